@@ -1,0 +1,45 @@
+import type Joi from 'joi';
+import type { Edition } from '@mercato/core/rule-books/edition';
+import type { FieldFault } from '../http/problem.ts';
+import { validate } from '../http/validate.ts';
+
+/** The editions that the catalogue calculates by: the shipped ones. */
+export interface ShippedBooks {
+  readonly ista: Edition;
+  readonly aosa: Edition;
+}
+
+/** One entry of the catalogue; `run` is pure and gets only what the schema returned. */
+export interface Calculation<In = never> {
+  readonly id: string;
+  readonly title: string;
+  readonly description: string;
+  readonly source: string;
+  readonly schema: Joi.ObjectSchema<In>;
+  /** What no single field shows: counts that do not add up. */
+  readonly check?: (input: In) => FieldFault | null;
+  readonly run: (input: In, books: ShippedBooks) => object;
+  readonly example: { readonly story: string; readonly input: In };
+}
+
+export type Envelope = { readonly ok: true; readonly out: object } | { readonly ok: false; readonly error: FieldFault };
+
+/** Gives an entry's types away, so that entries of all kinds fit one registry. */
+export function define<In>(calculation: Calculation<In>): Calculation {
+  return calculation as unknown as Calculation;
+}
+
+/** Checks and computes one input; never throws on bad input. */
+export function calculate(calculation: Calculation, input: unknown, books: ShippedBooks): Envelope {
+  const checked = validate(calculation.schema, input);
+  if (!checked.ok) return { ok: false, error: checked.faults[0] ?? { path: '', message: 'the input cannot be read' } };
+  const fault = calculation.check?.(checked.value);
+  if (fault) return { ok: false, error: fault };
+  try {
+    return { ok: true, out: calculation.run(checked.value, books) };
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    // Core names the argument first: "withSeedG must be more than …".
+    return { ok: false, error: { path: /^[\w.]+/.exec(error.message)?.[0] ?? '', message: error.message } };
+  }
+}

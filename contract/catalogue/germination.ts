@@ -1,0 +1,93 @@
+import Joi from 'joi';
+import { judgeTwoTests } from '@mercato/core/germination/combineTests';
+import { totalOf, type Counts } from '@mercato/core/germination/counts';
+import { judgeLabel } from '@mercato/core/germination/judgeLabel';
+import { judgeReplicates } from '@mercato/core/germination/judgeReplicates';
+import { roundTo100 } from '@mercato/core/germination/roundTo100';
+import type { Book } from '@mercato/core/rule-books/edition';
+import { define } from './calculation.ts';
+import { book, count, number, percent } from './inputs.ts';
+
+interface RangeInput {
+  book: Book;
+  replicates: number[];
+}
+interface RoundInput {
+  counts: Counts;
+  seeds: number;
+}
+interface LabelInput {
+  labelledPercent: number;
+  foundPercent: number;
+  seeds: 400 | 200;
+}
+interface TwoTestsInput {
+  book: Book;
+  firstPercent: number;
+  secondPercent: number;
+}
+
+export const germinationCalculations = [
+  define<RangeInput>({
+    id: 'germination.replicate-range',
+    title: 'Do the four replicates agree?',
+    description: 'range of four replicates of 100 against the largest that the rule book allows at their average',
+    source: 'ISTA Table 5B; 7 CFR 201.55 (from memory)',
+    schema: Joi.object<RangeInput, true>({
+      book: book(),
+      replicates: Joi.array().items(percent()).length(4).required(),
+    }),
+    run: (input, books) => {
+      const verdict = judgeReplicates(books[input.book], input.replicates);
+      return { ...verdict, within: verdict.outcome !== 'outside' };
+    },
+    example: { story: 'Four dishes of red clover', input: { book: 'ista', replicates: [88, 91, 90, 86] } },
+  }),
+  define<RoundInput>({
+    id: 'germination.round-to-100',
+    title: 'Averages that total 100',
+    description: 'averages of the five seed classes rounded to whole percents that total 100',
+    source: 'ISTA, germination, expression of results (from memory)',
+    schema: Joi.object<RoundInput, true>({
+      counts: Joi.object<Counts, true>({
+        normal: count(),
+        abnormal: count(),
+        hard: count(),
+        fresh: count(),
+        dead: count(),
+      }).required(),
+      seeds: number().integer().min(1).max(1e6),
+    }),
+    check: ({ counts, seeds }) =>
+      totalOf(counts) === seeds
+        ? null
+        : { path: 'counts', message: `counts add to ${totalOf(counts)}, expected the ${seeds} seeds set` },
+    run: (input) => ({ ...roundTo100(input.counts, input.seeds), total: 100 }),
+    example: {
+      story: 'A test of 400 seeds',
+      input: { counts: { normal: 362, abnormal: 14, hard: 3, fresh: 6, dead: 15 }, seeds: 400 },
+    },
+  }),
+  define<TwoTestsInput>({
+    id: 'germination.two-tests',
+    title: 'Do two tests agree?',
+    description: 'difference of two tests of 400 seeds against the tolerance at their average',
+    source: 'ISTA Table 5C (from memory; recomputed)',
+    schema: Joi.object<TwoTestsInput, true>({ book: book(), firstPercent: percent(), secondPercent: percent() }),
+    run: (input, books) => judgeTwoTests(books[input.book], input.firstPercent, input.secondPercent),
+    example: { story: 'A retest', input: { book: 'ista', firstPercent: 84, secondPercent: 88 } },
+  }),
+  define<LabelInput>({
+    id: 'germination.label-tolerance',
+    title: 'Does the label stand?',
+    description: 'germination found against germination labelled, under the Federal Seed Act',
+    source: '7 CFR 201.63 (from memory)',
+    schema: Joi.object<LabelInput, true>({
+      labelledPercent: percent(),
+      foundPercent: percent(),
+      seeds: number().valid(200, 400),
+    }),
+    run: (input, books) => judgeLabel(books.aosa, input.labelledPercent, input.foundPercent, input.seeds),
+    example: { story: 'Labelled 92, found 87', input: { labelledPercent: 92, foundPercent: 87, seeds: 400 } },
+  }),
+];

@@ -1,0 +1,64 @@
+import Joi from 'joi';
+import { judgeOvenDuplicate, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
+import { Exact } from '@mercato/core/units/mass';
+import { define } from './calculation.ts';
+import { massG, number } from './inputs.ts';
+
+interface WeighingInput {
+  containerG: number;
+  withSeedG: number;
+  driedG: number;
+}
+
+const weighing = () =>
+  Joi.object<WeighingInput, true>({
+    containerG: massG(),
+    withSeedG: number().max(1e9).greater(Joi.ref('containerG')),
+    driedG: number().min(Joi.ref('containerG')).max(Joi.ref('withSeedG')),
+  });
+
+const exact = (w: WeighingInput): OvenWeighing => ({
+  containerG: new Exact(w.containerG),
+  withSeedG: new Exact(w.withSeedG),
+  driedG: new Exact(w.driedG),
+});
+
+const SOURCE = 'ISTA, moisture, constant-temperature oven (from memory)';
+
+export const moistureCalculations = [
+  define<WeighingInput>({
+    id: 'moisture.oven',
+    title: 'Moisture from one oven container',
+    description: 'percent moisture, wet and dry basis, from the three weighings of one container',
+    source: SOURCE,
+    schema: weighing(),
+    run: (input) => {
+      const { wetBasis, dryBasis } = ovenMoisture(exact(input));
+      return { wetBasisPercent: wetBasis.toNumber(), dryBasisPercent: dryBasis?.toNumber() ?? null };
+    },
+    example: { story: 'A tin of ground oats', input: { containerG: 21.214, withSeedG: 26.118, driedG: 25.543 } },
+  }),
+  define<{ first: WeighingInput; second: WeighingInput }>({
+    id: 'moisture.oven-duplicate',
+    title: 'Moisture in duplicate',
+    description: 'percent moisture of two containers, their mean and whether they part too far',
+    source: SOURCE,
+    schema: Joi.object<{ first: WeighingInput; second: WeighingInput }, true>({
+      first: weighing().required(),
+      second: weighing().required(),
+    }),
+    run: (input, books) =>
+      judgeOvenDuplicate(
+        exact(input.first),
+        exact(input.second),
+        books.ista.parameter('moisture_duplicate_limit_percent'),
+      ),
+    example: {
+      story: 'Two tins of red clover',
+      input: {
+        first: { containerG: 20.105, withSeedG: 24.611, driedG: 24.256 },
+        second: { containerG: 20.342, withSeedG: 24.902, driedG: 24.539 },
+      },
+    },
+  }),
+];

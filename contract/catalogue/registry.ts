@@ -1,0 +1,25 @@
+import type { Calculation } from './calculation.ts';
+import { germinationCalculations } from './germination.ts';
+import { moistureCalculations } from './moisture.ts';
+import { otherSeedsCalculations } from './otherSeeds.ts';
+import { purityCalculations } from './purity.ts';
+import { quickTestsCalculations } from './quickTests.ts';
+import { releaseCalculations } from './release.ts';
+import { samplingCalculations } from './sampling.ts';
+import { statisticsCalculations } from './statistics.ts';
+
+/** Every calculation, in the order of the work. */
+export const CATALOGUE: readonly Calculation[] = [
+  ...samplingCalculations,
+  ...purityCalculations,
+  ...otherSeedsCalculations,
+  ...moistureCalculations,
+  ...germinationCalculations,
+  ...quickTestsCalculations,
+  ...releaseCalculations,
+  ...statisticsCalculations,
+];
+
+export function findCalculation(id: string): Calculation | undefined {
+  return CATALOGUE.find((one) => one.id === id);
+}

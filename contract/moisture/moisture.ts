@@ -1,0 +1,53 @@
+import Joi from 'joi';
+import type { MoistureResult } from '@mercato/core/moisture/ovenMoisture';
+import type { MoistureMethod } from '@mercato/core/rule-books/edition';
+import { decimalText, reason, text } from '../http/fields.ts';
+import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
+
+export interface OvenTexts {
+  container: string;
+  withSeed: string;
+  dried?: string;
+}
+
+/** Two containers; `dried` is absent while the oven is on. */
+export interface MoistureWeighings {
+  first: OvenTexts;
+  second: OvenTexts;
+  reason?: string;
+}
+
+const oven = () =>
+  Joi.object<OvenTexts, true>({
+    container: decimalText('the empty container'),
+    withSeed: decimalText('the container with seed'),
+    dried: decimalText('the dried container').optional(),
+  }).required();
+
+export const moistureWeighingsSchema = Joi.object<MoistureWeighings, true>({
+  first: oven(),
+  second: oven(),
+  reason: reason(),
+}).required();
+
+export interface NewMoistureTest {
+  vesselId: string;
+  method: string;
+}
+export const newMoistureTestSchema = Joi.object<NewMoistureTest, true>({
+  vesselId: Joi.string().guid().required(),
+  method: text(120).required().messages({ 'string.empty': 'say how it is dried' }),
+}).required();
+
+export interface MoistureTest extends TestFrame {
+  method: string;
+  fields: Record<string, FieldView>;
+  result: MoistureResult | null;
+}
+
+export interface MoistureView {
+  lot: LotBrief;
+  method: MoistureMethod | null;
+  waiting: VesselView[];
+  tests: MoistureTest[];
+}

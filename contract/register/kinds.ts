@@ -1,0 +1,55 @@
+import Joi from 'joi';
+import { BOOKS, type Book, type KindMethod } from '@mercato/core/rule-books/edition';
+import type { Kind } from '@mercato/core/rule-books/findKind';
+import { text } from '../http/fields.ts';
+
+/** Figures that a laboratory may enter where its rule book has none. */
+export const OWN_FIELDS = {
+  submittedG: { label: 'least submitted sample', unit: 'g', kind: 'number' },
+  purityG: { label: 'purity working sample', unit: 'g', kind: 'number' },
+  otherSeedsG: { label: 'other-seeds working sample', unit: 'g', kind: 'number' },
+  firstCountDay: { label: 'first count', unit: 'days', kind: 'days' },
+  finalCountDay: { label: 'final count', unit: 'days', kind: 'days' },
+  substrates: { label: 'substrates', unit: '', kind: 'list' },
+  temperatures: { label: 'temperatures', unit: '°C', kind: 'list' },
+} as const;
+export type OwnField = keyof typeof OWN_FIELDS;
+
+export interface OwnFigure {
+  book: Book;
+  field: OwnField;
+  value: string;
+  source: string;
+}
+
+export const ownFigureSchema = Joi.object<OwnFigure, true>({
+  book: Joi.string()
+    .valid(...BOOKS)
+    .required(),
+  field: Joi.string()
+    .valid(...Object.keys(OWN_FIELDS))
+    .required(),
+  value: text(120)
+    .required()
+    .custom((value: string, helpers) => {
+      const { field } = (helpers.state.ancestors as { field?: OwnField }[])[0] ?? {};
+      const kind = field && field in OWN_FIELDS ? OWN_FIELDS[field].kind : 'list';
+      if (kind === 'number' && !(/^\d{1,6}(\.\d{1,3})?$/.test(value) && Number(value) > 0))
+        return helpers.message({ custom: 'value must be a mass above 0, such as 40 or 2.5' });
+      if (kind === 'days' && !(/^\d{1,3}$/.test(value) && Number(value) >= 1 && Number(value) <= 400))
+        return helpers.message({ custom: 'value must be a whole number of days, 1 to 400' });
+      return value;
+    }),
+  source: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say where the figure comes from', 'string.min': 'say where the figure comes from' }),
+}).required();
+
+export interface KindView extends Kind {
+  /** What each book says, the laboratory's own figures filled in; several where a book knows several kinds of the species. */
+  methods: Record<Book, KindMethod[]>;
+}
+
+export interface KindList {
+  kinds: (Kind & { books: Book[]; bookKinds: Record<Book, string[]> })[];
+}

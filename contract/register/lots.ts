@@ -1,0 +1,195 @@
+import Joi from 'joi';
+import { BOOKS, type Book } from '@mercato/core/rule-books/edition';
+import type { EnteredMass } from '@mercato/core/units/mass';
+import type { Outcome } from '@mercato/core/verdict/verdict';
+import { mass, reason, text } from '../http/fields.ts';
+
+export const STEPS = ['sampling', 'purity', 'other-seeds', 'moisture', 'germination', 'release'] as const;
+export type Step = (typeof STEPS)[number];
+export const TEST_STEPS = ['purity', 'other-seeds', 'moisture', 'germination'] as const;
+export type TestStep = (typeof TEST_STEPS)[number];
+
+export interface LotHeader {
+  reference: string;
+  species: string;
+  bookKind: string | null;
+  variety: string;
+  harvestYear: number;
+  harvestMonth: number | null;
+  mass: EnteredMass;
+  /** 0 = a heap, bin or stream. */
+  containers: number;
+  containerMass: EnteredMass | null;
+  origin: string;
+  book: Book;
+}
+
+const headerKeys = {
+  reference: text(40)
+    .required()
+    .messages({ 'any.required': 'the reference is missing', 'string.empty': 'the reference is missing' }),
+  species: text(120).required().messages({ 'string.empty': 'choose a kind', 'any.required': 'choose a kind' }),
+  bookKind: text(120).allow(null).required(),
+  variety: text(120, 0).required(),
+  harvestYear: Joi.number().integer().min(1900).max(2200).required(),
+  harvestMonth: Joi.number().integer().min(1).max(12).allow(null).required(),
+  mass: mass('the mass of the lot'),
+  containers: Joi.number().integer().min(0).max(1e6).required(),
+  containerMass: Joi.alternatives().conditional('containers', {
+    is: Joi.number().greater(0),
+    then: mass('the mass of one container'),
+    otherwise: Joi.valid(null).required(),
+  }),
+  origin: text(200, 0).required(),
+  book: Joi.string()
+    .valid(...BOOKS)
+    .required(),
+};
+
+export const lotHeaderSchema = Joi.object<LotHeader>(headerKeys).required();
+
+export interface LotHeaderChange extends LotHeader {
+  reason?: string;
+}
+export const lotHeaderChangeSchema = Joi.object<LotHeaderChange>({ ...headerKeys, reason: reason() }).required();
+
+/** How a step stands: an outcome, `next` to do, or `waits` for an earlier step. */
+export type Mark = Outcome | 'next' | 'waits';
+
+/** One line of the lot sheet. */
+export interface StepLine {
+  step: Step;
+  mark: Mark;
+  /** What was measured, in figures; empty while there is nothing. */
+  figure: string;
+  note: string;
+  by: string | null;
+  at: string | null;
+  /** Why this step keeps the label from being released; null when it does not. */
+  blocks: string | null;
+  /** The calendar day on which it is to be done, where there is one. */
+  due?: string;
+}
+
+/** What stands of a lot; `mark` is `next` once `due` has come. */
+export interface Standing {
+  step: Step | 'released';
+  mark: Mark;
+  note: string;
+  due?: string;
+}
+export type LotState = 'open' | 'held' | 'released';
+
+export interface LotListRow {
+  id: string;
+  reference: string;
+  species: string;
+  commonName: string;
+  mass: EnteredMass;
+  state: LotState;
+  standing: Standing;
+}
+
+export interface LotList {
+  rows: LotListRow[];
+  /** Lots in the chosen state and search; counted up to 1 000. */
+  total: number;
+  totals: Record<LotState | 'all', number>;
+  page: number;
+  pageSize: number;
+}
+
+export interface LotSheet {
+  id: string;
+  version: number;
+  header: LotHeader;
+  commonName: string;
+  chaffy: boolean;
+  edition: { id: string; name: string };
+  code: string | null;
+  state: LotState;
+  facts: { pureSeed: string | null; moisture: string | null; germination: string | null };
+  steps: StepLine[];
+  decisions: DecisionView[];
+  revisions: { version: number; header: LotHeader; by: string; at: string; reason: string | null }[];
+}
+
+export interface DecisionView {
+  step: TestStep;
+  testId: string;
+  testNumber: number;
+  decision: 'accept' | 'set-aside';
+  reason: string;
+  by: string;
+  at: string;
+}
+
+export interface NewDecision {
+  testId: string;
+  decision: 'accept' | 'set-aside';
+  reason: string;
+}
+export const decisionSchema = Joi.object<NewDecision, true>({
+  testId: Joi.string().guid().required(),
+  decision: Joi.string().valid('accept', 'set-aside').required(),
+  reason: text(500, 3)
+    .required()
+    .messages({ 'string.empty': 'a decision needs its reason', 'string.min': 'a decision needs its reason' }),
+}).required();
+
+/** A recorded figure or word with the hand that wrote it and what stood there before. */
+export interface FieldView {
+  text: string;
+  unit: string | null;
+  by: string;
+  at: string;
+  earlier: { text: string; unit: string | null; by: string; at: string; supersededBecause: string }[];
+}
+
+/** What every test on a working sample shows, whatever its step. */
+export interface TestFrame {
+  id: string;
+  lotId: string;
+  number: number;
+  version: number;
+  vesselCode: string;
+  edition: { id: string; name: string };
+  createdBy: string;
+  createdAt: string;
+  updatedBy: string;
+  updatedAt: string;
+  decision: DecisionView | null;
+}
+
+/** The head of a bench page: which lot, which kind, by which book. */
+export interface LotBrief {
+  id: string;
+  reference: string;
+  species: string;
+  commonName: string;
+  chaffy: boolean;
+  book: Book;
+  edition: { id: string; name: string };
+}
+
+export interface VesselView {
+  id: string;
+  kind: string;
+  purpose: string | null;
+  number: number;
+  code: string;
+  parentId: string | null;
+  mass: EnteredMass | null;
+  place: string | null;
+  seeds: number | null;
+  version: number;
+  createdAt: string;
+  createdBy: string;
+}
+
+export interface ScanAnswer {
+  code: string;
+  vessel: VesselView;
+  lot: LotBrief;
+  open: string;
+}

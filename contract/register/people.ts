@@ -1,0 +1,114 @@
+import Joi from 'joi';
+import { ROLES, type Role } from '@mercato/core/register/permissions';
+import { text } from '../http/fields.ts';
+
+export interface SignIn {
+  username: string;
+  password: string;
+}
+
+export const signInSchema = Joi.object<SignIn, true>({
+  username: Joi.string().min(1).max(60).required().messages({ 'string.empty': 'the name is missing' }),
+  password: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'the password is missing' }),
+}).required();
+
+export interface NewPerson {
+  username: string;
+  name: string;
+  password: string;
+  roles: Role[];
+}
+
+const username = () =>
+  Joi.string()
+    .pattern(/^[a-z][a-z0-9._-]{1,39}$/)
+    .required()
+    .messages({
+      'string.pattern.base':
+        'the sign-in name has 2 to 40 small letters, digits, dots or dashes and begins with a letter',
+    });
+const password = () =>
+  Joi.string().min(12).max(200).required().messages({ 'string.min': 'the password needs at least 12 characters' });
+
+export const newPersonSchema = Joi.object<NewPerson, true>({
+  username: username(),
+  name: text(80).required(),
+  password: password(),
+  roles: Joi.array()
+    .items(Joi.string().valid(...ROLES))
+    .min(1)
+    .unique()
+    .required(),
+}).required();
+
+export interface FirstPerson {
+  token: string;
+  username: string;
+  name: string;
+  password: string;
+  laboratory: string;
+  address: string;
+  zone: string;
+}
+
+export const firstPersonSchema = Joi.object<FirstPerson, true>({
+  token: Joi.string().max(200).required(),
+  username: username(),
+  name: text(80).required(),
+  password: password(),
+  laboratory: text(120).required(),
+  address: text(300, 0).required(),
+  zone: Joi.string()
+    .max(60)
+    .required()
+    .custom((value: string, helpers) => {
+      try {
+        new Intl.DateTimeFormat('en', { timeZone: value });
+        return value;
+      } catch {
+        return helpers.message({ custom: 'zone must be a time zone such as Europe/Dublin' });
+      }
+    }),
+}).required();
+
+export interface PersonChange {
+  name: string;
+  roles: Role[];
+  active: boolean;
+}
+
+export const personChangeSchema = Joi.object<PersonChange, true>({
+  name: text(80).required(),
+  roles: Joi.array()
+    .items(Joi.string().valid(...ROLES))
+    .min(1)
+    .unique()
+    .required(),
+  active: Joi.boolean().required(),
+}).required();
+
+export interface PersonView {
+  id: string;
+  username: string;
+  name: string;
+  roles: Role[];
+  active: boolean;
+  version: number;
+}
+export interface SignedInPerson {
+  id: string;
+  username: string;
+  name: string;
+  roles: Role[];
+}
+
+export interface SessionView {
+  person: SignedInPerson | null;
+  csrf: string | null;
+  laboratory: { name: string; zone: string };
+  /** The calendar day in the laboratory's zone. */
+  today: string;
+  demoAccounts: { username: string; name: string; roles: Role[] }[];
+  /** No person exists yet: the set-up link in the terminal makes the first. */
+  empty: boolean;
+}

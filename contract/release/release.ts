@@ -1,0 +1,60 @@
+import Joi from 'joi';
+import type { LabelDocument } from '@mercato/core/release/documents';
+import type { WorkingStep } from '@mercato/core/verdict/verdict';
+import { text } from '../http/fields.ts';
+import type { LotBrief } from '../register/lots.ts';
+
+export const DOCUMENT_KINDS = ['tag', 'report'] as const;
+export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
+
+export interface NewRelease {
+  kind: DocumentKind;
+  /** Why a document that exists is issued again, amended. */
+  amendReason?: string;
+}
+
+export const newReleaseSchema = Joi.object<NewRelease, true>({
+  kind: Joi.string()
+    .valid(...DOCUMENT_KINDS)
+    .required(),
+  amendReason: text(500, 3).optional(),
+}).required();
+
+/** The working behind one number of a document. */
+export interface NumberSlip {
+  title: string;
+  steps: readonly WorkingStep[];
+  rule: { text: string; provenance: string } | null;
+}
+
+export interface ReleaseRow {
+  id: string;
+  kind: DocumentKind;
+  number: number;
+  amends: number | null;
+  amendReason: string | null;
+  by: string;
+  at: string;
+  /** What it rests on has been corrected since. */
+  superseded: boolean;
+}
+
+export interface ReleaseView {
+  lot: LotBrief;
+  tag: LabelDocument;
+  report: LabelDocument;
+  slips: Record<string, NumberSlip>;
+  releases: ReleaseRow[];
+}
+
+/** What a release froze. */
+export interface ReleaseSnapshot {
+  document: LabelDocument;
+  slips: Record<string, NumberSlip>;
+  reference: string;
+  number: number;
+  kind: DocumentKind;
+  at: string;
+  by: string;
+  amends: number | null;
+}

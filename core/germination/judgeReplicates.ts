@@ -1,0 +1,86 @@
+import type { Edition } from '../rule-books/edition.ts';
+import { rowForGerminationAverage } from '../rule-books/lookUp.ts';
+import { Exact } from '../units/mass.ts';
+import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+
+export interface ReplicateVerdict extends Verdict {
+  /** Average normal seedlings in whole percent, half up: the entry of the table. */
+  readonly meanPercent: number;
+  readonly rangePercent: number;
+  /** Null where no four dishes at this average can be out of range (0, 1 and 100 stand in no row). */
+  readonly maxRangePercent: number | null;
+}
+
+/**
+ * Highest minus lowest of four replicates of 100 against the largest range the book allows at
+ * their average.
+ *
+ * @param normalPercents  normal seedlings of each replicate, percent 0..100, four of them
+ * @throws {RangeError}   if there are not four, or one leaves its range
+ *
+ * Source: ISTA Table 5B and 7 CFR 201.55 (rows of the edition, from memory); the entry is the
+ * average rounded half up to the whole percent, mirrored below 51 as 101 − average.
+ */
+export function judgeReplicates(edition: Edition, normalPercents: readonly number[]): ReplicateVerdict {
+  if (normalPercents.length !== 4)
+    throw new RangeError(`replicates must be four of 100 seeds each, got ${normalPercents.length}`);
+  normalPercents.forEach((one, i) => {
+    if (!(one >= 0 && one <= 100)) throw new RangeError(`replicates.${i} must be a percentage 0..100, got ${one}`);
+  });
+  const sum = normalPercents.reduce((total, one) => total.plus(one), new Exact(0));
+  const mean = sum.div(4);
+  const meanPercent = mean.plus(0.5).floor().toNumber();
+  const highest = Math.max(...normalPercents);
+  const lowest = Math.min(...normalPercents);
+  const rangePercent = new Exact(highest).minus(lowest).toNumber();
+  const row = rowForGerminationAverage(edition.replicateRanges, meanPercent);
+
+  const steps: WorkingStep[] = [
+    ...normalPercents.map((one, i) => ({ label: `replicate ${i + 1}`, result: String(one), unit: '%' })),
+    { label: 'average', expression: `${sum.toString()} / 4`, result: mean.toString(), unit: '%' },
+    { label: 'table entry, half up', result: String(meanPercent), unit: '%' },
+    ...(row && meanPercent <= 50
+      ? [
+          {
+            label: 'read at the mirrored average',
+            expression: `101 − ${meanPercent}`,
+            result: String(101 - meanPercent),
+            unit: '%',
+          },
+        ]
+      : []),
+    { label: 'highest − lowest', expression: `${highest} − ${lowest}`, result: String(rangePercent), unit: '%' },
+    row
+      ? { label: `largest allowed at ${meanPercent}`, result: String(row.limit), unit: '%' }
+      : { label: `no row at ${meanPercent}`, result: 'no four dishes can be out of range' },
+  ];
+  if (!row)
+    return {
+      meanPercent,
+      rangePercent,
+      maxRangePercent: null,
+      measured: rangePercent,
+      limit: null,
+      unit: '%',
+      outcome: 'within',
+      rule: edition.replicateRanges[0]?.rule ?? null,
+      steps,
+      next: 'The replicates agree.',
+    };
+  const outcome = outcomeUpTo(rangePercent, row.limit);
+  return {
+    meanPercent,
+    rangePercent,
+    maxRangePercent: row.limit,
+    measured: rangePercent,
+    limit: row.limit,
+    unit: '%',
+    outcome,
+    rule: row.rule,
+    steps,
+    next:
+      outcome === 'outside'
+        ? 'The replicates part too far: make a second test by the same method.'
+        : 'The replicates agree.',
+  };
+}

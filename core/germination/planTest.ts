@@ -1,0 +1,69 @@
+import type { KindMethod } from '../rule-books/edition.ts';
+
+/** One day on the calendar of a test. */
+export interface PlanEvent {
+  readonly what: 'set-up' | 'end-of-prechill' | 'first-count' | 'interim-count' | 'final-count';
+  /** Day of the test; 0 is the day it goes to warmth. Pre-chill days are not counted. */
+  readonly day: number;
+  /** ISO date in the laboratory's own zone. */
+  readonly date: string;
+}
+
+export interface PlanInput {
+  readonly setUpDate: string;
+  readonly firstCountDay: number;
+  readonly finalCountDay: number;
+  readonly prechillDays: number;
+}
+
+const LONGEST_DAYS = 400;
+
+/**
+ * The calendar of a germination test: set-up, end of pre-chill, counts. Between the first and the
+ * final count one about every seven days.
+ *
+ * @param input  setUpDate ISO (yyyy-mm-dd); days: integers, 1 ≤ first ≤ final ≤ 400, prechill 0..400
+ * @throws {RangeError} naming the field that cannot be
+ *
+ * Source: ISTA, germination, duration of the test: treatments before are not counted, interim
+ * counts about weekly (from memory); AOSA/FSA 201.58 count days.
+ */
+export function planCalendar(input: PlanInput): readonly PlanEvent[] {
+  const { setUpDate, firstCountDay, finalCountDay, prechillDays } = input;
+  whole('prechillDays', prechillDays, 0, LONGEST_DAYS);
+  whole('firstCountDay', firstCountDay, 1, LONGEST_DAYS);
+  whole('finalCountDay', finalCountDay, firstCountDay, LONGEST_DAYS);
+  const dateOf = (day: number) => addDays(setUpDate, prechillDays + day);
+  const events: PlanEvent[] = [{ what: 'set-up', day: 0, date: addDays(setUpDate, 0) }];
+  if (prechillDays > 0) events.push({ what: 'end-of-prechill', day: 0, date: dateOf(0) });
+  if (firstCountDay < finalCountDay) {
+    events.push({ what: 'first-count', day: firstCountDay, date: dateOf(firstCountDay) });
+    for (let day = firstCountDay + 7; finalCountDay - day >= 4; day += 7)
+      events.push({ what: 'interim-count', day, date: dateOf(day) });
+  }
+  events.push({ what: 'final-count', day: finalCountDay, date: dateOf(finalCountDay) });
+  return events;
+}
+
+/** The day after so many days; calendar arithmetic only, no clock and no zone. */
+export function addDays(isoDate: string, days: number): string {
+  const time = Date.parse(`${isoDate}T00:00:00Z`);
+  if (
+    !/^\d{4}-\d{2}-\d{2}$/.test(isoDate) ||
+    Number.isNaN(time) ||
+    new Date(time).toISOString().slice(0, 10) !== isoDate
+  )
+    throw new RangeError(`setUpDate must be a date yyyy-mm-dd, got "${isoDate}"`);
+  return new Date(time + days * 86_400_000).toISOString().slice(0, 10);
+}
+
+/** What a kind's row still lacks before a test can be planned. */
+export function missingForPlan(method: KindMethod | undefined): readonly string[] {
+  const needed = ['substrates', 'temperatures', 'firstCountDay', 'finalCountDay'] as const;
+  return needed.filter((name) => method?.[name] === undefined);
+}
+
+function whole(name: string, value: number, least: number, most: number): void {
+  if (!Number.isInteger(value) || value < least || value > most)
+    throw new RangeError(`${name} must be a whole number ${least}..${most}, got ${value}`);
+}

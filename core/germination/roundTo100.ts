@@ -1,0 +1,76 @@
+import type { WorkingStep } from '../verdict/verdict.ts';
+import { CLASSES, totalOf, checkCounts, type Counts, type SeedClass } from './counts.ts';
+
+const CANDIDATES = ['abnormal', 'hard', 'fresh', 'dead'] as const;
+
+export interface RoundedResult {
+  /** Percent, exact up to floating point. */
+  readonly averages: Counts;
+  /** Whole percent, totals 100. */
+  readonly rounded: Counts;
+  readonly totalBeforeAdjustment: number;
+  /** Classes that took one percent, in the order in which they took it. */
+  readonly adjusted: readonly SeedClass[];
+  readonly steps: readonly WorkingStep[];
+}
+
+/**
+ * Averages of a whole test rounded to whole percents that total 100. Normal seedlings are rounded
+ * half up first; the others keep their integer part; while the total is short, the class with the
+ * largest fraction left takes one (ties: abnormal, hard, fresh, dead). Counts are compared as
+ * integers, because thirds and sixths tie where floating point would part them.
+ *
+ * @param counts  over all replicates, adding up to `seeds`
+ * @param seeds   integer 1..1e6
+ * @throws {RangeError} if the counts do not add up to `seeds`
+ *
+ * Source: ISTA, germination, calculation and expression of results (from memory).
+ */
+export function roundTo100(counts: Counts, seeds: number): RoundedResult {
+  if (!Number.isInteger(seeds) || seeds < 1 || seeds > 1e6)
+    throw new RangeError(`seeds must be an integer 1..1000000, got ${seeds}`);
+  checkCounts(counts);
+  if (totalOf(counts) !== seeds)
+    throw new RangeError(`counts add to ${totalOf(counts)}, expected the ${seeds} seeds set`);
+
+  const rounded: Record<SeedClass, number> = {
+    normal: Math.floor((200 * counts.normal + seeds) / (2 * seeds)),
+    abnormal: Math.floor((100 * counts.abnormal) / seeds),
+    hard: Math.floor((100 * counts.hard) / seeds),
+    fresh: Math.floor((100 * counts.fresh) / seeds),
+    dead: Math.floor((100 * counts.dead) / seeds),
+  };
+  const totalBeforeAdjustment = totalOf(rounded);
+  const left = [...CANDIDATES].sort((a, b) => ((100 * counts[b]) % seeds) - ((100 * counts[a]) % seeds));
+  const adjusted = left.slice(0, 100 - totalBeforeAdjustment);
+  for (const one of adjusted) rounded[one] += 1;
+
+  const average = (one: SeedClass) => (100 * counts[one]) / seeds;
+  return {
+    averages: {
+      normal: average('normal'),
+      abnormal: average('abnormal'),
+      hard: average('hard'),
+      fresh: average('fresh'),
+      dead: average('dead'),
+    },
+    rounded,
+    totalBeforeAdjustment,
+    adjusted,
+    steps: [
+      ...CLASSES.map((one) => ({
+        label: one,
+        expression: `${counts[one]} of ${seeds} = ${Number(average(one).toFixed(2))}`,
+        result: `${rounded[one] - (adjusted.includes(one as (typeof CANDIDATES)[number]) ? 1 : 0)}`,
+        unit: '%',
+      })),
+      { label: 'total before adjusting', result: String(totalBeforeAdjustment), unit: '%' },
+      ...adjusted.map((one) => ({
+        label: `largest fraction left: ${one}`,
+        expression: `${rounded[one] - 1} + 1`,
+        result: String(rounded[one]),
+        unit: '%',
+      })),
+    ],
+  };
+}

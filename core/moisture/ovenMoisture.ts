@@ -1,0 +1,100 @@
+import type { Figure } from '../rule-books/edition.ts';
+import type { ExactNumber } from '../units/mass.ts';
+import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+
+/** Three weighings of one container, g: empty, with seed, with dried seed. */
+export interface OvenWeighing {
+  readonly containerG: ExactNumber;
+  readonly withSeedG: ExactNumber;
+  readonly driedG: ExactNumber;
+}
+
+export interface OvenMoisture {
+  /** Water lost, percent of the wet mass, exact. */
+  readonly wetBasis: ExactNumber;
+  /** Water lost, percent of the dry mass, exact; null when nothing dry is left. */
+  readonly dryBasis: ExactNumber | null;
+}
+
+/**
+ * Moisture of one container from the oven: (M2 − M3) / (M2 − M1) × 100.
+ * @throws {RangeError} naming the weighing that cannot be: container ≥ 0 < with seed, container ≤ dried ≤ with seed
+ *
+ * Source: ISTA, moisture, calculation of results, constant-temperature oven (from memory).
+ */
+export function ovenMoisture({ containerG, withSeedG, driedG }: OvenWeighing): OvenMoisture {
+  if (containerG.isNegative()) throw new RangeError(`containerG must be 0 or more, got ${containerG.toString()}`);
+  if (!withSeedG.gt(containerG))
+    throw new RangeError(
+      `withSeedG must be more than the container's ${containerG.toString()} g, got ${withSeedG.toString()}`,
+    );
+  if (driedG.gt(withSeedG))
+    throw new RangeError(
+      `driedG must not be more than the ${withSeedG.toString()} g weighed in, got ${driedG.toString()}`,
+    );
+  if (driedG.lt(containerG))
+    throw new RangeError(
+      `driedG must not be less than the container's ${containerG.toString()} g, got ${driedG.toString()}`,
+    );
+  const water = withSeedG.minus(driedG);
+  const dry = driedG.minus(containerG);
+  return {
+    wetBasis: water.times(100).div(withSeedG.minus(containerG)),
+    dryBasis: dry.isZero() ? null : water.times(100).div(dry),
+  };
+}
+
+export interface MoistureResult {
+  readonly firstPercent: number;
+  readonly secondPercent: number;
+  readonly meanPercent: number;
+  readonly differencePercent: number;
+  /** The mean as reported, to one decimal, half up. */
+  readonly reportedPercent: number;
+  readonly verdict: Verdict;
+}
+
+/**
+ * Two containers of one sample: mean and whether they part by more than the duplicate limit.
+ * @param limit  largest difference, percentage points of moisture
+ */
+export function judgeOvenDuplicate(first: OvenWeighing, second: OvenWeighing, limit: Figure<number>): MoistureResult {
+  const one = ovenMoisture(first).wetBasis;
+  const two = ovenMoisture(second).wetBasis;
+  const mean = one.plus(two).div(2);
+  const difference = one.minus(two).abs();
+  const outside = difference.gt(limit.value);
+  const steps: WorkingStep[] = [
+    { ...lossStep('first container', first), result: one.toDecimalPlaces(4).toString(), unit: '%' },
+    { ...lossStep('second container', second), result: two.toDecimalPlaces(4).toString(), unit: '%' },
+    { label: 'difference', result: difference.toDecimalPlaces(4).toString(), unit: '%' },
+    { label: 'largest allowed', result: String(limit.value), unit: '%' },
+    { label: 'mean, to one decimal', result: mean.toDecimalPlaces(1).toFixed(1), unit: '%' },
+  ];
+  return {
+    firstPercent: one.toNumber(),
+    secondPercent: two.toNumber(),
+    meanPercent: mean.toNumber(),
+    differencePercent: difference.toNumber(),
+    reportedPercent: mean.toDecimalPlaces(1).toNumber(),
+    verdict: {
+      measured: difference.toNumber(),
+      limit: limit.value,
+      unit: '%',
+      rule: limit.rule,
+      steps,
+      outcome: outside ? 'outside' : outcomeUpTo(difference.toNumber(), limit.value),
+      next: outside ? 'The two containers part too far: repeat both.' : 'The two containers agree.',
+    },
+  };
+}
+
+function lossStep(
+  label: string,
+  { containerG, withSeedG, driedG }: OvenWeighing,
+): { label: string; expression: string } {
+  return {
+    label,
+    expression: `(${withSeedG.toString()} − ${driedG.toString()}) / (${withSeedG.toString()} − ${containerG.toString()}) × 100`,
+  };
+}

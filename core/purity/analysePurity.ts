@@ -1,0 +1,160 @@
+import type { Book, Edition } from '../rule-books/edition.ts';
+import { rowUpTo } from '../rule-books/lookUp.ts';
+import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
+import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+
+/** Components in the order in which they are reported. */
+export const COMPONENTS = {
+  ista: ['pureSeed', 'otherSeeds', 'inertMatter'],
+  aosa: ['pureSeed', 'otherCropSeed', 'weedSeed', 'inertMatter'],
+} as const satisfies Record<Book, readonly string[]>;
+export type Component = (typeof COMPONENTS)[Book][number];
+
+export const COMPONENT_NAMES: Readonly<Record<Component, string>> = {
+  pureSeed: 'pure seed',
+  otherSeeds: 'other seeds',
+  otherCropSeed: 'other crop seed',
+  weedSeed: 'weed seed',
+  inertMatter: 'inert matter',
+};
+
+export interface ComponentShare {
+  readonly component: Component;
+  readonly massG: string;
+  /** Share of the sum of components before rounding, percent. */
+  readonly exactPercent: number;
+  /** As reported: totals 100 over all components. */
+  readonly percent: number;
+  /** Present, but below what one decimal can show. */
+  readonly trace: boolean;
+}
+
+export interface PurityAnalysis {
+  /** Decimals of a gram that the working sample's weight calls for. */
+  readonly decimals: number;
+  readonly percentDecimals: number;
+  readonly sumG: string;
+  /** Sum against first weighing, percent of the first; negative = lost. */
+  readonly changePercent: number;
+  readonly shares: readonly ComponentShare[];
+  /** The largest component and what it took so that the total is 100; 0 = nothing. */
+  readonly adjustedBy: number;
+  readonly adjusted: Component;
+  readonly retest: boolean;
+  readonly verdict: Verdict;
+}
+
+/** Decimals to which a working sample of this mass and its parts are weighed (both books: four significant figures). */
+export function weighingDecimals(edition: Edition, workingSampleG: ExactNumber): number {
+  const row = rowUpTo(edition.purityDecimals, workingSampleG.toNumber());
+  if (!row) throw new RangeError(`${edition.name} gives no decimals for ${workingSampleG.toString()} g`);
+  return row.limit;
+}
+
+/**
+ * Percent by mass of each component, of the sum of the components (not of the first weighing),
+ * rounded half up so that the total is 100: the largest component takes the difference.
+ *
+ * @param workingSampleG  first weighing, g, > 0
+ * @param massesG         one mass ≥ 0 per component of the edition's book; their sum > 0
+ * @throws {RangeError}   if a component is missing or negative, or all are 0
+ *
+ * Source: ISTA, purity analysis, calculation of results; AOSA/FSA 7 CFR 201.47–201.51 (from memory).
+ */
+export function analysePurity(
+  edition: Edition,
+  workingSampleG: ExactNumber,
+  massesG: Readonly<Partial<Record<Component, ExactNumber>>>,
+): PurityAnalysis {
+  if (!workingSampleG.gt(0)) throw new RangeError(`workingSampleG must be above 0, got ${workingSampleG.toString()}`);
+  const parts = COMPONENTS[edition.book].map((component) => {
+    const mass = massesG[component];
+    if (!mass || mass.isNegative()) throw new RangeError(`${component}G must be a mass of 0 g or more`);
+    return { component, mass };
+  });
+  const sum = parts.reduce((total, part) => total.plus(part.mass), new Exact(0));
+  if (!sum.gt(0)) throw new RangeError('pureSeedG: the components add to nothing; at least one must weigh something');
+
+  const percentDecimals = edition.parameter('purity_percent_decimals').value;
+  const traceBelow = edition.parameter('purity_trace_below_percent').value;
+  const rounded = parts.map((part) => percentHalfUp(part.mass, sum, percentDecimals));
+  const difference = new Exact(100).minus(rounded.reduce((total, one) => total.plus(one), new Exact(0)));
+  const largest = parts.reduce((best, part, i) => (part.mass.gt(parts[best]?.mass ?? 0) ? i : best), 0);
+
+  const shares = parts.map(({ component, mass }, i): ComponentShare => {
+    const exact = mass.times(100).div(sum);
+    const own = rounded[i] ?? new Exact(0);
+    return {
+      component,
+      massG: mass.toString(),
+      exactPercent: exact.toNumber(),
+      percent: (i === largest ? own.plus(difference) : own).toNumber(),
+      trace: mass.gt(0) && exact.lt(traceBelow),
+    };
+  });
+
+  const change = sum.minus(workingSampleG).times(100).div(workingSampleG);
+  const limit = edition.parameter('purity_change_limit_percent');
+  const measured = change.abs();
+  const retest = measured.gt(limit.value);
+  const steps: WorkingStep[] = [
+    ...parts.map((part) => ({ label: COMPONENT_NAMES[part.component], result: part.mass.toString(), unit: 'g' })),
+    { label: 'sum of parts', result: sum.toString(), unit: 'g' },
+    { label: 'first weighing', result: workingSampleG.toString(), unit: 'g' },
+    {
+      label: 'gain or loss',
+      unit: '%',
+      expression: `(${sum.toString()} − ${workingSampleG.toString()}) / ${workingSampleG.toString()} × 100`,
+      result: change.toDecimalPlaces(3).toString(),
+    },
+    { label: 'largest allowed', result: String(limit.value), unit: '%' },
+  ];
+  return {
+    decimals: weighingDecimals(edition, workingSampleG),
+    percentDecimals,
+    sumG: sum.toString(),
+    changePercent: change.toNumber(),
+    shares,
+    adjustedBy: difference.toNumber(),
+    adjusted: parts[largest]?.component ?? 'pureSeed',
+    retest,
+    verdict: {
+      measured: measured.toNumber(),
+      limit: limit.value,
+      unit: '%',
+      outcome: retest ? 'outside' : outcomeUpTo(measured.toNumber(), limit.value),
+      rule: limit.rule,
+      steps,
+      next: retest
+        ? 'Sum and first weighing part too far: take another working sample.'
+        : 'Gain or loss is inside what the rules allow.',
+    },
+  };
+}
+
+/** The slip of one component: its mass, the sum, the share and how it was rounded. */
+export function shareSteps(analysis: PurityAnalysis, component: Component): readonly WorkingStep[] {
+  const share = analysis.shares.find((one) => one.component === component);
+  if (!share) return [];
+  const took = analysis.adjusted === component && analysis.adjustedBy !== 0;
+  return [
+    { label: 'part', result: share.massG, unit: 'g' },
+    { label: 'sum of parts', result: analysis.sumG, unit: 'g' },
+    { label: `${share.massG} / ${analysis.sumG} × 100`, result: share.exactPercent.toFixed(4), unit: '%' },
+    ...(took
+      ? [
+          {
+            label: 'largest part takes the difference',
+            result:
+              (analysis.adjustedBy > 0 ? '+' : '−') + Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals),
+            unit: '%',
+          },
+        ]
+      : []),
+    {
+      label: analysis.percentDecimals === 1 ? 'to one decimal' : 'to two decimals',
+      result: share.trace ? 'trace' : share.percent.toFixed(analysis.percentDecimals),
+      unit: '%',
+    },
+  ];
+}

@@ -1,0 +1,21 @@
+export const ROLES = ['sampler', 'analyst', 'lead'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Everything that writes, and the roles that may do it. Everyone signed in reads everything. */
+export const PERMISSIONS = {
+  'lot.write': ['sampler', 'analyst', 'lead'],
+  'sampling.write': ['sampler', 'analyst', 'lead'],
+  'bench.write': ['analyst', 'lead'],
+  'bench.correct-others': ['lead'],
+  'figure.write': ['analyst', 'lead'],
+  'decision.write': ['lead'],
+  'release.write': ['lead'],
+  'people.write': ['lead'],
+  'import.write': ['lead', 'analyst'],
+} as const satisfies Record<string, readonly Role[]>;
+export type Permission = keyof typeof PERMISSIONS;
+
+export function may(roles: readonly Role[], permission: Permission): boolean {
+  const allowed: readonly Role[] = PERMISSIONS[permission];
+  return roles.some((role) => allowed.includes(role));
+}

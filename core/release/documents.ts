@@ -1,0 +1,240 @@
+import type { Component } from '../purity/analysePurity.ts';
+import { COMPONENT_NAMES } from '../purity/analysePurity.ts';
+import type { Counts } from '../germination/counts.ts';
+import type { Book } from '../rule-books/edition.ts';
+import { BOOK_NAMES } from '../rule-books/edition.ts';
+import { pureLiveSeed } from './pureLiveSeed.ts';
+
+/** What the steps found, ready for a label; null = not tested. */
+export interface LabelData {
+  readonly reference: string;
+  readonly species: string;
+  readonly commonName: string;
+  readonly bookKind: string | null;
+  readonly variety: string;
+  readonly origin: string;
+  readonly harvest: string;
+  readonly lotMass: string;
+  readonly containers: string;
+  readonly book: Book;
+  readonly edition: string;
+  readonly laboratory: { readonly name: string; readonly address: string };
+  readonly sample: {
+    readonly mass: string;
+    readonly drawnOn: string;
+    readonly drawnBy: string;
+    readonly seal: string;
+    readonly code: string;
+  } | null;
+  readonly purity: {
+    readonly shares: readonly { component: Component; percent: number; trace: boolean }[];
+    readonly decimals: number;
+    readonly workingG: string;
+  } | null;
+  readonly otherSeeds: {
+    readonly examinedG: number;
+    readonly species: readonly { name: string; count: number; perLb: number }[];
+    readonly perKgUpper: number;
+  } | null;
+  readonly moisture: { readonly percent: number; readonly method: string } | null;
+  readonly germination: {
+    readonly counts: Counts;
+    readonly seeds: number;
+    readonly tests: number;
+    readonly method: string;
+    readonly days: number;
+    readonly concludedOn: string;
+  } | null;
+  /** Why the lot stands outside and nobody has decided. */
+  readonly blocks: readonly string[];
+  /** What was accepted outside tolerance, with the reason: printed, never hidden. */
+  readonly accepted: readonly string[];
+}
+
+export interface DocumentLine {
+  readonly label: string;
+  readonly value: string;
+  /** Which number this is, so that a screen can open its slip. */
+  readonly key?: string;
+}
+
+export interface LabelDocument {
+  readonly title: string;
+  readonly lines: readonly DocumentLine[];
+  readonly notes: readonly string[];
+  /** Why it may not be released; empty = it may. */
+  readonly refusals: readonly string[];
+}
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+/**
+ * The analysis tag of agricultural seed in the manner of the Federal Seed Act. It refuses what was
+ * not tested, and what stands outside tolerance without a decision.
+ *
+ * @param validityMonths  full calendar months after the month of test
+ * Source: 7 CFR 201.8–201.24a; order of lines by custom (from memory).
+ */
+export function analysisTag(data: LabelData, validityMonths: number): LabelDocument {
+  const { purity, germination, otherSeeds } = data;
+  const refusals = [
+    ...(purity ? [] : ['Purity was not tested.']),
+    ...(purity && data.book !== 'aosa'
+      ? [`Purity was separated by ${BOOK_NAMES[data.book]} into three components; the tag needs four.`]
+      : []),
+    ...(otherSeeds ? [] : ['Nobody searched for other seeds by number.']),
+    ...(germination ? [] : ['Germination was not tested, or its test is not finished.']),
+    ...(germination && germination.seeds < 400
+      ? [`Germination rests on ${germination.seeds} seeds; a label needs 400.`]
+      : []),
+    ...data.blocks,
+  ];
+  const share = (component: Component) => {
+    const found = purity?.shares.find((one) => one.component === component);
+    return found ? `${found.percent.toFixed(2)} %` : '—';
+  };
+  const { counts } = germination ?? {};
+  return {
+    title: 'Seed analysis tag',
+    lines: [
+      { label: 'Kind', value: data.bookKind ?? data.commonName },
+      { label: 'Variety', value: data.variety || 'Variety Not Stated' },
+      { label: 'Lot', value: data.reference },
+      { label: 'Origin', value: data.origin || 'origin unknown' },
+      { label: 'Pure seed', value: share('pureSeed'), key: 'pureSeed' },
+      { label: 'Other crop seed', value: share('otherCropSeed'), key: 'otherCropSeed' },
+      { label: 'Inert matter', value: share('inertMatter'), key: 'inertMatter' },
+      { label: 'Weed seed', value: share('weedSeed'), key: 'weedSeed' },
+      { label: 'Other seeds found', value: foundPerPound(otherSeeds), key: 'otherSeeds' },
+      { label: 'Germination', value: counts ? `${counts.normal} %` : '—', key: 'germination' },
+      { label: 'Hard seed', value: counts ? `${counts.hard} %` : '—', key: 'germination' },
+      ...(counts && counts.fresh > 0
+        ? [{ label: 'Dormant seed', value: `${counts.fresh} %`, key: 'germination' }]
+        : []),
+      {
+        label: 'Germination and hard seed',
+        value: counts ? `${counts.normal + counts.hard} %` : '—',
+        key: 'germination',
+      },
+      { label: 'Tested', value: germination ? monthOf(germination.concludedOn) : '—' },
+      {
+        label: 'Valid to the end of',
+        value: germination ? monthOf(addMonths(germination.concludedOn, validityMonths)) : '—',
+      },
+      { label: 'Pure live seed', value: pureLive(data), key: 'pureLiveSeed' },
+      { label: 'Labelled by', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
+    ],
+    notes: [`Judged by ${data.edition}.`, ...data.accepted],
+    refusals,
+  };
+}
+
+/**
+ * A test report in the manner of the ISTA rules: N stands for what was not tested. Only accredited
+ * laboratories issue international certificates, and this says that it is none.
+ *
+ * Source: ISTA, reporting of results (from memory).
+ */
+export function testReport(data: LabelData): LabelDocument {
+  const { purity, germination, otherSeeds, moisture, sample } = data;
+  const counts = germination?.counts;
+  const percent = (value: number | undefined) => (value === undefined ? 'N' : String(value));
+  return {
+    title: 'Seed test report',
+    lines: [
+      { label: 'Laboratory', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
+      { label: 'Species', value: data.species },
+      { label: 'Variety', value: data.variety || '—' },
+      { label: 'Lot', value: data.reference },
+      { label: 'Mass of the lot', value: data.lotMass },
+      { label: 'Containers', value: data.containers },
+      { label: 'Harvest', value: data.harvest },
+      {
+        label: 'Sample',
+        value: sample
+          ? `${sample.mass}, drawn ${sample.drawnOn} by ${sample.drawnBy}${sample.seal ? `, seal ${sample.seal}` : ''}, code ${sample.code}`
+          : 'N',
+      },
+      ...(purity
+        ? [
+            ...purity.shares.map((one) => ({
+              label: `Purity: ${COMPONENT_NAMES[one.component]}, %`,
+              value: one.trace ? 'TR' : one.percent.toFixed(purity.decimals),
+              key: one.component,
+            })),
+            { label: 'Purity: mass examined', value: `${purity.workingG} g` },
+          ]
+        : [{ label: 'Purity, %', value: 'N' }]),
+      { label: 'Other seeds by number', value: otherSeeds ? listFound(otherSeeds) : 'N', key: 'otherSeeds' },
+      {
+        label: 'Moisture, %',
+        value: moisture ? `${moisture.percent.toFixed(1)} (${moisture.method})` : 'N',
+        key: 'moisture',
+      },
+      { label: 'Germination: days', value: percent(germination?.days) },
+      { label: 'Germination: normal seedlings, %', value: percent(counts?.normal), key: 'germination' },
+      { label: 'Germination: hard seeds, %', value: percent(counts?.hard), key: 'germination' },
+      { label: 'Germination: fresh seeds, %', value: percent(counts?.fresh), key: 'germination' },
+      { label: 'Germination: abnormal seedlings, %', value: percent(counts?.abnormal), key: 'germination' },
+      { label: 'Germination: dead seeds, %', value: percent(counts?.dead), key: 'germination' },
+      {
+        label: 'Germination: method',
+        value: germination
+          ? `${germination.method}; ${germination.seeds} seeds${germination.tests > 1 ? ' in two tests, averaged' : ''}`
+          : 'N',
+      },
+    ],
+    notes: [
+      `Tested by ${data.edition}.`,
+      'This report is no international certificate: those are issued by accredited laboratories alone. It speaks for the sample that was tested.',
+      'N: not tested. TR: present, below 0.05 %.',
+      ...data.accepted,
+    ],
+    refusals: [...(purity || otherSeeds || moisture || germination ? [] : ['Nothing was tested.']), ...data.blocks],
+  };
+}
+
+function foundPerPound(found: LabelData['otherSeeds']): string {
+  if (!found) return '—';
+  if (found.species.length === 0) return `none found in ${found.examinedG} g`;
+  return found.species.map((one) => `${one.name} ${atLeastOne(one.perLb)} per lb`).join('; ');
+}
+
+/** A rate is rounded to the nearest whole, but never to zero when something was found. */
+const atLeastOne = (rate: number) => Math.max(1, Math.round(rate));
+
+function listFound(found: NonNullable<LabelData['otherSeeds']>): string {
+  if (found.species.length === 0)
+    return `0 in ${found.examinedG} g (at most ${found.perKgUpper.toFixed(1)} per kg, 95 %)`;
+  return `in ${found.examinedG} g: ${found.species.map((one) => `${one.count} ${one.name}`).join(', ')}`;
+}
+
+function pureLive({ purity, germination }: LabelData): string {
+  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
+  if (!pure || !germination) return '—';
+  const { normal, hard } = germination.counts;
+  return `${pureLiveSeed({ purityPercent: pure.percent, germinationPercent: normal, hardPercent: hard, dormantPercent: 0 }).toFixed(2)} %`;
+}
+
+function monthOf(isoDate: string): string {
+  return `${MONTHS[Number(isoDate.slice(5, 7)) - 1] ?? ''} ${isoDate.slice(0, 4)}`;
+}
+
+/** The first of the month so many months later. */
+function addMonths(isoDate: string, months: number): string {
+  const index = Number(isoDate.slice(0, 4)) * 12 + Number(isoDate.slice(5, 7)) - 1 + months;
+  return `${Math.floor(index / 12)}-${String((index % 12) + 1).padStart(2, '0')}-01`;
+}

@@ -1,0 +1,245 @@
+import type { Rule } from '../verdict/verdict.ts';
+import type {
+  Edition,
+  EditionContent,
+  Figure,
+  IntensityRow,
+  KindMethod,
+  MoistureMethod,
+  RuleTable,
+  StepRow,
+} from './edition.ts';
+
+type Row = Readonly<Record<string, string>>;
+
+/** The tables that each book must hold, by the name of their file. */
+export const TABLES = {
+  ista: {
+    kinds: 'species',
+    decimals: 'purity-decimals',
+    ranges: 'germination-replicates-5B',
+    twoTests: 'germination-two-tests-5C',
+    intensities: 'sampling-intensity',
+    moisture: 'moisture-methods',
+    parameters: 'parameters',
+  },
+  aosa: {
+    kinds: 'germination-methods-201.58',
+    weights: 'working-weights-201.46',
+    submitted: 'submitted-samples-201.43',
+    decimals: 'purity-decimals-201.47',
+    ranges: 'replicate-ranges-201.55',
+    twoTests: 'germination-retests-aosa',
+    labels: 'germination-tolerances-201.63',
+    parameters: 'parameters',
+  },
+} as const;
+
+/**
+ * Reads an edition's text tables into the typed form that the judges take.
+ * @throws {RangeError} naming table, row and column of the first cell that cannot be read
+ */
+export function readEdition(content: EditionContent): Edition {
+  const reader = new TableReader(content);
+  const parameters = new Map(reader.rows('parameters').map((row, i) => [row.parameter ?? '', { row, i }] as const));
+  return {
+    book: content.book,
+    name: content.name,
+    kinds: content.book === 'ista' ? istaKinds(reader) : aosaKinds(reader),
+    purityDecimals: reader.steps(TABLES[content.book].decimals, 'from_g', 'to_g', 'decimals'),
+    replicateRanges: reader.steps(
+      TABLES[content.book].ranges,
+      'avg_high_from',
+      'avg_high_to',
+      content.book === 'ista' ? 'max_range' : 'range_4',
+    ),
+    twoTests: reader.steps(TABLES[content.book].twoTests, 'avg_high_from', 'avg_high_to', 'tolerance'),
+    labelTolerances:
+      content.book === 'aosa' ? reader.steps(TABLES.aosa.labels, 'mean_from', 'mean_below', 'tolerance') : [],
+    intensities: content.book === 'ista' ? istaIntensities(reader) : [],
+    moistureMethods: content.book === 'ista' ? istaMoisture(reader) : [],
+    parameter: (name) => {
+      const found = parameters.get(name);
+      if (!found) throw new RangeError(`${content.name} holds no parameter "${name}"`);
+      const rule = reader.rule('parameters', found.row, name);
+      return {
+        value: reader.number('parameters', found.i, 'value'),
+        rule: { ...rule, section: found.row.section ?? rule.section },
+      };
+    },
+  };
+}
+
+class TableReader {
+  constructor(private readonly content: EditionContent) {}
+
+  table(name: string): RuleTable {
+    const table = this.content.tables[name];
+    if (!table) throw new RangeError(`${this.content.name} lacks the table "${name}"`);
+    return table;
+  }
+
+  rows(name: string): readonly Row[] {
+    return this.table(name).rows;
+  }
+
+  cell(name: string, index: number, column: string): string {
+    const text = this.rows(name)[index]?.[column];
+    if (text === undefined) throw new RangeError(`table "${name}", row ${index + 1}: column "${column}" is missing`);
+    return text.trim();
+  }
+
+  number(name: string, index: number, column: string): number {
+    const value = this.optionalNumber(name, index, column);
+    if (value === null)
+      throw new RangeError(`table "${name}", row ${index + 1}, column "${column}": a number is needed`);
+    return value;
+  }
+
+  optionalNumber(name: string, index: number, column: string): number | null {
+    const text = this.cell(name, index, column);
+    if (text === '') return null;
+    if (!/^-?\d+(\.\d+)?$/.test(text))
+      throw new RangeError(`table "${name}", row ${index + 1}, column "${column}": "${text}" is not a number`);
+    return Number(text);
+  }
+
+  steps(name: string, from: string, to: string, limit: string): StepRow[] {
+    return this.rows(name).map((row, i) => {
+      const low = this.number(name, i, from);
+      const high = this.optionalNumber(name, i, to);
+      return {
+        from: low,
+        to: high,
+        limit: this.number(name, i, limit),
+        rule: this.rule(name, row, high === null ? `from ${low}` : low === high ? `${low}` : `${low} to ${high}`),
+      };
+    });
+  }
+
+  rule(name: string, row: Row, label?: string): Rule {
+    const { section, origin } = this.table(name);
+    const confidence = row.confidence ?? row.confidence_4;
+    return {
+      book: this.content.book,
+      edition: this.content.name,
+      section,
+      ...(label === undefined ? {} : { row: label }),
+      provenance: {
+        origin,
+        verification: row.verification || 'from memory',
+        ...(confidence === 'high' || confidence === 'medium' || confidence === 'low' ? { confidence } : {}),
+        ...(row.doubts ? { doubts: row.doubts } : {}),
+      },
+    };
+  }
+
+  figure<T>(name: string, row: Row, label: string, value: T | null): Figure<T> | undefined {
+    return value === null ? undefined : { value, rule: this.rule(name, row, label) };
+  }
+
+  list(name: string, index: number, column: string): readonly string[] | null {
+    const text = this.cell(name, index, column);
+    return text === ''
+      ? null
+      : text
+          .split(';')
+          .map((part) => part.trim())
+          .filter(Boolean);
+  }
+}
+
+function istaKinds(reader: TableReader): KindMethod[] {
+  const table = TABLES.ista.kinds;
+  return reader.rows(table).map((row, i) => {
+    const species = reader.cell(table, i, 'species');
+    const number = (column: string) => reader.figure(table, row, species, reader.optionalNumber(table, i, column));
+    const list = (column: string) => reader.figure(table, row, species, reader.list(table, i, column));
+    return {
+      bookKind: species,
+      species,
+      chaffy: reader.figure(table, row, species, reader.cell(table, i, 'chaffy') === 'yes'),
+      maxLotKg: number('max_lot_kg'),
+      submittedG: number('submitted_g'),
+      purityG: number('purity_working_g'),
+      otherSeedsG: number('other_seeds_g'),
+      substrates: list('substrates'),
+      temperatures: list('temperatures_c'),
+      firstCountDay: number('first_count_d'),
+      finalCountDay: number('final_count_d'),
+      treatments: list('dormancy_breaking'),
+    };
+  });
+}
+
+function aosaKinds(reader: TableReader): KindMethod[] {
+  const { kinds: methods, weights, submitted } = TABLES.aosa;
+  const weightRow = new Map(reader.rows(weights).map((row, i) => [row.kind, i]));
+  const gramsPerOunce = 28.349523125;
+  return reader.rows(methods).map((row, i) => {
+    const bookKind = reader.cell(methods, i, 'kind');
+    const species = reader.cell(methods, i, 'scientific_name');
+    const w = weightRow.get(bookKind);
+    const sampleClass = reader.rows(submitted).findIndex((one) => one.kinds?.split(';').includes(species));
+    const weight = (column: string) =>
+      w === undefined
+        ? undefined
+        : reader.figure(weights, reader.rows(weights)[w] ?? {}, bookKind, reader.optionalNumber(weights, w, column));
+    const number = (column: string) => reader.figure(methods, row, bookKind, reader.optionalNumber(methods, i, column));
+    const list = (column: string) => reader.figure(methods, row, bookKind, reader.list(methods, i, column));
+    return {
+      bookKind,
+      species,
+      submittedG:
+        sampleClass < 0
+          ? undefined
+          : reader.figure(
+              submitted,
+              reader.rows(submitted)[sampleClass] ?? {},
+              reader.cell(submitted, sampleClass, 'class'),
+              reader.number(submitted, sampleClass, 'oz') * gramsPerOunce,
+            ),
+      purityG: weight('purity_g'),
+      otherSeedsG: weight('noxious_g'),
+      substrates: list('substrata'),
+      temperatures: list('temperatures_c'),
+      firstCountDay: number('first_count_d'),
+      finalCountDay: number('final_count_d'),
+      treatments: list('fresh_dormant'),
+    };
+  });
+}
+
+function istaIntensities(reader: TableReader): IntensityRow[] {
+  const table = TABLES.ista.intensities;
+  return reader.rows(table).map((row, i) => {
+    const kind = reader.cell(table, i, 'case');
+    if (kind !== 'containers' && kind !== 'mass-kg')
+      throw new RangeError(
+        `table "${table}", row ${i + 1}, column "case": "${kind}" is neither containers nor mass-kg`,
+      );
+    const from = reader.number(table, i, 'from');
+    const to = reader.optionalNumber(table, i, 'to');
+    const label = `${Math.floor(from)}${to === null ? ' and more' : ` to ${to}`} ${kind === 'containers' ? 'containers' : 'kg'}`;
+    return {
+      case: kind,
+      from,
+      to,
+      samplesEach: reader.optionalNumber(table, i, 'samples_each'),
+      samplesTotal: reader.optionalNumber(table, i, 'samples_total'),
+      onePerKg: reader.optionalNumber(table, i, 'one_per_kg'),
+      rule: reader.rule(table, row, label),
+    };
+  });
+}
+
+function istaMoisture(reader: TableReader): MoistureMethod[] {
+  const table = TABLES.ista.moisture;
+  return reader.rows(table).map((row, i) => ({
+    kinds: reader.cell(table, i, 'species_or_genus'),
+    grinding: reader.cell(table, i, 'grinding'),
+    temperatureC: reader.cell(table, i, 'oven'),
+    hours: reader.optionalNumber(table, i, 'hours'),
+    rule: reader.rule(table, row, reader.cell(table, i, 'species_or_genus')),
+  }));
+}

@@ -1,0 +1,69 @@
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { wilsonInterval, type ProportionInterval } from './wilsonInterval.ts';
+
+export interface BinomialIntervals {
+  readonly estimate: number;
+  readonly clopperPearson: ProportionInterval;
+  readonly wilson: ProportionInterval;
+  readonly jeffreys: ProportionInterval;
+  /** One-sided lower bounds at the same confidence: "at least this much". */
+  readonly oneSidedLower: { clopperPearson: number; wilson: number; jeffreys: number };
+}
+
+/**
+ * Exact (Clopper–Pearson) interval of a proportion; never covers less than it promises.
+ *
+ * @param x           items with the property (count, integer 0..n)
+ * @param n           items examined (count, integer 1..1e9)
+ * @param confidence  0 < confidence < 1, e.g. 0.95
+ * @returns           fractions 0..1, not rounded
+ * @throws {RangeError} if an argument leaves its range
+ *
+ * Source: Clopper C.J. & Pearson E.S. (1934) Biometrika 26:404–413, by beta quantiles.
+ */
+export function clopperPearson(x: number, n: number, confidence: number): ProportionInterval {
+  checkArguments(x, n, confidence);
+  const tail = (1 - confidence) / 2;
+  return {
+    lower: x === 0 ? 0 : betaQuantile(tail, x, n - x + 1),
+    upper: x === n ? 1 : betaQuantile(1 - tail, x + 1, n - x),
+  };
+}
+
+/**
+ * Three intervals of one proportion side by side, two-sided and as one-sided lower bounds.
+ * Arguments, units and errors as in `clopperPearson`. Jeffreys: Brown, Cai & DasGupta (2001)
+ * Statistical Science 16:101–133, without their adjustment at 0 and n.
+ */
+export function binomialIntervals(x: number, n: number, confidence: number): BinomialIntervals {
+  checkArguments(x, n, confidence);
+  const tail = 1 - confidence;
+  return {
+    estimate: x / n,
+    clopperPearson: clopperPearson(x, n, confidence),
+    wilson: wilsonInterval(x, n, normalQuantile(1 - tail / 2, 0, 1)),
+    jeffreys: {
+      lower: betaQuantile(tail / 2, x + 0.5, n - x + 0.5),
+      upper: betaQuantile(1 - tail / 2, x + 0.5, n - x + 0.5),
+    },
+    oneSidedLower: {
+      clopperPearson: x === 0 ? 0 : betaQuantile(tail, x, n - x + 1),
+      wilson: wilsonLower(x, n, normalQuantile(confidence, 0, 1)),
+      jeffreys: betaQuantile(tail, x + 0.5, n - x + 0.5),
+    },
+  };
+}
+
+/** Below half confidence the quantile is negative and the score bound lies above the estimate. */
+function wilsonLower(x: number, n: number, z: number): number {
+  if (z > 0) return wilsonInterval(x, n, z).lower;
+  return z === 0 ? x / n : wilsonInterval(x, n, -z).upper;
+}
+
+function checkArguments(x: number, n: number, confidence: number): void {
+  if (!Number.isInteger(n) || n < 1 || n > 1e9) throw new RangeError(`n must be an integer 1..1e9, got ${n}`);
+  if (!Number.isInteger(x) || x < 0 || x > n) throw new RangeError(`x must be an integer 0..${n}, got ${x}`);
+  if (!(confidence > 0 && confidence < 1))
+    throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
+}

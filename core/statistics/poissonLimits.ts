@@ -1,0 +1,32 @@
+import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
+
+export interface PoissonLimits {
+  readonly lower: number;
+  readonly upper: number;
+  /** Upper bound when only "how many at most?" is asked. */
+  readonly oneSidedUpper: number;
+}
+
+/**
+ * Exact limits of a Poisson mean from one count. The chi-square quantile q(p; 2k)/2 is the gamma
+ * quantile with shape k and rate 1.
+ *
+ * @param count       items found (integer 0..1e7)
+ * @param confidence  0 < confidence < 1
+ * @returns           limits of the expected count, not rounded
+ * @throws {RangeError} if an argument leaves its range
+ *
+ * Source: Garwood F. (1936) Biometrika 28:437–442.
+ */
+export function poissonLimits(count: number, confidence: number): PoissonLimits {
+  if (!Number.isInteger(count) || count < 0 || count > 1e7)
+    throw new RangeError(`count must be an integer 0..1e7, got ${count}`);
+  if (!(confidence > 0 && confidence < 1))
+    throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
+  const tail = (1 - confidence) / 2;
+  return {
+    lower: count === 0 ? 0 : gammaQuantile(tail, count, 1),
+    upper: gammaQuantile(1 - tail, count + 1, 1),
+    oneSidedUpper: gammaQuantile(confidence, count + 1, 1),
+  };
+}

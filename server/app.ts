@@ -1,0 +1,113 @@
+import { existsSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import express, { Router, type Express } from 'express';
+import helmet from 'helmet';
+import { catalogueRoutes } from './catalogue/routes.ts';
+import type { Connection } from './database/connect.ts';
+import { germinationRoutes } from './germination/routes.ts';
+import { answerProblem, Api } from './http/api.ts';
+import { fault } from './http/fault.ts';
+import { sessionRoutes, sessions, whoAsks } from './http/session.ts';
+import { lotRoutes } from './lot-sheet/routes.ts';
+import { refreshStanding } from './lot-sheet/standing.ts';
+import { moistureRoutes } from './moisture/routes.ts';
+import { otherSeedsRoutes } from './other-seeds/routes.ts';
+import { purityRoutes } from './purity/routes.ts';
+import { peopleRoutes, setUpRoute } from './register/people.ts';
+import { releaseRoutes } from './release/routes.ts';
+import { ruleBookRoutes } from './rule-books/routes.ts';
+import { samplingRoutes } from './sampling/routes.ts';
+
+export interface AppParts {
+  readonly connection: Connection;
+  readonly clock: () => Date;
+  readonly log: (error: unknown) => void;
+}
+
+const WEB = join(dirname(fileURLToPath(import.meta.url)), '../web/dist');
+const JSON_LIMIT = '1mb';
+
+/** The whole application: API under /api, everything else is the web client. */
+export async function makeApp({ connection, clock, log }: AppParts): Promise<{ app: Express; api: Api }> {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          'default-src': ["'none'"],
+          'script-src': ["'self'"],
+          'style-src': ["'self'"],
+          'style-src-attr': ["'unsafe-inline'"],
+          'img-src': ["'self'", 'data:'],
+          'font-src': ["'self'"],
+          'connect-src': ["'self'"],
+          'worker-src': ["'self'"],
+          'manifest-src': ["'self'"],
+          'form-action': ["'self'"],
+          'base-uri': ["'none'"],
+          'frame-ancestors': ["'none'"],
+          'object-src': ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+
+  const router = Router();
+  router.use(noStore);
+  router.use(onlyJson);
+  router.use(express.json({ limit: JSON_LIMIT, strict: false }));
+  router.use(await sessions(connection));
+  catalogueRoutes(router);
+  router.use(whoAsks(connection));
+  sessionRoutes(router, connection, clock);
+  setUpRoute(router, connection, clock);
+  const api = new Api(router, { connection, clock, refreshStanding });
+  for (const routes of [
+    ruleBookRoutes,
+    peopleRoutes,
+    lotRoutes,
+    samplingRoutes,
+    purityRoutes,
+    otherSeedsRoutes,
+    moistureRoutes,
+    germinationRoutes,
+    releaseRoutes,
+  ])
+    routes(api);
+  router.use(() => {
+    throw fault('not-found', 'There is no such address.');
+  });
+  app.use('/api', router);
+
+  if (existsSync(WEB)) {
+    app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(
+      express.static(WEB, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
+    );
+    app.get('/{*path}', (_request, response) => {
+      response.setHeader('Cache-Control', 'no-cache').sendFile(join(WEB, 'index.html'));
+    });
+  }
+  app.use(answerProblem(log));
+  return { app, api };
+}
+
+const noStore: express.RequestHandler = (_request, response, next) => {
+  response.setHeader('Cache-Control', 'no-store');
+  next();
+};
+
+/** Bodies are JSON; anything else is refused before it is read. */
+const onlyJson: express.RequestHandler = (request, _response, next) => {
+  const type = request.headers['content-type'];
+  const hasBody =
+    Number(request.headers['content-length'] ?? 0) > 0 || request.headers['transfer-encoding'] !== undefined;
+  if (hasBody && !/^application\/([\w.-]+\+)?json\b/i.test(type ?? ''))
+    throw fault('wrong-content-type', 'Send application/json.');
+  next();
+};

@@ -1,0 +1,54 @@
+import { sql } from 'drizzle-orm';
+import { check, foreignKey, numeric, pgTable, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+
+export const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/**
+ * The columns that every kind of observation shares. `superseded` rows are named by their successor;
+ * nothing is updated or deleted (a trigger refuses it).
+ */
+export const observationColumns = () => ({
+  id: uuid('id').primaryKey(),
+  lotId: uuid('lot_id').notNull(),
+  /** The test, vessel or dish that was observed. */
+  subject: uuid('subject').notNull(),
+  field: text('field').notNull(),
+  by: uuid('by').notNull(),
+  observedAt: instant('observed_at').notNull(),
+  recordedAt: instant('recorded_at').notNull(),
+  device: text('device'),
+  supersedes: uuid('supersedes'),
+  reason: text('reason'),
+});
+
+/**
+ * A table of single figures or words: the text and unit as entered beside the canonical value
+ * (g, or a count), which is null for words. The constraints leave exactly one current observation
+ * per subject and field: one root, and at most one successor for each row, of the same subject and field.
+ */
+export function observationTable(name: string) {
+  return pgTable(
+    name,
+    {
+      ...observationColumns(),
+      enteredText: text('entered_text').notNull(),
+      enteredUnit: text('entered_unit'),
+      value: numeric('value'),
+    },
+    (t) => [
+      uniqueIndex(`${name}_one_root`)
+        .on(t.subject, t.field)
+        .where(sql`supersedes is null`),
+      unique(`${name}_one_successor`).on(t.supersedes),
+      unique(`${name}_same`).on(t.id, t.subject, t.field),
+      foreignKey({
+        name: `${name}_chain`,
+        columns: [t.supersedes, t.subject, t.field],
+        foreignColumns: [t.id, t.subject, t.field],
+      }),
+      check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`),
+      check(`${name}_reason`, sql`(supersedes is null) = (reason is null)`),
+    ],
+  );
+}
+export type ObservationTable = ReturnType<typeof observationTable>;

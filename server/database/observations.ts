@@ -1,0 +1,152 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { v7 as uuid } from 'uuid';
+import { fault } from '../http/fault.ts';
+import type { Transaction } from './connect.ts';
+import type { ObservationTable } from './columns.ts';
+
+export type Observation = ObservationTable['$inferSelect'];
+
+/** One figure or word to be written down. `value` is canonical (g, count), null for words. */
+export interface Entry {
+  readonly field: string;
+  readonly text: string;
+  readonly unit: string | null;
+  readonly value: string | null;
+}
+
+export interface Hand {
+  readonly personId: string;
+  readonly at: Date;
+  /** Whether this person may correct what others wrote. */
+  readonly mayCorrectOthers: boolean;
+  readonly device?: string | null;
+}
+
+/** Current observations of several subjects: those that nothing supersedes. */
+export async function currentObservations(
+  tx: Transaction,
+  table: ObservationTable,
+  subjects: readonly string[],
+): Promise<Observation[]> {
+  if (subjects.length === 0) return [];
+  const later = alias(table, 'later');
+  return tx
+    .select(columnsOf(table))
+    .from(table)
+    .leftJoin(later, eq(later.supersedes, table.id))
+    .where(and(inArray(table.subject, [...subjects]), isNull(later.id)))
+    .orderBy(asc(table.recordedAt), asc(table.id));
+}
+
+/** Everything ever written of a subject, oldest first, superseded rows included. */
+export async function allObservations(
+  tx: Transaction,
+  table: ObservationTable,
+  subjects: readonly string[],
+): Promise<Observation[]> {
+  if (subjects.length === 0) return [];
+  return tx
+    .select()
+    .from(table)
+    .where(inArray(table.subject, [...subjects]))
+    .orderBy(asc(table.recordedAt), asc(table.id));
+}
+
+function columnsOf(table: ObservationTable) {
+  const {
+    id,
+    lotId,
+    subject,
+    field,
+    by,
+    observedAt,
+    recordedAt,
+    device,
+    supersedes,
+    reason,
+    enteredText,
+    enteredUnit,
+    value,
+  } = table;
+  return {
+    id,
+    lotId,
+    subject,
+    field,
+    by,
+    observedAt,
+    recordedAt,
+    device,
+    supersedes,
+    reason,
+    enteredText,
+    enteredUnit,
+    value,
+  };
+}
+
+/**
+ * Writes entries down. What is the same as before is left alone; what differs supersedes it, and
+ * then needs a reason and the right to correct it. Returns the fields that changed.
+ */
+export async function recordObservations(
+  tx: Transaction,
+  table: ObservationTable,
+  subject: { readonly id: string; readonly lotId: string },
+  entries: readonly Entry[],
+  hand: Hand,
+  reason: string | undefined,
+): Promise<{
+  readonly added: readonly string[];
+  readonly corrected: readonly { field: string; before: string; after: string }[];
+}> {
+  const current = new Map((await currentObservations(tx, table, [subject.id])).map((one) => [one.field, one]));
+  const added: string[] = [];
+  const corrected: { field: string; before: string; after: string }[] = [];
+  const rows = entries.flatMap((entry) => {
+    const before = current.get(entry.field);
+    if (before?.enteredText === entry.text && before.enteredUnit === entry.unit) return [];
+    if (before) {
+      checkCorrection(before.by, hand, reason, entry.field);
+      corrected.push({
+        field: entry.field,
+        before: shown(before.enteredText, before.enteredUnit),
+        after: shown(entry.text, entry.unit),
+      });
+    } else added.push(entry.field);
+    return [
+      {
+        id: uuid(),
+        lotId: subject.lotId,
+        subject: subject.id,
+        field: entry.field,
+        by: hand.personId,
+        observedAt: hand.at,
+        recordedAt: hand.at,
+        device: hand.device ?? null,
+        supersedes: before?.id ?? null,
+        reason: before ? (reason ?? '') : null,
+        enteredText: entry.text,
+        enteredUnit: entry.unit,
+        value: entry.value,
+      },
+    ];
+  });
+  if (rows.length > 0) await tx.insert(table).values(rows);
+  return { added, corrected };
+}
+
+/** A correction names its reason; others' entries are corrected by the lead alone. */
+export function checkCorrection(writtenBy: string, hand: Hand, reason: string | undefined, field: string): void {
+  if (!reason)
+    throw fault('invalid', 'What was recorded can only be corrected with a reason.', [
+      { path: 'reason', message: `say why ${field} is corrected` },
+    ]);
+  if (writtenBy !== hand.personId && !hand.mayCorrectOthers)
+    throw fault('not-permitted', 'Another person wrote this down: only the lead may correct it.', [
+      { path: field, message: 'written by another person' },
+    ]);
+}
+
+const shown = (text: string, unit: string | null) => (unit === null ? text : `${text} ${unit}`);

@@ -1,0 +1,409 @@
+import { eq, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
+import type { Counts } from '@mercato/core/germination/counts';
+import { addDays, planCalendar } from '@mercato/core/germination/planTest';
+import { COMPONENTS, weighingDecimals } from '@mercato/core/purity/analysePurity';
+import type { Role } from '@mercato/core/register/permissions';
+import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
+import { Exact } from '@mercato/core/units/mass';
+import type { Connection, Transaction } from '../database/connect.ts';
+import type { GerminationPlan } from '@mercato/contract/germination/germination';
+import { countDish, setUpTest } from '../germination/routes.ts';
+import type { SignedIn } from '../http/api.ts';
+import { hashPassword, todayIn } from '../http/session.ts';
+import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
+import { weighMoisture } from '../moisture/routes.ts';
+import { countOtherSeeds } from '../other-seeds/routes.ts';
+import { weigh } from '../purity/routes.ts';
+import { lockLot, openLot, type Lot } from '../register/lots.ts';
+import { benchTest, decision, laboratory, person, vessel } from '../register/tables.ts';
+import { startTest, type BenchTest } from '../register/tests.ts';
+import { currentEdition, editionById, methodFor } from '../rule-books/editions.ts';
+import { releaseDocument } from '../release/routes.ts';
+import { drawWorkingSample, receiveSample } from '../sampling/routes.ts';
+import { refreshStanding } from '../lot-sheet/standing.ts';
+import { scribe } from '../scribe.ts';
+import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
+
+/** Invented people. */
+const PEOPLE: readonly { username: string; name: string; roles: Role[] }[] = [
+  { username: 'fennimore', name: 'Oda Fennimore', roles: ['lead'] },
+  { username: 'marrow', name: 'Ilse Marrow', roles: ['analyst'] },
+  { username: 'thorne', name: 'Anselm Thorne', roles: ['sampler'] },
+];
+
+const DEMO_LOCK = 431_018_274;
+
+/** Loads the demo into a database where nobody and nothing is yet; does nothing anywhere else. */
+export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
+  await db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Transaction;
+    await tx.execute(sql`select pg_advisory_xact_lock(${DEMO_LOCK})`);
+    const [someone] = await tx.select({ id: person.id }).from(person).limit(1);
+    if (someone) return;
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    await tx.update(laboratory).set({
+      name: 'Quillmere Growers’ Seed Station',
+      address: 'Tithe Barn, Quillmere',
+      demo: true,
+      demoDay: todayIn(now, zone),
+      zone,
+    });
+    const passwordHash = await hashPassword(DEMO_PASSWORD);
+    const people = PEOPLE.map((one) => ({ ...one, id: uuid() }));
+    await tx
+      .insert(person)
+      .values(
+        people.map((one, i) => ({ ...one, passwordHash, demo: true, createdAt: new Date(now.getTime() - 9e9 + i) })),
+      );
+    const [lead, analyst, sampler] = people;
+    if (!lead || !analyst || !sampler) return;
+    for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
+      await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
+  });
+}
+
+type Cast = Readonly<Record<'lead' | 'analyst' | 'sampler', SignedIn>>;
+
+const ORDER: readonly DemoState[] = ['opened', 'sampled', 'weighing', 'gained', 'oven', 'set-up'];
+const reaches = (state: DemoState, least: DemoState) => {
+  const index = ORDER.indexOf(state);
+  return index < 0 || index >= ORDER.indexOf(least);
+};
+
+async function writeLot(
+  tx: Transaction,
+  demo: DemoLot,
+  cast: Cast,
+  now: Date,
+  zone: string,
+  index: number,
+): Promise<string> {
+  const draw = generator(index * 7919 + 17);
+  const done = ['ready', 'accepted', 'released', 'stale', 'out-of-range', 'retesting', 'retested'].includes(demo.state);
+  const method = await methodOfDemo(tx, demo);
+  const finalDay = method?.finalCountDay?.value ?? 14;
+  const firstDay = Math.min(method?.firstCountDay?.value ?? 5, finalDay);
+  const today = todayIn(now, zone);
+  // How long ago the (first) test was set up, so that the state holds today.
+  const daysAgo =
+    demo.state === 'final-today'
+      ? finalDay
+      : demo.state === 'overdue'
+        ? finalDay + 2
+        : demo.state === 'set-up'
+          ? firstDay
+          : demo.state === 'retesting'
+            ? 2 * finalDay + 1
+            : done
+              ? 2 * finalDay + 12 + Math.floor(draw() * 20)
+              : 4;
+  const setUp = addDays(today, -daysAgo);
+  const at = (day: string, hour: number) =>
+    new Date(Math.min(Date.parse(`${day}T00:00:00Z`) + (hour + draw()) * 3_600_000, now.getTime() - 60_000));
+
+  const opened = scribe(tx, cast.sampler, at(addDays(setUp, -3), 8));
+  const lot = await openLot(
+    tx,
+    {
+      reference: demo.reference,
+      species: demo.species,
+      bookKind: method?.bookKind ?? null,
+      variety: demo.variety,
+      harvestYear: Number(setUp.slice(0, 4)) - (Number(setUp.slice(5, 7)) < 9 ? 1 : 0),
+      harvestMonth: 8,
+      mass: { text: String(demo.kg), unit: 'kg' },
+      containers: demo.bags[0],
+      containerMass: demo.bags[0] === 0 ? null : { text: String(demo.bags[1]), unit: 'kg' },
+      origin: demo.origin,
+      book: demo.book,
+    },
+    opened.hand,
+    opened.audit,
+  );
+  if (!reaches(demo.state, 'sampled')) return lot.id;
+
+  const purityG = method?.purityG?.value ?? 5;
+  const otherG = Math.min(method?.otherSeedsG?.value ?? purityG * 10, 1000);
+  const moistureG = 12;
+  const submittedG = Math.ceil(Math.max(method?.submittedG?.value ?? 0, (purityG + otherG) * 1.15 + 60));
+  const sampled = scribe(tx, cast.sampler, at(addDays(setUp, -2), 10));
+  const edition = await editionById(tx, lot.editionId);
+  const plan = planPrimarySamples(
+    edition,
+    demo.bags[0] > 0 ? { containers: demo.bags[0], containerMassKg: demo.bags[1] } : { bulkMassKg: demo.kg },
+  );
+  await receiveSample(
+    sampled,
+    lot,
+    {
+      mass: { text: String(submittedG), unit: 'g' },
+      drawnOn: addDays(setUp, -2),
+      drawnBy: cast.sampler.name,
+      seal: `Q${1000 + index * 3}`,
+      primarySamples: plan.primarySamples,
+    },
+    0,
+  );
+  if (!reaches(demo.state, 'weighing')) return lot.id;
+
+  const bench = scribe(tx, cast.analyst, at(addDays(setUp, -1), 9));
+  const purity = await startFor(bench, lot, 'purity', purityG * 1.02);
+  await weighPurity(
+    bench,
+    purity,
+    demo,
+    purityG * (1 + draw() * 0.015),
+    draw,
+    demo.state === 'gained' && demo.reference === 'QM-0426',
+  );
+  if (!reaches(demo.state, 'gained')) return lot.id;
+
+  const searching = scribe(tx, cast.analyst, at(addDays(setUp, -1), 13));
+  const other = await startFor(searching, lot, 'other-seeds', otherG);
+  await countOtherSeeds(searching, other, {
+    examined: String(otherG),
+    species: demo.found.map(([name, count]) => ({ name, count })),
+  });
+  if (!reaches(demo.state, 'oven')) return lot.id;
+
+  const drying = scribe(tx, cast.analyst, at(addDays(setUp, -1), 15));
+  const ovenMethod = moistureMethodFor((await editionById(tx, lot.editionId)).moistureMethods, demo.species);
+  const moisture = await startFor(drying, lot, 'moisture', moistureG, {
+    method: ovenMethod?.hours
+      ? `oven ${ovenMethod.temperatureC.replace(/\D+/, '')} °C, ${ovenMethod.hours} h`
+      : 'oven 103 °C, 17 h',
+  });
+  await weighMoisture(drying, moisture, ovenTexts(demo.moisture, draw, demo.state !== 'oven'));
+  if (!reaches(demo.state, 'set-up')) return lot.id;
+
+  await germinate(tx, lot, demo, cast, {
+    setUp,
+    today,
+    firstDay,
+    finalDay,
+    at,
+    draw,
+    substrate: method?.substrates?.value[0] ?? 'TP',
+    temperature: method?.temperatures?.value[0] ?? '20',
+  });
+  return lot.id;
+}
+
+async function methodOfDemo(tx: Transaction, demo: DemoLot) {
+  return methodFor(tx, await editionById(tx, (await currentEdition(tx, demo.book)).id), demo.species, null);
+}
+
+type Scribe = ReturnType<typeof scribe>;
+
+async function startFor(
+  hand: Scribe,
+  lot: Lot,
+  purpose: 'purity' | 'other-seeds' | 'moisture' | 'germination',
+  grams: number,
+  plan: object = {},
+): Promise<BenchTest> {
+  const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
+    purpose,
+    mass: { text: grams.toFixed(grams < 10 ? 2 : 1), unit: 'g' },
+  });
+  return startTest(hand, purpose, sample.id, plan);
+}
+
+async function weighPurity(
+  hand: Scribe,
+  test: BenchTest,
+  demo: DemoLot,
+  grams: number,
+  draw: () => number,
+  gained: boolean,
+): Promise<void> {
+  const edition = await editionById(hand.tx, test.editionId);
+  const working = new Exact(grams.toFixed(4));
+  const decimals = weighingDecimals(edition, working);
+  const write = (value: number) => value.toFixed(decimals);
+  const [, crop, weed, inert] = demo.purity;
+  const rest = { otherSeeds: crop + weed, otherCropSeed: crop, weedSeed: weed, inertMatter: inert } as const;
+  const parts = COMPONENTS[demo.book]
+    .filter((one) => one !== 'pureSeed')
+    .map((one) => [one, write((grams * rest[one]) / 100)] as const);
+  const lost = gained ? -0.071 : 0.0008 + draw() * 0.002;
+  const pure = grams * (1 - lost) - parts.reduce((sum, [, text]) => sum + Number(text), 0);
+  const first = { workingSample: write(grams), pureSeed: write(pure) };
+  await weigh(hand, test, demo.state === 'weighing' ? first : { ...first, ...Object.fromEntries(parts) });
+}
+
+function ovenTexts(percent: number, draw: () => number, dried: boolean) {
+  const one = (p: number) => {
+    const container = 18 + draw() * 4;
+    const seed = 4.4 + draw() * 0.3;
+    return {
+      container: container.toFixed(3),
+      withSeed: (container + seed).toFixed(3),
+      ...(dried ? { dried: (container + seed * (1 - p / 100)).toFixed(3) } : {}),
+    };
+  };
+  return { first: one(percent + 0.03), second: one(percent - 0.04) };
+}
+
+interface Calendar {
+  readonly setUp: string;
+  readonly today: string;
+  readonly firstDay: number;
+  readonly finalDay: number;
+  readonly at: (day: string, hour: number) => Date;
+  readonly draw: () => number;
+  readonly substrate: string;
+  readonly temperature: string;
+}
+
+async function germinate(tx: Transaction, lot: Lot, demo: DemoLot, cast: Cast, calendar: Calendar): Promise<void> {
+  const outside = ['out-of-range', 'retesting', 'retested', 'accepted'].includes(demo.state);
+  const open = demo.state === 'final-today' ? 1 : demo.state === 'overdue' || demo.state === 'set-up' ? 4 : 0;
+  const first = await runTest(
+    tx,
+    lot,
+    demo,
+    cast,
+    calendar,
+    calendar.setUp,
+    outside ? [9, 4, -3, -12] : [0, 3, -2, -1],
+    open,
+  );
+  if (demo.state === 'retesting' || demo.state === 'retested') {
+    const again = addDays(calendar.setUp, calendar.finalDay + 1);
+    await runTest(tx, lot, demo, cast, calendar, again, [0, 2, -2, 1], demo.state === 'retesting' ? 4 : 0);
+  }
+  const leading = scribe(tx, cast.lead, calendar.at(addDays(calendar.setUp, 2 * calendar.finalDay + 3), 11));
+  if (demo.state === 'accepted') {
+    const reason = 'Dish 4 stood at the draught of the door; the other three agree, and the client wants no retest.';
+    await tx
+      .insert(decision)
+      .values({
+        id: uuid(),
+        lotId: lot.id,
+        step: 'germination',
+        testId: first.id,
+        decision: 'accept',
+        reason,
+        by: cast.lead.id,
+        at: leading.now,
+      });
+    await leading.audit({ lotId: lot.id, action: 'accepted germination test 1', subject: `test ${first.id}`, reason });
+  }
+  if (demo.state === 'released' || demo.state === 'stale') {
+    await releaseDocument(leading, await lockLot(tx, lot.id), { kind: demo.book === 'aosa' ? 'tag' : 'report' });
+  }
+  if (demo.state === 'stale') {
+    const later = scribe(tx, cast.lead, calendar.at(addDays(calendar.setUp, 2 * calendar.finalDay + 5), 9));
+    const [dish] = (await tx.select().from(vessel).where(eq(vessel.lotId, lot.id))).filter(
+      (one) => one.kind === 'replicate' && one.number === 2,
+    );
+    const counted = dishCounts(demo, 3, calendar.finalDay, calendar);
+    if (dish)
+      await countDish(later, dish, calendar.finalDay, {
+        counts: {
+          ...counted.final,
+          normal: counted.final.normal - counted.first - 2,
+          abnormal: counted.final.abnormal + 2,
+        },
+        closed: true,
+        entry: 'typed',
+        reason: 'Two seedlings with a decayed root had been called normal; seen again on the photograph.',
+      });
+  }
+}
+
+async function runTest(
+  tx: Transaction,
+  lot: Lot,
+  demo: DemoLot,
+  cast: Cast,
+  calendar: Calendar,
+  setUp: string,
+  shifts: readonly number[],
+  openDishes: number,
+): Promise<BenchTest> {
+  const { at, firstDay, finalDay } = calendar;
+  const setting = scribe(tx, cast.analyst, at(setUp, 9));
+  const plan: GerminationPlan = {
+    substrate: calendar.substrate,
+    temperature: calendar.temperature,
+    treatment: '',
+    setUpDate: setUp,
+    prechillDays: 0,
+    firstCountDay: firstDay,
+    finalCountDay: finalDay,
+    dishes: 4,
+    seedsPerDish: 100,
+    place: 'cabinet 2, shelf C',
+  };
+  const sample = await drawWorkingSample(setting, await lockLot(tx, lot.id), {
+    purpose: 'germination',
+    mass: { text: '20.0', unit: 'g' },
+  });
+  const test = await setUpTest(setting, { ...plan, vesselId: sample.id });
+  const dishes = (await tx.select().from(vessel).where(eq(vessel.parentId, sample.id))).sort(
+    (a, b) => a.number - b.number,
+  );
+  for (const event of planCalendar(plan).filter((one) => one.what.endsWith('count'))) {
+    if (event.date > calendar.today) break;
+    const final = event.what === 'final-count';
+    const counting = scribe(tx, cast.analyst, at(event.date, 10));
+    for (const dish of dishes) {
+      const { first, final: last } = dishCounts(demo, shifts[dish.number - 1] ?? 0, finalDay, calendar);
+      if (!final && event.what !== 'first-count') {
+        if (openDishes < 4)
+          await countDish(counting, await fresh(tx, dish.id), event.day, {
+            counts: { normal: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
+            closed: true,
+            entry: 'typed',
+          });
+        continue;
+      }
+      if (final && (openDishes === 4 || (openDishes === 1 && dish.number === 3))) continue;
+      if (demo.state === 'set-up') continue;
+      const counts =
+        final && firstDay < finalDay
+          ? { ...last, normal: last.normal - first }
+          : final
+            ? last
+            : { normal: first, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
+      await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, entry: 'keys' });
+    }
+  }
+  return (await tx.select().from(benchTest).where(eq(benchTest.id, test.id)))[0] ?? test;
+}
+
+async function fresh(tx: Transaction, id: string) {
+  const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
+  if (!row) throw new Error('the dish is gone');
+  return row;
+}
+
+/** Normal seedlings at the first count, and all classes at the end, of a dish that is `shift` above the lot's average. */
+function dishCounts(
+  demo: DemoLot,
+  shift: number,
+  finalDay: number,
+  calendar: Calendar,
+): { first: number; final: Counts } {
+  const [normal, abnormal, hard, freshSeeds] = demo.dish;
+  const calls = Math.min(100 - abnormal - hard - freshSeeds, Math.max(0, normal + shift));
+  return {
+    first: calendar.firstDay < finalDay ? Math.floor(calls * 0.6) : 0,
+    final: { normal: calls, abnormal, hard, fresh: freshSeeds, dead: 100 - calls - abnormal - hard - freshSeeds },
+  };
+}
+
+/** Reproducible numbers 0..1, so that the demo is the same on every machine (mulberry32, public domain). */
+function generator(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}

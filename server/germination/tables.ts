@@ -1,0 +1,52 @@
+import { sql } from 'drizzle-orm';
+import { boolean, check, foreignKey, integer, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { instant, observationColumns } from '../database/columns.ts';
+
+const five = () => ({
+  normal: integer('normal').notNull(),
+  abnormal: integer('abnormal').notNull(),
+  hard: integer('hard').notNull(),
+  fresh: integer('fresh').notNull(),
+  dead: integer('dead').notNull(),
+});
+
+/** Seeds of one dish that were called and removed on one count day; `field` is `day:<n>`. */
+export const germinationCount = pgTable(
+  'germination_count',
+  { ...observationColumns(), ...five(), closed: boolean('closed').notNull(), entry: text('entry').notNull() },
+  (t) => [
+    uniqueIndex('germination_count_one_root')
+      .on(t.subject, t.field)
+      .where(sql`supersedes is null`),
+    unique('germination_count_one_successor').on(t.supersedes),
+    unique('germination_count_same').on(t.id, t.subject, t.field),
+    foreignKey({
+      name: 'germination_count_chain',
+      columns: [t.supersedes, t.subject, t.field],
+      foreignColumns: [t.id, t.subject, t.field],
+    }),
+    check('germination_count_values', sql`least(normal, abnormal, hard, fresh, dead) >= 0`),
+    check('germination_count_reason', sql`(supersedes is null) = (reason is null)`),
+  ],
+);
+
+/** Key presses at the count station, kept one by one until (and after) the dish is closed. */
+export const tallyEvent = pgTable(
+  'tally_event',
+  {
+    id: uuid('id').primaryKey(),
+    session: uuid('session').notNull(),
+    sequence: integer('sequence').notNull(),
+    dishId: uuid('dish_id').notNull(),
+    day: integer('day').notNull(),
+    seedClass: text('seed_class').notNull(),
+    /** Seeds called by this key: 1, 10, or the rest; negative for a key taken back. */
+    seeds: integer('seeds').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [
+    unique('tally_event_once').on(t.session, t.sequence),
+    check('tally_event_class', sql`seed_class in ('normal','abnormal','hard','fresh','dead')`),
+  ],
+);

@@ -1,0 +1,273 @@
+import { createHash } from 'node:crypto';
+import { and, eq } from 'drizzle-orm';
+import type { NextFunction, Request, Response, Router } from 'express';
+import type Joi from 'joi';
+import { validate } from '@mercato/contract/http/validate';
+import { may, type Permission, type Role } from '@mercato/core/register/permissions';
+import type { Connection, Transaction } from '../database/connect.ts';
+import type { Hand } from '../database/observations.ts';
+import { auditEntry, idempotencyKey } from '../register/tables.ts';
+import { Fault, fault } from './fault.ts';
+
+export interface SignedIn {
+  readonly id: string;
+  readonly name: string;
+  readonly username: string;
+  readonly roles: readonly Role[];
+}
+
+export interface ReadContext {
+  readonly tx: Transaction;
+  readonly person: SignedIn;
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: Readonly<Record<string, unknown>>;
+  readonly now: Date;
+}
+
+export interface AuditNote {
+  readonly lotId?: string | null;
+  readonly action: string;
+  readonly subject: string;
+  readonly before?: unknown;
+  readonly after?: unknown;
+  readonly reason?: string | undefined;
+}
+
+export interface WriteContext<B> extends Omit<ReadContext, 'query'> {
+  readonly body: B;
+  readonly hand: Hand;
+  /** The version that the writer saw; checked by `checkVersion` against the locked row. */
+  readonly seenVersion: number | null;
+  readonly audit: (note: AuditNote) => Promise<void>;
+  /** Marks a lot whose standing must be derived anew before the transaction ends. */
+  readonly touch: (lotId: string) => void;
+}
+
+export interface WriteRoute<B> {
+  readonly method: 'post' | 'put' | 'delete';
+  readonly path: string;
+  readonly permission: Permission;
+  readonly schema: Joi.Schema<B>;
+  /** Whether If-Match must name a version. */
+  readonly versioned?: boolean;
+  readonly status?: 200 | 201;
+  readonly handle: (context: WriteContext<B>) => Promise<object>;
+}
+
+export interface ApiParts {
+  readonly connection: Connection;
+  readonly clock: () => Date;
+  /** Derives what stands of a lot after a write; given by the application, because it gathers all steps. */
+  readonly refreshStanding: (tx: Transaction, lotId: string, now: Date) => Promise<void>;
+}
+
+/** A small door in front of Express: every route is a read or a write, and writes all run the same way. */
+export class Api {
+  readonly writes: { method: string; path: string; schema: Joi.Schema }[] = [];
+  readonly reads: string[] = [];
+
+  constructor(
+    private readonly router: Router,
+    private readonly parts: ApiParts,
+  ) {}
+
+  get connection(): Connection {
+    return this.parts.connection;
+  }
+
+  read(path: string, handle: (context: ReadContext) => Promise<object>): void {
+    this.reads.push(path);
+    this.router.get(path, async (request, response) => {
+      const person = signedIn(response);
+      response.json(
+        await handle({
+          tx: this.parts.connection.db,
+          person,
+          params: plainParams(request),
+          query: request.query,
+          now: this.parts.clock(),
+        }),
+      );
+    });
+  }
+
+  /** A read that answers with a file. */
+  file(
+    path: string,
+    handle: (context: ReadContext) => Promise<{ type: string; name: string; body: Buffer | string }>,
+  ): void {
+    this.reads.push(path);
+    this.router.get(path, async (request, response) => {
+      const person = signedIn(response);
+      const file = await handle({
+        tx: this.parts.connection.db,
+        person,
+        params: plainParams(request),
+        query: request.query,
+        now: this.parts.clock(),
+      });
+      response.type(file.type).setHeader('Content-Disposition', `inline; filename="${file.name}"`);
+      response.send(file.body);
+    });
+  }
+
+  /** Permission, schema, idempotency and the work itself, in one transaction. */
+  write<B>(route: WriteRoute<B>): void {
+    this.writes.push(route);
+    this.router[route.method](route.path, async (request: Request, response: Response) => {
+      const person = signedIn(response);
+      if (!may(person.roles, route.permission))
+        throw fault('not-permitted', `${person.name} is ${person.roles.join(' and ')}: this is not theirs to do.`);
+      const key = keyOf(request);
+      const seenVersion = versionOf(request, route.versioned ?? false);
+      const checked = validate(route.schema, (request.body as unknown) ?? {});
+      if (!checked.ok)
+        throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
+      const params = plainParams(request);
+      const answer = await this.once(
+        person,
+        `${route.method} ${request.path}`,
+        key,
+        bodyHash(request.body, seenVersion),
+        async (tx) => {
+          const now = this.parts.clock();
+          const touched = new Set<string>();
+          const body = await route.handle({
+            tx,
+            person,
+            params,
+            body: checked.value,
+            seenVersion,
+            now,
+            hand: { personId: person.id, at: now, mayCorrectOthers: may(person.roles, 'bench.correct-others') },
+            audit: async (note) => {
+              await tx.insert(auditEntry).values({
+                lotId: note.lotId ?? null,
+                by: person.id,
+                at: now,
+                action: note.action,
+                subject: note.subject,
+                before: note.before ?? null,
+                after: note.after ?? null,
+                reason: note.reason ?? null,
+              });
+            },
+            touch: (lotId) => touched.add(lotId),
+          });
+          for (const lotId of touched) await this.parts.refreshStanding(tx, lotId, now);
+          return { status: route.status ?? 200, body };
+        },
+      );
+      response.status(answer.status).json(answer.body);
+    });
+  }
+
+  /** Runs `work` once per key: a repeat gets the stored answer, another body under the key is refused. */
+  private async once(
+    person: SignedIn,
+    route: string,
+    key: string,
+    hash: string,
+    work: (tx: Transaction) => Promise<{ status: number; body: object }>,
+  ): Promise<{ status: number; body: object }> {
+    return this.parts.connection.db.transaction(async (tx) => {
+      const mine = and(
+        eq(idempotencyKey.personId, person.id),
+        eq(idempotencyKey.route, route),
+        eq(idempotencyKey.key, key),
+      );
+      const taken = await tx
+        .insert(idempotencyKey)
+        .values({ personId: person.id, route, key, bodyHash: hash, createdAt: this.parts.clock() })
+        .onConflictDoNothing()
+        .returning({ key: idempotencyKey.key });
+      if (taken.length === 0) {
+        const [before] = await tx.select().from(idempotencyKey).where(mine);
+        if (before?.bodyHash !== hash) throw fault('key-reused', 'This Idempotency-Key was used for another input.');
+        return { status: before.status ?? 200, body: (before.answer ?? {}) as object };
+      }
+      const answer = await work(tx as unknown as Transaction);
+      await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
+      return answer;
+    });
+  }
+}
+
+function signedIn(response: Response): SignedIn {
+  const person = response.locals.person as SignedIn | undefined;
+  if (!person) throw fault('not-signed-in', 'Sign in first.');
+  return person;
+}
+
+function plainParams(request: Request): Record<string, string> {
+  return Object.fromEntries(Object.entries(request.params).map(([name, value]) => [name, String(value)]));
+}
+
+function keyOf(request: Request): string {
+  const key = request.get('Idempotency-Key');
+  if (!key || key.length > 100 || !/^[\x21-\x7e]+$/.test(key))
+    throw fault('missing-idempotency-key', 'Writes carry an Idempotency-Key header of 1 to 100 printable characters.');
+  return key;
+}
+
+function versionOf(request: Request, needed: boolean): number | null {
+  const header = request.get('If-Match');
+  if (header === undefined) {
+    if (needed) throw fault('missing-version', 'This write needs an If-Match header with the version it is based on.');
+    return null;
+  }
+  const digits = /^"?(\d{1,9})"?$/.exec(header)?.[1];
+  if (digits === undefined)
+    throw fault('malformed', 'If-Match must be a version number.', [{ path: 'If-Match', message: 'a whole number' }]);
+  return Number(digits);
+}
+
+function bodyHash(body: unknown, version: number | null): string {
+  const text = Buffer.isBuffer(body) ? body : JSON.stringify([version, body ?? null]);
+  return createHash('sha256').update(text).digest('hex');
+}
+
+/** @throws {Fault} 412 when the locked row has moved on since the writer saw it */
+export function checkVersion(
+  seen: number | null,
+  row: { readonly version: number; readonly updatedAt: Date },
+  byName: string,
+): void {
+  if (seen !== null && seen !== row.version)
+    throw fault(
+      'stale',
+      `Changed by ${byName} at ${row.updatedAt.toISOString()}: version ${row.version}, yours was ${seen}. Nothing of yours was written.`,
+    );
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/** A path parameter that must be an id; anything else names nothing. */
+export function idParam(params: Readonly<Record<string, string>>, name: string): string {
+  const value = params[name] ?? '';
+  if (!UUID.test(value)) throw fault('not-found', `There is no ${name} "${value.slice(0, 80)}".`);
+  return value;
+}
+
+/** Turns whatever was thrown into a problem document. */
+export function answerProblem(log: (error: unknown) => void) {
+  return (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const known = asFault(error);
+    if (known.code === 'internal') log(error);
+    const problem = known.toProblem();
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  };
+}
+
+function asFault(error: unknown): Fault {
+  if (error instanceof Fault) return error;
+  const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0;
+  if (status === 413) return fault('too-large', 'The input is larger than this address takes.');
+  if (status === 415) return fault('wrong-content-type', 'The content type or encoding is not one this address takes.');
+  if (status >= 400 && status < 500) return fault('malformed', 'The request cannot be read as it was sent.');
+  return fault('internal', 'The fault is ours and was written to the log. Nothing of your input was stored.');
+}

@@ -1,0 +1,190 @@
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+import connectPgSimple from 'connect-pg-simple';
+import { and, eq, sql } from 'drizzle-orm';
+import type { RequestHandler, Router } from 'express';
+import { rateLimit as limitRate, type Store } from 'express-rate-limit';
+import expressSession from 'express-session';
+import { signInSchema } from '@mercato/contract/register/people';
+import { validate } from '@mercato/contract/http/validate';
+import type { Role } from '@mercato/core/register/permissions';
+import type { Connection } from '../database/connect.ts';
+import { auditEntry, laboratory, person, rateLimit } from '../register/tables.ts';
+import type { SignedIn } from './api.ts';
+import { fault } from './fault.ts';
+
+declare module 'express-session' {
+  interface SessionData {
+    personId: string;
+    csrf: string;
+  }
+}
+
+const HOURS = 60 * 60 * 1000;
+const SESSION_LASTS = 14 * HOURS;
+const WRONG_TRIES = 10;
+const TRIES_WINDOW = HOURS / 4;
+
+/** Passwords are kept as argon2id with the library's defaults (19 MiB, 2 passes). */
+export const hashPassword = (password: string): Promise<string> => hash(password);
+
+/** Verified against when no such person exists, so that the time taken tells nothing. */
+const NOBODY = await hash(randomBytes(16).toString('hex'));
+
+export async function sessions(connection: Connection): Promise<RequestHandler> {
+  const [row] = await connection.db.select({ secret: laboratory.sessionSecret }).from(laboratory);
+  if (!row) throw new Error('the laboratory row is missing');
+  const PgStore = connectPgSimple(expressSession);
+  return expressSession({
+    name: 'mercato.sid',
+    secret: row.secret,
+    resave: false,
+    saveUninitialized: false,
+    store: new PgStore({ pool: connection.pool, disableTouch: true, pruneSessionInterval: 3600 }),
+    cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: SESSION_LASTS },
+  });
+}
+
+/** Finds out who asks, and refuses writes that do not carry the page's token. */
+export function whoAsks(connection: Connection): RequestHandler {
+  return async (request, response, next) => {
+    const id = request.session.personId;
+    if (id !== undefined) {
+      const [row] = await connection.db
+        .select({ id: person.id, name: person.name, username: person.username, roles: person.roles })
+        .from(person)
+        .where(and(eq(person.id, id), eq(person.active, true)));
+      if (row) {
+        response.locals.person = { ...row, roles: row.roles as Role[] } satisfies SignedIn;
+        if (
+          request.method !== 'GET' &&
+          request.method !== 'HEAD' &&
+          !sameText(request.get('X-CSRF-Token') ?? '', request.session.csrf ?? '')
+        )
+          throw fault('wrong-csrf-token', 'Writes carry the X-CSRF-Token that /api/session gives.');
+      }
+    }
+    next();
+  };
+}
+
+function sameText(a: string, b: string): boolean {
+  const [x, y] = [Buffer.from(a), Buffer.from(b)];
+  return x.length > 0 && x.length === y.length && timingSafeEqual(x, y);
+}
+
+export function sessionRoutes(router: Router, connection: Connection, clock: () => Date): void {
+  const limit = limitRate({
+    windowMs: TRIES_WINDOW,
+    limit: WRONG_TRIES,
+    skipSuccessfulRequests: true,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    validate: false,
+    store: sharedStore(connection, clock),
+    keyGenerator: (request) => {
+      const name: unknown = (request.body as { username?: unknown } | undefined)?.username;
+      return `${request.ip ?? ''} ${typeof name === 'string' ? name.slice(0, 60).toLowerCase().replaceAll('\u0000', '') : ''}`;
+    },
+    handler: () => {
+      throw fault(
+        'too-many-tries',
+        `After ${WRONG_TRIES} wrong tries this name has to wait up to a quarter of an hour.`,
+      );
+    },
+  });
+
+  router.get('/session', async (request, response) => {
+    const [lab] = await connection.db
+      .select({ name: laboratory.name, zone: laboratory.zone, demo: laboratory.demo })
+      .from(laboratory);
+    const [first] = await connection.db.select({ id: person.id }).from(person).limit(1);
+    const accounts = lab?.demo
+      ? await connection.db
+          .select({ username: person.username, name: person.name, roles: person.roles })
+          .from(person)
+          .where(eq(person.demo, true))
+          .orderBy(person.createdAt, person.username)
+      : [];
+    response.json({
+      person: (response.locals.person as SignedIn | undefined) ?? null,
+      csrf: request.session.csrf ?? null,
+      laboratory: { name: lab?.name ?? '', zone: lab?.zone ?? 'UTC' },
+      today: todayIn(clock(), lab?.zone ?? 'UTC'),
+      demoAccounts: accounts,
+      empty: first === undefined,
+    });
+  });
+
+  router.post('/session', limit, async (request, response) => {
+    const checked = validate(signInSchema, request.body);
+    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
+    const [row] = await connection.db
+      .select()
+      .from(person)
+      .where(eq(person.username, checked.value.username.toLowerCase()));
+    const right = await verify(row?.passwordHash ?? NOBODY, checked.value.password);
+    if (!row?.active || !right) throw fault('wrong-password', 'Name or password is wrong.');
+    await new Promise<void>((resolve, reject) => {
+      request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
+    });
+    request.session.personId = row.id;
+    request.session.csrf = randomBytes(24).toString('base64url');
+    await connection.db
+      .insert(auditEntry)
+      .values({ by: row.id, at: clock(), action: 'signed in', subject: `person ${row.id}` });
+    await new Promise<void>((resolve, reject) => {
+      request.session.save((error: unknown) => (error ? reject(error as Error) : resolve()));
+    });
+    response.json({
+      person: { id: row.id, name: row.name, username: row.username, roles: row.roles },
+      csrf: request.session.csrf,
+    });
+  });
+
+  router.delete('/session', async (request, response) => {
+    await new Promise<void>((resolve, reject) => {
+      request.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve()));
+    });
+    response.clearCookie('mercato.sid').json({});
+  });
+}
+
+/** The calendar day in the laboratory's zone. */
+export function todayIn(now: Date, zone: string): string {
+  return new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(
+    now,
+  );
+}
+
+/** Keeps the counters in PostgreSQL, because several processes may serve one laboratory. */
+function sharedStore({ db }: Connection, clock: () => Date): Store {
+  return {
+    localKeys: false,
+    async increment(key) {
+      const now = clock();
+      const resetAt = new Date(now.getTime() + TRIES_WINDOW);
+      const [row] = await db
+        .insert(rateLimit)
+        .values({ key, hits: 1, resetAt })
+        .onConflictDoUpdate({
+          target: rateLimit.key,
+          set: {
+            hits: sql`case when ${rateLimit.resetAt} <= ${now} then 1 else ${rateLimit.hits} + 1 end`,
+            resetAt: sql`case when ${rateLimit.resetAt} <= ${now} then ${resetAt} else ${rateLimit.resetAt} end`,
+          },
+        })
+        .returning();
+      return { totalHits: row?.hits ?? 1, resetTime: row?.resetAt ?? resetAt };
+    },
+    async decrement(key) {
+      await db
+        .update(rateLimit)
+        .set({ hits: sql`greatest(${rateLimit.hits} - 1, 0)` })
+        .where(eq(rateLimit.key, key));
+    },
+    async resetKey(key) {
+      await db.delete(rateLimit).where(eq(rateLimit.key, key));
+    },
+  };
+}

@@ -1,0 +1,49 @@
+import type { GerminationView } from '@mercato/contract/germination/germination';
+import type { MoistureView } from '@mercato/contract/moisture/moisture';
+import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { PurityView } from '@mercato/contract/purity/purity';
+import type { StepLine } from '@mercato/contract/register/lots';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import type { Transaction } from '../database/connect.ts';
+import { germinationLine, readGermination } from '../germination/result.ts';
+import { todayIn } from '../http/session.ts';
+import { moistureLine, readMoisture } from '../moisture/result.ts';
+import { otherSeedsLine, readOtherSeeds } from '../other-seeds/result.ts';
+import { purityLine, readPurity } from '../purity/result.ts';
+import type { Lot } from '../register/lots.ts';
+import { laboratory } from '../register/tables.ts';
+import { readSampling, samplingLine } from '../sampling/result.ts';
+
+/** Everything that the steps know of one lot, and the line that each writes on its sheet. */
+export interface Gathered {
+  readonly sampling: SamplingView;
+  readonly purity: PurityView;
+  readonly otherSeeds: OtherSeedsView;
+  readonly moisture: MoistureView;
+  readonly germination: GerminationView;
+  readonly lines: readonly StepLine[];
+}
+
+export async function gather(tx: Transaction, lot: Lot, now: Date): Promise<Gathered> {
+  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
+  const sampling = await readSampling(tx, lot);
+  const purity = await readPurity(tx, lot);
+  const otherSeeds = await readOtherSeeds(tx, lot);
+  const moisture = await readMoisture(tx, lot);
+  const germination = await readGermination(tx, lot, todayIn(now, lab?.zone ?? 'UTC'));
+  const sampled = sampling.submitted !== null;
+  return {
+    sampling,
+    purity,
+    otherSeeds,
+    moisture,
+    germination,
+    lines: [
+      samplingLine(sampling),
+      purityLine(purity, sampled),
+      otherSeedsLine(otherSeeds, sampled),
+      moistureLine(moisture, sampled),
+      germinationLine(germination, sampled),
+    ],
+  };
+}

@@ -1,0 +1,239 @@
+import { and, asc, desc, eq, like, sql, type SQL } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import {
+  decisionSchema,
+  lotHeaderChangeSchema,
+  lotHeaderSchema,
+  type LotHeader,
+  type LotList,
+  type LotListRow,
+  type LotSheet,
+  type LotState,
+  type ScanAnswer,
+  type Standing,
+} from '@mercato/contract/register/lots';
+import { readCode } from '@mercato/core/register/code';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, idParam, type Api } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { reportedMoisture } from '../moisture/result.ts';
+import { bookOf, briefOf, correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { todayIn } from '../http/session.ts';
+import { auditEntry, benchTest, decision, laboratory, lot, lotRevision, person, vessel } from '../register/tables.ts';
+import { countTests, decisionsOf } from '../register/tests.ts';
+import { vesselView } from '../register/vessels.ts';
+import { kindOf } from '../rule-books/editions.ts';
+import { reportedCounts } from './labelData.ts';
+import { pictureOf } from './standing.ts';
+
+const PAGE = 25;
+const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'all'];
+
+export function lotRoutes(api: Api): void {
+  api.read('/lots', async ({ tx, query, now }) => listLots(tx, query, now));
+  api.read('/lots/:lot', async ({ tx, params, now }) => sheetOf(tx, idParam(params, 'lot'), now));
+
+  api.write({
+    method: 'post',
+    path: '/lots',
+    permission: 'lot.write',
+    schema: lotHeaderSchema,
+    status: 201,
+    handle: async ({ tx, body, hand, now, audit }) => {
+      const row = await openLot(tx, body, hand, audit);
+      await tx
+        .update(lot)
+        .set({ standing: (await pictureOf(tx, row, now)).standing })
+        .where(eq(lot.id, row.id));
+      return sheetOf(tx, row.id, now);
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/lots/:lot',
+    permission: 'lot.write',
+    schema: lotHeaderChangeSchema,
+    versioned: true,
+    handle: async ({ tx, params, body, seenVersion, hand, now, audit, touch }) => {
+      const row = await lockLot(tx, idParam(params, 'lot'));
+      if (seenVersion !== row.version)
+        checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+      const { reason, ...header } = body;
+      if (!reason)
+        throw fault('invalid', 'A correction needs its reason.', [
+          { path: 'reason', message: 'say why the lot is corrected' },
+        ]);
+      await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
+      touch(row.id);
+      return sheetOf(tx, row.id, now);
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/decisions',
+    permission: 'decision.write',
+    schema: decisionSchema,
+    status: 201,
+    handle: async ({ tx, params, body, hand, now, audit, touch }) => {
+      const row = await lockLot(tx, idParam(params, 'lot'));
+      const [test] = await tx
+        .select()
+        .from(benchTest)
+        .where(and(eq(benchTest.id, body.testId), eq(benchTest.lotId, row.id)));
+      if (!test)
+        throw fault('invalid', 'This lot has no such test.', [{ path: 'testId', message: 'not a test of this lot' }]);
+      await tx
+        .insert(decision)
+        .values({ id: uuid(), lotId: row.id, step: test.step, ...body, by: hand.personId, at: now });
+      await audit({
+        lotId: row.id,
+        action: `${body.decision === 'accept' ? 'accepted' : 'set aside'} ${test.step} test ${test.number}`,
+        subject: `test ${test.id}`,
+        after: body,
+        reason: body.reason,
+      });
+      touch(row.id);
+      return sheetOf(tx, row.id, now);
+    },
+  });
+
+  api.read('/lots/:lot/history', async ({ tx, params }) => {
+    const id = idParam(params, 'lot');
+    const rows = await tx
+      .select({
+        at: auditEntry.at,
+        by: person.name,
+        action: auditEntry.action,
+        subject: auditEntry.subject,
+        before: auditEntry.before,
+        after: auditEntry.after,
+        reason: auditEntry.reason,
+      })
+      .from(auditEntry)
+      .leftJoin(person, eq(person.id, auditEntry.by))
+      .where(eq(auditEntry.lotId, id))
+      .orderBy(asc(auditEntry.seq))
+      .limit(2000);
+    return { entries: rows.map((row) => ({ ...row, at: row.at.toISOString() })) };
+  });
+
+  api.read('/vessels/:code', async ({ tx, params }) => {
+    const reading = readCode(params.code ?? '');
+    if (!reading.ok) throw fault('not-found', reading.reason);
+    const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
+    if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
+    const brief = await briefOf(tx, await lotById(tx, found.lotId));
+    const step = found.kind === 'replicate' ? 'germination' : found.kind === 'working' ? found.purpose : 'sampling';
+    const answer: ScanAnswer = {
+      code: reading.code,
+      vessel: vesselView(found, await namesOf(tx)),
+      lot: brief,
+      open:
+        found.kind === 'replicate'
+          ? `/lots/${brief.id}/germination/count?dish=${found.id}`
+          : `/lots/${brief.id}/${step ?? 'sampling'}`,
+    };
+    return answer;
+  });
+}
+
+async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>>, now: Date): Promise<LotList> {
+  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
+  const today = todayIn(now, lab?.zone ?? 'UTC');
+  const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
+  const state = STATES.find((one) => one === query.state) ?? 'all';
+  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
+  const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
+  const searched: SQL[] = words.map((word) => like(lot.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
+  const here = and(...searched, ...(state === 'all' ? [] : [eq(lot.state, state)]));
+  const rows = await tx
+    .select({
+      id: lot.id,
+      reference: lot.reference,
+      species: lot.species,
+      massText: lot.massText,
+      massUnit: lot.massUnit,
+      state: lot.state,
+      standing: lot.standing,
+    })
+    .from(lot)
+    .where(here)
+    .orderBy(desc(lot.createdAt), desc(lot.id))
+    .limit(PAGE)
+    .offset((page - 1) * PAGE);
+  const counted = await tx
+    .select({ state: lot.state, n: sql<number>`count(*)::int` })
+    .from(lot)
+    .where(and(...searched))
+    .groupBy(lot.state);
+  const totals: LotList['totals'] = { open: 0, held: 0, released: 0, all: 0 };
+  for (const one of counted) {
+    totals[one.state as LotState] = one.n;
+    totals.all += one.n;
+  }
+  return {
+    rows: rows.map((row): LotListRow => ({
+      id: row.id,
+      reference: row.reference,
+      species: row.species,
+      commonName: kindOf(row.species)?.commonNames[0] ?? '',
+      mass: { text: row.massText, unit: row.massUnit as LotListRow['mass']['unit'] },
+      state: row.state as LotState,
+      standing: comeDue(row.standing as Standing, today),
+    })),
+    total: totals[state],
+    totals,
+    page,
+    pageSize: PAGE,
+  };
+}
+
+/** Days pass without a write, so whether something is due is said when it is read. */
+function comeDue(standing: Standing, today: string): Standing {
+  return standing.due !== undefined && standing.due <= today && standing.mark === 'not-judged'
+    ? { ...standing, mark: 'next' }
+    : standing;
+}
+
+async function sheetOf(tx: Transaction, id: string, now: Date): Promise<LotSheet> {
+  const row = await lotById(tx, id);
+  const names = await namesOf(tx);
+  const picture = await pictureOf(tx, row, now);
+  const brief = picture.gathered.sampling.lot;
+  const revisions = await tx
+    .select()
+    .from(lotRevision)
+    .where(eq(lotRevision.lotId, id))
+    .orderBy(asc(lotRevision.version));
+  const purity = picture.gathered.purity.tests.at(-1)?.analysis;
+  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
+  const counts = reportedCounts(picture.gathered);
+  const moisture = reportedMoisture(picture.gathered.moisture)?.result;
+  return {
+    id,
+    version: row.version,
+    header: headerOf(row, await bookOf(tx, row)),
+    commonName: brief.commonName,
+    chaffy: brief.chaffy,
+    edition: brief.edition,
+    code: picture.gathered.sampling.submitted?.vessel.code ?? null,
+    state: picture.state,
+    facts: {
+      pureSeed: pure && purity ? `${pure.percent.toFixed(purity.percentDecimals)} %` : null,
+      moisture: moisture ? `${moisture.reportedPercent.toFixed(1)} %` : null,
+      germination: counts ? `${counts.normal} %` : null,
+    },
+    steps: [...picture.lines],
+    decisions: await decisionsOf(tx, id),
+    revisions: revisions.map((one) => ({
+      version: one.version,
+      header: one.header as LotHeader,
+      by: names.get(one.by) ?? '',
+      at: one.at.toISOString(),
+      reason: one.reason,
+    })),
+  };
+}

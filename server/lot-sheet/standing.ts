@@ -1,0 +1,108 @@
+import { eq } from 'drizzle-orm';
+import type { LotState, Mark, Standing, StepLine } from '@mercato/contract/register/lots';
+import type { ReleaseRow } from '@mercato/contract/release/release';
+import type { Transaction } from '../database/connect.ts';
+import { lotById, type Lot } from '../register/lots.ts';
+import { laboratory, lot as lotTable } from '../register/tables.ts';
+import { basisOf, releasesOf } from '../release/result.ts';
+import { gather, type Gathered } from './gather.ts';
+import { labelData } from './labelData.ts';
+
+export interface LotPicture {
+  readonly gathered: Gathered;
+  readonly lines: readonly StepLine[];
+  readonly releases: readonly ReleaseRow[];
+  readonly state: LotState;
+  readonly standing: Standing;
+}
+
+/** The whole picture of one lot: every step's line, its releases, and what stands. */
+export async function pictureOf(tx: Transaction, lot: Lot, now: Date): Promise<LotPicture> {
+  const gathered = await gather(tx, lot, now);
+  const [lab] = await tx
+    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone })
+    .from(laboratory);
+  const releases = await releasesOf(
+    tx,
+    lot.id,
+    basisOf(labelData(lot, gathered, lab ?? { name: '', address: '', zone: 'UTC' })),
+  );
+  const lines = [...gathered.lines, releaseLine(gathered.lines, releases)];
+  const held = lines.some((line) => line.blocks !== null);
+  const current = releases.filter((one) => !one.superseded);
+  const state: LotState = held ? 'held' : current.length > 0 ? 'released' : 'open';
+  return { gathered, lines, releases, state, standing: standingOf(lines, state, gathered) };
+}
+
+function releaseLine(lines: readonly StepLine[], releases: readonly ReleaseRow[]): StepLine {
+  const base = { step: 'release' as const, figure: '', by: null, at: null, blocks: null };
+  const last = releases.at(-1);
+  if (last) {
+    const name = `${last.kind} ${last.number}`;
+    return {
+      ...base,
+      figure: name,
+      note: last.superseded ? 'based on superseded data: issue an amended one' : 'released',
+      mark: last.superseded ? 'next' : 'within',
+      by: last.by,
+      at: last.at,
+    };
+  }
+  const blocked = lines.filter((line) => line.blocks !== null);
+  if (blocked.length > 0)
+    return {
+      ...base,
+      mark: 'waits',
+      note: `waits for a decision on ${blocked.map((line) => name(line.step)).join(' and ')}`,
+    };
+  const untested = lines.filter(
+    (line) =>
+      line.step !== 'moisture' &&
+      (line.mark === 'next' || line.mark === 'waits' || line.mark === 'not-judged') &&
+      line.step !== 'sampling',
+  );
+  return untested.length > 0
+    ? { ...base, mark: 'waits', note: `waits for ${untested.map((line) => name(line.step)).join(', ')}` }
+    : { ...base, mark: 'next', note: 'waits for the lead' };
+}
+
+const name = (step: string) => step.replace('-', ' ');
+
+function standingOf(lines: readonly StepLine[], state: LotState, gathered: Gathered): Standing {
+  const of = (line: StepLine): Standing => ({
+    step: line.step,
+    mark: line.mark,
+    note: [line.figure, line.note].filter(Boolean).join(', '),
+    ...(line.due === undefined ? {} : { due: line.due }),
+  });
+  if (state === 'released') {
+    const marks: readonly Mark[] = lines.map((line) => line.mark);
+    const purity = gathered.lines.find((line) => line.step === 'purity')?.figure.split(' · ')[0];
+    const germination = gathered.lines.find((line) => line.step === 'germination')?.figure;
+    return {
+      step: 'released',
+      mark: marks.includes('near') ? 'near' : 'within',
+      note: [germination, purity ? `${purity} % pure` : ''].filter(Boolean).join(' · '),
+    };
+  }
+  const outside = lines.find((line) => line.blocks !== null);
+  if (outside) return of(outside);
+  const next = nextLine(lines);
+  return next ? of(next) : { step: 'release', mark: 'waits', note: '' };
+}
+
+/** The one thing to do: what is due at the bench before what could be started. */
+export function nextLine(lines: readonly StepLine[]): StepLine | undefined {
+  return (
+    lines.find((line) => line.mark === 'next' && line.step === 'germination' && line.figure !== '') ??
+    lines.find((line) => line.mark === 'next') ??
+    lines.find((line) => line.due !== undefined) ??
+    lines.find((line) => line.step === 'release')
+  );
+}
+
+/** Writes the derived state of a lot into its row, so that lists read one table. */
+export async function refreshStanding(tx: Transaction, lotId: string, now: Date): Promise<void> {
+  const picture = await pictureOf(tx, await lotById(tx, lotId), now);
+  await tx.update(lotTable).set({ state: picture.state, standing: picture.standing }).where(eq(lotTable.id, lotId));
+}

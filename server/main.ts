@@ -1,0 +1,88 @@
+/** Serves Mercato: settings come from the environment (`npm start -- --help` lists them). */
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import { lt } from 'drizzle-orm';
+import { pino } from 'pino';
+import { makeApp } from './app.ts';
+import { connect, migrateSchema } from './database/connect.ts';
+import { loadDemo } from './demo/load.ts';
+import { prepareLaboratory } from './laboratory.ts';
+import { makeSetUpLink } from './register/people.ts';
+import { idempotencyKey, person } from './register/tables.ts';
+
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+const tell = (line: string) => process.stdout.write(`${line}\n`);
+const KEPT_DAYS = 30;
+
+function refuse(sentence: string): never {
+  process.stderr.write(`mercato: ${sentence}\n`);
+  process.exit(1);
+}
+
+const {
+  DATABASE_URL: url,
+  HOST: host = '127.0.0.1',
+  PORT: port = '4310',
+  MERCATO_TLS_CERT: cert,
+  MERCATO_TLS_KEY: key,
+} = process.env;
+const demo = process.env.MERCATO_DEMO !== '0';
+const loopback = /^(127\.|::1$|localhost$)/.test(host);
+if (!url) refuse('DATABASE_URL is missing; npm start sets it.');
+if (Boolean(cert) !== Boolean(key)) refuse('MERCATO_TLS_CERT and MERCATO_TLS_KEY go together.');
+if (!loopback && !cert) refuse(`HOST=${host} serves other machines: give MERCATO_TLS_CERT and MERCATO_TLS_KEY too.`);
+
+const connection = connect(url);
+const clock = () => new Date();
+try {
+  await migrateSchema(connection);
+  await prepareLaboratory(connection, clock());
+  if (demo) await loadDemo(connection, clock());
+  const accounts = await connection.db.select({ demo: person.demo }).from(person);
+  if (!loopback && accounts.some((one) => one.demo))
+    refuse(
+      'this database holds the demo with its known passwords; it is not served to other machines. Start with MERCATO_DEMO=0 and another MERCATO_DATA.',
+    );
+  await connection.db
+    .delete(idempotencyKey)
+    .where(lt(idempotencyKey.createdAt, new Date(clock().getTime() - KEPT_DAYS * 86_400_000)));
+
+  const { app } = await makeApp({ connection, clock, log: (error) => log.error(error) });
+  const server =
+    cert && key ? createSecureServer({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createServer(app);
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    refuse(error.code === 'EADDRINUSE' ? `port ${port} is taken; choose another with PORT.` : error.message);
+  });
+  server.listen(Number(port), host, () => {
+    const address = server.address();
+    const open = `${cert ? 'https' : 'http'}://${host.includes(':') ? `[${host}]` : host}:${typeof address === 'object' && address ? address.port : port}`;
+    void (async () => {
+      if (accounts.length === 0)
+        tell(
+          `mercato: nobody is registered yet. Set the laboratory up once, at ${open}/set-up#${await makeSetUpLink(connection, clock())}`,
+        );
+      tell(`mercato: ready at ${open}`);
+    })();
+  });
+
+  let ending = false;
+  const end = () => {
+    if (ending) return;
+    ending = true;
+    server.close(() => void connection.pool.end().finally(() => process.exit(0)));
+    server.closeIdleConnections();
+    setTimeout(() => {
+      server.closeAllConnections();
+    }, 3000).unref();
+  };
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, end);
+  // The start command is gone: nobody is left to stop us.
+  process.on('disconnect', end);
+} catch (error) {
+  refuse(
+    error instanceof Error
+      ? `${error.message}${error.cause instanceof Error ? ` (${error.cause.message})` : ''}`
+      : String(error),
+  );
+}

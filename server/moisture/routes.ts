@@ -1,0 +1,119 @@
+import {
+  moistureWeighingsSchema,
+  newMoistureTestSchema,
+  type MoistureWeighings,
+} from '@mercato/contract/moisture/moisture';
+import { Exact } from '@mercato/core/units/mass';
+import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
+import { idParam, type Api, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { lotById } from '../register/lots.ts';
+import { bumpTest, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
+import { editionById } from '../rule-books/editions.ts';
+import { moistureOf, readMoisture } from './result.ts';
+import { moistureObservation } from './tables.ts';
+
+export function moistureRoutes(api: Api): void {
+  api.read('/lots/:lot/moisture', async ({ tx, params }) =>
+    readMoisture(tx, await lotById(tx, idParam(params, 'lot'))),
+  );
+
+  api.write({
+    method: 'post',
+    path: '/moisture/tests',
+    permission: 'bench.write',
+    schema: newMoistureTestSchema,
+    status: 201,
+    handle: async (context) => {
+      const test = await startTest(context, 'moisture', context.body.vesselId, { method: context.body.method });
+      return readMoisture(context.tx, await lotById(context.tx, test.lotId));
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/moisture/tests/:test',
+    permission: 'bench.write',
+    schema: moistureWeighingsSchema,
+    versioned: true,
+    handle: async (context) => {
+      const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
+      await weighMoisture(context, test, context.body);
+      return readMoisture(context.tx, await lotById(context.tx, test.lotId));
+    },
+  });
+}
+
+/** Writes the weighings of both containers down and judges them once both are dried. */
+export async function weighMoisture(
+  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  test: BenchTest,
+  body: MoistureWeighings,
+): Promise<void> {
+  checkOven(body);
+  const entries = (['first', 'second'] as const).flatMap((which): Entry[] =>
+    (['container', 'withSeed', 'dried'] as const).flatMap((one) => {
+      const text = body[which][one];
+      return text === undefined
+        ? []
+        : [{ field: `${which}.${one}`, text, unit: 'g', value: new Exact(text).toString() }];
+    }),
+  );
+  const changes = await recordObservations(
+    tx,
+    moistureObservation,
+    { id: test.id, lotId: test.lotId },
+    entries,
+    hand,
+    body.reason,
+  );
+  if (changes.added.length + changes.corrected.length === 0) return;
+  await bumpTest(tx, test, hand);
+  const current = await currentObservations(tx, moistureObservation, [test.id]);
+  const result = moistureOf(
+    await editionById(tx, test.editionId),
+    (field) => current.find((one) => one.field === field)?.enteredText,
+  );
+  if (result)
+    await keepJudgement(
+      tx,
+      test,
+      current.map((one) => one.id),
+      result.verdict.outcome,
+      result,
+      hand.at,
+    );
+  await audit({
+    lotId: test.lotId,
+    action: changes.corrected.length > 0 ? `corrected moisture ${test.number}` : `weighed moisture ${test.number}`,
+    subject: `test ${test.id}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  touch(test.lotId);
+}
+
+/** Masses that cannot be: seed that weighs nothing, or dried heavier than wet. */
+function checkOven(body: MoistureWeighings): void {
+  const faults = (['first', 'second'] as const).flatMap((which) => {
+    const container = new Exact(body[which].container);
+    const withSeed = new Exact(body[which].withSeed);
+    const dried = body[which].dried === undefined ? null : new Exact(body[which].dried);
+    if (!withSeed.gt(container))
+      return [
+        { path: `${which}.withSeed`, message: `must weigh more than the empty container's ${body[which].container} g` },
+      ];
+    if (dried?.gt(withSeed))
+      return [{ path: `${which}.dried`, message: `cannot weigh more than the ${body[which].withSeed} g that went in` }];
+    if (dried?.lte(container))
+      return [
+        {
+          path: `${which}.dried`,
+          message: `cannot weigh as little as the empty container's ${body[which].container} g`,
+        },
+      ];
+    return [];
+  });
+  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+}

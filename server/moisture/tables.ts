@@ -1,0 +1,3 @@
+import { observationTable } from '../database/columns.ts';
+
+export const moistureObservation = observationTable('moisture_observation');

@@ -1,0 +1,92 @@
+import type { StepLine } from '@mercato/contract/register/lots';
+import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
+import { Exact } from '@mercato/core/units/mass';
+import type { Transaction } from '../database/connect.ts';
+import { allObservations } from '../database/observations.ts';
+import { briefOf, type Lot } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { fieldViews, framesOf, testsOf } from '../register/tests.ts';
+import { vesselsOf, vesselView } from '../register/vessels.ts';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import { otherSeedsObservation } from './tables.ts';
+
+const CONFIDENCE = 0.95;
+const SPECIES = 'species:';
+
+export async function readOtherSeeds(tx: Transaction, lot: Lot): Promise<OtherSeedsView> {
+  const edition = await editionById(tx, lot.editionId);
+  const names = await namesOf(tx);
+  const tests = await testsOf(tx, lot.id, 'other-seeds');
+  const frames = await framesOf(tx, tests);
+  const all = await allObservations(
+    tx,
+    otherSeedsObservation,
+    tests.map((one) => one.id),
+  );
+  const views = frames.map((frame): OtherSeedsTest => {
+    const fields = fieldViews(
+      all.filter((one) => one.subject === frame.id),
+      names,
+    );
+    const examinedG = fields.examined ? new Exact(fields.examined.text).toNumber() : null;
+    if (examinedG === null) return { ...frame, fields, examinedG, species: [], total: null };
+    const species = Object.entries(fields).flatMap(([field, view]) => {
+      const count = Number(view.text);
+      return field.startsWith(SPECIES) && count > 0
+        ? [{ name: field.slice(SPECIES.length), count, rate: ratePerMass(count, examinedG, CONFIDENCE) }]
+        : [];
+    });
+    const count = species.reduce((sum, one) => sum + one.count, 0);
+    return {
+      ...frame,
+      fields,
+      examinedG,
+      species: species.sort((a, b) => b.count - a.count || a.name.localeCompare(b.name)),
+      total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
+    };
+  });
+  const waiting = (await vesselsOf(tx, lot.id)).filter(
+    (one) => one.kind === 'working' && one.purpose === 'other-seeds' && !tests.some((test) => test.vesselId === one.id),
+  );
+  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+  return {
+    lot: await briefOf(tx, lot),
+    leastG: method?.otherSeedsG?.value ?? null,
+    waiting: waiting.map((one) => vesselView(one, names)),
+    tests: views,
+  };
+}
+
+export function reportedOtherSeeds(view: OtherSeedsView): OtherSeedsTest | undefined {
+  return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+}
+
+/** The other-seeds line of the lot sheet. */
+export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine {
+  const base = { step: 'other-seeds' as const, by: null, at: null, blocks: null };
+  const test = reportedOtherSeeds(view);
+  if (!test)
+    return {
+      ...base,
+      mark: sampled ? 'next' : 'waits',
+      figure: '',
+      note: sampled
+        ? view.waiting.length > 0
+          ? 'working sample drawn'
+          : 'working sample to be drawn'
+        : 'waits for the sample',
+    };
+  if (!test.total || test.examinedG === null)
+    return { ...base, mark: 'next', figure: '', note: 'to be searched', by: test.updatedBy, at: test.updatedAt };
+  const { count, rate } = test.total;
+  const light = view.leastG !== null && test.examinedG < view.leastG;
+  return {
+    ...base,
+    mark: light ? 'near' : 'within',
+    figure: `${count} in ${test.examinedG} g`,
+    note: `${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}${light ? `; the book asks for ${view.leastG} g` : ''}`,
+    by: test.updatedBy,
+    at: test.updatedAt,
+  };
+}

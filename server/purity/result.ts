@@ -1,0 +1,101 @@
+import type { StepLine } from '@mercato/contract/register/lots';
+import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
+import { analysePurity, COMPONENTS, type Component, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import type { Edition } from '@mercato/core/rule-books/edition';
+import { Exact, type ExactNumber } from '@mercato/core/units/mass';
+import type { Transaction } from '../database/connect.ts';
+import { inOrder } from '../database/inOrder.ts';
+import { allObservations } from '../database/observations.ts';
+import { briefOf, type Lot } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { fieldViews, framesOf, testsOf } from '../register/tests.ts';
+import { vesselsOf, vesselView } from '../register/vessels.ts';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import { purityObservation } from './tables.ts';
+
+/** The analysis of the current weighings, or null while a component is not yet weighed. */
+export function analysisOf(edition: Edition, text: (field: string) => string | undefined): PurityAnalysis | null {
+  const masses: Partial<Record<Component, ExactNumber>> = {};
+  for (const component of COMPONENTS[edition.book]) {
+    const written = text(component);
+    if (written === undefined) return null;
+    masses[component] = new Exact(written);
+  }
+  const first = text('workingSample');
+  const something = Object.values(masses).some((mass) => mass.gt(0));
+  return first === undefined || !something ? null : analysePurity(edition, new Exact(first), masses);
+}
+
+export async function readPurity(tx: Transaction, lot: Lot): Promise<PurityView> {
+  const edition = await editionById(tx, lot.editionId);
+  const names = await namesOf(tx);
+  const tests = await testsOf(tx, lot.id, 'purity');
+  const frames = await framesOf(tx, tests);
+  const all = await allObservations(
+    tx,
+    purityObservation,
+    tests.map((one) => one.id),
+  );
+  const views = await inOrder(frames, async (frame): Promise<PurityTest> => {
+    const fields = fieldViews(
+      all.filter((one) => one.subject === frame.id),
+      names,
+    );
+    return {
+      ...frame,
+      fields,
+      analysis: analysisOf(await editionById(tx, frame.edition.id), (field) => fields[field]?.text),
+    };
+  });
+  const waiting = (await vesselsOf(tx, lot.id)).filter(
+    (one) => one.kind === 'working' && one.purpose === 'purity' && !tests.some((test) => test.vesselId === one.id),
+  );
+  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+  return {
+    lot: await briefOf(tx, lot),
+    components: COMPONENTS[edition.book],
+    leastG: method?.purityG?.value ?? null,
+    waiting: waiting.map((one) => vesselView(one, names)),
+    tests: views,
+  };
+}
+
+/** The test that is reported: the newest that was not set aside. */
+export function reportedPurity(view: PurityView): PurityTest | undefined {
+  return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+}
+
+/** The purity line of the lot sheet. */
+export function purityLine(view: PurityView, sampled: boolean): StepLine {
+  const base = { step: 'purity' as const, by: null, at: null, blocks: null };
+  const test = reportedPurity(view);
+  if (!test)
+    return {
+      ...base,
+      mark: sampled ? 'next' : 'waits',
+      figure: '',
+      note: sampled
+        ? view.waiting.length > 0
+          ? 'working sample drawn'
+          : 'working sample to be drawn'
+        : 'waits for the sample',
+    };
+  const { analysis } = test;
+  const hand = { by: test.updatedBy, at: test.updatedAt };
+  if (!analysis) return { ...base, ...hand, mark: 'next', figure: '', note: 'not all components weighed' };
+  const accepted = test.decision?.decision === 'accept';
+  const change = Math.abs(analysis.changePercent).toFixed(1);
+  return {
+    ...base,
+    ...hand,
+    mark: analysis.verdict.outcome,
+    figure: `${analysis.shares.map((one) => (one.trace ? 'trace' : one.percent.toFixed(analysis.percentDecimals))).join(' · ')} %`,
+    note: analysis.retest
+      ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${accepted ? ': accepted by the lead' : ': repeat'}`
+      : `${view.components.length} components; ${change} % ${analysis.changePercent > 0 ? 'gained' : 'lost'}, ${analysis.verdict.limit} allowed`,
+    blocks:
+      analysis.retest && !accepted
+        ? 'Purity: gain or loss is outside what the rules allow, and nobody has decided.'
+        : null,
+  };
+}

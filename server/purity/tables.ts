@@ -1,0 +1,3 @@
+import { observationTable } from '../database/columns.ts';
+
+export const purityObservation = observationTable('purity_observation');

@@ -1,0 +1,197 @@
+import { eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { LotBrief, LotHeader } from '@mercato/contract/register/lots';
+import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
+import type { Book } from '@mercato/core/rule-books/edition';
+import { toGrams, type MassUnit } from '@mercato/core/units/mass';
+import { brokeConstraint, type Transaction } from '../database/connect.ts';
+import { fault } from '../http/fault.ts';
+import type { AuditNote } from '../http/api.ts';
+import { currentEdition, editionById, kindOf } from '../rule-books/editions.ts';
+import { lot, lotRevision } from './tables.ts';
+
+export type Lot = typeof lot.$inferSelect;
+
+export async function lotById(tx: Transaction, id: string): Promise<Lot> {
+  const [row] = await tx.select().from(lot).where(eq(lot.id, id));
+  if (!row) throw fault('not-found', 'There is no such lot.');
+  return row;
+}
+
+/** Locks a lot's row: writes that must see each other's vessels and tests go through it. */
+export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
+  const [row] = await tx.select().from(lot).where(eq(lot.id, id)).for('update');
+  if (!row) throw fault('not-found', 'There is no such lot.');
+  return row;
+}
+
+const EMPTY_STANDING = { step: 'sampling', mark: 'next', note: 'to be sampled' };
+
+/**
+ * Opens a lot.
+ * @throws {Fault} 422 for an unknown kind or an impossible harvest, 409 for a reference that is taken
+ */
+export async function openLot(
+  tx: Transaction,
+  header: LotHeader,
+  hand: { personId: string; at: Date },
+  audit: (note: AuditNote) => Promise<void>,
+): Promise<Lot> {
+  const edition = await currentEdition(tx, header.book);
+  const columns = await headerColumns(tx, header, edition.id, hand.at);
+  const id = uuid();
+  const [row] = await tx
+    .insert(lot)
+    .values({
+      id,
+      version: 1,
+      ...columns,
+      createdAt: hand.at,
+      updatedAt: hand.at,
+      updatedBy: hand.personId,
+      state: 'open',
+      standing: EMPTY_STANDING,
+    })
+    .returning()
+    .catch(takenReference);
+  if (!row) throw new Error('the lot was not stored');
+  await tx.insert(lotRevision).values({ lotId: id, version: 1, header, by: hand.personId, at: hand.at, reason: null });
+  await audit({ lotId: id, action: 'opened the lot', subject: `lot ${header.reference}`, after: header });
+  return row;
+}
+
+/** Corrects a lot's header: the old one stays in `lot_revision`. The rule book is pinned once tests exist. */
+export async function correctLot(
+  tx: Transaction,
+  before: Lot,
+  header: LotHeader,
+  hand: { personId: string; at: Date },
+  reason: string,
+  hasTests: boolean,
+  audit: (note: AuditNote) => Promise<void>,
+): Promise<Lot> {
+  const old = headerOf(before, await bookOf(tx, before));
+  if (hasTests && (old.book !== header.book || old.species !== header.species))
+    throw fault('conflict', 'Tests exist: kind and rule book stay as they are.', [
+      { path: old.book === header.book ? 'species' : 'book', message: 'cannot change once a test exists' },
+    ]);
+  const editionId = old.book === header.book ? before.editionId : (await currentEdition(tx, header.book)).id;
+  const columns = await headerColumns(tx, header, editionId, hand.at);
+  const version = before.version + 1;
+  const [row] = await tx
+    .update(lot)
+    .set({ ...columns, version, updatedAt: hand.at, updatedBy: hand.personId })
+    .where(eq(lot.id, before.id))
+    .returning()
+    .catch(takenReference);
+  if (!row) throw fault('not-found', 'There is no such lot.');
+  await tx.insert(lotRevision).values({ lotId: before.id, version, header, by: hand.personId, at: hand.at, reason });
+  await audit({
+    lotId: before.id,
+    action: 'corrected the lot',
+    subject: `lot ${header.reference}`,
+    before: old,
+    after: header,
+    reason,
+  });
+  return row;
+}
+
+async function headerColumns(tx: Transaction, header: LotHeader, editionId: string, now: Date) {
+  const kind = kindOf(header.species);
+  if (!kind)
+    throw fault('invalid', 'This kind is not in the list of species.', [
+      { path: 'species', message: `"${header.species}" is not in the list: choose one` },
+    ]);
+  const edition = await editionById(tx, editionId);
+  const bookKinds = methodsFor(edition, header.species).map((one) => one.bookKind);
+  if (header.bookKind !== null && !bookKinds.includes(header.bookKind))
+    throw fault('invalid', 'The rule book has no such kind.', [
+      {
+        path: 'bookKind',
+        message: bookKinds.length > 0 ? `one of: ${bookKinds.join(', ')}` : 'the rule book does not know this species',
+      },
+    ]);
+  const thisMonth = now.getUTCFullYear() * 12 + now.getUTCMonth() + 1;
+  if (header.harvestYear * 12 + (header.harvestMonth ?? 1) > thisMonth)
+    throw fault('invalid', 'The harvest lies in the future.', [{ path: 'harvestYear', message: 'lies in the future' }]);
+  const kilograms = toGrams(header.mass).div(1000);
+  if (!kilograms.gt(0))
+    throw fault('invalid', 'A lot weighs more than nothing.', [{ path: 'mass.text', message: 'must be above 0' }]);
+  const containerKg = header.containerMass === null ? null : toGrams(header.containerMass).div(1000);
+  if (containerKg && !containerKg.gt(0))
+    throw fault('invalid', 'A container holds more than nothing.', [
+      { path: 'containerMass.text', message: 'must be above 0' },
+    ]);
+  return {
+    reference: header.reference,
+    editionId,
+    species: header.species,
+    bookKind: header.bookKind ?? (bookKinds.length === 1 ? (bookKinds[0] ?? null) : null),
+    variety: header.variety,
+    harvestYear: header.harvestYear,
+    harvestMonth: header.harvestMonth,
+    massText: header.mass.text,
+    massUnit: header.mass.unit,
+    massKg: kilograms.toString(),
+    containers: header.containers,
+    containerMassText: header.containerMass?.text ?? null,
+    containerMassUnit: header.containerMass?.unit ?? null,
+    containerMassKg: containerKg?.toString() ?? null,
+    origin: header.origin,
+    searchText: searchText(header, kind),
+  };
+}
+
+function searchText(header: LotHeader, kind: Kind): string {
+  return foldText(
+    [header.reference, header.variety, header.origin, kind.species, ...kind.commonNames, ...kind.synonyms].join(' '),
+  );
+}
+
+export function foldText(text: string): string {
+  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+}
+
+function takenReference(error: unknown): never {
+  if (brokeConstraint(error, 'lot_reference_unique'))
+    throw fault('conflict', 'A lot with this reference exists.', [
+      { path: 'reference', message: 'taken: every lot has its own reference' },
+    ]);
+  throw error;
+}
+
+export async function bookOf(tx: Transaction, row: Lot): Promise<Book> {
+  return (await editionById(tx, row.editionId)).book;
+}
+
+export function headerOf(row: Lot, book: Book): LotHeader {
+  return {
+    reference: row.reference,
+    species: row.species,
+    bookKind: row.bookKind,
+    variety: row.variety,
+    harvestYear: row.harvestYear,
+    harvestMonth: row.harvestMonth,
+    mass: { text: row.massText, unit: row.massUnit as MassUnit },
+    containers: row.containers,
+    containerMass:
+      row.containerMassText === null ? null : { text: row.containerMassText, unit: row.containerMassUnit as MassUnit },
+    origin: row.origin,
+    book,
+  };
+}
+
+export async function briefOf(tx: Transaction, row: Lot): Promise<LotBrief> {
+  const edition = await editionById(tx, row.editionId);
+  const kind = kindOf(row.species);
+  return {
+    id: row.id,
+    reference: row.reference,
+    species: row.species,
+    commonName: kind?.commonNames[0] ?? '',
+    chaffy: kind?.chaffy ?? false,
+    book: edition.book,
+    edition: { id: row.editionId, name: edition.name },
+  };
+}

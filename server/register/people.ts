@@ -1,0 +1,138 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import type { Router } from 'express';
+import { v7 as uuid } from 'uuid';
+import {
+  firstPersonSchema,
+  type FirstPerson,
+  newPersonSchema,
+  personChangeSchema,
+  type PersonView,
+} from '@mercato/contract/register/people';
+import { validate } from '@mercato/contract/http/validate';
+import type { Role } from '@mercato/core/register/permissions';
+import { brokeConstraint, type Connection, type Transaction } from '../database/connect.ts';
+import { checkVersion, idParam, type Api } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { hashPassword } from '../http/session.ts';
+import { auditEntry, laboratory, person, setUpLink } from './tables.ts';
+
+const view = (row: typeof person.$inferSelect): PersonView => ({
+  id: row.id,
+  username: row.username,
+  name: row.name,
+  roles: row.roles as Role[],
+  active: row.active,
+  version: row.version,
+});
+
+/** Names of all people by id: a laboratory has few, so one small read serves every view. */
+export async function namesOf(tx: Transaction): Promise<ReadonlyMap<string, string>> {
+  const rows = await tx.select({ id: person.id, name: person.name }).from(person);
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+export function peopleRoutes(api: Api): void {
+  api.read('/people', async ({ tx }) => ({
+    people: (await tx.select().from(person).orderBy(asc(person.name))).map(view),
+  }));
+
+  api.write({
+    method: 'post',
+    path: '/people',
+    permission: 'people.write',
+    schema: newPersonSchema,
+    status: 201,
+    handle: async ({ tx, body, now, audit }) => {
+      const [row] = await tx
+        .insert(person)
+        .values({
+          id: uuid(),
+          username: body.username,
+          name: body.name,
+          passwordHash: await hashPassword(body.password),
+          roles: body.roles,
+          createdAt: now,
+        })
+        .returning()
+        .catch(takenName);
+      if (!row) throw fault('internal', 'The person was not stored.');
+      await audit({ action: 'added a person', subject: `person ${row.id}`, after: view(row) });
+      return view(row);
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/people/:person',
+    permission: 'people.write',
+    schema: personChangeSchema,
+    versioned: true,
+    handle: async ({ tx, body, params, seenVersion, person: me, now, audit }) => {
+      const id = idParam(params, 'person');
+      const [before] = await tx.select().from(person).where(eq(person.id, id)).for('update');
+      if (!before) throw fault('not-found', 'There is no such person.');
+      checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
+      if (id === me.id && (!body.active || !body.roles.includes('lead')))
+        throw fault('invalid', 'You cannot take your own leave.', [
+          { path: 'roles', message: 'another lead has to change your roles' },
+        ]);
+      const [row] = await tx
+        .update(person)
+        .set({ ...body, version: before.version + 1 })
+        .where(eq(person.id, id))
+        .returning();
+      if (!row) throw fault('not-found', 'There is no such person.');
+      await audit({ action: 'changed a person', subject: `person ${id}`, before: view(before), after: view(row) });
+      return view(row);
+    },
+  });
+}
+
+function takenName(error: unknown): never {
+  if (brokeConstraint(error, 'person_username_unique'))
+    throw fault('conflict', 'This sign-in name is taken.', [{ path: 'username', message: 'taken: choose another' }]);
+  throw error;
+}
+
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+/** A fresh one-time link for the first person; earlier unused ones lapse. */
+export async function makeSetUpLink({ db }: Connection, now: Date): Promise<string> {
+  const token = randomBytes(24).toString('base64url');
+  await db.delete(setUpLink).where(isNull(setUpLink.usedAt));
+  await db.insert(setUpLink).values({ tokenHash: hashOf(token), createdAt: now });
+  return token;
+}
+
+/** The one write that needs nobody signed in: its token stands in the terminal of who started the program. */
+export function setUpRoute(router: Router, { db }: Connection, clock: () => Date): void {
+  router.post('/set-up', async (request, response) => {
+    const checked = validate<FirstPerson>(firstPersonSchema, request.body);
+    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
+    const body = checked.value;
+    const now = clock();
+    await db.transaction(async (tx) => {
+      const used = await tx
+        .update(setUpLink)
+        .set({ usedAt: now })
+        .where(and(eq(setUpLink.tokenHash, hashOf(body.token)), isNull(setUpLink.usedAt)))
+        .returning();
+      const [someone] = await tx.select({ id: person.id }).from(person).limit(1);
+      if (used.length === 0 || someone)
+        throw fault('not-permitted', 'This set-up link was used or replaced. Take the newest from the terminal.');
+      const id = uuid();
+      await tx.insert(person).values({
+        id,
+        username: body.username,
+        name: body.name,
+        passwordHash: await hashPassword(body.password),
+        roles: ['sampler', 'analyst', 'lead'],
+        createdAt: now,
+      });
+      await tx.update(laboratory).set({ name: body.laboratory, address: body.address, zone: body.zone });
+      await tx.insert(auditEntry).values({ by: id, at: now, action: 'set up the laboratory', subject: `person ${id}` });
+    });
+    response.status(201).json({});
+  });
+}

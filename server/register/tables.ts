@@ -1,0 +1,238 @@
+import { sql } from 'drizzle-orm';
+import {
+  bigserial,
+  boolean,
+  check,
+  date,
+  index,
+  integer,
+  jsonb,
+  numeric,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import { instant } from '../database/columns.ts';
+
+export const person = pgTable('person', {
+  id: uuid('id').primaryKey(),
+  username: text('username').notNull().unique(),
+  name: text('name').notNull(),
+  passwordHash: text('password_hash').notNull(),
+  roles: text('roles').array().notNull(),
+  active: boolean('active').notNull().default(true),
+  demo: boolean('demo').notNull().default(false),
+  version: integer('version').notNull().default(1),
+  createdAt: instant('created_at').notNull(),
+});
+
+/** The newest header of each lot, with what stands; a projection of `lot_revision` and the judgements. */
+export const lot = pgTable(
+  'lot',
+  {
+    id: uuid('id').primaryKey(),
+    reference: text('reference').notNull().unique(),
+    version: integer('version').notNull(),
+    editionId: uuid('edition_id').notNull(),
+    species: text('species').notNull(),
+    /** The kind under the rule book's own name, where the book knows several of one species. */
+    bookKind: text('book_kind'),
+    variety: text('variety').notNull(),
+    harvestYear: integer('harvest_year').notNull(),
+    harvestMonth: integer('harvest_month'),
+    massText: text('mass_text').notNull(),
+    massUnit: text('mass_unit').notNull(),
+    massKg: numeric('mass_kg').notNull(),
+    containers: integer('containers').notNull(),
+    containerMassText: text('container_mass_text'),
+    containerMassUnit: text('container_mass_unit'),
+    containerMassKg: numeric('container_mass_kg'),
+    origin: text('origin').notNull(),
+    createdAt: instant('created_at').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+    updatedBy: uuid('updated_by').notNull(),
+    /** Words that the list is searched by, folded to small letters. */
+    searchText: text('search_text').notNull(),
+    /** open · held · released: the list's filter. */
+    state: text('state').notNull(),
+    /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
+    standing: jsonb('standing').notNull(),
+  },
+  (t) => [
+    check('lot_mass', sql`mass_kg > 0 and mass_kg <> 'NaN'`),
+    check('lot_containers', sql`containers >= 0`),
+    index('lot_newest').on(t.createdAt.desc(), t.id.desc()),
+    index('lot_state').on(t.state, t.createdAt.desc(), t.id.desc()),
+    index('lot_search').using('gin', sql`search_text gin_trgm_ops`),
+  ],
+);
+
+/** Every header a lot ever had. */
+export const lotRevision = pgTable(
+  'lot_revision',
+  {
+    lotId: uuid('lot_id').notNull(),
+    version: integer('version').notNull(),
+    header: jsonb('header').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+    reason: text('reason'),
+  },
+  (t) => [primaryKey({ columns: [t.lotId, t.version] })],
+);
+
+/** Containers, primary, composite, submitted and working samples, replicates: one tree. */
+export const vessel = pgTable(
+  'vessel',
+  {
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    parentId: uuid('parent_id'),
+    kind: text('kind').notNull(),
+    purpose: text('purpose'),
+    number: integer('number').notNull(),
+    code: text('code').notNull().unique(),
+    place: text('place'),
+    massText: text('mass_text'),
+    massUnit: text('mass_unit'),
+    massG: numeric('mass_g'),
+    /** Seeds set, for a replicate. */
+    seeds: integer('seeds'),
+    /** Counts the writes to this vessel; what If-Match names. */
+    version: integer('version').notNull().default(1),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (t) => [
+    index('vessel_lot').on(t.lotId),
+    index('vessel_parent').on(t.parentId),
+    check(
+      'vessel_kind',
+      sql`kind in ('container','primary','composite','submitted','working','reserve','replicate','packet')`,
+    ),
+    check('vessel_mass', sql`mass_g is null or (mass_g >= 0 and mass_g <> 'NaN')`),
+  ],
+);
+
+/** One test on one working sample. Its observations lie in the table of its step. */
+export const benchTest = pgTable(
+  'bench_test',
+  {
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    step: text('step').notNull(),
+    number: integer('number').notNull(),
+    vesselId: uuid('vessel_id').notNull(),
+    editionId: uuid('edition_id').notNull(),
+    /** How it is made: for germination the substrate, temperature and calendar. */
+    plan: jsonb('plan').notNull(),
+    version: integer('version').notNull(),
+    createdBy: uuid('created_by').notNull(),
+    createdAt: instant('created_at').notNull(),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (t) => [
+    unique('bench_test_number').on(t.lotId, t.step, t.number),
+    check('bench_test_step', sql`step in ('purity','other-seeds','moisture','germination')`),
+  ],
+);
+
+/** A person's judgement on what the rules left open or blocked: stands beside the verdict, never over it. */
+export const decision = pgTable(
+  'decision',
+  {
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    step: text('step').notNull(),
+    testId: uuid('test_id').notNull(),
+    /** accept: report it all the same. set-aside: the test stays on file and is not used. */
+    decision: text('decision').notNull(),
+    reason: text('reason').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [index('decision_lot').on(t.lotId), check('decision_kind', sql`decision in ('accept','set-aside')`)],
+);
+
+/** An immutable verdict with all that it rests on. */
+export const judgement = pgTable(
+  'judgement',
+  {
+    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    step: text('step').notNull(),
+    testId: uuid('test_id').notNull(),
+    editionId: uuid('edition_id').notNull(),
+    coreVersion: text('core_version').notNull(),
+    observations: uuid('observations').array().notNull(),
+    outcome: text('outcome').notNull(),
+    result: jsonb('result').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [index('judgement_test').on(t.testId, t.seq.desc())],
+);
+
+export const auditEntry = pgTable(
+  'audit_entry',
+  {
+    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
+    lotId: uuid('lot_id'),
+    by: uuid('by'),
+    at: instant('at').notNull(),
+    action: text('action').notNull(),
+    subject: text('subject').notNull(),
+    before: jsonb('before'),
+    after: jsonb('after'),
+    reason: text('reason'),
+  },
+  (t) => [index('audit_lot').on(t.lotId, t.seq)],
+);
+
+/** Answers already given, so that a repeated request does no harm. Kept 30 days. */
+export const idempotencyKey = pgTable(
+  'idempotency_key',
+  {
+    personId: uuid('person_id').notNull(),
+    route: text('route').notNull(),
+    key: text('key').notNull(),
+    bodyHash: text('body_hash').notNull(),
+    status: integer('status'),
+    answer: jsonb('answer'),
+    createdAt: instant('created_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.route, t.key] }), index('idempotency_age').on(t.createdAt)],
+);
+
+/** One-time links: the first person of an empty installation. */
+export const setUpLink = pgTable('set_up_link', {
+  tokenHash: text('token_hash').primaryKey(),
+  createdAt: instant('created_at').notNull(),
+  usedAt: instant('used_at'),
+});
+
+/** The laboratory itself. */
+export const laboratory = pgTable(
+  'laboratory',
+  {
+    id: integer('id').primaryKey().default(1),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    zone: text('zone').notNull(),
+    demo: boolean('demo').notNull(),
+    demoDay: date('demo_day'),
+    /** Signs the session cookies of all processes. */
+    sessionSecret: text('session_secret').notNull(),
+  },
+  () => [check('laboratory_one', sql`id = 1`)],
+);
+
+/** Counters of the sign-in rate limit, shared by all processes. */
+export const rateLimit = pgTable('rate_limit', {
+  key: text('key').primaryKey(),
+  hits: integer('hits').notNull(),
+  resetAt: instant('reset_at').notNull(),
+});

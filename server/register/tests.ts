@@ -1,0 +1,218 @@
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { DecisionView, FieldView, TestFrame, TestStep } from '@mercato/contract/register/lots';
+import type { Outcome } from '@mercato/core/verdict/verdict';
+import type { Transaction } from '../database/connect.ts';
+import { inOrder } from '../database/inOrder.ts';
+import type { Observation } from '../database/observations.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { editionById } from '../rule-books/editions.ts';
+import { lockLot } from './lots.ts';
+import { namesOf } from './people.ts';
+import { benchTest, decision, judgement, vessel } from './tables.ts';
+
+export type BenchTest = typeof benchTest.$inferSelect;
+
+/** Which judges made a verdict; goes up when one of them changes. */
+const CORE_VERSION = '1';
+
+/** Starts a test on a working sample drawn for its step. One vessel is tested once. */
+export async function startTest(
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  step: TestStep,
+  vesselId: string,
+  plan: object,
+): Promise<BenchTest> {
+  const { tx, hand, audit, touch } = context;
+  const [from] = await tx.select().from(vessel).where(eq(vessel.id, vesselId));
+  if (from?.kind !== 'working' || from.purpose !== step)
+    throw fault('invalid', `Only a working sample drawn for ${step} can be tested here.`, [
+      { path: 'vesselId', message: `not a working sample for ${step}` },
+    ]);
+  const lot = await lockLot(tx, from.lotId);
+  const before = await testsOf(tx, lot.id, step);
+  if (before.some((one) => one.vesselId === vesselId))
+    throw fault('conflict', 'This working sample is being tested already.', [
+      { path: 'vesselId', message: 'tested already' },
+    ]);
+  const id = uuid();
+  const number = (before.at(-1)?.number ?? 0) + 1;
+  const [row] = await tx
+    .insert(benchTest)
+    .values({
+      id,
+      lotId: lot.id,
+      step,
+      number,
+      vesselId,
+      editionId: lot.editionId,
+      plan,
+      version: 1,
+      createdBy: hand.personId,
+      createdAt: hand.at,
+      updatedBy: hand.personId,
+      updatedAt: hand.at,
+    })
+    .returning();
+  if (!row) throw new Error('the test was not stored');
+  await audit({ lotId: lot.id, action: `started ${step} test ${number}`, subject: `test ${id}`, after: plan });
+  touch(lot.id);
+  return row;
+}
+
+export async function testsOf(tx: Transaction, lotId: string, step: TestStep): Promise<BenchTest[]> {
+  return tx
+    .select()
+    .from(benchTest)
+    .where(and(eq(benchTest.lotId, lotId), eq(benchTest.step, step)))
+    .orderBy(asc(benchTest.number));
+}
+
+export async function testById(tx: Transaction, id: string, step: TestStep): Promise<BenchTest> {
+  const [row] = await tx
+    .select()
+    .from(benchTest)
+    .where(and(eq(benchTest.id, id), eq(benchTest.step, step)));
+  if (!row) throw fault('not-found', `There is no such ${step} test.`);
+  return row;
+}
+
+/** Locks a test for a write and checks that the writer saw its newest version. */
+export async function lockTest(
+  tx: Transaction,
+  id: string,
+  step: TestStep,
+  seenVersion: number | null,
+): Promise<BenchTest> {
+  const [row] = await tx
+    .select()
+    .from(benchTest)
+    .where(and(eq(benchTest.id, id), eq(benchTest.step, step)))
+    .for('update');
+  if (!row) throw fault('not-found', `There is no such ${step} test.`);
+  if (seenVersion !== row.version) checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  return row;
+}
+
+/** Counts a write to a test and holds its row until the transaction ends, so that its judge sees all that came before. */
+export async function bumpTest(tx: Transaction, row: BenchTest, hand: { personId: string; at: Date }): Promise<void> {
+  await tx
+    .update(benchTest)
+    .set({ version: sql`${benchTest.version} + 1`, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(eq(benchTest.id, row.id));
+}
+
+/** Keeps a verdict with what it rests on. Rows are never changed; the newest counts. */
+export async function keepJudgement(
+  tx: Transaction,
+  test: BenchTest,
+  observations: readonly string[],
+  outcome: Outcome,
+  result: object,
+  at: Date,
+): Promise<void> {
+  await tx.insert(judgement).values({
+    lotId: test.lotId,
+    step: test.step,
+    testId: test.id,
+    editionId: test.editionId,
+    coreVersion: CORE_VERSION,
+    observations: [...observations],
+    outcome,
+    result,
+    at,
+  });
+}
+
+/** The newest decision on each test of a lot. */
+export async function decisionsOf(tx: Transaction, lotId: string): Promise<DecisionView[]> {
+  const names = await namesOf(tx);
+  const rows = await tx
+    .select({ decision, number: benchTest.number })
+    .from(decision)
+    .innerJoin(benchTest, eq(benchTest.id, decision.testId))
+    .where(eq(decision.lotId, lotId))
+    .orderBy(desc(decision.at), desc(decision.id));
+  const seen = new Set<string>();
+  return rows.flatMap(({ decision: one, number }) => {
+    if (seen.has(one.testId)) return [];
+    seen.add(one.testId);
+    return [
+      {
+        step: one.step as TestStep,
+        testId: one.testId,
+        testNumber: number,
+        decision: one.decision as DecisionView['decision'],
+        reason: one.reason,
+        by: names.get(one.by) ?? '',
+        at: one.at.toISOString(),
+      },
+    ];
+  });
+}
+
+/** Frames of the given tests: what every bench page shows of a test, whatever its step. */
+export async function framesOf(tx: Transaction, tests: readonly BenchTest[]): Promise<TestFrame[]> {
+  const first = tests[0];
+  if (!first) return [];
+  const names = await namesOf(tx);
+  const decisions = await decisionsOf(tx, first.lotId);
+  const codes = new Map(
+    (await tx.select({ id: vessel.id, code: vessel.code }).from(vessel).where(eq(vessel.lotId, first.lotId))).map(
+      (one) => [one.id, one.code],
+    ),
+  );
+  return inOrder(tests, async (test) => ({
+    id: test.id,
+    lotId: test.lotId,
+    number: test.number,
+    version: test.version,
+    vesselCode: codes.get(test.vesselId) ?? '',
+    edition: { id: test.editionId, name: (await editionById(tx, test.editionId)).name },
+    createdBy: names.get(test.createdBy) ?? '',
+    createdAt: test.createdAt.toISOString(),
+    updatedBy: names.get(test.updatedBy) ?? '',
+    updatedAt: test.updatedAt.toISOString(),
+    decision: decisions.find((one) => one.testId === test.id) ?? null,
+  }));
+}
+
+/** Current value of each field with all that it superseded, newest first. */
+export function fieldViews(all: readonly Observation[], names: ReadonlyMap<string, string>): Record<string, FieldView> {
+  const superseding = new Map(all.flatMap((one) => (one.supersedes === null ? [] : [[one.supersedes, one] as const])));
+  const byId = new Map(all.map((one) => [one.id, one]));
+  const fields: Record<string, FieldView> = {};
+  for (const one of all) {
+    if (superseding.has(one.id)) continue;
+    const earlier: FieldView['earlier'] = [];
+    for (let next = one; next.supersedes !== null;) {
+      const before = byId.get(next.supersedes);
+      if (!before) break;
+      earlier.push({
+        text: before.enteredText,
+        unit: before.enteredUnit,
+        by: names.get(before.by) ?? '',
+        at: before.recordedAt.toISOString(),
+        supersededBecause: next.reason ?? '',
+      });
+      next = before;
+    }
+    fields[one.field] = {
+      text: one.enteredText,
+      unit: one.enteredUnit,
+      by: names.get(one.by) ?? '',
+      at: one.recordedAt.toISOString(),
+      earlier,
+    };
+  }
+  return fields;
+}
+
+export async function countTests(tx: Transaction, lotId: string): Promise<number> {
+  const [row] = await tx
+    .select({ n: sql<number>`count(*)::int` })
+    .from(benchTest)
+    .where(eq(benchTest.lotId, lotId));
+  return row?.n ?? 0;
+}

@@ -1,0 +1,103 @@
+import { randomBytes } from 'node:crypto';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { VesselView } from '@mercato/contract/register/lots';
+import { makeCode } from '@mercato/core/register/code';
+import { toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
+import type { Transaction } from '../database/connect.ts';
+import { vessel } from './tables.ts';
+
+export type Vessel = typeof vessel.$inferSelect;
+
+export interface NewVessel {
+  readonly lotId: string;
+  readonly kind: string;
+  readonly purpose?: string | null;
+  readonly parentId?: string | null;
+  readonly mass?: EnteredMass | null;
+  readonly seeds?: number | null;
+  readonly place?: string | null;
+  readonly number: number;
+}
+
+/** Adds vessels, each with a code of its own. Codes are random; one in 2³⁰ is taken, then another is drawn. */
+export async function addVessels(
+  tx: Transaction,
+  news: readonly NewVessel[],
+  by: string,
+  now: Date,
+): Promise<Vessel[]> {
+  const rows: Vessel[] = [];
+  for (const one of news) {
+    for (let tries = 0; ; tries += 1) {
+      const [row] = await tx
+        .insert(vessel)
+        .values({
+          id: uuid(),
+          lotId: one.lotId,
+          parentId: one.parentId ?? null,
+          kind: one.kind,
+          purpose: one.purpose ?? null,
+          number: one.number,
+          code: makeCode(randomBytes(6)),
+          place: one.place ?? null,
+          ...massColumns(one.mass ?? null),
+          seeds: one.seeds ?? null,
+          updatedBy: by,
+          updatedAt: now,
+          createdAt: now,
+        })
+        .onConflictDoNothing({ target: vessel.code })
+        .returning();
+      if (row) {
+        rows.push(row);
+        break;
+      }
+      if (tries > 20) throw new Error('no free vessel code was found');
+    }
+  }
+  return rows;
+}
+
+export function massColumns(mass: EnteredMass | null): {
+  massText: string | null;
+  massUnit: string | null;
+  massG: string | null;
+} {
+  return mass
+    ? { massText: mass.text, massUnit: mass.unit, massG: toGrams(mass).toString() }
+    : { massText: null, massUnit: null, massG: null };
+}
+
+export async function vesselsOf(tx: Transaction, lotId: string): Promise<Vessel[]> {
+  return tx
+    .select()
+    .from(vessel)
+    .where(eq(vessel.lotId, lotId))
+    .orderBy(asc(vessel.createdAt), asc(vessel.number), asc(vessel.id));
+}
+
+export async function nextVesselNumber(tx: Transaction, lotId: string, kind: string): Promise<number> {
+  const [row] = await tx
+    .select({ most: sql<number>`coalesce(max(${vessel.number}), 0)` })
+    .from(vessel)
+    .where(and(eq(vessel.lotId, lotId), eq(vessel.kind, kind)));
+  return Number(row?.most ?? 0) + 1;
+}
+
+export function vesselView(row: Vessel, names: ReadonlyMap<string, string>): VesselView {
+  return {
+    id: row.id,
+    kind: row.kind,
+    purpose: row.purpose,
+    number: row.number,
+    code: row.code,
+    parentId: row.parentId,
+    mass: row.massText === null ? null : { text: row.massText, unit: row.massUnit as MassUnit },
+    place: row.place,
+    seeds: row.seeds,
+    version: row.version,
+    createdAt: row.createdAt.toISOString(),
+    createdBy: names.get(row.updatedBy) ?? '',
+  };
+}

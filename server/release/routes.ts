@@ -1,0 +1,161 @@
+import { and, desc, eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import {
+  newReleaseSchema,
+  type DocumentKind,
+  type NewRelease,
+  type ReleaseSnapshot,
+  type ReleaseView,
+} from '@mercato/contract/release/release';
+import { analysisTag, testReport } from '@mercato/core/release/documents';
+import type { Transaction } from '../database/connect.ts';
+import { idParam, type Api, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/session.ts';
+import { gather } from '../lot-sheet/gather.ts';
+import { labelData, slipsOf } from '../lot-sheet/labelData.ts';
+import { lockLot, lotById, type Lot } from '../register/lots.ts';
+import { laboratory } from '../register/tables.ts';
+import { shippedBooks } from '../rule-books/shipped.ts';
+import { renderPdf } from './pdf.ts';
+import { basisOf, releasesOf } from './result.ts';
+import { release } from './tables.ts';
+
+export function releaseRoutes(api: Api): void {
+  api.read('/lots/:lot/release', async ({ tx, params, now }) =>
+    readRelease(tx, await lotById(tx, idParam(params, 'lot')), now),
+  );
+
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/releases',
+    permission: 'release.write',
+    schema: newReleaseSchema,
+    status: 201,
+    handle: async (context) => {
+      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await releaseDocument(context, lot, context.body);
+      return readRelease(context.tx, lot, context.now);
+    },
+  });
+
+  api.read('/releases/:release', async ({ tx, params }) => {
+    const [row] = await tx
+      .select({ snapshot: release.snapshot })
+      .from(release)
+      .where(eq(release.id, idParam(params, 'release')));
+    if (!row) throw fault('not-found', 'There is no such release.');
+    return row.snapshot as ReleaseSnapshot;
+  });
+
+  api.file('/releases/:release/document.pdf', async ({ tx, params }) => {
+    const [row] = await tx
+      .select({ pdf: release.pdf, kind: release.kind, number: release.number })
+      .from(release)
+      .where(eq(release.id, idParam(params, 'release')));
+    if (!row) throw fault('not-found', 'There is no such release.');
+    return { type: 'application/pdf', name: `${row.kind}-${row.number}.pdf`, body: row.pdf };
+  });
+}
+
+async function labOf(tx: Transaction) {
+  const [lab] = await tx
+    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone })
+    .from(laboratory);
+  return lab ?? { name: '', address: '', zone: 'UTC' };
+}
+
+async function readRelease(tx: Transaction, lot: Lot, now: Date): Promise<ReleaseView> {
+  const gathered = await gather(tx, lot, now);
+  const data = labelData(lot, gathered, await labOf(tx));
+  const months = shippedBooks().aosa.parameter('label_validity_months').value;
+  return {
+    lot: gathered.sampling.lot,
+    tag: analysisTag(data, months),
+    report: testReport(data),
+    slips: slipsOf(gathered),
+    releases: await releasesOf(tx, lot.id, basisOf(data)),
+  };
+}
+
+/** Freezes a document with its PDF. A second one of its kind is amended: it names the first and says why. */
+export async function releaseDocument(
+  {
+    tx,
+    hand,
+    person,
+    now,
+    audit,
+    touch,
+  }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'person' | 'now' | 'audit' | 'touch'>,
+  lot: Lot,
+  body: NewRelease,
+): Promise<void> {
+  const gathered = await gather(tx, lot, now);
+  const lab = await labOf(tx);
+  const data = labelData(lot, gathered, lab);
+  const document =
+    body.kind === 'tag'
+      ? analysisTag(data, shippedBooks().aosa.parameter('label_validity_months').value)
+      : testReport(data);
+  if (document.refusals.length > 0)
+    throw fault(
+      'conflict',
+      `The ${body.kind} cannot be released.`,
+      document.refusals.map((message) => ({ path: body.kind, message })),
+    );
+  const [before] = await tx
+    .select({ id: release.id, number: release.number })
+    .from(release)
+    .where(and(eq(release.lotId, lot.id), eq(release.kind, body.kind)))
+    .orderBy(desc(release.number))
+    .limit(1);
+  if (before && !body.amendReason)
+    throw fault('invalid', `A ${body.kind} was released already; another is an amended one.`, [
+      { path: 'amendReason', message: 'say why it is issued again' },
+    ]);
+  const number = (before?.number ?? 0) + 1;
+  const amends = before ? `amends ${nameOf(lot, body.kind, before.number)}: ${body.amendReason ?? ''}` : null;
+  const pdf = await renderPdf(body.kind, document, {
+    species: `${data.species}${data.commonName ? `, ${data.commonName}` : ''}`,
+    number: nameOf(lot, body.kind, number),
+    issued: todayIn(now, lab.zone),
+    by: person.name,
+    amends,
+  });
+  const snapshot: ReleaseSnapshot = {
+    document,
+    slips: slipsOf(gathered),
+    reference: lot.reference,
+    number,
+    kind: body.kind,
+    at: now.toISOString(),
+    by: person.name,
+    amends: before?.number ?? null,
+  };
+  const id = uuid();
+  await tx.insert(release).values({
+    id,
+    lotId: lot.id,
+    kind: body.kind,
+    number,
+    amends: before?.id ?? null,
+    amendReason: before ? (body.amendReason ?? null) : null,
+    basis: basisOf(data),
+    snapshot,
+    pdf,
+    by: hand.personId,
+    at: now,
+  });
+  await audit({
+    lotId: lot.id,
+    action: `released the ${body.kind}`,
+    subject: `release ${id}`,
+    after: { number, document },
+    reason: body.amendReason,
+  });
+  touch(lot.id);
+}
+
+const nameOf = (lot: Lot, kind: DocumentKind, number: number) =>
+  `${lot.reference}-${kind === 'tag' ? 'T' : 'R'}${number}`;

@@ -1,0 +1,90 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parse } from 'csv-parse/sync';
+import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
+import type { Book, EditionContent, RuleTable } from '@mercato/core/rule-books/edition';
+import type { Kind } from '@mercato/core/rule-books/findKind';
+import { readEdition } from '@mercato/core/rule-books/readEdition';
+
+const BOOKS_FOLDER = join(dirname(fileURLToPath(import.meta.url)), '../../core/rule-books/books');
+
+/** Year of shipping; part of an edition's identity. */
+const SHIPPED_YEAR = 2026;
+
+const NAMES: Readonly<Record<Book, string>> = {
+  ista: `ISTA, as remembered ${SHIPPED_YEAR}`,
+  aosa: `AOSA and Federal Seed Act, as remembered ${SHIPPED_YEAR}`,
+};
+
+/** Section and origin of each table, by the name of its file. */
+const TABLE_HEADS: Readonly<Record<string, { section: string; origin: string }>> = {
+  species: { section: 'table of kinds: weights and methods', origin: 'standard' },
+  'sampling-intensity': { section: 'minimum sampling intensity', origin: 'standard' },
+  'purity-decimals': { section: 'purity: decimals by weight', origin: 'standard' },
+  'germination-replicates-5B': { section: 'Table 5B, range of four replicates of 100', origin: 'standard' },
+  'germination-two-tests-5C': { section: 'Table 5C, two tests of 400', origin: 'standard' },
+  'moisture-methods': { section: 'moisture: methods by kind', origin: 'standard' },
+  'germination-methods-201.58': { section: '7 CFR 201.58, germination methods', origin: 'law' },
+  'working-weights-201.46': { section: '7 CFR 201.46, weight of working sample', origin: 'law' },
+  'submitted-samples-201.43': { section: '7 CFR 201.43, size of sample', origin: 'law' },
+  'purity-decimals-201.47': { section: '7 CFR 201.47, decimals by weight', origin: 'law' },
+  'replicate-ranges-201.55': { section: '7 CFR 201.55, range of four replicates of 100', origin: 'law' },
+  'germination-retests-aosa': { section: 'AOSA, retest tolerance for 400 seeds', origin: 'standard' },
+  'germination-tolerances-201.63': { section: '7 CFR 201.63, germination tolerances', origin: 'law' },
+  'vegetable-standards-201.31': { section: '7 CFR 201.31, vegetable standards', origin: 'law' },
+};
+
+function readCsv(path: string): Record<string, string>[] {
+  return parse(readFileSync(path), { columns: true, skip_empty_lines: true, trim: true });
+}
+
+/** Reads the shipped tables of one book from their files, cells as text. */
+export function shippedContent(book: Book): EditionContent {
+  const folder = join(BOOKS_FOLDER, book);
+  const tables: Record<string, RuleTable> = {};
+  for (const file of readdirSync(folder).sort()) {
+    const name = file.replace(/\.csv$/, '');
+    const head = TABLE_HEADS[name] ?? { section: name, origin: book === 'ista' ? 'standard' : 'law' };
+    tables[name] = { ...head, rows: readCsv(join(folder, file)) };
+  }
+  return { book, name: NAMES[book], year: SHIPPED_YEAR, tables };
+}
+
+let books: ShippedBooks | undefined;
+
+/** The shipped editions, read once: files of a release do not change while it runs. */
+export function shippedBooks(): ShippedBooks {
+  books ??= { ista: readEdition(shippedContent('ista')), aosa: readEdition(shippedContent('aosa')) };
+  return books;
+}
+
+/** The shipped list of crop kinds. */
+export function shippedKinds(): readonly Kind[] {
+  const list = (text: string | undefined) =>
+    text
+      ? text
+          .split(';')
+          .map((part) => part.trim())
+          .filter(Boolean)
+      : [];
+  return readCsv(join(BOOKS_FOLDER, 'names', 'crops.csv')).map((row) => ({
+    species: row.species ?? '',
+    family: row.family ?? '',
+    commonNames: list(row.common_names),
+    synonyms: list(row.synonyms),
+    chaffy: row.chaffy === 'yes',
+    hardSeeded: row.hard_seeded === 'yes',
+    thousandSeedWeightG:
+      row.tsw_g_low && row.tsw_g_high ? { low: Number(row.tsw_g_low), high: Number(row.tsw_g_high) } : null,
+  }));
+}
+
+/** Names of weeds and other species, for the search at the other-seeds bench. */
+export function shippedOtherSpecies(): readonly { species: string; commonNames: readonly string[]; status: string }[] {
+  return readCsv(join(BOOKS_FOLDER, 'names', 'other-species.csv')).map((row) => ({
+    species: row.species ?? '',
+    commonNames: (row.common_names ?? '').split(';').filter(Boolean),
+    status: row.status_usual ?? '',
+  }));
+}

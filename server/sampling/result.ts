@@ -1,0 +1,113 @@
+import type { StepLine } from '@mercato/contract/register/lots';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { Exact } from '@mercato/core/units/mass';
+import { judgeLotMass, judgePrimarySamples, judgeSampleMass } from '@mercato/core/sampling/judgeSamples';
+import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/primarySamples';
+import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
+import type { Transaction } from '../database/connect.ts';
+import { allObservations } from '../database/observations.ts';
+import { briefOf, type Lot } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { fieldViews } from '../register/tests.ts';
+import { benchTest } from '../register/tables.ts';
+import { vesselsOf, vesselView } from '../register/vessels.ts';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import { eq } from 'drizzle-orm';
+import { samplingObservation } from './tables.ts';
+
+const LEAST = { purity: 'purityG', 'other-seeds': 'otherSeedsG' } as const;
+
+export async function readSampling(tx: Transaction, lot: Lot): Promise<SamplingView> {
+  const edition = await editionById(tx, lot.editionId);
+  const names = await namesOf(tx);
+  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+  const vessels = await vesselsOf(tx, lot.id);
+  const { plan, planFault } = planOf(edition, lot);
+  const submitted = vessels.find((one) => one.kind === 'submitted');
+  const fields = submitted ? fieldViews(await allObservations(tx, samplingObservation, [submitted.id]), names) : {};
+  const tests = await tx
+    .select({ vesselId: benchTest.vesselId, number: benchTest.number })
+    .from(benchTest)
+    .where(eq(benchTest.lotId, lot.id));
+  const taken = Number(fields.primarySamples?.text ?? 0);
+  return {
+    lot: await briefOf(tx, lot),
+    plan,
+    planFault,
+    largestLot: edition.book === 'ista' ? judgeLotMass(edition, new Exact(lot.massKg), method) : null,
+    submitted: submitted
+      ? {
+          vessel: vesselView(submitted, names),
+          fields,
+          massVerdict: judgeSampleMass('submitted sample', new Exact(submitted.massG ?? 0), method?.submittedG),
+          primaryVerdict: plan ? judgePrimarySamples(taken, plan) : null,
+        }
+      : null,
+    working: vessels
+      .filter((one) => one.kind === 'working')
+      .map((one) => ({
+        vessel: vesselView(one, names),
+        verdict: judgeSampleMass('working sample', new Exact(one.massG ?? 0), leastFor(one.purpose, method)),
+        testNumber: tests.find((test) => test.vesselId === one.id)?.number ?? null,
+      })),
+  };
+}
+
+function leastFor(purpose: string | null, method: KindMethod | undefined) {
+  return purpose === 'purity' || purpose === 'other-seeds' ? method?.[LEAST[purpose]] : undefined;
+}
+
+function planOf(edition: Edition, lot: Lot): { plan: SamplingPlan | null; planFault: string | null } {
+  try {
+    const plan = planPrimarySamples(
+      edition,
+      lot.containers > 0
+        ? { containers: lot.containers, containerMassKg: Number(lot.containerMassKg) }
+        : { bulkMassKg: Number(lot.massKg) },
+    );
+    return { plan, planFault: null };
+  } catch (error) {
+    if (error instanceof RangeError) return { plan: null, planFault: error.message };
+    throw error;
+  }
+}
+
+/** The sampling line of the lot sheet. */
+export function samplingLine(view: SamplingView): StepLine {
+  const base = { step: 'sampling' as const, by: null, at: null, blocks: null };
+  if (view.largestLot?.outcome === 'outside')
+    return {
+      ...base,
+      mark: 'outside',
+      figure: `${view.largestLot.measured} kg`,
+      note: 'too large for one lot: divide it',
+      blocks: 'The lot is larger than the rule book allows.',
+    };
+  if (!view.submitted)
+    return {
+      ...base,
+      mark: 'next',
+      figure: view.plan ? `${view.plan.primarySamples} primary samples` : '',
+      note: view.plan ? 'to be drawn' : 'to be sampled',
+    };
+  const { fields, vessel, massVerdict, primaryVerdict } = view.submitted;
+  const short = primaryVerdict?.outcome === 'outside';
+  return {
+    ...base,
+    mark: short || massVerdict.outcome === 'outside' ? 'outside' : massVerdict.outcome,
+    figure: `${fields.primarySamples?.text ?? ''} primary samples`,
+    note: [
+      view.plan ? `of ${view.plan.primarySamples} asked` : '',
+      `${vessel.mass?.text ?? ''} ${vessel.mass?.unit ?? ''} submitted`,
+      massVerdict.outcome === 'outside'
+        ? `under the least of ${massVerdict.limit} g`
+        : massVerdict.outcome === 'not-judged'
+          ? 'no least mass in the book'
+          : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    by: fields.mass?.by ?? vessel.createdBy,
+    at: fields.mass?.at ?? vessel.createdAt,
+  };
+}

@@ -1,0 +1,41 @@
+import type { Transaction } from './database/connect.ts';
+import type { SignedIn, WriteContext } from './http/api.ts';
+import { refreshStanding } from './lot-sheet/standing.ts';
+import { may } from '@mercato/core/register/permissions';
+import { auditEntry } from './register/tables.ts';
+
+/**
+ * A write context for a person at an instant, so that the demo and the file import go through the
+ * very functions that the screens use.
+ */
+export function scribe(
+  tx: Transaction,
+  person: SignedIn,
+  at: Date,
+): Pick<WriteContext<unknown>, 'tx' | 'person' | 'hand' | 'now' | 'audit' | 'touch'> & { settle: () => Promise<void> } {
+  const touched = new Set<string>();
+  return {
+    tx,
+    person,
+    now: at,
+    hand: { personId: person.id, at, mayCorrectOthers: may(person.roles, 'bench.correct-others') },
+    audit: async (note) => {
+      await tx.insert(auditEntry).values({
+        lotId: note.lotId ?? null,
+        by: person.id,
+        at,
+        action: note.action,
+        subject: note.subject,
+        before: note.before ?? null,
+        after: note.after ?? null,
+        reason: note.reason ?? null,
+      });
+    },
+    touch: (lotId) => touched.add(lotId),
+    /** Derives what stands of every touched lot, once. */
+    settle: async () => {
+      for (const lotId of touched) await refreshStanding(tx, lotId, at);
+      touched.clear();
+    },
+  };
+}

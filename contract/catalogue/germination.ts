@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { judgeTwoTests } from '@mercato/core/germination/combineTests';
-import { totalOf, type Counts } from '@mercato/core/germination/counts';
+import { totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import { judgeLabel } from '@mercato/core/germination/judgeLabel';
 import { judgeReplicates } from '@mercato/core/germination/judgeReplicates';
 import { roundTo100 } from '@mercato/core/germination/roundTo100';

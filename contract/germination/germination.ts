@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
-import { CLASSES, type Counts, type SeedClass } from '@mercato/core/germination/counts';
+import { CLASSES, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { GerminationResult, TestResult } from '@mercato/core/germination/result';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { isoDate, reason, text, wholeNumber } from '../http/fields.ts';

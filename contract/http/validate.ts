@@ -6,14 +6,14 @@ export type Checked<T> =
 
 /** Checks unknown input; from here on only the returned value exists. Every fault is named, paths are dotted. */
 export function validate<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
-  const { value, error } = schema.validate(input, {
+  const checked: Joi.ValidationResult<unknown> = schema.validate(input, {
     abortEarly: false,
     convert: false,
     errors: { wrap: { label: false } },
   });
-  if (!error) return { ok: true, value: value as T };
+  if (!checked.error) return { ok: true, value: checked.value as T };
   return {
     ok: false,
-    faults: error.details.map((one) => ({ path: one.path.join('.'), message: one.message })),
+    faults: checked.error.details.map((one) => ({ path: one.path.join('.'), message: one.message })),
   };
 }

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { LabelDocument } from '@mercato/core/release/documents';
-import type { WorkingStep } from '@mercato/core/verdict/verdict';
+import type { NumberSlip } from '@mercato/core/verdict/verdict';
 import { text } from '../http/fields.ts';
 import type { LotBrief } from '../register/lots.ts';
 
@@ -19,13 +19,6 @@ export const newReleaseSchema = Joi.object<NewRelease, true>({
     .required(),
   amendReason: text(500, 3).optional(),
 }).required();
-
-/** The working behind one number of a document. */
-export interface NumberSlip {
-  title: string;
-  steps: readonly WorkingStep[];
-  rule: { text: string; provenance: string } | null;
-}
 
 export interface ReleaseRow {
   id: string;

@@ -3,7 +3,7 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
-import { TEST_STEPS, type FieldView, type LotBrief, type TestStep, type VesselView } from '../register/lots.ts';
+import type { FieldView, LotBrief, VesselView } from '../register/lots.ts';
 
 export interface SubmittedSample {
   mass: EnteredMass;
@@ -21,18 +21,6 @@ export const submittedSampleSchema = Joi.object<SubmittedSample, true>({
   seal: text(80, 0).required(),
   primarySamples: wholeNumber(1, 10_000),
   reason: reason(),
-}).required();
-
-export interface NewWorkingSample {
-  purpose: TestStep;
-  mass: EnteredMass;
-}
-
-export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
-  purpose: Joi.string()
-    .valid(...TEST_STEPS)
-    .required(),
-  mass: mass('the mass of the working sample'),
 }).required();
 
 export interface SamplingView {

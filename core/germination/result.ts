@@ -1,7 +1,7 @@
 import type { Edition } from '../rule-books/edition.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { judgeTwoTests, type TwoTestsVerdict } from './combineTests.ts';
-import { addCounts, CLASSES, totalOf, type Counts } from './counts.ts';
+import { addCounts, CLASSES, totalOf, type Counts } from '../units/seedCounts.ts';
 import { judgeReplicates, type ReplicateVerdict } from './judgeReplicates.ts';
 import { roundTo100, type RoundedResult } from './roundTo100.ts';
 

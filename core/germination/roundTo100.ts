@@ -1,5 +1,5 @@
 import type { WorkingStep } from '../verdict/verdict.ts';
-import { CLASSES, totalOf, checkCounts, type Counts, type SeedClass } from './counts.ts';
+import { CLASSES, totalOf, checkCounts, type Counts, type SeedClass } from '../units/seedCounts.ts';
 
 const CANDIDATES = ['abnormal', 'hard', 'fresh', 'dead'] as const;
 

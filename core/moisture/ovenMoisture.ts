@@ -93,8 +93,7 @@ function lossStep(
   label: string,
   { containerG, withSeedG, driedG }: OvenWeighing,
 ): { label: string; expression: string } {
-  return {
-    label,
-    expression: `(${withSeedG.toString()} − ${driedG.toString()}) / (${withSeedG.toString()} − ${containerG.toString()}) × 100`,
-  };
+  const places = Math.max(containerG.decimalPlaces(), withSeedG.decimalPlaces(), driedG.decimalPlaces());
+  const [m1, m2, m3] = [containerG, withSeedG, driedG].map((mass) => mass.toFixed(places));
+  return { label, expression: `(${m2} − ${m3}) / (${m2} − ${m1}) × 100` };
 }

@@ -10,7 +10,7 @@ const BODY = 6;
  * Source: Luhn mod N (ISO/IEC 7812-1 annex B, generalised to N = 32).
  */
 export function checkCharacter(body: string): string {
-  const values = [...body].map((letter) => ALPHABET.indexOf(letter));
+  const values = Array.from(body).map((letter) => ALPHABET.indexOf(letter));
   if (values.length !== BODY || values.includes(-1))
     throw new RangeError(`code body must be ${BODY} characters of ${ALPHABET}, got "${body}"`);
   let sum = 0;
@@ -41,7 +41,7 @@ export function readCode(typed: string): CodeReading {
     .replace(/O/g, '0');
   if (text.length !== BODY + 1)
     return { ok: false, reason: `A code is * and ${BODY + 1} characters; this has ${text.length}.` };
-  const wrong = [...text].find((letter) => !ALPHABET.includes(letter));
+  const wrong = Array.from(text).find((letter) => !ALPHABET.includes(letter));
   if (wrong !== undefined) return { ok: false, reason: `"${wrong}" does not occur in codes.` };
   const body = text.slice(0, BODY);
   const expected = checkCharacter(body);

@@ -1,6 +1,6 @@
 import type { Component } from '../purity/analysePurity.ts';
 import { COMPONENT_NAMES } from '../purity/analysePurity.ts';
-import type { Counts } from '../germination/counts.ts';
+import type { Counts } from '../units/seedCounts.ts';
 import type { Book } from '../rule-books/edition.ts';
 import { BOOK_NAMES } from '../rule-books/edition.ts';
 import { pureLiveSeed } from './pureLiveSeed.ts';

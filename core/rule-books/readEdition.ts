@@ -61,7 +61,7 @@ export function readEdition(content: EditionContent): Edition {
     parameter: (name) => {
       const found = parameters.get(name);
       if (!found) throw new RangeError(`${content.name} holds no parameter "${name}"`);
-      const rule = reader.rule('parameters', found.row, name);
+      const rule = reader.rule('parameters', found.row);
       return {
         value: reader.number('parameters', found.i, 'value'),
         rule: { ...rule, section: found.row.section ?? rule.section },

@@ -211,7 +211,10 @@ function bagRule(edition: Edition, bags: number): SamplingPlan {
 }
 
 function checkSubject(subject: SamplingCase): void {
-  if ('bulkMassKg' in subject) return checkMass('bulkMassKg', subject.bulkMassKg);
+  if ('bulkMassKg' in subject) {
+    checkMass('bulkMassKg', subject.bulkMassKg);
+    return;
+  }
   const { containers, containerMassKg } = subject;
   if (!Number.isInteger(containers) || containers < 1 || containers > 1e6)
     throw new RangeError(`containers must be an integer 1..1000000, got ${containers}`);

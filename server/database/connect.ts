@@ -8,7 +8,7 @@ import pg from 'pg';
 
 export type Database = NodePgDatabase;
 /** What reads and writes take: the pool itself or an open transaction. */
-export type Transaction = PgDatabase<NodePgQueryResultHKT, Record<string, never>>;
+export type Transaction = PgDatabase<NodePgQueryResultHKT>;
 
 const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'migrations');
 /** Any fixed number: whoever migrates this schema holds this lock. */

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
-import type { Counts } from '@mercato/core/germination/counts';
+import type { Counts } from '@mercato/core/units/seedCounts';
 import { addDays, planCalendar } from '@mercato/core/germination/planTest';
 import { COMPONENTS, weighingDecimals } from '@mercato/core/purity/analysePurity';
 import type { Role } from '@mercato/core/register/permissions';
@@ -278,18 +278,16 @@ async function germinate(tx: Transaction, lot: Lot, demo: DemoLot, cast: Cast, c
   const leading = scribe(tx, cast.lead, calendar.at(addDays(calendar.setUp, 2 * calendar.finalDay + 3), 11));
   if (demo.state === 'accepted') {
     const reason = 'Dish 4 stood at the draught of the door; the other three agree, and the client wants no retest.';
-    await tx
-      .insert(decision)
-      .values({
-        id: uuid(),
-        lotId: lot.id,
-        step: 'germination',
-        testId: first.id,
-        decision: 'accept',
-        reason,
-        by: cast.lead.id,
-        at: leading.now,
-      });
+    await tx.insert(decision).values({
+      id: uuid(),
+      lotId: lot.id,
+      step: 'germination',
+      testId: first.id,
+      decision: 'accept',
+      reason,
+      by: cast.lead.id,
+      at: leading.now,
+    });
     await leading.audit({ lotId: lot.id, action: 'accepted germination test 1', subject: `test ${first.id}`, reason });
   }
   if (demo.state === 'released' || demo.state === 'stale') {

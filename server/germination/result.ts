@@ -7,7 +7,7 @@ import type {
   GerminationView,
 } from '@mercato/contract/germination/germination';
 import type { StepLine } from '@mercato/contract/register/lots';
-import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/germination/counts';
+import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult } from '@mercato/core/germination/result';
 import type { Transaction } from '../database/connect.ts';

@@ -8,7 +8,7 @@ import {
   type GerminationPlan,
   type NewGerminationTest,
 } from '@mercato/contract/germination/germination';
-import { addCounts, CLASSES, totalOf } from '@mercato/core/germination/counts';
+import { addCounts, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
 import { addDays, planCalendar } from '@mercato/core/germination/planTest';
 import { testResult } from '@mercato/core/germination/result';
 import type { Transaction } from '../database/connect.ts';

@@ -184,9 +184,9 @@ export class Api {
       if (taken.length === 0) {
         const [before] = await tx.select().from(idempotencyKey).where(mine);
         if (before?.bodyHash !== hash) throw fault('key-reused', 'This Idempotency-Key was used for another input.');
-        return { status: before.status ?? 200, body: (before.answer ?? {}) as object };
+        return { status: before.status ?? 200, body: before.answer ?? {} };
       }
-      const answer = await work(tx as unknown as Transaction);
+      const answer = await work(tx);
       await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
       return answer;
     });

@@ -126,7 +126,7 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
     const right = await verify(row?.passwordHash ?? NOBODY, checked.value.password);
     if (!row?.active || !right) throw fault('wrong-password', 'Name or password is wrong.');
     await new Promise<void>((resolve, reject) => {
-      request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
+      request.session.regenerate(settle(resolve, reject));
     });
     request.session.personId = row.id;
     request.session.csrf = randomBytes(24).toString('base64url');
@@ -134,7 +134,7 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
       .insert(auditEntry)
       .values({ by: row.id, at: clock(), action: 'signed in', subject: `person ${row.id}` });
     await new Promise<void>((resolve, reject) => {
-      request.session.save((error: unknown) => (error ? reject(error as Error) : resolve()));
+      request.session.save(settle(resolve, reject));
     });
     response.json({
       person: { id: row.id, name: row.name, username: row.username, roles: row.roles },
@@ -144,7 +144,7 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
 
   router.delete('/session', async (request, response) => {
     await new Promise<void>((resolve, reject) => {
-      request.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve()));
+      request.session.destroy(settle(resolve, reject));
     });
     response.clearCookie('mercato.sid').json({});
   });
@@ -186,5 +186,13 @@ function sharedStore({ db }: Connection, clock: () => Date): Store {
     async resetKey(key) {
       await db.delete(rateLimit).where(eq(rateLimit.key, key));
     },
+  };
+}
+
+/** Ends a promise from a session callback. */
+function settle(resolve: () => void, reject: (reason: Error) => void): (error: unknown) => void {
+  return (error) => {
+    if (error) reject(error instanceof Error ? error : new Error('the session store failed'));
+    else resolve();
   };
 }

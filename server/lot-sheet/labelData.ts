@@ -1,9 +1,8 @@
-import type { Counts } from '@mercato/core/germination/counts';
+import type { Counts } from '@mercato/core/units/seedCounts';
 import { COMPONENT_NAMES, shareSteps } from '@mercato/core/purity/analysePurity';
 import { GRAMS_PER } from '@mercato/core/units/mass';
 import type { LabelData } from '@mercato/core/release/documents';
-import type { Rule, WorkingStep } from '@mercato/core/verdict/verdict';
-import type { NumberSlip } from '@mercato/contract/release/release';
+import type { NumberSlip, Rule, WorkingStep } from '@mercato/core/verdict/verdict';
 import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';

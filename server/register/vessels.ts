@@ -82,7 +82,7 @@ export async function nextVesselNumber(tx: Transaction, lotId: string, kind: str
     .select({ most: sql<number>`coalesce(max(${vessel.number}), 0)` })
     .from(vessel)
     .where(and(eq(vessel.lotId, lotId), eq(vessel.kind, kind)));
-  return Number(row?.most ?? 0) + 1;
+  return (row?.most ?? 0) + 1;
 }
 
 export function vesselView(row: Vessel, names: ReadonlyMap<string, string>): VesselView {

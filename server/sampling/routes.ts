@@ -1,10 +1,6 @@
 import { eq } from 'drizzle-orm';
-import {
-  newWorkingSampleSchema,
-  submittedSampleSchema,
-  type NewWorkingSample,
-  type SubmittedSample,
-} from '@mercato/contract/sampling/sampling';
+import { newWorkingSampleSchema, type NewWorkingSample } from '@mercato/contract/register/vessels';
+import { submittedSampleSchema, type SubmittedSample } from '@mercato/contract/sampling/sampling';
 import { Exact, toGrams } from '@mercato/core/units/mass';
 import { recordObservations } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
@@ -12,7 +8,7 @@ import { fault } from '../http/fault.ts';
 import { lockLot, lotById, type Lot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { laboratory, vessel } from '../register/tables.ts';
-import { addVessels, massColumns, nextVesselNumber, vesselsOf, type Vessel } from '../register/vessels.ts';
+import { addVessels, massColumns, nextVesselNumber, vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
 import { todayIn } from '../http/session.ts';
 import { readSampling } from './result.ts';
 import { samplingObservation } from './tables.ts';
@@ -43,8 +39,7 @@ export function samplingRoutes(api: Api): void {
     status: 201,
     handle: async (context) => {
       const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await drawWorkingSample(context, lot, context.body);
-      return readSampling(context.tx, lot);
+      return vesselView(await drawWorkingSample(context, lot, context.body), await namesOf(context.tx));
     },
   });
 }

@@ -1,0 +1,17 @@
+import Joi from 'joi';
+import type { EnteredMass } from '@mercato/core/units/mass';
+import { mass } from '../http/fields.ts';
+import { TEST_STEPS, type TestStep } from './lots.ts';
+
+/** A working sample to be drawn from the submitted sample, for one step. */
+export interface NewWorkingSample {
+  purpose: TestStep;
+  mass: EnteredMass;
+}
+
+export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
+  purpose: Joi.string()
+    .valid(...TEST_STEPS)
+    .required(),
+  mass: mass('the mass of the working sample'),
+}).required();

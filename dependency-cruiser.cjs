@@ -1,0 +1,73 @@
+const FLOOR = '(core|contract|server|web)';
+// Shared rooms: one short list. `lot-sheet` gathers what the steps know, and `release` prints it.
+const ROOMS = 'register|statistics|units|verdict|rule-books|catalogue|http|database|ui|api|lot-sheet';
+// Steps that read other steps' results, and those that write through their use cases.
+const GATHER = 'release|lot-sheet';
+const WRITERS = 'demo|import';
+const NUMERIC = '^(node_modules/)?(@stdlib/|decimal[.]js)';
+
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-is-the-ground',
+      severity: 'error',
+      from: { path: '^core/' },
+      to: { path: '^(contract|server|web)/' },
+    },
+    {
+      name: 'contract-knows-core-only',
+      severity: 'error',
+      from: { path: '^contract/' },
+      to: { path: '^(server|web)/' },
+    },
+    {
+      name: 'server-and-web-are-strangers',
+      severity: 'error',
+      from: { path: '^(server|web)/' },
+      to: { path: '^(server|web)/', pathNot: '^$1/' },
+    },
+    {
+      name: 'core-runs-anywhere',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '[.]test[.]ts$' },
+      to: { dependencyTypes: ['core', 'npm', 'npm-dev'], pathNot: NUMERIC },
+    },
+    {
+      name: 'step-stays-in-its-step',
+      severity: 'error',
+      from: { path: `^${FLOOR}/([^/]+)/`, pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue)/|[.]test[.]tsx?$` },
+      to: { path: `^${FLOOR}/[^/]+/`, pathNot: `^${FLOOR}/($2|${ROOMS})/` },
+    },
+    {
+      name: 'gatherers-use-the-door',
+      severity: 'error',
+      from: { path: `^server/(${GATHER})/`, pathNot: '[.]test[.]ts$' },
+      to: { path: '^server/[^/]+/', pathNot: `^server/($1|${ROOMS})/|/result[.]ts$` },
+    },
+    {
+      name: 'numbers-come-in-by-argument',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '^core/rule-books/|[.]test[.]ts$' },
+      to: { path: '^core/rule-books/books/' },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'everything-is-found',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '^pdfmake/interfaces' },
+    },
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(web/dist|vite[.]config|[.](css|scss)$)' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
+  },
+};

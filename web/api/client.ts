@@ -1,0 +1,78 @@
+import type { FieldFault, Problem } from '@mercato/contract/http/problem';
+
+/** A refusal of the server, or the server out of reach (`status` 0). */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem | null,
+  ) {
+    super(
+      problem?.detail ??
+        (status === 0
+          ? 'The server cannot be reached. Nothing was lost here; try again.'
+          : `The server answered ${status}.`),
+    );
+  }
+
+  get faults(): readonly FieldFault[] {
+    return this.problem?.errors ?? [];
+  }
+}
+
+let csrf = '';
+export function setCsrf(token: string | null): void {
+  csrf = token ?? '';
+}
+
+export interface WriteOptions {
+  /** The version that this write is based on. */
+  readonly version?: number;
+  /** One key for one intention: a repeat after a lost answer does no harm. */
+  readonly key?: string;
+  readonly contentType?: string;
+}
+
+export async function read<T>(path: string, signal?: AbortSignal): Promise<T> {
+  return send<T>('GET', path, undefined, {}, signal);
+}
+
+export async function write<T>(
+  method: 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body: unknown,
+  options: WriteOptions = {},
+): Promise<T> {
+  return send<T>(method, path, body, options);
+}
+
+async function send<T>(
+  method: string,
+  path: string,
+  body: unknown,
+  options: WriteOptions,
+  signal?: AbortSignal,
+): Promise<T> {
+  const headers: Record<string, string> = {};
+  if (method !== 'GET') {
+    headers['X-CSRF-Token'] = csrf;
+    headers['Idempotency-Key'] = options.key ?? crypto.randomUUID();
+  }
+  if (options.version !== undefined) headers['If-Match'] = `"${options.version}"`;
+  if (body !== undefined) headers['Content-Type'] = options.contentType ?? 'application/json';
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
+    });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new Refused(0, null);
+  }
+  const text = await response.text();
+  const json: unknown = text ? JSON.parse(text) : {};
+  if (!response.ok) throw new Refused(response.status, json as Problem);
+  return json as T;
+}

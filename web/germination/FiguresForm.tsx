@@ -1,0 +1,106 @@
+import type { DishView } from '@mercato/contract/germination/germination';
+import { CLASSES, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { TextField, Trouble } from '../ui/fields.tsx';
+
+/** The five figures of a dish, typed: from a paper sheet, or to correct a closed count with a reason. */
+export function FiguresForm({
+  dish,
+  start,
+  closed,
+  final,
+  room,
+  onTake,
+  onCorrect,
+  onLeave,
+}: {
+  dish: DishView;
+  start: Counts;
+  closed: boolean;
+  final: boolean;
+  /** Seeds that this count may hold. */
+  room: number;
+  onTake: (counts: Counts) => void;
+  onCorrect: (counts: Counts, reason: string) => Promise<string | null>;
+  onLeave: () => void;
+}): JSX.Element {
+  const [texts, setTexts] = useState<Record<SeedClass, string>>(
+    () => Object.fromEntries(CLASSES.map((one) => [one, String(start[one])])) as Record<SeedClass, string>,
+  );
+  const [reason, setReason] = useState('');
+  const [trouble, setTrouble] = useState<string>();
+  const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
+  const bad = classes.find((one) => !/^\d{1,3}$/.test(texts[one].trim()));
+  const counts = Object.fromEntries(CLASSES.map((one) => [one, Number(texts[one].trim() || 0)])) as Record<
+    SeedClass,
+    number
+  >;
+  const sum = bad ? null : totalOf(counts);
+  const submit = async () => {
+    if (bad) {
+      setTrouble(`${bad} must be a whole number of seeds`);
+      return;
+    }
+    if (sum !== null && sum > room) {
+      setTrouble(`adds to ${sum}, but only ${room} seeds of dish ${dish.number} can be called here`);
+      return;
+    }
+    if (!closed) {
+      onTake(counts);
+      return;
+    }
+    if (!reason.trim()) {
+      setTrouble('Say why the closed count is corrected.');
+      return;
+    }
+    setTrouble((await onCorrect(counts, reason.trim())) ?? undefined);
+  };
+  return (
+    <form
+      className="figures"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <div className="row-figures">
+        {classes.map((one, i) => (
+          <label key={one}>
+            {one}
+            <Form.Control
+              className="num"
+              inputMode="numeric"
+              autoFocus={i === 0}
+              value={texts[one]}
+              onFocus={(event) => {
+                event.target.select();
+              }}
+              onChange={(event) => {
+                setTexts((before) => ({ ...before, [one]: event.target.value }));
+              }}
+            />
+          </label>
+        ))}
+        <span className="soft">{sum === null ? '' : `adds to ${sum} of ${room}`}</span>
+      </div>
+      {closed && (
+        <TextField
+          label="why it is corrected"
+          value={reason}
+          onChange={setReason}
+          hint="the old figures stay visible"
+        />
+      )}
+      <Trouble text={trouble} />
+      <div className="actions">
+        <Button type="submit">{closed ? `Correct dish ${dish.number}` : 'Take these figures'}</Button>
+        <Button variant="outline-primary" onClick={onLeave}>
+          Leave it
+        </Button>
+        {!closed && <span className="soft">the dish stays open until it is closed</span>}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,93 @@
+import type { DishView } from '@mercato/contract/germination/germination';
+import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { useEffect, useReducer, useRef, useState } from 'react';
+import { TallyQueue } from './tallyQueue.ts';
+
+interface Pressed {
+  seedClass: SeedClass;
+  seeds: number;
+}
+type State = Readonly<Record<string, { readonly counts: Counts; readonly keys: readonly Pressed[] }>>;
+type Action =
+  | { readonly do: 'press'; readonly dish: string; readonly from: Counts; readonly pressed: readonly Pressed[] }
+  | { readonly do: 'take-back'; readonly dish: string }
+  | { readonly do: 'forget'; readonly dish: string };
+
+function reduce(state: State, action: Action): State {
+  if (action.do === 'forget') {
+    const { [action.dish]: _gone, ...rest } = state;
+    return rest;
+  }
+  const mine = state[action.dish];
+  if (action.do === 'take-back') {
+    const last = mine?.keys.at(-1);
+    if (!mine || !last) return state;
+    return {
+      ...state,
+      [action.dish]: {
+        counts: { ...mine.counts, [last.seedClass]: mine.counts[last.seedClass] - last.seeds },
+        keys: mine.keys.slice(0, -1),
+      },
+    };
+  }
+  const counts = { ...(mine?.counts ?? action.from) };
+  for (const one of action.pressed) counts[one.seedClass] += one.seeds;
+  return { ...state, [action.dish]: { counts, keys: [...(mine?.keys ?? []), ...action.pressed] } };
+}
+
+export interface Tally {
+  /** Seeds called of a dish at this count: what this station pressed on top of what was there when it opened. */
+  readonly of: (dish: DishView) => Counts;
+  readonly press: (dish: DishView, pressed: readonly Pressed[]) => void;
+  /** Undoes the last key of a dish; false when there is none of this station's. */
+  readonly takeBack: (dish: DishView) => boolean;
+  readonly forget: (dish: DishView) => void;
+  readonly waiting: number;
+  readonly trouble: string | null;
+}
+
+/** Tallies of one count day: shown at once, kept on this machine, sent as they can be. */
+export function useTally(personId: string, testId: string, day: number): Tally {
+  const [state, dispatch] = useReducer(reduce, {});
+  const [waiting, setWaiting] = useState<{ keys: number; trouble: string | null }>({ keys: 0, trouble: null });
+  const queue = useRef<TallyQueue | null>(null);
+  useEffect(() => {
+    const mine = new TallyQueue(personId, testId, (keys, trouble) => {
+      setWaiting({ keys, trouble });
+    });
+    queue.current = mine;
+    return () => {
+      mine.stop();
+    };
+  }, [personId, testId]);
+  const before = (dish: DishView) =>
+    dish.tallies.find((one) => one.day === day)?.counts ??
+    dish.days.find((one) => one.day === day)?.counts ??
+    NO_COUNTS;
+  return {
+    of: (dish) => state[dish.id]?.counts ?? before(dish),
+    press: (dish, pressed) => {
+      dispatch({ do: 'press', dish: dish.id, from: before(dish), pressed });
+      for (const one of pressed) queue.current?.push({ dishId: dish.id, day, ...one });
+    },
+    takeBack: (dish) => {
+      const last = state[dish.id]?.keys.at(-1);
+      if (!last) return false;
+      dispatch({ do: 'take-back', dish: dish.id });
+      queue.current?.push({ dishId: dish.id, day, seedClass: last.seedClass, seeds: -last.seeds });
+      return true;
+    },
+    forget: (dish) => {
+      dispatch({ do: 'forget', dish: dish.id });
+    },
+    waiting: waiting.keys,
+    trouble: waiting.trouble,
+  };
+}
+
+/** What must be pressed so that `from` becomes `to`. */
+export function difference(from: Counts, to: Counts): Pressed[] {
+  return CLASSES.flatMap((seedClass) =>
+    to[seedClass] === from[seedClass] ? [] : [{ seedClass, seeds: to[seedClass] - from[seedClass] }],
+  );
+}

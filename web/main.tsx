@@ -1,0 +1,113 @@
+import '@fontsource-variable/literata/wght.css';
+import '@fontsource-variable/literata/wght-italic.css';
+import '@fontsource-variable/source-sans-3/wght.css';
+import '@fontsource/ibm-plex-mono/latin-400.css';
+import '@fontsource/ibm-plex-mono/latin-500.css';
+import './ui/fallback.css';
+import './ui/style.scss';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, StrictMode, Suspense, type JSX } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
+import { Refused } from './api/client.ts';
+import { useSession } from './api/session.tsx';
+import { LotList } from './register/LotList.tsx';
+import { LotSheet } from './register/LotSheet.tsx';
+import { SignIn } from './register/SignIn.tsx';
+import { Shell } from './ui/Shell.tsx';
+
+document.documentElement.dataset.bsTheme =
+  localStorage.getItem('mercato.theme') ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
+
+const SetUp = lazy(() => import('./register/SetUp.tsx'));
+const LotForm = lazy(() => import('./register/LotForm.tsx'));
+const History = lazy(() => import('./register/History.tsx'));
+const People = lazy(() => import('./register/People.tsx'));
+const Sampling = lazy(() => import('./sampling/Sampling.tsx'));
+const Purity = lazy(() => import('./purity/Purity.tsx'));
+const OtherSeeds = lazy(() => import('./other-seeds/OtherSeeds.tsx'));
+const Moisture = lazy(() => import('./moisture/Moisture.tsx'));
+const Germination = lazy(() => import('./germination/Germination.tsx'));
+const CountStation = lazy(() => import('./germination/CountStation.tsx'));
+const Release = lazy(() => import('./release/Release.tsx'));
+const QuickAnswer = lazy(() => import('./quick-tests/QuickAnswer.tsx'));
+const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (tries, error) => !(error instanceof Refused && error.status >= 400 && error.status < 500) && tries < 2,
+    },
+    mutations: { retry: false },
+  },
+});
+
+function SignedIn(): JSX.Element {
+  const { session, failed } = useSession();
+  const place = useLocation();
+  if (failed)
+    return (
+      <main>
+        <h1>The server cannot be reached</h1>
+        <p className="soft">Start it, or wait a moment and load this page again.</p>
+      </main>
+    );
+  if (!session) return <main aria-busy="true" />;
+  if (!session.person) return <Navigate to="/sign-in" state={{ from: place.pathname + place.search }} replace />;
+  return (
+    <Shell>
+      <Suspense fallback={<main aria-busy="true" />}>
+        <Outlet />
+      </Suspense>
+    </Shell>
+  );
+}
+
+const root = document.getElementById('root');
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <Routes>
+            <Route path="/sign-in" element={<SignIn />} />
+            <Route
+              path="/set-up"
+              element={
+                <Suspense>
+                  <SetUp />
+                </Suspense>
+              }
+            />
+            <Route element={<SignedIn />}>
+              <Route index element={<Navigate to="/lots" replace />} />
+              <Route path="/lots" element={<LotList />} />
+              <Route path="/lots/new" element={<LotForm />} />
+              <Route path="/lots/:lot" element={<LotSheet />} />
+              <Route path="/lots/:lot/edit" element={<LotForm />} />
+              <Route path="/lots/:lot/history" element={<History />} />
+              <Route path="/lots/:lot/sampling" element={<Sampling />} />
+              <Route path="/lots/:lot/purity" element={<Purity />} />
+              <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
+              <Route path="/lots/:lot/moisture" element={<Moisture />} />
+              <Route path="/lots/:lot/germination" element={<Germination />} />
+              <Route path="/lots/:lot/germination/count" element={<CountStation />} />
+              <Route path="/lots/:lot/release" element={<Release />} />
+              <Route path="/quick" element={<QuickAnswer />} />
+              <Route path="/calculators" element={<Calculators />} />
+              <Route path="/people" element={<People />} />
+              <Route
+                path="*"
+                element={
+                  <main>
+                    <h1>There is no such page</h1>
+                  </main>
+                }
+              />
+            </Route>
+          </Routes>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );

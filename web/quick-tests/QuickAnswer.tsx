@@ -1,0 +1,169 @@
+import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswer';
+import type { Envelope } from '@mercato/contract/catalogue/calculation';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import { write } from '../api/client.ts';
+import { TextField } from '../ui/fields.tsx';
+import { SeedHead } from '../ui/SeedHead.tsx';
+import { Slip } from '../ui/Slip.tsx';
+
+/** A quick answer without a lot: so many seeds, so many sprouted. Nothing is stored. */
+export default function QuickAnswer(): JSX.Element {
+  const [seeds, setSeeds] = useState('25');
+  const [sprouted, setSprouted] = useState('17');
+  const [standard, setStandard] = useState('');
+  const whole = (text: string) => (/^\d{1,7}$/.test(text.trim()) ? Number(text) : text);
+  const input = {
+    seeds: whole(seeds),
+    sprouted: whole(sprouted),
+    ...(standard.trim() ? { standardPercent: whole(standard) } : {}),
+  };
+  const { data } = useQuery({
+    queryKey: ['quick', input],
+    queryFn: () => write<Envelope>('POST', '/calc/quick-tests.answer', input),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+  const fault = data && !data.ok ? data.error : undefined;
+  const answer = data?.ok ? (data.out as Answer) : undefined;
+  const n = typeof input.seeds === 'number' ? input.seeds : 0;
+  const k = typeof input.sprouted === 'number' ? input.sprouted : 0;
+  const words = (path: string) => (fault?.path === path ? fault.message : undefined);
+  return (
+    <main className="station">
+      <section>
+        <h1>So many seeds, so many sprouted</h1>
+        <p className="soft">
+          For a towel, a tray or a pinch of seed. A small test is honest only with its range. Sprouted is not yet a
+          normal seedling: a laboratory counts lower.
+        </p>
+        <div
+          style={{
+            display: 'grid',
+            gridTemplateColumns: 'repeat(auto-fit, minmax(240px, 1fr))',
+            gap: 32,
+            alignItems: 'center',
+            maxWidth: 900,
+          }}
+        >
+          <div>
+            <TextField
+              label="seeds tested"
+              figure
+              inputMode="numeric"
+              value={seeds}
+              onChange={setSeeds}
+              fault={words('seeds')}
+              autoFocus
+            />
+            <TextField
+              label="sprouted"
+              figure
+              inputMode="numeric"
+              value={sprouted}
+              onChange={setSprouted}
+              fault={words('sprouted')}
+            />
+            <TextField
+              label="the kind’s own least germination, % (if known)"
+              figure
+              inputMode="numeric"
+              value={standard}
+              onChange={setStandard}
+              fault={words('standardPercent')}
+            />
+          </div>
+          {n > 0 && n <= 2000 && k <= n && (
+            <SeedHead
+              counts={{ normal: k }}
+              seeds={n}
+              size={260}
+              label={`${k} of ${n} sprouted, the others are drawn as rings`}
+            />
+          )}
+        </div>
+        {answer && (
+          <>
+            <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
+              {answer.words}
+            </p>
+            <p>
+              Sow{' '}
+              {answer.sowTimes.best === null ? (
+                'something else'
+              ) : (
+                <>
+                  <b className="fig">{times(answer.sowTimes.best)}</b> as thick
+                </>
+              )}{' '}
+              as seed that is all alive; anything from <span className="fig">{times(answer.sowTimes.least)}</span> to{' '}
+              <span className="fig">{answer.sowTimes.most === null ? 'no end' : times(answer.sowTimes.most)}</span> may
+              be right.
+            </p>
+            <h2 style={{ marginTop: 20 }}>What each school would do</h2>
+            <div className="scroll">
+              <table className="ruled" style={{ maxWidth: 900 }}>
+                <thead>
+                  <tr>
+                    <th>school</th>
+                    <th>says</th>
+                    <th className="num">chance that it is wrong</th>
+                    <th>where from</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {answer.schools.map((one) => (
+                    <tr key={one.id}>
+                      <td>{one.name}</td>
+                      <td>{one.advice}</td>
+                      <td className="num">{percent(one.chanceWrong)}</td>
+                      <td className="soft">{one.source}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </>
+        )}
+      </section>
+      <aside className="slip">
+        {answer && (
+          <Slip
+            title="the range"
+            steps={[
+              {
+                label: 'sprouted / tested',
+                expression: `${k} / ${n}`,
+                result: (answer.estimate * 100).toFixed(1),
+                unit: '%',
+              },
+              {
+                label: 'exact 95 % limits',
+                expression: 'beta quantiles at 2.5 % and 97.5 %',
+                result: `${(answer.interval.lower * 100).toFixed(1)} to ${(answer.interval.upper * 100).toFixed(1)}`,
+                unit: '%',
+              },
+              {
+                label: 'sow times, best',
+                expression: '1 / share',
+                result: answer.sowTimes.best === null ? '—' : answer.sowTimes.best.toFixed(2),
+              },
+              {
+                label: 'sow times, range',
+                result: `${answer.sowTimes.least.toFixed(2)} to ${answer.sowTimes.most?.toFixed(2) ?? '∞'}`,
+              },
+            ]}
+            next="Chance to be wrong: that the true share lies in another band of the school, by a beta distribution with the Jeffreys prior."
+            rule={{
+              text: 'Clopper & Pearson (1934); Brown, Cai & DasGupta (2001)',
+              provenance: 'literature, recomputed by the tests',
+            }}
+          />
+        )}
+      </aside>
+    </main>
+  );
+}
+
+const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
+const percent = (p: number) => (p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`);

@@ -1,0 +1,64 @@
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Link, useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+
+interface Entry {
+  at: string;
+  by: string | null;
+  action: string;
+  subject: string;
+  before: unknown;
+  after: unknown;
+  reason: string | null;
+}
+
+/** Everything that was written about a lot, in order: who, when, what, why. */
+export default function History(): JSX.Element {
+  const { lot = '' } = useParams();
+  const { session } = useSession();
+  const { data } = useQuery({
+    queryKey: ['history', lot],
+    queryFn: ({ signal }) => read<{ entries: Entry[] }>(`/lots/${lot}/history`, signal),
+  });
+  return (
+    <main>
+      <div className="head">
+        <h1>History</h1>
+        <Link to={`/lots/${lot}`}>the lot</Link>
+      </div>
+      <div className="scroll">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>when</th>
+              <th>who</th>
+              <th>what</th>
+              <th>written</th>
+              <th>why</th>
+            </tr>
+          </thead>
+          <tbody>
+            {data?.entries.map((one, i) => (
+              <tr key={i}>
+                <td className="code">{shortInstant(one.at, session?.laboratory.zone ?? 'UTC')}</td>
+                <td style={{ whiteSpace: 'nowrap' }}>{one.by}</td>
+                <td>{one.action}</td>
+                <td>
+                  <details>
+                    <summary className="soft">{one.subject}</summary>
+                    <pre className="fig" style={{ whiteSpace: 'pre-wrap', fontSize: 14 }}>
+                      {JSON.stringify({ before: one.before, after: one.after }, null, 1)}
+                    </pre>
+                  </details>
+                </td>
+                <td>{one.reason}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </main>
+  );
+}

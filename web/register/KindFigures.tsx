@@ -1,0 +1,164 @@
+import { OWN_FIELDS, ownFigureSchema, type KindView, type OwnField } from '@mercato/contract/register/kinds';
+import { BOOK_NAMES, type Book, type Figure, type KindMethod } from '@mercato/core/rule-books/edition';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { read, write } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { TextField, Trouble } from '../ui/fields.tsx';
+
+/** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
+export function KindFigures({
+  species,
+  book,
+  bookKind,
+}: {
+  species: string;
+  book: Book;
+  bookKind: string | null;
+}): JSX.Element | null {
+  const { may } = useSession();
+  const { data } = useQuery({
+    queryKey: ['kind', species],
+    queryFn: ({ signal }) => read<KindView>(`/kinds/${encodeURIComponent(species)}`, signal),
+  });
+  const [filling, setFilling] = useState<OwnField | null>(null);
+  if (!data) return null;
+  const method = data.methods[book].find((one) => one.bookKind === bookKind) ?? data.methods[book][0];
+  return (
+    <section>
+      <h2>
+        <i>{species}</i> in {BOOK_NAMES[book]}
+      </h2>
+      {!method && (
+        <p className="outside">
+          {BOOK_NAMES[book]}, as remembered, does not know this kind. Enter the laboratory’s own figures, each with
+          where it comes from.
+        </p>
+      )}
+      <table>
+        <tbody>
+          {(Object.keys(OWN_FIELDS) as OwnField[]).map((field) => {
+            const figure = method?.[field] as Figure<number | readonly string[]> | undefined;
+            return (
+              <tr key={field}>
+                <td>
+                  {OWN_FIELDS[field].label}
+                  {figure && <small>{provenanceWords(figure)}</small>}
+                </td>
+                <td style={{ whiteSpace: 'normal' }}>
+                  {figure ? (
+                    `${shown(figure.value)} ${OWN_FIELDS[field].unit}`
+                  ) : may('figure.write') ? (
+                    <button
+                      type="button"
+                      className="opens outside"
+                      onClick={() => {
+                        setFilling(field);
+                      }}
+                    >
+                      lacking: enter
+                    </button>
+                  ) : (
+                    <span className="outside">lacking</span>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {data.thousandSeedWeightG && (
+        <p className="soft" style={{ marginTop: 10 }}>
+          A thousand seeds weigh {data.thousandSeedWeightG.low} to {data.thousandSeedWeightG.high} g.
+        </p>
+      )}
+      {filling && (
+        <FillGap
+          key={filling}
+          species={species}
+          book={book}
+          field={filling}
+          done={() => {
+            setFilling(null);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function FillGap({
+  species,
+  book,
+  field,
+  done,
+}: {
+  species: string;
+  book: Book;
+  field: OwnField;
+  done: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const draft = useDraft(
+    { value: '', source: '' },
+    (values) => ({ value: values.value.trim().replace(',', '.'), source: values.source.trim(), book, field }),
+    ownFigureSchema,
+    async (body, key) => {
+      await write<{ methods: KindMethod[] }>('POST', `/kinds/${encodeURIComponent(species)}/figures`, body, { key });
+      await client.invalidateQueries({ queryKey: ['kind', species] });
+      done();
+    },
+  );
+  const { label, unit, kind } = OWN_FIELDS[field];
+  return (
+    <form
+      style={{ marginTop: 14 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void draft.submit();
+      }}
+    >
+      <Trouble text={draft.general} />
+      <TextField
+        label={`${label}${unit ? `, ${unit}` : ''}`}
+        value={draft.values.value}
+        onChange={(value) => {
+          draft.set({ value });
+        }}
+        fault={draft.fault('value')}
+        hint={kind === 'list' ? 'several are parted by ;' : undefined}
+        autoFocus
+      />
+      <TextField
+        label="where it comes from"
+        value={draft.values.source}
+        onChange={(source) => {
+          draft.set({ source });
+        }}
+        fault={draft.fault('source')}
+        hint="book, supplier, own trial"
+      />
+      <div className="actions">
+        <Button type="submit" disabled={draft.busy}>
+          Enter
+        </Button>
+        <Button variant="outline-primary" onClick={done}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+const shown = (value: number | readonly string[]) =>
+  typeof value === 'number' ? String(Number(value.toFixed(2))) : value.join(', ').replaceAll('<=>', '/');
+
+export function provenanceWords(figure: Figure<unknown>): string {
+  const { origin, verification, confidence, doubts } = figure.rule.provenance;
+  if (origin === 'own') return `own: ${verification}`;
+  return [verification, confidence && confidence !== 'high' ? `confidence ${confidence}` : '', doubts ?? '']
+    .filter(Boolean)
+    .join('; ');
+}

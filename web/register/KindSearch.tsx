@@ -1,0 +1,116 @@
+import type { KindList } from '@mercato/contract/register/kinds';
+import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
+import { useQuery } from '@tanstack/react-query';
+import { useId, useState, type JSX } from 'react';
+import { read } from '../api/client.ts';
+
+export type ListedKind = KindList['kinds'][number];
+
+/** Finds a kind by scientific name, common name or synonym; arrow keys and Enter choose. */
+export function KindSearch({
+  chosen,
+  onChoose,
+  fault,
+}: {
+  chosen: string;
+  onChoose: (kind: ListedKind) => void;
+  fault?: string | undefined;
+}): JSX.Element {
+  const id = useId();
+  const [typed, setTyped] = useState(chosen);
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState(0);
+  const { data } = useQuery({
+    queryKey: ['kinds', typed],
+    queryFn: ({ signal }) => read<KindList>(`/kinds?q=${encodeURIComponent(typed)}`, signal),
+    staleTime: Infinity,
+  });
+  const shown = open ? (data?.kinds.slice(0, 8) ?? []) : [];
+  const choose = (kind: ListedKind | undefined) => {
+    if (!kind) return;
+    setTyped(kind.species);
+    setOpen(false);
+    onChoose(kind);
+  };
+  return (
+    <div className="field" style={{ position: 'relative' }}>
+      <label htmlFor={id}>kind</label>
+      <input
+        id={id}
+        className={`form-control${fault ? ' is-invalid' : ''}`}
+        role="combobox"
+        aria-expanded={shown.length > 0}
+        aria-controls={`${id}-list`}
+        aria-autocomplete="list"
+        aria-activedescendant={shown[at] ? `${id}-${at}` : undefined}
+        autoComplete="off"
+        value={typed}
+        placeholder="oats, Avena, a synonym …"
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setOpen(true);
+          setAt(0);
+        }}
+        onBlur={() => {
+          setTimeout(() => {
+            setOpen(false);
+          }, 150);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') {
+            event.preventDefault();
+            setOpen(true);
+            setAt((i) => Math.min(shown.length - 1, i + 1));
+          } else if (event.key === 'ArrowUp') {
+            event.preventDefault();
+            setAt((i) => Math.max(0, i - 1));
+          } else if (event.key === 'Enter' && shown.length > 0) {
+            event.preventDefault();
+            choose(shown[at]);
+          } else if (event.key === 'Escape') setOpen(false);
+        }}
+      />
+      {fault && (
+        <div className="why" role="alert">
+          {fault}
+        </div>
+      )}
+      <ul
+        id={`${id}-list`}
+        role="listbox"
+        aria-label="kinds found"
+        hidden={shown.length === 0}
+        style={{
+          position: 'absolute',
+          zIndex: 5,
+          background: 'var(--sheet)',
+          border: '1px solid var(--rule-strong)',
+          listStyle: 'none',
+          margin: 0,
+          padding: 0,
+          width: '100%',
+        }}
+      >
+        {shown.map((kind, i) => (
+          <li
+            key={kind.species}
+            id={`${id}-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onMouseDown={(event) => {
+              event.preventDefault();
+              choose(kind);
+            }}
+            style={{ padding: '5px 8px', cursor: 'pointer', ...(i === at ? { background: 'var(--next-wash)' } : {}) }}
+          >
+            <i className="species">{kind.species}</i>, {kind.commonNames.slice(0, 2).join(', ')}
+            <span className="soft">
+              {' '}
+              · {kind.books.length === 0 ? 'in neither book' : kind.books.map((book) => BOOK_NAMES[book]).join(' and ')}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,271 @@
+import type { KindList } from '@mercato/contract/register/kinds';
+import { lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
+import { BOOK_NAMES, type Book } from '@mercato/core/rule-books/edition';
+import type { MassUnit } from '@mercato/core/units/mass';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { useNavigate, useParams } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { plainFigure, useDraft } from '../ui/draft.ts';
+import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
+import { KindFigures } from './KindFigures.tsx';
+import { KindSearch } from './KindSearch.tsx';
+
+interface Values {
+  reference: string;
+  species: string;
+  bookKind: string;
+  variety: string;
+  harvest: string;
+  massText: string;
+  massUnit: MassUnit;
+  containers: string;
+  eachText: string;
+  eachUnit: MassUnit;
+  origin: string;
+  book: Book;
+  reason: string;
+}
+
+const EMPTY: Values = {
+  reference: '',
+  species: '',
+  bookKind: '',
+  variety: '',
+  harvest: '',
+  massText: '',
+  massUnit: 'kg',
+  containers: '',
+  eachText: '',
+  eachUnit: 'kg',
+  origin: '',
+  book: 'ista',
+  reason: '',
+};
+
+/** Opens a lot, or corrects the header of one; the old header stays on file. */
+export default function LotForm(): JSX.Element {
+  const { lot } = useParams();
+  const { data } = useQuery({
+    queryKey: ['lot', lot],
+    queryFn: ({ signal }) => read<LotSheet>(`/lots/${lot ?? ''}`, signal),
+    enabled: lot !== undefined,
+  });
+  if (lot && !data) return <main aria-busy="true" />;
+  return <Form sheet={data} />;
+}
+
+function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const draft = useDraft(
+    sheet ? valuesOf(sheet) : EMPTY,
+    (values) => bodyOf(values, sheet !== undefined),
+    sheet ? lotHeaderChangeSchema : lotHeaderSchema,
+    async (body, key) => {
+      const answer = sheet
+        ? await write<LotSheet>('PUT', `/lots/${sheet.id}`, body, { version: sheet.version, key })
+        : await write<LotSheet>('POST', '/lots', body, { key });
+      client.setQueryData(['lot', answer.id], answer);
+      await client.invalidateQueries({ queryKey: ['lots'] });
+      void navigate(`/lots/${answer.id}`, { replace: sheet !== undefined });
+    },
+  );
+  const { values, set, fault } = draft;
+  const kinds = useQuery({
+    queryKey: ['kinds', values.species],
+    queryFn: ({ signal }) => read<KindList>(`/kinds?q=${encodeURIComponent(values.species)}`, signal),
+    enabled: values.species !== '',
+    staleTime: Infinity,
+  });
+  const kind = kinds.data?.kinds.find((one) => one.species === values.species);
+  const names = kind?.bookKinds[values.book] ?? [];
+  return (
+    <main className="station">
+      <section>
+        <div className="head">
+          <h1>{sheet ? 'Correct the lot' : 'New lot'}</h1>
+          {sheet && <span className="code">{sheet.header.reference}</span>}
+        </div>
+        <form
+          style={{ marginTop: 14 }}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void draft.submit();
+          }}
+        >
+          <Trouble text={draft.general} />
+          <div className="fields">
+            <TextField
+              label="reference"
+              value={values.reference}
+              onChange={(reference) => {
+                set({ reference });
+              }}
+              fault={fault('reference')}
+              autoFocus
+            />
+            <KindSearch
+              chosen={values.species}
+              onChoose={(one) => {
+                set({ species: one.species, bookKind: '' });
+              }}
+              fault={fault('species')}
+            />
+            <ChoiceField
+              label="rule book"
+              value={values.book}
+              onChange={(book) => {
+                set({ book: book as Book, bookKind: '' });
+              }}
+              fault={fault('book')}
+              options={[
+                ['ista', 'ISTA'],
+                ['aosa', 'AOSA/FSA'],
+              ]}
+            />
+            {names.length > 1 && (
+              <ChoiceField
+                label={`kind in the words of ${BOOK_NAMES[values.book]}`}
+                value={values.bookKind}
+                onChange={(bookKind) => {
+                  set({ bookKind });
+                }}
+                fault={fault('bookKind')}
+                options={[['', 'choose …'], ...names.map((one) => [one, one] as const)]}
+              />
+            )}
+            <TextField
+              label="variety"
+              value={values.variety}
+              onChange={(variety) => {
+                set({ variety });
+              }}
+              fault={fault('variety')}
+            />
+            <TextField
+              label="harvest"
+              value={values.harvest}
+              onChange={(harvest) => {
+                set({ harvest });
+              }}
+              fault={fault('harvestYear') ?? fault('harvestMonth')}
+              hint="year and month, such as 2026-08"
+            />
+            <MassField
+              label="mass of the lot"
+              text={values.massText}
+              unit={values.massUnit}
+              units={['kg', 'lb']}
+              onChange={(change) => {
+                set({
+                  ...(change.text === undefined ? {} : { massText: change.text }),
+                  ...(change.unit ? { massUnit: change.unit } : {}),
+                });
+              }}
+              fault={fault('mass.text') ?? fault('mass')}
+            />
+            <TextField
+              label="containers"
+              value={values.containers}
+              inputMode="numeric"
+              figure
+              onChange={(containers) => {
+                set({ containers });
+              }}
+              fault={fault('containers')}
+              hint="0 for a heap, bin or stream"
+            />
+            {values.containers !== '0' && (
+              <MassField
+                label="mass in each"
+                text={values.eachText}
+                unit={values.eachUnit}
+                units={['kg', 'lb', 'g', 'oz']}
+                onChange={(change) => {
+                  set({
+                    ...(change.text === undefined ? {} : { eachText: change.text }),
+                    ...(change.unit ? { eachUnit: change.unit } : {}),
+                  });
+                }}
+                fault={fault('containerMass.text') ?? fault('containerMass')}
+              />
+            )}
+            <TextField
+              label="origin"
+              value={values.origin}
+              onChange={(origin) => {
+                set({ origin });
+              }}
+              fault={fault('origin')}
+              hint="field, site or supplier"
+            />
+            {sheet && (
+              <TextField
+                label="why it is corrected"
+                value={values.reason}
+                onChange={(reason) => {
+                  set({ reason });
+                }}
+                fault={fault('reason')}
+              />
+            )}
+          </div>
+          <div className="actions">
+            <Button type="submit" disabled={draft.busy}>
+              {sheet ? 'Correct the lot' : 'Open the lot'}
+            </Button>
+            <Button variant="outline-primary" onClick={() => void navigate(-1)}>
+              Back
+            </Button>
+          </div>
+        </form>
+      </section>
+      <aside className="slip">
+        {values.species ? (
+          <KindFigures species={values.species} book={values.book} bookKind={values.bookKind} />
+        ) : (
+          <p className="soft">Choose a kind: its figures in the rule book stand here, with how far to trust them.</p>
+        )}
+      </aside>
+    </main>
+  );
+}
+
+function bodyOf(values: Values, correcting: boolean): object {
+  const [year = '', month] = values.harvest.trim().split('-');
+  const containers = /^\d+$/.test(values.containers.trim()) ? Number(values.containers) : values.containers;
+  return {
+    reference: values.reference.trim(),
+    species: values.species,
+    bookKind: values.bookKind || null,
+    variety: values.variety.trim(),
+    harvestYear: /^\d{4}$/.test(year) ? Number(year) : year,
+    harvestMonth: month === undefined ? null : /^\d{1,2}$/.test(month) ? Number(month) : month,
+    mass: { text: plainFigure(values.massText), unit: values.massUnit },
+    containers,
+    containerMass: containers === 0 ? null : { text: plainFigure(values.eachText), unit: values.eachUnit },
+    origin: values.origin.trim(),
+    book: values.book,
+    ...(correcting && values.reason.trim() ? { reason: values.reason.trim() } : {}),
+  };
+}
+
+function valuesOf({ header }: LotSheet): Values {
+  return {
+    reference: header.reference,
+    species: header.species,
+    bookKind: header.bookKind ?? '',
+    variety: header.variety,
+    harvest: `${header.harvestYear}${header.harvestMonth ? `-${String(header.harvestMonth).padStart(2, '0')}` : ''}`,
+    massText: header.mass.text,
+    massUnit: header.mass.unit,
+    containers: String(header.containers),
+    eachText: header.containerMass?.text ?? '',
+    eachUnit: header.containerMass?.unit ?? 'kg',
+    origin: header.origin,
+    book: header.book,
+    reason: '',
+  };
+}

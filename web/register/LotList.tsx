@@ -1,0 +1,265 @@
+import type { LotList as LotListView, LotState } from '@mercato/contract/register/lots';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState, type JSX } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { dueWords, useSession } from '../api/session.tsx';
+import { Key, useKeys } from '../ui/keys.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'all'];
+const STEP_NAMES: Readonly<Record<string, string>> = {
+  sampling: 'Sampling',
+  purity: 'Purity',
+  'other-seeds': 'Other seeds',
+  moisture: 'Moisture',
+  germination: 'Germination',
+  release: 'Release',
+  released: 'Released',
+};
+
+export function LotList(): JSX.Element {
+  const [search, setSearch] = useSearchParams();
+  const { session, may } = useSession();
+  const typed = search.get('q') ?? '';
+  const state = STATES.find((one) => one === search.get('state')) ?? 'all';
+  const page = Number(search.get('page') ?? 1);
+  const [at, setAt] = useState(-1);
+  const find = useRef<HTMLInputElement>(null);
+  const row = useRef<HTMLTableRowElement>(null);
+  const navigate = useNavigate();
+  const { data } = useQuery({
+    queryKey: ['lots', typed, state, page],
+    queryFn: ({ signal }) =>
+      read<LotListView>(`/lots?${new URLSearchParams({ q: typed, state, page: String(page) }).toString()}`, signal),
+    placeholderData: keepPreviousData,
+  });
+  const rows = data?.rows ?? [];
+  const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
+  const change = (next: Record<string, string>) => {
+    setAt(-1);
+    setSearch(
+      (before) => {
+        const all = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(next))
+          if (value && !(name === 'page' && value === '1')) all.set(name, value);
+          else all.delete(name);
+        return all;
+      },
+      { replace: true },
+    );
+  };
+  useEffect(() => {
+    row.current?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
+  const open = (index: number) => {
+    const one = rows[index];
+    if (one) void navigate(`/lots/${one.id}`);
+  };
+  useKeys([
+    {
+      key: 'j',
+      says: 'next lot',
+      act: () => {
+        setAt((i) => Math.min(rows.length - 1, i + 1));
+      },
+    },
+    {
+      key: 'k',
+      says: 'previous lot',
+      act: () => {
+        setAt((i) => Math.max(0, i - 1));
+      },
+    },
+    {
+      key: 'Enter',
+      says: 'open the lot',
+      act: () => {
+        open(at);
+      },
+    },
+    {
+      key: '/',
+      says: 'search',
+      act: () => {
+        find.current?.focus();
+      },
+    },
+    ...(may('lot.write') ? [{ key: 'n', says: 'new lot', act: () => void navigate('/lots/new') }] : []),
+  ]);
+
+  return (
+    <main>
+      <div
+        style={{
+          display: 'flex',
+          gap: 18,
+          alignItems: 'baseline',
+          borderBottom: '2px solid var(--ink)',
+          paddingBottom: 10,
+          flexWrap: 'wrap',
+        }}
+      >
+        <h1>Lots</h1>
+        <input
+          ref={find}
+          className="form-control"
+          style={{ width: 330 }}
+          type="search"
+          aria-label="search lots"
+          placeholder="kind, reference, variety, origin"
+          value={typed}
+          onChange={(event) => {
+            change({ q: event.target.value, page: '1' });
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' || event.key === 'Escape') {
+              event.currentTarget.blur();
+              setAt(0);
+            }
+          }}
+        />
+        <span role="group" aria-label="state" style={{ display: 'flex', gap: 18 }}>
+          {STATES.map((one) => (
+            <button
+              key={one}
+              type="button"
+              className="bare"
+              aria-pressed={one === state}
+              onClick={() => {
+                change({ state: one === 'all' ? '' : one, page: '1' });
+              }}
+            >
+              <span
+                style={
+                  one === state
+                    ? { color: 'var(--ink)', fontWeight: 600, borderBottom: '2px solid var(--next)' }
+                    : undefined
+                }
+              >
+                {one}
+              </span>{' '}
+              {data?.totals[one] ?? ''}
+            </button>
+          ))}
+        </span>
+        {may('lot.write') && (
+          <span className="soft" style={{ marginLeft: 'auto' }}>
+            <Key>N</Key>{' '}
+            <Link className="plain" to="/lots/new">
+              new lot
+            </Link>
+          </span>
+        )}
+      </div>
+      {data && rows.length === 0 ? (
+        <p className="soft" style={{ marginTop: 24 }}>
+          {typed
+            ? `No lot matches “${typed}”${state === 'all' ? '' : ` among those ${state}`}.`
+            : 'No lot yet. The first is opened with N.'}
+        </p>
+      ) : (
+        <div className="scroll">
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th>reference</th>
+                <th>kind</th>
+                <th className="num" style={{ paddingRight: 40 }}>
+                  mass
+                </th>
+                <th>
+                  <span className="visually-hidden">standing</span>
+                </th>
+                <th>step</th>
+                <th>what stands</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((one, i) => (
+                <tr
+                  key={one.id}
+                  ref={i === at ? row : undefined}
+                  className={i === at ? 'at' : undefined}
+                  aria-selected={i === at}
+                  onClick={() => {
+                    open(i);
+                  }}
+                  style={{ cursor: 'pointer' }}
+                >
+                  <td className="code">
+                    <Link
+                      className="plain"
+                      to={`/lots/${one.id}`}
+                      onClick={(event) => {
+                        event.stopPropagation();
+                      }}
+                    >
+                      {one.reference}
+                    </Link>
+                  </td>
+                  <td>
+                    <i className="species" style={{ fontSize: 16 }}>
+                      {one.species}
+                    </i>
+                    , {one.commonName}
+                  </td>
+                  <td className="num" style={{ paddingRight: 40 }}>
+                    {grouped(one.mass.text)} {one.mass.unit}
+                  </td>
+                  <td style={{ width: 34 }}>
+                    <VerdictMark mark={one.standing.mark} />
+                  </td>
+                  <td className="serif" style={{ whiteSpace: 'nowrap' }}>
+                    {STEP_NAMES[one.standing.step] ?? one.standing.step}
+                  </td>
+                  <td>
+                    {one.standing.note}
+                    {one.standing.due && session ? `, ${dueWords(one.standing.due, session.today)}` : ''}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {data && rows.length > 0 && (
+        <p className="soft" style={{ marginTop: 12 }}>
+          {(page - 1) * data.pageSize + 1} to {(page - 1) * data.pageSize + rows.length} of {data.total} <Key>J</Key>{' '}
+          <Key>K</Key> down and up <Key>Enter</Key> open{' '}
+          {pages > 1 && (
+            <>
+              <button
+                type="button"
+                className="bare"
+                disabled={page <= 1}
+                onClick={() => {
+                  change({ page: String(page - 1) });
+                }}
+              >
+                newer
+              </button>
+              {' · '}
+              <button
+                type="button"
+                className="bare"
+                disabled={page >= pages}
+                onClick={() => {
+                  change({ page: String(page + 1) });
+                }}
+              >
+                older
+              </button>
+            </>
+          )}
+        </p>
+      )}
+    </main>
+  );
+}
+
+/** 4200 → 4 200, with a blank that does not break; decimals stay as written. */
+export function grouped(figure: string): string {
+  const [whole = '', fraction] = figure.split('.');
+  return whole.replace(/\B(?=(\d{3})+$)/g, '\u00a0') + (fraction === undefined ? '' : `.${fraction}`);
+}

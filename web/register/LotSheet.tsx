@@ -1,0 +1,240 @@
+import type { LotSheet as Sheet, StepLine } from '@mercato/contract/register/lots';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { dueWords, shortDay, useSession } from '../api/session.tsx';
+import { Key, useKeys } from '../ui/keys.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { grouped } from './LotList.tsx';
+
+const NAMES: Readonly<Record<StepLine['step'], string>> = {
+  sampling: 'Sampling',
+  purity: 'Purity',
+  'other-seeds': 'Other seeds',
+  moisture: 'Moisture',
+  germination: 'Germination',
+  release: 'Release',
+};
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+/** One lot on one page: the steps in the order of the work, what stands, and what is next. */
+export function LotSheet(): JSX.Element {
+  const { lot = '' } = useParams();
+  const navigate = useNavigate();
+  const { session, may } = useSession();
+  const { data: sheet, error } = useQuery({
+    queryKey: ['lot', lot],
+    queryFn: ({ signal }) => read<Sheet>(`/lots/${lot}`, signal),
+  });
+  const next = sheet ? theNext(sheet.steps) : undefined;
+  useKeys([
+    ...(sheet?.steps ?? []).map((line, i) => ({
+      key: String(i + 1),
+      says: `open ${NAMES[line.step].toLowerCase()}`,
+      act: () => void navigate(pathOf(lot, line)),
+    })),
+    ...(next
+      ? [
+          {
+            key: 'Enter',
+            says: `go on with ${NAMES[next.step].toLowerCase()}`,
+            act: () => void navigate(pathOf(lot, next)),
+          },
+        ]
+      : []),
+    { key: 'e', says: 'correct the lot’s header', act: () => void navigate(`/lots/${lot}/edit`) },
+    { key: 'h', says: 'history', act: () => void navigate(`/lots/${lot}/history`) },
+    { key: 'l', says: 'back to the list', act: () => void navigate('/lots') },
+  ]);
+  if (error)
+    return (
+      <main>
+        <h1>This lot cannot be shown</h1>
+        <p>{error.message}</p>
+      </main>
+    );
+  if (!sheet || !session) return <main aria-busy="true" />;
+  const { header } = sheet;
+  const revised = sheet.revisions.length > 1 ? sheet.revisions.at(-1) : undefined;
+  return (
+    <main>
+      <div
+        style={{
+          display: 'flex',
+          justifyContent: 'space-between',
+          alignItems: 'end',
+          flexWrap: 'wrap',
+          gap: 16,
+          borderBottom: '2px solid var(--ink)',
+          paddingBottom: 10,
+        }}
+      >
+        <div>
+          <span className="fig soft" style={{ fontWeight: 500 }}>
+            {header.reference}
+            {sheet.code && ` · ${sheet.code}`}
+          </span>
+          <h1 style={{ fontSize: 30 }}>
+            <i>{header.species}</i>, {sheet.commonName}
+          </h1>
+          <span className="soft">
+            {[
+              header.variety && `variety ${header.variety}`,
+              `harvested ${header.harvestMonth ? `${MONTHS[header.harvestMonth - 1] ?? ''} ` : ''}${header.harvestYear}`,
+              header.origin,
+              `judged by ${sheet.edition.name}`,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </span>
+        </div>
+        <div style={{ display: 'flex', gap: 26, flexWrap: 'wrap' }}>
+          <Fact
+            figure={`${grouped(header.mass.text)} ${header.mass.unit}`}
+            what={
+              header.containers === 0
+                ? 'in bulk'
+                : `${header.containers} × ${header.containerMass?.text ?? ''} ${header.containerMass?.unit ?? ''}`
+            }
+          />
+          <Fact figure={sheet.facts.pureSeed} what="pure seed" />
+          <Fact figure={sheet.facts.moisture} what="moisture" />
+          <Fact figure={sheet.facts.germination} what="germination" />
+        </div>
+      </div>
+      <ol style={{ listStyle: 'none', padding: 0, margin: 0 }}>
+        {sheet.steps.map((line) => (
+          <Line
+            key={line.step}
+            line={line}
+            lot={lot}
+            now={line === next}
+            today={session.today}
+            zone={session.laboratory.zone}
+          />
+        ))}
+      </ol>
+      {sheet.decisions.length > 0 && (
+        <section style={{ marginTop: 22 }}>
+          <h2>Decided</h2>
+          {sheet.decisions.map((one) => (
+            <p key={one.testId} style={{ margin: '4px 0' }}>
+              {one.step.replace('-', ' ')} test {one.testNumber} was{' '}
+              {one.decision === 'accept' ? 'accepted' : 'set aside'}: {one.reason}{' '}
+              <span className="soft">
+                {one.by} · {shortDay(one.at, session.laboratory.zone)}
+              </span>
+            </p>
+          ))}
+        </section>
+      )}
+      <p className="soft" style={{ marginTop: 18 }}>
+        {may('lot.write') && (
+          <>
+            <Key>E</Key>{' '}
+            <Link className="plain" to="edit">
+              correct the header
+            </Link>
+            {'   '}
+          </>
+        )}
+        <Key>H</Key>{' '}
+        <Link className="plain" to="history">
+          history
+        </Link>
+        {revised && (
+          <>
+            {' '}
+            · header corrected {shortDay(revised.at, session.laboratory.zone)} by {revised.by}: {revised.reason}
+          </>
+        )}
+      </p>
+    </main>
+  );
+}
+
+function theNext(lines: readonly StepLine[]): StepLine | undefined {
+  return (
+    lines.find((line) => line.mark === 'next' && line.due !== undefined) ??
+    lines.find((line) => line.mark === 'next') ??
+    lines.find((line) => line.blocks !== null)
+  );
+}
+
+function pathOf(lot: string, line: StepLine): string {
+  return line.step === 'germination' && line.due !== undefined
+    ? `/lots/${lot}/germination/count`
+    : `/lots/${lot}/${line.step}`;
+}
+
+function Fact({ figure, what }: { figure: string | null; what: string }): JSX.Element {
+  return (
+    <div className="soft" style={{ fontSize: 14 }}>
+      <b className="fig" style={{ display: 'block', fontWeight: 500, fontSize: 17, color: 'var(--ink)' }}>
+        {figure ?? '—'}
+      </b>
+      {what}
+    </div>
+  );
+}
+
+function Line({
+  line,
+  lot,
+  now,
+  today,
+  zone,
+}: {
+  line: StepLine;
+  lot: string;
+  now: boolean;
+  today: string;
+  zone: string;
+}): JSX.Element {
+  const path = pathOf(lot, line);
+  return (
+    <li className={`sheet-line${now ? ' now' : ''}`}>
+      <Link to={`/lots/${lot}/${line.step}`} className="plain serif step">
+        {NAMES[line.step]}
+      </Link>
+      <VerdictMark mark={now && line.blocks === null ? 'next' : line.mark} />
+      <span>
+        <span className="fig">
+          {line.figure}
+          {line.due ? ` ${dueWords(line.due, today)}` : ''}
+        </span>{' '}
+        <span className="soft" style={{ marginLeft: 8 }}>
+          {line.note}
+        </span>
+      </span>
+      <span className="by">
+        {now ? (
+          <Link to={path} className="btn btn-primary">
+            {line.due ? 'Count' : line.blocks ? 'Decide or repeat' : 'Go on'}
+          </Link>
+        ) : line.by ? (
+          `${initials(line.by)} · ${shortDay(line.at ?? '', zone)}`
+        ) : (
+          ''
+        )}
+      </span>
+    </li>
+  );
+}
+
+/** "Ilse Marrow" → "I. Marrow". */
+const initials = (name: string) => name.replace(/^(\S)\S*\s+/, '$1. ');

@@ -1,0 +1,119 @@
+import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
+import type { SessionView } from '@mercato/contract/register/people';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Navigate, useLocation, useNavigate } from 'react-router';
+import { read, Refused, setCsrf, write } from '../api/client.ts';
+import { SESSION_KEY, useSession } from '../api/session.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { SeedHead } from '../ui/SeedHead.tsx';
+import { ThemeSwitch } from '../ui/Shell.tsx';
+
+const ROLE_WORDS = {
+  lead: 'lead: decides and releases',
+  analyst: 'analyst: all bench work',
+  sampler: 'sampler: lots and samples',
+} as const;
+
+export function SignIn(): JSX.Element {
+  const { session } = useSession();
+  const [username, setUsername] = useState('');
+  const [password, setPassword] = useState('');
+  const [trouble, setTrouble] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const place = useLocation();
+  const from = (place.state as { from?: string } | null)?.from ?? '/lots';
+  if (session?.person && !busy) return <Navigate to={from} replace />;
+
+  const signIn = async (name: string, word: string) => {
+    setBusy(true);
+    setTrouble(undefined);
+    try {
+      const answer = await write<Pick<SessionView, 'person' | 'csrf'>>('POST', '/session', {
+        username: name,
+        password: word,
+      });
+      setCsrf(answer.csrf);
+      client.setQueryData(SESSION_KEY, await read<SessionView>('/session'));
+      void navigate(from, { replace: true });
+    } catch (error) {
+      setTrouble(error instanceof Refused ? error.message : 'Signing in failed.');
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <main style={{ maxWidth: 900, margin: '6vh auto' }}>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(280px, 1fr))', gap: 48 }}>
+        <section>
+          <h1 style={{ fontSize: 34 }}>Mercato</h1>
+          <p className="soft">{session?.laboratory.name}</p>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              void signIn(username, password);
+            }}
+          >
+            <TextField label="name" value={username} onChange={setUsername} autoFocus />
+            <TextField label="password" type="password" value={password} onChange={setPassword} />
+            <Trouble text={trouble} />
+            <div className="actions">
+              <Button type="submit" disabled={busy}>
+                Sign in
+              </Button>
+              <ThemeSwitch />
+            </div>
+          </form>
+          {session?.empty && (
+            <p>Nobody is registered yet. Open the set-up link that stands in the terminal where Mercato was started.</p>
+          )}
+        </section>
+        <section>
+          {session && session.demoAccounts.length > 0 ? (
+            <>
+              <h2>The demo’s people</h2>
+              <p className="soft">
+                Invented, like all lots and figures. One password for all: <span className="fig">{DEMO_PASSWORD}</span>
+              </p>
+              <table className="ruled">
+                <tbody>
+                  {session.demoAccounts.map((one) => (
+                    <tr key={one.username}>
+                      <td className="code">{one.username}</td>
+                      <td>
+                        {one.name}
+                        <div className="soft">{one.roles.map((role) => ROLE_WORDS[role]).join('; ')}</div>
+                      </td>
+                      <td>
+                        <Button
+                          size="sm"
+                          variant="outline-primary"
+                          disabled={busy}
+                          aria-label={`Sign in as ${one.name}`}
+                          onClick={() => void signIn(one.username, DEMO_PASSWORD)}
+                        >
+                          Sign in
+                        </Button>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          ) : (
+            <SeedHead
+              counts={{ normal: 88, abnormal: 4, hard: 5, dead: 3 }}
+              seeds={100}
+              size={280}
+              label="A dish of one hundred seeds"
+            />
+          )}
+        </section>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,221 @@
+import {
+  decisionSchema,
+  type FieldView,
+  type LotBrief,
+  type LotSheet,
+  type TestFrame,
+  type TestStep,
+  type VesselView,
+} from '@mercato/contract/register/lots';
+import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
+import type { MassUnit } from '@mercato/core/units/mass';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX, type ReactNode } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+import { write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { plainFigure, useDraft } from '../ui/draft.ts';
+import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
+
+/** The head of every bench page: what is done, on which lot, by which book. */
+export function BenchHead({
+  lot,
+  title,
+  code,
+  children,
+}: {
+  lot: LotBrief;
+  title: string;
+  code?: string | undefined;
+  children?: ReactNode;
+}): JSX.Element {
+  return (
+    <>
+      <div className="head">
+        <h1>{title}</h1>
+        <span className="code">
+          <Link className="plain" to={`/lots/${lot.id}`}>
+            {lot.reference}
+          </Link>
+          {code ? ` · ${code}` : ''}
+        </span>
+      </div>
+      <div className="soft">
+        <i className="species">{lot.species}</i>, {lot.commonName} · {children ?? lot.edition.name}
+      </div>
+    </>
+  );
+}
+
+const NOTHING_WEIGHED: { text: string; unit: MassUnit } = { text: '', unit: 'g' };
+const UNDECIDED: { decision: 'accept' | 'set-aside'; reason: string } = { decision: 'set-aside', reason: '' };
+
+/**
+ * Draws a working sample for a step, gives it a code, and starts its test. Samples that were drawn
+ * before and wait are offered first.
+ */
+export function DrawAndStart({
+  lot,
+  purpose,
+  least,
+  waiting,
+  start,
+  may,
+  children,
+}: {
+  lot: LotBrief;
+  purpose: TestStep;
+  least: number | null;
+  waiting: readonly VesselView[];
+  start: (vesselId: string) => Promise<unknown>;
+  may: boolean;
+  children?: ReactNode;
+}): JSX.Element | null {
+  const client = useQueryClient();
+  const [trouble, setTrouble] = useState<string>();
+  const draft = useDraft(
+    NOTHING_WEIGHED,
+    (values) => ({ purpose, mass: { text: plainFigure(values.text), unit: values.unit } }),
+    newWorkingSampleSchema,
+    async (body, key) => {
+      const drawn = await write<VesselView>('POST', `/lots/${lot.id}/working`, body, { key });
+      await client.invalidateQueries({ queryKey: ['sampling', lot.id] });
+      await start(drawn.id);
+      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+    },
+  );
+  if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
+  return (
+    <div style={{ marginTop: 18 }}>
+      <Trouble text={trouble ?? draft.general} />
+      {waiting.map((one) => (
+        <p key={one.id} className="actions">
+          <span>
+            Working sample <span className="fig">{one.code}</span>, {one.mass?.text} {one.mass?.unit}, waits.
+          </span>
+          <Button
+            onClick={() =>
+              void start(one.id).catch((error: unknown) => {
+                setTrouble(error instanceof Error ? error.message : '');
+              })
+            }
+          >
+            Start with it
+          </Button>
+        </p>
+      ))}
+      {waiting.length === 0 && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void draft.submit();
+          }}
+        >
+          {children}
+          <MassField
+            label="mass of the working sample"
+            text={draft.values.text}
+            unit={draft.values.unit}
+            onChange={(change) => {
+              draft.set(change);
+            }}
+            fault={draft.fault('mass.text') ?? draft.fault('mass') ?? draft.fault('purpose')}
+            hint={least === null ? undefined : `the rule book asks for ${least} g at least`}
+          />
+          <div className="actions">
+            <Button type="submit" disabled={draft.busy}>
+              Draw the sample and start
+            </Button>
+          </div>
+        </form>
+      )}
+    </div>
+  );
+}
+
+/** What stood in a field before it was corrected, struck through, with who and why. */
+export function Earlier({ field }: { field: FieldView | undefined }): JSX.Element | null {
+  const { session } = useSession();
+  if (!field || field.earlier.length === 0) return null;
+  return (
+    <span>
+      {field.earlier.map((one, i) => (
+        <span key={i} style={{ display: 'block' }}>
+          <span className="struck fig">
+            {one.text}
+            {one.unit ? ` ${one.unit}` : ''}
+          </span>{' '}
+          {one.by}, {shortInstant(one.at, session?.laboratory.zone ?? 'UTC')}; corrected: {one.supersededBecause}
+        </span>
+      ))}
+    </span>
+  );
+}
+
+/** Lets the lead accept a test that stands outside, or set one aside; always with a reason. */
+export function DecisionBox({ test, outside }: { test: TestFrame; outside: boolean }): JSX.Element | null {
+  const { session, may } = useSession();
+  const client = useQueryClient();
+  const draft = useDraft(
+    UNDECIDED,
+    (values) => ({ ...values, reason: values.reason.trim(), testId: test.id }),
+    decisionSchema,
+    async (body, key) => {
+      const sheet = await write<LotSheet>('POST', `/lots/${test.lotId}/decisions`, body, { key });
+      client.setQueryData(['lot', test.lotId], sheet);
+      await client.invalidateQueries({ predicate: (query) => query.queryKey.includes(test.lotId) });
+    },
+  );
+  const decided = test.decision;
+  return (
+    <section style={{ marginTop: 22 }}>
+      {decided && (
+        <p>
+          <b>{decided.decision === 'accept' ? 'Accepted' : 'Set aside'}</b> by {decided.by},{' '}
+          {shortInstant(decided.at, session?.laboratory.zone ?? 'UTC')}: {decided.reason}
+        </p>
+      )}
+      {may('decision.write') && (outside || decided) && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void draft.submit();
+          }}
+        >
+          <h2>{decided ? 'Decide anew' : 'Decide'}</h2>
+          <Trouble text={draft.general} />
+          <div className="fields">
+            <ChoiceField
+              label="the test is"
+              value={draft.values.decision}
+              onChange={(decision) => {
+                draft.set({ decision: decision });
+              }}
+              options={[
+                ['set-aside', 'set aside: kept on file, not used'],
+                ['accept', 'accepted all the same: reported with the reason'],
+              ]}
+            />
+            <TextField
+              label="because"
+              value={draft.values.reason}
+              onChange={(reason) => {
+                draft.set({ reason });
+              }}
+              fault={draft.fault('reason')}
+            />
+          </div>
+          <div className="actions">
+            <Button type="submit" variant="outline-primary" disabled={draft.busy}>
+              Decide
+            </Button>
+          </div>
+        </form>
+      )}
+      {!may('decision.write') && outside && !decided && (
+        <p className="soft">The lead decides whether it is accepted or set aside; or make another test.</p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,368 @@
+import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { BenchHead, Earlier } from '../register/bench.tsx';
+import { KindFigures } from '../register/KindFigures.tsx';
+import { plainFigure, useDraft } from '../ui/draft.ts';
+import { MassField, TextField, Trouble } from '../ui/fields.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { Slip, VerdictSlip } from '../ui/Slip.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { useNavigate } from 'react-router';
+
+type Shown = { title: string; verdict: Verdict } | 'plan';
+
+/** How many primary samples and why, the submitted sample, and the tree of vessels below it. */
+export default function Sampling(): JSX.Element {
+  const { lot = '' } = useParams();
+  const navigate = useNavigate();
+  const { session, may } = useSession();
+  const { data } = useQuery({
+    queryKey: ['sampling', lot],
+    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
+  });
+  const [shown, setShown] = useState<Shown>('plan');
+  const [editing, setEditing] = useState(false);
+  useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
+  if (!data || !session) return <main aria-busy="true" />;
+  const { plan, submitted } = data;
+  return (
+    <main className="station">
+      <section>
+        <BenchHead lot={data.lot} title="Sampling" />
+        <h2 style={{ marginTop: 22 }}>Primary samples</h2>
+        {plan ? (
+          <p>
+            <button
+              type="button"
+              className="opens fig"
+              style={{ fontSize: 34 }}
+              onClick={() => {
+                setShown('plan');
+              }}
+            >
+              {plan.primarySamples}
+            </button>{' '}
+            {plan.containersToSample !== null && <>from {plan.containersToSample} containers. </>}
+            <span className="soft">{plan.reason}</span>
+          </p>
+        ) : (
+          <p className="outside">{data.planFault}</p>
+        )}
+        <p className="soft">
+          Dust mask when seed is probed or poured. Treated seed: gloves, and the label’s own cautions; local rules come
+          first.
+        </p>
+        {data.largestLot && (
+          <p>
+            <VerdictMark mark={data.largestLot.outcome} />{' '}
+            <button
+              type="button"
+              className="opens"
+              onClick={() => {
+                if (data.largestLot) setShown({ title: 'size of the lot', verdict: data.largestLot });
+              }}
+            >
+              {data.largestLot.next}
+            </button>
+          </p>
+        )}
+
+        <h2 style={{ marginTop: 22 }}>Submitted sample</h2>
+        {submitted && !editing ? (
+          <>
+            <table className="ruled" style={{ maxWidth: 760 }}>
+              <tbody>
+                <tr>
+                  <td>code</td>
+                  <td className="fig">{submitted.vessel.code}</td>
+                  <td />
+                </tr>
+                <tr>
+                  <td>mass</td>
+                  <td className="fig">
+                    <button
+                      type="button"
+                      className="opens"
+                      onClick={() => {
+                        setShown({ title: 'submitted sample', verdict: submitted.massVerdict });
+                      }}
+                    >
+                      {submitted.vessel.mass?.text} {submitted.vessel.mass?.unit}
+                    </button>
+                  </td>
+                  <td>
+                    <VerdictMark mark={submitted.massVerdict.outcome} word /> <Earlier field={submitted.fields.mass} />
+                  </td>
+                </tr>
+                <tr>
+                  <td>primary samples taken</td>
+                  <td className="fig">
+                    {submitted.primaryVerdict ? (
+                      <button
+                        type="button"
+                        className="opens"
+                        onClick={() => {
+                          if (submitted.primaryVerdict)
+                            setShown({ title: 'primary samples', verdict: submitted.primaryVerdict });
+                        }}
+                      >
+                        {submitted.fields.primarySamples?.text}
+                      </button>
+                    ) : (
+                      submitted.fields.primarySamples?.text
+                    )}
+                  </td>
+                  <td>
+                    {submitted.primaryVerdict && <VerdictMark mark={submitted.primaryVerdict.outcome} word />}{' '}
+                    <Earlier field={submitted.fields.primarySamples} />
+                  </td>
+                </tr>
+                <tr>
+                  <td>drawn</td>
+                  <td>
+                    {submitted.fields.drawnOn?.text} by {submitted.fields.drawnBy?.text}
+                  </td>
+                  <td>
+                    <Earlier field={submitted.fields.drawnOn} />
+                    <Earlier field={submitted.fields.drawnBy} />
+                  </td>
+                </tr>
+                <tr>
+                  <td>seal</td>
+                  <td className="fig">{submitted.fields.seal?.text || '—'}</td>
+                  <td>
+                    <Earlier field={submitted.fields.seal} />
+                  </td>
+                </tr>
+                <tr>
+                  <td>written by</td>
+                  <td>
+                    {submitted.fields.mass?.by},{' '}
+                    {shortInstant(submitted.fields.mass?.at ?? submitted.vessel.createdAt, session.laboratory.zone)}
+                  </td>
+                  <td />
+                </tr>
+              </tbody>
+            </table>
+            {may('sampling.write') && (
+              <div className="actions">
+                <Button
+                  variant="outline-primary"
+                  onClick={() => {
+                    setEditing(true);
+                  }}
+                >
+                  Correct
+                </Button>
+              </div>
+            )}
+          </>
+        ) : may('sampling.write') ? (
+          <SubmittedForm
+            view={data}
+            today={session.today}
+            by={session.person?.name ?? ''}
+            done={() => {
+              setEditing(false);
+            }}
+          />
+        ) : (
+          <p className="soft">A sampler records it.</p>
+        )}
+
+        {submitted && (
+          <>
+            <h2 style={{ marginTop: 22 }}>Working samples</h2>
+            {data.working.length === 0 ? (
+              <p className="soft">None drawn yet. Each step draws its own, from its page.</p>
+            ) : (
+              <div className="scroll">
+                <table className="ruled" style={{ maxWidth: 760 }}>
+                  <thead>
+                    <tr>
+                      <th>code</th>
+                      <th>for</th>
+                      <th className="num">mass</th>
+                      <th>least mass</th>
+                      <th>test</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {data.working.map(({ vessel, verdict, testNumber }) => (
+                      <tr key={vessel.id}>
+                        <td className="code">{vessel.code}</td>
+                        <td>
+                          <Link to={`/lots/${lot}/${vessel.purpose ?? 'sampling'}`}>
+                            {vessel.purpose?.replace('-', ' ')}
+                          </Link>
+                        </td>
+                        <td className="num">
+                          <button
+                            type="button"
+                            className="opens"
+                            onClick={() => {
+                              setShown({ title: 'working sample', verdict });
+                            }}
+                          >
+                            {vessel.mass?.text} {vessel.mass?.unit}
+                          </button>
+                        </td>
+                        <td>
+                          <VerdictMark mark={verdict.outcome} word />
+                        </td>
+                        <td className="num" style={{ textAlign: 'left' }}>
+                          {testNumber ?? '—'}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            )}
+          </>
+        )}
+      </section>
+      <aside className="slip">
+        {shown === 'plan' ? (
+          plan && <Slip title="primary samples" steps={plan.steps} next={plan.reason} rule={plan.rule} />
+        ) : (
+          <VerdictSlip title={shown.title} verdict={shown.verdict} />
+        )}
+        <KindFigures species={data.lot.species} book={data.lot.book} bookKind={null} />
+      </aside>
+    </main>
+  );
+}
+
+function SubmittedForm({
+  view,
+  today,
+  by,
+  done,
+}: {
+  view: SamplingView;
+  today: string;
+  by: string;
+  done: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const { submitted, plan, lot } = view;
+  const draft = useDraft(
+    {
+      text: submitted?.vessel.mass?.text ?? '',
+      unit: submitted?.vessel.mass?.unit ?? 'g',
+      drawnOn: submitted?.fields.drawnOn?.text ?? today,
+      drawnBy: submitted?.fields.drawnBy?.text ?? by,
+      seal: submitted?.fields.seal?.text ?? '',
+      primarySamples: submitted?.fields.primarySamples?.text ?? String(plan?.primarySamples ?? ''),
+      reason: '',
+    },
+    (values) => ({
+      mass: { text: plainFigure(values.text), unit: values.unit },
+      drawnOn: values.drawnOn,
+      drawnBy: values.drawnBy.trim(),
+      seal: values.seal.trim(),
+      primarySamples: /^\d+$/.test(values.primarySamples.trim())
+        ? Number(values.primarySamples)
+        : values.primarySamples,
+      ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+    }),
+    submittedSampleSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['sampling', lot.id],
+        await write<SamplingView>('PUT', `/lots/${lot.id}/submitted`, body, {
+          version: submitted?.vessel.version ?? 0,
+          key,
+        }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+      done();
+    },
+  );
+  const { values, set, fault } = draft;
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void draft.submit();
+      }}
+    >
+      <Trouble text={draft.general} />
+      <div className="fields" style={{ maxWidth: 760 }}>
+        <MassField
+          label="mass of the submitted sample"
+          text={values.text}
+          unit={values.unit}
+          onChange={(change) => {
+            set(change);
+          }}
+          fault={fault('mass.text') ?? fault('mass')}
+          hint={submitted?.massVerdict.limit ? `at least ${submitted.massVerdict.limit} g` : undefined}
+        />
+        <TextField
+          label="primary samples taken"
+          figure
+          inputMode="numeric"
+          value={values.primarySamples}
+          onChange={(primarySamples) => {
+            set({ primarySamples });
+          }}
+          fault={fault('primarySamples')}
+          hint={plan ? `${plan.primarySamples} asked` : undefined}
+        />
+        <TextField
+          label="drawn on"
+          type="date"
+          value={values.drawnOn}
+          onChange={(drawnOn) => {
+            set({ drawnOn });
+          }}
+          fault={fault('drawnOn')}
+        />
+        <TextField
+          label="drawn by"
+          value={values.drawnBy}
+          onChange={(drawnBy) => {
+            set({ drawnBy });
+          }}
+          fault={fault('drawnBy')}
+        />
+        <TextField
+          label="seal"
+          value={values.seal}
+          onChange={(seal) => {
+            set({ seal });
+          }}
+          fault={fault('seal')}
+        />
+        {submitted && (
+          <TextField
+            label="why it is corrected"
+            value={values.reason}
+            onChange={(reason) => {
+              set({ reason });
+            }}
+            fault={fault('reason')}
+          />
+        )}
+      </div>
+      <div className="actions">
+        <Button type="submit" disabled={draft.busy}>
+          {submitted ? 'Correct' : 'Record the sample'}
+        </Button>
+        {submitted && (
+          <Button variant="outline-primary" onClick={done}>
+            Leave it
+          </Button>
+        )}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,150 @@
+import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { readCode } from '@mercato/core/register/code';
+import { useQueryClient } from '@tanstack/react-query';
+import { createContext, use, useCallback, useEffect, useRef, useState, type JSX, type ReactNode } from 'react';
+import { Link, NavLink, useNavigate } from 'react-router';
+import { read, Refused, write } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { KeyBoardFrame } from './keys.tsx';
+
+/** A station may take a scan itself; it then answers true, and nothing is opened. */
+type ScanTaker = (answer: ScanAnswer) => boolean;
+const Scans = createContext<((taker: ScanTaker | null) => void) | null>(null);
+
+/** Lets the calling screen take scans while it is shown. */
+export function useScanTaker(taker: ScanTaker): void {
+  const hold = use(Scans);
+  useEffect(() => {
+    hold?.(taker);
+    return () => hold?.(null);
+  }, [hold, taker]);
+}
+
+/** The frame around every signed-in screen: bar, scan line, keys. */
+export function Shell({ children }: { children: ReactNode }): JSX.Element {
+  const { session, may } = useSession();
+  const scanLine = useRef<HTMLInputElement>(null);
+  const before = useRef<Element | null>(null);
+  const taker = useRef<ScanTaker | null>(null);
+  const [typed, setTyped] = useState('');
+  const [notice, setNotice] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const client = useQueryClient();
+
+  const openScan = useCallback(() => {
+    if (document.activeElement !== scanLine.current) before.current = document.activeElement;
+    setTyped('*');
+    setNotice(null);
+    scanLine.current?.focus();
+  }, []);
+  const giveBack = () => {
+    setTyped('');
+    if (before.current instanceof HTMLElement && before.current.isConnected) before.current.focus();
+    else scanLine.current?.blur();
+  };
+  const scanned = async () => {
+    const code = typed;
+    giveBack();
+    const reading = readCode(code);
+    if (!reading.ok) {
+      setNotice(reading.reason);
+      return;
+    }
+    try {
+      const answer = await read<ScanAnswer>(`/vessels/${encodeURIComponent(reading.code)}`);
+      if (!taker.current?.(answer)) void navigate(answer.open);
+    } catch (error) {
+      setNotice(error instanceof Refused ? error.message : 'The code could not be looked up.');
+    }
+  };
+  const signOut = async () => {
+    await write('DELETE', '/session', undefined).catch(() => undefined);
+    client.clear();
+    void navigate('/sign-in');
+  };
+  const hold = useCallback((next: ScanTaker | null) => {
+    taker.current = next;
+  }, []);
+
+  return (
+    <KeyBoardFrame onScan={openScan}>
+      <header className="bar">
+        <Link className="mark" to="/lots">
+          Mercato
+        </Link>
+        <nav aria-label="Main">
+          <NavLink to="/lots">Lots</NavLink>
+          <NavLink to="/quick">Quick answer</NavLink>
+          <NavLink to="/calculators">Calculators</NavLink>
+          {may('people.write') && <NavLink to="/people">People</NavLink>}
+        </nav>
+        <form
+          className="scan"
+          role="search"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void scanned();
+          }}
+        >
+          <input
+            ref={scanLine}
+            data-scan="yes"
+            aria-label="scan or type a code"
+            placeholder="scan or type a code"
+            value={typed}
+            autoComplete="off"
+            spellCheck={false}
+            onFocus={(event) => {
+              if (!before.current) before.current = event.relatedTarget;
+            }}
+            onChange={(event) => {
+              setTyped(event.target.value);
+            }}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') giveBack();
+            }}
+          />
+        </form>
+        <ThemeSwitch />
+        <span className="soft">{session?.person?.name}</span>
+        <button type="button" className="bare" onClick={() => void signOut()}>
+          sign out
+        </button>
+      </header>
+      {notice && (
+        <div className="notice bad" role="alert">
+          <span>{notice}</span>
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              setNotice(null);
+            }}
+          >
+            close
+          </button>
+        </div>
+      )}
+      <Scans value={hold}>{children}</Scans>
+    </KeyBoardFrame>
+  );
+}
+
+/** Light for the desk, dark for the germination room; remembered on this machine. */
+export function ThemeSwitch(): JSX.Element {
+  const [theme, setTheme] = useState(() => document.documentElement.dataset.bsTheme ?? 'light');
+  const other = theme === 'dark' ? 'light' : 'dark';
+  return (
+    <button
+      type="button"
+      className="bare"
+      onClick={() => {
+        document.documentElement.dataset.bsTheme = other;
+        localStorage.setItem('mercato.theme', other);
+        setTheme(other);
+      }}
+    >
+      {other}
+    </button>
+  );
+}

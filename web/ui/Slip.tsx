@@ -1,0 +1,86 @@
+import type { Mark } from '@mercato/contract/register/lots';
+import type { NumberSlip, Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
+import type { JSX, ReactNode } from 'react';
+import { VerdictMark } from './shapes.tsx';
+
+/** The working of a number, set like a till receipt: each line of arithmetic, the outcome, the rule and its provenance. */
+export function Slip({
+  title,
+  steps,
+  mark,
+  next,
+  rule,
+  children,
+}: {
+  title: string;
+  steps: readonly WorkingStep[];
+  mark?: Mark | undefined;
+  next?: string | undefined;
+  rule?: NumberSlip['rule'] | Rule;
+  children?: ReactNode;
+}): JSX.Element {
+  return (
+    <section aria-label={`Working: ${title}`}>
+      <h2>Working: {title}</h2>
+      <table>
+        <tbody>
+          {steps.map((step, i) => (
+            <tr key={i} className={i === steps.length - 1 && steps.length > 1 ? 'total' : undefined}>
+              <td>
+                {step.label}
+                {step.expression && <small>{step.expression}</small>}
+              </td>
+              <td>
+                {step.result}
+                {step.unit && ` ${step.unit}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {mark && <VerdictMark mark={mark} word />}
+      {next && <div className="soft">{next}</div>}
+      {children}
+      {rule && <Source rule={rule} />}
+    </section>
+  );
+}
+
+export function VerdictSlip({ title, verdict }: { title: string; verdict: Verdict }): JSX.Element {
+  return (
+    <Slip
+      title={title}
+      steps={verdict.steps}
+      mark={verdict.outcome}
+      next={verdict.next}
+      rule={verdict.rule ?? undefined}
+    />
+  );
+}
+
+function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule }): JSX.Element {
+  if ('text' in rule)
+    return (
+      <div className="src">
+        {rule.text}
+        <br />
+        <b>{rule.provenance}</b>
+      </div>
+    );
+  const { provenance } = rule;
+  return (
+    <div className="src">
+      {rule.edition}: {rule.section}
+      {rule.row ? `, row ${rule.row}` : ''}.
+      <br />
+      <b>{capital(provenance.verification)}</b>:{' '}
+      {provenance.verification === 'from memory'
+        ? `not yet checked against this laboratory’s copy; origin ${provenance.origin}`
+        : `origin ${provenance.origin}`}
+      {provenance.confidence && provenance.confidence !== 'high' ? `; confidence ${provenance.confidence}` : ''}
+      {provenance.doubts ? `; ${provenance.doubts}` : ''}.
+    </div>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

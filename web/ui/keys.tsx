@@ -1,0 +1,126 @@
+import { createContext, use, useEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
+import Modal from 'react-bootstrap/Modal';
+
+/** What one key does on a screen. Letters and digits act outside text fields alone. */
+export interface KeyBinding {
+  readonly key: string;
+  readonly says: string;
+  readonly act: () => void;
+  readonly shown?: string;
+}
+
+interface KeyBoard {
+  add: (list: { current: readonly KeyBinding[] }) => () => void;
+}
+const Keys = createContext<KeyBoard | null>(null);
+
+const inText = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    target instanceof HTMLTextAreaElement ||
+    target instanceof HTMLSelectElement ||
+    (target instanceof HTMLInputElement && !['checkbox', 'radio', 'button', 'submit'].includes(target.type)));
+
+/** Listens once for all screens; `?` lists the keys of what is shown. `*` is the scanner's and goes to `onScan`, even out of a text field. */
+export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onScan: () => void }): JSX.Element {
+  const lists = useRef(new Set<{ current: readonly KeyBinding[] }>());
+  const [shown, setShown] = useState<readonly KeyBinding[] | null>(null);
+  const board = useMemo<KeyBoard>(
+    () => ({
+      add: (list) => {
+        lists.current.add(list);
+        return () => lists.current.delete(list);
+      },
+    }),
+    [],
+  );
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
+      if (event.key === '*' && !(event.target instanceof HTMLElement && event.target.dataset.scan)) {
+        event.preventDefault();
+        onScan();
+        return;
+      }
+      if (inText(event.target) || document.querySelector('.modal.show')) return;
+      const bindings = [...lists.current].flatMap((list) => list.current);
+      if (event.key === '?') {
+        event.preventDefault();
+        setShown(bindings);
+        return;
+      }
+      // Enter and blank belong to the control that has the focus.
+      if (
+        (event.key === 'Enter' || event.key === ' ') &&
+        event.target instanceof HTMLElement &&
+        event.target.matches('button, a, summary')
+      )
+        return;
+      const found = bindings.find((one) => one.key.toLowerCase() === event.key.toLowerCase());
+      if (!found) return;
+      event.preventDefault();
+      found.act();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+    };
+  }, [onScan]);
+  return (
+    <Keys value={board}>
+      {children}
+      <Modal
+        show={shown !== null}
+        onHide={() => {
+          setShown(null);
+        }}
+        aria-labelledby="keys-title"
+        animation={false}
+      >
+        <Modal.Header closeButton>
+          <h2 id="keys-title">Keys of this screen</h2>
+        </Modal.Header>
+        <Modal.Body>
+          <table className="ruled">
+            <tbody>
+              {shown?.map((one, i) => (
+                <tr key={i}>
+                  <td>
+                    <Key>{one.shown ?? one.key}</Key>
+                  </td>
+                  <td>{one.says}</td>
+                </tr>
+              ))}
+              <tr>
+                <td>
+                  <Key>*</Key>
+                </td>
+                <td>scan or type a code</td>
+              </tr>
+              <tr>
+                <td>
+                  <Key>?</Key>
+                </td>
+                <td>this list</td>
+              </tr>
+            </tbody>
+          </table>
+        </Modal.Body>
+      </Modal>
+    </Keys>
+  );
+}
+
+/** Binds keys while the calling screen is shown. */
+export function useKeys(bindings: readonly KeyBinding[]): void {
+  const board = use(Keys);
+  const list = useRef(bindings);
+  useEffect(() => {
+    list.current = bindings;
+  });
+  useEffect(() => board?.add(list), [board]);
+}
+
+export function Key({ children }: { children: ReactNode }): JSX.Element {
+  return <span className="key">{children}</span>;
+}

@@ -1,0 +1,14 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [react()],
+  build: { assetsInlineLimit: 0, target: 'es2022', outDir: 'dist', emptyOutDir: true },
+  css: {
+    preprocessorOptions: {
+      scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },
+    },
+  },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env.PORT ?? '4310'}` } },
+});

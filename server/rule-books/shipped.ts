@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parse } from 'csv-parse/sync';
@@ -17,24 +17,6 @@ const NAMES: Readonly<Record<Book, string>> = {
   aosa: `AOSA and Federal Seed Act, as remembered ${SHIPPED_YEAR}`,
 };
 
-/** Section and origin of each table, by the name of its file. */
-const TABLE_HEADS: Readonly<Record<string, { section: string; origin: string }>> = {
-  species: { section: 'table of kinds: weights and methods', origin: 'standard' },
-  'sampling-intensity': { section: 'minimum sampling intensity', origin: 'standard' },
-  'purity-decimals': { section: 'purity: decimals by weight', origin: 'standard' },
-  'germination-replicates-5B': { section: 'Table 5B, range of four replicates of 100', origin: 'standard' },
-  'germination-two-tests-5C': { section: 'Table 5C, two tests of 400', origin: 'standard' },
-  'moisture-methods': { section: 'moisture: methods by kind', origin: 'standard' },
-  'germination-methods-201.58': { section: '7 CFR 201.58, germination methods', origin: 'law' },
-  'working-weights-201.46': { section: '7 CFR 201.46, weight of working sample', origin: 'law' },
-  'submitted-samples-201.43': { section: '7 CFR 201.43, size of sample', origin: 'law' },
-  'purity-decimals-201.47': { section: '7 CFR 201.47, decimals by weight', origin: 'law' },
-  'replicate-ranges-201.55': { section: '7 CFR 201.55, range of four replicates of 100', origin: 'law' },
-  'germination-retests-aosa': { section: 'AOSA, retest tolerance for 400 seeds', origin: 'standard' },
-  'germination-tolerances-201.63': { section: '7 CFR 201.63, germination tolerances', origin: 'law' },
-  'vegetable-standards-201.31': { section: '7 CFR 201.31, vegetable standards', origin: 'law' },
-};
-
 function readCsv(path: string): Record<string, string>[] {
   return parse(readFileSync(path), { columns: true, skip_empty_lines: true, trim: true });
 }
@@ -43,11 +25,8 @@ function readCsv(path: string): Record<string, string>[] {
 export function shippedContent(book: Book): EditionContent {
   const folder = join(BOOKS_FOLDER, book);
   const tables: Record<string, RuleTable> = {};
-  for (const file of readdirSync(folder).sort()) {
-    const name = file.replace(/\.csv$/, '');
-    const head = TABLE_HEADS[name] ?? { section: name, origin: book === 'ista' ? 'standard' : 'law' };
-    tables[name] = { ...head, rows: readCsv(join(folder, file)) };
-  }
+  for (const { table = '', section = '', origin = '' } of readCsv(join(folder, 'tables.csv')))
+    tables[table] = { section, origin, rows: readCsv(join(folder, `${table}.csv`)) };
   return { book, name: NAMES[book], year: SHIPPED_YEAR, tables };
 }
 

@@ -190,7 +190,7 @@ export function DecisionBox({ test, outside }: { test: TestFrame; outside: boole
               label="the test is"
               value={draft.values.decision}
               onChange={(decision) => {
-                draft.set({ decision: decision });
+                draft.set({ decision: decision === 'accept' ? 'accept' : 'set-aside' });
               }}
               options={[
                 ['set-aside', 'set aside: kept on file, not used'],

@@ -1,0 +1,77 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { AOSA, ISTA } from '@mercato/core/testing/books';
+import { calculate } from './calculation.ts';
+import { CATALOGUE, findCalculation } from './registry.ts';
+
+const books = { ista: ISTA, aosa: AOSA };
+const FOLDER = join(import.meta.dirname, 'checks');
+
+interface Tolerance { abs?: number; rel?: number }
+interface CheckFile { id: string; source: string; tolerance: Tolerance; cases: { in: unknown; out: unknown }[] }
+
+/** Every field of the expected answer must be there, numbers as near as the file says. */
+function expectNear(got: unknown, want: unknown, tolerance: Tolerance, path: string): void {
+  if (typeof want === 'object' && want !== null) {
+    if (Array.isArray(want)) expect(got, path).toHaveLength(want.length);
+    for (const [key, value] of Object.entries(want)) expectNear((got as Record<string, unknown> | null)?.[key], value, tolerance, `${path}.${key}`);
+  } else if (typeof want === 'number') {
+    expect(typeof got, path).toBe('number');
+    expect(Math.abs((got as number) - want), path).toBeLessThanOrEqual(Math.max(tolerance.abs ?? 0, (tolerance.rel ?? 0) * Math.abs(want)));
+  } else expect(got, path).toBe(want);
+}
+
+// Sources stand in each file: R 4.2.2 with the exact call, a named table, or plain arithmetic.
+describe.each(readdirSync(FOLDER).sort())('check values of %s', (file) => {
+  const check = JSON.parse(readFileSync(join(FOLDER, file), 'utf8')) as CheckFile;
+  const calculation = findCalculation(check.id);
+  it.each(check.cases.map((one, i) => [i + 1, one] as const))('case %i', (_i, one) => {
+    if (!calculation) throw new Error(`${check.id} is not in the catalogue`);
+    const answer = calculate(calculation, one.in, books);
+    expect(answer).toMatchObject({ ok: true });
+    if (answer.ok) expectNear(answer.out, one.out, check.tolerance, check.id);
+  });
+});
+
+const leaves = (value: unknown, path: string[] = []): string[][] =>
+  typeof value === 'object' && value !== null ? Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key])) : [path];
+
+function changed(value: unknown, [key = '', ...rest]: readonly string[], change: (object: Record<string, unknown>, key: string) => void): unknown {
+  const copy = structuredClone(value) as Record<string, unknown>;
+  let place = copy;
+  const path = [key, ...rest];
+  for (const step of path.slice(0, -1)) place = place[step] as Record<string, unknown>;
+  change(place, path.at(-1) ?? '');
+  return copy;
+}
+
+// Source: the refusals that the check files promise (checks: missing, wrong type, out of range, each with its path).
+describe.each(CATALOGUE.map((one) => [one.id, one] as const))('%s', (_id, calculation) => {
+  it('answers its own worked example and describes itself', () => {
+    expect(calculate(calculation, calculation.example.input, books)).toMatchObject({ ok: true });
+    expect(calculation.description).not.toContain('\n');
+    expect(calculation.source.length).toBeGreaterThan(5);
+  });
+  it('refuses every field that is missing, not a number, or no type at all, and names it', () => {
+    for (const path of leaves(calculation.example.input)) {
+      const wrong = [
+        changed(calculation.example.input, path, (object, key) => { if (Array.isArray(object)) object.splice(Number(key), 1); else Reflect.deleteProperty(object, key); }),
+        changed(calculation.example.input, path, (object, key) => { object[key] = 'five'; }),
+        changed(calculation.example.input, path, (object, key) => { object[key] = Infinity; }),
+        changed(calculation.example.input, path, (object, key) => { object[key] = -1; }),
+        changed(calculation.example.input, path, (object, key) => { object[key] = null; }),
+        changed(calculation.example.input, path, (object, key) => { object[key] = { a: 1 }; }),
+      ];
+      for (const input of wrong) {
+        const answer = calculate(calculation, input, books);
+        expect(answer.ok, JSON.stringify(input)).toBe(false);
+        if (!answer.ok) expect(answer.error.path.split('.')[0], JSON.stringify(input)).toBe(path[0]);
+      }
+    }
+  });
+  it('never throws, whatever JSON it is given', () => {
+    fc.assert(fc.property(fc.jsonValue(), (input) => { expect(typeof calculate(calculation, input, books).ok).toBe('boolean'); }));
+  });
+});

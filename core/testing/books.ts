@@ -1,0 +1,18 @@
+/** The shipped editions for tests. Reads files, so it is kept apart from what runs in the browser. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'csv-parse/sync';
+import type { Book, EditionContent, RuleTable } from '../rule-books/edition.ts';
+import { readEdition } from '../rule-books/readEdition.ts';
+
+const FOLDER = join(import.meta.dirname, '../rule-books/books');
+const rows = (...path: string[]): Record<string, string>[] => parse(readFileSync(join(FOLDER, ...path)), { columns: true, skip_empty_lines: true, trim: true });
+
+export function contentOf(book: Book): EditionContent {
+  const tables: Record<string, RuleTable> = {};
+  for (const { table = '', section = '', origin = '' } of rows(book, 'tables.csv')) tables[table] = { section, origin, rows: rows(book, `${table}.csv`) };
+  return { book, name: `${book} for tests`, year: 2026, tables };
+}
+
+export const ISTA = readEdition(contentOf('ista'));
+export const AOSA = readEdition(contentOf('aosa'));

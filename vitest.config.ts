@@ -5,7 +5,16 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', root: 'core', include: ['**/*.test.ts'] } },
       { test: { name: 'contract', root: 'contract', include: ['**/*.test.ts'] } },
-      { test: { name: 'server', root: 'server', include: ['**/*.test.ts'], globalSetup: './testing/database.ts', testTimeout: 60_000, hookTimeout: 120_000 } },
+      {
+        test: {
+          name: 'server',
+          root: 'server',
+          include: ['**/*.test.ts'],
+          globalSetup: './testing/database.ts',
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+        },
+      },
       { test: { name: 'scripts', root: 'scripts', include: ['**/*.test.mjs'], testTimeout: 180_000 } },
     ],
   },

@@ -1,6 +1,7 @@
 // Small pieces that the start and the test command share. Plain Node, no packages.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { createRequire } from 'node:module';
 import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
@@ -46,7 +47,12 @@ export function ensureWebClient() {
   );
   if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === hash) return;
   say('building the web client …');
-  const vite = path.join(PROJECT, 'node_modules', 'vite', 'bin', 'vite.js');
+  // npm may keep vite below web/ or at the root; the client's own view of it is the right one.
+  const vite = path.join(
+    path.dirname(createRequire(path.join(PROJECT, 'web', 'package.json')).resolve('vite/package.json')),
+    'bin',
+    'vite.js',
+  );
   const run = spawnSync(process.execPath, [vite, 'build', '--logLevel', 'warn'], {
     cwd: path.join(PROJECT, 'web'),
     stdio: ['ignore', 'inherit', 'inherit'],

@@ -9,17 +9,28 @@ import { CATALOGUE, findCalculation } from './registry.ts';
 const books = { ista: ISTA, aosa: AOSA };
 const FOLDER = join(import.meta.dirname, 'checks');
 
-interface Tolerance { abs?: number; rel?: number }
-interface CheckFile { id: string; source: string; tolerance: Tolerance; cases: { in: unknown; out: unknown }[] }
+interface Tolerance {
+  abs?: number;
+  rel?: number;
+}
+interface CheckFile {
+  id: string;
+  source: string;
+  tolerance: Tolerance;
+  cases: { in: unknown; out: unknown }[];
+}
 
 /** Every field of the expected answer must be there, numbers as near as the file says. */
 function expectNear(got: unknown, want: unknown, tolerance: Tolerance, path: string): void {
   if (typeof want === 'object' && want !== null) {
     if (Array.isArray(want)) expect(got, path).toHaveLength(want.length);
-    for (const [key, value] of Object.entries(want)) expectNear((got as Record<string, unknown> | null)?.[key], value, tolerance, `${path}.${key}`);
+    for (const [key, value] of Object.entries(want))
+      expectNear((got as Record<string, unknown> | null)?.[key], value, tolerance, `${path}.${key}`);
   } else if (typeof want === 'number') {
     expect(typeof got, path).toBe('number');
-    expect(Math.abs((got as number) - want), path).toBeLessThanOrEqual(Math.max(tolerance.abs ?? 0, (tolerance.rel ?? 0) * Math.abs(want)));
+    expect(Math.abs((got as number) - want), path).toBeLessThanOrEqual(
+      Math.max(tolerance.abs ?? 0, (tolerance.rel ?? 0) * Math.abs(want)),
+    );
   } else expect(got, path).toBe(want);
 }
 
@@ -36,9 +47,15 @@ describe.each(readdirSync(FOLDER).sort())('check values of %s', (file) => {
 });
 
 const leaves = (value: unknown, path: string[] = []): string[][] =>
-  typeof value === 'object' && value !== null ? Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key])) : [path];
+  typeof value === 'object' && value !== null
+    ? Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]))
+    : [path];
 
-function changed(value: unknown, [key = '', ...rest]: readonly string[], change: (object: Record<string, unknown>, key: string) => void): unknown {
+function changed(
+  value: unknown,
+  [key = '', ...rest]: readonly string[],
+  change: (object: Record<string, unknown>, key: string) => void,
+): unknown {
   const copy = structuredClone(value) as Record<string, unknown>;
   let place = copy;
   const path = [key, ...rest];
@@ -57,12 +74,25 @@ describe.each(CATALOGUE.map((one) => [one.id, one] as const))('%s', (_id, calcul
   it('refuses every field that is missing, not a number, or no type at all, and names it', () => {
     for (const path of leaves(calculation.example.input)) {
       const wrong = [
-        changed(calculation.example.input, path, (object, key) => { if (Array.isArray(object)) object.splice(Number(key), 1); else Reflect.deleteProperty(object, key); }),
-        changed(calculation.example.input, path, (object, key) => { object[key] = 'five'; }),
-        changed(calculation.example.input, path, (object, key) => { object[key] = Infinity; }),
-        changed(calculation.example.input, path, (object, key) => { object[key] = -1; }),
-        changed(calculation.example.input, path, (object, key) => { object[key] = null; }),
-        changed(calculation.example.input, path, (object, key) => { object[key] = { a: 1 }; }),
+        changed(calculation.example.input, path, (object, key) => {
+          if (Array.isArray(object)) object.splice(Number(key), 1);
+          else Reflect.deleteProperty(object, key);
+        }),
+        changed(calculation.example.input, path, (object, key) => {
+          object[key] = 'five';
+        }),
+        changed(calculation.example.input, path, (object, key) => {
+          object[key] = Infinity;
+        }),
+        changed(calculation.example.input, path, (object, key) => {
+          object[key] = -1;
+        }),
+        changed(calculation.example.input, path, (object, key) => {
+          object[key] = null;
+        }),
+        changed(calculation.example.input, path, (object, key) => {
+          object[key] = { a: 1 };
+        }),
       ];
       for (const input of wrong) {
         const answer = calculate(calculation, input, books);
@@ -72,6 +102,10 @@ describe.each(CATALOGUE.map((one) => [one.id, one] as const))('%s', (_id, calcul
     }
   });
   it('never throws, whatever JSON it is given', () => {
-    fc.assert(fc.property(fc.jsonValue(), (input) => { expect(typeof calculate(calculation, input, books).ok).toBe('boolean'); }));
+    fc.assert(
+      fc.property(fc.jsonValue(), (input) => {
+        expect(typeof calculate(calculation, input, books).ok).toBe('boolean');
+      }),
+    );
   });
 });

@@ -5,7 +5,11 @@ import { Exact } from '../units/mass.ts';
 import { moistureMethodFor } from './methodFor.ts';
 import { judgeOvenDuplicate, ovenMoisture } from './ovenMoisture.ts';
 
-const weighing = (container: string, withSeed: string, dried: string) => ({ containerG: new Exact(container), withSeedG: new Exact(withSeed), driedG: new Exact(dried) });
+const weighing = (container: string, withSeed: string, dried: string) => ({
+  containerG: new Exact(container),
+  withSeedG: new Exact(withSeed),
+  driedG: new Exact(dried),
+});
 const limit = ISTA.parameter('moisture_duplicate_limit_percent');
 
 describe('oven moisture', () => {
@@ -17,26 +21,47 @@ describe('oven moisture', () => {
   // Source: wet = dry / (1 + dry), the two bases of one water content (arithmetic).
   it('keeps both bases consistent, and does not care for the container', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 0, max: 90_000 }), (water, dry, tin) => {
-        const mg = (value: number) => new Exact(value).div(1000);
-        const { wetBasis, dryBasis } = ovenMoisture({ containerG: mg(tin), withSeedG: mg(tin + water + dry), driedG: mg(tin + dry) });
-        expect(wetBasis.toNumber()).toBeCloseTo((100 * water) / (water + dry), 10);
-        expect(dryBasis?.times(100).div(dryBasis.plus(100)).toNumber()).toBeCloseTo(wetBasis.toNumber(), 8);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 5000 }),
+        fc.integer({ min: 1, max: 5000 }),
+        fc.integer({ min: 0, max: 90_000 }),
+        (water, dry, tin) => {
+          const mg = (value: number) => new Exact(value).div(1000);
+          const { wetBasis, dryBasis } = ovenMoisture({
+            containerG: mg(tin),
+            withSeedG: mg(tin + water + dry),
+            driedG: mg(tin + dry),
+          });
+          expect(wetBasis.toNumber()).toBeCloseTo((100 * water) / (water + dry), 10);
+          expect(dryBasis?.times(100).div(dryBasis.plus(100)).toNumber()).toBeCloseTo(wetBasis.toNumber(), 8);
+        },
+      ),
     );
   });
   it('judges duplicates at the limit itself', () => {
     // Source: ISTA, duplicates may differ by 0.2 % (from memory).
     const first = weighing('0', '10.000', '9.000');
-    expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.020'), limit)).toMatchObject({ differencePercent: 0.2, meanPercent: 9.9, verdict: { outcome: 'near' } });
+    expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.020'), limit)).toMatchObject({
+      differencePercent: 0.2,
+      meanPercent: 9.9,
+      verdict: { outcome: 'near' },
+    });
     expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.021'), limit).verdict.outcome).toBe('outside');
   });
-  it.each([['20', '20', '20', 'withSeedG'], ['20', '25', '25.1', 'driedG'], ['20', '25', '19', 'driedG'], ['-1', '25', '24', 'containerG']])('refuses %s, %s, %s by naming %s', (container, withSeed, dried, name) => {
+  it.each([
+    ['20', '20', '20', 'withSeedG'],
+    ['20', '25', '25.1', 'driedG'],
+    ['20', '25', '19', 'driedG'],
+    ['-1', '25', '24', 'containerG'],
+  ])('refuses %s, %s, %s by naming %s', (container, withSeed, dried, name) => {
     expect(() => ovenMoisture(weighing(container, withSeed, dried))).toThrow(new RegExp(`^${name} must`));
   });
   it('finds the method of a kind by its own row, else by its genus', () => {
     // Source: ISTA, moisture methods by kind (from memory).
-    expect(moistureMethodFor(ISTA.moistureMethods, 'Trifolium pratense')).toMatchObject({ temperatureC: 'high 130', hours: 1 });
+    expect(moistureMethodFor(ISTA.moistureMethods, 'Trifolium pratense')).toMatchObject({
+      temperatureC: 'high 130',
+      hours: 1,
+    });
     expect(moistureMethodFor(ISTA.moistureMethods, 'Zea mays')).toMatchObject({ grinding: 'fine', hours: 4 });
     expect(moistureMethodFor(ISTA.moistureMethods, 'Phacelia tanacetifolia')).toBeNull();
   });

@@ -7,7 +7,9 @@ import { analysePurity, COMPONENTS, shareSteps, weighingDecimals } from './analy
 const grams = fc.integer({ min: 0, max: 2_000_000 });
 const four = fc.tuple(grams, grams, grams, grams).filter((parts) => parts.some((part) => part > 0));
 const masses = (parts: readonly number[], factor = 1) =>
-  Object.fromEntries(COMPONENTS.aosa.map((component, i) => [component, new Exact(parts[i] ?? 0).div(1000).times(factor)]));
+  Object.fromEntries(
+    COMPONENTS.aosa.map((component, i) => [component, new Exact(parts[i] ?? 0).div(1000).times(factor)]),
+  );
 
 describe('purity analysis', () => {
   it('percents total 100 whatever the parts weigh, and only the largest part is adjusted', () => {
@@ -17,7 +19,8 @@ describe('purity analysis', () => {
         const total = analysis.shares.reduce((sum, share) => sum.plus(share.percent), new Exact(0));
         expect(total.toString()).toBe('100');
         for (const share of analysis.shares)
-          if (share.component !== analysis.adjusted) expect(Math.abs(share.percent - share.exactPercent)).toBeLessThanOrEqual(0.005 + 1e-9);
+          if (share.component !== analysis.adjusted)
+            expect(Math.abs(share.percent - share.exactPercent)).toBeLessThanOrEqual(0.005 + 1e-9);
         const largest = Math.max(...analysis.shares.map((share) => Number(share.massG)));
         expect(Number(analysis.shares.find((share) => share.component === analysis.adjusted)?.massG)).toBe(largest);
       }),
@@ -26,7 +29,8 @@ describe('purity analysis', () => {
   it('does not change with the unit: the same parts in another unit give the same percents', () => {
     fc.assert(
       fc.property(four, fc.integer({ min: 2, max: 5000 }), (parts, factor) => {
-        const percents = (f: number) => analysePurity(AOSA, new Exact(10), masses(parts, f)).shares.map((share) => share.percent);
+        const percents = (f: number) =>
+          analysePurity(AOSA, new Exact(10), masses(parts, f)).shares.map((share) => share.percent);
         expect(percents(factor)).toEqual(percents(1));
       }),
     );
@@ -35,7 +39,10 @@ describe('purity analysis', () => {
   it('gives the worked example of alfalfa, 5.102 g', () => {
     // Source: worked example to 7 CFR 201.47 (figures computed by hand from the rule, from memory).
     const analysis = analysePurity(AOSA, new Exact('5.102'), {
-      pureSeed: new Exact('4.951'), otherCropSeed: new Exact('0.021'), inertMatter: new Exact('0.103'), weedSeed: new Exact('0.009'),
+      pureSeed: new Exact('4.951'),
+      otherCropSeed: new Exact('0.021'),
+      inertMatter: new Exact('0.103'),
+      weedSeed: new Exact('0.009'),
     });
     expect(analysis.shares.map((share) => share.percent)).toEqual([97.38, 0.41, 0.18, 2.03]);
     expect(analysis.changePercent).toBeCloseTo(-0.3528, 4);
@@ -44,25 +51,57 @@ describe('purity analysis', () => {
 
   it('judges gain and loss at the limit itself: five percent stands, a hair more is outside', () => {
     // Source: ISTA, purity, gain or loss over 5 % of the first weighing (from memory).
-    const at = (pure: string) => analysePurity(ISTA, new Exact('100.0'), { pureSeed: new Exact(pure), otherSeeds: new Exact(0), inertMatter: new Exact(0) });
-    expect(['95.0', '105.0', '94.9', '105.1'].map((pure) => at(pure).verdict.outcome)).toEqual(['near', 'near', 'outside', 'outside']);
+    const at = (pure: string) =>
+      analysePurity(ISTA, new Exact('100.0'), {
+        pureSeed: new Exact(pure),
+        otherSeeds: new Exact(0),
+        inertMatter: new Exact(0),
+      });
+    expect(['95.0', '105.0', '94.9', '105.1'].map((pure) => at(pure).verdict.outcome)).toEqual([
+      'near',
+      'near',
+      'outside',
+      'outside',
+    ]);
   });
 
   it('a component below 0.05 % is a trace and reads 0.0', () => {
-    const analysis = analysePurity(ISTA, new Exact('50.12'), { pureSeed: new Exact('49.31'), otherSeeds: new Exact('0.02'), inertMatter: new Exact('0.79') });
-    expect(analysis.shares.map((share) => [share.percent, share.trace])).toEqual([[98.4, false], [0, true], [1.6, false]]);
+    const analysis = analysePurity(ISTA, new Exact('50.12'), {
+      pureSeed: new Exact('49.31'),
+      otherSeeds: new Exact('0.02'),
+      inertMatter: new Exact('0.79'),
+    });
+    expect(analysis.shares.map((share) => [share.percent, share.trace])).toEqual([
+      [98.4, false],
+      [0, true],
+      [1.6, false],
+    ]);
     expect(shareSteps(analysis, 'otherSeeds').at(-1)?.result).toBe('trace');
   });
 
   // Source: ISTA and 7 CFR 201.47, decimals by weight (from memory); what lies between two classes counts as the upper one.
-  it.each([['0.9999', 4], ['0.99995', 3], ['1', 3], ['9.999', 3], ['9.9995', 2], ['10.00', 2], ['99.99', 2], ['100.0', 1], ['999.9', 1], ['1000', 0], ['1012', 0]])('%s g is weighed to %i decimals', (mass, decimals) => {
+  it.each([
+    ['0.9999', 4],
+    ['0.99995', 3],
+    ['1', 3],
+    ['9.999', 3],
+    ['9.9995', 2],
+    ['10.00', 2],
+    ['99.99', 2],
+    ['100.0', 1],
+    ['999.9', 1],
+    ['1000', 0],
+    ['1012', 0],
+  ])('%s g is weighed to %i decimals', (mass, decimals) => {
     expect(weighingDecimals(ISTA, new Exact(mass))).toBe(decimals);
     expect(weighingDecimals(AOSA, new Exact(mass))).toBe(decimals);
   });
 
   it('refuses parts that add to nothing, a missing part and a sample of nothing', () => {
     const none = new Exact(0);
-    expect(() => analysePurity(ISTA, new Exact(5), { pureSeed: none, otherSeeds: none, inertMatter: none })).toThrow(/^pureSeedG/);
+    expect(() => analysePurity(ISTA, new Exact(5), { pureSeed: none, otherSeeds: none, inertMatter: none })).toThrow(
+      /^pureSeedG/,
+    );
     expect(() => analysePurity(ISTA, new Exact(5), { pureSeed: new Exact(5) })).toThrow(/^otherSeedsG/);
     expect(() => analysePurity(ISTA, none, {})).toThrow(/^workingSampleG/);
   });

@@ -21,33 +21,48 @@ describe('a quick answer', () => {
   it('says how wide a small test is, and what double sowing may really have to be', () => {
     const ten = quickAnswer(10, 20);
     expect(ten.words).toBe('10 of 20 sprouted: between 27 % and 73 % are alive.');
-    expect([ten.sowTimes.least.toFixed(1), ten.sowTimes.best, ten.sowTimes.most?.toFixed(1)]).toEqual(['1.4', 2, '3.7']);
+    expect([ten.sowTimes.least.toFixed(1), ten.sowTimes.best, ten.sowTimes.most?.toFixed(1)]).toEqual([
+      '1.4',
+      2,
+      '3.7',
+    ]);
     expect(quickAnswer(7, 10).words).toContain('between 35 % and 93 %');
   });
   it('gives each school its band and its chance to be wrong, as an integral of its own', () => {
     const bands = { quarters: [0, 0.375, 0.625, 1], seventy: [0, 0.5, 0.7, 1] } as const;
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 60 }).chain((n) => fc.tuple(fc.integer({ min: 0, max: n }), fc.constant(n))), ([k, n]) => {
-        for (const school of quickAnswer(k, n).schools) {
-          if (school.id === 'standard') continue;
-          const edges = bands[school.id];
-          const i = edges.findLastIndex((edge, at) => at < 3 && k / n >= edge);
-          expect(school.chanceWrong).toBeCloseTo(1 - chanceBetween(k, n, edges[i] ?? 0, edges[i + 1] ?? 1), 6);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 60 }).chain((n) => fc.tuple(fc.integer({ min: 0, max: n }), fc.constant(n))),
+        ([k, n]) => {
+          for (const school of quickAnswer(k, n).schools) {
+            if (school.id === 'standard') continue;
+            const edges = bands[school.id];
+            const i = edges.findLastIndex((edge, at) => at < 3 && k / n >= edge);
+            expect(school.chanceWrong).toBeCloseTo(1 - chanceBetween(k, n, edges[i] ?? 0, edges[i + 1] ?? 1), 6);
+          }
+        },
+      ),
       { numRuns: 40 },
     );
   });
   it('takes the kind’s own standard as a third school', () => {
     // Source: 7 CFR 201.31, carrot 55 % (from memory).
-    expect(quickAnswer(9, 20, 55).schools.at(-1)).toMatchObject({ id: 'standard', advice: 'below the standard of its kind' });
+    expect(quickAnswer(9, 20, 55).schools.at(-1)).toMatchObject({
+      id: 'standard',
+      advice: 'below the standard of its kind',
+    });
     expect(quickAnswer(12, 20, 55).schools.at(-1)?.advice).toBe('up to the standard of its kind');
   });
   it('few seeds all sprouting is not all alive, and none sprouting is not all dead', () => {
     expect(quickAnswer(10, 10).words).toMatch(/^All 10 sprouted: at least 69 %/);
     expect(quickAnswer(0, 10)).toMatchObject({ sowTimes: { best: null, most: null } });
   });
-  it.each([[11, 10, 'sprouted'], [-1, 10, 'sprouted'], [1, 0, 'seeds'], [1, 2.5, 'seeds']])('refuses %s of %s by name', (k, n, name) => {
+  it.each([
+    [11, 10, 'sprouted'],
+    [-1, 10, 'sprouted'],
+    [1, 0, 'seeds'],
+    [1, 2.5, 'seeds'],
+  ])('refuses %s of %s by name', (k, n, name) => {
     expect(() => quickAnswer(k, n)).toThrow(new RegExp(`^${name} must`));
   });
 });

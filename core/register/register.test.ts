@@ -21,13 +21,16 @@ describe('codes', () => {
     for (const a of ALPHABET)
       for (const b of ALPHABET) {
         const swapped = checkCharacter(`0000${a}${b}`) === checkCharacter(`0000${b}${a}`);
-        expect(swapped).toBe(a === b || (`${a}${b}` === '0Z' || `${a}${b}` === 'Z0'));
+        expect(swapped).toBe(a === b || `${a}${b}` === '0Z' || `${a}${b}` === 'Z0');
       }
   });
   it('reads small letters and look-alikes, and says which check character was expected', () => {
     const code = makeCode([0, 1, 2, 3, 4, 5]);
     expect(readCode(code.toLowerCase().replace('0', 'o').replace('1', 'l'))).toEqual({ ok: true, code });
-    expect(readCode('*0123450')).toMatchObject({ ok: false, reason: expect.stringContaining(`asks for ${checkCharacter('012345')}`) as string });
+    expect(readCode('*0123450')).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining(`asks for ${checkCharacter('012345')}`) as string,
+    });
     expect(readCode('*012')).toMatchObject({ ok: false });
     expect(readCode('*01234U0')).toMatchObject({ ok: false, reason: '"U" does not occur in codes.' });
   });
@@ -39,6 +42,7 @@ describe('permissions', () => {
     expect(may(['sampler', 'analyst'], 'release.write')).toBe(false);
     expect(may(['lead'], 'release.write')).toBe(true);
     expect(may(['sampler'], 'bench.write')).toBe(false);
-    for (const permission of Object.keys(PERMISSIONS) as (keyof typeof PERMISSIONS)[]) expect(may([], permission)).toBe(false);
+    for (const permission of Object.keys(PERMISSIONS) as (keyof typeof PERMISSIONS)[])
+      expect(may([], permission)).toBe(false);
   });
 });

@@ -3,23 +3,55 @@ import { analysisTag, testReport, type LabelData } from './documents.ts';
 import { pureLiveSeed } from './pureLiveSeed.ts';
 
 const data: LabelData = {
-  reference: 'QM-1', species: 'Medicago sativa', commonName: 'alfalfa', bookKind: 'Alfalfa', variety: 'Pellam', origin: 'East Terrace', harvest: '2026-08', lotMass: '1900 kg', containers: '76 of 25 kg',
-  book: 'aosa', edition: 'a book', laboratory: { name: 'Station', address: 'Quillmere' },
+  reference: 'QM-1',
+  species: 'Medicago sativa',
+  commonName: 'alfalfa',
+  bookKind: 'Alfalfa',
+  variety: 'Pellam',
+  origin: 'East Terrace',
+  harvest: '2026-08',
+  lotMass: '1900 kg',
+  containers: '76 of 25 kg',
+  book: 'aosa',
+  edition: 'a book',
+  laboratory: { name: 'Station', address: 'Quillmere' },
   sample: { mass: '200 g', drawnOn: '2026-09-01', drawnBy: 'A. Thorne', seal: 'Q1', code: '*0000000' },
-  purity: { shares: [{ component: 'pureSeed', percent: 96.2, trace: false }, { component: 'otherCropSeed', percent: 1.1, trace: false }, { component: 'weedSeed', percent: 0.2, trace: false }, { component: 'inertMatter', percent: 2.5, trace: false }], decimals: 2, workingG: '5.012' },
+  purity: {
+    shares: [
+      { component: 'pureSeed', percent: 96.2, trace: false },
+      { component: 'otherCropSeed', percent: 1.1, trace: false },
+      { component: 'weedSeed', percent: 0.2, trace: false },
+      { component: 'inertMatter', percent: 2.5, trace: false },
+    ],
+    decimals: 2,
+    workingG: '5.012',
+  },
   otherSeeds: { examinedG: 50, species: [{ name: 'Cuscuta epithymum', count: 1, perLb: 0.3 }], perKgUpper: 111.4 },
   moisture: null,
-  germination: { counts: { normal: 78, abnormal: 5, hard: 14, fresh: 0, dead: 3 }, seeds: 400, tests: 1, method: 'T, 20 °C', days: 7, concludedOn: '2024-11-18' },
-  blocks: [], accepted: [],
+  germination: {
+    counts: { normal: 78, abnormal: 5, hard: 14, fresh: 0, dead: 3 },
+    seeds: 400,
+    tests: 1,
+    method: 'T, 20 °C',
+    days: 7,
+    concludedOn: '2024-11-18',
+  },
+  blocks: [],
+  accepted: [],
 };
-const value = (document: ReturnType<typeof analysisTag>, label: string) => document.lines.find((line) => line.label === label)?.value;
+const value = (document: ReturnType<typeof analysisTag>, label: string) =>
+  document.lines.find((line) => line.label === label)?.value;
 
 describe('the tag', () => {
   // Source: worked examples to 7 CFR 201.22 and 201.64 (from memory): tested November 2024, five months: April 2025; 96.20 × 92 / 100 = 88.50.
   it('counts validity in full months after the month of test, and pure live seed', () => {
     const tag = analysisTag(data, 5);
     expect(tag.refusals).toEqual([]);
-    expect([value(tag, 'Tested'), value(tag, 'Valid to the end of'), value(tag, 'Pure live seed')]).toEqual(['November 2024', 'April 2025', '88.50 %']);
+    expect([value(tag, 'Tested'), value(tag, 'Valid to the end of'), value(tag, 'Pure live seed')]).toEqual([
+      'November 2024',
+      'April 2025',
+      '88.50 %',
+    ]);
     expect(value(tag, 'Germination and hard seed')).toBe('92 %');
   });
   it('never rounds a rate to zero when something was found', () => {
@@ -32,7 +64,9 @@ describe('the tag', () => {
     expect(refused({ germination: null })[0]).toMatch(/^Germination was not tested/);
     expect(refused({ otherSeeds: null })[0]).toMatch(/^Nobody searched/);
     expect(refused({ book: 'ista' })[0]).toMatch(/tag needs four/);
-    expect(refused({ germination: data.germination && { ...data.germination, seeds: 200 } })[0]).toMatch(/200 seeds; a label needs 400/);
+    expect(refused({ germination: data.germination && { ...data.germination, seeds: 200 } })[0]).toMatch(
+      /200 seeds; a label needs 400/,
+    );
     expect(refused({ blocks: ['Purity: gain of 7 %.'] })).toEqual(['Purity: gain of 7 %.']);
   });
 });
@@ -43,7 +77,9 @@ describe('the report', () => {
     const report = testReport({ ...data, germination: null, purity: null });
     expect(value(report, 'Moisture, %')).toBe('N');
     expect(value(report, 'Purity, %')).toBe('N');
-    expect(report.lines.filter((line) => line.label.startsWith('Germination: ')).map((line) => line.value)).toEqual(Array(7).fill('N'));
+    expect(report.lines.filter((line) => line.label.startsWith('Germination: ')).map((line) => line.value)).toEqual(
+      Array(7).fill('N'),
+    );
     expect(report.notes.join(' ')).toContain('no international certificate');
     expect(report.refusals).toEqual([]);
   });
@@ -54,10 +90,18 @@ describe('the report', () => {
 
 describe('pure live seed', () => {
   // Source: table of 7 CFR 201.64 and AOSA custom (from memory).
-  it.each([[95, 80, 10, 0, 85.5], [98.5, 92, 0, 0, 90.62], [80, 60, 0, 25, 68], [60, 45, 0, 30, 45], [99.5, 85, 12, 0, 96.515]])('%f %f %f %f gives %f', (purityPercent, germinationPercent, hardPercent, dormantPercent, expected) => {
+  it.each([
+    [95, 80, 10, 0, 85.5],
+    [98.5, 92, 0, 0, 90.62],
+    [80, 60, 0, 25, 68],
+    [60, 45, 0, 30, 45],
+    [99.5, 85, 12, 0, 96.515],
+  ])('%f %f %f %f gives %f', (purityPercent, germinationPercent, hardPercent, dormantPercent, expected) => {
     expect(pureLiveSeed({ purityPercent, germinationPercent, hardPercent, dormantPercent })).toBeCloseTo(expected, 10);
   });
   it('refuses more live seed than there is', () => {
-    expect(() => pureLiveSeed({ purityPercent: 99, germinationPercent: 90, hardPercent: 11, dormantPercent: 0 })).toThrow(/^germinationPercent/);
+    expect(() =>
+      pureLiveSeed({ purityPercent: 99, germinationPercent: 90, hardPercent: 11, dormantPercent: 0 }),
+    ).toThrow(/^germinationPercent/);
   });
 });

@@ -37,22 +37,30 @@ describe('exact binomial interval', () => {
     );
   });
 
-  it.each([[-1, 10, 0.95, 'x'], [11, 10, 0.95, 'x'], [1, 0, 0.95, 'n'], [1.5, 10, 0.95, 'x'], [1, 10, 1, 'confidence'], [1, 10, Number.NaN, 'confidence']])(
-    'refuses %s of %s at %s by name', (x, n, confidence, name) => {
-      expect(() => clopperPearson(x, n, confidence)).toThrow(new RegExp(`^${name} must`));
-    },
-  );
+  it.each([
+    [-1, 10, 0.95, 'x'],
+    [11, 10, 0.95, 'x'],
+    [1, 0, 0.95, 'n'],
+    [1.5, 10, 0.95, 'x'],
+    [1, 10, 1, 'confidence'],
+    [1, 10, Number.NaN, 'confidence'],
+  ])('refuses %s of %s at %s by name', (x, n, confidence, name) => {
+    expect(() => clopperPearson(x, n, confidence)).toThrow(new RegExp(`^${name} must`));
+  });
 });
 
 describe('Wilson interval', () => {
   // Source: Newcombe R.G. (1998) Statistics in Medicine 17:857–872, Table I, score method; from memory.
-  it.each([[81, 263, 0.2553, 0.3662], [15, 148, 0.0624, 0.1605], [0, 20, 0, 0.1611], [1, 29, 0.0061, 0.1718]])(
-    'agrees with the printed table for %i of %i', (hits, trials, lower, upper) => {
-      const interval = wilsonInterval(hits, trials, 1.959964);
-      expect(Math.abs(interval.lower - lower)).toBeLessThanOrEqual(0.00005);
-      expect(Math.abs(interval.upper - upper)).toBeLessThanOrEqual(0.00005);
-    },
-  );
+  it.each([
+    [81, 263, 0.2553, 0.3662],
+    [15, 148, 0.0624, 0.1605],
+    [0, 20, 0, 0.1611],
+    [1, 29, 0.0061, 0.1718],
+  ])('agrees with the printed table for %i of %i', (hits, trials, lower, upper) => {
+    const interval = wilsonInterval(hits, trials, 1.959964);
+    expect(Math.abs(interval.lower - lower)).toBeLessThanOrEqual(0.00005);
+    expect(Math.abs(interval.upper - upper)).toBeLessThanOrEqual(0.00005);
+  });
 });
 
 describe('Poisson limits', () => {

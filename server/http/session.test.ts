@@ -4,7 +4,9 @@ import { makeSetUpLink } from '../register/people.ts';
 import { CLOVER, openLaboratory, PASSWORD, type Laboratory } from '../testing/laboratory.ts';
 
 let lab: Laboratory;
-beforeAll(async () => { lab = await openLaboratory(); });
+beforeAll(async () => {
+  lab = await openLaboratory();
+});
 afterAll(() => lab.close());
 
 describe('signing in', () => {
@@ -42,11 +44,17 @@ describe('signing in', () => {
   it('ends with signing out, and for someone who may no longer sign in', async () => {
     const sampler = await lab.as('sampler');
     const lead = await lab.as('lead');
-    const { people } = (await lead.get<{ people: { id: string; username: string; name: string; roles: string[]; version: number }[] }>('/people')).body;
+    const { people } = (
+      await lead.get<{ people: { id: string; username: string; name: string; roles: string[]; version: number }[] }>(
+        '/people',
+      )
+    ).body;
     const one = people.find((each) => each.username === 'sampler');
     if (!one) throw new Error('no sampler');
     expect((await sampler.get('/lots')).status).toBe(200);
-    expect((await lead.put(`/people/${one.id}`, { name: one.name, roles: one.roles, active: false }, one.version)).status).toBe(200);
+    expect(
+      (await lead.put(`/people/${one.id}`, { name: one.name, roles: one.roles, active: false }, one.version)).status,
+    ).toBe(200);
     expect((await sampler.get('/lots')).status).toBe(401);
     await lead.put(`/people/${one.id}`, { name: one.name, roles: one.roles, active: true }, one.version + 1);
     await lead.send('DELETE', '/session');
@@ -61,8 +69,13 @@ describe('people and roles', () => {
     expect((await (await lab.as('analyst')).post('/people', fresh)).status).toBe(403);
     expect((await lead.post('/people', fresh)).status).toBe(201);
     expect((await lead.post('/people', fresh)).body).toMatchObject({ status: 409, errors: [{ path: 'username' }] });
-    expect((await lead.post('/people', { ...fresh, username: 'elm', password: 'short' })).body).toMatchObject({ status: 422, errors: [{ path: 'password' }] });
-    expect((await lead.put(`/people/${lead.id}`, { name: 'x', roles: ['analyst'], active: true }, 1)).body).toMatchObject({ status: 422, errors: [{ path: 'roles' }] });
+    expect((await lead.post('/people', { ...fresh, username: 'elm', password: 'short' })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'password' }],
+    });
+    expect(
+      (await lead.put(`/people/${lead.id}`, { name: 'x', roles: ['analyst'], active: true }, 1)).body,
+    ).toMatchObject({ status: 422, errors: [{ path: 'roles' }] });
   });
 });
 
@@ -74,14 +87,28 @@ describe('the first person', () => {
       const old = await makeSetUpLink(empty.connection, empty.clock.now);
       const token = await makeSetUpLink(empty.connection, empty.clock.now);
       const visitor = empty.visitor();
-      const first = { token, username: 'first', name: 'First', password: 'twelve letters', laboratory: 'Home', address: '', zone: 'Europe/Dublin' };
+      const first = {
+        token,
+        username: 'first',
+        name: 'First',
+        password: 'twelve letters',
+        laboratory: 'Home',
+        address: '',
+        zone: 'Europe/Dublin',
+      };
       expect((await visitor.get<{ empty: boolean }>('/session')).body.empty).toBe(true);
       expect((await visitor.post('/set-up', { ...first, token: old })).status).toBe(403);
-      expect((await visitor.post('/set-up', { ...first, zone: 'Mars/North' })).body).toMatchObject({ status: 422, errors: [{ path: 'zone' }] });
+      expect((await visitor.post('/set-up', { ...first, zone: 'Mars/North' })).body).toMatchObject({
+        status: 422,
+        errors: [{ path: 'zone' }],
+      });
       expect((await visitor.post('/set-up', first)).status).toBe(201);
       expect((await visitor.post('/set-up', { ...first, username: 'second' })).status).toBe(403);
       expect((await visitor.signIn('first', 'twelve letters')).status).toBe(200);
-      expect((await empty.connection.db.select().from(laboratory))[0]).toMatchObject({ name: 'Home', zone: 'Europe/Dublin' });
+      expect((await empty.connection.db.select().from(laboratory))[0]).toMatchObject({
+        name: 'Home',
+        zone: 'Europe/Dublin',
+      });
     } finally {
       await empty.close();
     }

@@ -26,7 +26,13 @@ beforeAll(async () => {
 afterAll(() => lab.close());
 
 const day = 86_400_000;
-const SUBMITTED = { mass: { text: '0.5', unit: 'kg' }, drawnOn: '2026-11-20', drawnBy: 'A. Thorne', seal: 'Q7', primarySamples: 13 };
+const SUBMITTED = {
+  mass: { text: '0.5', unit: 'kg' },
+  drawnOn: '2026-11-20',
+  drawnBy: 'A. Thorne',
+  seal: 'Q7',
+  primarySamples: 13,
+};
 
 async function openLot(reference: string, change: Partial<typeof CLOVER> = {}): Promise<string> {
   const answer = await sampler.post<LotSheet>('/lots', { ...CLOVER, ...change, reference });
@@ -46,7 +52,17 @@ async function germinate(lot: string, normals: readonly number[]): Promise<Germi
   const vesselId = await draw(lot, 'germination', '20.0');
   const setUpDate = lab.clock.now.toISOString().slice(0, 10);
   const planned = await analyst.post<GerminationView>('/germination/tests', {
-    vesselId, substrate: 'T', temperature: '20', treatment: '', setUpDate, prechillDays: 0, firstCountDay: 4, finalCountDay: 7, dishes: 4, seedsPerDish: 100, place: 'cabinet 2',
+    vesselId,
+    substrate: 'T',
+    temperature: '20',
+    treatment: '',
+    setUpDate,
+    prechillDays: 0,
+    firstCountDay: 4,
+    finalCountDay: 7,
+    dishes: 4,
+    seedsPerDish: 100,
+    place: 'cabinet 2',
   });
   expect(planned.status).toBe(201);
   lab.clock.now = new Date(lab.clock.now.getTime() + 7 * day);
@@ -55,7 +71,11 @@ async function germinate(lot: string, normals: readonly number[]): Promise<Germi
   for (const [i, normal] of normals.entries()) {
     const dish = test?.dishes[i];
     const early = { counts: { normal: 40, abnormal: 0, hard: 0, fresh: 0, dead: 1 }, closed: true, entry: 'tens' };
-    const late = { counts: { normal: normal - 40, abnormal: 3, hard: 2, fresh: 0, dead: 100 - normal - 6 }, closed: true, entry: 'difference' };
+    const late = {
+      counts: { normal: normal - 40, abnormal: 3, hard: 2, fresh: 0, dead: 100 - normal - 6 },
+      closed: true,
+      entry: 'difference',
+    };
     expect((await analyst.put(`/germination/dishes/${dish?.id}/days/4`, early, 1)).status).toBe(200);
     const answer = await analyst.put<GerminationView>(`/germination/dishes/${dish?.id}/days/7`, late, 2);
     expect(answer.status).toBe(200);
@@ -71,22 +91,46 @@ describe('one lot from heap to label', () => {
     lot = await openLot('T-1');
     const sampling = (await analyst.get<SamplingView>(`/lots/${lot}/sampling`)).body;
     expect(sampling.plan).toMatchObject({ primarySamples: 13, rule: { section: '201.41' } });
-    expect(sampling.submitted).toMatchObject({ massVerdict: { outcome: 'within', limit: 141.7 }, primaryVerdict: { outcome: 'within' } });
+    expect(sampling.submitted).toMatchObject({
+      massVerdict: { outcome: 'within', limit: 141.7 },
+      primaryVerdict: { outcome: 'within' },
+    });
 
-    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId: await draw(lot, 'purity', '5.2') })).body.tests[0];
-    const weighed = await analyst.put<PurityView>(`/purity/tests/${purity?.id}`, { workingSample: '5.102', pureSeed: '4.951', otherCropSeed: '0.021', weedSeed: '0.009', inertMatter: '0.103' }, 1);
+    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId: await draw(lot, 'purity', '5.2') }))
+      .body.tests[0];
+    const weighed = await analyst.put<PurityView>(
+      `/purity/tests/${purity?.id}`,
+      { workingSample: '5.102', pureSeed: '4.951', otherCropSeed: '0.021', weedSeed: '0.009', inertMatter: '0.103' },
+      1,
+    );
     expect(weighed.body.tests[0]?.analysis?.shares.map((share) => share.percent)).toEqual([97.38, 0.41, 0.18, 2.03]);
 
-    const other = (await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: await draw(lot, 'other-seeds', '51') })).body.tests[0];
-    const counted = await analyst.put<OtherSeedsView>(`/other-seeds/tests/${other?.id}`, { examined: '50.23', species: [{ name: 'Cuscuta epithymum', count: 7 }] }, 1);
+    const other = (
+      await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: await draw(lot, 'other-seeds', '51') })
+    ).body.tests[0];
+    const counted = await analyst.put<OtherSeedsView>(
+      `/other-seeds/tests/${other?.id}`,
+      { examined: '50.23', species: [{ name: 'Cuscuta epithymum', count: 7 }] },
+      1,
+    );
     // Source: worked example to 7 CFR 201.52: 7 in 50.23 g are 63.21 per lb.
     expect(counted.body.tests[0]?.total?.rate.perLb.estimate).toBeCloseTo(63.21, 2);
 
-    const oven = (await analyst.post<MoistureView>('/moisture/tests', { vesselId: await draw(lot, 'moisture', '12'), method: 'oven 130 °C, 1 h' })).body.tests[0];
-    const wet = { first: { container: '20.000', withSeed: '25.000' }, second: { container: '21.000', withSeed: '26.000' } };
+    const oven = (
+      await analyst.post<MoistureView>('/moisture/tests', {
+        vesselId: await draw(lot, 'moisture', '12'),
+        method: 'oven 130 °C, 1 h',
+      })
+    ).body.tests[0];
+    const wet = {
+      first: { container: '20.000', withSeed: '25.000' },
+      second: { container: '21.000', withSeed: '26.000' },
+    };
     expect((await analyst.put<MoistureView>(`/moisture/tests/${oven?.id}`, wet, 1)).body.tests[0]?.result).toBeNull();
     const dried = { first: { ...wet.first, dried: '24.550' }, second: { ...wet.second, dried: '25.545' } };
-    expect((await analyst.put<MoistureView>(`/moisture/tests/${oven?.id}`, dried, 2)).body.tests[0]?.result).toMatchObject({ reportedPercent: 9.1, differencePercent: 0.1, verdict: { outcome: 'within' } });
+    expect(
+      (await analyst.put<MoistureView>(`/moisture/tests/${oven?.id}`, dried, 2)).body.tests[0]?.result,
+    ).toMatchObject({ reportedPercent: 9.1, differencePercent: 0.1, verdict: { outcome: 'within' } });
   });
 
   it('an out-of-range germination asks for a retest, blocks release, and is averaged with a second that agrees', async () => {
@@ -98,7 +142,11 @@ describe('one lot from heap to label', () => {
     expect((await lead.post('/lots/' + lot + '/releases', { kind: 'tag' })).body).toMatchObject({ status: 409 });
     const second = await germinate(lot, [86, 88, 85, 87]);
     expect(second.combined).toMatchObject({ reported: { normal: 85 }, seeds: 800, from: [0, 1], next: 'report' });
-    expect((await lab.connection.db.select().from(judgement)).filter((one) => one.step === 'germination').map((one) => one.outcome)).toEqual(['outside', 'within']);
+    expect(
+      (await lab.connection.db.select().from(judgement))
+        .filter((one) => one.step === 'germination')
+        .map((one) => one.outcome),
+    ).toEqual(['outside', 'within']);
   });
 
   it('is released by the lead alone, frozen, with fonts embedded; a correction marks it as superseded, a reissue is amended', async () => {
@@ -106,7 +154,9 @@ describe('one lot from heap to label', () => {
     const released = await lead.post<ReleaseView>(`/lots/${lot}/releases`, { kind: 'tag' });
     expect(released.status).toBe(201);
     const [one] = released.body.releases;
-    const response = await fetch(`${lab.base}/api/releases/${one?.id}/document.pdf`, { headers: { cookie: lead.cookie } });
+    const response = await fetch(`${lab.base}/api/releases/${one?.id}/document.pdf`, {
+      headers: { cookie: lead.cookie },
+    });
     const file = join(mkdtempSync(join(tmpdir(), 'mercato-pdf-')), 'tag.pdf');
     writeFileSync(file, Buffer.from(await response.arrayBuffer()));
     expect(response.headers.get('content-type')).toBe('application/pdf');
@@ -118,14 +168,39 @@ describe('one lot from heap to label', () => {
     for (const font of fonts) expect(font).toMatch(/ yes yes (yes|no) /);
 
     const view = (await lead.get<PurityView>(`/lots/${lot}/purity`)).body.tests[0];
-    const body = { workingSample: '5.102', pureSeed: '4.949', otherCropSeed: '0.021', weedSeed: '0.009', inertMatter: '0.105' };
-    expect((await analyst.put(`/purity/tests/${view?.id}`, body, view?.version ?? 0)).body).toMatchObject({ status: 422, errors: [{ path: 'reason' }] });
-    const corrected = await lead.put<PurityView>(`/purity/tests/${view?.id}`, { ...body, reason: 'two husks lay on the pan' }, view?.version ?? 0);
-    expect(corrected.body.tests[0]?.fields.pureSeed).toMatchObject({ text: '4.949', by: 'The lead', earlier: [{ text: '4.951', by: 'The analyst', supersededBecause: 'two husks lay on the pan' }] });
+    const body = {
+      workingSample: '5.102',
+      pureSeed: '4.949',
+      otherCropSeed: '0.021',
+      weedSeed: '0.009',
+      inertMatter: '0.105',
+    };
+    expect((await analyst.put(`/purity/tests/${view?.id}`, body, view?.version ?? 0)).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'reason' }],
+    });
+    const corrected = await lead.put<PurityView>(
+      `/purity/tests/${view?.id}`,
+      { ...body, reason: 'two husks lay on the pan' },
+      view?.version ?? 0,
+    );
+    expect(corrected.body.tests[0]?.fields.pureSeed).toMatchObject({
+      text: '4.949',
+      by: 'The lead',
+      earlier: [{ text: '4.951', by: 'The analyst', supersededBecause: 'two husks lay on the pan' }],
+    });
     expect((await lead.get<ReleaseView>(`/lots/${lot}/release`)).body.releases[0]).toMatchObject({ superseded: true });
-    expect((await lead.get<{ document: { lines: unknown[] } }>(`/releases/${one?.id}`)).body.document.lines).toContainEqual(expect.objectContaining({ label: 'Pure seed', value: '97.38 %' }));
-    expect((await lead.post(`/lots/${lot}/releases`, { kind: 'tag' })).body).toMatchObject({ status: 422, errors: [{ path: 'amendReason' }] });
-    const again = await lead.post<ReleaseView>(`/lots/${lot}/releases`, { kind: 'tag', amendReason: 'purity weighed again' });
+    expect(
+      (await lead.get<{ document: { lines: unknown[] } }>(`/releases/${one?.id}`)).body.document.lines,
+    ).toContainEqual(expect.objectContaining({ label: 'Pure seed', value: '97.38 %' }));
+    expect((await lead.post(`/lots/${lot}/releases`, { kind: 'tag' })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'amendReason' }],
+    });
+    const again = await lead.post<ReleaseView>(`/lots/${lot}/releases`, {
+      kind: 'tag',
+      amendReason: 'purity weighed again',
+    });
     expect(again.body.releases.at(-1)).toMatchObject({ number: 2, amends: 1, superseded: false });
   });
 
@@ -139,13 +214,21 @@ describe('one lot from heap to label', () => {
 
   it('what the rules foresee is stored and judged outside until the lead decides, with a reason', async () => {
     const odd = await openLot('T-3', { book: 'ista' });
-    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId: await draw(odd, 'purity', '5.5') })).body.tests[0];
-    const stored = await analyst.put<PurityView>(`/purity/tests/${purity?.id}`, { workingSample: '5.000', pureSeed: '4.600', otherSeeds: '0.010', inertMatter: '0.020' }, 1);
+    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId: await draw(odd, 'purity', '5.5') }))
+      .body.tests[0];
+    const stored = await analyst.put<PurityView>(
+      `/purity/tests/${purity?.id}`,
+      { workingSample: '5.000', pureSeed: '4.600', otherSeeds: '0.010', inertMatter: '0.020' },
+      1,
+    );
     expect(stored.body.tests[0]?.analysis?.verdict.outcome).toBe('outside');
     expect((await analyst.get<LotList>('/lots?state=held')).body.rows.map((row) => row.reference)).toContain('T-3');
     const decision = { testId: purity?.id, decision: 'set-aside', reason: 'seed was spilled' };
     expect((await analyst.post(`/lots/${odd}/decisions`, decision)).status).toBe(403);
-    expect((await lead.post(`/lots/${odd}/decisions`, { ...decision, reason: '' })).body).toMatchObject({ status: 422, errors: [{ path: 'reason' }] });
+    expect((await lead.post(`/lots/${odd}/decisions`, { ...decision, reason: '' })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'reason' }],
+    });
     expect((await lead.post<LotSheet>(`/lots/${odd}/decisions`, decision)).body).toMatchObject({ state: 'open' });
   });
 });
@@ -155,13 +238,38 @@ describe('two people, one test', () => {
     const lot = await openLot('T-4', { book: 'ista' });
     const vesselId = await draw(lot, 'germination', '20');
     const setUpDate = lab.clock.now.toISOString().slice(0, 10);
-    const { body } = await analyst.post<GerminationView>('/germination/tests', { vesselId, substrate: 'TP', temperature: '20', treatment: '', setUpDate, prechillDays: 0, firstCountDay: 7, finalCountDay: 7, dishes: 4, seedsPerDish: 100, place: '' });
+    const { body } = await analyst.post<GerminationView>('/germination/tests', {
+      vesselId,
+      substrate: 'TP',
+      temperature: '20',
+      treatment: '',
+      setUpDate,
+      prechillDays: 0,
+      firstCountDay: 7,
+      finalCountDay: 7,
+      dishes: 4,
+      seedsPerDish: 100,
+      place: '',
+    });
     const dishes = body.tests[0]?.dishes ?? [];
     const count = { counts: { normal: 90, abnormal: 4, hard: 1, fresh: 0, dead: 5 }, closed: true, entry: 'typed' };
-    const answers = await Promise.all(dishes.map((dish, i) => (i % 2 ? lead : analyst).put(`/germination/dishes/${dish.id}/days/7`, count, 1)));
+    const answers = await Promise.all(
+      dishes.map((dish, i) => (i % 2 ? lead : analyst).put(`/germination/dishes/${dish.id}/days/7`, count, 1)),
+    );
     expect(answers.map((answer) => answer.status)).toEqual([200, 200, 200, 200]);
-    expect((await analyst.get<GerminationView>(`/lots/${lot}/germination`)).body.combined).toMatchObject({ reported: { normal: 90 }, next: 'report' });
-    const both = await Promise.all([analyst, lead].map((who) => who.put(`/germination/dishes/${dishes[0]?.id}/days/7`, { ...count, counts: { ...count.counts, normal: 89, dead: 6 }, reason: 'seen again' }, 2)));
+    expect((await analyst.get<GerminationView>(`/lots/${lot}/germination`)).body.combined).toMatchObject({
+      reported: { normal: 90 },
+      next: 'report',
+    });
+    const both = await Promise.all(
+      [analyst, lead].map((who) =>
+        who.put(
+          `/germination/dishes/${dishes[0]?.id}/days/7`,
+          { ...count, counts: { ...count.counts, normal: 89, dead: 6 }, reason: 'seen again' },
+          2,
+        ),
+      ),
+    );
     expect(both.map((answer) => answer.status).sort()).toEqual([200, 412]);
     expect(both.find((answer) => answer.status === 412)?.body.detail).toMatch(/^Changed by The (analyst|lead) at 20/);
   });
@@ -170,25 +278,56 @@ describe('two people, one test', () => {
     const lot = await openLot('T-5', { book: 'ista' });
     const vesselId = await draw(lot, 'germination', '20');
     const setUpDate = lab.clock.now.toISOString().slice(0, 10);
-    const { body } = await analyst.post<GerminationView>('/germination/tests', { vesselId, substrate: 'TP', temperature: '20', treatment: '', setUpDate, prechillDays: 0, firstCountDay: 4, finalCountDay: 7, dishes: 4, seedsPerDish: 100, place: '' });
+    const { body } = await analyst.post<GerminationView>('/germination/tests', {
+      vesselId,
+      substrate: 'TP',
+      temperature: '20',
+      treatment: '',
+      setUpDate,
+      prechillDays: 0,
+      firstCountDay: 4,
+      finalCountDay: 7,
+      dishes: 4,
+      seedsPerDish: 100,
+      place: '',
+    });
     const test = body.tests[0];
     const dishId = test?.dishes[0]?.id ?? '';
     const session = crypto.randomUUID();
-    const keys = Array.from({ length: 30 }, (_, sequence) => ({ sequence, dishId, day: 4, seedClass: 'normal', seeds: sequence === 29 ? -1 : 1 }));
-    for (let i = 0; i < 3; i += 1) expect((await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys })).status).toBe(200);
+    const keys = Array.from({ length: 30 }, (_, sequence) => ({
+      sequence,
+      dishId,
+      day: 4,
+      seedClass: 'normal',
+      seeds: sequence === 29 ? -1 : 1,
+    }));
+    for (let i = 0; i < 3; i += 1)
+      expect((await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys })).status).toBe(200);
     expect(await lab.connection.db.select().from(tallyEvent)).toHaveLength(30);
-    expect((await analyst.get<GerminationView>(`/lots/${lot}/germination`)).body.tests[0]?.dishes[0]?.tallies).toEqual([{ day: 4, counts: { normal: 28, abnormal: 0, hard: 0, fresh: 0, dead: 0 } }]);
-    expect((await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys: [{ ...keys[0], day: 5 }] })).body).toMatchObject({ status: 422, errors: [{ path: 'keys.0.day' }] });
+    expect((await analyst.get<GerminationView>(`/lots/${lot}/germination`)).body.tests[0]?.dishes[0]?.tallies).toEqual([
+      { day: 4, counts: { normal: 28, abnormal: 0, hard: 0, fresh: 0, dead: 0 } },
+    ]);
+    expect(
+      (await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys: [{ ...keys[0], day: 5 }] })).body,
+    ).toMatchObject({ status: 422, errors: [{ path: 'keys.0.day' }] });
   });
 });
 
 describe('what was written stays', () => {
   it('the database itself refuses to change, delete or double an observation', async () => {
     const [row] = await lab.connection.db.select().from(germinationCount).limit(1);
-    await expect(lab.connection.db.execute(sql`update germination_count set normal = 99`)).rejects.toMatchObject({ cause: { code: 'P0001' } });
-    await expect(lab.connection.db.execute(sql`delete from purity_observation`)).rejects.toMatchObject({ cause: { code: 'P0001' } });
+    await expect(lab.connection.db.execute(sql`update germination_count set normal = 99`)).rejects.toMatchObject({
+      cause: { code: 'P0001' },
+    });
+    await expect(lab.connection.db.execute(sql`delete from purity_observation`)).rejects.toMatchObject({
+      cause: { code: 'P0001' },
+    });
     const again = sql`insert into germination_count select gen_random_uuid(), lot_id, subject, field, by, observed_at, recorded_at, device, null, null, normal, abnormal, hard, fresh, dead, closed, entry from germination_count where id = ${row?.id}`;
     await expect(lab.connection.db.execute(again)).rejects.toMatchObject({ cause: { code: '23505' } });
-    await expect(lab.connection.db.execute(sql`insert into purity_observation (id, lot_id, subject, field, by, observed_at, recorded_at, entered_text, value) select gen_random_uuid(), lot_id, subject, 'x', by, now(), now(), 'NaN', 'NaN' from purity_observation limit 1`)).rejects.toMatchObject({ cause: { code: '23514' } });
+    await expect(
+      lab.connection.db.execute(
+        sql`insert into purity_observation (id, lot_id, subject, field, by, observed_at, recorded_at, entered_text, value) select gen_random_uuid(), lot_id, subject, 'x', by, now(), now(), 'NaN', 'NaN' from purity_observation limit 1`,
+      ),
+    ).rejects.toMatchObject({ cause: { code: '23514' } });
   });
 });

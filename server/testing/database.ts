@@ -10,7 +10,10 @@ declare module 'vitest' {
   }
 }
 
-interface Cluster { url: string; stop: () => Promise<void> }
+interface Cluster {
+  url: string;
+  stop: () => Promise<void>;
+}
 
 export const TEMPLATE = 'mercato_template';
 

@@ -147,7 +147,6 @@ function Station({
       client.setQueryData(['germination', view.lot.id], answer);
       void client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
       tally.forget(one);
-      setTyping(false);
       entry.current = 'keys';
       return null;
     } catch (error) {
@@ -177,6 +176,15 @@ function Station({
     setMode('one');
     setMessage(null);
     setTyping(false);
+  };
+  const turnTo = (other: number) => {
+    const last = other === counts.at(-1)?.day;
+    const open = test.dishes.findIndex((one) => (last ? !one.closed : !countClosed(one, other)));
+    setDay(other);
+    if (open >= 0) setAt(open);
+    setMode('one');
+    setTyping(false);
+    setMessage(null);
   };
   useKeys([
     ...CLASSES.map((one) => ({
@@ -233,6 +241,13 @@ function Station({
       },
     },
     { key: 'c', says: final ? 'close the dish' : 'close this count of the dish', act: () => void close() },
+    {
+      key: 'd',
+      says: 'the other count day',
+      act: () => {
+        turnTo(counts[(counts.findIndex((one) => one.day === day) + 1) % counts.length]?.day ?? day);
+      },
+    },
     { key: 'g', says: 'back to the tests', act: () => void navigate(`/lots/${view.lot.id}/germination`) },
   ]);
   const shownCounts = useMemo(() => test.dishes.map((one) => called(one)), [test.dishes, day, tally]); // eslint-disable-line react-hooks/exhaustive-deps -- `called` reads just these
@@ -257,16 +272,13 @@ function Station({
                 className="bare"
                 aria-pressed={one.day === day}
                 onClick={() => {
-                  setDay(one.day);
-                  setMode('one');
-                  setTyping(false);
+                  turnTo(one.day);
                 }}
               >
                 {one.day === day ? <b>day {one.day}</b> : `day ${one.day}`}
-                {' · '}
               </button>
-            ))}
-            <Link to={`/lots/${view.lot.id}/germination`}>all tests</Link>
+            ))}{' '}
+            <Key>D</Key> other day · <Link to={`/lots/${view.lot.id}/germination`}>all tests</Link>
           </p>
         )}
         {scanned && (
@@ -365,7 +377,11 @@ function Station({
               tally.press(dish, difference(current, next));
               setTyping(false);
             }}
-            onCorrect={(next, reason) => save(dish, next, 'typed', true, reason)}
+            onCorrect={async (next, reason) => {
+              const trouble = await save(dish, next, 'typed', true, reason);
+              if (!trouble) setTyping(false);
+              return trouble;
+            }}
             onLeave={() => {
               setTyping(false);
             }}

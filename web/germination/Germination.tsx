@@ -261,16 +261,16 @@ function PlanForm({
     seedsPerDish: Number(seedsPerDish),
     place: values.place.trim(),
   });
+  const ready = () => {
+    const checked = validate(newGerminationTestSchema, body(crypto.randomUUID()));
+    setFaults(checked.ok ? [] : checked.faults);
+    return checked.ok;
+  };
   const start = async (vesselId: string) => {
-    const checked = validate(newGerminationTestSchema, body(vesselId));
-    if (!checked.ok) {
-      setFaults(checked.faults);
-      throw new Error('The sample is drawn; mend the plan and start with it.');
-    }
     try {
       client.setQueryData(
         ['germination', lot.id],
-        await write<GerminationView>('POST', '/germination/tests', checked.value),
+        await write<GerminationView>('POST', '/germination/tests', body(vesselId)),
       );
       await client.invalidateQueries({ queryKey: ['lot', lot.id] });
     } catch (error) {
@@ -427,7 +427,15 @@ function PlanForm({
           ))}
         </p>
       )}
-      <DrawAndStart lot={lot} purpose="germination" least={null} waiting={view.waiting} start={start} may={mayWrite} />
+      <DrawAndStart
+        lot={lot}
+        purpose="germination"
+        least={null}
+        waiting={view.waiting}
+        start={start}
+        ready={ready}
+        may={mayWrite}
+      />
     </section>
   );
 }

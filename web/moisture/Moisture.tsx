@@ -40,10 +40,15 @@ export default function Moisture(): JSX.Element {
     : '';
   const chosen = method ?? bookMethod;
   const start = async (vesselId: string) => {
-    const body = validate(newMoistureTestSchema, { vesselId, method: chosen.trim() });
-    setFault(body.ok ? undefined : body.faults[0]?.message);
-    if (body.ok)
-      client.setQueryData(['moisture', lot], await write<MoistureView>('POST', '/moisture/tests', body.value));
+    client.setQueryData(
+      ['moisture', lot],
+      await write<MoistureView>('POST', '/moisture/tests', { vesselId, method: chosen.trim() }),
+    );
+  };
+  const ready = () => {
+    const checked = validate(newMoistureTestSchema, { vesselId: crypto.randomUUID(), method: chosen.trim() });
+    setFault(checked.ok ? undefined : checked.faults[0]?.message);
+    return checked.ok;
   };
   const test = data.tests.at(-1);
   const again =
@@ -58,6 +63,7 @@ export default function Moisture(): JSX.Element {
       least={null}
       waiting={data.waiting}
       start={start}
+      ready={ready}
       may={may('bench.write')}
     >
       <TextField

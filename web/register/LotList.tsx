@@ -21,7 +21,9 @@ const STEP_NAMES: Readonly<Record<string, string>> = {
 export function LotList(): JSX.Element {
   const [search, setSearch] = useSearchParams();
   const { session, may } = useSession();
-  const typed = search.get('q') ?? '';
+  const sought = search.get('q') ?? '';
+  // Held here as typed: the address follows a moment later, and no key is lost to it.
+  const [typed, setTyped] = useState(sought);
   const state = STATES.find((one) => one === search.get('state')) ?? 'all';
   const page = Number(search.get('page') ?? 1);
   const [at, setAt] = useState(-1);
@@ -29,9 +31,9 @@ export function LotList(): JSX.Element {
   const row = useRef<HTMLTableRowElement>(null);
   const navigate = useNavigate();
   const { data } = useQuery({
-    queryKey: ['lots', typed, state, page],
+    queryKey: ['lots', sought, state, page],
     queryFn: ({ signal }) =>
-      read<LotListView>(`/lots?${new URLSearchParams({ q: typed, state, page: String(page) }).toString()}`, signal),
+      read<LotListView>(`/lots?${new URLSearchParams({ q: sought, state, page: String(page) }).toString()}`, signal),
     placeholderData: keepPreviousData,
   });
   const rows = data?.rows ?? [];
@@ -49,6 +51,16 @@ export function LotList(): JSX.Element {
       { replace: true },
     );
   };
+  useEffect(() => {
+    if (typed === sought) return undefined;
+    const timer = setTimeout(() => {
+      change({ q: typed, page: '1' });
+    }, 150);
+    return () => {
+      clearTimeout(timer);
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` only writes the address
+  }, [typed, sought]);
   useEffect(() => {
     row.current?.scrollIntoView({ block: 'nearest' });
   }, [at]);
@@ -110,7 +122,7 @@ export function LotList(): JSX.Element {
           placeholder="kind, reference, variety, origin"
           value={typed}
           onChange={(event) => {
-            change({ q: event.target.value, page: '1' });
+            setTyped(event.target.value);
           }}
           onKeyDown={(event) => {
             if (event.key === 'Enter' || event.key === 'Escape') {
@@ -155,7 +167,7 @@ export function LotList(): JSX.Element {
       {data && rows.length === 0 ? (
         <p className="soft" style={{ marginTop: 24 }}>
           {typed
-            ? `No lot matches “${typed}”${state === 'all' ? '' : ` among those ${state}`}.`
+            ? `No lot matches “${sought}”${state === 'all' ? '' : ` among those ${state}`}.`
             : 'No lot yet. The first is opened with N.'}
         </p>
       ) : (

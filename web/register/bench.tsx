@@ -61,6 +61,7 @@ export function DrawAndStart({
   least,
   waiting,
   start,
+  ready = () => true,
   may,
   children,
 }: {
@@ -69,6 +70,8 @@ export function DrawAndStart({
   least: number | null;
   waiting: readonly VesselView[];
   start: (vesselId: string) => Promise<unknown>;
+  /** Whether all else that the test needs is filled in; shows what is not. Asked before a sample is drawn. */
+  ready?: () => boolean;
   may: boolean;
   children?: ReactNode;
 }): JSX.Element | null {
@@ -89,17 +92,19 @@ export function DrawAndStart({
   return (
     <div style={{ marginTop: 18 }}>
       <Trouble text={trouble ?? draft.general} />
+      {children}
       {waiting.map((one) => (
         <p key={one.id} className="actions">
           <span>
             Working sample <span className="fig">{one.code}</span>, {one.mass?.text} {one.mass?.unit}, waits.
           </span>
           <Button
-            onClick={() =>
+            onClick={() => {
+              if (!ready()) return;
               void start(one.id).catch((error: unknown) => {
                 setTrouble(error instanceof Error ? error.message : '');
-              })
-            }
+              });
+            }}
           >
             Start with it
           </Button>
@@ -109,10 +114,9 @@ export function DrawAndStart({
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            void draft.submit();
+            if (ready()) void draft.submit();
           }}
         >
-          {children}
           <MassField
             label="mass of the working sample"
             text={draft.values.text}

@@ -39,8 +39,10 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
   }, []);
   const giveBack = () => {
     setTyped('');
-    if (before.current instanceof HTMLElement && before.current.isConnected) before.current.focus();
-    else scanLine.current?.blur();
+    const back = before.current;
+    before.current = null;
+    scanLine.current?.blur(); // the page itself cannot take the focus, so the line lets it go first
+    if (back instanceof HTMLElement && back.isConnected && back !== document.body) back.focus();
   };
   const scanned = async () => {
     const code = typed;

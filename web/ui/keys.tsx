@@ -1,4 +1,4 @@
-import { createContext, use, useEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
+import { createContext, use, useLayoutEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
 import Modal from 'react-bootstrap/Modal';
 
 /** What one key does on a screen. Letters and digits act outside text fields alone. */
@@ -34,7 +34,7 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
     }),
     [],
   );
-  useEffect(() => {
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
       if (event.key === '*' && !(event.target instanceof HTMLElement && event.target.dataset.scan)) {
@@ -115,10 +115,11 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
 export function useKeys(bindings: readonly KeyBinding[]): void {
   const board = use(Keys);
   const list = useRef(bindings);
-  useEffect(() => {
+  // Before the screen is painted: whoever sees it can use its keys.
+  useLayoutEffect(() => {
     list.current = bindings;
   });
-  useEffect(() => board?.add(list), [board]);
+  useLayoutEffect(() => board?.add(list), [board]);
 }
 
 export function Key({ children }: { children: ReactNode }): JSX.Element {

@@ -1,0 +1,76 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { Hands } from './hands.ts';
+
+async function lotPath(page: Page, reference: string): Promise<string> {
+  const id = await page.evaluate(
+    async (q) => ((await (await fetch(`/api/lots?q=${q}`)).json()) as { rows: { id: string }[] }).rows[0]?.id,
+    reference,
+  );
+  return `/lots/${id}`;
+}
+
+for (const theme of ['light', 'dark'] as const)
+  test(`every view is accessible in the ${theme} theme and stays within the content policy`, async ({ page }) => {
+    const complaints: string[] = [];
+    page.on('console', (message) => {
+      if (message.type() === 'error') complaints.push(message.text());
+    });
+    page.on('pageerror', (error) => complaints.push(error.message));
+    await page.addInitScript((name) => {
+      localStorage.setItem('mercato.theme', name);
+    }, theme);
+    const look = async (name: string) => {
+      await page.waitForLoadState('networkidle');
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map(
+          (one) =>
+            `${name}: ${one.id}: ${one.nodes
+              .map((node) => node.html)
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    };
+    await page.goto('/sign-in');
+    await look('sign-in');
+    await page.goto('/set-up#token');
+    await look('set-up');
+    await new Hands(page).signIn('fennimore');
+    const [clover, ryegrass, linseed, orchard, chickpea] = await Promise.all(
+      ['QM-0417', 'QM-0431', 'QM-0402', 'QM-0388', 'QM-0442'].map((one) => lotPath(page, one)),
+    );
+    for (const path of [
+      '/lots',
+      '/lots?q=nothing-like-it',
+      '/lots/new',
+      `${clover}`,
+      `${clover}/edit`,
+      `${clover}/history`,
+      `${clover}/sampling`,
+      `${chickpea}/sampling`,
+      `${ryegrass}/purity`,
+      `${clover}/purity`,
+      `${chickpea}/purity`,
+      `${clover}/other-seeds`,
+      `${clover}/moisture`,
+      `${linseed}/germination`,
+      `${chickpea}/germination`,
+      `${clover}/germination/count`,
+      `${orchard}/release`,
+      `${linseed}/release`,
+      '/quick',
+      '/calculators',
+      '/calculators?id=germination.replicate-range',
+      '/people',
+    ]) {
+      await page.goto(path);
+      await look(path);
+    }
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await look('keys');
+    expect(complaints).toEqual([]);
+  });

@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+const port = process.env.PORT ?? '4310';
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: '.cache/e2e-results',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'UTC',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      chromiumSandbox: process.getuid?.() !== 0,
+      args: [
+        '--disable-dev-shm-usage',
+        '--disable-gpu',
+        '--no-proxy-server',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--font-render-hinting=none',
+        '--force-color-profile=srgb',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node scripts/start.mjs',
+    url: `http://127.0.0.1:${port}/api/session`,
+    timeout: 240_000,
+    stdout: 'pipe',
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 20_000 },
+  },
+});

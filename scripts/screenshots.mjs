@@ -1,0 +1,63 @@
+// `npm run screenshots`: the pictures in docs/screenshots, made from the demo that `npm start` serves at PORT.
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { PROJECT } from './tools.mjs';
+
+const base = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
+const VIEWS = [
+  ['lots', '/lots'],
+  ['lot', 'QM-0417'],
+  ['count', 'QM-0417/germination/count'],
+  ['count-dark', 'QM-0417/germination/count'],
+  ['purity', 'QM-0417/purity'],
+  ['sampling', 'QM-0436/sampling'],
+  ['other-seeds', 'QM-0417/other-seeds'],
+  ['moisture', 'QM-0417/moisture'],
+  ['germination', 'QM-0402/germination'],
+  ['release', 'QM-0388/release'],
+  ['refused', 'QM-0402/release'],
+  ['quick-answer', '/quick'],
+  ['calculator', '/calculators?id=germination.replicate-range'],
+  ['new-lot', '/lots/new'],
+  ['sign-in', '/sign-in'],
+  ['import', '/lots/import'],
+];
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  chromiumSandbox: process.getuid() !== 0,
+  args: [
+    '--disable-gpu',
+    '--disable-dev-shm-usage',
+    '--no-proxy-server',
+    '--font-render-hinting=none',
+    '--force-color-profile=srgb',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shoot = async (name) => {
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: path.join(PROJECT, 'docs', 'screenshots', `${name}.png`) });
+};
+await page.goto(`${base}/sign-in`);
+await shoot('sign-in');
+await page.getByRole('button', { name: 'Sign in as Ilse Marrow' }).click();
+await page.waitForURL('**/lots');
+for (const [name, address] of VIEWS.filter(([one]) => one !== 'sign-in')) {
+  const [reference, ...rest] = address.split('/');
+  let url = address;
+  if (reference) {
+    const id = await page.evaluate(async (q) => (await (await fetch(`/api/lots?q=${q}`)).json()).rows[0].id, reference);
+    url = ['/lots', id, ...rest].join('/');
+  }
+  await page.evaluate(
+    (theme) => localStorage.setItem('mercato.theme', theme),
+    name.endsWith('dark') ? 'dark' : 'light',
+  );
+  await page.goto(base + url);
+  if (name.startsWith('count')) await page.keyboard.type('t1t1t111111112222333355');
+  if (name === 'calculator') await page.getByRole('button', { name: 'Calculate' }).click();
+  await shoot(name);
+}
+await browser.close();

@@ -1,0 +1,120 @@
+// `npm test [-- FLOOR …]`: lint, types, import directions, unit, integration and browser tests; one line of totals.
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { ensurePostgres } from './postgres.mjs';
+import {
+  checkNode,
+  ensureDebianPackage,
+  ensurePackages,
+  ensureWebClient,
+  freePort,
+  main,
+  PROJECT,
+  Refusal,
+  say,
+} from './tools.mjs';
+
+const FLOORS = ['lint', 'types', 'arrows', 'core', 'contract', 'server', 'scripts', 'e2e'];
+const HELP = `npm test [-- FLOOR …]    without a floor: all of them, in this order
+  lint      ESLint and Prettier          types   TypeScript, strict
+  arrows    who may import whom          core    the computation
+  contract  the calculation catalogue    server  against a real PostgreSQL
+  scripts   start and database           e2e     the interface in headless Chromium
+`;
+
+const bin = (name) => path.join(PROJECT, 'node_modules', '.bin', name);
+const results = path.join(PROJECT, '.cache', 'results');
+const totals = { passed: 0, failed: 0 };
+
+function run(name, command, args, env = {}) {
+  say(`${name} …`);
+  return (
+    spawnSync(command, args, { cwd: PROJECT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
+      .status === 0
+  );
+}
+
+/** A check that passes or fails as a whole counts as one test. */
+function check(name, ...commands) {
+  const passed = commands.every(([command, ...args]) => run(name, bin(command), args));
+  totals[passed ? 'passed' : 'failed'] += 1;
+}
+
+function report(file) {
+  return fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null;
+}
+
+function vitest(projects) {
+  const file = path.join(results, 'vitest.json');
+  fs.rmSync(file, { force: true });
+  const passed = run(projects.join(', '), bin('vitest'), [
+    'run',
+    ...projects.flatMap((one) => ['--project', one]),
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${file}`,
+  ]);
+  const counted = report(file);
+  totals.passed += counted?.numPassedTests ?? 0;
+  totals.failed += Math.max(counted?.numFailedTests ?? 0, passed ? 0 : 1);
+}
+
+async function playwright() {
+  const file = path.join(results, 'playwright.json');
+  fs.rmSync(file, { force: true });
+  const data = fs.mkdtempSync(path.join(PROJECT, '.cache', 'e2e-'));
+  fs.chmodSync(data, 0o755);
+  const passed = run('e2e', bin('playwright'), ['test', '--reporter=line,json'], {
+    PORT: String(await freePort()),
+    MERCATO_DATA: data,
+    MERCATO_DEMO: '1',
+    HOST: '127.0.0.1',
+    DATABASE_URL: '',
+    PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+  });
+  fs.rmSync(data, { recursive: true, force: true }); // made a few lines above, by us
+  const stats = report(file)?.stats;
+  totals.passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0);
+  totals.failed += Math.max(stats?.unexpected ?? 0, passed ? 0 : 1);
+}
+
+await main(async () => {
+  const asked = process.argv.slice(2);
+  if (asked.includes('--help') || asked.includes('-h')) {
+    process.stdout.write(HELP);
+    return;
+  }
+  const unknown = asked.find((one) => !FLOORS.includes(one));
+  if (unknown) throw new Refusal(`there is no floor "${unknown}"; one of ${FLOORS.join(', ')}.`);
+  const floors = asked.length > 0 ? asked : FLOORS;
+  const on = (floor) => floors.includes(floor);
+  checkNode();
+  ensurePackages();
+  fs.mkdirSync(results, { recursive: true });
+  if (on('server') || on('scripts') || on('e2e')) ensurePostgres();
+  if (on('server'))
+    ensureDebianPackage({
+      what: 'poppler (reads PDFs in the tests)',
+      packages: ['poppler-utils'],
+      present: () => fs.existsSync('/usr/bin/pdffonts'),
+    });
+  if (on('e2e')) {
+    ensureDebianPackage({
+      what: 'Chromium',
+      packages: ['chromium', 'fonts-liberation'],
+      present: () => fs.existsSync('/usr/bin/chromium'),
+    });
+    ensureWebClient();
+  }
+  if (on('lint'))
+    check('lint', ['eslint', '.', '--max-warnings', '0'], ['prettier', '--check', '--log-level', 'warn', '.']);
+  if (on('types')) check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
+  if (on('arrows'))
+    check('arrows', ['depcruise', 'core', 'contract', 'server', 'web', '--config', 'dependency-cruiser.cjs']);
+  const units = ['core', 'contract', 'server', 'scripts'].filter(on);
+  if (units.length > 0) vitest(units);
+  if (on('e2e')) await playwright();
+  process.stdout.write(`${totals.passed} passed, ${totals.failed} failed\n`);
+  process.exit(totals.failed > 0 || totals.passed === 0 ? 1 : 0);
+});

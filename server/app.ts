@@ -5,6 +5,7 @@ import express, { Router, type Express } from 'express';
 import helmet from 'helmet';
 import { catalogueRoutes } from './catalogue/routes.ts';
 import type { Connection } from './database/connect.ts';
+import { importRoutes } from './import/routes.ts';
 import { germinationRoutes } from './germination/routes.ts';
 import { answerProblem, Api } from './http/api.ts';
 import { fault } from './http/fault.ts';
@@ -27,6 +28,7 @@ export interface AppParts {
 
 const WEB = join(dirname(fileURLToPath(import.meta.url)), '../web/dist');
 const JSON_LIMIT = '1mb';
+const FILE_LIMIT = '24mb';
 
 /** The whole application: API under /api, everything else is the web client. */
 export async function makeApp({ connection, clock, log }: AppParts): Promise<{ app: Express; api: Api }> {
@@ -59,8 +61,11 @@ export async function makeApp({ connection, clock, log }: AppParts): Promise<{ a
 
   const router = Router();
   router.use(noStore);
-  router.use(onlyJson);
-  router.use(express.json({ limit: JSON_LIMIT, strict: false }));
+  router.use('/import', onlyOf(/^text\/csv\b/i, 'text/csv'), express.text({ type: 'text/csv', limit: FILE_LIMIT }));
+  router.use(
+    onlyOf(/^application\/([\w.-]+\+)?json\b/i, 'application/json'),
+    express.json({ limit: JSON_LIMIT, strict: false }),
+  );
   router.use(await sessions(connection));
   catalogueRoutes(router);
   router.use(whoAsks(connection));
@@ -77,6 +82,7 @@ export async function makeApp({ connection, clock, log }: AppParts): Promise<{ a
     moistureRoutes,
     germinationRoutes,
     releaseRoutes,
+    importRoutes,
   ])
     routes(api);
   router.use(() => {
@@ -102,12 +108,13 @@ const noStore: express.RequestHandler = (_request, response, next) => {
   next();
 };
 
-/** Bodies are JSON; anything else is refused before it is read. */
-const onlyJson: express.RequestHandler = (request, _response, next) => {
-  const type = request.headers['content-type'];
-  const hasBody =
-    Number(request.headers['content-length'] ?? 0) > 0 || request.headers['transfer-encoding'] !== undefined;
-  if (hasBody && !/^application\/([\w.-]+\+)?json\b/i.test(type ?? ''))
-    throw fault('wrong-content-type', 'Send application/json.');
-  next();
-};
+/** Refuses a body of another kind before it is read. A body that was read already has gone through its own door. */
+function onlyOf(types: RegExp, name: string): express.RequestHandler {
+  return (request, _response, next) => {
+    const hasBody =
+      Number(request.headers['content-length'] ?? 0) > 0 || request.headers['transfer-encoding'] !== undefined;
+    if (hasBody && request.body === undefined && !types.test(request.headers['content-type'] ?? ''))
+      throw fault('wrong-content-type', `Send ${name}.`);
+    next();
+  };
+}

@@ -1,0 +1,86 @@
+import type { Step } from '../register/lots.ts';
+
+/** The columns of the lot file, in this order. One row holds one figure or word. */
+export const COLUMNS = ['lot', 'what', 'test', 'dish', 'day', 'name', 'value', 'unit'] as const;
+export type Column = (typeof COLUMNS)[number];
+
+/** Which of the columns test, dish, day and name an item needs; the others stay empty. */
+type Needs = readonly ('test' | 'dish' | 'day' | 'name')[];
+
+export interface Item {
+  readonly step: Step | 'lot';
+  readonly needs: Needs;
+  /** Units that are allowed; empty = the column stays empty. */
+  readonly units: readonly string[];
+  readonly says: string;
+}
+
+const item = (
+  step: Item['step'],
+  says: string,
+  units: readonly string[] = [],
+  needs: Needs = step === 'lot' || step === 'sampling' ? [] : ['test'],
+): Item => ({ step, needs, units, says });
+const MASS = ['g', 'kg', 'lb', 'oz'] as const;
+const G = ['g'] as const;
+
+/** Everything a lot file can hold, in the order in which it is written. */
+export const ITEMS: Readonly<Record<string, Item>> = {
+  'lot.species': item('lot', 'scientific name, as in the list of species'),
+  'lot.book': item('lot', 'ista or aosa'),
+  'lot.bookKind': item('lot', 'kind in the rule book’s own words, where it knows several of the species'),
+  'lot.variety': item('lot', 'variety'),
+  'lot.harvest': item('lot', 'yyyy or yyyy-mm'),
+  'lot.mass': item('lot', 'mass of the lot', MASS),
+  'lot.containers': item('lot', 'how many; 0 in bulk'),
+  'lot.containerMass': item('lot', 'mass in each', MASS),
+  'lot.origin': item('lot', 'field, site or supplier'),
+  'sample.mass': item('sampling', 'submitted sample', MASS),
+  'sample.drawnOn': item('sampling', 'yyyy-mm-dd'),
+  'sample.drawnBy': item('sampling', 'who drew it'),
+  'sample.seal': item('sampling', 'its seal'),
+  'sample.primarySamples': item('sampling', 'primary samples taken'),
+  'purity.sample': item('purity', 'working sample drawn', MASS),
+  'purity.workingSample': item('purity', 'weighed in', G),
+  'purity.pureSeed': item('purity', 'pure seed', G),
+  'purity.otherSeeds': item('purity', 'other seeds (ista)', G),
+  'purity.otherCropSeed': item('purity', 'other crop seed (aosa)', G),
+  'purity.weedSeed': item('purity', 'weed seed (aosa)', G),
+  'purity.inertMatter': item('purity', 'inert matter', G),
+  'other-seeds.sample': item('other-seeds', 'working sample drawn', MASS),
+  'other-seeds.examined': item('other-seeds', 'mass searched', G),
+  'other-seeds.count': item('other-seeds', 'seeds found of the species in `name`', [], ['test', 'name']),
+  'moisture.sample': item('moisture', 'working sample drawn', MASS),
+  'moisture.method': item('moisture', 'how it was dried'),
+  'moisture.first.container': item('moisture', 'first container, empty', G),
+  'moisture.first.withSeed': item('moisture', 'first container with seed', G),
+  'moisture.first.dried': item('moisture', 'first container, dried', G),
+  'moisture.second.container': item('moisture', 'second container, empty', G),
+  'moisture.second.withSeed': item('moisture', 'second container with seed', G),
+  'moisture.second.dried': item('moisture', 'second container, dried', G),
+  'germination.sample': item('germination', 'working sample drawn', MASS),
+  'germination.substrate': item('germination', 'substrate'),
+  'germination.temperature': item('germination', 'temperature, °C, 20<=>30 for alternating'),
+  'germination.treatment': item('germination', 'treatment against dormancy'),
+  'germination.setUpDate': item('germination', 'yyyy-mm-dd'),
+  'germination.prechillDays': item('germination', 'days of pre-chill'),
+  'germination.firstCountDay': item('germination', 'day of the first count'),
+  'germination.finalCountDay': item('germination', 'day of the final count'),
+  'germination.dishes': item('germination', 'how many dishes'),
+  'germination.seedsPerDish': item('germination', '100, 50 or 25'),
+  'germination.place': item('germination', 'cabinet and shelf'),
+  ...Object.fromEntries(
+    (['normal', 'abnormal', 'hard', 'fresh', 'dead'] as const).map((one) => [
+      `germination.${one}`,
+      item('germination', `${one} seeds called in a dish on a day`, [], ['test', 'dish', 'day']),
+    ]),
+  ),
+};
+
+export const MOST_FAULTS = 1000;
+
+export interface ImportAnswer {
+  lots: number;
+  figures: number;
+  references: string[];
+}

@@ -1,0 +1,99 @@
+import { asc } from 'drizzle-orm';
+import { stringify } from 'csv-stringify/sync';
+import type { FieldView, TestFrame, TestStep, VesselView } from '@mercato/contract/register/lots';
+import { COLUMNS, ITEMS } from '@mercato/contract/import/file';
+import { CLASSES } from '@mercato/core/units/seedCounts';
+import type { Transaction } from '../database/connect.ts';
+import { gather } from '../lot-sheet/gather.ts';
+import { headerOf, type Lot } from '../register/lots.ts';
+import { lot as lotTable } from '../register/tables.ts';
+
+type Row = Partial<Record<(typeof COLUMNS)[number], string>>;
+const ORDER = new Map(Object.keys(ITEMS).map((what, i) => [what, i]));
+
+/** All lots as the file that brings them in again: current figures, oldest lot first. */
+export async function exportLots(tx: Transaction, now: Date): Promise<string> {
+  const rows: Row[] = [];
+  for (const lot of await tx.select().from(lotTable).orderBy(asc(lotTable.createdAt), asc(lotTable.id)))
+    rows.push(...(await rowsOf(tx, lot, now)));
+  return stringify(
+    rows.map((row) => COLUMNS.map((column) => row[column] ?? '')),
+    { header: true, columns: [...COLUMNS] },
+  );
+}
+
+async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
+  const { sampling, purity, otherSeeds, moisture, germination } = await gather(tx, lot, now);
+  const header = headerOf(lot, sampling.lot.book);
+  const rows: Row[] = [];
+  const add = (what: string, value: string | number | null, more: Row = {}) => {
+    if (value !== null && value !== '') rows.push({ lot: lot.reference, what, value: String(value), ...more });
+  };
+  add('lot.species', header.species);
+  add('lot.book', header.book);
+  add('lot.bookKind', header.bookKind);
+  add('lot.variety', header.variety);
+  add(
+    'lot.harvest',
+    header.harvestMonth === null
+      ? header.harvestYear
+      : `${header.harvestYear}-${String(header.harvestMonth).padStart(2, '0')}`,
+  );
+  add('lot.mass', header.mass.text, { unit: header.mass.unit });
+  add('lot.containers', header.containers);
+  if (header.containerMass) add('lot.containerMass', header.containerMass.text, { unit: header.containerMass.unit });
+  add('lot.origin', header.origin);
+  const fields = (prefix: string, views: Record<string, FieldView>, more: Row = {}) => {
+    for (const [field, view] of Object.entries(views))
+      if (ORDER.has(`${prefix}.${field}`))
+        add(`${prefix}.${field}`, view.text, { ...more, ...(view.unit ? { unit: view.unit } : {}) });
+  };
+  if (sampling.submitted) fields('sample', sampling.submitted.fields);
+
+  const vessels = new Map<string, VesselView>(sampling.working.map((one) => [one.vessel.code, one.vessel]));
+  const begin = (step: TestStep, test: TestFrame): Row => {
+    const more = { test: String(test.number) };
+    const drawn = vessels.get(test.vesselCode)?.mass;
+    if (drawn) add(`${step}.sample`, drawn.text, { ...more, unit: drawn.unit });
+    return more;
+  };
+  for (const test of purity.tests) fields('purity', test.fields, begin('purity', test));
+  for (const test of otherSeeds.tests) {
+    const more = begin('other-seeds', test);
+    fields('other-seeds', test.fields, more);
+    for (const [field, view] of Object.entries(test.fields).sort(([a], [b]) => a.localeCompare(b)))
+      if (field.startsWith('species:') && view.text !== '0')
+        add('other-seeds.count', view.text, { ...more, name: field.slice('species:'.length) });
+  }
+  for (const test of moisture.tests) {
+    const more = begin('moisture', test);
+    add('moisture.method', test.method, more);
+    fields('moisture', test.fields, more);
+  }
+  for (const test of germination.tests) {
+    const more = begin('germination', test);
+    for (const [field, value] of Object.entries(test.plan))
+      if (ORDER.has(`germination.${field}`)) add(`germination.${field}`, value as string | number, more);
+    for (const dish of test.dishes)
+      for (const day of dish.days)
+        for (const one of CLASSES)
+          add(`germination.${one}`, day.counts[one], { ...more, dish: String(dish.number), day: String(day.day) });
+  }
+  const key = (row: Row) => [
+    Number(row.test ?? 0) && stepOf(row) * 1000 + Number(row.test),
+    Number(row.dish ?? 0) * 1000 + Number(row.day ?? 0),
+  ];
+  return rows
+    .map((row, i) => ({ row, i, key: key(row) }))
+    .sort(
+      (a, b) =>
+        (a.key[0] ?? 0) - (b.key[0] ?? 0) ||
+        (a.key[1] ?? 0) - (b.key[1] ?? 0) ||
+        (ORDER.get(a.row.what ?? '') ?? 0) - (ORDER.get(b.row.what ?? '') ?? 0) ||
+        a.i - b.i,
+    )
+    .map((one) => one.row);
+}
+
+const STEPS: readonly string[] = ['purity', 'other-seeds', 'moisture', 'germination'];
+const stepOf = (row: Row) => 1 + STEPS.indexOf((row.what ?? '').split('.')[0] ?? '');

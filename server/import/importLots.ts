@@ -1,0 +1,259 @@
+import type Joi from 'joi';
+import { eq } from 'drizzle-orm';
+import { dishCountSchema, newGerminationTestSchema } from '@mercato/contract/germination/germination';
+import { validate } from '@mercato/contract/http/validate';
+import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
+import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
+import { otherSeedsCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
+import { purityWeighingsSchema } from '@mercato/contract/purity/purity';
+import { lotHeaderSchema, type TestStep } from '@mercato/contract/register/lots';
+import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
+import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
+import { CLASSES } from '@mercato/core/units/seedCounts';
+import { planCalendar } from '@mercato/core/germination/planTest';
+import type { Transaction } from '../database/connect.ts';
+import { countDish, setUpTest } from '../germination/routes.ts';
+import type { WriteContext } from '../http/api.ts';
+import { Fault, fault } from '../http/fault.ts';
+import { weighMoisture } from '../moisture/routes.ts';
+import { countOtherSeeds } from '../other-seeds/routes.ts';
+import { weigh } from '../purity/routes.ts';
+import { lockLot, openLot, type Lot } from '../register/lots.ts';
+import { vessel } from '../register/tables.ts';
+import { startTest } from '../register/tests.ts';
+import { vesselsOf } from '../register/vessels.ts';
+import { drawWorkingSample, receiveSample } from '../sampling/routes.ts';
+import { readLotFile, type Cell, type CellFault, type LotCells, type Place } from './readFile.ts';
+
+type Write = Pick<WriteContext<unknown>, 'tx' | 'person' | 'hand' | 'now' | 'audit' | 'touch'>;
+
+/** A body under construction, which remembers on which line each of its fields stood. */
+class Body {
+  readonly value: Record<string, unknown> = {};
+  private readonly lines = new Map<string, { line: number; column: 'value' | 'unit' }>();
+  constructor(
+    private readonly lot: LotCells,
+    private readonly at: Place = {},
+  ) {}
+
+  set(path: string, what: string, read: (cell: Cell) => unknown, missing?: unknown): this {
+    const cell = this.lot.get(what, this.at);
+    if (cell) this.lines.set(path, { line: cell.line, column: 'value' });
+    const value = cell ? read(cell) : missing;
+    if (value === undefined) return this;
+    const keys = path.split('.');
+    const last = keys.pop() ?? '';
+    let place = this.value;
+    for (const key of keys) place = (place[key] ??= {}) as Record<string, unknown>;
+    place[last] = value;
+    return this;
+  }
+
+  where(path: string): { line: number; column: 'value' | 'unit' } | undefined {
+    if (path.endsWith('.unit')) {
+      const mass = this.lines.get(path.slice(0, -5));
+      if (mass) return { line: mass.line, column: 'unit' };
+    }
+    for (let rest = path; ; rest = rest.slice(0, rest.lastIndexOf('.'))) {
+      const found = this.lines.get(rest);
+      if (found || !rest.includes('.')) return found;
+    }
+  }
+}
+
+const word = (cell: Cell) => cell.value;
+const mass = (cell: Cell) => ({ text: cell.value, unit: cell.unit });
+/** A number where it is one; otherwise the text, so that the schema can refuse it by its field. */
+const number = (cell: Cell) => (/^\d{1,9}$/.test(cell.value) ? Number(cell.value) : cell.value);
+
+/** Faults of one lot, gathered where its writing stopped. */
+class Stopped extends Error {
+  constructor(readonly faults: readonly CellFault[]) {
+    super('the file has faults');
+  }
+}
+
+/**
+ * Brings a lot file in, all or nothing, through the same functions as the screens: what the rules
+ * foresee is judged outside, what cannot be is refused with line and column (the first 1 000).
+ */
+export async function importLots(context: Write, text: string): Promise<ImportAnswer> {
+  const { lots, faults } = readLotFile(text);
+  const all: CellFault[] = [...faults];
+  if (lots.length === 0 && all.length === 0) all.push({ line: 2, column: 'line', message: 'the file holds no lot' });
+  for (const cells of lots) {
+    if (all.length >= MOST_FAULTS) break;
+    try {
+      // A savepoint for each lot: the faults of one do not hide those of the next.
+      await context.tx.transaction((inner) => importLot({ ...context, tx: inner as unknown as Transaction }, cells));
+    } catch (error) {
+      if (error instanceof Stopped) all.push(...error.faults);
+      else if (error instanceof Fault)
+        all.push({
+          line: cells.line,
+          column: 'lot',
+          message: `${error.detail} ${error.errors.map((one) => one.message).join('; ')}`.trim(),
+        });
+      else throw error;
+    }
+  }
+  if (all.length > 0) {
+    const first = all.sort((a, b) => a.line - b.line).slice(0, MOST_FAULTS);
+    throw fault(
+      'invalid',
+      `${all.length} ${all.length === 1 ? 'fault' : 'faults'} in the file; nothing was brought in.`,
+      first.map((one) => ({ path: `${one.line}.${one.column}`, message: one.message })),
+    );
+  }
+  await context.audit({
+    action: 'brought in a file',
+    subject: `${lots.length} lots`,
+    after: lots.map((one) => one.reference),
+  });
+  return {
+    lots: lots.length,
+    figures: lots.reduce((sum, one) => sum + one.size, 0),
+    references: lots.map((one) => one.reference),
+  };
+}
+
+/** Checks a body by its schema and runs the write; faults of either are put back to their lines. */
+async function step<B, R>(
+  cells: LotCells,
+  body: Body,
+  schema: Joi.Schema<B>,
+  run: (body: B) => Promise<R>,
+): Promise<R> {
+  const place = (path: string): Pick<CellFault, 'line' | 'column'> =>
+    body.where(path) ?? { line: cells.line, column: 'lot' };
+  const checked = validate(schema, body.value);
+  if (!checked.ok)
+    throw new Stopped(
+      checked.faults.map((one) => ({
+        ...place(one.path),
+        message: body.where(one.path) ? one.message : `${one.path}: ${one.message}`,
+      })),
+    );
+  try {
+    return await run(checked.value);
+  } catch (error) {
+    if (!(error instanceof Fault)) throw error;
+    throw new Stopped(
+      error.errors.length > 0
+        ? error.errors.map((one) => ({ ...place(one.path), message: one.message }))
+        : [{ line: cells.line, column: 'lot', message: error.detail }],
+    );
+  }
+}
+
+async function importLot(context: Write, cells: LotCells): Promise<void> {
+  const header = new Body(cells)
+    .set('species', 'lot.species', word)
+    .set('bookKind', 'lot.bookKind', (cell) => cell.value || null, null)
+    .set('variety', 'lot.variety', word, '')
+    .set('harvestYear', 'lot.harvest', (cell) =>
+      /^\d{4}(-\d{2})?$/.test(cell.value) ? Number(cell.value.slice(0, 4)) : cell.value,
+    )
+    .set('harvestMonth', 'lot.harvest', (cell) => (cell.value.length === 7 ? Number(cell.value.slice(5)) : null))
+    .set('mass', 'lot.mass', mass)
+    .set('containers', 'lot.containers', number)
+    .set('containerMass', 'lot.containerMass', mass, null)
+    .set('origin', 'lot.origin', word, '')
+    .set('book', 'lot.book', word);
+  header.value.reference = cells.reference;
+  const lot = await step(cells, header, lotHeaderSchema, (body) =>
+    openLot(context.tx, body, context.hand, context.audit),
+  );
+  context.touch(lot.id);
+  if (cells.has('sample')) {
+    const sample = new Body(cells)
+      .set('mass', 'sample.mass', mass)
+      .set('drawnOn', 'sample.drawnOn', word)
+      .set('drawnBy', 'sample.drawnBy', word)
+      .set('seal', 'sample.seal', word, '')
+      .set('primarySamples', 'sample.primarySamples', number);
+    await step(cells, sample, submittedSampleSchema, (body) => receiveSample(context, lot, body, 0));
+  }
+  for (const [name, run] of Object.entries(TESTS))
+    for (const test of [...(cells.tests.get(name) ?? [])].sort((a, b) => a - b))
+      await run(context, cells, lot, String(test));
+}
+
+async function draw(context: Write, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
+  const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass);
+  body.value.purpose = purpose;
+  const sample = await step(cells, body, newWorkingSampleSchema, async (checked) =>
+    drawWorkingSample(context, await lockLot(context.tx, lot.id), checked),
+  );
+  return sample.id;
+}
+
+const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lot, test: string) => Promise<void>>> = {
+  purity: async (context, cells, lot, test) => {
+    const started = await startTest(context, 'purity', await draw(context, cells, lot, 'purity', test), {});
+    const body = new Body(cells, { test });
+    for (const field of ['workingSample', 'pureSeed', 'otherSeeds', 'otherCropSeed', 'weedSeed', 'inertMatter'])
+      body.set(field, `purity.${field}`, word);
+    await step(cells, body, purityWeighingsSchema, (checked) => weigh(context, started, checked));
+  },
+  'other-seeds': async (context, cells, lot, test) => {
+    const started = await startTest(context, 'other-seeds', await draw(context, cells, lot, 'other-seeds', test), {});
+    const body = new Body(cells, { test }).set('examined', 'other-seeds.examined', word);
+    const names = cells.names.get(test) ?? [];
+    const found = names.map((name) => ({ name, cell: cells.get('other-seeds.count', { test, name }) }));
+    body.value.species = found.map(({ name, cell }) => ({ name, count: cell ? number(cell) : 0 }));
+    const at = (path: string) => found[Number(/^species\.(\d+)/.exec(path)?.[1] ?? -1)]?.cell;
+    const lines = body.where.bind(body);
+    body.where = (path) => {
+      const cell = at(path);
+      return cell ? { line: cell.line, column: 'value' } : lines(path);
+    };
+    await step(cells, body, otherSeedsCountSchema, (checked) => countOtherSeeds(context, started, checked));
+  },
+  moisture: async (context, cells, lot, test) => {
+    const vesselId = await draw(context, cells, lot, 'moisture', test);
+    const method = new Body(cells, { test }).set('method', 'moisture.method', word);
+    method.value.vesselId = vesselId;
+    const started = await step(cells, method, newMoistureTestSchema, (checked) =>
+      startTest(context, 'moisture', vesselId, { method: checked.method }),
+    );
+    const body = new Body(cells, { test });
+    for (const which of ['first', 'second'])
+      for (const field of ['container', 'withSeed', 'dried'])
+        body.set(`${which}.${field}`, `moisture.${which}.${field}`, word);
+    await step(cells, body, moistureWeighingsSchema, (checked) => weighMoisture(context, started, checked));
+  },
+  germination: async (context, cells, lot, test) => {
+    const plan = new Body(cells, { test });
+    plan.value.vesselId = await draw(context, cells, lot, 'germination', test);
+    for (const field of ['substrate', 'temperature', 'setUpDate']) plan.set(field, `germination.${field}`, word);
+    for (const field of ['treatment', 'place']) plan.set(field, `germination.${field}`, word, '');
+    for (const field of ['prechillDays', 'firstCountDay', 'finalCountDay', 'dishes', 'seedsPerDish'])
+      plan.set(field, `germination.${field}`, number, field === 'prechillDays' ? 0 : undefined);
+    const started = await step(cells, plan, newGerminationTestSchema, (checked) => setUpTest(context, checked));
+    const replicates = (await vesselsOf(context.tx, lot.id)).filter((one) => one.parentId === started.vesselId);
+    const days = planCalendar(started.plan as Parameters<typeof planCalendar>[0])
+      .filter((one) => one.what.endsWith('count'))
+      .map((one) => one.day);
+    const counted = [...(cells.dishDays.get(test) ?? [])]
+      .map((one) => one.split(' ').map(Number) as [number, number])
+      .sort((a, b) => a[1] - b[1] || a[0] - b[0]);
+    for (const [dish, day] of counted) {
+      const at = { test, dish: String(dish), day: String(day) };
+      const line = CLASSES.map((one) => cells.get(`germination.${one}`, at)).find(Boolean)?.line ?? cells.line;
+      const replicate = replicates.find((one) => one.number === dish);
+      if (!replicate)
+        throw new Stopped([{ line, column: 'dish', message: `the test has ${replicates.length} dishes` }]);
+      if (!days.includes(day))
+        throw new Stopped([{ line, column: 'day', message: `the count days of this test are ${days.join(', ')}` }]);
+      const body = new Body(cells, at);
+      for (const one of CLASSES) body.set(`counts.${one}`, `germination.${one}`, number, 0);
+      body.value.closed = true;
+      body.value.entry = 'typed';
+      const lines = body.where.bind(body);
+      body.where = (path) => lines(path) ?? { line, column: 'value' };
+      const [current] = await context.tx.select().from(vessel).where(eq(vessel.id, replicate.id));
+      await step(cells, body, dishCountSchema, (checked) => countDish(context, current ?? replicate, day, checked));
+    }
+  },
+};

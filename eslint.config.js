@@ -34,4 +34,6 @@ export default defineConfig(
   },
   { files: ['web/**/*.tsx', 'web/**/*.ts'], extends: [reactHooks.configs.flat.recommended] },
   { files: ['**/*.mjs', '**/*.cjs', '*.js'], languageOptions: { globals: plainNode } },
+  // What is handed to a page runs there.
+  { files: ['scripts/screenshots.mjs'], languageOptions: { globals: { localStorage: 'readonly' } } },
 );

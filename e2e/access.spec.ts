@@ -46,6 +46,7 @@ for (const theme of ['light', 'dark'] as const)
       '/lots',
       '/lots?q=nothing-like-it',
       '/lots/new',
+      '/lots/import',
       `${clover}`,
       `${clover}/edit`,
       `${clover}/history`,

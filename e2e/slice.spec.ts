@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { Hands } from './hands.ts';
 
@@ -259,4 +260,27 @@ test('a scan that arrives while counting neither counts a seed nor closes the di
     await page.reload();
     await expect(page.locator('[data-class="normal"]')).toHaveText('3');
   });
+});
+
+test('a file with a fault is refused at its line; mended, it comes in whole', async ({ page }) => {
+  const hands = new Hands(page);
+  const example = readFileSync('docs/examples/lots.csv', 'utf8');
+  await hands.signIn('marrow');
+  await hands.letGo();
+  await hands.press('i');
+  const give = async (text: string) => {
+    await hands.tabTo('Choose a file');
+    const chooser = page.waitForEvent('filechooser');
+    await hands.press('Enter');
+    await (await chooser).setFiles({ name: 'lots.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  };
+  await give(example.replace(',Festuca rubra,', ',Festuca nova,'));
+  await expect(page.getByRole('status')).toContainText('1 fault in the file; nothing was brought in.');
+  await expect(page.getByRole('row').nth(1)).toContainText(/^2.*value.*is not in the list/);
+  await give(example);
+  await expect(page.getByRole('status')).toContainText('12 lots with 776 figures came in.');
+  await hands.letGo();
+  await hands.press('l');
+  await hands.openLot('EX-0402');
+  await expect(page.getByText(/range 21, 14 allowed: retest/)).toBeVisible();
 });

@@ -31,6 +31,7 @@ const Germination = lazy(() => import('./germination/Germination.tsx'));
 const CountStation = lazy(() => import('./germination/CountStation.tsx'));
 const Release = lazy(() => import('./release/Release.tsx'));
 const QuickAnswer = lazy(() => import('./quick-tests/QuickAnswer.tsx'));
+const Import = lazy(() => import('./import/Import.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
 
 const client = new QueryClient({
@@ -84,6 +85,7 @@ if (root)
               <Route index element={<Navigate to="/lots" replace />} />
               <Route path="/lots" element={<LotList />} />
               <Route path="/lots/new" element={<LotForm />} />
+              <Route path="/lots/import" element={<Import />} />
               <Route path="/lots/:lot" element={<LotSheet />} />
               <Route path="/lots/:lot/edit" element={<LotForm />} />
               <Route path="/lots/:lot/history" element={<History />} />

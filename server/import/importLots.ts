@@ -11,7 +11,6 @@ import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { planCalendar } from '@mercato/core/germination/planTest';
-import type { Transaction } from '../database/connect.ts';
 import { countDish, setUpTest } from '../germination/routes.ts';
 import type { WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
@@ -85,7 +84,7 @@ export async function importLots(context: Write, text: string): Promise<ImportAn
     if (all.length >= MOST_FAULTS) break;
     try {
       // A savepoint for each lot: the faults of one do not hide those of the next.
-      await context.tx.transaction((inner) => importLot({ ...context, tx: inner as unknown as Transaction }, cells));
+      await context.tx.transaction((inner) => importLot({ ...context, tx: inner }, cells));
     } catch (error) {
       if (error instanceof Stopped) all.push(...error.faults);
       else if (error instanceof Fault)

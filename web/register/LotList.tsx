@@ -98,6 +98,7 @@ export function LotList(): JSX.Element {
       },
     },
     ...(may('lot.write') ? [{ key: 'n', says: 'new lot', act: () => void navigate('/lots/new') }] : []),
+    ...(may('import.write') ? [{ key: 'i', says: 'bring in a file', act: () => void navigate('/lots/import') }] : []),
   ]);
 
   return (
@@ -161,6 +162,15 @@ export function LotList(): JSX.Element {
             <Link className="plain" to="/lots/new">
               new lot
             </Link>
+            {may('import.write') && (
+              <>
+                {' '}
+                <Key>I</Key>{' '}
+                <Link className="plain" to="/lots/import">
+                  bring in a file
+                </Link>
+              </>
+            )}
           </span>
         )}
       </div>

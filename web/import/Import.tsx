@@ -1,0 +1,169 @@
+import { ITEMS, MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
+import type { FieldFault } from '@mercato/contract/http/problem';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useNavigate } from 'react-router';
+import { Refused, write } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { Key, useKeys } from '../ui/keys.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+type State =
+  | { readonly at: 'empty' }
+  | { readonly at: 'reading'; readonly name: string }
+  | { readonly at: 'done'; readonly name: string; readonly answer: ImportAnswer }
+  | {
+      readonly at: 'refused';
+      readonly name: string;
+      readonly message: string;
+      readonly faults: readonly FieldFault[];
+      readonly lines: readonly string[];
+    };
+
+/** Lots from a file: every row is checked, all or nothing comes in, and each fault is shown at its line and column. */
+export default function Import(): JSX.Element {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const { may } = useSession();
+  const file = useRef<HTMLInputElement>(null);
+  const [state, setState] = useState<State>({ at: 'empty' });
+  useKeys([
+    { key: 'f', says: 'choose a file', act: () => file.current?.click() },
+    { key: 'l', says: 'back to the list', act: () => void navigate('/lots') },
+  ]);
+  const bring = async (chosen: File) => {
+    setState({ at: 'reading', name: chosen.name });
+    const text = await chosen.text();
+    try {
+      const answer = await write<ImportAnswer>('POST', '/import/lots', text, { contentType: 'text/csv' });
+      setState({ at: 'done', name: chosen.name, answer });
+      await client.invalidateQueries({ queryKey: ['lots'] });
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setState({
+        at: 'refused',
+        name: chosen.name,
+        message: error.message,
+        faults: error.faults,
+        lines: text.split(/\r?\n/),
+      });
+    }
+  };
+  return (
+    <main>
+      <h1>Bring in a file</h1>
+      <p className="soft">
+        A CSV file with one figure a row: <span className="fig">lot,what,test,dish,day,name,value,unit</span>. All of it
+        comes in, or nothing. <a href="/api/export/lots.csv">All lots as such a file</a>
+      </p>
+      {may('import.write') ? (
+        <div className="actions">
+          <input
+            ref={file}
+            type="file"
+            accept=".csv,text/csv"
+            className="visually-hidden"
+            id="lot-file"
+            aria-label="lot file"
+            tabIndex={-1}
+            onChange={(event) => {
+              const chosen = event.target.files?.[0];
+              event.target.value = ''; // so that the mended file can be chosen again
+              if (chosen) void bring(chosen);
+            }}
+          />
+          <Button disabled={state.at === 'reading'} onClick={() => file.current?.click()}>
+            Choose a file
+          </Button>
+          <span className="soft">
+            <Key>F</Key> {state.at === 'reading' ? `${state.name} is being checked …` : ''}
+          </span>
+        </div>
+      ) : (
+        <p className="soft">An analyst or the lead brings files in.</p>
+      )}
+      <div role="status">
+        {state.at === 'done' && (
+          <>
+            <p>
+              <VerdictMark mark="within" /> {state.name}: {state.answer.lots} lots with {state.answer.figures} figures
+              came in.
+            </p>
+            <p>
+              {state.answer.references.map((one) => (
+                <span key={one}>
+                  <Link className="fig" to={`/lots?q=${encodeURIComponent(one)}`}>
+                    {one}
+                  </Link>{' '}
+                </span>
+              ))}
+            </p>
+          </>
+        )}
+        {state.at === 'refused' && (
+          <>
+            <p>
+              <VerdictMark mark="outside" /> {state.name}: {state.message}
+            </p>
+            {state.faults.length > 0 && (
+              <div className="scroll">
+                <table className="ruled">
+                  <thead>
+                    <tr>
+                      <th>line</th>
+                      <th>column</th>
+                      <th>what was wrong</th>
+                      <th>as it stands</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {state.faults.map((one, i) => {
+                      const [line = '', column = ''] = one.path.split('.');
+                      return (
+                        <tr key={i}>
+                          <td className="code">{line}</td>
+                          <td className="code">{column}</td>
+                          <td>{one.message}</td>
+                          <td className="fig soft">{state.lines[Number(line) - 1]?.slice(0, 120)}</td>
+                        </tr>
+                      );
+                    })}
+                  </tbody>
+                </table>
+                {state.faults.length >= MOST_FAULTS && (
+                  <p className="soft">The first {MOST_FAULTS} faults are shown.</p>
+                )}
+              </div>
+            )}
+          </>
+        )}
+      </div>
+      <details style={{ marginTop: 22 }}>
+        <summary className="serif">What a file can hold</summary>
+        <div className="scroll">
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th>what</th>
+                <th>value</th>
+                <th>unit</th>
+                <th>also needs</th>
+              </tr>
+            </thead>
+            <tbody>
+              {Object.entries(ITEMS).map(([what, item]) => (
+                <tr key={what}>
+                  <td className="code">{what}</td>
+                  <td>{item.says}</td>
+                  <td className="fig">{item.units.join(', ')}</td>
+                  <td>{item.needs.join(', ')}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </details>
+    </main>
+  );
+}

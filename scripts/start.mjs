@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { openCluster } from './postgres.mjs';
-import { checkNode, ensurePackages, ensureWebClient, main, PROJECT, Refusal, say } from './tools.mjs';
+import { checkNode, ensurePackages, ensureWebClient, main, PROJECT, Refusal, say, whilePreparing } from './tools.mjs';
 
 const HELP = `npm start [-- --help]
 
@@ -35,8 +35,10 @@ await main(async () => {
   }
   const { port, demo, data } = settings();
   checkNode();
-  ensurePackages();
-  ensureWebClient();
+  await whilePreparing(async () => {
+    ensurePackages();
+    ensureWebClient();
+  });
   const cluster = process.env.DATABASE_URL ? null : await openCluster(data);
 
   const server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {

@@ -13,6 +13,7 @@ import {
   PROJECT,
   Refusal,
   say,
+  whilePreparing,
 } from './tools.mjs';
 
 const FLOORS = ['lint', 'types', 'arrows', 'core', 'contract', 'server', 'scripts', 'e2e'];
@@ -90,23 +91,24 @@ await main(async () => {
   const floors = asked.length > 0 ? asked : FLOORS;
   const on = (floor) => floors.includes(floor);
   checkNode();
-  ensurePackages();
+  await whilePreparing(async () => {
+    ensurePackages();
+    if (on('server') || on('scripts') || on('e2e')) ensurePostgres();
+    if (on('server'))
+      ensureDebianPackage({
+        what: 'poppler (reads PDFs in the tests)',
+        packages: ['poppler-utils'],
+        present: () => fs.existsSync('/usr/bin/pdffonts'),
+      });
+    if (on('e2e'))
+      ensureDebianPackage({
+        what: 'Chromium',
+        packages: ['chromium', 'fonts-liberation'],
+        present: () => fs.existsSync('/usr/bin/chromium'),
+      });
+    if (on('scripts') || on('e2e')) ensureWebClient();
+  });
   fs.mkdirSync(results, { recursive: true });
-  if (on('server') || on('scripts') || on('e2e')) ensurePostgres();
-  if (on('server'))
-    ensureDebianPackage({
-      what: 'poppler (reads PDFs in the tests)',
-      packages: ['poppler-utils'],
-      present: () => fs.existsSync('/usr/bin/pdffonts'),
-    });
-  if (on('e2e')) {
-    ensureDebianPackage({
-      what: 'Chromium',
-      packages: ['chromium', 'fonts-liberation'],
-      present: () => fs.existsSync('/usr/bin/chromium'),
-    });
-    ensureWebClient();
-  }
   if (on('lint'))
     check('lint', ['eslint', '.', '--max-warnings', '0'], ['prettier', '--check', '--log-level', 'warn', '.']);
   if (on('types')) check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);

@@ -1,5 +1,5 @@
 // Small pieces that the start and the test command share. Plain Node, no packages.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
 import fs from 'node:fs';
@@ -85,7 +85,11 @@ export function ensureDebianPackage({ present, packages, what, before }) {
     ['update', '-q'],
     ['install', '-y', '-q', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packages],
   ]) {
-    const run = spawnSync('apt-get', args, { env, stdio: ['ignore', 'ignore', 'inherit'] });
+    // Another installation on this machine is waited for.
+    const run = spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=300', ...args], {
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     if (run.status !== 0)
       throw new Refusal(`apt-get ${args[0]} failed (${run.status ?? run.signal}). By hand:\n    ${command}`);
   }
@@ -104,41 +108,52 @@ export const freePort = () =>
 
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-export function processLives(pid) {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return error.code === 'EPERM';
-  }
+const LOCK_SECONDS = 300;
+
+/**
+ * Takes a lock on a file: exclusive, or shared with others who take it shared. The kernel frees it when this
+ * process ends, however it ends, so no lock is ever left behind. Returns what lets it go, or null when `wait`
+ * is false and somebody else holds it.
+ */
+export async function takeLock(file, { shared = false, wait = true } = {}) {
+  fs.mkdirSync(path.dirname(file), { recursive: true });
+  const patience = wait ? ['-w', String(LOCK_SECONDS)] : ['-n'];
+  // The holder lives as long as the pipe to it, in a group of its own, so that Ctrl-C reaches us first.
+  const holder = spawn('flock', [shared ? '-s' : '-x', ...patience, '-E', '99', file, 'sh', '-c', 'echo held; cat'], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+    detached: true,
+  });
+  const ended = new Promise((resolve) => holder.on('exit', resolve));
+  const held = await new Promise((resolve, reject) => {
+    holder.on('error', (error) => reject(new Refusal(`flock (Debian's util-linux) cannot be run: ${error.message}.`)));
+    holder.stdout.once('data', () => resolve(true));
+    void ended.then((code) => {
+      if (code === 99) resolve(false);
+      else reject(new Refusal(`${file} cannot be locked (flock ended with ${code}).`));
+    });
+  });
+  if (!held && wait) throw new Refusal(`another start has held ${file} for ${LOCK_SECONDS / 60} minutes.`);
+  if (!held) return null;
+  for (const part of [holder, holder.stdin, holder.stdout]) part.unref();
+  return async () => {
+    for (const part of [holder, holder.stdin]) part.ref();
+    holder.stdin.end();
+    await ended;
+  };
 }
 
-/** Runs `work` while holding a lock folder; a lock whose holder is dead is taken over. */
-export async function withLock(folder, work) {
-  const holder = path.join(folder, 'pid');
-  for (let tries = 0; ; tries += 1) {
-    try {
-      fs.mkdirSync(folder);
-      fs.writeFileSync(holder, String(process.pid));
-      break;
-    } catch (error) {
-      if (error.code !== 'EEXIST') throw error;
-      const pid = Number(fs.existsSync(holder) ? fs.readFileSync(holder, 'utf8') : 0);
-      // A lock without a pid is being taken this very moment, unless it stays so.
-      if ((pid && !processLives(pid)) || (!pid && tries > 20)) {
-        fs.rmSync(folder, { recursive: true, force: true });
-        continue;
-      }
-      if (tries > 600) throw new Refusal(`another start (process ${pid}) has held ${folder} for two minutes.`);
-      await sleep(200);
-    }
-  }
+/** Runs `work` while nobody else does anything under the same lock. */
+export async function withLock(file, work) {
+  const letGo = await takeLock(file);
   try {
     return await work();
   } finally {
-    fs.rmSync(folder, { recursive: true, force: true });
+    await letGo();
   }
 }
+
+/** Two starts in one folder install and build one after the other. */
+export const whilePreparing = (work) => withLock(path.join(PROJECT, '.cache', 'preparing.lock'), work);
 
 /** Runs a script's main function: a refusal is one sentence, anything else keeps its stack. */
 export async function main(work) {

@@ -18,13 +18,12 @@ interface Cluster {
 export const TEMPLATE = 'mercato_template';
 
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  const { openCluster } = (await import(join(import.meta.dirname, '../../scripts/postgres.mjs'))) as {
-    openCluster: (folder: string, options: { fast: boolean }) => Promise<Cluster>;
+  const { openThrowawayCluster } = (await import(join(import.meta.dirname, '../../scripts/postgres.mjs'))) as {
+    openThrowawayCluster: (parent: string) => Promise<Cluster>;
   };
-  const cluster = await openCluster(join(import.meta.dirname, '../../.data-test'), { fast: true });
+  const cluster = await openThrowawayCluster(join(import.meta.dirname, '../../.cache'));
   const admin = new pg.Client(cluster.url);
   await admin.connect();
-  await admin.query(`drop database if exists ${TEMPLATE} with (force)`);
   await admin.query(`create database ${TEMPLATE}`);
   await admin.end();
   const template = connect(cluster.url.replace(/\/postgres$/, `/${TEMPLATE}`));

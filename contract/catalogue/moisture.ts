@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { judgeOvenDuplicate, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
+import { judgeOvenDuplicate, lossStep, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import { Exact } from '@mercato/core/units/mass';
 import { define } from './calculation.ts';
 import { massG, number } from './inputs.ts';
@@ -34,7 +34,24 @@ export const moistureCalculations = [
     schema: weighing(),
     run: (input) => {
       const { wetBasis, dryBasis } = ovenMoisture(exact(input));
-      return { wetBasisPercent: wetBasis.toNumber(), dryBasisPercent: dryBasis?.toNumber() ?? null };
+      const { containerG, withSeedG, driedG } = input;
+      return {
+        wetBasisPercent: wetBasis.toNumber(),
+        dryBasisPercent: dryBasis?.toNumber() ?? null,
+        steps: [
+          {
+            ...lossStep('water, of the wet mass', exact(input)),
+            result: wetBasis.toDecimalPlaces(4).toString(),
+            unit: '%',
+          },
+          {
+            label: 'water, of the dry mass',
+            expression: `(${withSeedG} − ${driedG}) / (${driedG} − ${containerG}) × 100`,
+            result: dryBasis?.toDecimalPlaces(4).toString() ?? 'nothing dry is left',
+            ...(dryBasis ? { unit: '%' } : {}),
+          },
+        ],
+      };
     },
     example: { story: 'A tin of ground oats', input: { containerG: 21.214, withSeedG: 26.118, driedG: 25.543 } },
   }),

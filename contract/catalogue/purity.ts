@@ -1,5 +1,11 @@
 import Joi from 'joi';
-import { analysePurity, COMPONENTS, type Component } from '@mercato/core/purity/analysePurity';
+import {
+  analysePurity,
+  COMPONENT_NAMES,
+  COMPONENTS,
+  shareSteps,
+  type Component,
+} from '@mercato/core/purity/analysePurity';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
 import { define } from './calculation.ts';
@@ -47,6 +53,14 @@ export const purityCalculations = [
         adjusted: analysis.adjusted,
         adjustedBy: analysis.adjustedBy,
         verdict: analysis.verdict,
+        steps: [
+          ...analysis.shares.flatMap(({ component }) =>
+            shareSteps(analysis, component).map((step, i) =>
+              i === 0 ? { ...step, label: COMPONENT_NAMES[component] } : step,
+            ),
+          ),
+          ...analysis.verdict.steps.slice(-3),
+        ],
       };
     },
     example: {

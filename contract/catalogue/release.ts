@@ -1,17 +1,15 @@
 import Joi from 'joi';
-import { pureLiveSeed } from '@mercato/core/release/pureLiveSeed';
+import { pureLiveSeed, pureLiveSeedSteps, type LiveShares } from '@mercato/core/release/pureLiveSeed';
 import { define } from './calculation.ts';
 import { percent } from './inputs.ts';
 
-type PureLiveSeedInput = Parameters<typeof pureLiveSeed>[0];
-
 export const releaseCalculations = [
-  define<PureLiveSeedInput>({
+  define<LiveShares>({
     id: 'release.pure-live-seed',
     title: 'Pure live seed',
     description: 'percent pure live seed from purity, germination, hard and dormant seed',
     source: '7 CFR 201.64 and AOSA custom (from memory)',
-    schema: Joi.object<PureLiveSeedInput, true>({
+    schema: Joi.object<LiveShares, true>({
       purityPercent: percent(),
       germinationPercent: percent(),
       hardPercent: percent(),
@@ -26,7 +24,7 @@ export const releaseCalculations = [
           }
         : null;
     },
-    run: (input) => ({ pureLiveSeedPercent: pureLiveSeed(input) }),
+    run: (input) => ({ pureLiveSeedPercent: pureLiveSeed(input), steps: pureLiveSeedSteps(input) }),
     example: {
       story: 'Sainfoin with hard seed',
       input: { purityPercent: 96.2, germinationPercent: 78, hardPercent: 14, dormantPercent: 0 },

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
+import type { Verdict } from '@mercato/core/verdict/verdict';
 import { decimalText, reason, text } from '../http/fields.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
@@ -29,6 +30,8 @@ export const otherSeedsCountSchema = Joi.object<OtherSeedsCount, true>({
 export interface OtherSeedsTest extends TestFrame {
   fields: Record<string, FieldView>;
   examinedG: number | null;
+  /** The mass searched against the least for the kind. */
+  massVerdict: Verdict | null;
   species: { name: string; count: number; rate: OtherSeedsRate }[];
   total: { count: number; rate: OtherSeedsRate } | null;
 }

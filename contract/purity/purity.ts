@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Component, PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import type { Verdict } from '@mercato/core/verdict/verdict';
 import { decimalText, reason } from '../http/fields.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
@@ -28,6 +29,8 @@ export const purityWeighingsSchema = Joi.object<PurityWeighings, true>({
 
 export interface PurityTest extends TestFrame {
   fields: Record<string, FieldView>;
+  /** The mass weighed in against the least for the kind. */
+  massVerdict: Verdict | null;
   analysis: PurityAnalysis | null;
 }
 

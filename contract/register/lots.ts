@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { BOOKS, type Book } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
+import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import { mass, reason, text } from '../http/fields.ts';
 
@@ -78,7 +79,8 @@ export interface Standing {
   note: string;
   due?: string;
 }
-export type LotState = 'open' | 'held' | 'released';
+/** `expired`: released, but the tag's validity has run out. */
+export type LotState = 'open' | 'held' | 'released' | 'expired';
 
 export interface LotListRow {
   id: string;
@@ -92,7 +94,7 @@ export interface LotListRow {
 
 export interface LotList {
   rows: LotListRow[];
-  /** Lots in the chosen state and search; counted up to 1 000. */
+  /** Lots in the chosen state and search. */
   total: number;
   totals: Record<LotState | 'all', number>;
   page: number;
@@ -110,14 +112,18 @@ export interface LotSheet {
   state: LotState;
   facts: { pureSeed: string | null; moisture: string | null; germination: string | null };
   steps: StepLine[];
+  /** The working behind the figures of each step. */
+  working: Readonly<Record<Step, readonly NumberSlip[]>>;
   decisions: DecisionView[];
   revisions: { version: number; header: LotHeader; by: string; at: string; reason: string | null }[];
 }
 
 export interface DecisionView {
-  step: TestStep;
-  testId: string;
-  testNumber: number;
+  step: TestStep | 'sampling';
+  /** The test, or the submitted sample. */
+  subject: string;
+  /** "purity test 1", "the submitted sample". */
+  what: string;
   decision: 'accept' | 'set-aside';
   reason: string;
   by: string;
@@ -125,12 +131,13 @@ export interface DecisionView {
 }
 
 export interface NewDecision {
-  testId: string;
+  /** A test of the lot, or its submitted sample, which can only be accepted. */
+  subject: string;
   decision: 'accept' | 'set-aside';
   reason: string;
 }
 export const decisionSchema = Joi.object<NewDecision, true>({
-  testId: Joi.string().guid().required(),
+  subject: Joi.string().guid().required(),
   decision: Joi.string().valid('accept', 'set-aside').required(),
   reason: text(500, 3)
     .required()
@@ -166,6 +173,7 @@ export interface LotBrief {
   id: string;
   reference: string;
   species: string;
+  bookKind: string | null;
   commonName: string;
   chaffy: boolean;
   book: Book;

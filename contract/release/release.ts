@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { LabelDocument } from '@mercato/core/release/documents';
-import type { NumberSlip } from '@mercato/core/verdict/verdict';
+import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { text } from '../http/fields.ts';
 import type { LotBrief } from '../register/lots.ts';
 
@@ -28,6 +28,8 @@ export interface ReleaseRow {
   amendReason: string | null;
   by: string;
   at: string;
+  /** Last day on which it may be used; null for a report. */
+  validUntil: string | null;
   /** What it rests on has been corrected since. */
   superseded: boolean;
 }

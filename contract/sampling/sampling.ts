@@ -3,7 +3,7 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
-import type { FieldView, LotBrief, VesselView } from '../register/lots.ts';
+import type { DecisionView, FieldView, LotBrief, VesselView } from '../register/lots.ts';
 
 export interface SubmittedSample {
   mass: EnteredMass;
@@ -34,6 +34,7 @@ export interface SamplingView {
     fields: Record<string, FieldView>;
     massVerdict: Verdict;
     primaryVerdict: Verdict | null;
+    decision: DecisionView | null;
   } | null;
   working: { vessel: VesselView; verdict: Verdict; testNumber: number | null }[];
 }

@@ -89,7 +89,8 @@ export function judgeOvenDuplicate(first: OvenWeighing, second: OvenWeighing, li
   };
 }
 
-function lossStep(
+/** The arithmetic of one container. */
+export function lossStep(
   label: string,
   { containerG, withSeedG, driedG }: OvenWeighing,
 ): { label: string; expression: string } {

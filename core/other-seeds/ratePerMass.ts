@@ -1,5 +1,6 @@
 import { poissonLimits } from '../statistics/poissonLimits.ts';
 import { GRAMS_PER } from '../units/mass.ts';
+import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface Rate {
   readonly estimate: number;
@@ -14,6 +15,7 @@ export interface OtherSeedsRate {
   readonly perKg: Rate;
   readonly perLb: Rate;
   readonly perOz: Rate;
+  readonly steps: readonly WorkingStep[];
 }
 
 /**
@@ -30,16 +32,41 @@ export interface OtherSeedsRate {
 export function ratePerMass(count: number, massG: number, confidence: number): OtherSeedsRate {
   if (!(massG > 0 && massG < Infinity)) throw new RangeError(`massG must be above 0 and finite, got ${massG}`);
   const limits = poissonLimits(count, confidence);
-  const per = (gramsOfUnit: string): Rate => {
-    const factor = Number(gramsOfUnit) / massG;
+  const per = (unit: 'kg' | 'lb' | 'oz'): Rate => {
+    const factor = Number(GRAMS_PER[unit]) / massG;
     return { estimate: count * factor, lower: limits.lower * factor, upper: limits.upper * factor };
   };
+  const rates = { kg: per('kg'), lb: per('lb'), oz: per('oz') };
+  const percent = Number((confidence * 100).toFixed(4));
   return {
     countLower: limits.lower,
     countUpper: limits.upper,
     countOneSidedUpper: limits.oneSidedUpper,
-    perKg: per(GRAMS_PER.kg),
-    perLb: per(GRAMS_PER.lb),
-    perOz: per(GRAMS_PER.oz),
+    perKg: rates.kg,
+    perLb: rates.lb,
+    perOz: rates.oz,
+    steps: [
+      { label: 'seeds found', result: String(count) },
+      { label: 'mass searched', result: String(massG), unit: 'g' },
+      {
+        label: `exact Poisson limits, ${percent} %`,
+        result: `${threeFigures(limits.lower)} to ${threeFigures(limits.upper)}`,
+      },
+      ...(['kg', 'lb', 'oz'] as const).flatMap((unit) => [
+        {
+          label: `per ${unit}`,
+          expression: `${count} × ${GRAMS_PER[unit]} / ${massG}`,
+          result: threeFigures(rates[unit].estimate),
+        },
+        {
+          label: 'limits',
+          result: `${threeFigures(rates[unit].lower)} to ${threeFigures(rates[unit].upper)}`,
+        },
+      ]),
+    ],
   };
 }
+
+/** Three figures that mean something; whole numbers from 100 up. */
+export const threeFigures = (value: number): string =>
+  value >= 100 ? value.toFixed(0) : value >= 10 ? value.toFixed(1) : value.toFixed(2);

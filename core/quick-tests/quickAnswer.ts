@@ -1,6 +1,7 @@
 import betaCdf from '@stdlib/stats-base-dists-beta-cdf';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 import type { ProportionInterval } from '../statistics/wilsonInterval.ts';
+import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** A band of one school: from (inside) a share of living seed, what people do, how they put it. */
 interface Band {
@@ -60,6 +61,7 @@ export interface QuickAnswer {
   readonly schools: readonly SchoolAnswer[];
   /** The interval in words. */
   readonly words: string;
+  readonly steps: readonly WorkingStep[];
 }
 
 /**
@@ -100,14 +102,35 @@ export function quickAnswer(sprouted: number, seeds: number, standardPercent?: n
             ],
           },
         ];
+  const sowTimes = {
+    best: estimate === 0 ? null : 1 / estimate,
+    least: 1 / interval.upper,
+    most: interval.lower === 0 ? null : 1 / interval.lower,
+  };
   return {
     estimate,
     interval,
-    sowTimes: {
-      best: estimate === 0 ? null : 1 / estimate,
-      least: 1 / interval.upper,
-      most: interval.lower === 0 ? null : 1 / interval.lower,
-    },
+    sowTimes,
+    steps: [
+      {
+        label: 'sprouted / tested',
+        expression: `${sprouted} / ${seeds}`,
+        result: (estimate * 100).toFixed(1),
+        unit: '%',
+      },
+      {
+        label: 'exact 95 % limits',
+        expression: 'beta quantiles at 2.5 % and 97.5 %',
+        result: `${(interval.lower * 100).toFixed(1)} to ${(interval.upper * 100).toFixed(1)}`,
+        unit: '%',
+      },
+      { label: 'sow times, best', expression: '1 / share', result: sowTimes.best?.toFixed(2) ?? '—' },
+      {
+        label: 'sow times, range',
+        expression: '1 / upper to 1 / lower limit',
+        result: `${sowTimes.least.toFixed(2)} to ${sowTimes.most?.toFixed(2) ?? '∞'}`,
+      },
+    ],
     schools: schools.map((school) => answerOf(school, sprouted, seeds)),
     words: inWords(sprouted, seeds, interval),
   };

@@ -62,6 +62,8 @@ export interface LabelDocument {
   readonly title: string;
   readonly lines: readonly DocumentLine[];
   readonly notes: readonly string[];
+  /** Last day on which it may be used, yyyy-mm-dd; null = without end. */
+  readonly validUntil: string | null;
   /** Why it may not be released; empty = it may. */
   readonly refusals: readonly string[];
 }
@@ -138,6 +140,7 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
       { label: 'Labelled by', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
     ],
     notes: [`Judged by ${data.edition}.`, ...data.accepted],
+    validUntil: germination ? lastDayOf(addMonths(germination.concludedOn, validityMonths)) : null,
     refusals,
   };
 }
@@ -203,6 +206,7 @@ export function testReport(data: LabelData): LabelDocument {
       'N: not tested. TR: present, below 0.05 %.',
       ...data.accepted,
     ],
+    validUntil: null,
     refusals: [...(purity || otherSeeds || moisture || germination ? [] : ['Nothing was tested.']), ...data.blocks],
   };
 }
@@ -231,6 +235,11 @@ function pureLive({ purity, germination }: LabelData): string {
 
 function monthOf(isoDate: string): string {
   return `${MONTHS[Number(isoDate.slice(5, 7)) - 1] ?? ''} ${isoDate.slice(0, 4)}`;
+}
+
+/** The last day of a date's month. */
+function lastDayOf(isoDate: string): string {
+  return new Date(Date.UTC(Number(isoDate.slice(0, 4)), Number(isoDate.slice(5, 7)), 0)).toISOString().slice(0, 10);
 }
 
 /** The first of the month so many months later. */

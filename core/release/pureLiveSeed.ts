@@ -1,4 +1,12 @@
 import { Exact } from '../units/mass.ts';
+import type { WorkingStep } from '../verdict/verdict.ts';
+
+export interface LiveShares {
+  readonly purityPercent: number;
+  readonly germinationPercent: number;
+  readonly hardPercent: number;
+  readonly dormantPercent: number;
+}
 
 /**
  * Pure live seed, percent: pure seed × (germination + hard + dormant) / 100, not rounded.
@@ -7,16 +15,30 @@ import { Exact } from '../units/mass.ts';
  *
  * Source: AOSA custom and 7 CFR 201.64 (from memory); dormant seed is counted by trade custom.
  */
-export function pureLiveSeed(p: {
-  readonly purityPercent: number;
-  readonly germinationPercent: number;
-  readonly hardPercent: number;
-  readonly dormantPercent: number;
-}): number {
+export function pureLiveSeed(p: LiveShares): number {
   for (const name of ['purityPercent', 'germinationPercent', 'hardPercent', 'dormantPercent'] as const)
     if (!(p[name] >= 0 && p[name] <= 100)) throw new RangeError(`${name} must be a percentage 0..100, got ${p[name]}`);
   const live = new Exact(p.germinationPercent).plus(p.hardPercent).plus(p.dormantPercent);
   if (live.gt(100))
     throw new RangeError(`germinationPercent, hardPercent and dormantPercent add to ${live.toString()}, more than 100`);
   return live.times(p.purityPercent).div(100).toNumber();
+}
+
+/** The arithmetic of `pureLiveSeed`, as a slip shows it. */
+export function pureLiveSeedSteps(p: LiveShares): readonly WorkingStep[] {
+  return [
+    { label: 'pure seed', result: String(p.purityPercent), unit: '%' },
+    {
+      label: 'germination + hard + dormant',
+      expression: `${p.germinationPercent} + ${p.hardPercent} + ${p.dormantPercent}`,
+      result: new Exact(p.germinationPercent).plus(p.hardPercent).plus(p.dormantPercent).toString(),
+      unit: '%',
+    },
+    {
+      label: 'pure live seed',
+      expression: `${p.purityPercent} × (${p.germinationPercent} + ${p.hardPercent} + ${p.dormantPercent}) / 100`,
+      result: String(pureLiveSeed(p)),
+      unit: '%',
+    },
+  ];
 }

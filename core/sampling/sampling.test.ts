@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
-import { judgeLotMass, judgePrimarySamples, judgeSampleMass } from './judgeSamples.ts';
+import { judgeLeastMass } from '../rule-books/leastMass.ts';
+import { judgeLotMass, judgePrimarySamples } from './judgeSamples.ts';
 import { planPrimarySamples } from './primarySamples.ts';
 
 describe('primary samples', () => {
@@ -72,9 +73,9 @@ describe('judging what was drawn', () => {
   const clover = ISTA.kinds.find((kind) => kind.species === 'Trifolium pratense');
   it('a sample at the least mass is heavy enough, below it is outside, without a figure nobody judges', () => {
     // Source: ISTA table of kinds (from memory): red clover 50 g.
-    expect(judgeSampleMass('sample', new Exact(50), clover?.submittedG).outcome).toBe('within');
-    expect(judgeSampleMass('sample', new Exact('49.9'), clover?.submittedG).outcome).toBe('outside');
-    expect(judgeSampleMass('sample', new Exact(50), undefined).outcome).toBe('not-judged');
+    expect(judgeLeastMass('sample', new Exact(50), clover?.submittedG).outcome).toBe('within');
+    expect(judgeLeastMass('sample', new Exact('49.9'), clover?.submittedG).outcome).toBe('outside');
+    expect(judgeLeastMass('sample', new Exact(50), undefined).outcome).toBe('not-judged');
   });
   it('the largest lot has an excess of five percent', () => {
     expect(judgeLotMass(ISTA, new Exact(10_500), clover)?.outcome).toBe('within');

@@ -1,5 +1,6 @@
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import type { WorkingStep } from '../verdict/verdict.ts';
 import { wilsonInterval, type ProportionInterval } from './wilsonInterval.ts';
 
 export interface BinomialIntervals {
@@ -9,6 +10,7 @@ export interface BinomialIntervals {
   readonly jeffreys: ProportionInterval;
   /** One-sided lower bounds at the same confidence: "at least this much". */
   readonly oneSidedLower: { clopperPearson: number; wilson: number; jeffreys: number };
+  readonly steps: readonly WorkingStep[];
 }
 
 /**
@@ -39,14 +41,29 @@ export function clopperPearson(x: number, n: number, confidence: number): Propor
 export function binomialIntervals(x: number, n: number, confidence: number): BinomialIntervals {
   checkArguments(x, n, confidence);
   const tail = 1 - confidence;
+  const z = normalQuantile(1 - tail / 2, 0, 1);
+  const exact = clopperPearson(x, n, confidence);
+  const wilson = wilsonInterval(x, n, z);
+  const jeffreys = {
+    lower: betaQuantile(tail / 2, x + 0.5, n - x + 0.5),
+    upper: betaQuantile(1 - tail / 2, x + 0.5, n - x + 0.5),
+  };
+  const range = ({ lower, upper }: ProportionInterval) => ({
+    result: `${(lower * 100).toFixed(2)} to ${(upper * 100).toFixed(2)}`,
+    unit: '%',
+  });
+  const quantiles = `beta quantiles at ${Number((tail / 2).toPrecision(4))} and ${Number((1 - tail / 2).toPrecision(4))}`;
   return {
     estimate: x / n,
-    clopperPearson: clopperPearson(x, n, confidence),
-    wilson: wilsonInterval(x, n, normalQuantile(1 - tail / 2, 0, 1)),
-    jeffreys: {
-      lower: betaQuantile(tail / 2, x + 0.5, n - x + 0.5),
-      upper: betaQuantile(1 - tail / 2, x + 0.5, n - x + 0.5),
-    },
+    clopperPearson: exact,
+    wilson,
+    jeffreys,
+    steps: [
+      { label: 'share', expression: `${x} / ${n}`, result: ((100 * x) / n).toFixed(2), unit: '%' },
+      { label: 'exact', expression: `${quantiles}; B(${x}, ${n - x + 1}), B(${x + 1}, ${n - x})`, ...range(exact) },
+      { label: 'Wilson', expression: `z = ${z.toFixed(4)}`, ...range(wilson) },
+      { label: 'Jeffreys', expression: `${quantiles}; B(${x + 0.5}, ${n - x + 0.5})`, ...range(jeffreys) },
+    ],
     oneSidedLower: {
       clopperPearson: x === 0 ? 0 : betaQuantile(tail, x, n - x + 1),
       wilson: wilsonLower(x, n, normalQuantile(confidence, 0, 1)),

@@ -50,10 +50,3 @@ export function worst(outcomes: readonly Outcome[]): Outcome {
   const order: readonly Outcome[] = ['outside', 'not-judged', 'near', 'within'];
   return order.find((one) => outcomes.includes(one)) ?? 'not-judged';
 }
-
-/** The working behind one number of a document, frozen with it. */
-export interface NumberSlip {
-  readonly title: string;
-  readonly steps: readonly WorkingStep[];
-  readonly rule: { readonly text: string; readonly provenance: string } | null;
-}

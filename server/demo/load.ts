@@ -17,9 +17,10 @@ import { weighMoisture } from '../moisture/routes.ts';
 import { countOtherSeeds } from '../other-seeds/routes.ts';
 import { weigh } from '../purity/routes.ts';
 import { lockLot, openLot, type Lot } from '../register/lots.ts';
-import { benchTest, decision, laboratory, person, vessel } from '../register/tables.ts';
+import { decide } from '../register/decisions.ts';
+import { benchTest, laboratory, person, vessel } from '../register/tables.ts';
 import { startTest, type BenchTest } from '../register/tests.ts';
-import { currentEdition, editionById, methodFor } from '../rule-books/editions.ts';
+import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editions.ts';
 import { releaseDocument } from '../release/routes.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/routes.ts';
 import { refreshStanding } from '../lot-sheet/standing.ts';
@@ -81,7 +82,9 @@ async function writeLot(
   index: number,
 ): Promise<string> {
   const draw = generator(index * 7919 + 17);
-  const done = ['ready', 'accepted', 'released', 'stale', 'out-of-range', 'retesting', 'retested'].includes(demo.state);
+  const done = ['ready', 'accepted', 'released', 'stale', 'expired', 'out-of-range', 'retesting', 'retested'].includes(
+    demo.state,
+  );
   const method = await methodOfDemo(tx, demo);
   const finalDay = method?.finalCountDay?.value ?? 14;
   const firstDay = Math.min(method?.firstCountDay?.value ?? 5, finalDay);
@@ -96,9 +99,11 @@ async function writeLot(
           ? firstDay
           : demo.state === 'retesting'
             ? 2 * finalDay + 1
-            : done
-              ? 2 * finalDay + 12 + Math.floor(draw() * 20)
-              : 4;
+            : demo.state === 'expired'
+              ? 290 + index
+              : done
+                ? 2 * finalDay + 12 + Math.floor(draw() * 20)
+                : 4;
   const setUp = addDays(today, -daysAgo);
   const at = (day: string, hour: number) =>
     new Date(Math.min(Date.parse(`${day}T00:00:00Z`) + (hour + draw()) * 3_600_000, now.getTime() - 60_000));
@@ -191,8 +196,10 @@ async function writeLot(
   return lot.id;
 }
 
+/** Where a book knows several kinds of a species, the demo takes the first. */
 async function methodOfDemo(tx: Transaction, demo: DemoLot) {
-  return methodFor(tx, await editionById(tx, (await currentEdition(tx, demo.book)).id), demo.species, null);
+  const edition = await editionById(tx, (await currentEdition(tx, demo.book)).id);
+  return (await methodsWithOwn(tx, edition, demo.species))[0];
 }
 
 type Scribe = ReturnType<typeof scribe>;
@@ -278,19 +285,9 @@ async function germinate(tx: Transaction, lot: Lot, demo: DemoLot, cast: Cast, c
   const leading = scribe(tx, cast.lead, calendar.at(addDays(calendar.setUp, 2 * calendar.finalDay + 3), 11));
   if (demo.state === 'accepted') {
     const reason = 'Dish 4 stood at the draught of the door; the other three agree, and the client wants no retest.';
-    await tx.insert(decision).values({
-      id: uuid(),
-      lotId: lot.id,
-      step: 'germination',
-      testId: first.id,
-      decision: 'accept',
-      reason,
-      by: cast.lead.id,
-      at: leading.now,
-    });
-    await leading.audit({ lotId: lot.id, action: 'accepted germination test 1', subject: `test ${first.id}`, reason });
+    await decide(leading, lot.id, { subject: first.id, decision: 'accept', reason });
   }
-  if (demo.state === 'released' || demo.state === 'stale') {
+  if (['released', 'stale', 'expired'].includes(demo.state)) {
     await releaseDocument(leading, await lockLot(tx, lot.id), { kind: demo.book === 'aosa' ? 'tag' : 'report' });
   }
   if (demo.state === 'stale') {

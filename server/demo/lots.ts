@@ -16,7 +16,8 @@ export type DemoState =
   | 'ready'
   | 'accepted'
   | 'released'
-  | 'stale';
+  | 'stale'
+  | 'expired';
 
 export interface DemoLot {
   readonly reference: string;
@@ -568,7 +569,7 @@ export const DEMO_LOTS: readonly DemoLot[] = [
     60,
     [12, 5],
     'aosa',
-    'released',
+    'expired',
     [94, 3, 0, 0],
     [99.5, 0.1, 0.01, 0.39],
     6.4,
@@ -610,7 +611,7 @@ export const DEMO_LOTS: readonly DemoLot[] = [
     150,
     [30, 5],
     'aosa',
-    'released',
+    'expired',
     [86, 7, 0, 1],
     [98.9, 0.2, 0.1, 0.8],
     8.4,

@@ -19,7 +19,7 @@ import { todayIn } from '../http/session.ts';
 import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { benchTest, laboratory, vessel } from '../register/tables.ts';
-import { bumpTest, keepJudgement, startTest, testById, type BenchTest } from '../register/tests.ts';
+import { bumpTest, judged, keepJudgement, startTest, testById, type BenchTest } from '../register/tests.ts';
 import { addVessels, vesselsOf, type Vessel } from '../register/vessels.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { dishViews, readGermination } from './result.ts';
@@ -237,7 +237,7 @@ async function judge(tx: Transaction, test: BenchTest, now: Date): Promise<void>
   const superseded = new Set(rows.map((row) => row.supersedes));
   await keepJudgement(
     tx,
-    test,
+    judged(test),
     rows.filter((row) => !superseded.has(row.id)).map((row) => row.id),
     result.verdict.outcome,
     result,

@@ -294,7 +294,7 @@ describe('how requests travel', () => {
           dormantPercent: 0,
         })
       ).body,
-    ).toEqual({ ok: true, out: { pureLiveSeedPercent: 85.5 } });
+    ).toMatchObject({ ok: true, out: { pureLiveSeedPercent: 85.5 } });
     expect((await visitor.post('/calc/release.pure-live-seed', [{}, 5])).body).toMatchObject([
       { ok: false, error: { path: 'purityPercent' } },
       { ok: false },

@@ -1,8 +1,5 @@
 import type { Counts } from '@mercato/core/units/seedCounts';
-import { COMPONENT_NAMES, shareSteps } from '@mercato/core/purity/analysePurity';
-import { GRAMS_PER } from '@mercato/core/units/mass';
 import type { LabelData } from '@mercato/core/release/documents';
-import type { NumberSlip, Rule, WorkingStep } from '@mercato/core/verdict/verdict';
 import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
@@ -36,7 +33,7 @@ export function labelData(lot: Lot, gathered: Gathered, lab: Laboratory): LabelD
     (_, i) => germination.combined.from.length === 0 || germination.combined.from.includes(i),
   );
   const last = used.at(-1);
-  const decided = gathered.lines.flatMap((line) => acceptedNote(line.step, gathered));
+  const decided = acceptedNotes(gathered);
   return {
     reference: lot.reference,
     species: lot.species,
@@ -107,85 +104,18 @@ function concludedOn(test: Gathered['germination']['tests'][number], zone: strin
   return todayIn(new Date(times.sort().at(-1) ?? test.updatedAt), zone);
 }
 
-function acceptedNote(step: string, gathered: Gathered): string[] {
-  const reported = {
-    purity: [reportedPurity(gathered.purity)],
-    'other-seeds': [reportedOtherSeeds(gathered.otherSeeds)],
-    moisture: [reportedMoisture(gathered.moisture)],
-    germination: usedTests(gathered.germination.tests),
-  }[step];
-  return (reported ?? []).flatMap((test) =>
-    test?.decision?.decision === 'accept'
-      ? [`${step} test ${test.number} was accepted by ${test.decision.by}: ${test.decision.reason}`]
+/** What was accepted although it stood outside, with who and why: printed on every document. */
+function acceptedNotes(gathered: Gathered): string[] {
+  const decisions = [
+    gathered.sampling.submitted?.decision,
+    reportedPurity(gathered.purity)?.decision,
+    reportedOtherSeeds(gathered.otherSeeds)?.decision,
+    reportedMoisture(gathered.moisture)?.decision,
+    ...usedTests(gathered.germination.tests).map((test) => test.decision),
+  ];
+  return decisions.flatMap((one) =>
+    one?.decision === 'accept'
+      ? [`${one.what.charAt(0).toUpperCase()}${one.what.slice(1)} was accepted by ${one.by}: ${one.reason}`]
       : [],
   );
-}
-
-/** The working behind every number that the documents print. */
-export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
-  const slips: Record<string, NumberSlip> = {};
-  const purity = reportedPurity(gathered.purity)?.analysis;
-  for (const share of purity?.shares ?? [])
-    slips[share.component] = slip(
-      `Purity: ${COMPONENT_NAMES[share.component]}`,
-      shareSteps(purity as NonNullable<typeof purity>, share.component),
-      purity?.verdict.rule ?? null,
-    );
-  const other = reportedOtherSeeds(gathered.otherSeeds);
-  if (other?.total && other.examinedG !== null) {
-    const { count, rate } = other.total;
-    slips.otherSeeds = slip(
-      'Other seeds by number',
-      [
-        { label: 'seeds found', result: String(count) },
-        { label: 'mass examined', result: String(other.examinedG), unit: 'g' },
-        {
-          label: 'per lb',
-          expression: `${count} × ${GRAMS_PER.lb} / ${other.examinedG}`,
-          result: rate.perLb.estimate.toFixed(2),
-        },
-        { label: '95 % limits per lb', result: `${rate.perLb.lower.toFixed(2)} to ${rate.perLb.upper.toFixed(2)}` },
-        { label: 'per kg', expression: `${count} × 1000 / ${other.examinedG}`, result: rate.perKg.estimate.toFixed(2) },
-        { label: '95 % limits per kg', result: `${rate.perKg.lower.toFixed(2)} to ${rate.perKg.upper.toFixed(2)}` },
-      ],
-      null,
-    );
-  }
-  const moisture = reportedMoisture(gathered.moisture)?.result;
-  if (moisture) slips.moisture = slip('Moisture', moisture.verdict.steps, moisture.verdict.rule);
-  const { combined } = gathered.germination;
-  const used = usedTests(gathered.germination.tests);
-  const rounding = combined.rounding ?? used.at(-1)?.result.rounded;
-  const verdict = combined.comparison ?? used.at(-1)?.result.verdict;
-  if (rounding)
-    slips.germination = slip('Germination', [...(verdict?.steps ?? []), ...rounding.steps], verdict?.rule ?? null);
-  const counts = reportedCounts(gathered);
-  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
-  if (counts && pure)
-    slips.pureLiveSeed = slip(
-      'Pure live seed',
-      [
-        {
-          label: 'pure seed × (germination + hard) / 100',
-          expression: `${pure.percent} × (${counts.normal} + ${counts.hard}) / 100`,
-          result: ((pure.percent * (counts.normal + counts.hard)) / 100).toFixed(2),
-          unit: '%',
-        },
-      ],
-      null,
-    );
-  return slips;
-}
-
-function slip(title: string, steps: readonly WorkingStep[], rule: Rule | null): NumberSlip {
-  return {
-    title,
-    steps,
-    rule: rule
-      ? {
-          text: `${rule.edition}: ${rule.section}${rule.row ? `, ${rule.row}` : ''}`,
-          provenance: `${rule.provenance.origin}, ${rule.provenance.verification}`,
-        }
-      : null,
-  };
 }

@@ -1,5 +1,4 @@
 import { and, asc, desc, eq, like, sql, type SQL } from 'drizzle-orm';
-import { v7 as uuid } from 'uuid';
 import {
   decisionSchema,
   lotHeaderChangeSchema,
@@ -17,18 +16,21 @@ import type { Transaction } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { reportedMoisture } from '../moisture/result.ts';
+import { reportedPurity } from '../purity/result.ts';
 import { bookOf, briefOf, correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { todayIn } from '../http/session.ts';
-import { auditEntry, benchTest, decision, laboratory, lot, lotRevision, person, vessel } from '../register/tables.ts';
-import { countTests, decisionsOf } from '../register/tests.ts';
+import { auditEntry, laboratory, lot, lotRevision, person, vessel } from '../register/tables.ts';
+import { decide, decisionsOf } from '../register/decisions.ts';
+import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { kindOf } from '../rule-books/editions.ts';
 import { reportedCounts } from './labelData.ts';
-import { pictureOf } from './standing.ts';
+import { workingOf } from './slips.ts';
+import { expiredNote, pictureOf } from './standing.ts';
 
 const PAGE = 25;
-const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'all'];
+const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'all'];
 
 export function lotRoutes(api: Api): void {
   api.read('/lots', async ({ tx, query, now }) => listLots(tx, query, now));
@@ -79,23 +81,7 @@ export function lotRoutes(api: Api): void {
     status: 201,
     handle: async ({ tx, params, body, hand, now, audit, touch }) => {
       const row = await lockLot(tx, idParam(params, 'lot'));
-      const [test] = await tx
-        .select()
-        .from(benchTest)
-        .where(and(eq(benchTest.id, body.testId), eq(benchTest.lotId, row.id)));
-      if (!test)
-        throw fault('invalid', 'This lot has no such test.', [{ path: 'testId', message: 'not a test of this lot' }]);
-      await tx
-        .insert(decision)
-        .values({ id: uuid(), lotId: row.id, step: test.step, ...body, by: hand.personId, at: now });
-      await audit({
-        lotId: row.id,
-        action: `${body.decision === 'accept' ? 'accepted' : 'set aside'} ${test.step} test ${test.number}`,
-        subject: `test ${test.id}`,
-        after: body,
-        reason: body.reason,
-      });
-      touch(row.id);
+      await decide({ tx, hand, audit, touch }, row.id, body);
       return sheetOf(tx, row.id, now);
     },
   });
@@ -148,7 +134,13 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
   const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
   const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
   const searched: SQL[] = words.map((word) => like(lot.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
-  const here = and(...searched, ...(state === 'all' ? [] : [eq(lot.state, state)]));
+  // Validity runs out without a write, so it is judged by the day on which somebody looks.
+  const stateToday = sql<LotState>`case when ${lot.state} = 'released' and ${lot.validUntil} < ${today} then 'expired' else ${lot.state} end`;
+  const here = and(
+    ...searched,
+    ...(state === 'all' ? [] : [eq(lot.state, state === 'expired' ? 'released' : state)]),
+    ...(state === 'expired' || state === 'released' ? [eq(stateToday, state)] : []),
+  );
   const rows = await tx
     .select({
       id: lot.id,
@@ -156,7 +148,8 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
       species: lot.species,
       massText: lot.massText,
       massUnit: lot.massUnit,
-      state: lot.state,
+      state: stateToday,
+      validUntil: lot.validUntil,
       standing: lot.standing,
     })
     .from(lot)
@@ -165,13 +158,13 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
     .limit(PAGE)
     .offset((page - 1) * PAGE);
   const counted = await tx
-    .select({ state: lot.state, n: sql<number>`count(*)::int` })
+    .select({ state: stateToday, n: sql<number>`count(*)::int` })
     .from(lot)
     .where(and(...searched))
-    .groupBy(lot.state);
-  const totals: LotList['totals'] = { open: 0, held: 0, released: 0, all: 0 };
+    .groupBy(sql`1`);
+  const totals: LotList['totals'] = { open: 0, held: 0, released: 0, expired: 0, all: 0 };
   for (const one of counted) {
-    totals[one.state as LotState] = one.n;
+    totals[one.state] = one.n;
     totals.all += one.n;
   }
   return {
@@ -181,8 +174,11 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
       species: row.species,
       commonName: kindOf(row.species)?.commonNames[0] ?? '',
       mass: { text: row.massText, unit: row.massUnit as LotListRow['mass']['unit'] },
-      state: row.state as LotState,
-      standing: comeDue(row.standing as Standing, today),
+      state: row.state,
+      standing:
+        row.state === 'expired'
+          ? { step: 'release', mark: 'next', note: expiredNote(row.validUntil ?? '') }
+          : comeDue(row.standing as Standing, today),
     })),
     total: totals[state],
     totals,
@@ -208,7 +204,7 @@ async function sheetOf(tx: Transaction, id: string, now: Date): Promise<LotSheet
     .from(lotRevision)
     .where(eq(lotRevision.lotId, id))
     .orderBy(asc(lotRevision.version));
-  const purity = picture.gathered.purity.tests.at(-1)?.analysis;
+  const purity = reportedPurity(picture.gathered.purity)?.analysis;
   const pure = purity?.shares.find((one) => one.component === 'pureSeed');
   const counts = reportedCounts(picture.gathered);
   const moisture = reportedMoisture(picture.gathered.moisture)?.result;
@@ -227,6 +223,7 @@ async function sheetOf(tx: Transaction, id: string, now: Date): Promise<LotSheet
       germination: counts ? `${counts.normal} %` : null,
     },
     steps: [...picture.lines],
+    working: workingOf(picture.gathered),
     decisions: await decisionsOf(tx, id),
     revisions: revisions.map((one) => ({
       version: one.version,

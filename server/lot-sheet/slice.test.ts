@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
@@ -31,13 +31,13 @@ const SUBMITTED = {
   drawnOn: '2026-11-20',
   drawnBy: 'A. Thorne',
   seal: 'Q7',
-  primarySamples: 13,
+  primarySamples: 30,
 };
 
-async function openLot(reference: string, change: Partial<typeof CLOVER> = {}): Promise<string> {
+async function openLot(reference: string, change: Partial<typeof CLOVER> = {}, sample = {}): Promise<string> {
   const answer = await sampler.post<LotSheet>('/lots', { ...CLOVER, ...change, reference });
   expect(answer.status).toBe(201);
-  expect((await sampler.put(`/lots/${answer.body.id}/submitted`, SUBMITTED, 0)).status).toBe(200);
+  expect((await sampler.put(`/lots/${answer.body.id}/submitted`, { ...SUBMITTED, ...sample }, 0)).status).toBe(200);
   return answer.body.id;
 }
 
@@ -223,13 +223,75 @@ describe('one lot from heap to label', () => {
     );
     expect(stored.body.tests[0]?.analysis?.verdict.outcome).toBe('outside');
     expect((await analyst.get<LotList>('/lots?state=held')).body.rows.map((row) => row.reference)).toContain('T-3');
-    const decision = { testId: purity?.id, decision: 'set-aside', reason: 'seed was spilled' };
+    const decision = { subject: purity?.id, decision: 'set-aside', reason: 'seed was spilled' };
     expect((await analyst.post(`/lots/${odd}/decisions`, decision)).status).toBe(403);
     expect((await lead.post(`/lots/${odd}/decisions`, { ...decision, reason: '' })).body).toMatchObject({
       status: 422,
       errors: [{ path: 'reason' }],
     });
     expect((await lead.post<LotSheet>(`/lots/${odd}/decisions`, decision)).body).toMatchObject({ state: 'open' });
+  });
+
+  it('too small a sample holds the lot until the lead accepts it; the report then says so', async () => {
+    // Source: ISTA, minimum sampling intensity, 84 containers: 30; red clover: 50 g submitted, 5 g for purity (from memory).
+    const short = await openLot('T-6', { book: 'ista' }, { primarySamples: 29, mass: { text: '49.9', unit: 'g' } });
+    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId: await draw(short, 'purity', '5') }))
+      .body.tests[0];
+    const light = { workingSample: '4.999', pureSeed: '4.900', otherSeeds: '0.050', inertMatter: '0.049' };
+    expect((await analyst.put(`/purity/tests/${purity?.id}`, light, 1)).status).toBe(200);
+    const sheet = (await lead.get<LotSheet>(`/lots/${short}`)).body;
+    expect(sheet).toMatchObject({ state: 'held' });
+    expect(sheet.steps.filter((line) => line.mark === 'outside').map((line) => line.step)).toEqual([
+      'sampling',
+      'purity',
+    ]);
+    expect(sheet.working.purity.map((slip) => slip.title)).toContain('mass weighed in');
+    const refused = (await lead.post(`/lots/${short}/releases`, { kind: 'report' })).body;
+    expect(refused.errors?.map((one) => one.message).join(' ')).toMatch(
+      /fewer primary samples .* lighter than the rule book asks.*working sample is lighter/,
+    );
+
+    const sample = (await lead.get<SamplingView>(`/lots/${short}/sampling`)).body.submitted?.vessel.id;
+    const because = (subject: string | undefined, decision = 'accept') => ({
+      subject,
+      decision,
+      reason: 'no more seed',
+    });
+    expect((await lead.post(`/lots/${short}/decisions`, because(sample, 'set-aside'))).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'decision' }],
+    });
+    await lead.post(`/lots/${short}/decisions`, because(sample));
+    await lead.post(`/lots/${short}/decisions`, because(purity?.id));
+    const released = (await lead.post<ReleaseView>(`/lots/${short}/releases`, { kind: 'report' })).body;
+    expect(released.report.notes).toContain('The submitted sample was accepted by The lead: no more seed');
+    expect(released.releases).toMatchObject([{ superseded: false, validUntil: null }]);
+    const judged = await lab.connection.db.select().from(judgement).where(eq(judgement.lotId, short));
+    expect(judged.map((one) => [one.step, one.outcome])).toEqual([
+      ['sampling', 'outside'],
+      ['purity', 'outside'],
+    ]);
+  });
+
+  it('asks which kind is meant where the book knows several of a species', async () => {
+    const beet = { ...CLOVER, reference: 'T-7', species: 'Beta vulgaris' };
+    expect((await lead.post('/lots', beet)).body).toMatchObject({ status: 422, errors: [{ path: 'bookKind' }] });
+    expect((await lead.post('/lots', { ...beet, bookKind: 'Beet' })).status).toBe(201);
+  });
+
+  it('a tag expires with the months of the Act, without anybody writing', async () => {
+    const states = async (state: string) =>
+      (await lead.get<LotList>(`/lots?state=${state}&q=T-1`)).body.rows.map((row) => row.reference);
+    expect([await states('released'), await states('expired')]).toEqual([['T-1'], []]);
+    const { now } = lab.clock;
+    // Source: 7 CFR 201.22 and the Act, section 201(a)(8): five months after the month of test (from memory).
+    lab.clock.now = new Date('2027-06-01T09:00:00Z');
+    expect([await states('released'), await states('expired')]).toEqual([[], ['T-1']]);
+    expect((await lead.get<LotSheet>(`/lots/${lot}`)).body.steps.at(-1)).toMatchObject({
+      mark: 'next',
+      note: expect.stringContaining('expired on 2027-05-31') as string,
+    });
+    lab.clock.now = now;
   });
 });
 

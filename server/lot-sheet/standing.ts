@@ -4,46 +4,52 @@ import type { ReleaseRow } from '@mercato/contract/release/release';
 import type { Transaction } from '../database/connect.ts';
 import { lotById, type Lot } from '../register/lots.ts';
 import { laboratory, lot as lotTable } from '../register/tables.ts';
-import { basisOf, releasesOf } from '../release/result.ts';
+import { todayIn } from '../http/session.ts';
+import { releasesOf } from '../release/result.ts';
 import { gather, type Gathered } from './gather.ts';
-import { labelData } from './labelData.ts';
 
 export interface LotPicture {
   readonly gathered: Gathered;
   readonly lines: readonly StepLine[];
   readonly releases: readonly ReleaseRow[];
   readonly state: LotState;
+  /** Last day of the tag's validity, where a tag stands. */
+  readonly validUntil: string | null;
   readonly standing: Standing;
 }
 
 /** The whole picture of one lot: every step's line, its releases, and what stands. */
 export async function pictureOf(tx: Transaction, lot: Lot, now: Date): Promise<LotPicture> {
   const gathered = await gather(tx, lot, now);
-  const [lab] = await tx
-    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone })
-    .from(laboratory);
-  const releases = await releasesOf(
-    tx,
-    lot.id,
-    basisOf(labelData(lot, gathered, lab ?? { name: '', address: '', zone: 'UTC' })),
-  );
-  const lines = [...gathered.lines, releaseLine(gathered.lines, releases)];
+  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
+  const today = todayIn(now, lab?.zone ?? 'UTC');
+  const releases = await releasesOf(tx, lot);
+  const lines = [...gathered.lines, releaseLine(gathered.lines, releases, today)];
   const held = lines.some((line) => line.blocks !== null);
   const current = releases.filter((one) => !one.superseded);
-  const state: LotState = held ? 'held' : current.length > 0 ? 'released' : 'open';
-  return { gathered, lines, releases, state, standing: standingOf(lines, state, gathered) };
+  const validUntil = current.findLast((one) => one.validUntil !== null)?.validUntil ?? null;
+  const expired = validUntil !== null && validUntil < today;
+  const state: LotState = held ? 'held' : current.length === 0 ? 'open' : expired ? 'expired' : 'released';
+  return { gathered, lines, releases, state, validUntil, standing: standingOf(lines, state, gathered) };
 }
 
-function releaseLine(lines: readonly StepLine[], releases: readonly ReleaseRow[]): StepLine {
+export const expiredNote = (validUntil: string) => `expired on ${validUntil}: test again`;
+
+function releaseLine(lines: readonly StepLine[], releases: readonly ReleaseRow[], today: string): StepLine {
   const base = { step: 'release' as const, figure: '', by: null, at: null, blocks: null };
   const last = releases.at(-1);
   if (last) {
     const name = `${last.kind} ${last.number}`;
+    const expired = last.validUntil !== null && last.validUntil < today;
     return {
       ...base,
       figure: name,
-      note: last.superseded ? 'based on superseded data: issue an amended one' : 'released',
-      mark: last.superseded ? 'next' : 'within',
+      note: last.superseded
+        ? 'based on superseded data: issue an amended one'
+        : expired
+          ? expiredNote(last.validUntil ?? '')
+          : `released${last.validUntil ? `, valid to ${last.validUntil}` : ''}`,
+      mark: last.superseded || expired ? 'next' : 'within',
       by: last.by,
       at: last.at,
     };
@@ -75,7 +81,7 @@ function standingOf(lines: readonly StepLine[], state: LotState, gathered: Gathe
     note: [line.figure, line.note].filter(Boolean).join(', '),
     ...(line.due === undefined ? {} : { due: line.due }),
   });
-  if (state === 'released') {
+  if (state === 'released' || state === 'expired') {
     const marks: readonly Mark[] = lines.map((line) => line.mark);
     const purity = gathered.lines.find((line) => line.step === 'purity')?.figure.split(' · ')[0];
     const germination = gathered.lines.find((line) => line.step === 'germination')?.figure;
@@ -104,5 +110,12 @@ export function nextLine(lines: readonly StepLine[]): StepLine | undefined {
 /** Writes the derived state of a lot into its row, so that lists read one table. */
 export async function refreshStanding(tx: Transaction, lotId: string, now: Date): Promise<void> {
   const picture = await pictureOf(tx, await lotById(tx, lotId), now);
-  await tx.update(lotTable).set({ state: picture.state, standing: picture.standing }).where(eq(lotTable.id, lotId));
+  await tx
+    .update(lotTable)
+    .set({
+      state: picture.state === 'expired' ? 'released' : picture.state,
+      validUntil: picture.validUntil,
+      standing: picture.standing,
+    })
+    .where(eq(lotTable.id, lotId));
 }

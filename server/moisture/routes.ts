@@ -8,7 +8,7 @@ import { currentObservations, recordObservations, type Entry } from '../database
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
-import { bumpTest, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
+import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { moistureOf, readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
@@ -77,7 +77,7 @@ export async function weighMoisture(
   if (result)
     await keepJudgement(
       tx,
-      test,
+      judged(test),
       current.map((one) => one.id),
       result.verdict.outcome,
       result,

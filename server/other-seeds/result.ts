@@ -1,7 +1,10 @@
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
+import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
+import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
+import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { briefOf, type Lot } from '../register/lots.ts';
@@ -14,11 +17,17 @@ import { otherSeedsObservation } from './tables.ts';
 const CONFIDENCE = 0.95;
 const SPECIES = 'species:';
 
+/** The mass searched against the least for the kind; the Act's list of noxious weeds has its own column. */
+export function searchedMassOf(method: KindMethod | undefined, examined: string): Verdict {
+  return judgeLeastMass('mass searched', new Exact(examined), method?.otherSeedsG);
+}
+
 export async function readOtherSeeds(tx: Transaction, lot: Lot): Promise<OtherSeedsView> {
   const edition = await editionById(tx, lot.editionId);
   const names = await namesOf(tx);
   const tests = await testsOf(tx, lot.id, 'other-seeds');
   const frames = await framesOf(tx, tests);
+  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
   const all = await allObservations(
     tx,
     otherSeedsObservation,
@@ -30,7 +39,7 @@ export async function readOtherSeeds(tx: Transaction, lot: Lot): Promise<OtherSe
       names,
     );
     const examinedG = fields.examined ? new Exact(fields.examined.text).toNumber() : null;
-    if (examinedG === null) return { ...frame, fields, examinedG, species: [], total: null };
+    if (examinedG === null) return { ...frame, fields, examinedG, massVerdict: null, species: [], total: null };
     const species = Object.entries(fields).flatMap(([field, view]) => {
       const count = Number(view.text);
       return field.startsWith(SPECIES) && count > 0
@@ -42,6 +51,7 @@ export async function readOtherSeeds(tx: Transaction, lot: Lot): Promise<OtherSe
       ...frame,
       fields,
       examinedG,
+      massVerdict: searchedMassOf(method, fields.examined?.text ?? '0'),
       species: species.sort((a, b) => b.count - a.count || a.name.localeCompare(b.name)),
       total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
     };
@@ -49,7 +59,6 @@ export async function readOtherSeeds(tx: Transaction, lot: Lot): Promise<OtherSe
   const waiting = (await vesselsOf(tx, lot.id)).filter(
     (one) => one.kind === 'working' && one.purpose === 'other-seeds' && !tests.some((test) => test.vesselId === one.id),
   );
-  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
   return {
     lot: await briefOf(tx, lot),
     leastG: method?.otherSeedsG?.value ?? null,
@@ -80,12 +89,15 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
   if (!test.total || test.examinedG === null)
     return { ...base, mark: 'next', figure: '', note: 'to be searched', by: test.updatedBy, at: test.updatedAt };
   const { count, rate } = test.total;
-  const light = view.leastG !== null && test.examinedG < view.leastG;
+  const light = test.massVerdict?.outcome === 'outside';
+  const accepted = test.decision?.decision === 'accept';
   return {
     ...base,
-    mark: light ? 'near' : 'within',
+    mark: light ? 'outside' : 'within',
     figure: `${count} in ${test.examinedG} g`,
-    note: `${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}${light ? `; the book asks for ${view.leastG} g` : ''}`,
+    note: `${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}${light ? `; ${test.massVerdict?.limit ?? ''} g asked${accepted ? ': accepted by the lead' : ''}` : ''}`,
+    blocks:
+      light && !accepted ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.' : null,
     by: test.updatedBy,
     at: test.updatedAt,
   };

@@ -8,8 +8,9 @@ import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
-import { bumpTest, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
-import { readOtherSeeds } from './result.ts';
+import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import { readOtherSeeds, searchedMassOf } from './result.ts';
 import { otherSeedsObservation } from './tables.ts';
 
 export function otherSeedsRoutes(api: Api): void {
@@ -88,12 +89,17 @@ export async function countOtherSeeds(
   const count = current
     .filter((one) => one.field.startsWith('species:'))
     .reduce((sum, one) => sum + Number(one.value), 0);
+  const lot = await lotById(tx, test.lotId);
+  const mass = searchedMassOf(
+    await methodFor(tx, await editionById(tx, test.editionId), lot.species, lot.bookKind),
+    body.examined,
+  );
   await keepJudgement(
     tx,
-    test,
+    judged(test),
     current.map((one) => one.id),
-    'not-judged',
-    { count, ...ratePerMass(count, examined.toNumber(), 0.95) },
+    mass.outcome,
+    { count, ...ratePerMass(count, examined.toNumber(), 0.95), massVerdict: mass },
     hand.at,
   );
   await audit({

@@ -1,8 +1,10 @@
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { analysePurity, COMPONENTS, type Component, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
-import type { Edition } from '@mercato/core/rule-books/edition';
+import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
+import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { Exact, type ExactNumber } from '@mercato/core/units/mass';
+import { worst, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { allObservations } from '../database/observations.ts';
@@ -26,11 +28,17 @@ export function analysisOf(edition: Edition, text: (field: string) => string | u
   return first === undefined || !something ? null : analysePurity(edition, new Exact(first), masses);
 }
 
+/** The mass weighed in against the least for the kind; null before it is weighed. */
+export function purityMassOf(method: KindMethod | undefined, text: string | undefined): Verdict | null {
+  return text === undefined ? null : judgeLeastMass('working sample', new Exact(text), method?.purityG);
+}
+
 export async function readPurity(tx: Transaction, lot: Lot): Promise<PurityView> {
   const edition = await editionById(tx, lot.editionId);
   const names = await namesOf(tx);
   const tests = await testsOf(tx, lot.id, 'purity');
   const frames = await framesOf(tx, tests);
+  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
   const all = await allObservations(
     tx,
     purityObservation,
@@ -44,13 +52,13 @@ export async function readPurity(tx: Transaction, lot: Lot): Promise<PurityView>
     return {
       ...frame,
       fields,
+      massVerdict: purityMassOf(method, fields.workingSample?.text),
       analysis: analysisOf(await editionById(tx, frame.edition.id), (field) => fields[field]?.text),
     };
   });
   const waiting = (await vesselsOf(tx, lot.id)).filter(
     (one) => one.kind === 'working' && one.purpose === 'purity' && !tests.some((test) => test.vesselId === one.id),
   );
-  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
   return {
     lot: await briefOf(tx, lot),
     components: COMPONENTS[edition.book],
@@ -85,17 +93,24 @@ export function purityLine(view: PurityView, sampled: boolean): StepLine {
   if (!analysis) return { ...base, ...hand, mark: 'next', figure: '', note: 'not all components weighed' };
   const accepted = test.decision?.decision === 'accept';
   const change = Math.abs(analysis.changePercent).toFixed(1);
+  const light = test.massVerdict?.outcome === 'outside';
+  const acceptedWords = accepted ? ': accepted by the lead' : '';
   return {
     ...base,
     ...hand,
-    mark: analysis.verdict.outcome,
+    mark: light ? worst(['outside', analysis.verdict.outcome]) : analysis.verdict.outcome,
     figure: `${analysis.shares.map((one) => (one.trace ? 'trace' : one.percent.toFixed(analysis.percentDecimals))).join(' · ')} %`,
     note: analysis.retest
-      ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${accepted ? ': accepted by the lead' : ': repeat'}`
-      : `${view.components.length} components; ${change} % ${analysis.changePercent > 0 ? 'gained' : 'lost'}, ${analysis.verdict.limit} allowed`,
-    blocks:
-      analysis.retest && !accepted
+      ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${acceptedWords || ': repeat'}`
+      : light
+        ? `${test.massVerdict?.measured ?? ''} g weighed in, ${test.massVerdict?.limit ?? ''} g asked${acceptedWords}`
+        : `${view.components.length} components; ${change} % ${analysis.changePercent > 0 ? 'gained' : 'lost'}, ${analysis.verdict.limit} allowed`,
+    blocks: accepted
+      ? null
+      : analysis.retest
         ? 'Purity: gain or loss is outside what the rules allow, and nobody has decided.'
-        : null,
+        : light
+          ? 'Purity: the working sample is lighter than the rule book asks, and nobody has decided.'
+          : null,
   };
 }

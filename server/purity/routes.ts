@@ -9,9 +9,10 @@ import { currentObservations, recordObservations } from '../database/observation
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
-import { bumpTest, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
-import { editionById } from '../rule-books/editions.ts';
-import { analysisOf, readPurity } from './result.ts';
+import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
+import { worst } from '@mercato/core/verdict/verdict';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import { analysisOf, purityMassOf, readPurity } from './result.ts';
 import { purityObservation } from './tables.ts';
 
 export function purityRoutes(api: Api): void {
@@ -116,14 +117,17 @@ function checkWeighings(edition: Edition, body: PurityWeighings): void {
 
 async function judge(tx: Transaction, test: BenchTest, edition: Edition, at: Date): Promise<void> {
   const current = await currentObservations(tx, purityObservation, [test.id]);
-  const analysis = analysisOf(edition, (field) => current.find((one) => one.field === field)?.enteredText);
-  if (analysis)
-    await keepJudgement(
-      tx,
-      test,
-      current.map((one) => one.id),
-      analysis.verdict.outcome,
-      analysis,
-      at,
-    );
+  const text = (field: string) => current.find((one) => one.field === field)?.enteredText;
+  const analysis = analysisOf(edition, text);
+  if (!analysis) return;
+  const lot = await lotById(tx, test.lotId);
+  const mass = purityMassOf(await methodFor(tx, edition, lot.species, lot.bookKind), text('workingSample'));
+  await keepJudgement(
+    tx,
+    judged(test),
+    current.map((one) => one.id),
+    mass?.outcome === 'outside' ? worst(['outside', analysis.verdict.outcome]) : analysis.verdict.outcome,
+    { ...analysis, massVerdict: mass },
+    at,
+  );
 }

@@ -105,6 +105,10 @@ async function headerColumns(tx: Transaction, header: LotHeader, editionId: stri
     ]);
   const edition = await editionById(tx, editionId);
   const bookKinds = methodsFor(edition, header.species).map((one) => one.bookKind);
+  if (header.bookKind === null && bookKinds.length > 1)
+    throw fault('invalid', 'The rule book knows several kinds of this species.', [
+      { path: 'bookKind', message: `choose one of: ${bookKinds.join(', ')}` },
+    ]);
   if (header.bookKind !== null && !bookKinds.includes(header.bookKind))
     throw fault('invalid', 'The rule book has no such kind.', [
       {
@@ -189,6 +193,7 @@ export async function briefOf(tx: Transaction, row: Lot): Promise<LotBrief> {
     id: row.id,
     reference: row.reference,
     species: row.species,
+    bookKind: row.bookKind,
     commonName: kind?.commonNames[0] ?? '',
     chaffy: kind?.chaffy ?? false,
     book: edition.book,

@@ -55,8 +55,9 @@ export const lot = pgTable(
     updatedBy: uuid('updated_by').notNull(),
     /** Words that the list is searched by, folded to small letters. */
     searchText: text('search_text').notNull(),
-    /** open · held · released: the list's filter. */
+    /** open · held · released: the list's filter, with the day after which a released lot counts as expired. */
     state: text('state').notNull(),
+    validUntil: date('valid_until'),
     /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
     standing: jsonb('standing').notNull(),
   },
@@ -148,14 +149,20 @@ export const decision = pgTable(
     id: uuid('id').primaryKey(),
     lotId: uuid('lot_id').notNull(),
     step: text('step').notNull(),
-    testId: uuid('test_id').notNull(),
+    /** What was decided on: a test, or the submitted sample. */
+    testId: uuid('test_id'),
+    vesselId: uuid('vessel_id'),
     /** accept: report it all the same. set-aside: the test stays on file and is not used. */
     decision: text('decision').notNull(),
     reason: text('reason').notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('decision_lot').on(t.lotId), check('decision_kind', sql`decision in ('accept','set-aside')`)],
+  (t) => [
+    index('decision_lot').on(t.lotId),
+    check('decision_kind', sql`decision in ('accept','set-aside')`),
+    check('decision_subject', sql`(test_id is null) <> (vessel_id is null)`),
+  ],
 );
 
 /** An immutable verdict with all that it rests on. */
@@ -165,7 +172,9 @@ export const judgement = pgTable(
     seq: bigserial('seq', { mode: 'number' }).primaryKey(),
     lotId: uuid('lot_id').notNull(),
     step: text('step').notNull(),
-    testId: uuid('test_id').notNull(),
+    /** What was judged: a test, or the submitted sample. */
+    testId: uuid('test_id'),
+    vesselId: uuid('vessel_id'),
     editionId: uuid('edition_id').notNull(),
     coreVersion: text('core_version').notNull(),
     observations: uuid('observations').array().notNull(),
@@ -173,7 +182,10 @@ export const judgement = pgTable(
     result: jsonb('result').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('judgement_test').on(t.testId, t.seq.desc())],
+  (t) => [
+    index('judgement_test').on(t.testId, t.seq.desc()),
+    check('judgement_subject', sql`(test_id is null) <> (vessel_id is null)`),
+  ],
 );
 
 export const auditEntry = pgTable(

@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { DecisionView, FieldView, TestFrame, TestStep } from '@mercato/contract/register/lots';
+import type { FieldView, TestFrame, TestStep } from '@mercato/contract/register/lots';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
@@ -8,9 +8,10 @@ import type { Observation } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { editionById } from '../rule-books/editions.ts';
+import { decisionsOf } from './decisions.ts';
 import { lockLot } from './lots.ts';
 import { namesOf } from './people.ts';
-import { benchTest, decision, judgement, vessel } from './tables.ts';
+import { benchTest, judgement, vessel } from './tables.ts';
 
 export type BenchTest = typeof benchTest.$inferSelect;
 
@@ -103,52 +104,27 @@ export async function bumpTest(tx: Transaction, row: BenchTest, hand: { personId
     .where(eq(benchTest.id, row.id));
 }
 
+/** A test as that which is judged. */
+export const judged = ({ id, lotId, step, editionId }: BenchTest) => ({ testId: id, lotId, step, editionId });
+
 /** Keeps a verdict with what it rests on. Rows are never changed; the newest counts. */
 export async function keepJudgement(
   tx: Transaction,
-  test: BenchTest,
+  on: { readonly lotId: string; readonly step: string; readonly editionId: string } & (
+    { readonly testId: string } | { readonly vesselId: string }
+  ),
   observations: readonly string[],
   outcome: Outcome,
   result: object,
   at: Date,
 ): Promise<void> {
   await tx.insert(judgement).values({
-    lotId: test.lotId,
-    step: test.step,
-    testId: test.id,
-    editionId: test.editionId,
+    ...on,
     coreVersion: CORE_VERSION,
     observations: [...observations],
     outcome,
     result,
     at,
-  });
-}
-
-/** The newest decision on each test of a lot. */
-export async function decisionsOf(tx: Transaction, lotId: string): Promise<DecisionView[]> {
-  const names = await namesOf(tx);
-  const rows = await tx
-    .select({ decision, number: benchTest.number })
-    .from(decision)
-    .innerJoin(benchTest, eq(benchTest.id, decision.testId))
-    .where(eq(decision.lotId, lotId))
-    .orderBy(desc(decision.at), desc(decision.id));
-  const seen = new Set<string>();
-  return rows.flatMap(({ decision: one, number }) => {
-    if (seen.has(one.testId)) return [];
-    seen.add(one.testId);
-    return [
-      {
-        step: one.step as TestStep,
-        testId: one.testId,
-        testNumber: number,
-        decision: one.decision as DecisionView['decision'],
-        reason: one.reason,
-        by: names.get(one.by) ?? '',
-        at: one.at.toISOString(),
-      },
-    ];
   });
 }
 
@@ -174,7 +150,7 @@ export async function framesOf(tx: Transaction, tests: readonly BenchTest[]): Pr
     createdAt: test.createdAt.toISOString(),
     updatedBy: names.get(test.updatedBy) ?? '',
     updatedAt: test.updatedAt.toISOString(),
-    decision: decisions.find((one) => one.testId === test.id) ?? null,
+    decision: decisions.find((one) => one.subject === test.id) ?? null,
   }));
 }
 

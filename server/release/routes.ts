@@ -13,7 +13,8 @@ import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/session.ts';
 import { gather } from '../lot-sheet/gather.ts';
-import { labelData, slipsOf } from '../lot-sheet/labelData.ts';
+import { labelData } from '../lot-sheet/labelData.ts';
+import { slipsOf } from '../lot-sheet/slips.ts';
 import { lockLot, lotById, type Lot } from '../register/lots.ts';
 import { laboratory } from '../register/tables.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
@@ -74,7 +75,7 @@ async function readRelease(tx: Transaction, lot: Lot, now: Date): Promise<Releas
     tag: analysisTag(data, months),
     report: testReport(data),
     slips: slipsOf(gathered),
-    releases: await releasesOf(tx, lot.id, basisOf(data)),
+    releases: await releasesOf(tx, lot),
   };
 }
 
@@ -141,7 +142,7 @@ export async function releaseDocument(
     number,
     amends: before?.id ?? null,
     amendReason: before ? (body.amendReason ?? null) : null,
-    basis: basisOf(data),
+    basis: await basisOf(tx, lot, body.kind),
     snapshot,
     pdf,
     by: hand.personId,

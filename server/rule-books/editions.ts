@@ -128,8 +128,5 @@ export async function methodFor(
   bookKind: string | null,
 ): Promise<KindMethod | undefined> {
   const methods = await methodsWithOwn(tx, edition, species);
-  return (
-    methods.find((one) => one.bookKind === bookKind) ??
-    (methods.length === 1 || bookKind === null ? methods[0] : undefined)
-  );
+  return methods.find((one) => one.bookKind === bookKind) ?? (methods.length === 1 ? methods[0] : undefined);
 }

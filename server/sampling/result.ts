@@ -1,11 +1,13 @@
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
-import { judgeLotMass, judgePrimarySamples, judgeSampleMass } from '@mercato/core/sampling/judgeSamples';
+import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
+import { judgeLotMass, judgePrimarySamples } from '@mercato/core/sampling/judgeSamples';
 import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
+import { decisionsOf } from '../register/decisions.ts';
 import { briefOf, type Lot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { fieldViews } from '../register/tests.ts';
@@ -29,6 +31,7 @@ export async function readSampling(tx: Transaction, lot: Lot): Promise<SamplingV
     .select({ vesselId: benchTest.vesselId, number: benchTest.number })
     .from(benchTest)
     .where(eq(benchTest.lotId, lot.id));
+  const decisions = await decisionsOf(tx, lot.id);
   const taken = Number(fields.primarySamples?.text ?? 0);
   return {
     lot: await briefOf(tx, lot),
@@ -39,15 +42,16 @@ export async function readSampling(tx: Transaction, lot: Lot): Promise<SamplingV
       ? {
           vessel: vesselView(submitted, names),
           fields,
-          massVerdict: judgeSampleMass('submitted sample', new Exact(submitted.massG ?? 0), method?.submittedG),
+          massVerdict: judgeLeastMass('submitted sample', new Exact(submitted.massG ?? 0), method?.submittedG),
           primaryVerdict: plan ? judgePrimarySamples(taken, plan) : null,
+          decision: decisions.find((one) => one.subject === submitted.id) ?? null,
         }
       : null,
     working: vessels
       .filter((one) => one.kind === 'working')
       .map((one) => ({
         vessel: vesselView(one, names),
-        verdict: judgeSampleMass('working sample', new Exact(one.massG ?? 0), leastFor(one.purpose, method)),
+        verdict: judgeLeastMass('working sample', new Exact(one.massG ?? 0), leastFor(one.purpose, method)),
         testNumber: tests.find((test) => test.vesselId === one.id)?.number ?? null,
       })),
   };
@@ -91,10 +95,14 @@ export function samplingLine(view: SamplingView): StepLine {
       note: view.plan ? 'to be drawn' : 'to be sampled',
     };
   const { fields, vessel, massVerdict, primaryVerdict } = view.submitted;
-  const short = primaryVerdict?.outcome === 'outside';
+  const outside = [
+    ...(primaryVerdict?.outcome === 'outside' ? ['fewer primary samples were taken than the rule book asks'] : []),
+    ...(massVerdict.outcome === 'outside' ? ['the submitted sample is lighter than the rule book asks'] : []),
+  ];
+  const accepted = view.submitted.decision !== null;
   return {
     ...base,
-    mark: short || massVerdict.outcome === 'outside' ? 'outside' : massVerdict.outcome,
+    mark: outside.length > 0 ? 'outside' : massVerdict.outcome,
     figure: `${fields.primarySamples?.text ?? ''} primary samples`,
     note: [
       view.plan ? `of ${view.plan.primarySamples} asked` : '',
@@ -104,9 +112,11 @@ export function samplingLine(view: SamplingView): StepLine {
         : massVerdict.outcome === 'not-judged'
           ? 'no least mass in the book'
           : '',
+      outside.length > 0 && accepted ? 'accepted by the lead' : '',
     ]
       .filter(Boolean)
       .join(', '),
+    blocks: outside.length > 0 && !accepted ? `Sampling: ${outside.join(' and ')}, and nobody has decided.` : null,
     by: fields.mass?.by ?? vessel.createdBy,
     at: fields.mass?.at ?? vessel.createdAt,
   };

@@ -10,6 +10,9 @@ import { namesOf } from '../register/people.ts';
 import { laboratory, vessel } from '../register/tables.ts';
 import { addVessels, massColumns, nextVesselNumber, vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
 import { todayIn } from '../http/session.ts';
+import { worst } from '@mercato/core/verdict/verdict';
+import { keepJudgement } from '../register/tests.ts';
+import { currentObservations } from '../database/observations.ts';
 import { readSampling } from './result.ts';
 import { samplingObservation } from './tables.ts';
 
@@ -113,6 +116,16 @@ export async function receiveSample(
     after: body,
     reason: body.reason,
   });
+  const { submitted } = await readSampling(tx, lot);
+  if (submitted)
+    await keepJudgement(
+      tx,
+      { lotId: lot.id, step: 'sampling', vesselId: row.id, editionId: lot.editionId },
+      (await currentObservations(tx, samplingObservation, [row.id])).map((one) => one.id),
+      worst([submitted.massVerdict.outcome, ...(submitted.primaryVerdict ? [submitted.primaryVerdict.outcome] : [])]),
+      { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
+      now,
+    );
   touch(lot.id);
   return row;
 }

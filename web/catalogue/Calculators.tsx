@@ -102,8 +102,8 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
   };
   const fault = answer && !answer.ok ? answer.error : undefined;
   const out = answer?.ok ? (answer.out as Record<string, unknown>) : undefined;
-  const verdict =
-    out && (('steps' in out ? out : out.verdict) as (Partial<Verdict> & Pick<Verdict, 'steps'>) | undefined);
+  const verdict = (out?.verdict ?? out) as Partial<Verdict> | undefined;
+  const steps = (out?.steps ?? verdict?.steps) as Verdict['steps'] | undefined;
   const known = layout.fields.some((field) => field.path === fault?.path);
   return (
     <section>
@@ -163,14 +163,14 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
               ))}
             </tbody>
           </table>
-          {verdict && (
+          {steps && (
             <div className="slip" style={{ border: '1px solid var(--rule)' }}>
               <Slip
                 title={calculation.title.toLowerCase().replace('?', '')}
-                steps={verdict.steps}
-                mark={verdict.outcome}
-                next={verdict.next}
-                rule={verdict.rule ?? undefined}
+                steps={steps}
+                mark={verdict?.outcome}
+                next={verdict?.next}
+                rule={verdict?.rule ?? undefined}
               />
             </div>
           )}

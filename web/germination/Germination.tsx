@@ -6,6 +6,8 @@ import {
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
 import { validate } from '@mercato/contract/http/validate';
+import type { LotBrief } from '@mercato/contract/register/lots';
+import { substrateWords } from '@mercato/core/rule-books/substrates';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -78,7 +80,7 @@ export default function Germination(): JSX.Element {
           </p>
         )}
         {tests.map((test) => (
-          <TestBlock key={test.id} test={test} today={data.today} lot={lot} mayCount={may('bench.write')} />
+          <TestBlock key={test.id} test={test} today={data.today} lot={data.lot} mayCount={may('bench.write')} />
         ))}
         {another && <PlanForm view={data} mayWrite={may('bench.write')} retest={tests.length > 0} />}
       </section>
@@ -109,7 +111,7 @@ function TestBlock({
 }: {
   test: GerminationTest;
   today: string;
-  lot: string;
+  lot: LotBrief;
   mayCount: boolean;
 }): JSX.Element {
   const { plan, result } = test;
@@ -126,14 +128,15 @@ function TestBlock({
           <Link
             className="btn btn-primary"
             style={{ marginLeft: 'auto' }}
-            to={`/lots/${lot}/germination/count?test=${test.number}`}
+            to={`/lots/${lot.id}/germination/count?test=${test.number}`}
           >
             Count
           </Link>
         )}
       </div>
       <p className="soft">
-        {plan.dishes} × {plan.seedsPerDish} seeds · {plan.substrate} · {plan.temperature.replace('<=>', '/')} °C
+        {plan.dishes} × {plan.seedsPerDish} seeds · {substrateWords(lot.book, plan.substrate)} ·{' '}
+        {plan.temperature.replace('<=>', '/')} °C
         {plan.treatment && ` · ${plan.treatment}`}
         {plan.place && ` · ${plan.place}`} · set up by {test.createdBy}
       </p>
@@ -203,7 +206,7 @@ function TestBlock({
         </p>
       )}
       <DecisionBox
-        test={test}
+        on={test}
         outside={result.verdict?.outcome === 'outside' || result.verdict?.outcome === 'not-judged'}
       />
     </section>
@@ -279,10 +282,8 @@ function PlanForm({
     }
   };
   const calendar = calendarOf(values);
-  const choices = (list: readonly string[] | undefined, current: string) =>
-    [...new Set([...(list ?? []), ...(current ? [current] : [])])].map(
-      (one) => [one, one.replace('<=>', '/')] as const,
-    );
+  const choices = (list: readonly string[], current: string, words: (one: string) => string) =>
+    [...new Set([...list, ...(current ? [current] : [])])].map((one) => [one, words(one)] as const);
   return (
     <section style={{ borderTop: '1px solid var(--rule)', paddingTop: 14, marginTop: 14 }}>
       <h2>{retest ? 'Plan another test' : 'Plan the test'}</h2>
@@ -301,7 +302,7 @@ function PlanForm({
               set({ substrate });
             }}
             fault={fault('substrate')}
-            options={choices(method.substrates.value, values.substrate)}
+            options={choices(method.substrates.value, values.substrate, (one) => substrateWords(lot.book, one))}
           />
         ) : (
           <TextField
@@ -321,7 +322,7 @@ function PlanForm({
               set({ temperature });
             }}
             fault={fault('temperature')}
-            options={choices(method.temperatures.value, values.temperature)}
+            options={choices(method.temperatures.value, values.temperature, (one) => one.replace('<=>', '/'))}
             hint={`within ± ${view.temperatureBandC} °C`}
           />
         ) : (

@@ -250,7 +250,7 @@ function Station({
             </div>
           )}
         </form>
-        <DecisionBox test={test} outside={result?.verdict.outcome === 'outside'} />
+        <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
         {children}
       </section>
       <aside className="slip">

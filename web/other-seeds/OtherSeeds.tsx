@@ -3,7 +3,7 @@ import {
   type OtherSeedsTest,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
-import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
+import { threeFigures, type OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -15,7 +15,7 @@ import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { Slip } from '../ui/Slip.tsx';
+import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 
 export default function OtherSeeds(): JSX.Element {
   const { lot = '' } = useParams();
@@ -264,44 +264,28 @@ function Station({
             </div>
           )}
         </form>
-        <DecisionBox test={test} outside={false} />
+        <DecisionBox on={test} outside={test.massVerdict?.outcome === 'outside'} />
         {children}
       </section>
       <aside className="slip">
         {slip && test.examinedG !== null ? (
           <Slip
             title={shown ?? 'all other seeds'}
-            steps={[
-              { label: 'seeds found', result: String(slip.count) },
-              { label: 'mass searched', result: String(test.examinedG), unit: 'g' },
-              ...(['perKg', 'perLb', 'perOz'] as const).flatMap((unit) => [
-                {
-                  label: UNIT_WORDS[unit],
-                  expression: `${slip.count} × ${UNIT_GRAMS[unit]} / ${test.examinedG}`,
-                  result: figure(slip.rate[unit].estimate),
-                },
-                {
-                  label: '95 % limits',
-                  result: `${figure(slip.rate[unit].lower)} to ${figure(slip.rate[unit].upper)}`,
-                },
-              ]),
-            ]}
+            steps={slip.rate.steps}
             next={
               slip.count === 0
-                ? `None found is not none present: up to ${figure(slip.rate.perKg.upper)} per kg may be there (with 95 % confidence; one-sided ${figure((slip.rate.countOneSidedUpper * 1000) / test.examinedG)}).`
+                ? `None found is not none present: up to ${threeFigures(slip.rate.perKg.upper)} per kg may be there (with 95 % confidence; one-sided ${threeFigures((slip.rate.countOneSidedUpper * 1000) / test.examinedG)}).`
                 : 'Exact Poisson limits (Garwood 1936): a second sample of this size would not find the same number.'
             }
           />
         ) : (
           <p className="soft">Enter the mass that was searched and what was found in it.</p>
         )}
+        {test.massVerdict && <VerdictSlip title="mass searched" verdict={test.massVerdict} />}
       </aside>
     </main>
   );
 }
-
-const UNIT_WORDS = { perKg: 'per kg', perLb: 'per lb', perOz: 'per oz' } as const;
-const UNIT_GRAMS = { perKg: '1000', perLb: '453.59237', perOz: '28.349523' } as const;
 
 function Rates({ rate, open }: { rate: OtherSeedsRate; open: () => void }): JSX.Element {
   return (
@@ -309,12 +293,10 @@ function Rates({ rate, open }: { rate: OtherSeedsRate; open: () => void }): JSX.
       {(['perKg', 'perLb', 'perOz'] as const).map((unit) => (
         <td key={unit} className="num">
           <button type="button" className="opens" onClick={open}>
-            {figure(rate[unit].estimate)}
+            {threeFigures(rate[unit].estimate)}
           </button>
         </td>
       ))}
     </>
   );
 }
-
-const figure = (value: number) => (value >= 100 ? value.toFixed(0) : value >= 10 ? value.toFixed(1) : value.toFixed(2));

@@ -50,7 +50,9 @@ export default function Purity(): JSX.Element {
   const test = data.tests.find((one) => one.number === chosen) ?? data.tests.at(-1);
   const repeat =
     data.waiting.length > 0 ||
-    data.tests.every((one) => one.decision?.decision === 'set-aside' || one.analysis?.retest);
+    data.tests.every(
+      (one) => one.decision?.decision === 'set-aside' || one.analysis?.retest || one.massVerdict?.outcome === 'outside',
+    );
   const again = repeat && (
     <DrawAndStart
       lot={data.lot}
@@ -301,7 +303,7 @@ function PurityStation({
             </div>
           )}
         </form>
-        <DecisionBox test={test} outside={test.analysis?.retest ?? false} />
+        <DecisionBox on={test} outside={(test.analysis?.retest ?? false) || test.massVerdict?.outcome === 'outside'} />
         {children}
       </section>
       <aside className="slip">
@@ -321,6 +323,7 @@ function PurityStation({
             not there is written 0.
           </p>
         )}
+        {test.massVerdict && <VerdictSlip title="mass weighed in" verdict={test.massVerdict} />}
       </aside>
     </main>
   );

@@ -130,29 +130,7 @@ export default function QuickAnswer(): JSX.Element {
         {answer && (
           <Slip
             title="the range"
-            steps={[
-              {
-                label: 'sprouted / tested',
-                expression: `${k} / ${n}`,
-                result: (answer.estimate * 100).toFixed(1),
-                unit: '%',
-              },
-              {
-                label: 'exact 95 % limits',
-                expression: 'beta quantiles at 2.5 % and 97.5 %',
-                result: `${(answer.interval.lower * 100).toFixed(1)} to ${(answer.interval.upper * 100).toFixed(1)}`,
-                unit: '%',
-              },
-              {
-                label: 'sow times, best',
-                expression: '1 / share',
-                result: answer.sowTimes.best === null ? '—' : answer.sowTimes.best.toFixed(2),
-              },
-              {
-                label: 'sow times, range',
-                result: `${answer.sowTimes.least.toFixed(2)} to ${answer.sowTimes.most?.toFixed(2) ?? '∞'}`,
-              },
-            ]}
+            steps={answer.steps}
             next="Chance to be wrong: that the true share lies in another band of the school, by a beta distribution with the Jeffreys prior."
             rule={{
               text: 'Clopper & Pearson (1934); Brown, Cai & DasGupta (2001)',

@@ -1,10 +1,11 @@
 import type { LotSheet as Sheet, StepLine } from '@mercato/contract/register/lots';
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { read } from '../api/client.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
+import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { grouped } from './LotList.tsx';
 
@@ -41,6 +42,7 @@ export function LotSheet(): JSX.Element {
     queryFn: ({ signal }) => read<Sheet>(`/lots/${lot}`, signal),
   });
   const next = sheet ? theNext(sheet.steps) : undefined;
+  const [opened, setOpened] = useState<StepLine['step'] | null>(null);
   useKeys([
     ...(sheet?.steps ?? []).map((line, i) => ({
       key: String(i + 1),
@@ -58,6 +60,17 @@ export function LotSheet(): JSX.Element {
       : []),
     { key: 'e', says: 'correct the lot’s header', act: () => void navigate(`/lots/${lot}/edit`) },
     { key: 'h', says: 'history', act: () => void navigate(`/lots/${lot}/history`) },
+    ...(opened
+      ? [
+          {
+            key: 'Escape',
+            says: 'close the working',
+            act: () => {
+              setOpened(null);
+            },
+          },
+        ]
+      : []),
     { key: 'l', says: 'back to the list', act: () => void navigate('/lots') },
   ]);
   if (error)
@@ -70,8 +83,15 @@ export function LotSheet(): JSX.Element {
   if (!sheet || !session) return <main aria-busy="true" />;
   const { header } = sheet;
   const revised = sheet.revisions.length > 1 ? sheet.revisions.at(-1) : undefined;
-  return (
-    <main>
+  const slips = opened ? sheet.working[opened] : [];
+  const opener = (step: StepLine['step']) =>
+    sheet.working[step].length > 0
+      ? () => {
+          setOpened(step);
+        }
+      : undefined;
+  const page = (
+    <>
       <div
         style={{
           display: 'flex',
@@ -111,9 +131,9 @@ export function LotSheet(): JSX.Element {
                 : `${header.containers} × ${header.containerMass?.text ?? ''} ${header.containerMass?.unit ?? ''}`
             }
           />
-          <Fact figure={sheet.facts.pureSeed} what="pure seed" />
-          <Fact figure={sheet.facts.moisture} what="moisture" />
-          <Fact figure={sheet.facts.germination} what="germination" />
+          <Fact figure={sheet.facts.pureSeed} what="pure seed" open={opener('purity')} />
+          <Fact figure={sheet.facts.moisture} what="moisture" open={opener('moisture')} />
+          <Fact figure={sheet.facts.germination} what="germination" open={opener('germination')} />
         </div>
       </div>
       <ol style={{ listStyle: 'none', padding: 0, margin: 0 }}>
@@ -125,6 +145,7 @@ export function LotSheet(): JSX.Element {
             now={line === next}
             today={session.today}
             zone={session.laboratory.zone}
+            open={opener(line.step)}
           />
         ))}
       </ol>
@@ -132,9 +153,8 @@ export function LotSheet(): JSX.Element {
         <section style={{ marginTop: 22 }}>
           <h2>Decided</h2>
           {sheet.decisions.map((one) => (
-            <p key={one.testId} style={{ margin: '4px 0' }}>
-              {one.step.replace('-', ' ')} test {one.testNumber} was{' '}
-              {one.decision === 'accept' ? 'accepted' : 'set aside'}: {one.reason}{' '}
+            <p key={one.subject} style={{ margin: '4px 0' }}>
+              {one.what} was {one.decision === 'accept' ? 'accepted' : 'set aside'}: {one.reason}{' '}
               <span className="soft">
                 {one.by} · {shortDay(one.at, session.laboratory.zone)}
               </span>
@@ -163,6 +183,29 @@ export function LotSheet(): JSX.Element {
           </>
         )}
       </p>
+    </>
+  );
+  return opened === null ? (
+    <main>{page}</main>
+  ) : (
+    <main className="station">
+      <section>{page}</section>
+      <aside className="slip">
+        {slips.map((slip) => (
+          <Slip key={slip.title} {...slip} mark={slip.outcome} />
+        ))}
+        <p>
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              setOpened(null);
+            }}
+          >
+            close the working
+          </button>
+        </p>
+      </aside>
     </main>
   );
 }
@@ -181,14 +224,33 @@ function pathOf(lot: string, line: StepLine): string {
     : `/lots/${lot}/${line.step}`;
 }
 
-function Fact({ figure, what }: { figure: string | null; what: string }): JSX.Element {
+function Fact({
+  figure,
+  what,
+  open,
+}: {
+  figure: string | null;
+  what: string;
+  open?: (() => void) | undefined;
+}): JSX.Element {
   return (
     <div className="soft" style={{ fontSize: 14 }}>
       <b className="fig" style={{ display: 'block', fontWeight: 500, fontSize: 17, color: 'var(--ink)' }}>
-        {figure ?? '—'}
+        <Figure text={figure ?? '—'} open={figure === null ? undefined : open} />
       </b>
       {what}
     </div>
+  );
+}
+
+/** A figure; where its working is known, a button that opens it. */
+function Figure({ text, open }: { text: string; open: (() => void) | undefined }): JSX.Element {
+  return open ? (
+    <button type="button" className="opens fig" onClick={open}>
+      {text}
+    </button>
+  ) : (
+    <>{text}</>
   );
 }
 
@@ -198,12 +260,14 @@ function Line({
   now,
   today,
   zone,
+  open,
 }: {
   line: StepLine;
   lot: string;
   now: boolean;
   today: string;
   zone: string;
+  open: (() => void) | undefined;
 }): JSX.Element {
   const path = pathOf(lot, line);
   return (
@@ -213,13 +277,13 @@ function Line({
       </Link>
       <VerdictMark mark={now && line.blocks === null ? 'next' : line.mark} />
       <span>
-        <span className="fig">
-          {line.figure}
-          {line.due ? ` ${dueWords(line.due, today)}` : ''}
-        </span>{' '}
-        <span className="soft" style={{ marginLeft: 8 }}>
-          {line.note}
-        </span>
+        {line.figure && (
+          <span className="fig" style={{ marginRight: 10 }}>
+            <Figure text={line.figure} open={line.due === undefined ? open : undefined} />
+            {line.due ? ` ${dueWords(line.due, today)}` : ''}
+          </span>
+        )}
+        <span className="soft">{line.note}</span>
       </span>
       <span className="by">
         {now ? (

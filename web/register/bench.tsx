@@ -158,20 +158,29 @@ export function Earlier({ field }: { field: FieldView | undefined }): JSX.Elemen
 }
 
 /** Lets the lead accept a test that stands outside, or set one aside; always with a reason. */
-export function DecisionBox({ test, outside }: { test: TestFrame; outside: boolean }): JSX.Element | null {
+export function DecisionBox({
+  on,
+  outside,
+  canSetAside = true,
+}: {
+  /** A test, or the submitted sample. */
+  on: Pick<TestFrame, 'id' | 'lotId' | 'decision'>;
+  outside: boolean;
+  canSetAside?: boolean;
+}): JSX.Element | null {
   const { session, may } = useSession();
   const client = useQueryClient();
   const draft = useDraft(
-    UNDECIDED,
-    (values) => ({ ...values, reason: values.reason.trim(), testId: test.id }),
+    canSetAside ? UNDECIDED : { ...UNDECIDED, decision: 'accept' as const },
+    (values) => ({ ...values, reason: values.reason.trim(), subject: on.id }),
     decisionSchema,
     async (body, key) => {
-      const sheet = await write<LotSheet>('POST', `/lots/${test.lotId}/decisions`, body, { key });
-      client.setQueryData(['lot', test.lotId], sheet);
-      await client.invalidateQueries({ predicate: (query) => query.queryKey.includes(test.lotId) });
+      const sheet = await write<LotSheet>('POST', `/lots/${on.lotId}/decisions`, body, { key });
+      client.setQueryData(['lot', on.lotId], sheet);
+      await client.invalidateQueries({ predicate: (query) => query.queryKey.includes(on.lotId) });
     },
   );
-  const decided = test.decision;
+  const decided = on.decision;
   return (
     <section style={{ marginTop: 22 }}>
       {decided && (
@@ -191,13 +200,13 @@ export function DecisionBox({ test, outside }: { test: TestFrame; outside: boole
           <Trouble text={draft.general} />
           <div className="fields">
             <ChoiceField
-              label="the test is"
+              label={canSetAside ? 'the test is' : 'the sample is'}
               value={draft.values.decision}
               onChange={(decision) => {
                 draft.set({ decision: decision === 'accept' ? 'accept' : 'set-aside' });
               }}
               options={[
-                ['set-aside', 'set aside: kept on file, not used'],
+                ...(canSetAside ? [['set-aside', 'set aside: kept on file, not used'] as const] : []),
                 ['accept', 'accepted all the same: reported with the reason'],
               ]}
             />
@@ -218,7 +227,11 @@ export function DecisionBox({ test, outside }: { test: TestFrame; outside: boole
         </form>
       )}
       {!may('decision.write') && outside && !decided && (
-        <p className="soft">The lead decides whether it is accepted or set aside; or make another test.</p>
+        <p className="soft">
+          {canSetAside
+            ? 'The lead decides whether it is accepted or set aside; or make another test.'
+            : 'The lead decides whether it is accepted; or draw more and correct what was recorded.'}
+        </p>
       )}
     </section>
   );

@@ -125,8 +125,16 @@ export default function Release(): JSX.Element {
                     {one.number}
                   </td>
                   <td>
-                    <VerdictMark mark={one.superseded ? 'near' : 'within'} />{' '}
-                    {one.superseded ? 'based on superseded data' : 'stands'}
+                    <VerdictMark
+                      mark={one.superseded || (one.validUntil ?? session.today) < session.today ? 'outside' : 'within'}
+                    />{' '}
+                    {one.superseded
+                      ? 'based on superseded data'
+                      : one.validUntil === null
+                        ? 'stands'
+                        : one.validUntil < session.today
+                          ? `expired on ${one.validUntil}`
+                          : `stands, valid to ${one.validUntil}`}
                     {one.amends === null ? '' : `; amends number ${one.amends}: ${one.amendReason ?? ''}`}
                   </td>
                   <td className="soft">

@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { BenchHead, Earlier } from '../register/bench.tsx';
+import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { MassField, TextField, Trouble } from '../ui/fields.tsx';
@@ -150,6 +150,11 @@ export default function Sampling(): JSX.Element {
                 </tr>
               </tbody>
             </table>
+            <DecisionBox
+              on={{ id: submitted.vessel.id, lotId: lot, decision: submitted.decision }}
+              outside={[submitted.massVerdict.outcome, submitted.primaryVerdict?.outcome].includes('outside')}
+              canSetAside={false}
+            />
             {may('sampling.write') && (
               <div className="actions">
                 <Button
@@ -234,7 +239,7 @@ export default function Sampling(): JSX.Element {
         ) : (
           <VerdictSlip title={shown.title} verdict={shown.verdict} />
         )}
-        <KindFigures species={data.lot.species} book={data.lot.book} bookKind={null} />
+        <KindFigures species={data.lot.species} book={data.lot.book} bookKind={data.lot.bookKind} />
       </aside>
     </main>
   );

@@ -1,5 +1,6 @@
 import type { Mark } from '@mercato/contract/register/lots';
-import type { NumberSlip, Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
+import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
+import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
 import type { JSX, ReactNode } from 'react';
 import { VerdictMark } from './shapes.tsx';
 

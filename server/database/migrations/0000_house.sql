@@ -136,12 +136,14 @@ CREATE TABLE "decision" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"lot_id" uuid NOT NULL,
 	"step" text NOT NULL,
-	"test_id" uuid NOT NULL,
+	"test_id" uuid,
+	"vessel_id" uuid,
 	"decision" text NOT NULL,
 	"reason" text NOT NULL,
 	"by" uuid NOT NULL,
 	"at" timestamp with time zone NOT NULL,
-	CONSTRAINT "decision_kind" CHECK (decision in ('accept','set-aside'))
+	CONSTRAINT "decision_kind" CHECK (decision in ('accept','set-aside')),
+	CONSTRAINT "decision_subject" CHECK ((test_id is null) <> (vessel_id is null))
 );
 --> statement-breakpoint
 CREATE TABLE "idempotency_key" (
@@ -159,13 +161,15 @@ CREATE TABLE "judgement" (
 	"seq" bigserial PRIMARY KEY NOT NULL,
 	"lot_id" uuid NOT NULL,
 	"step" text NOT NULL,
-	"test_id" uuid NOT NULL,
+	"test_id" uuid,
+	"vessel_id" uuid,
 	"edition_id" uuid NOT NULL,
 	"core_version" text NOT NULL,
 	"observations" uuid[] NOT NULL,
 	"outcome" text NOT NULL,
 	"result" jsonb NOT NULL,
-	"at" timestamp with time zone NOT NULL
+	"at" timestamp with time zone NOT NULL,
+	CONSTRAINT "judgement_subject" CHECK ((test_id is null) <> (vessel_id is null))
 );
 --> statement-breakpoint
 CREATE TABLE "laboratory" (
@@ -202,6 +206,7 @@ CREATE TABLE "lot" (
 	"updated_by" uuid NOT NULL,
 	"search_text" text NOT NULL,
 	"state" text NOT NULL,
+	"valid_until" date,
 	"standing" jsonb NOT NULL,
 	CONSTRAINT "lot_reference_unique" UNIQUE("reference"),
 	CONSTRAINT "lot_mass" CHECK (mass_kg > 0 and mass_kg <> 'NaN'),

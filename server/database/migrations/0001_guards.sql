@@ -34,8 +34,8 @@ ALTER TABLE germination_count ADD FOREIGN KEY (subject) REFERENCES vessel, ADD F
 --> statement-breakpoint
 ALTER TABLE tally_event ADD FOREIGN KEY (dish_id) REFERENCES vessel, ADD FOREIGN KEY ("by") REFERENCES person;
 --> statement-breakpoint
-ALTER TABLE decision ADD FOREIGN KEY (test_id) REFERENCES bench_test, ADD FOREIGN KEY ("by") REFERENCES person;
+ALTER TABLE decision ADD FOREIGN KEY (test_id) REFERENCES bench_test, ADD FOREIGN KEY (vessel_id) REFERENCES vessel, ADD FOREIGN KEY ("by") REFERENCES person;
 --> statement-breakpoint
-ALTER TABLE judgement ADD FOREIGN KEY (test_id) REFERENCES bench_test, ADD FOREIGN KEY (edition_id) REFERENCES rule_book_edition;
+ALTER TABLE judgement ADD FOREIGN KEY (test_id) REFERENCES bench_test, ADD FOREIGN KEY (vessel_id) REFERENCES vessel, ADD FOREIGN KEY (edition_id) REFERENCES rule_book_edition;
 --> statement-breakpoint
 ALTER TABLE release ADD FOREIGN KEY (lot_id) REFERENCES lot, ADD FOREIGN KEY (amends) REFERENCES release, ADD FOREIGN KEY ("by") REFERENCES person;

@@ -1,0 +1,30 @@
+import type { ExactNumber } from '../units/mass.ts';
+import { judgeAtLeast } from '../verdict/atLeast.ts';
+import type { Verdict } from '../verdict/verdict.ts';
+import type { Figure } from './edition.ts';
+
+/**
+ * Is a sample heavy enough for its kind? A light one may still be tested when somebody decides so, and the
+ * report says it.
+ * @param what      what was weighed, in words
+ * @param massG     its mass, g
+ * @param minimumG  the figure for the kind, or undefined where the book lacks one: then nothing is judged
+ */
+export function judgeLeastMass(what: string, massG: ExactNumber, minimumG: Figure<number> | undefined): Verdict {
+  if (!minimumG)
+    return {
+      measured: massG.toNumber(),
+      limit: null,
+      unit: 'g',
+      outcome: 'not-judged',
+      rule: null,
+      steps: [{ label: what, result: massG.toString(), unit: 'g' }],
+      next: 'The rule book gives no least mass for this kind: enter the laboratory’s own figure.',
+    };
+  // Ounces of the Act make long figures of grams; a balance reads tenths here.
+  const least = Number(minimumG.value.toFixed(minimumG.value < 10 ? 2 : 1));
+  return judgeAtLeast(what, 'g', massG, least, minimumG.rule, {
+    enough: 'Heavy enough.',
+    short: 'Too light: take more seed, or let the lead accept it; the report then says so.',
+  });
+}

@@ -1,0 +1,77 @@
+import type { Step } from '@mercato/contract/register/lots';
+import { COMPONENT_NAMES, shareSteps } from '@mercato/core/purity/analysePurity';
+import { pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
+import { numberSlip, verdictSlip, type NumberSlip } from '@mercato/core/verdict/numberSlip';
+import { usedTests } from '../germination/result.ts';
+import { reportedMoisture } from '../moisture/result.ts';
+import { reportedOtherSeeds } from '../other-seeds/result.ts';
+import { reportedPurity } from '../purity/result.ts';
+import type { Gathered } from './gather.ts';
+import { reportedCounts } from './labelData.ts';
+
+/** The working behind every number that the documents print. */
+export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
+  const slips: Record<string, NumberSlip> = {};
+  const purity = reportedPurity(gathered.purity)?.analysis;
+  for (const share of purity?.shares ?? [])
+    slips[share.component] = numberSlip(
+      `Purity: ${COMPONENT_NAMES[share.component]}`,
+      shareSteps(purity as NonNullable<typeof purity>, share.component),
+      purity?.verdict.rule ?? null,
+    );
+  const other = reportedOtherSeeds(gathered.otherSeeds);
+  if (other?.total) slips.otherSeeds = numberSlip('Other seeds by number', other.total.rate.steps, null);
+  const moisture = reportedMoisture(gathered.moisture)?.result;
+  if (moisture) slips.moisture = numberSlip('Moisture', moisture.verdict.steps, moisture.verdict.rule);
+  const { combined } = gathered.germination;
+  const used = usedTests(gathered.germination.tests);
+  const rounding = combined.rounding ?? used.at(-1)?.result.rounded;
+  const verdict = combined.comparison ?? used.at(-1)?.result.verdict;
+  if (rounding)
+    slips.germination = numberSlip(
+      'Germination',
+      [...(verdict?.steps ?? []), ...rounding.steps],
+      verdict?.rule ?? null,
+    );
+  const counts = reportedCounts(gathered);
+  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
+  if (counts && pure)
+    slips.pureLiveSeed = numberSlip(
+      'Pure live seed',
+      pureLiveSeedSteps({
+        purityPercent: pure.percent,
+        germinationPercent: counts.normal,
+        hardPercent: counts.hard,
+        dormantPercent: 0,
+      }),
+      null,
+    );
+  return slips;
+}
+
+/** The working behind the figures of each line of the lot sheet. */
+export function workingOf(gathered: Gathered): Readonly<Record<Step, readonly NumberSlip[]>> {
+  const { otherSeeds, moisture, germination, pureLiveSeed, ...shares } = slipsOf(gathered);
+  const { plan, submitted, largestLot } = gathered.sampling;
+  const purity = reportedPurity(gathered.purity);
+  const searched = reportedOtherSeeds(gathered.otherSeeds)?.massVerdict;
+  const there = (...slips: (NumberSlip | null | undefined)[]) =>
+    slips.filter((one) => one !== null && one !== undefined);
+  return {
+    sampling: there(
+      plan && numberSlip('primary samples asked', plan.steps, plan.rule),
+      submitted?.primaryVerdict && verdictSlip('primary samples taken', submitted.primaryVerdict),
+      submitted && verdictSlip('submitted sample', submitted.massVerdict),
+      largestLot && verdictSlip('size of the lot', largestLot),
+    ),
+    purity: there(
+      ...Object.values(shares),
+      purity?.analysis && verdictSlip('gain or loss', purity.analysis.verdict),
+      purity?.massVerdict && verdictSlip('mass weighed in', purity.massVerdict),
+    ),
+    'other-seeds': there(otherSeeds, searched && verdictSlip('mass searched', searched)),
+    moisture: there(moisture),
+    germination: there(germination),
+    release: there(pureLiveSeed),
+  };
+}

@@ -4,7 +4,13 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react()],
-  build: { assetsInlineLimit: 0, target: 'es2022', outDir: 'dist', emptyOutDir: true },
+  build: {
+    assetsInlineLimit: 0,
+    target: 'es2022',
+    outDir: 'dist',
+    emptyOutDir: true,
+    rolldownOptions: { checks: { pluginTimings: false } },
+  },
   css: {
     preprocessorOptions: {
       scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },

@@ -101,8 +101,8 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
     }
   };
   const fault = answer && !answer.ok ? answer.error : undefined;
-  const out = answer?.ok ? (answer.out as Record<string, unknown>) : undefined;
-  const verdict = (out?.verdict ?? out) as Partial<Verdict> | undefined;
+  const out = answer?.ok ? (answer.out as Record<string, unknown> & { verdict?: Verdict }) : undefined;
+  const verdict = out?.verdict ?? (out as Partial<Verdict> | undefined);
   const steps = (out?.steps ?? verdict?.steps) as Verdict['steps'] | undefined;
   const known = layout.fields.some((field) => field.path === fault?.path);
   return (

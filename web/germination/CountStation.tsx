@@ -93,7 +93,9 @@ function Station({
   const [scanned, setScanned] = useState<ScanAnswer | null>(null);
   const [busy, setBusy] = useState(false);
   const entry = useRef<EntryWay>('keys');
-  const tally = useTally(personId, test.id, day);
+  const tally = useTally(personId, test.id, day, () =>
+    client.invalidateQueries({ queryKey: ['germination', view.lot.id] }),
+  );
   const dish = test.dishes[at] ?? test.dishes[0];
 
   const taker = useCallback(
@@ -116,7 +118,7 @@ function Station({
   const mayCount = may('bench.write') && dish !== undefined && !isClosed(dish);
 
   const call = (seedClass: SeedClass) => {
-    if (!mayCount || typing) return;
+    if (!mayCount || typing || !tally.ready) return;
     setMessage(null);
     if (!final && (seedClass === 'hard' || seedClass === 'fresh')) {
       setMessage('Hard and fresh seed is called at the final count.');
@@ -253,6 +255,7 @@ function Station({
   ]);
   const shownCounts = useMemo(() => test.dishes.map((one) => called(one)), [test.dishes, day, tally]); // eslint-disable-line react-hooks/exhaustive-deps -- `called` reads just these
   if (!dish || !event) return <main />;
+  if (!tally.ready) return <main aria-busy="true" />;
   const current = isClosed(dish) ? (dish.days.find((count) => count.day === day)?.counts ?? NO_COUNTS) : tally.of(dish);
   const before = totalOf(addCounts(dish.days.filter((count) => count.day !== day).map((count) => count.counts)));
   const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
@@ -362,9 +365,17 @@ function Station({
               {mode === 'ten' ? 'ten at once: which class?' : `the rest, ${left} seeds: which class?`}
             </b>
           )}
-          {tally.waiting > 0 && <span className="soft">{tally.waiting} keys wait to be sent</span>}
+          {tally.waiting.keys > 0 && <span className="soft">{tally.waiting.keys} keys wait to be sent</span>}
         </div>
-        <Trouble text={message ?? tally.trouble ?? undefined} />
+        <Trouble text={message ?? tally.waiting.trouble ?? undefined} />
+        {tally.waiting.refused > 0 && (
+          <p>
+            The server would not take {tally.waiting.refused} keys; they are kept here.{' '}
+            <Button size="sm" variant="outline-primary" onClick={tally.dropRefused}>
+              Let them go
+            </Button>
+          </p>
+        )}
         {typing ? (
           <FiguresForm
             key={`${dish.id} ${day}`}

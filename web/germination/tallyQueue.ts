@@ -1,26 +1,26 @@
 import type { TallyKey } from '@mercato/contract/germination/germination';
-import { openDB, type DBSchema } from 'idb';
 import { Refused, write } from '../api/client.ts';
-
-interface StoredKey extends TallyKey {
-  session: string;
-  personId: string;
-  testId: string;
-}
-interface Shelf extends DBSchema {
-  keys: { key: [string, number]; value: StoredKey; indexes: { person: string } };
-}
-
-const shelf = () =>
-  openDB<Shelf>('mercato-tallies', 1, {
-    upgrade(db) {
-      db.createObjectStore('keys', { keyPath: ['session', 'sequence'] }).createIndex('person', 'personId');
-    },
-  });
+import { TallyShelf, type StoredKey } from './tallyShelf.ts';
 
 const BATCH = 200;
 const PAUSE = 300;
 const RETRY = 3000;
+
+/** What waits on this machine. */
+export interface Waiting {
+  readonly keys: number;
+  readonly trouble: string | null;
+  /** Keys that the server would not take. */
+  readonly refused: number;
+}
+
+interface Listener {
+  readonly onWaiting: (waiting: Waiting) => void;
+  /** Keys of this test that an earlier page pressed and the server does not hold yet; first told before any key is taken. */
+  readonly onLeftover: (keys: readonly StoredKey[]) => void;
+  /** Earlier keys have reached the server: what it knows must be read anew. */
+  readonly onCaughtUp: () => Promise<unknown>;
+}
 
 /**
  * Key presses on their way to the server. Each is kept on this machine, under the person who pressed
@@ -28,6 +28,7 @@ const RETRY = 3000;
  */
 export class TallyQueue {
   private readonly session = crypto.randomUUID();
+  private readonly shelf = new TallyShelf();
   private sequence = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
@@ -36,24 +37,27 @@ export class TallyQueue {
   constructor(
     private readonly personId: string,
     private readonly testId: string,
-    private readonly onWaiting: (keys: number, trouble: string | null) => void,
+    private readonly listener: Listener,
   ) {
-    this.later(0);
+    void this.tellLeftover().then(() => {
+      this.later(0);
+    });
   }
 
   push(key: Omit<TallyKey, 'sequence'>): void {
-    const stored: StoredKey = {
-      ...key,
-      sequence: this.sequence++,
-      session: this.session,
-      personId: this.personId,
-      testId: this.testId,
-    };
-    void shelf()
-      .then((db) => db.put('keys', stored))
-      .then(() => {
-        this.later(PAUSE);
-      });
+    const { session, personId, testId } = this;
+    const sequence = this.sequence++;
+    void this.shelf.put([{ ...key, sequence, session, personId, testId }]).then(() => {
+      this.later(PAUSE);
+    });
+  }
+
+  /** Lets go of the keys that the server refused, when their person says so. */
+  async dropRefused(): Promise<void> {
+    const all = await this.shelf.of(this.personId);
+    await this.shelf.remove(all.filter((key) => key.refused !== undefined));
+    await this.tellLeftover();
+    this.later(0);
   }
 
   stop(): void {
@@ -69,42 +73,70 @@ export class TallyQueue {
     this.timer = setTimeout(() => void this.flush(), pause);
   }
 
+  private async tellLeftover(): Promise<void> {
+    const all = await this.shelf.of(this.personId);
+    this.listener.onLeftover(
+      all.filter((key) => key.testId === this.testId && key.session !== this.session && key.refused === undefined),
+    );
+  }
+
+  private async tellWaiting(trouble: string | null): Promise<void> {
+    const all = await this.shelf.of(this.personId);
+    const refused = all.filter((key) => key.refused !== undefined);
+    this.listener.onWaiting({
+      keys: all.length - refused.length,
+      refused: refused.length,
+      trouble: trouble ?? refused[0]?.refused ?? null,
+    });
+  }
+
   private async flush(): Promise<void> {
     if (this.sending) return;
     this.sending = true;
+    let trouble: string | null = null;
     try {
-      const db = await shelf();
-      const waiting = await db.getAllFromIndex('keys', 'person', this.personId);
-      this.onWaiting(waiting.length, null);
+      const waiting = (await this.shelf.of(this.personId)).filter((key) => key.refused === undefined);
       const first = waiting[0];
       if (!first) return;
       const batch = waiting
         .filter((one) => one.session === first.session && one.testId === first.testId)
         .slice(0, BATCH);
-      await write('POST', `/germination/tests/${first.testId}/tallies`, {
-        session: first.session,
-        keys: batch.map(({ sequence, dishId, day, seedClass, seeds }) => ({ sequence, dishId, day, seedClass, seeds })),
-      });
-      const done = db.transaction('keys', 'readwrite');
-      await Promise.all([...batch.map((one) => done.store.delete([one.session, one.sequence])), done.done]);
-      this.onWaiting(waiting.length - batch.length, null);
-      if (waiting.length > batch.length) this.later(0);
-    } catch (error) {
-      const db = await shelf();
-      const count = await db.countFromIndex('keys', 'person', this.personId);
-      const status = error instanceof Refused ? error.status : 0;
-      this.onWaiting(
-        count,
-        status === 401
-          ? 'Signed out: the keys stay here until you sign in again.'
-          : error instanceof Error
-            ? error.message
-            : 'not sent',
-      );
-      if (status === 401) this.stopped = true;
-      else this.later(RETRY);
+      trouble = await this.send(first, batch);
+      this.later(trouble === null ? 0 : RETRY);
     } finally {
       this.sending = false;
+      await this.tellWaiting(trouble);
     }
+  }
+
+  /** Sends keys of one session and test; answers with the reason when they have to wait. */
+  private async send(first: StoredKey, batch: readonly StoredKey[]): Promise<string | null> {
+    const keys = batch.map(({ sequence, dishId, day, seedClass, seeds }) => ({
+      sequence,
+      dishId,
+      day,
+      seedClass,
+      seeds,
+    }));
+    try {
+      await write('POST', `/germination/tests/${first.testId}/tallies`, { session: first.session, keys });
+    } catch (error) {
+      const status = error instanceof Refused ? error.status : 0;
+      const words = error instanceof Error ? error.message : 'not sent';
+      if (status === 401 || status === 403) {
+        this.stopped = true;
+        return 'Signed out: the keys stay here until you sign in again.';
+      }
+      if (status < 400 || status >= 500 || status === 429) return words;
+      // The server will never take these; they must not stand in the way of the others.
+      await this.shelf.put(batch.map((key) => ({ ...key, refused: words })));
+      return null;
+    }
+    await this.shelf.remove(batch);
+    if (first.session !== this.session && first.testId === this.testId) {
+      await this.listener.onCaughtUp();
+      await this.tellLeftover();
+    }
+    return null;
   }
 }

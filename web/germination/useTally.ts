@@ -1,7 +1,8 @@
 import type { DishView } from '@mercato/contract/germination/germination';
-import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { useEffect, useReducer, useRef, useState } from 'react';
-import { TallyQueue } from './tallyQueue.ts';
+import { TallyQueue, type Waiting } from './tallyQueue.ts';
+import type { StoredKey } from './tallyShelf.ts';
 
 interface Pressed {
   seedClass: SeedClass;
@@ -42,28 +43,41 @@ export interface Tally {
   /** Undoes the last key of a dish; false when there is none of this station's. */
   readonly takeBack: (dish: DishView) => boolean;
   readonly forget: (dish: DishView) => void;
-  readonly waiting: number;
-  readonly trouble: string | null;
+  readonly waiting: Waiting;
+  readonly dropRefused: () => void;
+  /** False until this machine has been asked what it still holds. */
+  readonly ready: boolean;
 }
 
 /** Tallies of one count day: shown at once, kept on this machine, sent as they can be. */
-export function useTally(personId: string, testId: string, day: number): Tally {
+export function useTally(personId: string, testId: string, day: number, refresh: () => Promise<unknown>): Tally {
   const [state, dispatch] = useReducer(reduce, {});
-  const [waiting, setWaiting] = useState<{ keys: number; trouble: string | null }>({ keys: 0, trouble: null });
+  const [waiting, setWaiting] = useState<Waiting>({ keys: 0, trouble: null, refused: 0 });
+  const [leftover, setLeftover] = useState<readonly StoredKey[] | null>(null);
+  const reading = useRef(refresh);
+  useEffect(() => {
+    reading.current = refresh;
+  });
   const queue = useRef<TallyQueue | null>(null);
   useEffect(() => {
-    const mine = new TallyQueue(personId, testId, (keys, trouble) => {
-      setWaiting({ keys, trouble });
+    const mine = new TallyQueue(personId, testId, {
+      onWaiting: setWaiting,
+      onLeftover: setLeftover,
+      onCaughtUp: () => reading.current(),
     });
     queue.current = mine;
     return () => {
       mine.stop();
     };
   }, [personId, testId]);
-  const before = (dish: DishView) =>
-    dish.tallies.find((one) => one.day === day)?.counts ??
-    dish.days.find((one) => one.day === day)?.counts ??
-    NO_COUNTS;
+  const before = (dish: DishView): Counts => {
+    const known =
+      dish.tallies.find((one) => one.day === day)?.counts ??
+      dish.days.find((one) => one.day === day)?.counts ??
+      NO_COUNTS;
+    const still = (leftover ?? []).filter((key) => key.dishId === dish.id && key.day === day);
+    return addCounts([known, ...still.map((key) => ({ ...NO_COUNTS, [key.seedClass]: key.seeds }))]);
+  };
   return {
     of: (dish) => state[dish.id]?.counts ?? before(dish),
     press: (dish, pressed) => {
@@ -80,8 +94,9 @@ export function useTally(personId: string, testId: string, day: number): Tally {
     forget: (dish) => {
       dispatch({ do: 'forget', dish: dish.id });
     },
-    waiting: waiting.keys,
-    trouble: waiting.trouble,
+    waiting,
+    dropRefused: () => void queue.current?.dropRefused(),
+    ready: leftover !== null,
   };
 }
 

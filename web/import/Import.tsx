@@ -2,7 +2,7 @@ import { ITEMS, MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
 import { Refused, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
@@ -29,7 +29,7 @@ export default function Import(): JSX.Element {
   const file = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<State>({ at: 'empty' });
   useKeys([
-    { key: 'f', says: 'choose a file', act: () => file.current?.click() },
+    { key: 'f', says: 'to the file field; Enter opens it', act: () => file.current?.focus() },
     { key: 'l', says: 'back to the list', act: () => void navigate('/lots') },
   ]);
   const bring = async (chosen: File) => {
@@ -59,23 +59,21 @@ export default function Import(): JSX.Element {
       </p>
       {may('import.write') ? (
         <div className="actions">
-          <input
+          <label htmlFor="lot-file">lot file</label>
+          <Form.Control
             ref={file}
             type="file"
             accept=".csv,text/csv"
-            className="visually-hidden"
             id="lot-file"
-            aria-label="lot file"
-            tabIndex={-1}
+            style={{ width: 420 }}
+            disabled={state.at === 'reading'}
             onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              event.target.value = ''; // so that the mended file can be chosen again
+              const input = event.target as HTMLInputElement;
+              const chosen = input.files?.[0];
+              input.value = ''; // so that the mended file can be chosen again
               if (chosen) void bring(chosen);
             }}
           />
-          <Button disabled={state.at === 'reading'} onClick={() => file.current?.click()}>
-            Choose a file
-          </Button>
           <span className="soft">
             <Key>F</Key> {state.at === 'reading' ? `${state.name} is being checked …` : ''}
           </span>
@@ -139,7 +137,7 @@ export default function Import(): JSX.Element {
           </>
         )}
       </div>
-      <details style={{ marginTop: 22 }}>
+      <details open style={{ marginTop: 22 }}>
         <summary className="serif">What a file can hold</summary>
         <div className="scroll">
           <table className="ruled">

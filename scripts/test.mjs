@@ -5,6 +5,7 @@ import path from 'node:path';
 import { ensurePostgres } from './postgres.mjs';
 import {
   checkNode,
+  ensureChromium,
   ensureDebianPackage,
   ensurePackages,
   ensureWebClient,
@@ -100,12 +101,7 @@ await main(async () => {
         packages: ['poppler-utils'],
         present: () => fs.existsSync('/usr/bin/pdffonts'),
       });
-    if (on('e2e'))
-      ensureDebianPackage({
-        what: 'Chromium',
-        packages: ['chromium', 'fonts-liberation'],
-        present: () => fs.existsSync('/usr/bin/chromium'),
-      });
+    if (on('e2e')) ensureChromium();
     if (on('scripts') || on('e2e')) ensureWebClient();
   });
   fs.mkdirSync(results, { recursive: true });

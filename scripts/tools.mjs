@@ -96,6 +96,14 @@ export function ensureDebianPackage({ present, packages, what, before }) {
   if (!present()) throw new Refusal(`${what} was installed but cannot be found.`);
 }
 
+export function ensureChromium() {
+  ensureDebianPackage({
+    what: 'Chromium',
+    packages: ['chromium', 'fonts-liberation'],
+    present: () => fs.existsSync('/usr/bin/chromium'),
+  });
+}
+
 export const freePort = () =>
   new Promise((resolve, reject) => {
     const server = net.createServer();

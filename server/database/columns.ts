@@ -1,5 +1,16 @@
 import { sql } from 'drizzle-orm';
-import { check, foreignKey, numeric, pgTable, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  check,
+  foreignKey,
+  index,
+  numeric,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 export const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -39,6 +50,7 @@ export function observationTable(name: string) {
       uniqueIndex(`${name}_one_root`)
         .on(t.subject, t.field)
         .where(sql`supersedes is null`),
+      index(`${name}_subject`).on(t.subject),
       unique(`${name}_one_successor`).on(t.supersedes),
       unique(`${name}_same`).on(t.id, t.subject, t.field),
       foreignKey({

@@ -9,20 +9,17 @@ import type {
 import type { StepLine } from '@mercato/contract/register/lots';
 import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
-import { combine, testResult } from '@mercato/core/germination/result';
+import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
+import type { Edition } from '@mercato/core/rule-books/edition';
 import type { Transaction } from '../database/connect.ts';
-import { inOrder } from '../database/inOrder.ts';
-import { briefOf, type Lot } from '../register/lots.ts';
-import { namesOf } from '../register/people.ts';
-import { framesOf, testsOf } from '../register/tests.ts';
-import { vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
-import { editionById, methodFor } from '../rule-books/editions.ts';
+import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { vesselView, type Vessel } from '../register/vessels.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 type CountRow = typeof germinationCount.$inferSelect;
 
 export const dayOf = (field: string) => Number(field.slice('day:'.length));
-const countsOf = (row: CountRow): Counts => ({
+export const countsOf = (row: CountRow): Counts => ({
   normal: row.normal,
   abnormal: row.abnormal,
   hard: row.hard,
@@ -30,48 +27,48 @@ const countsOf = (row: CountRow): Counts => ({
   dead: row.dead,
 });
 
-export async function readGermination(tx: Transaction, lot: Lot, today: string): Promise<GerminationView> {
-  const edition = await editionById(tx, lot.editionId);
-  const tests = await testsOf(tx, lot.id, 'germination');
-  const frames = await framesOf(tx, tests);
-  const vessels = await vesselsOf(tx, lot.id);
-  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+/** Whether a count closed its dish: the final one does. */
+export const closesForGood = (row: CountRow): boolean => row.closed && row.entry.startsWith('final');
+
+/** The counts of each day that nothing supersedes. */
+export function currentCounts(rows: readonly CountRow[]): CountRow[] {
+  const superseded = new Set(rows.map((row) => row.supersedes));
+  return rows.filter((row) => !superseded.has(row.id));
+}
+
+export async function readGermination(tx: Transaction, file: LotFile): Promise<GerminationView> {
+  const { method, edition } = file;
   const dishes = await dishViews(
     tx,
-    vessels.filter((one) => one.kind === 'replicate'),
+    file.vessels.filter((one) => one.kind === 'replicate'),
+    file.names,
   );
-  const views = await inOrder(frames, async (frame, i): Promise<GerminationTest> => {
-    const test = tests[i];
-    const plan = test?.plan as GerminationPlan;
-    const own = dishes.filter((one) => one.vessel.parentId === test?.vesselId).map((one) => one.view);
-    return {
-      ...frame,
-      plan,
-      calendar: planCalendar(plan),
-      dishes: own,
-      result: testResult(
-        await editionById(tx, frame.edition.id),
-        own.map((dish) => ({ seeds: dish.seeds, counts: dish.total, closed: dish.closed })),
-      ),
-    };
+  const tests = testsIn(file, 'germination').map(({ test, frame, edition: judge }): GerminationTest => {
+    const plan = test.plan as GerminationPlan;
+    const own = dishes.filter((one) => one.vessel.parentId === test.vesselId).map((one) => one.view);
+    return { ...frame, plan, calendar: planCalendar(plan), dishes: own, result: resultOf(judge, own) };
   });
-  const names = await namesOf(tx);
-  const waiting = vessels.filter(
-    (one) => one.kind === 'working' && one.purpose === 'germination' && !tests.some((test) => test.vesselId === one.id),
-  );
   return {
-    lot: await briefOf(tx, lot),
+    lot: file.brief,
     method: method ?? null,
     missing: missingForPlan(method),
     temperatureBandC: edition.parameter('germination_temperature_band_c').value,
-    waiting: waiting.map((one) => vesselView(one, names)),
-    tests: views,
+    waiting: waitingIn(file, 'germination').map((one) => vesselView(one, file.names)),
+    tests,
     combined: combine(
       edition,
-      usedTests(views).map((one) => one.result),
+      usedTests(tests).map((one) => one.result),
     ),
-    today,
+    today: file.today,
   };
+}
+
+/** What the dishes of one test come to. */
+export function resultOf(edition: Edition, dishes: readonly DishView[]): TestResult {
+  return testResult(
+    edition,
+    dishes.map((dish) => ({ seeds: dish.seeds, counts: dish.total, closed: dish.closed })),
+  );
 }
 
 /** Tests that count: all that nobody set aside. */
@@ -82,10 +79,10 @@ export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] 
 export async function dishViews(
   tx: Transaction,
   replicates: readonly Vessel[],
+  names: ReadonlyMap<string, string>,
 ): Promise<{ vessel: Vessel; view: DishView }[]> {
   if (replicates.length === 0) return [];
   const ids = replicates.map((one) => one.id);
-  const names = await namesOf(tx);
   const rows = await tx
     .select()
     .from(germinationCount)
@@ -106,7 +103,6 @@ export async function dishViews(
       names,
     );
     const seeds = vessel.seeds ?? 0;
-    const finalDay = rows.filter((row) => row.subject === vessel.id && row.closed && row.entry.startsWith('final'));
     const open = keys.filter(
       (key) => key.dishId === vessel.id && !days.some((one) => one.day === key.day && one.closed),
     );
@@ -118,7 +114,7 @@ export async function dishViews(
         code: vessel.code,
         seeds,
         version: vessel.version,
-        closed: finalDay.length > 0,
+        closed: rows.some((row) => row.subject === vessel.id && closesForGood(row)),
         total: addCounts(days.map((one) => one.counts)),
         days,
         tallies: tallySums(open),
@@ -139,10 +135,8 @@ function tallySums(keys: readonly { day: number; seedClass: string; seeds: numbe
 }
 
 function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>): CountView[] {
-  const superseded = new Set(rows.map((row) => row.supersedes));
   const byId = new Map(rows.map((row) => [row.id, row]));
-  return rows
-    .filter((row) => !superseded.has(row.id))
+  return currentCounts(rows)
     .map((row) => {
       const earlier: CountView['earlier'] = [];
       for (let next = row; next.supersedes !== null;) {

@@ -10,28 +10,27 @@ import {
 } from '@mercato/contract/germination/germination';
 import { addCounts, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
 import { addDays, planCalendar } from '@mercato/core/germination/planTest';
-import { testResult } from '@mercato/core/germination/result';
 import type { Transaction } from '../database/connect.ts';
 import { checkCorrection } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/session.ts';
-import { lotById } from '../register/lots.ts';
+import type { LotPicture } from '../lot-sheet/standing.ts';
+import { laboratoryOf, openFile } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
-import { benchTest, laboratory, vessel } from '../register/tables.ts';
+import { benchTest, vessel } from '../register/tables.ts';
 import { bumpTest, judged, keepJudgement, startTest, testById, type BenchTest } from '../register/tests.ts';
 import { addVessels, vesselsOf, type Vessel } from '../register/vessels.ts';
 import { editionById } from '../rule-books/editions.ts';
-import { dishViews, readGermination } from './result.ts';
+import { closesForGood, countsOf, currentCounts, dishViews, readGermination, resultOf } from './result.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch' | 'now'>;
 
-export function germinationRoutes(api: Api): void {
-  const view = async (tx: Transaction, lotId: string, now: Date) =>
-    readGermination(tx, await lotById(tx, lotId), await labToday(tx, now));
-
-  api.read('/lots/:lot/germination', async ({ tx, params, now }) => view(tx, idParam(params, 'lot'), now));
+export function germinationRoutes(api: Api<LotPicture>): void {
+  api.read('/lots/:lot/germination', async ({ tx, params, now }) =>
+    readGermination(tx, await openFile(tx, idParam(params, 'lot'), now)),
+  );
 
   api.write({
     method: 'post',
@@ -41,7 +40,7 @@ export function germinationRoutes(api: Api): void {
     status: 201,
     handle: async (context) => {
       const test = await setUpTest(context, context.body);
-      return view(context.tx, test.lotId, context.now);
+      return (await context.settle(test.lotId)).gathered.germination;
     },
   });
 
@@ -52,7 +51,7 @@ export function germinationRoutes(api: Api): void {
     schema: dishCountSchema,
     versioned: true,
     handle: async (context) => {
-      const { tx, params, seenVersion, body, now } = context;
+      const { tx, params, seenVersion, body } = context;
       const [dish] = await tx
         .select()
         .from(vessel)
@@ -63,7 +62,7 @@ export function germinationRoutes(api: Api): void {
         checkVersion(seenVersion, dish, (await namesOf(tx)).get(dish.updatedBy) ?? 'somebody');
       const day = /^\d{1,3}$/.test(params.day ?? '') ? Number(params.day) : -1;
       await countDish(context, dish, day, body);
-      return view(tx, dish.lotId, now);
+      return (await context.settle(dish.lotId)).gathered.germination;
     },
   });
 
@@ -97,10 +96,7 @@ export function germinationRoutes(api: Api): void {
   });
 }
 
-async function labToday(tx: Transaction, now: Date): Promise<string> {
-  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
-  return todayIn(now, lab?.zone ?? 'UTC');
-}
+const labToday = async (tx: Transaction, now: Date) => todayIn(now, (await laboratoryOf(tx)).zone);
 
 const countDays = (plan: GerminationPlan) =>
   planCalendar(plan)
@@ -152,10 +148,11 @@ export async function countDish(context: Write, dish: Vessel, day: number, body:
       { path: 'day', message: `counts begin after ${addDays(plan.setUpDate, plan.prechillDays)}` },
     ]);
 
-  const [seen] = await dishViews(tx, [dish]);
-  const others = seen?.view.days.filter((one) => one.day !== day) ?? [];
+  const rows = await tx.select().from(germinationCount).where(eq(germinationCount.subject, dish.id));
+  const current = currentCounts(rows);
+  const others = current.filter((row) => row.field !== `day:${day}`);
   const seeds = dish.seeds ?? 0;
-  const total = totalOf(addCounts([...others.map((one) => one.counts), body.counts]));
+  const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
   if (total > seeds)
     throw fault('invalid', 'More seeds were called than set.', [
       { path: 'counts', message: `adds to ${total} over all days, but ${seeds} seeds were set` },
@@ -166,14 +163,13 @@ export async function countDish(context: Write, dish: Vessel, day: number, body:
         throw fault('invalid', 'Hard and fresh seed is called at the final count.', [
           { path: `counts.${one}`, message: 'waits for the final count' },
         ]);
-  const closesDish = (final && body.closed) || (seen?.view.closed ?? false);
+  const closesDish = (final && body.closed) || current.some(closesForGood);
   if (closesDish && total < seeds)
     throw fault('invalid', `${seeds - total} seeds of dish ${dish.number} are still to call.`, [
       { path: 'counts', message: `adds to ${total}, ${seeds} seeds were set` },
     ]);
 
-  const rows = await tx.select().from(germinationCount).where(eq(germinationCount.subject, dish.id));
-  const before = rows.find((row) => row.field === `day:${day}` && !rows.some((later) => later.supersedes === row.id));
+  const before = current.find((row) => row.field === `day:${day}`);
   const same = before && CLASSES.every((one) => before[one] === body.counts[one]) && before.closed === body.closed;
   if (same) return;
   const counted = before && CLASSES.some((one) => before[one] !== body.counts[one]);
@@ -211,22 +207,23 @@ export async function countDish(context: Write, dish: Vessel, day: number, body:
     after: body.counts,
     reason: body.reason,
   });
-  await judge(tx, test, now);
+  if (closesDish) await judge(tx, test, now);
   touch(dish.lotId);
 }
 
+/** Keeps a judgement once every dish is closed. */
 async function judge(tx: Transaction, test: BenchTest, now: Date): Promise<void> {
   const replicates = (await vesselsOf(tx, test.lotId)).filter(
     (one) => one.kind === 'replicate' && one.parentId === test.vesselId,
   );
-  const dishes = await dishViews(tx, replicates);
-  const result = testResult(
+  const dishes = await dishViews(tx, replicates, new Map());
+  const result = resultOf(
     await editionById(tx, test.editionId),
-    dishes.map(({ view }) => ({ seeds: view.seeds, counts: view.total, closed: view.closed })),
+    dishes.map(({ view }) => view),
   );
   if (!result.complete || !result.verdict) return;
   const rows = await tx
-    .select({ id: germinationCount.id, supersedes: germinationCount.supersedes })
+    .select()
     .from(germinationCount)
     .where(
       inArray(
@@ -234,11 +231,10 @@ async function judge(tx: Transaction, test: BenchTest, now: Date): Promise<void>
         replicates.map((one) => one.id),
       ),
     );
-  const superseded = new Set(rows.map((row) => row.supersedes));
   await keepJudgement(
     tx,
     judged(test),
-    rows.filter((row) => !superseded.has(row.id)).map((row) => row.id),
+    currentCounts(rows).map((row) => row.id),
     result.verdict.outcome,
     result,
     now,

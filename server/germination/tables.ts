@@ -1,5 +1,16 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, foreignKey, integer, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  check,
+  foreignKey,
+  index,
+  integer,
+  pgTable,
+  text,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { instant, observationColumns } from '../database/columns.ts';
 
 const five = () => ({
@@ -18,6 +29,7 @@ export const germinationCount = pgTable(
     uniqueIndex('germination_count_one_root')
       .on(t.subject, t.field)
       .where(sql`supersedes is null`),
+    index('germination_count_subject').on(t.subject),
     unique('germination_count_one_successor').on(t.supersedes),
     unique('germination_count_same').on(t.id, t.subject, t.field),
     foreignKey({
@@ -46,6 +58,7 @@ export const tallyEvent = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    index('tally_event_dish').on(t.dishId),
     unique('tally_event_once').on(t.session, t.sequence),
     check('tally_event_class', sql`seed_class in ('normal','abnormal','hard','fresh','dead')`),
   ],

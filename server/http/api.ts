@@ -33,7 +33,7 @@ export interface AuditNote {
   readonly reason?: string | undefined;
 }
 
-export interface WriteContext<B> extends Omit<ReadContext, 'query'> {
+export interface WriteContext<B, Picture = unknown> extends Omit<ReadContext, 'query'> {
   readonly body: B;
   readonly hand: Hand;
   /** The version that the writer saw; checked by `checkVersion` against the locked row. */
@@ -41,9 +41,11 @@ export interface WriteContext<B> extends Omit<ReadContext, 'query'> {
   readonly audit: (note: AuditNote) => Promise<void>;
   /** Marks a lot whose standing must be derived anew before the transaction ends. */
   readonly touch: (lotId: string) => void;
+  /** Derives a touched lot's standing now, and answers with the whole picture of it. */
+  readonly settle: (lotId: string) => Promise<Picture>;
 }
 
-export interface WriteRoute<B> {
+export interface WriteRoute<B, Picture = unknown> {
   readonly method: 'post' | 'put' | 'delete';
   readonly path: string;
   readonly permission: Permission;
@@ -51,24 +53,24 @@ export interface WriteRoute<B> {
   /** Whether If-Match must name a version. */
   readonly versioned?: boolean;
   readonly status?: 200 | 201;
-  readonly handle: (context: WriteContext<B>) => Promise<object>;
+  readonly handle: (context: WriteContext<B, Picture>) => Promise<object>;
 }
 
-export interface ApiParts {
+export interface ApiParts<Picture> {
   readonly connection: Connection;
   readonly clock: () => Date;
   /** Derives what stands of a lot after a write; given by the application, because it gathers all steps. */
-  readonly refreshStanding: (tx: Transaction, lotId: string, now: Date) => Promise<void>;
+  readonly refreshStanding: (tx: Transaction, lotId: string, now: Date) => Promise<Picture>;
 }
 
 /** A small door in front of Express: every route is a read or a write, and writes all run the same way. */
-export class Api {
+export class Api<Picture = unknown> {
   readonly writes: { method: string; path: string; schema: Joi.Schema }[] = [];
   readonly reads: string[] = [];
 
   constructor(
     private readonly router: Router,
-    private readonly parts: ApiParts,
+    private readonly parts: ApiParts<Picture>,
   ) {}
 
   get connection(): Connection {
@@ -112,7 +114,7 @@ export class Api {
   }
 
   /** Permission, schema, idempotency and the work itself, in one transaction. */
-  write<B>(route: WriteRoute<B>): void {
+  write<B>(route: WriteRoute<B, Picture>): void {
     this.writes.push(route);
     this.router[route.method](route.path, async (request: Request, response: Response) => {
       const person = signedIn(response);
@@ -153,6 +155,10 @@ export class Api {
               });
             },
             touch: (lotId) => touched.add(lotId),
+            settle: (lotId) => {
+              touched.delete(lotId);
+              return this.parts.refreshStanding(tx, lotId, now);
+            },
           });
           for (const lotId of touched) await this.parts.refreshStanding(tx, lotId, now);
           return { status: route.status ?? 200, body };

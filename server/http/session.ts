@@ -152,10 +152,16 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
 
 /** The calendar day in the laboratory's zone. */
 export function todayIn(now: Date, zone: string): string {
-  return new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(
-    now,
-  );
+  let days = dayFormats.get(zone);
+  if (!days) {
+    days = new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' });
+    dayFormats.set(zone, days);
+  }
+  return days.format(now);
 }
+
+/** Making a format costs more than the whole of a short request; a laboratory has one zone. */
+const dayFormats = new Map<string, Intl.DateTimeFormat>();
 
 /** Keeps the counters in PostgreSQL, because several processes may serve one laboratory. */
 function sharedStore({ db }: Connection, clock: () => Date): Store {

@@ -5,6 +5,7 @@ import { COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import { gather } from '../lot-sheet/gather.ts';
+import { openFile } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';
 import { lot as lotTable } from '../register/tables.ts';
 
@@ -23,7 +24,7 @@ export async function exportLots(tx: Transaction, now: Date): Promise<string> {
 }
 
 async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
-  const { sampling, purity, otherSeeds, moisture, germination } = await gather(tx, lot, now);
+  const { sampling, purity, otherSeeds, moisture, germination } = await gather(tx, await openFile(tx, lot.id, now));
   const header = headerOf(lot, sampling.lot.book);
   const rows: Row[] = [];
   const add = (what: string, value: string | number | null, more: Row = {}) => {

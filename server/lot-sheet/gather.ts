@@ -6,12 +6,10 @@ import type { StepLine } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { Transaction } from '../database/connect.ts';
 import { germinationLine, readGermination } from '../germination/result.ts';
-import { todayIn } from '../http/session.ts';
 import { moistureLine, readMoisture } from '../moisture/result.ts';
 import { otherSeedsLine, readOtherSeeds } from '../other-seeds/result.ts';
 import { purityLine, readPurity } from '../purity/result.ts';
-import type { Lot } from '../register/lots.ts';
-import { laboratory } from '../register/tables.ts';
+import type { LotFile } from '../register/lotFile.ts';
 import { readSampling, samplingLine } from '../sampling/result.ts';
 
 /** Everything that the steps know of one lot, and the line that each writes on its sheet. */
@@ -24,13 +22,12 @@ export interface Gathered {
   readonly lines: readonly StepLine[];
 }
 
-export async function gather(tx: Transaction, lot: Lot, now: Date): Promise<Gathered> {
-  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
-  const sampling = await readSampling(tx, lot);
-  const purity = await readPurity(tx, lot);
-  const otherSeeds = await readOtherSeeds(tx, lot);
-  const moisture = await readMoisture(tx, lot);
-  const germination = await readGermination(tx, lot, todayIn(now, lab?.zone ?? 'UTC'));
+export async function gather(tx: Transaction, file: LotFile): Promise<Gathered> {
+  const sampling = await readSampling(tx, file);
+  const purity = await readPurity(tx, file);
+  const otherSeeds = await readOtherSeeds(tx, file);
+  const moisture = await readMoisture(tx, file);
+  const germination = await readGermination(tx, file);
   const sampled = sampling.submitted !== null;
   return {
     sampling,

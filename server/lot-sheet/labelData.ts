@@ -4,15 +4,9 @@ import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
 import { reportedPurity } from '../purity/result.ts';
-import type { Lot } from '../register/lots.ts';
+import type { LotFile } from '../register/lotFile.ts';
 import { todayIn } from '../http/session.ts';
 import type { Gathered } from './gather.ts';
-
-export interface Laboratory {
-  readonly name: string;
-  readonly address: string;
-  readonly zone: string;
-}
 
 /** The counts that a label may carry: combined by the rules, or accepted by the lead. */
 export function reportedCounts(gathered: Gathered): Counts | null {
@@ -23,7 +17,7 @@ export function reportedCounts(gathered: Gathered): Counts | null {
   return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
 }
 
-export function labelData(lot: Lot, gathered: Gathered, lab: Laboratory): LabelData {
+export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered): LabelData {
   const { sampling, germination } = gathered;
   const purity = reportedPurity(gathered.purity);
   const otherSeeds = reportedOtherSeeds(gathered.otherSeeds);

@@ -17,24 +17,27 @@ import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedPurity } from '../purity/result.ts';
-import { bookOf, briefOf, correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
+import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { todayIn } from '../http/session.ts';
 import { auditEntry, laboratory, lot, lotRevision, person, vessel } from '../register/tables.ts';
-import { decide, decisionsOf } from '../register/decisions.ts';
+import { decide } from '../register/decisions.ts';
+import { briefOf, openFile } from '../register/lotFile.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
-import { kindOf } from '../rule-books/editions.ts';
+import { editionById, kindOf } from '../rule-books/editions.ts';
 import { reportedCounts } from './labelData.ts';
 import { workingOf } from './slips.ts';
-import { expiredNote, pictureOf } from './standing.ts';
+import { expiredNote, pictureOf, type LotPicture } from './standing.ts';
 
 const PAGE = 25;
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'all'];
 
-export function lotRoutes(api: Api): void {
+export function lotRoutes(api: Api<LotPicture>): void {
   api.read('/lots', async ({ tx, query, now }) => listLots(tx, query, now));
-  api.read('/lots/:lot', async ({ tx, params, now }) => sheetOf(tx, idParam(params, 'lot'), now));
+  api.read('/lots/:lot', async ({ tx, params, now }) =>
+    sheetOf(tx, await pictureOf(tx, await openFile(tx, idParam(params, 'lot'), now))),
+  );
 
   api.write({
     method: 'post',
@@ -42,13 +45,9 @@ export function lotRoutes(api: Api): void {
     permission: 'lot.write',
     schema: lotHeaderSchema,
     status: 201,
-    handle: async ({ tx, body, hand, now, audit }) => {
+    handle: async ({ tx, body, hand, audit, settle }) => {
       const row = await openLot(tx, body, hand, audit);
-      await tx
-        .update(lot)
-        .set({ standing: (await pictureOf(tx, row, now)).standing })
-        .where(eq(lot.id, row.id));
-      return sheetOf(tx, row.id, now);
+      return sheetOf(tx, await settle(row.id));
     },
   });
 
@@ -58,7 +57,7 @@ export function lotRoutes(api: Api): void {
     permission: 'lot.write',
     schema: lotHeaderChangeSchema,
     versioned: true,
-    handle: async ({ tx, params, body, seenVersion, hand, now, audit, touch }) => {
+    handle: async ({ tx, params, body, seenVersion, hand, audit, settle }) => {
       const row = await lockLot(tx, idParam(params, 'lot'));
       if (seenVersion !== row.version)
         checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
@@ -68,8 +67,7 @@ export function lotRoutes(api: Api): void {
           { path: 'reason', message: 'say why the lot is corrected' },
         ]);
       await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
-      touch(row.id);
-      return sheetOf(tx, row.id, now);
+      return sheetOf(tx, await settle(row.id));
     },
   });
 
@@ -79,10 +77,10 @@ export function lotRoutes(api: Api): void {
     permission: 'decision.write',
     schema: decisionSchema,
     status: 201,
-    handle: async ({ tx, params, body, hand, now, audit, touch }) => {
+    handle: async ({ tx, params, body, hand, audit, touch, settle }) => {
       const row = await lockLot(tx, idParam(params, 'lot'));
       await decide({ tx, hand, audit, touch }, row.id, body);
-      return sheetOf(tx, row.id, now);
+      return sheetOf(tx, await settle(row.id));
     },
   });
 
@@ -111,7 +109,8 @@ export function lotRoutes(api: Api): void {
     if (!reading.ok) throw fault('not-found', reading.reason);
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
     if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
-    const brief = await briefOf(tx, await lotById(tx, found.lotId));
+    const of = await lotById(tx, found.lotId);
+    const brief = briefOf(of, await editionById(tx, of.editionId));
     const step = found.kind === 'replicate' ? 'germination' : found.kind === 'working' ? found.purpose : 'sampling';
     const answer: ScanAnswer = {
       code: reading.code,
@@ -194,24 +193,21 @@ function comeDue(standing: Standing, today: string): Standing {
     : standing;
 }
 
-async function sheetOf(tx: Transaction, id: string, now: Date): Promise<LotSheet> {
-  const row = await lotById(tx, id);
-  const names = await namesOf(tx);
-  const picture = await pictureOf(tx, row, now);
-  const brief = picture.gathered.sampling.lot;
+async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> {
+  const { lot: row, names, edition, brief, decisions } = picture.file;
   const revisions = await tx
     .select()
     .from(lotRevision)
-    .where(eq(lotRevision.lotId, id))
+    .where(eq(lotRevision.lotId, row.id))
     .orderBy(asc(lotRevision.version));
   const purity = reportedPurity(picture.gathered.purity)?.analysis;
   const pure = purity?.shares.find((one) => one.component === 'pureSeed');
   const counts = reportedCounts(picture.gathered);
   const moisture = reportedMoisture(picture.gathered.moisture)?.result;
   return {
-    id,
+    id: row.id,
     version: row.version,
-    header: headerOf(row, await bookOf(tx, row)),
+    header: headerOf(row, edition.book),
     commonName: brief.commonName,
     chaffy: brief.chaffy,
     edition: brief.edition,
@@ -224,7 +220,7 @@ async function sheetOf(tx: Transaction, id: string, now: Date): Promise<LotSheet
     },
     steps: [...picture.lines],
     working: workingOf(picture.gathered),
-    decisions: await decisionsOf(tx, id),
+    decisions: [...decisions],
     revisions: revisions.map((one) => ({
       version: one.version,
       header: one.header as LotHeader,

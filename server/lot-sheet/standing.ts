@@ -2,13 +2,13 @@ import { eq } from 'drizzle-orm';
 import type { LotState, Mark, Standing, StepLine } from '@mercato/contract/register/lots';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import type { Transaction } from '../database/connect.ts';
-import { lotById, type Lot } from '../register/lots.ts';
-import { laboratory, lot as lotTable } from '../register/tables.ts';
-import { todayIn } from '../http/session.ts';
+import { openFile, type LotFile } from '../register/lotFile.ts';
+import { lot as lotTable } from '../register/tables.ts';
 import { releasesOf } from '../release/result.ts';
 import { gather, type Gathered } from './gather.ts';
 
 export interface LotPicture {
+  readonly file: LotFile;
   readonly gathered: Gathered;
   readonly lines: readonly StepLine[];
   readonly releases: readonly ReleaseRow[];
@@ -19,18 +19,17 @@ export interface LotPicture {
 }
 
 /** The whole picture of one lot: every step's line, its releases, and what stands. */
-export async function pictureOf(tx: Transaction, lot: Lot, now: Date): Promise<LotPicture> {
-  const gathered = await gather(tx, lot, now);
-  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
-  const today = todayIn(now, lab?.zone ?? 'UTC');
-  const releases = await releasesOf(tx, lot);
+export async function pictureOf(tx: Transaction, file: LotFile): Promise<LotPicture> {
+  const { today } = file;
+  const gathered = await gather(tx, file);
+  const releases = await releasesOf(tx, file);
   const lines = [...gathered.lines, releaseLine(gathered.lines, releases, today)];
   const held = lines.some((line) => line.blocks !== null);
   const current = releases.filter((one) => !one.superseded);
   const validUntil = current.findLast((one) => one.validUntil !== null)?.validUntil ?? null;
   const expired = validUntil !== null && validUntil < today;
   const state: LotState = held ? 'held' : current.length === 0 ? 'open' : expired ? 'expired' : 'released';
-  return { gathered, lines, releases, state, validUntil, standing: standingOf(lines, state, gathered) };
+  return { file, gathered, lines, releases, state, validUntil, standing: standingOf(lines, state, gathered) };
 }
 
 export const expiredNote = (validUntil: string) => `expired on ${validUntil}: test again`;
@@ -108,8 +107,8 @@ export function nextLine(lines: readonly StepLine[]): StepLine | undefined {
 }
 
 /** Writes the derived state of a lot into its row, so that lists read one table. */
-export async function refreshStanding(tx: Transaction, lotId: string, now: Date): Promise<void> {
-  const picture = await pictureOf(tx, await lotById(tx, lotId), now);
+export async function refreshStanding(tx: Transaction, lotId: string, now: Date): Promise<LotPicture> {
+  const picture = await pictureOf(tx, await openFile(tx, lotId, now));
   await tx
     .update(lotTable)
     .set({
@@ -118,4 +117,5 @@ export async function refreshStanding(tx: Transaction, lotId: string, now: Date)
       standing: picture.standing,
     })
     .where(eq(lotTable.id, lotId));
+  return picture;
 }

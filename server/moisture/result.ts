@@ -5,13 +5,10 @@ import { judgeOvenDuplicate, type MoistureResult, type OvenWeighing } from '@mer
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
 import type { Transaction } from '../database/connect.ts';
-import { inOrder } from '../database/inOrder.ts';
 import { allObservations } from '../database/observations.ts';
-import { briefOf, type Lot } from '../register/lots.ts';
-import { namesOf } from '../register/people.ts';
-import { fieldViews, framesOf, testsOf } from '../register/tests.ts';
-import { vesselsOf, vesselView } from '../register/vessels.ts';
-import { editionById } from '../rule-books/editions.ts';
+import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { fieldViews } from '../register/tests.ts';
+import { vesselView } from '../register/vessels.ts';
 import { moistureObservation } from './tables.ts';
 
 /** Both containers judged, or null until both are dried and weighed. */
@@ -28,37 +25,29 @@ export function moistureOf(edition: Edition, text: (field: string) => string | u
     : null;
 }
 
-export async function readMoisture(tx: Transaction, lot: Lot): Promise<MoistureView> {
-  const edition = await editionById(tx, lot.editionId);
-  const names = await namesOf(tx);
-  const tests = await testsOf(tx, lot.id, 'moisture');
-  const frames = await framesOf(tx, tests);
+export async function readMoisture(tx: Transaction, file: LotFile): Promise<MoistureView> {
+  const tests = testsIn(file, 'moisture');
   const all = await allObservations(
     tx,
     moistureObservation,
-    tests.map((one) => one.id),
-  );
-  const views = await inOrder(frames, async (frame, i): Promise<MoistureTest> => {
-    const fields = fieldViews(
-      all.filter((one) => one.subject === frame.id),
-      names,
-    );
-    const plan = tests[i]?.plan as { method?: string } | undefined;
-    return {
-      ...frame,
-      method: plan?.method ?? '',
-      fields,
-      result: moistureOf(await editionById(tx, frame.edition.id), (field) => fields[field]?.text),
-    };
-  });
-  const waiting = (await vesselsOf(tx, lot.id)).filter(
-    (one) => one.kind === 'working' && one.purpose === 'moisture' && !tests.some((test) => test.vesselId === one.id),
+    tests.map(({ test }) => test.id),
   );
   return {
-    lot: await briefOf(tx, lot),
-    method: moistureMethodFor(edition.moistureMethods, lot.species),
-    waiting: waiting.map((one) => vesselView(one, names)),
-    tests: views,
+    lot: file.brief,
+    method: moistureMethodFor(file.edition.moistureMethods, file.lot.species),
+    waiting: waitingIn(file, 'moisture').map((one) => vesselView(one, file.names)),
+    tests: tests.map(({ test, frame, edition }) => {
+      const fields = fieldViews(
+        all.filter((one) => one.subject === frame.id),
+        file.names,
+      );
+      return {
+        ...frame,
+        method: (test.plan as { method?: string }).method ?? '',
+        fields,
+        result: moistureOf(edition, (field) => fields[field]?.text),
+      };
+    }),
   };
 }
 

@@ -7,15 +7,16 @@ import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { lotById } from '../register/lots.ts';
+import type { LotPicture } from '../lot-sheet/standing.ts';
+import { openFile } from '../register/lotFile.ts';
 import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { moistureOf, readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
 
-export function moistureRoutes(api: Api): void {
-  api.read('/lots/:lot/moisture', async ({ tx, params }) =>
-    readMoisture(tx, await lotById(tx, idParam(params, 'lot'))),
+export function moistureRoutes(api: Api<LotPicture>): void {
+  api.read('/lots/:lot/moisture', async ({ tx, params, now }) =>
+    readMoisture(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
   api.write({
@@ -26,7 +27,7 @@ export function moistureRoutes(api: Api): void {
     status: 201,
     handle: async (context) => {
       const test = await startTest(context, 'moisture', context.body.vesselId, { method: context.body.method });
-      return readMoisture(context.tx, await lotById(context.tx, test.lotId));
+      return (await context.settle(test.lotId)).gathered.moisture;
     },
   });
 
@@ -39,7 +40,7 @@ export function moistureRoutes(api: Api): void {
     handle: async (context) => {
       const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
       await weighMoisture(context, test, context.body);
-      return readMoisture(context.tx, await lotById(context.tx, test.lotId));
+      return (await context.settle(test.lotId)).gathered.moisture;
     },
   });
 }

@@ -7,11 +7,9 @@ import { Exact } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
-import { briefOf, type Lot } from '../register/lots.ts';
-import { namesOf } from '../register/people.ts';
-import { fieldViews, framesOf, testsOf } from '../register/tests.ts';
-import { vesselsOf, vesselView } from '../register/vessels.ts';
-import { editionById, methodFor } from '../rule-books/editions.ts';
+import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { fieldViews } from '../register/tests.ts';
+import { vesselView } from '../register/vessels.ts';
 import { otherSeedsObservation } from './tables.ts';
 
 const CONFIDENCE = 0.95;
@@ -22,48 +20,46 @@ export function searchedMassOf(method: KindMethod | undefined, examined: string)
   return judgeLeastMass('mass searched', new Exact(examined), method?.otherSeedsG);
 }
 
-export async function readOtherSeeds(tx: Transaction, lot: Lot): Promise<OtherSeedsView> {
-  const edition = await editionById(tx, lot.editionId);
-  const names = await namesOf(tx);
-  const tests = await testsOf(tx, lot.id, 'other-seeds');
-  const frames = await framesOf(tx, tests);
-  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<OtherSeedsView> {
+  const tests = testsIn(file, 'other-seeds');
   const all = await allObservations(
     tx,
     otherSeedsObservation,
-    tests.map((one) => one.id),
-  );
-  const views = frames.map((frame): OtherSeedsTest => {
-    const fields = fieldViews(
-      all.filter((one) => one.subject === frame.id),
-      names,
-    );
-    const examinedG = fields.examined ? new Exact(fields.examined.text).toNumber() : null;
-    if (examinedG === null) return { ...frame, fields, examinedG, massVerdict: null, species: [], total: null };
-    const species = Object.entries(fields).flatMap(([field, view]) => {
-      const count = Number(view.text);
-      return field.startsWith(SPECIES) && count > 0
-        ? [{ name: field.slice(SPECIES.length), count, rate: ratePerMass(count, examinedG, CONFIDENCE) }]
-        : [];
-    });
-    const count = species.reduce((sum, one) => sum + one.count, 0);
-    return {
-      ...frame,
-      fields,
-      examinedG,
-      massVerdict: searchedMassOf(method, fields.examined?.text ?? '0'),
-      species: species.sort((a, b) => b.count - a.count || a.name.localeCompare(b.name)),
-      total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
-    };
-  });
-  const waiting = (await vesselsOf(tx, lot.id)).filter(
-    (one) => one.kind === 'working' && one.purpose === 'other-seeds' && !tests.some((test) => test.vesselId === one.id),
+    tests.map(({ test }) => test.id),
   );
   return {
-    lot: await briefOf(tx, lot),
-    leastG: method?.otherSeedsG?.value ?? null,
-    waiting: waiting.map((one) => vesselView(one, names)),
-    tests: views,
+    lot: file.brief,
+    leastG: file.method?.otherSeedsG?.value ?? null,
+    waiting: waitingIn(file, 'other-seeds').map((one) => vesselView(one, file.names)),
+    tests: tests.map(({ frame }) => {
+      const fields = fieldViews(
+        all.filter((one) => one.subject === frame.id),
+        file.names,
+      );
+      return { ...frame, fields, ...foundIn(fields, file.method) };
+    }),
+  };
+}
+
+/** What the current fields of a test say was found; nothing while no mass was searched. */
+function foundIn(
+  fields: OtherSeedsTest['fields'],
+  method: KindMethod | undefined,
+): Pick<OtherSeedsTest, 'examinedG' | 'massVerdict' | 'species' | 'total'> {
+  if (!fields.examined) return { examinedG: null, massVerdict: null, species: [], total: null };
+  const examinedG = new Exact(fields.examined.text).toNumber();
+  const species = Object.entries(fields).flatMap(([field, view]) => {
+    const count = Number(view.text);
+    return field.startsWith(SPECIES) && count > 0
+      ? [{ name: field.slice(SPECIES.length), count, rate: ratePerMass(count, examinedG, CONFIDENCE) }]
+      : [];
+  });
+  const count = species.reduce((sum, one) => sum + one.count, 0);
+  return {
+    examinedG,
+    massVerdict: searchedMassOf(method, fields.examined.text),
+    species: species.sort((a, b) => b.count - a.count || a.name.localeCompare(b.name)),
+    total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
   };
 }
 

@@ -6,6 +6,8 @@ import { eq } from 'drizzle-orm';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import type { LotPicture } from '../lot-sheet/standing.ts';
+import { openFile } from '../register/lotFile.ts';
 import { lotById } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
@@ -13,9 +15,9 @@ import { editionById, methodFor } from '../rule-books/editions.ts';
 import { readOtherSeeds, searchedMassOf } from './result.ts';
 import { otherSeedsObservation } from './tables.ts';
 
-export function otherSeedsRoutes(api: Api): void {
-  api.read('/lots/:lot/other-seeds', async ({ tx, params }) =>
-    readOtherSeeds(tx, await lotById(tx, idParam(params, 'lot'))),
+export function otherSeedsRoutes(api: Api<LotPicture>): void {
+  api.read('/lots/:lot/other-seeds', async ({ tx, params, now }) =>
+    readOtherSeeds(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
   api.write({
@@ -26,7 +28,7 @@ export function otherSeedsRoutes(api: Api): void {
     status: 201,
     handle: async (context) => {
       const test = await startTest(context, 'other-seeds', context.body.vesselId, {});
-      return readOtherSeeds(context.tx, await lotById(context.tx, test.lotId));
+      return (await context.settle(test.lotId)).gathered.otherSeeds;
     },
   });
 
@@ -39,7 +41,7 @@ export function otherSeedsRoutes(api: Api): void {
     handle: async (context) => {
       const test = await lockTest(context.tx, idParam(context.params, 'test'), 'other-seeds', context.seenVersion);
       await countOtherSeeds(context, test, context.body);
-      return readOtherSeeds(context.tx, await lotById(context.tx, test.lotId));
+      return (await context.settle(test.lotId)).gathered.otherSeeds;
     },
   });
 }

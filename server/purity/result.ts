@@ -6,13 +6,10 @@ import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { Exact, type ExactNumber } from '@mercato/core/units/mass';
 import { worst, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
-import { inOrder } from '../database/inOrder.ts';
 import { allObservations } from '../database/observations.ts';
-import { briefOf, type Lot } from '../register/lots.ts';
-import { namesOf } from '../register/people.ts';
-import { fieldViews, framesOf, testsOf } from '../register/tests.ts';
-import { vesselsOf, vesselView } from '../register/vessels.ts';
-import { editionById, methodFor } from '../rule-books/editions.ts';
+import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { fieldViews } from '../register/tests.ts';
+import { vesselView } from '../register/vessels.ts';
 import { purityObservation } from './tables.ts';
 
 /** The analysis of the current weighings, or null while a component is not yet weighed. */
@@ -33,38 +30,30 @@ export function purityMassOf(method: KindMethod | undefined, text: string | unde
   return text === undefined ? null : judgeLeastMass('working sample', new Exact(text), method?.purityG);
 }
 
-export async function readPurity(tx: Transaction, lot: Lot): Promise<PurityView> {
-  const edition = await editionById(tx, lot.editionId);
-  const names = await namesOf(tx);
-  const tests = await testsOf(tx, lot.id, 'purity');
-  const frames = await framesOf(tx, tests);
-  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+export async function readPurity(tx: Transaction, file: LotFile): Promise<PurityView> {
+  const tests = testsIn(file, 'purity');
   const all = await allObservations(
     tx,
     purityObservation,
-    tests.map((one) => one.id),
-  );
-  const views = await inOrder(frames, async (frame): Promise<PurityTest> => {
-    const fields = fieldViews(
-      all.filter((one) => one.subject === frame.id),
-      names,
-    );
-    return {
-      ...frame,
-      fields,
-      massVerdict: purityMassOf(method, fields.workingSample?.text),
-      analysis: analysisOf(await editionById(tx, frame.edition.id), (field) => fields[field]?.text),
-    };
-  });
-  const waiting = (await vesselsOf(tx, lot.id)).filter(
-    (one) => one.kind === 'working' && one.purpose === 'purity' && !tests.some((test) => test.vesselId === one.id),
+    tests.map(({ test }) => test.id),
   );
   return {
-    lot: await briefOf(tx, lot),
-    components: COMPONENTS[edition.book],
-    leastG: method?.purityG?.value ?? null,
-    waiting: waiting.map((one) => vesselView(one, names)),
-    tests: views,
+    lot: file.brief,
+    components: COMPONENTS[file.edition.book],
+    leastG: file.method?.purityG?.value ?? null,
+    waiting: waitingIn(file, 'purity').map((one) => vesselView(one, file.names)),
+    tests: tests.map(({ frame, edition }) => {
+      const fields = fieldViews(
+        all.filter((one) => one.subject === frame.id),
+        file.names,
+      );
+      return {
+        ...frame,
+        fields,
+        massVerdict: purityMassOf(file.method, fields.workingSample?.text),
+        analysis: analysisOf(edition, (field) => fields[field]?.text),
+      };
+    }),
   };
 }
 

@@ -8,6 +8,8 @@ import type { Transaction } from '../database/connect.ts';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import type { LotPicture } from '../lot-sheet/standing.ts';
+import { openFile } from '../register/lotFile.ts';
 import { lotById } from '../register/lots.ts';
 import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
 import { worst } from '@mercato/core/verdict/verdict';
@@ -15,8 +17,10 @@ import { editionById, methodFor } from '../rule-books/editions.ts';
 import { analysisOf, purityMassOf, readPurity } from './result.ts';
 import { purityObservation } from './tables.ts';
 
-export function purityRoutes(api: Api): void {
-  api.read('/lots/:lot/purity', async ({ tx, params }) => readPurity(tx, await lotById(tx, idParam(params, 'lot'))));
+export function purityRoutes(api: Api<LotPicture>): void {
+  api.read('/lots/:lot/purity', async ({ tx, params, now }) =>
+    readPurity(tx, await openFile(tx, idParam(params, 'lot'), now)),
+  );
 
   api.write({
     method: 'post',
@@ -26,7 +30,7 @@ export function purityRoutes(api: Api): void {
     status: 201,
     handle: async (context) => {
       const test = await startTest(context, 'purity', context.body.vesselId, {});
-      return readPurity(context.tx, await lotById(context.tx, test.lotId));
+      return (await context.settle(test.lotId)).gathered.purity;
     },
   });
 
@@ -39,7 +43,7 @@ export function purityRoutes(api: Api): void {
     handle: async (context) => {
       const test = await lockTest(context.tx, idParam(context.params, 'test'), 'purity', context.seenVersion);
       await weigh(context, test, context.body);
-      return readPurity(context.tx, await lotById(context.tx, test.lotId));
+      return (await context.settle(test.lotId)).gathered.purity;
     },
   });
 }

@@ -1,39 +1,9 @@
-import { and, desc, eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { DecisionView, NewDecision } from '@mercato/contract/register/lots';
-import type { Transaction } from '../database/connect.ts';
+import type { NewDecision } from '@mercato/contract/register/lots';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { namesOf } from './people.ts';
 import { benchTest, decision, vessel } from './tables.ts';
-
-/** The newest decision on each test of a lot, and on its submitted sample. */
-export async function decisionsOf(tx: Transaction, lotId: string): Promise<DecisionView[]> {
-  const names = await namesOf(tx);
-  const rows = await tx
-    .select({ decision, number: benchTest.number })
-    .from(decision)
-    .leftJoin(benchTest, eq(benchTest.id, decision.testId))
-    .where(eq(decision.lotId, lotId))
-    .orderBy(desc(decision.at), desc(decision.id));
-  const seen = new Set<string>();
-  return rows.flatMap(({ decision: one, number }) => {
-    const subject = one.testId ?? one.vesselId ?? '';
-    if (seen.has(subject)) return [];
-    seen.add(subject);
-    return [
-      {
-        step: one.step as DecisionView['step'],
-        subject,
-        what: number === null ? 'the submitted sample' : `${one.step.replace('-', ' ')} test ${number}`,
-        decision: one.decision as DecisionView['decision'],
-        reason: one.reason,
-        by: names.get(one.by) ?? '',
-        at: one.at.toISOString(),
-      },
-    ];
-  });
-}
 
 /** Decides on a test of a (locked) lot, or on its submitted sample; the verdict beside it stays as it is. */
 export async function decide(

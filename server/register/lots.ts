@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { LotBrief, LotHeader } from '@mercato/contract/register/lots';
+import type { LotHeader } from '@mercato/contract/register/lots';
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
@@ -183,20 +183,5 @@ export function headerOf(row: Lot, book: Book): LotHeader {
       row.containerMassText === null ? null : { text: row.containerMassText, unit: row.containerMassUnit as MassUnit },
     origin: row.origin,
     book,
-  };
-}
-
-export async function briefOf(tx: Transaction, row: Lot): Promise<LotBrief> {
-  const edition = await editionById(tx, row.editionId);
-  const kind = kindOf(row.species);
-  return {
-    id: row.id,
-    reference: row.reference,
-    species: row.species,
-    bookKind: row.bookKind,
-    commonName: kind?.commonNames[0] ?? '',
-    chaffy: kind?.chaffy ?? false,
-    book: edition.book,
-    edition: { id: row.editionId, name: edition.name },
   };
 }

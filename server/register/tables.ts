@@ -138,6 +138,7 @@ export const benchTest = pgTable(
   },
   (t) => [
     unique('bench_test_number').on(t.lotId, t.step, t.number),
+    unique('bench_test_vessel').on(t.vesselId),
     check('bench_test_step', sql`step in ('purity','other-seeds','moisture','germination')`),
   ],
 );

@@ -1,14 +1,11 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { FieldView, TestFrame, TestStep } from '@mercato/contract/register/lots';
+import type { FieldView, TestStep } from '@mercato/contract/register/lots';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
-import { inOrder } from '../database/inOrder.ts';
 import type { Observation } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { editionById } from '../rule-books/editions.ts';
-import { decisionsOf } from './decisions.ts';
 import { lockLot } from './lots.ts';
 import { namesOf } from './people.ts';
 import { benchTest, judgement, vessel } from './tables.ts';
@@ -126,32 +123,6 @@ export async function keepJudgement(
     result,
     at,
   });
-}
-
-/** Frames of the given tests: what every bench page shows of a test, whatever its step. */
-export async function framesOf(tx: Transaction, tests: readonly BenchTest[]): Promise<TestFrame[]> {
-  const first = tests[0];
-  if (!first) return [];
-  const names = await namesOf(tx);
-  const decisions = await decisionsOf(tx, first.lotId);
-  const codes = new Map(
-    (await tx.select({ id: vessel.id, code: vessel.code }).from(vessel).where(eq(vessel.lotId, first.lotId))).map(
-      (one) => [one.id, one.code],
-    ),
-  );
-  return inOrder(tests, async (test) => ({
-    id: test.id,
-    lotId: test.lotId,
-    number: test.number,
-    version: test.version,
-    vesselCode: codes.get(test.vesselId) ?? '',
-    edition: { id: test.editionId, name: (await editionById(tx, test.editionId)).name },
-    createdBy: names.get(test.createdBy) ?? '',
-    createdAt: test.createdAt.toISOString(),
-    updatedBy: names.get(test.updatedBy) ?? '',
-    updatedAt: test.updatedAt.toISOString(),
-    decision: decisions.find((one) => one.subject === test.id) ?? null,
-  }));
 }
 
 /** Current value of each field with all that it superseded, newest first. */

@@ -8,23 +8,22 @@ import {
   type ReleaseView,
 } from '@mercato/contract/release/release';
 import { analysisTag, testReport } from '@mercato/core/release/documents';
-import type { Transaction } from '../database/connect.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { todayIn } from '../http/session.ts';
 import { gather } from '../lot-sheet/gather.ts';
 import { labelData } from '../lot-sheet/labelData.ts';
 import { slipsOf } from '../lot-sheet/slips.ts';
-import { lockLot, lotById, type Lot } from '../register/lots.ts';
-import { laboratory } from '../register/tables.ts';
+import { pictureOf, type LotPicture } from '../lot-sheet/standing.ts';
+import { openFile } from '../register/lotFile.ts';
+import { lockLot, type Lot } from '../register/lots.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
 import { renderPdf } from './pdf.ts';
-import { basisOf, releasesOf } from './result.ts';
+import { basisOf } from './result.ts';
 import { release } from './tables.ts';
 
-export function releaseRoutes(api: Api): void {
+export function releaseRoutes(api: Api<LotPicture>): void {
   api.read('/lots/:lot/release', async ({ tx, params, now }) =>
-    readRelease(tx, await lotById(tx, idParam(params, 'lot')), now),
+    releaseView(await pictureOf(tx, await openFile(tx, idParam(params, 'lot'), now))),
   );
 
   api.write({
@@ -36,7 +35,7 @@ export function releaseRoutes(api: Api): void {
     handle: async (context) => {
       const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
       await releaseDocument(context, lot, context.body);
-      return readRelease(context.tx, lot, context.now);
+      return releaseView(await context.settle(lot.id));
     },
   });
 
@@ -59,23 +58,15 @@ export function releaseRoutes(api: Api): void {
   });
 }
 
-async function labOf(tx: Transaction) {
-  const [lab] = await tx
-    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone })
-    .from(laboratory);
-  return lab ?? { name: '', address: '', zone: 'UTC' };
-}
-
-async function readRelease(tx: Transaction, lot: Lot, now: Date): Promise<ReleaseView> {
-  const gathered = await gather(tx, lot, now);
-  const data = labelData(lot, gathered, await labOf(tx));
+function releaseView({ file, gathered, releases }: LotPicture): ReleaseView {
+  const data = labelData(file, gathered);
   const months = shippedBooks().aosa.parameter('label_validity_months').value;
   return {
     lot: gathered.sampling.lot,
     tag: analysisTag(data, months),
     report: testReport(data),
     slips: slipsOf(gathered),
-    releases: await releasesOf(tx, lot),
+    releases: [...releases],
   };
 }
 
@@ -92,9 +83,9 @@ export async function releaseDocument(
   lot: Lot,
   body: NewRelease,
 ): Promise<void> {
-  const gathered = await gather(tx, lot, now);
-  const lab = await labOf(tx);
-  const data = labelData(lot, gathered, lab);
+  const file = await openFile(tx, lot.id, now);
+  const gathered = await gather(tx, file);
+  const data = labelData(file, gathered);
   const document =
     body.kind === 'tag'
       ? analysisTag(data, shippedBooks().aosa.parameter('label_validity_months').value)
@@ -120,7 +111,7 @@ export async function releaseDocument(
   const pdf = await renderPdf(body.kind, document, {
     species: `${data.species}${data.commonName ? `, ${data.commonName}` : ''}`,
     number: nameOf(lot, body.kind, number),
-    issued: todayIn(now, lab.zone),
+    issued: file.today,
     by: person.name,
     amends,
   });
@@ -142,7 +133,7 @@ export async function releaseDocument(
     number,
     amends: before?.id ?? null,
     amendReason: before ? (body.amendReason ?? null) : null,
-    basis: await basisOf(tx, lot, body.kind),
+    basis: await basisOf(tx, file, body.kind),
     snapshot,
     pdf,
     by: hand.personId,

@@ -7,34 +7,22 @@ import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/pr
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
-import { decisionsOf } from '../register/decisions.ts';
-import { briefOf, type Lot } from '../register/lots.ts';
-import { namesOf } from '../register/people.ts';
+import type { LotFile } from '../register/lotFile.ts';
+import type { Lot } from '../register/lots.ts';
 import { fieldViews } from '../register/tests.ts';
-import { benchTest } from '../register/tables.ts';
-import { vesselsOf, vesselView } from '../register/vessels.ts';
-import { editionById, methodFor } from '../rule-books/editions.ts';
-import { eq } from 'drizzle-orm';
+import { vesselView } from '../register/vessels.ts';
 import { samplingObservation } from './tables.ts';
 
 const LEAST = { purity: 'purityG', 'other-seeds': 'otherSeedsG' } as const;
 
-export async function readSampling(tx: Transaction, lot: Lot): Promise<SamplingView> {
-  const edition = await editionById(tx, lot.editionId);
-  const names = await namesOf(tx);
-  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
-  const vessels = await vesselsOf(tx, lot.id);
+export async function readSampling(tx: Transaction, file: LotFile): Promise<SamplingView> {
+  const { lot, edition, method, names, vessels } = file;
   const { plan, planFault } = planOf(edition, lot);
   const submitted = vessels.find((one) => one.kind === 'submitted');
   const fields = submitted ? fieldViews(await allObservations(tx, samplingObservation, [submitted.id]), names) : {};
-  const tests = await tx
-    .select({ vesselId: benchTest.vesselId, number: benchTest.number })
-    .from(benchTest)
-    .where(eq(benchTest.lotId, lot.id));
-  const decisions = await decisionsOf(tx, lot.id);
   const taken = Number(fields.primarySamples?.text ?? 0);
   return {
-    lot: await briefOf(tx, lot),
+    lot: file.brief,
     plan,
     planFault,
     largestLot: edition.book === 'ista' ? judgeLotMass(edition, new Exact(lot.massKg), method) : null,
@@ -44,7 +32,7 @@ export async function readSampling(tx: Transaction, lot: Lot): Promise<SamplingV
           fields,
           massVerdict: judgeLeastMass('submitted sample', new Exact(submitted.massG ?? 0), method?.submittedG),
           primaryVerdict: plan ? judgePrimarySamples(taken, plan) : null,
-          decision: decisions.find((one) => one.subject === submitted.id) ?? null,
+          decision: file.decisions.find((one) => one.subject === submitted.id) ?? null,
         }
       : null,
     working: vessels
@@ -52,7 +40,7 @@ export async function readSampling(tx: Transaction, lot: Lot): Promise<SamplingV
       .map((one) => ({
         vessel: vesselView(one, names),
         verdict: judgeLeastMass('working sample', new Exact(one.massG ?? 0), leastFor(one.purpose, method)),
-        testNumber: tests.find((test) => test.vesselId === one.id)?.number ?? null,
+        testNumber: file.tests.find((test) => test.vesselId === one.id)?.number ?? null,
       })),
   };
 }

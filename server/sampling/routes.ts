@@ -5,7 +5,9 @@ import { Exact, toGrams } from '@mercato/core/units/mass';
 import { recordObservations } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { lockLot, lotById, type Lot } from '../register/lots.ts';
+import type { LotPicture } from '../lot-sheet/standing.ts';
+import { openFile } from '../register/lotFile.ts';
+import { lockLot, type Lot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { laboratory, vessel } from '../register/tables.ts';
 import { addVessels, massColumns, nextVesselNumber, vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
@@ -16,9 +18,9 @@ import { currentObservations } from '../database/observations.ts';
 import { readSampling } from './result.ts';
 import { samplingObservation } from './tables.ts';
 
-export function samplingRoutes(api: Api): void {
-  api.read('/lots/:lot/sampling', async ({ tx, params }) =>
-    readSampling(tx, await lotById(tx, idParam(params, 'lot'))),
+export function samplingRoutes(api: Api<LotPicture>): void {
+  api.read('/lots/:lot/sampling', async ({ tx, params, now }) =>
+    readSampling(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
   api.write({
@@ -30,7 +32,7 @@ export function samplingRoutes(api: Api): void {
     handle: async (context) => {
       const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
       await receiveSample(context, lot, context.body, context.seenVersion);
-      return readSampling(context.tx, lot);
+      return (await context.settle(lot.id)).gathered.sampling;
     },
   });
 
@@ -116,7 +118,7 @@ export async function receiveSample(
     after: body,
     reason: body.reason,
   });
-  const { submitted } = await readSampling(tx, lot);
+  const { submitted } = await readSampling(tx, await openFile(tx, lot.id, now));
   if (submitted)
     await keepJudgement(
       tx,

@@ -129,6 +129,7 @@ CREATE TABLE "bench_test" (
 	"updated_by" uuid NOT NULL,
 	"updated_at" timestamp with time zone NOT NULL,
 	CONSTRAINT "bench_test_number" UNIQUE("lot_id","step","number"),
+	CONSTRAINT "bench_test_vessel" UNIQUE("vessel_id"),
 	CONSTRAINT "bench_test_step" CHECK (step in ('purity','other-seeds','moisture','germination'))
 );
 --> statement-breakpoint
@@ -336,10 +337,15 @@ ALTER TABLE "other_seeds_observation" ADD CONSTRAINT "other_seeds_observation_ch
 ALTER TABLE "purity_observation" ADD CONSTRAINT "purity_observation_chain" FOREIGN KEY ("supersedes","subject","field") REFERENCES "public"."purity_observation"("id","subject","field") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "sampling_observation" ADD CONSTRAINT "sampling_observation_chain" FOREIGN KEY ("supersedes","subject","field") REFERENCES "public"."sampling_observation"("id","subject","field") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE UNIQUE INDEX "germination_count_one_root" ON "germination_count" USING btree ("subject","field") WHERE supersedes is null;--> statement-breakpoint
+CREATE INDEX "germination_count_subject" ON "germination_count" USING btree ("subject");--> statement-breakpoint
+CREATE INDEX "tally_event_dish" ON "tally_event" USING btree ("dish_id");--> statement-breakpoint
 CREATE INDEX "session_expire" ON "session" USING btree ("expire");--> statement-breakpoint
 CREATE UNIQUE INDEX "moisture_observation_one_root" ON "moisture_observation" USING btree ("subject","field") WHERE supersedes is null;--> statement-breakpoint
+CREATE INDEX "moisture_observation_subject" ON "moisture_observation" USING btree ("subject");--> statement-breakpoint
 CREATE UNIQUE INDEX "other_seeds_observation_one_root" ON "other_seeds_observation" USING btree ("subject","field") WHERE supersedes is null;--> statement-breakpoint
+CREATE INDEX "other_seeds_observation_subject" ON "other_seeds_observation" USING btree ("subject");--> statement-breakpoint
 CREATE UNIQUE INDEX "purity_observation_one_root" ON "purity_observation" USING btree ("subject","field") WHERE supersedes is null;--> statement-breakpoint
+CREATE INDEX "purity_observation_subject" ON "purity_observation" USING btree ("subject");--> statement-breakpoint
 CREATE INDEX "audit_lot" ON "audit_entry" USING btree ("lot_id","seq");--> statement-breakpoint
 CREATE INDEX "decision_lot" ON "decision" USING btree ("lot_id");--> statement-breakpoint
 CREATE INDEX "idempotency_age" ON "idempotency_key" USING btree ("created_at");--> statement-breakpoint
@@ -351,4 +357,5 @@ CREATE INDEX "vessel_lot" ON "vessel" USING btree ("lot_id");--> statement-break
 CREATE INDEX "vessel_parent" ON "vessel" USING btree ("parent_id");--> statement-breakpoint
 CREATE INDEX "release_lot" ON "release" USING btree ("lot_id");--> statement-breakpoint
 CREATE INDEX "kind_figure_species" ON "kind_figure" USING btree ("species");--> statement-breakpoint
-CREATE UNIQUE INDEX "sampling_observation_one_root" ON "sampling_observation" USING btree ("subject","field") WHERE supersedes is null;
+CREATE UNIQUE INDEX "sampling_observation_one_root" ON "sampling_observation" USING btree ("subject","field") WHERE supersedes is null;--> statement-breakpoint
+CREATE INDEX "sampling_observation_subject" ON "sampling_observation" USING btree ("subject");

@@ -1,0 +1,158 @@
+import { asc, desc, eq } from 'drizzle-orm';
+import type { DecisionView, LotBrief, TestFrame, TestStep } from '@mercato/contract/register/lots';
+import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
+import type { Transaction } from '../database/connect.ts';
+import { inOrder } from '../database/inOrder.ts';
+import { todayIn } from '../http/session.ts';
+import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
+import { lotById, type Lot } from './lots.ts';
+import { namesOf } from './people.ts';
+import { benchTest, decision, laboratory } from './tables.ts';
+import type { BenchTest } from './tests.ts';
+import { vesselsOf, type Vessel } from './vessels.ts';
+
+export interface Laboratory {
+  readonly name: string;
+  readonly address: string;
+  readonly zone: string;
+}
+
+/** What every step needs of one lot, read once: a write that changes any of it opens the file anew. */
+export interface LotFile {
+  readonly lot: Lot;
+  readonly edition: Edition;
+  readonly brief: LotBrief;
+  /** The row of the lot's kind in its rule book, own figures filled in. */
+  readonly method: KindMethod | undefined;
+  readonly laboratory: Laboratory;
+  readonly today: string;
+  readonly names: ReadonlyMap<string, string>;
+  readonly vessels: readonly Vessel[];
+  readonly tests: readonly BenchTest[];
+  /** The newest decision on each test, and on the submitted sample; newest first. */
+  readonly decisions: readonly DecisionView[];
+  /** Editions that its tests are judged by. */
+  readonly editions: ReadonlyMap<string, Edition>;
+}
+
+/** @throws {Fault} 404 when there is no such lot */
+export async function openFile(tx: Transaction, lotId: string, now: Date): Promise<LotFile> {
+  const lot = await lotById(tx, lotId);
+  const edition = await editionById(tx, lot.editionId);
+  const laboratory = await laboratoryOf(tx);
+  const names = await namesOf(tx);
+  const tests = await tx
+    .select()
+    .from(benchTest)
+    .where(eq(benchTest.lotId, lotId))
+    .orderBy(asc(benchTest.step), asc(benchTest.number));
+  const editions = new Map([[lot.editionId, edition]]);
+  await inOrder(
+    tests.filter((one) => one.editionId !== lot.editionId),
+    async (one) => editions.set(one.editionId, await editionById(tx, one.editionId)),
+  );
+  return {
+    lot,
+    edition,
+    brief: briefOf(lot, edition),
+    method: await methodFor(tx, edition, lot.species, lot.bookKind),
+    laboratory,
+    today: todayIn(now, laboratory.zone),
+    names,
+    vessels: await vesselsOf(tx, lotId),
+    tests,
+    decisions: await decisionsOf(tx, lotId, tests, names),
+    editions,
+  };
+}
+
+export async function laboratoryOf(tx: Transaction): Promise<Laboratory> {
+  const [row] = await tx
+    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone })
+    .from(laboratory);
+  return row ?? { name: '', address: '', zone: 'UTC' };
+}
+
+export function briefOf(lot: Lot, edition: Edition): LotBrief {
+  const kind = kindOf(lot.species);
+  return {
+    id: lot.id,
+    reference: lot.reference,
+    species: lot.species,
+    bookKind: lot.bookKind,
+    commonName: kind?.commonNames[0] ?? '',
+    chaffy: kind?.chaffy ?? false,
+    book: edition.book,
+    edition: { id: lot.editionId, name: edition.name },
+  };
+}
+
+async function decisionsOf(
+  tx: Transaction,
+  lotId: string,
+  tests: readonly BenchTest[],
+  names: ReadonlyMap<string, string>,
+): Promise<DecisionView[]> {
+  const rows = await tx
+    .select()
+    .from(decision)
+    .where(eq(decision.lotId, lotId))
+    .orderBy(desc(decision.at), desc(decision.id));
+  const newest = new Map<string, DecisionView>();
+  for (const row of rows) {
+    const subject = row.testId ?? row.vesselId ?? '';
+    if (newest.has(subject)) continue;
+    const test = tests.find((one) => one.id === row.testId);
+    newest.set(subject, {
+      step: row.step as DecisionView['step'],
+      subject,
+      what: test ? `${test.step.replace('-', ' ')} test ${test.number}` : 'the submitted sample',
+      decision: row.decision as DecisionView['decision'],
+      reason: row.reason,
+      by: names.get(row.by) ?? '',
+      at: row.at.toISOString(),
+    });
+  }
+  return [...newest.values()];
+}
+
+/** A test of the file as every bench page shows it, with the edition that judges it. */
+export interface FiledTest {
+  readonly test: BenchTest;
+  readonly edition: Edition;
+  readonly frame: TestFrame;
+}
+
+/** The tests of one step, in the order in which they were started. */
+export function testsIn(file: LotFile, step: TestStep): readonly FiledTest[] {
+  const codes = new Map(file.vessels.map((one) => [one.id, one.code]));
+  return file.tests
+    .filter((one) => one.step === step)
+    .map((test) => {
+      const edition = file.editions.get(test.editionId) ?? file.edition;
+      return {
+        test,
+        edition,
+        frame: {
+          id: test.id,
+          lotId: test.lotId,
+          number: test.number,
+          version: test.version,
+          vesselCode: codes.get(test.vesselId) ?? '',
+          edition: { id: test.editionId, name: edition.name },
+          createdBy: file.names.get(test.createdBy) ?? '',
+          createdAt: test.createdAt.toISOString(),
+          updatedBy: file.names.get(test.updatedBy) ?? '',
+          updatedAt: test.updatedAt.toISOString(),
+          decision: file.decisions.find((one) => one.subject === test.id) ?? null,
+        },
+      };
+    });
+}
+
+/** Working samples drawn for a step that no test has taken yet. */
+export function waitingIn(file: LotFile, step: TestStep): readonly Vessel[] {
+  return file.vessels.filter(
+    (one) => one.kind === 'working' && one.purpose === step && !file.tests.some((test) => test.vesselId === one.id),
+  );
+}

@@ -1,6 +1,8 @@
 /** Requests against all the SQL of the same requests alone, on the same pool size, at the same concurrency. */
+import { fork } from 'node:child_process';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { makeApp } from '@mercato/server/app';
@@ -10,13 +12,13 @@ import { prepareLaboratory } from '@mercato/server/laboratory';
 import { person } from '@mercato/server/register/tables';
 import { Visitor, PASSWORD } from '@mercato/server/testing/visitor';
 import { fill } from './fill.ts';
+import { NOW } from './now.ts';
 import { quantile, recording, replay, timed, type Statement } from './recorder.ts';
 
 const LOTS = Number(process.env.BENCH_LOTS ?? 100_000);
 const WRITES = 400;
 const READS = 600;
 const AT_ONCE = 4;
-const NOW = new Date('2026-11-24T09:00:00Z');
 
 const admin = new pg.Client(process.env.DATABASE_URL);
 await admin.connect();
@@ -42,6 +44,22 @@ async function serve(name: string) {
       await connection.pool.end();
     },
   };
+}
+
+/** The same application, in a process of its own. */
+async function serveApart(name: string) {
+  const child = fork(join(import.meta.dirname, 'serve.ts'), { env: { ...process.env, DATABASE_URL: urlOf(name) } });
+  const port = await new Promise<number>((resolve, reject) => {
+    child.once('message', (message) => {
+      resolve(Number(message));
+    });
+    child.once('exit', () => {
+      reject(new Error('the server did not start'));
+    });
+  });
+  const visitor = new Visitor(`http://127.0.0.1:${port}`);
+  await visitor.signIn('bench');
+  return { visitor, close: () => child.disconnect() };
 }
 
 function report(what: string, http: readonly number[], sql: readonly number[]): void {
@@ -122,7 +140,7 @@ await recorded.close();
 
 await clone('bench_base', 'bench_http');
 await clone('bench_base', 'bench_sql');
-const http = await serve('bench_http');
+const http = await serveApart('bench_http');
 const sqlPool = new pg.Pool({ connectionString: urlOf('bench_sql'), max: 12 });
 // Both sides are warm before anything is timed, and neither is always first.
 const half = chosen.length / 2;
@@ -150,6 +168,6 @@ for (const part of [0, 1, 2, 3]) {
   sqlReads.push(...(await timed(readStatements.slice(from, from + READS / 4), AT_ONCE, (one) => replay(sqlPool, one))));
 }
 report(`lot list with search at ${LOTS} lots`, httpReads, sqlReads);
-await http.close();
+http.close();
 await sqlPool.end();
 await admin.end();

@@ -56,7 +56,11 @@ for (const [name, address] of VIEWS.filter(([one]) => one !== 'sign-in')) {
     name.endsWith('dark') ? 'dark' : 'light',
   );
   await page.goto(base + url);
-  if (name.startsWith('count')) await page.keyboard.type('t1t1t111111112222333355');
+  await page.waitForFunction(() => !globalThis.document.querySelector('[aria-busy=true]'));
+  if (name.startsWith('count')) {
+    await page.locator('.tally').waitFor();
+    await page.keyboard.type(name === 'count' ? 't1t1t11111222333' : '5');
+  }
   if (name === 'calculator') await page.getByRole('button', { name: 'Calculate' }).click();
   await shoot(name);
 }

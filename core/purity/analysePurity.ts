@@ -1,7 +1,7 @@
 import type { Book, Edition } from '../rule-books/edition.ts';
 import { rowUpTo } from '../rule-books/lookUp.ts';
 import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
-import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+import { outcomeUpTo, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 
 /** Components in the order in which they are reported. */
 export const COMPONENTS = {
@@ -41,6 +41,8 @@ export interface PurityAnalysis {
   readonly adjustedBy: number;
   readonly adjusted: Component;
   readonly retest: boolean;
+  /** How shares are rounded. */
+  readonly shareRule: Rule;
   readonly verdict: Verdict;
 }
 
@@ -75,7 +77,7 @@ export function analysePurity(
   const sum = parts.reduce((total, part) => total.plus(part.mass), new Exact(0));
   if (!sum.gt(0)) throw new RangeError('pureSeedG: the components add to nothing; at least one must weigh something');
 
-  const percentDecimals = edition.parameter('purity_percent_decimals').value;
+  const { value: percentDecimals, rule: shareRule } = edition.parameter('purity_percent_decimals');
   const traceBelow = edition.parameter('purity_trace_below_percent').value;
   const rounded = parts.map((part) => percentHalfUp(part.mass, sum, percentDecimals));
   const difference = new Exact(100).minus(rounded.reduce((total, one) => total.plus(one), new Exact(0)));
@@ -118,6 +120,7 @@ export function analysePurity(
     adjustedBy: difference.toNumber(),
     adjusted: parts[largest]?.component ?? 'pureSeed',
     retest,
+    shareRule,
     verdict: {
       measured: measured.toNumber(),
       limit: limit.value,

@@ -120,7 +120,7 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
       { label: 'Other crop seed', value: share('otherCropSeed'), key: 'otherCropSeed' },
       { label: 'Inert matter', value: share('inertMatter'), key: 'inertMatter' },
       { label: 'Weed seed', value: share('weedSeed'), key: 'weedSeed' },
-      { label: 'Other seeds found', value: foundPerPound(otherSeeds), key: 'otherSeeds' },
+      { label: 'Other seeds found', value: foundPerPound(otherSeeds), key: 'otherSeedsByNumber' },
       { label: 'Germination', value: counts ? `${counts.normal} %` : '—', key: 'germination' },
       { label: 'Hard seed', value: counts ? `${counts.hard} %` : '—', key: 'germination' },
       ...(counts && counts.fresh > 0
@@ -181,7 +181,7 @@ export function testReport(data: LabelData): LabelDocument {
             { label: 'Purity: mass examined', value: `${purity.workingG} g` },
           ]
         : [{ label: 'Purity, %', value: 'N' }]),
-      { label: 'Other seeds by number', value: otherSeeds ? listFound(otherSeeds) : 'N', key: 'otherSeeds' },
+      { label: 'Other seeds by number', value: otherSeeds ? listFound(otherSeeds) : 'N', key: 'otherSeedsByNumber' },
       {
         label: 'Moisture, %',
         value: moisture ? `${moisture.percent.toFixed(1)} (${moisture.method})` : 'N',

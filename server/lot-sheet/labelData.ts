@@ -1,4 +1,5 @@
 import type { Counts } from '@mercato/core/units/seedCounts';
+import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import type { LabelData } from '@mercato/core/release/documents';
 import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
@@ -81,7 +82,7 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
             counts,
             seeds: germination.combined.reported ? germination.combined.seeds : last.result.seeds,
             tests: used.length,
-            method: [last.plan.substrate, `${last.plan.temperature} °C`, last.plan.treatment]
+            method: [last.plan.substrate, `${temperatureWords(last.plan.temperature)} °C`, last.plan.treatment]
               .filter(Boolean)
               .join(', '),
             days: last.plan.finalCountDay,

@@ -15,12 +15,12 @@ export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
   const purity = reportedPurity(gathered.purity)?.analysis;
   for (const share of purity?.shares ?? [])
     slips[share.component] = numberSlip(
-      `Purity: ${COMPONENT_NAMES[share.component]}`,
+      COMPONENT_NAMES[share.component],
       shareSteps(purity as NonNullable<typeof purity>, share.component),
-      purity?.verdict.rule ?? null,
+      purity?.shareRule ?? null,
     );
   const other = reportedOtherSeeds(gathered.otherSeeds);
-  if (other?.total) slips.otherSeeds = numberSlip('Other seeds by number', other.total.rate.steps, null);
+  if (other?.total) slips.otherSeedsByNumber = numberSlip('Other seeds by number', other.total.rate.steps, null);
   const moisture = reportedMoisture(gathered.moisture)?.result;
   if (moisture) slips.moisture = numberSlip('Moisture', moisture.verdict.steps, moisture.verdict.rule);
   const { combined } = gathered.germination;
@@ -51,7 +51,7 @@ export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
 
 /** The working behind the figures of each line of the lot sheet. */
 export function workingOf(gathered: Gathered): Readonly<Record<Step, readonly NumberSlip[]>> {
-  const { otherSeeds, moisture, germination, pureLiveSeed, ...shares } = slipsOf(gathered);
+  const { otherSeedsByNumber, moisture, germination, pureLiveSeed, ...shares } = slipsOf(gathered);
   const { plan, submitted, largestLot } = gathered.sampling;
   const purity = reportedPurity(gathered.purity);
   const searched = reportedOtherSeeds(gathered.otherSeeds)?.massVerdict;
@@ -69,7 +69,7 @@ export function workingOf(gathered: Gathered): Readonly<Record<Step, readonly Nu
       purity?.analysis && verdictSlip('gain or loss', purity.analysis.verdict),
       purity?.massVerdict && verdictSlip('mass weighed in', purity.massVerdict),
     ),
-    'other-seeds': there(otherSeeds, searched && verdictSlip('mass searched', searched)),
+    'other-seeds': there(otherSeedsByNumber, searched && verdictSlip('mass searched', searched)),
     moisture: there(moisture),
     germination: there(germination),
     release: there(pureLiveSeed),

@@ -1,7 +1,7 @@
 import type { DishView, EntryWay, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import { substrateWords } from '@mercato/core/rule-books/substrates';
+import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -263,7 +263,7 @@ function Station({
     <main className="station">
       <section>
         <BenchHead lot={view.lot} title={final ? 'Final count' : `Count of day ${day}`} code={`test ${test.number}`}>
-          {substrateWords(view.lot.book, test.plan.substrate)}, {test.plan.temperature.replace('<=>', '/')} °C · day{' '}
+          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
           {day} of {counts.at(-1)?.day}, {dueWords(event.date, view.today)}
           {test.plan.place && ` · ${test.plan.place}`}
         </BenchHead>

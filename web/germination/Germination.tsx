@@ -7,7 +7,7 @@ import { CLASSES } from '@mercato/core/units/seedCounts';
 import { planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
 import { validate } from '@mercato/contract/http/validate';
 import type { LotBrief } from '@mercato/contract/register/lots';
-import { substrateWords } from '@mercato/core/rule-books/substrates';
+import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -136,7 +136,7 @@ function TestBlock({
       </div>
       <p className="soft">
         {plan.dishes} × {plan.seedsPerDish} seeds · {substrateWords(lot.book, plan.substrate)} ·{' '}
-        {plan.temperature.replace('<=>', '/')} °C
+        {temperatureWords(plan.temperature)} °C
         {plan.treatment && ` · ${plan.treatment}`}
         {plan.place && ` · ${plan.place}`} · set up by {test.createdBy}
       </p>
@@ -322,7 +322,7 @@ function PlanForm({
               set({ temperature });
             }}
             fault={fault('temperature')}
-            options={choices(method.temperatures.value, values.temperature, (one) => one.replace('<=>', '/'))}
+            options={choices(method.temperatures.value, values.temperature, temperatureWords)}
             hint={`within ± ${view.temperatureBandC} °C`}
           />
         ) : (

@@ -312,7 +312,7 @@ function PurityStation({
             title={COMPONENT_NAMES[focus]}
             steps={shareSteps(analysis, focus)}
             next="Percent of the sum of the components, not of the first weighing."
-            rule={edition?.parameter('purity_percent_decimals').rule}
+            rule={analysis.shareRule}
           />
         ) : null}
         {analysis ? (

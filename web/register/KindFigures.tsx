@@ -1,5 +1,6 @@
 import { OWN_FIELDS, ownFigureSchema, type KindView, type OwnField } from '@mercato/contract/register/kinds';
 import { BOOK_NAMES, type Book, type Figure, type KindMethod } from '@mercato/core/rule-books/edition';
+import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -153,7 +154,7 @@ function FillGap({
 }
 
 const shown = (value: number | readonly string[]) =>
-  typeof value === 'number' ? String(Number(value.toFixed(2))) : value.join(', ').replaceAll('<=>', '/');
+  typeof value === 'number' ? String(Number(value.toFixed(2))) : temperatureWords(value.join(', '));
 
 export function provenanceWords(figure: Figure<unknown>): string {
   const { origin, verification, confidence, doubts } = figure.rule.provenance;

@@ -182,7 +182,7 @@ export function LotList(): JSX.Element {
         </p>
       ) : (
         <div className="scroll">
-          <table className="ruled">
+          <table className="ruled lots">
             <thead>
               <tr>
                 <th>reference</th>

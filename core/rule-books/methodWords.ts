@@ -32,3 +32,8 @@ export function substrateWords(book: Book, substrate: string): string {
   const words = WORDS[book][substrate];
   return words ? `${substrate}, ${words}` : substrate;
 }
+
+/** "20<=>30" (alternating) as people write it: "20/30". */
+export function temperatureWords(temperatures: string): string {
+  return temperatures.replaceAll('<=>', '/');
+}

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { ImportAnswer } from '@mercato/contract/import/file';
@@ -222,6 +223,49 @@ describe('a lot file', () => {
       await lab.connection.db.select().from(auditEntry),
     ].map((one) => one.length);
     expect(after).toEqual(before);
+    expect(lab.errors).toEqual([]);
+  });
+
+  it('answers any damaged file with its faults, never with a failure of ours', async () => {
+    const lines = FILE('Z-1').split('\n').slice(0, -1);
+    const cell = fc.oneof(
+      fc.constantFrom(
+        '',
+        '"',
+        ',,',
+        '-1',
+        '1e5',
+        'NaN',
+        '2026-02-30',
+        '\u0000',
+        '\ud800',
+        'é',
+        '99999999999999999999',
+        'ista',
+      ),
+      fc.string({ maxLength: 12 }),
+    );
+    const damage = fc.record({
+      line: fc.integer({ min: 0, max: lines.length - 1 }),
+      column: fc.integer({ min: 0, max: 7 }),
+      cell,
+      drop: fc.boolean(),
+    });
+    await fc.assert(
+      fc.asyncProperty(fc.array(damage, { minLength: 1, maxLength: 4 }), async (damages) => {
+        const rows = lines.map((one) => one.split(','));
+        for (const one of damages) {
+          const row = rows[one.line];
+          if (row && one.drop) row.splice(one.column, 1);
+          else if (row) row[one.column] = one.cell;
+        }
+        const answer = await bring(rows.map((row) => row.join(',')).join('\n'));
+        expect([201, 422]).toContain(answer.status);
+        if (answer.status === 422)
+          for (const one of answer.body.errors ?? []) expect(one.path).toMatch(/^\d+\.[a-z]+$/);
+      }),
+      { numRuns: 120 },
+    );
     expect(lab.errors).toEqual([]);
   });
 

@@ -263,8 +263,8 @@ function Station({
     <main className="station">
       <section>
         <BenchHead lot={view.lot} title={final ? 'Final count' : `Count of day ${day}`} code={`test ${test.number}`}>
-          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
-          {day} of {counts.at(-1)?.day}, {dueWords(event.date, view.today)}
+          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day {day}{' '}
+          of {counts.at(-1)?.day}, {dueWords(event.date, view.today)}
           {test.plan.place && ` · ${test.plan.place}`}
         </BenchHead>
         {counts.length > 1 && (

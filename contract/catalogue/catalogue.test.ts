@@ -75,7 +75,8 @@ describe.each(CATALOGUE.map((one) => [one.id, one] as const))('%s', (_id, calcul
     for (const path of leaves(calculation.example.input)) {
       const wrong = [
         changed(calculation.example.input, path, (object, key) => {
-          if (Array.isArray(object)) object.splice(Number(key), 1);
+          // A list may well do with one figure less; with none it cannot.
+          if (Array.isArray(object)) object.length = 0;
           else Reflect.deleteProperty(object, key);
         }),
         changed(calculation.example.input, path, (object, key) => {

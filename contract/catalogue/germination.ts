@@ -4,9 +4,10 @@ import { totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import { judgeLabel } from '@mercato/core/germination/judgeLabel';
 import { judgeReplicates } from '@mercato/core/germination/judgeReplicates';
 import { roundTo100 } from '@mercato/core/germination/roundTo100';
+import { theoreticalRange } from '@mercato/core/germination/theoreticalRange';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { define } from './calculation.ts';
-import { book, count, number, percent } from './inputs.ts';
+import { book, confidence, count, number, percent } from './inputs.ts';
 
 interface RangeInput {
   book: Book;
@@ -25,6 +26,13 @@ interface TwoTestsInput {
   book: Book;
   firstPercent: number;
   secondPercent: number;
+}
+
+interface TheoreticalInput {
+  k: number;
+  seedsPerReplicate: number;
+  meanPercent: number;
+  prob: number;
 }
 
 export const germinationCalculations = [
@@ -89,5 +97,22 @@ export const germinationCalculations = [
     }),
     run: (input, books) => judgeLabel(books.aosa, input.labelledPercent, input.foundPercent, input.seeds),
     example: { story: 'Labelled 92, found 87', input: { labelledPercent: 92, foundPercent: 87, seeds: 400 } },
+  }),
+  define<TheoreticalInput>({
+    id: 'germination.theoretical-range',
+    title: 'How far may honest replicates part?',
+    description: 'range between replicates that chance alone exceeds with a given probability, for any layout',
+    source: 'studentized range with infinite degrees of freedom, by direct integration',
+    schema: Joi.object<TheoreticalInput, true>({
+      k: number().integer().min(2).max(100),
+      seedsPerReplicate: number().integer().min(1).max(1e6),
+      meanPercent: percent(),
+      prob: confidence(),
+    }),
+    run: ({ k, seedsPerReplicate, meanPercent, prob }) => theoreticalRange(k, seedsPerReplicate, meanPercent, prob),
+    example: {
+      story: 'Eight replicates of 50',
+      input: { k: 8, seedsPerReplicate: 50, meanPercent: 85, prob: 0.975 },
+    },
   }),
 ];

@@ -5,12 +5,15 @@ import { otherSeedsCalculations } from './otherSeeds.ts';
 import { purityCalculations } from './purity.ts';
 import { quickTestsCalculations } from './quickTests.ts';
 import { releaseCalculations } from './release.ts';
-import { samplingCalculations } from './sampling.ts';
+import { acceptanceCalculations } from './acceptance.ts';
+import { heterogeneityCalculations, samplingCalculations } from './sampling.ts';
 import { statisticsCalculations } from './statistics.ts';
 
 /** Every calculation, in the order of the work. */
 export const CATALOGUE: readonly Calculation[] = [
   ...samplingCalculations,
+  ...heterogeneityCalculations,
+  ...acceptanceCalculations,
   ...purityCalculations,
   ...otherSeedsCalculations,
   ...moistureCalculations,

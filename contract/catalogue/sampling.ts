@@ -1,8 +1,9 @@
 import Joi from 'joi';
 import type { Book } from '@mercato/core/rule-books/edition';
+import { criticalH, heterogeneityOfCounts, heterogeneityOfPercents } from '@mercato/core/sampling/heterogeneity';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
 import { define } from './calculation.ts';
-import { book } from './inputs.ts';
+import { book, count, number, percent } from './inputs.ts';
 
 interface PrimarySamplesInput {
   book: Book;
@@ -10,6 +11,75 @@ interface PrimarySamplesInput {
   containerMassKg?: number;
   bulkMassKg?: number;
 }
+
+interface CriticalInput {
+  N: number;
+  f: number;
+}
+interface PercentsInput {
+  percents: number[];
+  n: number;
+  f: number;
+}
+interface CountsInput {
+  counts: number[];
+  f: number;
+}
+const H_SOURCE = 'ISTA, heterogeneity testing (from memory); critical values recomputed';
+const allowance = () => number().greater(0).max(1e5);
+
+export const heterogeneityCalculations = [
+  define<PercentsInput>({
+    id: 'sampling.heterogeneity-percents',
+    title: 'Is the lot uniform? (percentages)',
+    description: 'H value of percentages over container samples against the value that a uniform lot rarely exceeds',
+    source: H_SOURCE,
+    schema: Joi.object<PercentsInput, true>({
+      percents: Joi.array().items(percent()).min(2).max(1000).required(),
+      n: number().integer().min(1).max(1e6),
+      f: allowance(),
+    }),
+    run: (input) => heterogeneityOfPercents(input.percents, input.n, input.f),
+    example: {
+      story: 'Germination of eight containers, 100 seeds each, non-chaffy',
+      input: { percents: [92, 95, 88, 97, 90, 93, 85, 96], n: 100, f: 1.1 },
+    },
+  }),
+  define<CountsInput>({
+    id: 'sampling.heterogeneity-counts',
+    title: 'Is the lot uniform? (counts)',
+    description:
+      'H value of other-seed counts over container samples against the value that a uniform lot rarely exceeds',
+    source: H_SOURCE,
+    schema: Joi.object<CountsInput, true>({
+      counts: Joi.array().items(count(1e7)).min(2).max(1000).required(),
+      f: allowance(),
+    }),
+    run: (input) => heterogeneityOfCounts(input.counts, input.f),
+    example: { story: 'Other seeds in six containers', input: { counts: [3, 7, 2, 11, 5, 6], f: 1.4 } },
+  }),
+  define<CriticalInput>({
+    id: 'sampling.heterogeneity-critical',
+    title: 'Which H is too high?',
+    description: 'the H value that a uniform lot exceeds once in a hundred',
+    source: H_SOURCE,
+    schema: Joi.object<CriticalInput, true>({ N: number().integer().min(2).max(1000), f: allowance() }),
+    run: ({ N, f }) => {
+      const critical = criticalH(N, f);
+      return {
+        critical,
+        steps: [
+          {
+            label: 'critical H',
+            expression: `${f} × (χ²(0.99; ${N - 1}) / ${N - 1} − 1)`,
+            result: String(Number(critical.toPrecision(6))),
+          },
+        ],
+      };
+    },
+    example: { story: 'Ten containers, non-chaffy', input: { N: 10, f: 1.1 } },
+  }),
+];
 
 export const samplingCalculations = [
   define<PrimarySamplesInput>({

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { binomialIntervals } from '@mercato/core/statistics/binomialInterval';
+import { rangeProbability, rangeQuantile } from '@mercato/core/statistics/studentizedRange';
 import { define } from './calculation.ts';
 import { confidence, count, number } from './inputs.ts';
 
@@ -8,6 +9,9 @@ interface BinomialInput {
   n: number;
   confidence: number;
 }
+
+const RANGE_SOURCE = 'Tippett (1925), Hartley (1942), by direct integration; second route @stdlib';
+const groups = () => number().integer().min(2).max(1000);
 
 export const statisticsCalculations = [
   define<BinomialInput>({
@@ -22,5 +26,42 @@ export const statisticsCalculations = [
     }),
     run: (input) => binomialIntervals(input.x, input.n, input.confidence),
     example: { story: '43 of 50', input: { x: 43, n: 50, confidence: 0.95 } },
+  }),
+  define<{ q: number; k: number }>({
+    id: 'statistics.studentized-range-probability',
+    title: 'How often is a range so wide?',
+    description: 'chance that the range of k standard normal values stays within q',
+    source: RANGE_SOURCE,
+    schema: Joi.object<{ q: number; k: number }, true>({ q: number().min(0).max(1e6), k: groups() }),
+    run: ({ q, k }) => {
+      const p = rangeProbability(q, k);
+      return {
+        p,
+        pUpper: 1 - p,
+        steps: [
+          {
+            label: `range of ${k} values within ${q}`,
+            expression: 'k ∫ φ(z) (Φ(z) − Φ(z − q))^(k−1) dz',
+            result: p.toFixed(8),
+          },
+        ],
+      };
+    },
+    example: { story: 'Four values within three standard deviations', input: { q: 3, k: 4 } },
+  }),
+  define<{ prob: number; k: number }>({
+    id: 'statistics.studentized-range-quantile',
+    title: 'Which range is exceeded so rarely?',
+    description: 'range that k standard normal values stay within with a given chance',
+    source: RANGE_SOURCE,
+    schema: Joi.object<{ prob: number; k: number }, true>({ prob: confidence(), k: groups() }),
+    run: ({ prob, k }) => {
+      const q = rangeQuantile(prob, k);
+      return {
+        q,
+        steps: [{ label: `q(${prob}; ${k}, ∞)`, expression: 'where the probability is met', result: q.toFixed(8) }],
+      };
+    },
+    example: { story: 'Four replicates, exceeded once in forty', input: { prob: 0.975, k: 4 } },
   }),
 ];

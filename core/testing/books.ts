@@ -6,13 +6,14 @@ import type { Book, EditionContent, RuleTable } from '../rule-books/edition.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 
 const FOLDER = join(import.meta.dirname, '../rule-books/books');
-const rows = (...path: string[]): Record<string, string>[] =>
+/** A shipped table as it is written, cells as text. */
+export const csvRows = (...path: string[]): Record<string, string>[] =>
   parse(readFileSync(join(FOLDER, ...path)), { columns: true, skip_empty_lines: true, trim: true });
 
 export function contentOf(book: Book): EditionContent {
   const tables: Record<string, RuleTable> = {};
-  for (const { table = '', section = '', origin = '' } of rows(book, 'tables.csv'))
-    tables[table] = { section, origin, rows: rows(book, `${table}.csv`) };
+  for (const { table = '', section = '', origin = '' } of csvRows(book, 'tables.csv'))
+    tables[table] = { section, origin, rows: csvRows(book, `${table}.csv`) };
   return { book, name: `${book} for tests`, year: 2026, tables };
 }
 

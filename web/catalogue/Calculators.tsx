@@ -132,13 +132,10 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
               fault && (fault.path === field.path || (field.kind === 'list' && fault.path.startsWith(`${field.path}.`)))
                 ? fault.message
                 : undefined;
-            return field.kind === 'book' ? (
-              <ChoiceField
-                key={field.path}
-                {...common}
-                fault={wrong}
-                options={BOOKS.map((book) => [book, BOOK_NAMES[book]] as const)}
-              />
+            const choices =
+              field.kind === 'book' ? BOOKS.map((book) => [book, BOOK_NAMES[book]] as const) : field.choices;
+            return choices ? (
+              <ChoiceField key={field.path} {...common} fault={wrong} options={choices} />
             ) : (
               <TextField key={field.path} {...common} figure fault={wrong} hint={field.hint} />
             );
@@ -212,7 +209,11 @@ function inputOf(layout: Layout, texts: Record<string, string>): object {
     let place = input;
     for (const key of keys) place = (place[key] ??= {}) as Record<string, unknown>;
     place[last] =
-      field.kind === 'book' ? text : field.kind === 'list' ? text.split(/[\s;]+/).map(numeric) : numeric(text);
+      field.kind === 'book' || field.kind === 'choice'
+        ? text
+        : field.kind === 'list'
+          ? text.split(/[\s;]+/).map(numeric)
+          : numeric(text);
   }
   return input;
 }

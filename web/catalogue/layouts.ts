@@ -3,7 +3,8 @@ export interface Layout {
     readonly path: string;
     readonly label: string;
     readonly hint?: string;
-    readonly kind?: 'number' | 'book' | 'list';
+    readonly kind?: 'number' | 'book' | 'list' | 'choice';
+    readonly choices?: readonly (readonly [string, string])[];
   }[];
   readonly results: readonly { readonly path: string; readonly label: string; readonly unit?: string }[];
 }
@@ -22,6 +23,21 @@ const rates = (['perKg', 'perLb', 'perOz'] as const).flatMap((unit) => [
   { path: `${unit}.upper`, label: '… at most' },
 ]);
 
+const F = { path: 'f', label: 'allowance f', hint: '1.1 and 1.4 (other seeds); chaffy kinds 1.2 and 2.2' } as const;
+const SPREAD = [
+  ['binomial', 'shares: binomial'],
+  ['poisson', 'counts in a mass: Poisson'],
+] as const;
+const DIST = { path: 'dist', label: 'how it varies', kind: 'choice', choices: SPREAD } as const;
+const heterogeneity = [
+  { path: 'mean', label: 'mean' },
+  { path: 'V', label: 'variance between containers, V' },
+  { path: 'W', label: 'variance by chance, W' },
+  { path: 'HReported', label: 'H' },
+  { path: 'critical', label: 'a uniform lot exceeds once in 100' },
+  { path: 'significant', label: 'not uniform?' },
+];
+
 /** How each calculation is asked and answered in words; units stand in the labels. */
 export const LAYOUTS: Readonly<Record<string, Layout>> = {
   'sampling.primary-samples': {
@@ -36,6 +52,119 @@ export const LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'containersToSample', label: 'containers to open' },
       { path: 'reason', label: 'why' },
     ],
+  },
+  'sampling.heterogeneity-percents': {
+    fields: [
+      { path: 'percents', label: 'percent in each container', hint: 'figures with blanks between', kind: 'list' },
+      { path: 'n', label: 'seeds in each', hint: '100 for germination, 1 000 for purity' },
+      F,
+    ],
+    results: heterogeneity,
+  },
+  'sampling.heterogeneity-counts': {
+    fields: [
+      { path: 'counts', label: 'other seeds in each container', hint: 'figures with blanks between', kind: 'list' },
+      F,
+    ],
+    results: heterogeneity,
+  },
+  'sampling.heterogeneity-critical': {
+    fields: [{ path: 'N', label: 'containers' }, F],
+    results: [{ path: 'critical', label: 'critical H' }],
+  },
+  'sampling.acceptance-probability': {
+    fields: [
+      { ...DIST, choices: [...SPREAD, ['hypergeometric', 'from a finite lot']] },
+      { path: 'n', label: 'seeds examined' },
+      { path: 'c', label: 'marked seeds accepted' },
+      { path: 'p', label: 'true share', hint: 'such as 0.005; not for a finite lot' },
+      { path: 'lotSize', label: 'seeds in the lot', hint: 'finite lot only' },
+      { path: 'defectivesInLot', label: 'marked in the lot', hint: 'finite lot only' },
+    ],
+    results: [
+      { path: 'pAccept', label: 'accepted', unit: 'share' },
+      { path: 'pReject', label: 'refused', unit: 'share' },
+    ],
+  },
+  'sampling.acceptance-point': {
+    fields: [
+      DIST,
+      { path: 'n', label: 'seeds examined' },
+      { path: 'c', label: 'marked seeds accepted' },
+      { path: 'pAccept', label: 'accepted with a chance of', hint: 'such as 0.1' },
+    ],
+    results: [{ path: 'p', label: 'true share', unit: 'share' }],
+  },
+  'sampling.acceptance-design': {
+    fields: [
+      DIST,
+      { path: 'aql', label: 'good quality, share', hint: 'such as 0.01' },
+      { path: 'alpha', label: 'risk to refuse it', hint: 'such as 0.05' },
+      { path: 'lql', label: 'bad quality, share' },
+      { path: 'beta', label: 'risk to accept it' },
+    ],
+    results: [
+      { path: 'n', label: 'seeds to examine' },
+      { path: 'c', label: 'marked seeds accepted' },
+      { path: 'producerRisk', label: 'good refused', unit: 'share' },
+      { path: 'consumerRisk', label: 'bad accepted', unit: 'share' },
+    ],
+  },
+  'sampling.pool-acceptance': {
+    fields: [
+      { path: 'm', label: 'pools' },
+      { path: 'k', label: 'seeds in each' },
+      { path: 'c', label: 'positive pools accepted' },
+      { path: 'p', label: 'true share', hint: 'such as 0.001' },
+    ],
+    results: [
+      { path: 'pPoolPositive', label: 'one pool is positive', unit: 'share' },
+      { path: 'pAccept', label: 'accepted', unit: 'share' },
+    ],
+  },
+  'sampling.pool-estimate': {
+    fields: [
+      { path: 'm', label: 'pools' },
+      { path: 'k', label: 'seeds in each' },
+      { path: 'x', label: 'positive' },
+      CONFIDENCE,
+    ],
+    results: [
+      { path: 'pHat', label: 'share of marked seeds', unit: 'share' },
+      { path: 'lower', label: 'at least', unit: 'share' },
+      { path: 'upper', label: 'at most', unit: 'share' },
+      { path: 'oneSidedUpper', label: 'at most (one-sided)', unit: 'share' },
+    ],
+  },
+  'germination.theoretical-range': {
+    fields: [
+      { path: 'k', label: 'replicates' },
+      { path: 'seedsPerReplicate', label: 'seeds in each' },
+      { path: 'meanPercent', label: 'average, %' },
+      { path: 'prob', label: 'not exceeded with a chance of', hint: 'such as 0.975' },
+    ],
+    results: [
+      { path: 'maxRange', label: 'largest range', unit: '%' },
+      { path: 'sdPercent', label: 'standard deviation of one', unit: '%' },
+      { path: 'q', label: 'q' },
+    ],
+  },
+  'statistics.studentized-range-probability': {
+    fields: [
+      { path: 'q', label: 'range, standard deviations' },
+      { path: 'k', label: 'values' },
+    ],
+    results: [
+      { path: 'p', label: 'stays within', unit: 'share' },
+      { path: 'pUpper', label: 'exceeds it', unit: 'share' },
+    ],
+  },
+  'statistics.studentized-range-quantile': {
+    fields: [
+      { path: 'prob', label: 'chance', hint: 'such as 0.95' },
+      { path: 'k', label: 'values' },
+    ],
+    results: [{ path: 'q', label: 'range, standard deviations' }],
   },
   'purity.analysis': {
     fields: [

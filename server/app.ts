@@ -17,6 +17,7 @@ import { otherSeedsRoutes } from './other-seeds/routes.ts';
 import { purityRoutes } from './purity/routes.ts';
 import { peopleRoutes, setUpRoute } from './register/people.ts';
 import { releaseRoutes } from './release/routes.ts';
+import { editionRoutes } from './rule-books/editionRoutes.ts';
 import { ruleBookRoutes } from './rule-books/routes.ts';
 import { samplingRoutes } from './sampling/routes.ts';
 
@@ -74,6 +75,7 @@ export async function makeApp({ connection, clock, log }: AppParts): Promise<{ a
   const api = new Api(router, { connection, clock, refreshStanding });
   for (const routes of [
     ruleBookRoutes,
+    editionRoutes,
     peopleRoutes,
     lotRoutes,
     samplingRoutes,

@@ -11,6 +11,7 @@ export const PERMISSIONS = {
   'decision.write': ['lead'],
   'release.write': ['lead'],
   'people.write': ['lead'],
+  'rules.write': ['lead'],
   'import.write': ['lead', 'analyst'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;

@@ -3,7 +3,15 @@ import type { Provenance, Rule } from '../verdict/verdict.ts';
 export const BOOKS = ['ista', 'aosa'] as const;
 export type Book = (typeof BOOKS)[number];
 
-export const BOOK_NAMES: Readonly<Record<Book, string>> = { ista: 'ISTA', aosa: 'AOSA/FSA' };
+/** Books of rows: those that judge a lot, and the market's minimum standards. */
+export const RULE_BOOKS = [...BOOKS, 'market'] as const;
+export type RuleBook = (typeof RULE_BOOKS)[number];
+
+export const BOOK_NAMES: Readonly<Record<RuleBook, string>> = {
+  ista: 'ISTA',
+  aosa: 'AOSA/FSA',
+  market: 'market standards',
+};
 
 /** A table as it is stored, exported and compared: cells are text, exactly as written. */
 export interface RuleTable {
@@ -14,7 +22,7 @@ export interface RuleTable {
 
 /** One edition of a rule book: immutable, named by the hash of its content. */
 export interface EditionContent {
-  readonly book: Book;
+  readonly book: RuleBook;
   readonly name: string;
   readonly year: number;
   readonly tables: Readonly<Record<string, RuleTable>>;

@@ -40,24 +40,25 @@ export const TABLES = {
  * @throws {RangeError} naming table, row and column of the first cell that cannot be read
  */
 export function readEdition(content: EditionContent): Edition {
+  const { book } = content;
+  if (book === 'market') throw new RangeError('the market standards judge no lot: only a rule book does');
   const reader = new TableReader(content);
   const parameters = new Map(reader.rows('parameters').map((row, i) => [row.parameter ?? '', { row, i }] as const));
   return {
-    book: content.book,
+    book,
     name: content.name,
-    kinds: content.book === 'ista' ? istaKinds(reader) : aosaKinds(reader),
-    purityDecimals: reader.steps(TABLES[content.book].decimals, 'from_g', 'to_g', 'decimals'),
+    kinds: book === 'ista' ? istaKinds(reader) : aosaKinds(reader),
+    purityDecimals: reader.steps(TABLES[book].decimals, 'from_g', 'to_g', 'decimals'),
     replicateRanges: reader.steps(
-      TABLES[content.book].ranges,
+      TABLES[book].ranges,
       'avg_high_from',
       'avg_high_to',
-      content.book === 'ista' ? 'max_range' : 'range_4',
+      book === 'ista' ? 'max_range' : 'range_4',
     ),
-    twoTests: reader.steps(TABLES[content.book].twoTests, 'avg_high_from', 'avg_high_to', 'tolerance'),
-    labelTolerances:
-      content.book === 'aosa' ? reader.steps(TABLES.aosa.labels, 'mean_from', 'mean_below', 'tolerance') : [],
-    intensities: content.book === 'ista' ? istaIntensities(reader) : [],
-    moistureMethods: content.book === 'ista' ? istaMoisture(reader) : [],
+    twoTests: reader.steps(TABLES[book].twoTests, 'avg_high_from', 'avg_high_to', 'tolerance'),
+    labelTolerances: book === 'aosa' ? reader.steps(TABLES.aosa.labels, 'mean_from', 'mean_below', 'tolerance') : [],
+    intensities: book === 'ista' ? istaIntensities(reader) : [],
+    moistureMethods: book === 'ista' ? istaMoisture(reader) : [],
     parameter: (name) => {
       const found = parameters.get(name);
       if (!found) throw new RangeError(`${content.name} holds no parameter "${name}"`);
@@ -119,14 +120,15 @@ class TableReader {
 
   rule(name: string, row: Row, label?: string): Rule {
     const { section, origin } = this.table(name);
+    const { book } = this.content;
     const confidence = row.confidence ?? row.confidence_4;
     return {
-      book: this.content.book,
+      book,
       edition: this.content.name,
       section,
       ...(label === undefined ? {} : { row: label }),
       provenance: {
-        origin,
+        origin: row.origin || origin,
         verification: row.verification || 'from memory',
         ...(confidence === 'high' || confidence === 'medium' || confidence === 'low' ? { confidence } : {}),
         ...(row.doubts ? { doubts: row.doubts } : {}),

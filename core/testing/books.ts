@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
-import type { Book, EditionContent, RuleTable } from '../rule-books/edition.ts';
+import type { EditionContent, RuleBook, RuleTable } from '../rule-books/edition.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 
 const FOLDER = join(import.meta.dirname, '../rule-books/books');
@@ -10,7 +10,7 @@ const FOLDER = join(import.meta.dirname, '../rule-books/books');
 export const csvRows = (...path: string[]): Record<string, string>[] =>
   parse(readFileSync(join(FOLDER, ...path)), { columns: true, skip_empty_lines: true, trim: true });
 
-export function contentOf(book: Book): EditionContent {
+export function contentOf(book: RuleBook): EditionContent {
   const tables: Record<string, RuleTable> = {};
   for (const { table = '', section = '', origin = '' } of csvRows(book, 'tables.csv'))
     tables[table] = { section, origin, rows: csvRows(book, `${table}.csv`) };

@@ -11,6 +11,7 @@ import {
   type ScanAnswer,
   type Standing,
 } from '@mercato/contract/register/lots';
+import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { readCode } from '@mercato/core/register/code';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
@@ -27,6 +28,7 @@ import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf } from '../rule-books/editions.ts';
 import { reportedCounts } from './labelData.ts';
+import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
 import { expiredNote, pictureOf, type LotPicture } from './standing.ts';
 
@@ -81,6 +83,19 @@ export function lotRoutes(api: Api<LotPicture>): void {
       const row = await lockLot(tx, idParam(params, 'lot'));
       await decide({ tx, hand, audit, touch }, row.id, body);
       return sheetOf(tx, await settle(row.id));
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/edition',
+    permission: 'rules.write',
+    schema: rejudgeSchema,
+    status: 201,
+    handle: async (context) => {
+      const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await rejudge(context, row, context.body.editionId, context.body.reason);
+      return sheetOf(context.tx, await context.settle(row.id));
     },
   });
 

@@ -4,7 +4,7 @@ import { analysePurity, COMPONENTS, type Component, type PurityAnalysis } from '
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { Exact, type ExactNumber } from '@mercato/core/units/mass';
-import { worst, type Verdict } from '@mercato/core/verdict/verdict';
+import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
@@ -28,6 +28,11 @@ export function analysisOf(edition: Edition, text: (field: string) => string | u
 /** The mass weighed in against the least for the kind; null before it is weighed. */
 export function purityMassOf(method: KindMethod | undefined, text: string | undefined): Verdict | null {
   return text === undefined ? null : judgeLeastMass('working sample', new Exact(text), method?.purityG);
+}
+
+/** Too light a sample stands outside whatever its gain or loss; a book without a least mass judges the gain alone. */
+export function purityOutcome(analysis: PurityAnalysis, mass: Verdict | null): Outcome {
+  return mass?.outcome === 'outside' ? 'outside' : analysis.verdict.outcome;
 }
 
 export async function readPurity(tx: Transaction, file: LotFile): Promise<PurityView> {
@@ -87,7 +92,7 @@ export function purityLine(view: PurityView, sampled: boolean): StepLine {
   return {
     ...base,
     ...hand,
-    mark: light ? worst(['outside', analysis.verdict.outcome]) : analysis.verdict.outcome,
+    mark: purityOutcome(analysis, test.massVerdict),
     figure: `${analysis.shares.map((one) => (one.trace ? 'trace' : one.percent.toFixed(analysis.percentDecimals))).join(' · ')} %`,
     note: analysis.retest
       ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${acceptedWords || ': repeat'}`

@@ -12,9 +12,8 @@ import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lotById } from '../register/lots.ts';
 import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
-import { worst } from '@mercato/core/verdict/verdict';
 import { editionById, methodFor } from '../rule-books/editions.ts';
-import { analysisOf, purityMassOf, readPurity } from './result.ts';
+import { analysisOf, purityMassOf, purityOutcome, readPurity } from './result.ts';
 import { purityObservation } from './tables.ts';
 
 export function purityRoutes(api: Api<LotPicture>): void {
@@ -130,7 +129,7 @@ async function judge(tx: Transaction, test: BenchTest, edition: Edition, at: Dat
     tx,
     judged(test),
     current.map((one) => one.id),
-    mass?.outcome === 'outside' ? worst(['outside', analysis.verdict.outcome]) : analysis.verdict.outcome,
+    purityOutcome(analysis, mass),
     { ...analysis, massVerdict: mass },
     at,
   );

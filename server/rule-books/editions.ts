@@ -1,23 +1,29 @@
 import { createHash } from 'node:crypto';
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { OWN_FIELDS, type OwnField } from '@mercato/contract/register/kinds';
-import type { Book, Edition, EditionContent, Figure, KindMethod } from '@mercato/core/rule-books/edition';
+import {
+  RULE_BOOKS,
+  type Edition,
+  type EditionContent,
+  type Figure,
+  type KindMethod,
+  type RuleBook,
+} from '@mercato/core/rule-books/edition';
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import type { Rule } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { shippedContent, shippedKinds } from './shipped.ts';
-import { kindFigure, ruleBookEdition } from './tables.ts';
+import { editionAct, kindFigure, ruleBookEdition } from './tables.ts';
 
 /** Stores the shipped editions of this release unless these very contents are there already. */
 export async function storeShippedEditions(tx: Transaction, now: Date): Promise<void> {
-  for (const book of ['ista', 'aosa'] as const) {
+  for (const book of RULE_BOOKS) {
     const content = shippedContent(book);
-    readEdition(content); // refuses to start on a table that cannot be read
-    const contentHash = createHash('sha256').update(JSON.stringify(content)).digest('hex');
+    if (book !== 'market') readEdition(content); // refuses to start on a table that cannot be read
     await tx
       .insert(ruleBookEdition)
       .values({
@@ -25,7 +31,7 @@ export async function storeShippedEditions(tx: Transaction, now: Date): Promise<
         book,
         name: content.name,
         year: content.year,
-        contentHash,
+        contentHash: hashOf(content),
         content,
         shipped: 'yes',
         createdAt: now,
@@ -33,6 +39,9 @@ export async function storeShippedEditions(tx: Transaction, now: Date): Promise<
       .onConflictDoNothing();
   }
 }
+
+export const hashOf = (content: EditionContent): string =>
+  createHash('sha256').update(JSON.stringify(content)).digest('hex');
 
 /** Editions never change, so what was read once stays right. */
 const read = new Map<string, Edition>();
@@ -50,16 +59,35 @@ export async function editionById(tx: Transaction, id: string): Promise<Edition>
   return edition;
 }
 
-/** The newest shipped edition of a book: what new lots are judged by. */
-export async function currentEdition(tx: Transaction, book: Book): Promise<{ id: string; name: string }> {
-  const [row] = await tx
-    .select({ id: ruleBookEdition.id, name: ruleBookEdition.name })
+/** The newest act on each edition. */
+export async function editionActs(tx: Transaction): Promise<Map<string, typeof editionAct.$inferSelect>> {
+  const rows = await tx.select().from(editionAct).orderBy(asc(editionAct.at), asc(editionAct.id));
+  return new Map(rows.map((row) => [row.editionId, row]));
+}
+
+/** The edition that new lots are judged by: the last one taken into use, else the newest shipped; never a retired one. */
+export async function currentEdition(tx: Transaction, book: RuleBook): Promise<{ id: string; name: string }> {
+  const rows = await tx
+    .select({ id: ruleBookEdition.id, name: ruleBookEdition.name, shipped: ruleBookEdition.shipped })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.book, book))
-    .orderBy(desc(ruleBookEdition.createdAt), desc(ruleBookEdition.id))
-    .limit(1);
-  if (!row) throw new Error(`no edition of ${book} is stored`);
-  return row;
+    .orderBy(desc(ruleBookEdition.createdAt), desc(ruleBookEdition.id));
+  const acts = await editionActs(tx);
+  const used = rows
+    .filter((row) => acts.get(row.id)?.act === 'use')
+    .sort((a, b) => (acts.get(b.id)?.at.getTime() ?? 0) - (acts.get(a.id)?.at.getTime() ?? 0))[0];
+  const found = used ?? rows.find((row) => row.shipped === 'yes' && !acts.has(row.id));
+  if (!found) throw new Error(`no edition of ${book} is in use`);
+  return { id: found.id, name: found.name };
+}
+
+/** Book and name of an edition, without its rows. */
+export async function editionHead(tx: Transaction, id: string): Promise<{ book: RuleBook; name: string } | undefined> {
+  const [row] = await tx
+    .select({ book: ruleBookEdition.book, name: ruleBookEdition.name })
+    .from(ruleBookEdition)
+    .where(eq(ruleBookEdition.id, id));
+  return row && { book: row.book as RuleBook, name: row.name };
 }
 
 export async function editionContent(tx: Transaction, id: string): Promise<EditionContent> {

@@ -3,15 +3,13 @@ import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { ownFigureSchema, type KindList, type KindView } from '@mercato/contract/register/kinds';
 import { methodsFor, searchKinds } from '@mercato/core/rule-books/findKind';
-import { idParam, type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { allKinds, currentEdition, editionById, editionContent, kindOf, methodsWithOwn } from './editions.ts';
+import { allKinds, currentEdition, editionById, kindOf, methodsWithOwn } from './editions.ts';
 import { shippedBooks, shippedOtherSpecies } from './shipped.ts';
 import { kindFigure } from './tables.ts';
 
 export function ruleBookRoutes(api: Api): void {
-  api.read('/rule-books/:edition', async ({ tx, params }) => editionContent(tx, idParam(params, 'edition')));
-
   api.read('/kinds', ({ query }) => {
     const typed = typeof query.q === 'string' ? query.q.slice(0, 100) : '';
     const books = shippedBooks();

@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parse } from 'csv-parse/sync';
 import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
-import type { Book, EditionContent, RuleTable } from '@mercato/core/rule-books/edition';
+import type { EditionContent, RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 
@@ -12,9 +12,10 @@ const BOOKS_FOLDER = join(dirname(fileURLToPath(import.meta.url)), '../../core/r
 /** Year of shipping; part of an edition's identity. */
 const SHIPPED_YEAR = 2026;
 
-const NAMES: Readonly<Record<Book, string>> = {
+const NAMES: Readonly<Record<RuleBook, string>> = {
   ista: `ISTA, as remembered ${SHIPPED_YEAR}`,
   aosa: `AOSA and Federal Seed Act, as remembered ${SHIPPED_YEAR}`,
+  market: `Market minimum standards, as remembered ${SHIPPED_YEAR}`,
 };
 
 function readCsv(path: string): Record<string, string>[] {
@@ -22,7 +23,7 @@ function readCsv(path: string): Record<string, string>[] {
 }
 
 /** Reads the shipped tables of one book from their files, cells as text. */
-export function shippedContent(book: Book): EditionContent {
+export function shippedContent(book: RuleBook): EditionContent {
   const folder = join(BOOKS_FOLDER, book);
   const tables: Record<string, RuleTable> = {};
   for (const { table = '', section = '', origin = '' } of readCsv(join(folder, 'tables.csv')))

@@ -1,4 +1,5 @@
-import { index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { check, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
 
 /** Immutable editions, known by the hash of their content. */
@@ -9,8 +10,39 @@ export const ruleBookEdition = pgTable('rule_book_edition', {
   year: integer('year').notNull(),
   contentHash: text('content_hash').notNull().unique(),
   content: jsonb('content').notNull(),
+  /** yes: came with a release of this program; no: the laboratory's own. */
   shipped: text('shipped').notNull(),
+  basedOn: uuid('based_on'),
+  by: uuid('by'),
+  reason: text('reason'),
   createdAt: instant('created_at').notNull(),
+});
+
+/** What was decided about an edition: new lots are judged by it, or it is retired. The newest act counts. */
+export const editionAct = pgTable(
+  'edition_act',
+  {
+    id: uuid('id').primaryKey(),
+    editionId: uuid('edition_id').notNull(),
+    act: text('act').notNull(),
+    reason: text('reason').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [index('edition_act_edition').on(t.editionId), check('edition_act_kind', sql`act in ('use','retire')`)],
+);
+
+/** An edition that is being written. Nothing is judged by it; when it is issued it becomes an edition and goes. */
+export const ruleBookDraft = pgTable('rule_book_draft', {
+  id: uuid('id').primaryKey(),
+  book: text('book').notNull(),
+  name: text('name').notNull(),
+  year: integer('year').notNull(),
+  basedOn: uuid('based_on'),
+  content: jsonb('content').notNull(),
+  version: integer('version').notNull().default(1),
+  by: uuid('by').notNull(),
+  at: instant('at').notNull(),
 });
 
 /** A figure that a book lacks, entered by the laboratory with its own provenance; newer rows supersede. */

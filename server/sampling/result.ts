@@ -5,6 +5,7 @@ import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { judgeLotMass, judgePrimarySamples } from '@mercato/core/sampling/judgeSamples';
 import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
+import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import type { LotFile } from '../register/lotFile.ts';
@@ -43,6 +44,14 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
         testNumber: file.tests.find((test) => test.vesselId === one.id)?.number ?? null,
       })),
   };
+}
+
+/** The worse of the two verdicts on a submitted sample. */
+export function samplingOutcome({
+  massVerdict,
+  primaryVerdict,
+}: Pick<NonNullable<SamplingView['submitted']>, 'massVerdict' | 'primaryVerdict'>): Outcome {
+  return worst([massVerdict.outcome, ...(primaryVerdict ? [primaryVerdict.outcome] : [])]);
 }
 
 function leastFor(purpose: string | null, method: KindMethod | undefined) {

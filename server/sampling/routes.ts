@@ -12,10 +12,9 @@ import { namesOf } from '../register/people.ts';
 import { laboratory, vessel } from '../register/tables.ts';
 import { addVessels, massColumns, nextVesselNumber, vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
 import { todayIn } from '../http/session.ts';
-import { worst } from '@mercato/core/verdict/verdict';
 import { keepJudgement } from '../register/tests.ts';
 import { currentObservations } from '../database/observations.ts';
-import { readSampling } from './result.ts';
+import { readSampling, samplingOutcome } from './result.ts';
 import { samplingObservation } from './tables.ts';
 
 export function samplingRoutes(api: Api<LotPicture>): void {
@@ -124,7 +123,7 @@ export async function receiveSample(
       tx,
       { lotId: lot.id, step: 'sampling', vesselId: row.id, editionId: lot.editionId },
       (await currentObservations(tx, samplingObservation, [row.id])).map((one) => one.id),
-      worst([submitted.massVerdict.outcome, ...(submitted.primaryVerdict ? [submitted.primaryVerdict.outcome] : [])]),
+      samplingOutcome(submitted),
       { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
       now,
     );

@@ -1,0 +1,342 @@
+import type { RuleBook } from './edition.ts';
+
+export interface Column {
+  readonly name: string;
+  /** What stands in a cell: a decimal number, a whole number, parts divided by `;`, yes or no, or words. */
+  readonly kind: 'number' | 'whole' | 'list' | 'yes-no' | 'text';
+  /** Whether every row must fill it. */
+  readonly needed: boolean;
+  readonly says: string;
+}
+
+/** How the rows of a table divide a scale: classes closed at both ends, half-open classes, or points. */
+export type Shape =
+  | {
+      readonly by: 'classes';
+      readonly from: string;
+      readonly to: string;
+      readonly step: number | null;
+      readonly within?: string;
+    }
+  | { readonly by: 'half-open'; readonly from: string; readonly below: string }
+  | { readonly by: 'points'; readonly at: string };
+
+export interface TableShape {
+  readonly title: string;
+  readonly columns: readonly Column[];
+  /** Columns that together name a row. */
+  readonly key: readonly string[];
+  readonly shape?: Shape;
+  /** Column with the scientific name, where a table has one row for a kind. */
+  readonly species?: string;
+}
+
+const number = (name: string, says: string): Column => ({ name, kind: 'number', needed: true, says });
+const maybe = (name: string, says: string): Column => ({ name, kind: 'number', needed: false, says });
+const maybeWhole = (name: string, says: string): Column => ({ name, kind: 'whole', needed: false, says });
+const text = (name: string, says: string): Column => ({ name, kind: 'text', needed: true, says });
+const maybeText = (name: string, says: string): Column => ({ name, kind: 'text', needed: false, says });
+const list = (name: string, says: string): Column => ({ name, kind: 'list', needed: false, says });
+
+/** How far a row is to be trusted; any table may carry these. */
+export const PROVENANCE_COLUMNS: readonly Column[] = [
+  maybeText('confidence', 'high, medium or low'),
+  maybeText('confidence_4', 'of the four-replicate figure'),
+  maybeText('confidence_2', 'of the two-replicate figure'),
+  maybeText('doubts', 'what else was remembered'),
+  maybeText('origin', 'where the row comes from, if not where its table does'),
+  maybeText('verification', 'from memory, recomputed, or who checked it'),
+];
+
+const classes = (
+  title: string,
+  from: string,
+  to: string,
+  step: number | null,
+  limits: readonly Column[],
+): TableShape => ({
+  title,
+  columns: [number(from, 'class from'), maybe(to, 'class to'), ...limits],
+  key: [from],
+  shape: { by: 'classes', from, to, step },
+});
+const averages = (title: string, limits: readonly Column[]) =>
+  classes(title, 'avg_high_from', 'avg_high_to', 1, limits);
+const purityAverages = (title: string, limits: readonly Column[]) => classes(title, 'avg_from', 'avg_to', 0.01, limits);
+const counts = (title: string) => classes(title, 'avg_from', 'avg_to', 1, [number('tolerance', 'seeds')]);
+const chaffiness = [number('nonchaffy', 'percent, non-chaffy'), number('chaffy', 'percent, chaffy')];
+const rangesByContainers = (title: string): TableShape => ({
+  title,
+  columns: [
+    number('avg_high', 'average, percent'),
+    number('range_N5_9', '5 to 9 containers'),
+    number('range_N10_19', '10 to 19 containers'),
+    number('range_N20', '20 containers'),
+  ],
+  key: ['avg_high'],
+  shape: { by: 'points', at: 'avg_high' },
+});
+const decimals = classes('decimals by weight', 'from_g', 'to_g', null, [
+  { name: 'decimals', kind: 'whole', needed: true, says: 'decimals of a gram' },
+]);
+const parameters: TableShape = {
+  title: 'single figures',
+  columns: [text('parameter', 'name'), number('value', 'figure'), text('section', 'where in the book')],
+  key: ['parameter'],
+};
+const germinationDays = [
+  maybeWhole('first_count_d', 'first count, day'),
+  maybeWhole('final_count_d', 'final count, day'),
+];
+
+/** Every table that a book may hold; what is not here cannot be brought in. */
+export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, TableShape>>>> = {
+  ista: {
+    species: {
+      title: 'kinds: weights and methods',
+      columns: [
+        text('species', 'scientific name'),
+        text('common_name', 'common name'),
+        { name: 'chaffy', kind: 'yes-no', needed: true, says: 'chaffy' },
+        maybe('max_lot_kg', 'largest lot, kg'),
+        maybe('submitted_g', 'submitted sample, g'),
+        maybe('purity_working_g', 'purity, g'),
+        maybe('other_seeds_g', 'other seeds, g'),
+        list('substrates', 'substrates'),
+        list('temperatures_c', 'temperatures, °C'),
+        ...germinationDays,
+        list('dormancy_breaking', 'against dormancy'),
+      ],
+      key: ['species'],
+      species: 'species',
+    },
+    'sampling-intensity': {
+      title: 'minimum sampling intensity',
+      columns: [
+        text('case', 'containers or mass-kg'),
+        number('from', 'from'),
+        maybe('to', 'to'),
+        maybeWhole('samples_each', 'from each'),
+        maybeWhole('samples_total', 'in all, at least'),
+        maybe('one_per_kg', 'one for each so many kg'),
+      ],
+      key: ['case', 'from'],
+      shape: { by: 'classes', from: 'from', to: 'to', step: 1, within: 'case' },
+    },
+    'purity-decimals': decimals,
+    'germination-replicates-5B': averages('Table 5B', [number('max_range', 'largest range, percent')]),
+    'germination-two-tests-5C': averages('Table 5C', [number('tolerance', 'percent')]),
+    'germination-second-laboratory-5D': averages('Table 5D', [number('tolerance', 'percent')]),
+    'purity-duplicates-3B': purityAverages('Table 3B', [
+      number('half_nonchaffy', 'half samples, non-chaffy'),
+      number('half_chaffy', 'half samples, chaffy'),
+      number('whole_nonchaffy', 'whole samples, non-chaffy'),
+      number('whole_chaffy', 'whole samples, chaffy'),
+    ]),
+    'purity-two-samples-one-way-3C': purityAverages('Table 3C', [
+      ...chaffiness,
+      number('nonchaffy_2dp', 'non-chaffy, two decimals'),
+      number('chaffy_2dp', 'chaffy, two decimals'),
+    ]),
+    'purity-two-samples-two-way-3D': purityAverages('Table 3D', chaffiness),
+    'other-seeds-two-way-4A': counts('Table 4A'),
+    'other-seeds-one-way-4B': counts('Table 4B'),
+    'heterogeneity-critical-H': classes('critical H', 'containers_from', 'containers_to', 1, [
+      number('n_samples', 'samples'),
+      number('H_purity_germ_nonchaffy', 'purity and germination, non-chaffy'),
+      number('H_purity_germ_chaffy', 'purity and germination, chaffy'),
+      number('H_other_seeds_nonchaffy', 'other seeds, non-chaffy'),
+      number('H_other_seeds_chaffy', 'other seeds, chaffy'),
+    ]),
+    'heterogeneity-range-R-purity': rangesByContainers('critical ranges R, purity'),
+    'heterogeneity-range-R-germination': rangesByContainers('critical ranges R, germination'),
+    'moisture-methods': {
+      title: 'moisture: grinding and oven',
+      columns: [
+        text('species_or_genus', 'kinds'),
+        maybeText('grinding', 'grinding'),
+        maybeText('oven', 'oven, °C'),
+        maybe('hours', 'hours'),
+        maybe('predry_above_percent', 'pre-dry above, percent'),
+      ],
+      key: ['species_or_genus'],
+      species: 'species_or_genus',
+    },
+    parameters,
+  },
+  aosa: {
+    'germination-methods-201.58': {
+      title: '201.58, germination methods',
+      columns: [
+        text('kind', 'kind'),
+        text('scientific_name', 'scientific name'),
+        list('substrata', 'substrata'),
+        list('temperatures_c', 'temperatures, °C'),
+        ...germinationDays,
+        maybeText('specific_requirements', 'requirements'),
+        maybeText('fresh_dormant', 'fresh and dormant seed'),
+      ],
+      key: ['kind'],
+      species: 'scientific_name',
+    },
+    'working-weights-201.46': {
+      title: '201.46, working weights',
+      columns: [
+        text('kind', 'kind'),
+        text('scientific_name', 'scientific name'),
+        maybe('purity_g', 'purity, g'),
+        maybe('noxious_g', 'noxious weeds, g'),
+        maybe('seeds_per_g', 'seeds in a gram'),
+      ],
+      key: ['kind'],
+      species: 'scientific_name',
+    },
+    'submitted-samples-201.43': {
+      title: '201.43, size of sample',
+      columns: [text('class', 'class'), number('oz', 'ounces'), list('kinds', 'kinds')],
+      key: ['class'],
+      species: 'kinds',
+    },
+    'purity-decimals-201.47': decimals,
+    'replicate-ranges-201.55': averages('201.55', [
+      number('range_4', 'four replicates, percent'),
+      maybe('range_2', 'two replicates, percent'),
+    ]),
+    'germination-retests-aosa': averages('retests', [number('tolerance', 'percent')]),
+    'germination-tolerances-201.63': {
+      title: '201.63, germination tolerances',
+      columns: [number('mean_from', 'mean from'), maybe('mean_below', 'to below'), number('tolerance', 'percent')],
+      key: ['mean_from'],
+      shape: { by: 'half-open', from: 'mean_from', below: 'mean_below' },
+    },
+    'purity-tolerances-201.60': purityAverages('201.60, purity tolerances', chaffiness),
+    'noxious-tolerances-201.65': {
+      title: '201.65, noxious-weed tolerances',
+      columns: [number('labeled', 'labelled'), number('max_within_tolerance', 'most within tolerance')],
+      key: ['labeled'],
+      shape: { by: 'points', at: 'labeled' },
+    },
+    'vegetable-standards-201.31': {
+      title: '201.31, vegetable standards',
+      columns: [text('kind', 'kind'), number('standard_percent', 'least germination, percent')],
+      key: ['kind'],
+    },
+    parameters,
+  },
+  market: {
+    'minimum-standards': {
+      title: 'least germination and purity',
+      columns: [
+        text('directive', 'directive'),
+        text('species', 'species'),
+        text('category', 'category'),
+        maybe('min_germination', 'germination, percent'),
+        maybe('min_purity', 'purity, percent'),
+        maybe('max_other_species_percent', 'other species, percent'),
+        maybe('max_other_species_count', 'other species, seeds'),
+        maybe('count_sample_g', 'counted in, g'),
+        maybe('max_hard_counted_percent', 'hard seed counted, percent'),
+        maybe('max_moisture_if_any', 'moisture, percent'),
+        maybeText('note', 'note'),
+      ],
+      key: ['directive', 'species', 'category', 'note'],
+      species: 'species',
+    },
+    'named-limits': {
+      title: 'limits of named species',
+      columns: [
+        text('directive', 'directive'),
+        text('species', 'species'),
+        text('category', 'category'),
+        text('named', 'named species'),
+        maybe('maximum', 'at most'),
+        text('unit', 'count or percent'),
+      ],
+      key: ['directive', 'species', 'category', 'named'],
+      species: 'species',
+    },
+  },
+};
+
+export type Row = Readonly<Record<string, string>>;
+
+export interface RowFault {
+  /** From 0; null = the table as a whole. */
+  readonly row: number | null;
+  readonly column: string;
+  readonly message: string;
+}
+
+export const rowKey = (shape: TableShape, row: Row): string => shape.key.map((name) => row[name] ?? '').join(' · ');
+
+/**
+ * What is wrong with the rows of a table: unknown or empty columns, words where numbers belong, doubled rows,
+ * and for stepped tables gaps and overlaps. An empty answer means that the table can be read.
+ */
+export function checkTable(shape: TableShape, rows: readonly Row[]): RowFault[] {
+  const columns = [...shape.columns, ...PROVENANCE_COLUMNS];
+  const known = new Set(columns.map((one) => one.name));
+  const faults: RowFault[] = [];
+  if (rows.length === 0) faults.push({ row: null, column: shape.key[0] ?? '', message: 'the table has no row' });
+  const seen = new Map<string, number>();
+  rows.forEach((row, i) => {
+    for (const name of Object.keys(row))
+      if (!known.has(name)) faults.push({ row: i, column: name, message: `the table has no column "${name}"` });
+    for (const column of columns) {
+      const message = cellFault(column, (row[column.name] ?? '').trim());
+      if (message) faults.push({ row: i, column: column.name, message });
+    }
+    const key = rowKey(shape, row);
+    const before = seen.get(key);
+    if (before !== undefined)
+      faults.push({ row: i, column: shape.key[0] ?? '', message: `"${key}" stands in row ${before + 1} already` });
+    seen.set(key, i);
+  });
+  // Only figures that can be read can be put in order.
+  if (faults.length === 0 && shape.shape) faults.push(...shapeFaults(shape.shape, rows));
+  return faults;
+}
+
+function cellFault(column: Column, cell: string): string | null {
+  if (cell === '') return column.needed ? `${column.says} is missing` : null;
+  switch (column.kind) {
+    case 'number':
+      return /^\d+(\.\d+)?$/.test(cell) ? null : `"${cell}" is not a number of 0 or more`;
+    case 'whole':
+      return /^\d+$/.test(cell) ? null : `"${cell}" is not a whole number of 0 or more`;
+    case 'yes-no':
+      return cell === 'yes' || cell === 'no' ? null : `"${cell}" is neither yes nor no`;
+    default:
+      return cell.length > 2000 ? 'is longer than 2 000 characters' : null;
+  }
+}
+
+function shapeFaults(shape: Shape, rows: readonly Row[]): RowFault[] {
+  if (shape.by === 'points') return [];
+  const [from, to] = shape.by === 'classes' ? [shape.from, shape.to] : [shape.from, shape.below];
+  const within = shape.by === 'classes' ? shape.within : undefined;
+  const step = shape.by === 'classes' ? shape.step : 0;
+  const faults: RowFault[] = [];
+  const groups = new Map<string, { low: number; high: number; row: number }[]>();
+  rows.forEach((row, i) => {
+    const low = Number(row[from]);
+    const high = (row[to] ?? '').trim() === '' ? Infinity : Number(row[to]);
+    if (high < low) faults.push({ row: i, column: to, message: `${row[to] ?? ''} lies below ${row[from] ?? ''}` });
+    const group = within === undefined ? '' : (row[within] ?? '');
+    groups.set(group, [...(groups.get(group) ?? []), { low, high, row: i }]);
+  });
+  for (const group of groups.values()) {
+    const sorted = group.sort((a, b) => a.low - b.low);
+    sorted.slice(1).forEach((here, i) => {
+      const before = sorted[i];
+      if (!before) return;
+      const distance = Number((here.low - before.high).toFixed(6));
+      const touching = shape.by === 'half-open' ? 0 : Number.MIN_VALUE;
+      if (distance < touching)
+        faults.push({ row: here.row, column: from, message: `overlaps the class that begins at ${before.low}` });
+      else if (step !== null && distance > step)
+        faults.push({ row: here.row, column: from, message: `leaves a gap after ${before.high}` });
+    });
+  }
+  return faults;
+}

@@ -1,0 +1,119 @@
+import { desc, eq, sql } from 'drizzle-orm';
+import type { Outcome } from '@mercato/core/verdict/verdict';
+import type { Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { purityOutcome } from '../purity/result.ts';
+import { openFile } from '../register/lotFile.ts';
+import { headerOf, type Lot } from '../register/lots.ts';
+import { benchTest, judgement, lot as lotTable, lotRevision } from '../register/tables.ts';
+import { keepJudgement } from '../register/tests.ts';
+import { editionActs, editionById, editionHead } from '../rule-books/editions.ts';
+import { samplingOutcome } from '../sampling/result.ts';
+import { gather, type Gathered } from './gather.ts';
+
+/**
+ * Judges a (locked) lot and its tests by another edition of the same book: a recorded act. Earlier judgements
+ * stay; new ones are kept beside them, on the same observations.
+ */
+export async function rejudge(
+  { tx, hand, now, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>,
+  lot: Lot,
+  editionId: string,
+  reason: string,
+): Promise<void> {
+  const [before, after] = [await editionHead(tx, lot.editionId), await editionHead(tx, editionId)];
+  if (!before || !after || after.book !== before.book)
+    throw fault('invalid', 'A lot is judged anew by an edition of its own rule book.', [
+      { path: 'editionId', message: `choose an edition of the same book${before ? `, ${before.book}` : ''}` },
+    ]);
+  if (editionId === lot.editionId)
+    throw fault('conflict', 'The lot is judged by this edition already.', [
+      { path: 'editionId', message: 'is the one it is judged by' },
+    ]);
+  if ((await editionActs(tx)).get(editionId)?.act === 'retire')
+    throw fault('conflict', 'This edition is retired.', [{ path: 'editionId', message: 'is retired' }]);
+  const version = lot.version + 1;
+  const stamp = { version, updatedAt: now, updatedBy: hand.personId };
+  await tx
+    .update(lotTable)
+    .set({ editionId, ...stamp })
+    .where(eq(lotTable.id, lot.id));
+  const header = headerOf(lot, (await editionById(tx, editionId)).book);
+  await tx.insert(lotRevision).values({ lotId: lot.id, version, header, by: hand.personId, at: now, reason });
+  await tx
+    .update(benchTest)
+    .set({ editionId, version: sql`${benchTest.version} + 1`, updatedAt: now, updatedBy: hand.personId })
+    .where(eq(benchTest.lotId, lot.id));
+  const file = await openFile(tx, lot.id, now);
+  const earlier = await newestJudgements(tx, lot.id);
+  for (const { subject, on, outcome, result } of judgedIn(await gather(tx, file))) {
+    const observations = earlier.get(subject);
+    if (observations) await keepJudgement(tx, { lotId: lot.id, editionId, ...on }, observations, outcome, result, now);
+  }
+  await audit({
+    lotId: lot.id,
+    action: 'judged by another edition',
+    subject: `lot ${lot.reference}`,
+    before: { edition: before.name },
+    after: { edition: after.name },
+    reason,
+  });
+  touch(lot.id);
+}
+
+/** The observations of each subject's newest judgement. */
+async function newestJudgements(tx: Transaction, lotId: string): Promise<Map<string, string[]>> {
+  const rows = await tx
+    .select({ testId: judgement.testId, vesselId: judgement.vesselId, observations: judgement.observations })
+    .from(judgement)
+    .where(eq(judgement.lotId, lotId))
+    .orderBy(desc(judgement.seq));
+  const newest = new Map<string, string[]>();
+  for (const row of rows) {
+    const subject = row.testId ?? row.vesselId ?? '';
+    if (!newest.has(subject)) newest.set(subject, row.observations);
+  }
+  return newest;
+}
+
+interface Judged {
+  readonly subject: string;
+  readonly on: { readonly step: string } & ({ readonly testId: string } | { readonly vesselId: string });
+  readonly outcome: Outcome;
+  readonly result: object;
+}
+
+function judgedIn({ sampling, purity, otherSeeds, moisture, germination }: Gathered): Judged[] {
+  const ofTest = (step: string, id: string, outcome: Outcome, result: object): Judged => ({
+    subject: id,
+    on: { step, testId: id },
+    outcome,
+    result,
+  });
+  const { submitted } = sampling;
+  return [
+    ...(submitted
+      ? [
+          {
+            subject: submitted.vessel.id,
+            on: { step: 'sampling', vesselId: submitted.vessel.id },
+            outcome: samplingOutcome(submitted),
+            result: { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
+          },
+        ]
+      : []),
+    ...purity.tests.flatMap(({ id, analysis, massVerdict }) =>
+      analysis ? [ofTest('purity', id, purityOutcome(analysis, massVerdict), { ...analysis, massVerdict })] : [],
+    ),
+    ...otherSeeds.tests.flatMap(({ id, total, massVerdict }) =>
+      total && massVerdict ? [ofTest('other-seeds', id, massVerdict.outcome, { ...total, massVerdict })] : [],
+    ),
+    ...moisture.tests.flatMap(({ id, result }) =>
+      result ? [ofTest('moisture', id, result.verdict.outcome, result)] : [],
+    ),
+    ...germination.tests.flatMap(({ id, result }) =>
+      result.verdict ? [ofTest('germination', id, result.verdict.outcome, result)] : [],
+    ),
+  ];
+}

@@ -1,0 +1,284 @@
+import { eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
+import type { FieldFault } from '@mercato/contract/http/problem';
+import { compareRows } from '@mercato/core/rule-books/compareEditions';
+import { RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
+import { readEdition } from '@mercato/core/rule-books/readEdition';
+import { checkTable, rowKey, TABLE_SHAPES, type Row, type TableShape } from '@mercato/core/rule-books/tableShapes';
+import { sql } from 'drizzle-orm';
+import { brokeConstraint, type Transaction } from '../database/connect.ts';
+import { inOrder } from '../database/inOrder.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { namesOf } from '../register/people.ts';
+import { lot } from '../register/tables.ts';
+import { currentEdition, editionActs, hashOf } from './editions.ts';
+import { editionAct, ruleBookDraft, ruleBookEdition } from './tables.ts';
+
+export type Draft = typeof ruleBookDraft.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'person' | 'audit'>;
+
+export async function listRuleBooks(tx: Transaction): Promise<RuleBookList> {
+  const names = await namesOf(tx);
+  const acts = await editionActs(tx);
+  const counted = await tx
+    .select({ id: lot.editionId, n: sql<number>`count(*)::int` })
+    .from(lot)
+    .groupBy(lot.editionId);
+  const inUse = new Set(await inOrder(RULE_BOOKS, async (book) => (await currentEdition(tx, book)).id));
+  const rows = await tx
+    .select({
+      id: ruleBookEdition.id,
+      book: ruleBookEdition.book,
+      name: ruleBookEdition.name,
+      year: ruleBookEdition.year,
+      shipped: ruleBookEdition.shipped,
+      basedOn: ruleBookEdition.basedOn,
+      by: ruleBookEdition.by,
+      createdAt: ruleBookEdition.createdAt,
+    })
+    .from(ruleBookEdition)
+    .orderBy(ruleBookEdition.book, ruleBookEdition.createdAt, ruleBookEdition.id);
+  const nameOf = new Map(rows.map((row) => [row.id, row.name]));
+  const editions = rows.map((row): EditionLine => {
+    const act = acts.get(row.id);
+    return {
+      id: row.id,
+      book: row.book as RuleBook,
+      name: row.name,
+      year: row.year,
+      origin: row.shipped === 'yes' ? 'shipped' : 'own',
+      basedOn: nameOf.get(row.basedOn ?? '') ?? null,
+      by: names.get(row.by ?? '') ?? null,
+      at: row.createdAt.toISOString(),
+      retired:
+        act?.act === 'retire' ? { by: names.get(act.by) ?? '', at: act.at.toISOString(), reason: act.reason } : null,
+      inUse: inUse.has(row.id),
+      lots: counted.find((one) => one.id === row.id)?.n ?? 0,
+    };
+  });
+  const drafts = await tx
+    .select({
+      id: ruleBookDraft.id,
+      book: ruleBookDraft.book,
+      name: ruleBookDraft.name,
+      year: ruleBookDraft.year,
+      basedOn: ruleBookDraft.basedOn,
+      version: ruleBookDraft.version,
+      by: ruleBookDraft.by,
+      at: ruleBookDraft.at,
+    })
+    .from(ruleBookDraft)
+    .orderBy(ruleBookDraft.at);
+  return {
+    editions,
+    drafts: drafts.map((row): DraftLine => ({
+      ...row,
+      book: row.book as RuleBook,
+      basedOn: nameOf.get(row.basedOn ?? '') ?? null,
+      by: names.get(row.by) ?? '',
+      at: row.at.toISOString(),
+    })),
+  };
+}
+
+/** @throws {Fault} 404 when there is none, 412 when it has moved on since the writer saw it */
+export async function lockDraft(tx: Transaction, id: string, seenVersion: number | null): Promise<Draft> {
+  const [row] = await tx.select().from(ruleBookDraft).where(eq(ruleBookDraft.id, id)).for('update');
+  if (!row) throw fault('not-found', 'There is no such draft of a rule book.');
+  checkVersion(seenVersion, { version: row.version, updatedAt: row.at }, (await namesOf(tx)).get(row.by) ?? 'somebody');
+  return row;
+}
+
+export async function startDraft(
+  { tx, hand, audit }: Write,
+  content: EditionContent,
+  basedOn: string | null,
+): Promise<string> {
+  checkContent(content);
+  const id = uuid();
+  await tx.insert(ruleBookDraft).values({
+    id,
+    book: content.book,
+    name: content.name,
+    year: content.year,
+    basedOn,
+    content,
+    by: hand.personId,
+    at: hand.at,
+  });
+  await audit({
+    action: 'began a draft of a rule book',
+    subject: `draft ${id}`,
+    after: { name: content.name, basedOn },
+  });
+  return id;
+}
+
+/**
+ * Replaces the rows of one table. A row that now reads otherwise is the laboratory's own, entered by whoever
+ * writes it; where it came from and who checked it before no longer hold.
+ */
+export async function writeTable(context: Write, draft: Draft, table: string, rows: readonly Row[]): Promise<void> {
+  const content = draft.content as EditionContent;
+  const { shape, before } = tableOf(content, table);
+  const faults = checkTable(shape, rows);
+  if (faults.length > 0)
+    throw fault(
+      'invalid',
+      `The table cannot stand so: ${faults[0]?.message ?? ''}. Nothing was changed.`,
+      faults.slice(0, 200).map((one): FieldFault => ({
+        path: one.row === null ? `rows.${one.column}` : `rows.${one.row}.${one.column}`,
+        message: one.row === null ? one.message : `row ${one.row + 1}: ${one.message}`,
+      })),
+    );
+  const changes = compareRows(table, shape, before, rows);
+  const touched = new Set(changes.filter((one) => one.kind !== 'removed').map((one) => one.key));
+  const day = context.hand.at.toISOString().slice(0, 10);
+  const marked = rows.map((row) =>
+    touched.has(rowKey(shape, row))
+      ? { ...row, origin: 'own', verification: `entered by ${context.person.name} on ${day}` }
+      : row,
+  );
+  if (changes.length > 0) await storeRows(context, draft, table, marked, `edited ${table}`, changes);
+}
+
+/** Marks rows as compared with the laboratory's own copy of the book: who, when, against what. */
+export async function markChecked(
+  context: Write,
+  draft: Draft,
+  table: string,
+  keys: readonly string[],
+  against: string,
+): Promise<void> {
+  const { shape, before } = tableOf(draft.content as EditionContent, table);
+  const known = new Set(before.map((row) => rowKey(shape, row)));
+  const strange = keys.findIndex((key) => !known.has(key));
+  if (strange >= 0)
+    throw fault('invalid', 'The table has no such row.', [
+      { path: `keys.${strange}`, message: `"${keys[strange] ?? ''}" is no row of ${table}` },
+    ]);
+  const chosen = new Set(keys);
+  const day = context.hand.at.toISOString().slice(0, 10);
+  const verification = `checked by ${context.person.name} on ${day} against ${against}`;
+  const rows = before.map((row) => (chosen.has(rowKey(shape, row)) ? { ...row, verification } : row));
+  await storeRows(context, draft, table, rows, `checked ${keys.length} rows of ${table}`, { keys, against });
+}
+
+async function storeRows(
+  { tx, hand, audit }: Write,
+  draft: Draft,
+  table: string,
+  rows: readonly Row[],
+  action: string,
+  after: unknown,
+): Promise<void> {
+  const content = draft.content as EditionContent;
+  const old = content.tables[table];
+  const section = old?.section ?? table;
+  await tx
+    .update(ruleBookDraft)
+    .set({
+      content: { ...content, tables: { ...content.tables, [table]: { section, origin: old?.origin ?? 'own', rows } } },
+      version: draft.version + 1,
+      by: hand.personId,
+      at: hand.at,
+    })
+    .where(eq(ruleBookDraft.id, draft.id));
+  await audit({ action, subject: `draft ${draft.id}`, after });
+}
+
+/** Turns a draft into an edition that never changes again. */
+export async function issueDraft(
+  { tx, hand, audit }: Write,
+  draft: Draft,
+  body: { readonly reason: string; readonly use: boolean },
+): Promise<string> {
+  const content = draft.content as EditionContent;
+  checkContent(content);
+  const id = uuid();
+  await tx
+    .insert(ruleBookEdition)
+    .values({
+      id,
+      book: draft.book,
+      name: draft.name,
+      year: draft.year,
+      contentHash: hashOf(content),
+      content,
+      shipped: 'no',
+      basedOn: draft.basedOn,
+      by: hand.personId,
+      reason: body.reason,
+      createdAt: hand.at,
+    })
+    .catch((error: unknown) => {
+      if (brokeConstraint(error, 'rule_book_edition_content_hash_unique'))
+        throw fault('conflict', 'An edition with this very content exists.', [
+          { path: 'name', message: 'change a row or the name: nothing is different' },
+        ]);
+      throw error;
+    });
+  await tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
+  await audit({
+    action: 'issued an edition',
+    subject: `edition ${id}`,
+    after: { name: draft.name },
+    reason: body.reason,
+  });
+  if (body.use) await actOnEdition({ tx, hand, audit }, id, 'use', body.reason);
+  return id;
+}
+
+/** Takes an edition into use, or retires it. Results keep the edition that they were judged by either way. */
+export async function actOnEdition(
+  { tx, hand, audit }: Pick<Write, 'tx' | 'hand' | 'audit'>,
+  editionId: string,
+  act: 'use' | 'retire',
+  reason: string,
+): Promise<void> {
+  const [edition] = await tx
+    .select({ book: ruleBookEdition.book, name: ruleBookEdition.name })
+    .from(ruleBookEdition)
+    .where(eq(ruleBookEdition.id, editionId));
+  if (!edition) throw fault('not-found', 'There is no such edition of a rule book.');
+  if (act === 'retire' && (await currentEdition(tx, edition.book as RuleBook)).id === editionId)
+    throw fault('conflict', 'New lots are judged by this edition: take another into use first.', [
+      { path: 'act', message: 'is in use' },
+    ]);
+  await tx.insert(editionAct).values({ id: uuid(), editionId, act, reason, by: hand.personId, at: hand.at });
+  await audit({
+    action: act === 'use' ? 'took an edition into use' : 'retired an edition',
+    subject: `edition ${editionId}`,
+    after: { name: edition.name },
+    reason,
+  });
+}
+
+function tableOf(content: EditionContent, table: string): { shape: TableShape; before: readonly Row[] } {
+  const shape = TABLE_SHAPES[content.book][table];
+  if (!shape) throw fault('not-found', `This book has no table "${table.slice(0, 80)}".`);
+  return { shape, before: content.tables[table]?.rows ?? [] };
+}
+
+/** @throws {Fault} 422 naming table, row and column of everything that cannot stand */
+function checkContent(content: EditionContent): void {
+  const faults = Object.entries(content.tables).flatMap(([table, { rows }]): FieldFault[] => {
+    const shape = TABLE_SHAPES[content.book][table];
+    if (!shape) return [{ path: `tables.${table}`, message: `this book has no table "${table}"` }];
+    return checkTable(shape, rows).map((one) => ({
+      path: `tables.${table}.rows${one.row === null ? '' : `.${one.row}`}.${one.column}`,
+      message: `${table}${one.row === null ? '' : `, row ${one.row + 1}`}: ${one.message}`,
+    }));
+  });
+  if (faults.length === 0 && content.book !== 'market')
+    try {
+      readEdition(content);
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      faults.push({ path: 'tables', message: error.message });
+    }
+  if (faults.length > 0)
+    throw fault('invalid', `The edition cannot be read: ${faults[0]?.message ?? ''}.`, faults.slice(0, 200));
+}

@@ -1,0 +1,171 @@
+import { eq } from 'drizzle-orm';
+import { parse } from 'csv-parse/sync';
+import { stringify } from 'csv-stringify/sync';
+import Joi from 'joi';
+import {
+  checkRowsSchema,
+  editionActSchema,
+  editionFileSchema,
+  issueEditionSchema,
+  newDraftSchema,
+  tableRowsSchema,
+  type DraftView,
+  type EditionView,
+} from '@mercato/contract/rule-books/editions';
+import type { EditionContent } from '@mercato/core/rule-books/edition';
+import { PROVENANCE_COLUMNS, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
+import type { Transaction } from '../database/connect.ts';
+import { idParam, type Api } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { actOnEdition, issueDraft, listRuleBooks, lockDraft, markChecked, startDraft, writeTable } from './drafts.ts';
+import { editionContent } from './editions.ts';
+import { ruleBookDraft } from './tables.ts';
+
+/** Editions to browse, drafts to write, and what is decided about them. */
+export function editionRoutes(api: Api): void {
+  api.read('/rule-books', async ({ tx }) => listRuleBooks(tx));
+  api.read('/rule-books/drafts/:draft', async ({ tx, params }) => draftView(tx, idParam(params, 'draft')));
+  api.read('/rule-books/:edition', async ({ tx, params }) => editionContent(tx, idParam(params, 'edition')));
+  api.read('/rule-books/:edition/about', async ({ tx, params }) => editionView(tx, idParam(params, 'edition')));
+  api.file('/rule-books/:edition/edition.json', async ({ tx, params }) => ({
+    type: 'application/json',
+    name: 'edition.json',
+    body: JSON.stringify(await editionContent(tx, idParam(params, 'edition')), null, 1),
+  }));
+  api.file('/rule-books/:edition/tables/:table', async ({ tx, params }) => {
+    const content = await editionContent(tx, idParam(params, 'edition'));
+    const table = (params.table ?? '').replace(/[.]csv$/, '');
+    const found = content.tables[table];
+    if (!found) throw fault('not-found', 'This edition has no such table.');
+    return { type: 'text/csv; charset=utf-8', name: `${table}.csv`, body: tableCsv(content, table, found.rows) };
+  });
+
+  api.write({
+    method: 'post',
+    path: '/rule-books/drafts',
+    permission: 'rules.write',
+    schema: newDraftSchema,
+    status: 201,
+    handle: async (context) => {
+      const { basedOn, name, year } = context.body;
+      const content = await editionContent(context.tx, basedOn);
+      return draftView(context.tx, await startDraft(context, { ...content, name, year }, basedOn));
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/rule-books/drafts/file',
+    permission: 'rules.write',
+    schema: editionFileSchema,
+    status: 201,
+    handle: async (context) => draftView(context.tx, await startDraft(context, context.body, null)),
+  });
+  api.write({
+    method: 'put',
+    path: '/rule-books/drafts/:draft/tables/:table',
+    permission: 'rules.write',
+    schema: tableRowsSchema,
+    versioned: true,
+    handle: async (context) => {
+      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+      await writeTable(context, draft, context.params.table ?? '', context.body.rows);
+      return draftView(context.tx, draft.id);
+    },
+  });
+  api.write<string>({
+    method: 'put',
+    path: '/import/rule-books/drafts/:draft/tables/:table',
+    permission: 'rules.write',
+    schema: Joi.string().min(1).required().messages({ 'string.empty': 'the file is empty' }),
+    versioned: true,
+    handle: async (context) => {
+      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+      await writeTable(context, draft, context.params.table ?? '', readTableCsv(context.body));
+      return draftView(context.tx, draft.id);
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/rule-books/drafts/:draft/tables/:table/checked',
+    permission: 'rules.write',
+    schema: checkRowsSchema,
+    versioned: true,
+    handle: async (context) => {
+      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+      await markChecked(context, draft, context.params.table ?? '', context.body.keys, context.body.against);
+      return draftView(context.tx, draft.id);
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/rule-books/drafts/:draft/issue',
+    permission: 'rules.write',
+    schema: issueEditionSchema,
+    versioned: true,
+    status: 201,
+    handle: async (context) => {
+      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+      return editionView(context.tx, await issueDraft(context, draft, context.body));
+    },
+  });
+  api.write({
+    method: 'delete',
+    path: '/rule-books/drafts/:draft',
+    permission: 'rules.write',
+    schema: Joi.object({}),
+    versioned: true,
+    handle: async (context) => {
+      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+      await context.tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
+      await context.audit({ action: 'dropped a draft', subject: `draft ${draft.id}`, before: { name: draft.name } });
+      return listRuleBooks(context.tx);
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/rule-books/:edition/acts',
+    permission: 'rules.write',
+    schema: editionActSchema,
+    status: 201,
+    handle: async (context) => {
+      await actOnEdition(context, idParam(context.params, 'edition'), context.body.act, context.body.reason);
+      return listRuleBooks(context.tx);
+    },
+  });
+}
+
+async function editionView(tx: Transaction, id: string): Promise<EditionView> {
+  const line = (await listRuleBooks(tx)).editions.find((one) => one.id === id);
+  if (!line) throw fault('not-found', 'There is no such edition of a rule book.');
+  return { ...line, content: await editionContent(tx, id) };
+}
+
+async function draftView(tx: Transaction, id: string): Promise<DraftView> {
+  const line = (await listRuleBooks(tx)).drafts.find((one) => one.id === id);
+  const [row] = await tx.select({ content: ruleBookDraft.content }).from(ruleBookDraft).where(eq(ruleBookDraft.id, id));
+  if (!line || !row) throw fault('not-found', 'There is no such draft of a rule book.');
+  return { ...line, content: row.content as EditionContent };
+}
+
+/** Columns in the order of the table's shape, then those of provenance that some row fills. */
+function tableCsv(content: EditionContent, table: string, rows: readonly Row[]): string {
+  const own = (TABLE_SHAPES[content.book][table]?.columns ?? []).map((one) => one.name);
+  const extra = PROVENANCE_COLUMNS.map((one) => one.name).filter((name) => rows.some((row) => row[name]));
+  const columns = [...own, ...extra];
+  return stringify(
+    rows.map((row) => columns.map((name) => row[name] ?? '')),
+    { header: true, columns },
+  );
+}
+
+/** @throws {Fault} 422 naming the line that is no CSV */
+function readTableCsv(text: string): Row[] {
+  try {
+    return parse(text, { columns: true, skip_empty_lines: true, trim: true, bom: true });
+  } catch (error) {
+    const line = typeof error === 'object' && error !== null && 'lines' in error ? Number(error.lines) : 1;
+    throw fault('invalid', 'The file is no CSV table.', [
+      { path: `${line}.line`, message: error instanceof Error ? error.message : 'cannot be read' },
+    ]);
+  }
+}

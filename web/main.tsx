@@ -32,6 +32,10 @@ const CountStation = lazy(() => import('./germination/CountStation.tsx'));
 const Release = lazy(() => import('./release/Release.tsx'));
 const QuickAnswer = lazy(() => import('./quick-tests/QuickAnswer.tsx'));
 const Import = lazy(() => import('./import/Import.tsx'));
+const RuleBooks = lazy(() => import('./rule-books/RuleBooks.tsx'));
+const Edition = lazy(() => import('./rule-books/Edition.tsx'));
+const Draft = lazy(() => import('./rule-books/Draft.tsx'));
+const Compare = lazy(() => import('./rule-books/Compare.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
 
 const client = new QueryClient({
@@ -98,6 +102,10 @@ if (root)
               <Route path="/lots/:lot/release" element={<Release />} />
               <Route path="/quick" element={<QuickAnswer />} />
               <Route path="/calculators" element={<Calculators />} />
+              <Route path="/rules" element={<RuleBooks />} />
+              <Route path="/rules/compare" element={<Compare />} />
+              <Route path="/rules/drafts/:draft" element={<Draft />} />
+              <Route path="/rules/:edition" element={<Edition />} />
               <Route path="/people" element={<People />} />
               <Route
                 path="*"

@@ -45,6 +45,47 @@ export const ownFigureSchema = Joi.object<OwnFigure, true>({
     .messages({ 'string.empty': 'say where the figure comes from', 'string.min': 'say where the figure comes from' }),
 }).required();
 
+/** A kind that the shipped list does not hold. Names after the first are synonyms of their sort. */
+export interface NewKind {
+  species: string;
+  family: string;
+  commonNames: string[];
+  synonyms: string[];
+  chaffy: boolean;
+  hardSeeded: boolean;
+  thousandSeedWeightG: { low: number; high: number } | null;
+  source: string;
+}
+
+export const newKindSchema = Joi.object<NewKind, true>({
+  species: text(120)
+    .pattern(/^[A-Z×][\p{L}-]+( [\p{L}×.-]+)+$/u)
+    .required()
+    .messages({
+      'string.empty': 'the scientific name is missing',
+      'string.pattern.base': 'the scientific name begins with the genus, such as Camelina sativa',
+    }),
+  family: text(80, 0).required(),
+  commonNames: Joi.array()
+    .items(text(80))
+    .min(1)
+    .max(20)
+    .required()
+    .messages({ 'array.min': 'give at least one common name' }),
+  synonyms: Joi.array().items(text(120)).max(20).required(),
+  chaffy: Joi.boolean().required(),
+  hardSeeded: Joi.boolean().required(),
+  thousandSeedWeightG: Joi.object({
+    low: Joi.number().greater(0).max(1e5).required(),
+    high: Joi.number().min(Joi.ref('low')).max(1e5).required(),
+  })
+    .allow(null)
+    .required(),
+  source: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say where the kind is known from', 'string.min': 'say where the kind is known from' }),
+}).required();
+
 export interface KindView extends Kind {
   /** What each book says, the laboratory's own figures filled in; several where a book knows several kinds of the species. */
   methods: Record<Book, KindMethod[]>;

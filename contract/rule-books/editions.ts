@@ -74,12 +74,10 @@ export interface CheckRows {
 }
 export const checkRowsSchema = Joi.object<CheckRows, true>({
   keys: Joi.array().items(Joi.string().max(1000)).min(1).max(5000).required(),
-  against: text(200, 3)
-    .required()
-    .messages({
-      'string.empty': 'say which copy they were compared with',
-      'string.min': 'say which copy they were compared with',
-    }),
+  against: text(200, 3).required().messages({
+    'string.empty': 'say which copy they were compared with',
+    'string.min': 'say which copy they were compared with',
+  }),
 }).required();
 
 const reason = (words: string) => text(500, 3).required().messages({ 'string.empty': words, 'string.min': words });

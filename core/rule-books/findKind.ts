@@ -9,6 +9,8 @@ export interface Kind {
   readonly chaffy: boolean;
   readonly hardSeeded: boolean;
   readonly thousandSeedWeightG: { readonly low: number; readonly high: number } | null;
+  /** Where a kind comes from that the laboratory added itself. */
+  readonly source?: string;
 }
 
 /** Rows of a book that speak of a species: the species itself or one of its varieties; genus rows ("Capsicum spp."). */

@@ -124,23 +124,25 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       shape: { by: 'classes', from: 'from', to: 'to', step: 1, within: 'case' },
     },
     'purity-decimals': decimals,
-    'germination-replicates-5B': averages('Table 5B', [number('max_range', 'largest range, percent')]),
-    'germination-two-tests-5C': averages('Table 5C', [number('tolerance', 'percent')]),
-    'germination-second-laboratory-5D': averages('Table 5D', [number('tolerance', 'percent')]),
-    'purity-duplicates-3B': purityAverages('Table 3B', [
+    'germination-replicates-5B': averages('5B, range of four replicates', [
+      number('max_range', 'largest range, percent'),
+    ]),
+    'germination-two-tests-5C': averages('5C, two tests', [number('tolerance', 'percent')]),
+    'germination-second-laboratory-5D': averages('5D, second laboratory', [number('tolerance', 'percent')]),
+    'purity-duplicates-3B': purityAverages('3B, purity duplicates', [
       number('half_nonchaffy', 'half samples, non-chaffy'),
       number('half_chaffy', 'half samples, chaffy'),
       number('whole_nonchaffy', 'whole samples, non-chaffy'),
       number('whole_chaffy', 'whole samples, chaffy'),
     ]),
-    'purity-two-samples-one-way-3C': purityAverages('Table 3C', [
+    'purity-two-samples-one-way-3C': purityAverages('3C, two samples, one-way', [
       ...chaffiness,
       number('nonchaffy_2dp', 'non-chaffy, two decimals'),
       number('chaffy_2dp', 'chaffy, two decimals'),
     ]),
-    'purity-two-samples-two-way-3D': purityAverages('Table 3D', chaffiness),
-    'other-seeds-two-way-4A': counts('Table 4A'),
-    'other-seeds-one-way-4B': counts('Table 4B'),
+    'purity-two-samples-two-way-3D': purityAverages('3D, two samples, two-way', chaffiness),
+    'other-seeds-two-way-4A': counts('4A, two counts'),
+    'other-seeds-one-way-4B': counts('4B, second count, one-way'),
     'heterogeneity-critical-H': classes('critical H', 'containers_from', 'containers_to', 1, [
       number('n_samples', 'samples'),
       number('H_purity_germ_nonchaffy', 'purity and germination, non-chaffy'),
@@ -198,11 +200,11 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       species: 'kinds',
     },
     'purity-decimals-201.47': decimals,
-    'replicate-ranges-201.55': averages('201.55', [
+    'replicate-ranges-201.55': averages('201.55, range of replicates', [
       number('range_4', 'four replicates, percent'),
       maybe('range_2', 'two replicates, percent'),
     ]),
-    'germination-retests-aosa': averages('retests', [number('tolerance', 'percent')]),
+    'germination-retests-aosa': averages('retests of 400 seeds', [number('tolerance', 'percent')]),
     'germination-tolerances-201.63': {
       title: '201.63, germination tolerances',
       columns: [number('mean_from', 'mean from'), maybe('mean_below', 'to below'), number('tolerance', 'percent')],

@@ -205,7 +205,11 @@ function signedIn(response: Response): SignedIn {
   return person;
 }
 
+/** Path parameters as text that the database can be asked for; anything else names nothing. */
 function plainParams(request: Request): Record<string, string> {
+  for (const value of Object.values(request.params))
+    if (String(value).includes('\u0000') || !String(value).isWellFormed())
+      throw fault('not-found', 'There is no such address.');
   return Object.fromEntries(Object.entries(request.params).map(([name, value]) => [name, String(value)]));
 }
 

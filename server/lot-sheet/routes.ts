@@ -26,7 +26,7 @@ import { decide } from '../register/decisions.ts';
 import { briefOf, openFile } from '../register/lotFile.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
-import { editionById, kindOf } from '../rule-books/editions.ts';
+import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { reportedCounts } from './labelData.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
@@ -125,7 +125,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
     if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
     const of = await lotById(tx, found.lotId);
-    const brief = briefOf(of, await editionById(tx, of.editionId));
+    const brief = briefOf(of, await editionById(tx, of.editionId), await kindOf(tx, of.species));
     const step = found.kind === 'replicate' ? 'germination' : found.kind === 'working' ? found.purpose : 'sampling';
     const answer: ScanAnswer = {
       code: reading.code,
@@ -171,6 +171,7 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
     .orderBy(desc(lot.createdAt), desc(lot.id))
     .limit(PAGE)
     .offset((page - 1) * PAGE);
+  const kinds = await kindsNamed(tx, [...new Set(rows.map((row) => row.species))]);
   const counted = await tx
     .select({ state: stateToday, n: sql<number>`count(*)::int` })
     .from(lot)
@@ -186,7 +187,7 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
       id: row.id,
       reference: row.reference,
       species: row.species,
-      commonName: kindOf(row.species)?.commonNames[0] ?? '',
+      commonName: kinds.get(row.species)?.commonNames[0] ?? '',
       mass: { text: row.massText, unit: row.massUnit as LotListRow['mass']['unit'] },
       state: row.state,
       standing:

@@ -1,6 +1,7 @@
 import { asc, desc, eq } from 'drizzle-orm';
 import type { DecisionView, LotBrief, TestFrame, TestStep } from '@mercato/contract/register/lots';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
+import type { Kind } from '@mercato/core/rule-books/findKind';
 import type { Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { todayIn } from '../http/session.ts';
@@ -54,7 +55,7 @@ export async function openFile(tx: Transaction, lotId: string, now: Date): Promi
   return {
     lot,
     edition,
-    brief: briefOf(lot, edition),
+    brief: briefOf(lot, edition, await kindOf(tx, lot.species)),
     method: await methodFor(tx, edition, lot.species, lot.bookKind),
     laboratory,
     today: todayIn(now, laboratory.zone),
@@ -73,8 +74,7 @@ export async function laboratoryOf(tx: Transaction): Promise<Laboratory> {
   return row ?? { name: '', address: '', zone: 'UTC' };
 }
 
-export function briefOf(lot: Lot, edition: Edition): LotBrief {
-  const kind = kindOf(lot.species);
+export function briefOf(lot: Lot, edition: Edition, kind: Kind | undefined): LotBrief {
   return {
     id: lot.id,
     reference: lot.reference,

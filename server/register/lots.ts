@@ -98,7 +98,7 @@ export async function correctLot(
 }
 
 async function headerColumns(tx: Transaction, header: LotHeader, editionId: string, now: Date) {
-  const kind = kindOf(header.species);
+  const kind = await kindOf(tx, header.species);
   if (!kind)
     throw fault('invalid', 'This kind is not in the list of species.', [
       { path: 'species', message: `"${header.species}" is not in the list: choose one` },

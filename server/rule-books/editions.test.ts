@@ -187,6 +187,53 @@ describe('an edition of the laboratory’s own', () => {
   });
 });
 
+describe('a kind that no list holds', () => {
+  const teff = {
+    species: 'Eragrostis tef',
+    family: 'Poaceae',
+    commonNames: ['teff'],
+    synonyms: ['Poa tef'],
+    chaffy: false,
+    hardSeeded: false,
+    thousandSeedWeightG: { low: 0.2, high: 0.4 },
+    source: 'own trial, invented for this test',
+  };
+  it('is added with where it is known from, found by its synonym, and takes the laboratory’s own figures', async () => {
+    const found = async (q: string) =>
+      (await lead.get<{ kinds: { species: string }[] }>(`/kinds?q=${encodeURIComponent(q)}`)).body.kinds.map(
+        (one) => one.species,
+      );
+    expect(await found('poa tef')).toEqual([]);
+    expect((await lead.post('/lots', { ...CLOVER, reference: 'OK-1', species: teff.species })).body).toMatchObject({
+      errors: [{ path: 'species' }],
+    });
+    expect((await lead.post('/kinds', { ...teff, source: '' })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'source' }],
+    });
+    expect((await lead.post('/kinds', { ...teff, species: 'teff' })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'species' }],
+    });
+    expect((await lead.post('/kinds', { ...teff, thousandSeedWeightG: { low: 4, high: 2 } })).body).toMatchObject({
+      errors: [{ path: 'thousandSeedWeightG.high' }],
+    });
+    expect((await lead.post('/kinds', teff)).status).toBe(201);
+    expect((await lead.post('/kinds', teff)).body).toMatchObject({ status: 409, errors: [{ path: 'species' }] });
+    expect((await lead.post('/kinds', { ...teff, species: 'Avena sativa' })).status).toBe(409);
+    expect(await found('poa tef')).toEqual(['Eragrostis tef']);
+    const lot = await lead.post<LotSheet>('/lots', { ...CLOVER, reference: 'OK-1', species: teff.species });
+    expect(lot.body).toMatchObject({ commonName: 'teff', chaffy: false });
+    const own = { book: 'aosa', field: 'purityG', value: '1', source: 'about 2 500 seeds' };
+    expect((await lead.post(`/kinds/${encodeURIComponent(teff.species)}/figures`, own)).status).toBe(201);
+    const view = await lead.get<PurityView>(`/lots/${lot.body.id}/purity`);
+    expect(view.body.leastG).toBe(1);
+    expect((await lead.get<{ rows: { commonName: string }[] }>('/lots?q=teff')).body.rows).toMatchObject([
+      { commonName: 'teff' },
+    ]);
+  });
+});
+
 it('a database of the first release comes up to this one with what it held', async () => {
   const folder = join(import.meta.dirname, '../database/migrations');
   const admin = new pg.Client(inject('clusterUrl'));

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { OWN_FIELDS, type OwnField } from '@mercato/contract/register/kinds';
@@ -17,7 +17,7 @@ import type { Rule } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { shippedContent, shippedKinds } from './shipped.ts';
-import { editionAct, kindFigure, ruleBookEdition } from './tables.ts';
+import { editionAct, kindFigure, ownKind, ruleBookEdition } from './tables.ts';
 
 /** Stores the shipped editions of this release unless these very contents are there already. */
 export async function storeShippedEditions(tx: Transaction, now: Date): Promise<void> {
@@ -99,14 +99,35 @@ export async function editionContent(tx: Transaction, id: string): Promise<Editi
   return row.content as EditionContent;
 }
 
-let kinds: readonly Kind[] | undefined;
-export function allKinds(): readonly Kind[] {
-  kinds ??= shippedKinds();
-  return kinds;
+let shipped: ReadonlyMap<string, Kind> | undefined;
+function shippedByName(): ReadonlyMap<string, Kind> {
+  shipped ??= new Map(shippedKinds().map((one) => [one.species, one]));
+  return shipped;
 }
 
-export function kindOf(species: string): Kind | undefined {
-  return allKinds().find((one) => one.species === species);
+/** The shipped kinds, and those that the laboratory added. */
+export async function allKinds(tx: Transaction): Promise<readonly Kind[]> {
+  const own = await tx.select().from(ownKind).orderBy(asc(ownKind.species));
+  return [...shippedByName().values(), ...own.map((row) => row.kind as Kind)];
+}
+
+/** Kinds by scientific name; only what is not shipped is asked of the database. */
+export async function kindsNamed(tx: Transaction, species: readonly string[]): Promise<ReadonlyMap<string, Kind>> {
+  const found = new Map(
+    species.flatMap((one) => {
+      const kind = shippedByName().get(one);
+      return kind ? [[one, kind] as const] : [];
+    }),
+  );
+  const others = species.filter((one) => !found.has(one));
+  if (others.length > 0)
+    for (const row of await tx.select().from(ownKind).where(inArray(ownKind.species, others)))
+      found.set(row.species, row.kind as Kind);
+  return found;
+}
+
+export async function kindOf(tx: Transaction, species: string): Promise<Kind | undefined> {
+  return (await kindsNamed(tx, [species])).get(species);
 }
 
 /** What an edition says about a species, with the laboratory's own figures where the book has none. */

@@ -1,32 +1,61 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import { ownFigureSchema, type KindList, type KindView } from '@mercato/contract/register/kinds';
-import { methodsFor, searchKinds } from '@mercato/core/rule-books/findKind';
+import { newKindSchema, ownFigureSchema, type KindList, type KindView } from '@mercato/contract/register/kinds';
+import { BOOKS } from '@mercato/core/rule-books/edition';
+import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/findKind';
+import { brokeConstraint } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { allKinds, currentEdition, editionById, kindOf, methodsWithOwn } from './editions.ts';
-import { shippedBooks, shippedOtherSpecies } from './shipped.ts';
-import { kindFigure } from './tables.ts';
+import { shippedOtherSpecies } from './shipped.ts';
+import { kindFigure, ownKind } from './tables.ts';
 
 export function ruleBookRoutes(api: Api): void {
-  api.read('/kinds', ({ query }) => {
+  api.read('/kinds', async ({ tx, query }) => {
     const typed = typeof query.q === 'string' ? query.q.slice(0, 100) : '';
-    const books = shippedBooks();
-    const kinds: KindList['kinds'] = searchKinds(allKinds(), typed).map((kind) => {
+    const books = {
+      ista: await editionById(tx, (await currentEdition(tx, 'ista')).id),
+      aosa: await editionById(tx, (await currentEdition(tx, 'aosa')).id),
+    };
+    const kinds: KindList['kinds'] = searchKinds(await allKinds(tx), typed).map((kind) => {
       const names = {
         ista: methodsFor(books.ista, kind.species).map((one) => one.bookKind),
         aosa: methodsFor(books.aosa, kind.species).map((one) => one.bookKind),
       };
-      return { ...kind, bookKinds: names, books: (['ista', 'aosa'] as const).filter((book) => names[book].length > 0) };
+      return { ...kind, bookKinds: names, books: BOOKS.filter((book) => names[book].length > 0) };
     });
-    return Promise.resolve({ kinds });
+    return { kinds };
+  });
+
+  api.write({
+    method: 'post',
+    path: '/kinds',
+    permission: 'figure.write',
+    schema: newKindSchema,
+    status: 201,
+    handle: async ({ tx, body, person, now, audit }) => {
+      const taken = () =>
+        fault('conflict', 'This kind is in the list already.', [
+          { path: 'species', message: `"${body.species}" is there: search for it` },
+        ]);
+      if (await kindOf(tx, body.species)) throw taken();
+      const kind: Kind = body;
+      await tx
+        .insert(ownKind)
+        .values({ id: uuid(), species: body.species, kind, source: body.source, by: person.id, at: now })
+        .catch((error: unknown) => {
+          throw brokeConstraint(error) ? taken() : error;
+        });
+      await audit({ action: 'added a kind', subject: `kind ${body.species}`, after: body, reason: body.source });
+      return kind;
+    },
   });
 
   api.read('/other-species', () => Promise.resolve({ species: shippedOtherSpecies() }));
 
   api.read('/kinds/:species', async ({ tx, params }) => {
-    const kind = kindOf(params.species ?? '');
+    const kind = await kindOf(tx, params.species ?? '');
     if (!kind) throw fault('not-found', 'No such kind is in the list of species.');
     const methods = { ista: await methodsOf('ista'), aosa: await methodsOf('aosa') };
     return { ...kind, methods } satisfies KindView;
@@ -43,7 +72,7 @@ export function ruleBookRoutes(api: Api): void {
     schema: ownFigureSchema,
     status: 201,
     handle: async ({ tx, params, body, person, now, audit }) => {
-      const kind = kindOf(params.species ?? '');
+      const kind = await kindOf(tx, params.species ?? '');
       if (!kind) throw fault('not-found', 'No such kind is in the list of species.');
       const edition = await editionById(tx, (await currentEdition(tx, body.book)).id);
       if (methodsFor(edition, kind.species).some((method) => method[body.field] !== undefined))

@@ -45,6 +45,17 @@ export const ruleBookDraft = pgTable('rule_book_draft', {
   at: instant('at').notNull(),
 });
 
+/** A kind that the shipped list does not hold, added by the laboratory. */
+export const ownKind = pgTable('own_kind', {
+  id: uuid('id').primaryKey(),
+  species: text('species').notNull().unique(),
+  /** Names, chaffiness and seed weight, as `NewKind` has them. */
+  kind: jsonb('kind').notNull(),
+  source: text('source').notNull(),
+  by: uuid('by').notNull(),
+  at: instant('at').notNull(),
+});
+
 /** A figure that a book lacks, entered by the laboratory with its own provenance; newer rows supersede. */
 export const kindFigure = pgTable(
   'kind_figure',

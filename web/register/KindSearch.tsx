@@ -10,10 +10,13 @@ export type ListedKind = KindList['kinds'][number];
 export function KindSearch({
   chosen,
   onChoose,
+  onUnknown,
   fault,
 }: {
   chosen: string;
   onChoose: (kind: ListedKind) => void;
+  /** Offered when nothing matches what was typed. */
+  onUnknown?: ((typed: string) => void) | undefined;
   fault?: string | undefined;
 }): JSX.Element {
   const id = useId();
@@ -73,6 +76,20 @@ export function KindSearch({
       {fault && (
         <div className="why" role="alert">
           {fault}
+        </div>
+      )}
+      {onUnknown && typed.trim() !== '' && data?.kinds.length === 0 && (
+        <div className="hint">
+          No kind is called so.{' '}
+          <button
+            type="button"
+            className="opens"
+            onClick={() => {
+              onUnknown(typed.trim());
+            }}
+          >
+            Add it
+          </button>
         </div>
       )}
       <ul

@@ -3,14 +3,17 @@ import { lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/
 import { BOOK_NAMES, type Book } from '@mercato/core/rule-books/edition';
 import type { MassUnit } from '@mercato/core/units/mass';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
+import { JudgeAnew } from './JudgeAnew.tsx';
 import { KindFigures } from './KindFigures.tsx';
 import { KindSearch } from './KindSearch.tsx';
+import { NewKind } from './NewKind.tsx';
 
 interface Values {
   reference: string;
@@ -59,6 +62,8 @@ export default function LotForm(): JSX.Element {
 function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
+  const { may } = useSession();
+  const [adding, setAdding] = useState<string | null>(null);
   const draft = useDraft(
     sheet ? valuesOf(sheet) : EMPTY,
     (values) => bodyOf(values, sheet !== undefined),
@@ -108,9 +113,11 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             />
             <KindSearch
               chosen={values.species}
+              key={values.species}
               onChoose={(one) => {
                 set({ species: one.species, bookKind: '' });
               }}
+              onUnknown={may('figure.write') ? setAdding : undefined}
               fault={fault('species')}
             />
             <ChoiceField
@@ -221,6 +228,19 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             </Button>
           </div>
         </form>
+        {adding !== null && (
+          <NewKind
+            species={adding}
+            done={(added) => {
+              setAdding(null);
+              set({ species: added.species, bookKind: '' });
+            }}
+            leave={() => {
+              setAdding(null);
+            }}
+          />
+        )}
+        {sheet && may('rules.write') && <JudgeAnew sheet={sheet} />}
       </section>
       <aside className="slip">
         {values.species ? (

@@ -77,6 +77,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
         <nav aria-label="Main">
           <NavLink to="/lots">Lots</NavLink>
           <NavLink to="/quick">Quick answer</NavLink>
+          <NavLink to="/rules">Rule books</NavLink>
           <NavLink to="/calculators">Calculators</NavLink>
           {may('people.write') && <NavLink to="/people">People</NavLink>}
         </nav>

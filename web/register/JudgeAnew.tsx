@@ -1,0 +1,70 @@
+import type { LotSheet } from '@mercato/contract/register/lots';
+import { rejudgeSchema, type RuleBookList } from '@mercato/contract/rule-books/editions';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { useNavigate } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { useDraft } from '../ui/draft.ts';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+
+/** Judges a lot by another edition of its book; the earlier judgements stay on file. */
+export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { data } = useQuery({
+    queryKey: ['rule-books'],
+    queryFn: ({ signal }) => read<RuleBookList>('/rule-books', signal),
+  });
+  const others = (data?.editions ?? []).filter(
+    (one) => one.book === sheet.header.book && one.id !== sheet.edition.id && !one.retired,
+  );
+  const draft = useDraft(
+    { editionId: '', reason: '' },
+    (values) => ({ editionId: values.editionId || (others[0]?.id ?? ''), reason: values.reason.trim() }),
+    rejudgeSchema,
+    async (body, key) => {
+      client.setQueryData(['lot', sheet.id], await write<LotSheet>('POST', `/lots/${sheet.id}/edition`, body, { key }));
+      await client.invalidateQueries({ predicate: (query) => query.queryKey.includes(sheet.id) });
+      void navigate(`/lots/${sheet.id}`);
+    },
+  );
+  if (others.length === 0) return null;
+  return (
+    <form
+      style={{ marginTop: 28, maxWidth: 900 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void draft.submit();
+      }}
+    >
+      <h2>Judge by another edition</h2>
+      <p className="soft">Now {sheet.edition.name}. What was judged before stays on file beside the new judgement.</p>
+      <Trouble text={draft.general} />
+      <div className="fields">
+        <ChoiceField
+          label="edition"
+          value={draft.values.editionId || (others[0]?.id ?? '')}
+          onChange={(editionId) => {
+            draft.set({ editionId });
+          }}
+          fault={draft.fault('editionId')}
+          options={others.map((one) => [one.id, one.name] as const)}
+        />
+        <TextField
+          label="because"
+          value={draft.values.reason}
+          onChange={(reason) => {
+            draft.set({ reason });
+          }}
+          fault={draft.fault('reason')}
+        />
+      </div>
+      <div className="actions">
+        <Button type="submit" variant="outline-primary" disabled={draft.busy}>
+          Judge anew
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,74 @@
+import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
+import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import type { JSX, ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { SpeciesRows } from './SpeciesRows.tsx';
+
+/** An edition or a draft: its tables and its kinds at the left, what was chosen at the right. */
+export function Browse({
+  content,
+  head,
+  tableView,
+}: {
+  content: EditionContent;
+  head: ReactNode;
+  tableView: (table: string) => ReactNode;
+}): JSX.Element {
+  const [search, setSearch] = useSearchParams();
+  const table = search.get('table');
+  const sought = search.get('kind') ?? '';
+  const shapes = TABLE_SHAPES[content.book];
+  const names = Object.keys(shapes).filter((name) => content.tables[name]);
+  return (
+    <main className="browse">
+      <nav aria-label="tables">
+        <p style={{ marginBottom: 4 }}>
+          <Link to="/rules">all rule books</Link>
+        </p>
+        <label htmlFor="kind-sought">a kind in every table</label>
+        <input
+          id="kind-sought"
+          className="form-control"
+          type="search"
+          placeholder="Avena, oats …"
+          value={sought}
+          onChange={(event) => {
+            setSearch(event.target.value ? { kind: event.target.value } : {}, { replace: true });
+          }}
+        />
+        <h2 style={{ marginTop: 16 }}>Tables of {BOOK_NAMES[content.book]}</h2>
+        {names.map((name) => (
+          <button
+            key={name}
+            type="button"
+            className="bare"
+            aria-pressed={name === table}
+            style={{
+              display: 'block',
+              textAlign: 'left',
+              padding: '3px 0',
+              ...(name === table ? { color: 'var(--ink)', fontWeight: 600 } : {}),
+            }}
+            onClick={() => {
+              setSearch({ table: name });
+            }}
+          >
+            {shapes[name]?.title}
+          </button>
+        ))}
+      </nav>
+      <section>
+        {head}
+        {sought ? (
+          <SpeciesRows content={content} sought={sought} />
+        ) : table && content.tables[table] ? (
+          tableView(table)
+        ) : (
+          <p className="soft" style={{ marginTop: 24 }}>
+            Choose a table, or look a kind up by its scientific or common name.
+          </p>
+        )}
+      </section>
+    </main>
+  );
+}

@@ -1,0 +1,72 @@
+import type { EditionContent } from '@mercato/core/rule-books/edition';
+import { compareEditions } from '@mercato/core/rule-books/compareEditions';
+import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { read } from '../api/client.ts';
+
+const useContent = (id: string) =>
+  useQuery({
+    queryKey: ['edition', id],
+    queryFn: ({ signal }) => read<EditionContent>(`/rule-books/${id}`, signal),
+    staleTime: Infinity,
+    enabled: id !== '',
+  });
+
+const WORDS = { added: 'new', removed: 'gone', changed: 'changed' } as const;
+
+/** Two editions of a book, row by row: only what differs. */
+export default function Compare(): JSX.Element {
+  const [search] = useSearchParams();
+  const first = useContent(search.get('a') ?? '').data;
+  const second = useContent(search.get('b') ?? '').data;
+  if (!first || !second) return <main aria-busy="true" />;
+  if (first.book !== second.book)
+    return (
+      <main>
+        <h1>These cannot be compared</h1>
+        <p>They are editions of two different books.</p>
+      </main>
+    );
+  const differences = compareEditions(first, second);
+  return (
+    <main>
+      <h1>Two editions compared</h1>
+      <p className="soft">
+        <Link to="/rules">all rule books</Link> · <b>{first.name}</b> against <b>{second.name}</b>:{' '}
+        {differences.length === 0 ? 'every row is the same' : `${differences.length} rows differ`}
+      </p>
+      {Object.keys(TABLE_SHAPES[first.book]).map((table) => {
+        const rows = differences.filter((one) => one.table === table);
+        return rows.length === 0 ? null : (
+          <section key={table} style={{ marginTop: 18 }}>
+            <h2>{TABLE_SHAPES[first.book][table]?.title}</h2>
+            <table className="ruled" style={{ maxWidth: 1100 }}>
+              <tbody>
+                {rows.map((row) => (
+                  <tr key={row.key}>
+                    <td style={{ width: 260 }}>{row.key}</td>
+                    <td style={{ width: 90 }}>{WORDS[row.kind]}</td>
+                    <td>
+                      {row.cells.map((cell) => (
+                        <div key={cell.column}>
+                          <span className="soft">{columnWords(first, table, cell.column)}</span>{' '}
+                          {cell.before && <span className="struck fig">{cell.before}</span>}{' '}
+                          <span className="fig">{cell.after}</span>
+                        </div>
+                      ))}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        );
+      })}
+    </main>
+  );
+}
+
+const columnWords = (content: EditionContent, table: string, name: string) =>
+  TABLE_SHAPES[content.book][table]?.columns.find((one) => one.name === name)?.says ?? name;

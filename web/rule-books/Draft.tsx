@@ -1,0 +1,437 @@
+import {
+  checkRowsSchema,
+  issueEditionSchema,
+  type DraftView,
+  type EditionView,
+} from '@mercato/contract/rule-books/editions';
+import type { FieldFault } from '@mercato/contract/http/problem';
+import { checkTable, rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { useNavigate, useParams } from 'react-router';
+import { read, Refused, write } from '../api/client.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { Browse } from './Browse.tsx';
+import { RowsTable } from './RowsTable.tsx';
+import { RULE_BOOKS_KEY } from './RuleBooks.tsx';
+
+/** A draft: rows are written, marked as checked, and at last issued as an edition that never changes again. */
+export default function Draft(): JSX.Element {
+  const { draft = '' } = useParams();
+  const { may } = useSession();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { data, error } = useQuery({
+    queryKey: ['draft', draft],
+    queryFn: ({ signal }) => read<DraftView>(`/rule-books/drafts/${draft}`, signal),
+    retry: false,
+  });
+  if (error)
+    return (
+      <main>
+        <h1>This draft cannot be shown</h1>
+        <p>{error.message}</p>
+      </main>
+    );
+  if (!data) return <main aria-busy="true" />;
+  const take = (answer: DraftView) => {
+    client.setQueryData(['draft', draft], answer);
+  };
+  const drop = async () => {
+    await write('DELETE', `/rule-books/drafts/${draft}`, {}, { version: data.version });
+    await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
+    void navigate('/rules');
+  };
+  const lead = may('rules.write');
+  return (
+    <Browse
+      content={data.content}
+      head={
+        <>
+          <h1>{data.name}, a draft</h1>
+          <p className="soft">
+            {data.basedOn && `from ${data.basedOn} · `}last written by {data.by}, {shortDay(data.at)}
+          </p>
+          {lead && <Issue draft={data} drop={() => void drop()} />}
+        </>
+      }
+      tableView={(name) => <DraftTable key={name} draft={data} name={name} take={take} lead={lead} />}
+    />
+  );
+}
+
+function DraftTable({
+  draft,
+  name,
+  take,
+  lead,
+}: {
+  draft: DraftView;
+  name: string;
+  take: (answer: DraftView) => void;
+  lead: boolean;
+}): JSX.Element | null {
+  const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const [trouble, setTrouble] = useState<string>();
+  const shape = TABLE_SHAPES[draft.book][name];
+  const table = draft.content.tables[name];
+  if (!shape || !table) return null;
+
+  const send = async (work: () => Promise<DraftView>) => {
+    setTrouble(undefined);
+    setFaults([]);
+    try {
+      take(await work());
+      setWriting(null);
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setFaults(error.faults);
+      setTrouble(error.message);
+      return false;
+    }
+  };
+  const store = (rows: readonly Row[]) => {
+    const wrong = checkTable(shape, rows);
+    if (wrong.length > 0) {
+      setTrouble(`The table cannot stand so. ${wrong[0]?.message ?? ''}`);
+      setFaults(wrong.map((one) => ({ path: `rows.${one.row ?? ''}.${one.column}`, message: one.message })));
+      return Promise.resolve(false);
+    }
+    return send(() =>
+      write<DraftView>('PUT', `/rule-books/drafts/${draft.id}/tables/${name}`, { rows }, { version: draft.version }),
+    );
+  };
+  const keep = () => {
+    if (!writing) return;
+    const rows = [...table.rows];
+    rows[writing.index] = writing.row;
+    void store(rows);
+  };
+  const bring = async (file: File) => {
+    const text = await file.text();
+    await send(() =>
+      write<DraftView>('PUT', `/import/rule-books/drafts/${draft.id}/tables/${name}`, text, {
+        version: draft.version,
+        contentType: 'text/csv',
+      }),
+    );
+  };
+  const adding = writing?.index === table.rows.length ? writing : null;
+  const editRow = (index: number, row: Record<string, string>) => (
+    <EditRow
+      key={`edit ${index}`}
+      columns={shape.columns}
+      row={row}
+      faults={faults.filter((one) => one.path.startsWith(`rows.${index}.`))}
+      change={(next) => {
+        setWriting({ index, row: next });
+      }}
+      keep={keep}
+      leave={() => {
+        setWriting(null);
+        setFaults([]);
+        setTrouble(undefined);
+      }}
+    />
+  );
+  return (
+    <>
+      <h2>{shape.title}</h2>
+      <Trouble text={trouble} />
+      {faults.length > 1 && (
+        <ul className="outside">
+          {faults.slice(0, 12).map((one, i) => (
+            <li key={i}>{one.message}</li>
+          ))}
+        </ul>
+      )}
+      <RowsTable
+        book={draft.book}
+        name={name}
+        table={table}
+        {...(lead
+          ? {
+              lead: (row: Row, index: number) => {
+                const key = rowKey(shape, row);
+                return (
+                  <span style={{ display: 'inline-flex', gap: 8 }}>
+                    <Form.Check
+                      aria-label={`choose ${key}`}
+                      checked={chosen.has(key)}
+                      onChange={(event) => {
+                        const next = new Set(chosen);
+                        if (event.target.checked) next.add(key);
+                        else next.delete(key);
+                        setChosen(next);
+                      }}
+                    />
+                    <button
+                      type="button"
+                      className="opens"
+                      aria-label={`write ${key}`}
+                      onClick={() => {
+                        setWriting({ index, row: { ...row } });
+                      }}
+                    >
+                      write
+                    </button>
+                  </span>
+                );
+              },
+              edit: (_row: Row, index: number) => (writing?.index === index ? editRow(index, writing.row) : null),
+            }
+          : {})}
+        above={
+          lead && (
+            <div className="actions">
+              <Button
+                size="sm"
+                variant="outline-primary"
+                onClick={() => {
+                  setWriting({ index: table.rows.length, row: {} });
+                }}
+              >
+                add a row
+              </Button>
+              <Button
+                size="sm"
+                variant="outline-primary"
+                disabled={chosen.size === 0}
+                onClick={() =>
+                  void store(table.rows.filter((row) => !chosen.has(rowKey(shape, row)))).then((done) => {
+                    if (done) setChosen(new Set());
+                  })
+                }
+              >
+                take {chosen.size} out
+              </Button>
+              <label htmlFor="table-file">table from a CSV file</label>
+              <Form.Control
+                type="file"
+                id="table-file"
+                size="sm"
+                accept=".csv,text/csv"
+                style={{ width: 280 }}
+                onChange={(event) => {
+                  const input = event.target as HTMLInputElement;
+                  const file = input.files?.[0];
+                  input.value = '';
+                  if (file) void bring(file);
+                }}
+              />
+            </div>
+          )
+        }
+      />
+      {adding && (
+        <table className="ruled rows">
+          <tbody>{editRow(adding.index, adding.row)}</tbody>
+        </table>
+      )}
+      {lead && (
+        <CheckForm
+          draft={draft}
+          name={name}
+          keys={[...chosen]}
+          all={() => {
+            setChosen(new Set(table.rows.map((row) => rowKey(shape, row))));
+          }}
+          take={(answer) => {
+            take(answer);
+            setChosen(new Set());
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+function EditRow({
+  columns,
+  row,
+  faults,
+  change,
+  keep,
+  leave,
+}: {
+  columns: readonly { name: string; says: string }[];
+  row: Record<string, string>;
+  faults: readonly FieldFault[];
+  change: (row: Record<string, string>) => void;
+  keep: () => void;
+  leave: () => void;
+}): JSX.Element {
+  return (
+    <tr className="at">
+      <td colSpan={columns.length + 2}>
+        <form
+          className="fields"
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          {columns.map((column, i) => (
+            <TextField
+              key={column.name}
+              label={column.says}
+              value={row[column.name] ?? ''}
+              autoFocus={i === 0}
+              fault={faults.find((one) => one.path.endsWith(`.${column.name}`))?.message}
+              onChange={(text) => {
+                change({ ...row, [column.name]: text });
+              }}
+            />
+          ))}
+          <div className="actions">
+            <Button type="submit" size="sm">
+              Keep the row
+            </Button>
+            <Button size="sm" variant="outline-primary" onClick={leave}>
+              Leave it
+            </Button>
+          </div>
+        </form>
+      </td>
+    </tr>
+  );
+}
+
+function CheckForm({
+  draft,
+  name,
+  keys,
+  all,
+  take,
+}: {
+  draft: DraftView;
+  name: string;
+  keys: readonly string[];
+  all: () => void;
+  take: (answer: DraftView) => void;
+}): JSX.Element {
+  const form = useDraft(
+    { against: '' },
+    (values) => ({ keys: [...keys], against: values.against.trim() }),
+    checkRowsSchema,
+    async (body, key) => {
+      take(
+        await write<DraftView>('POST', `/rule-books/drafts/${draft.id}/tables/${name}/checked`, body, {
+          version: draft.version,
+          key,
+        }),
+      );
+    },
+  );
+  return (
+    <form
+      style={{ marginTop: 16, maxWidth: 620 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.submit();
+      }}
+    >
+      <h2>Mark as checked</h2>
+      <Trouble text={form.general ?? (form.fault('keys') ? 'Choose the rows that were compared.' : undefined)} />
+      <TextField
+        label="compared with"
+        value={form.values.against}
+        onChange={(against) => {
+          form.set({ against });
+        }}
+        fault={form.fault('against')}
+        hint="the laboratory’s own copy: title, edition, page"
+      />
+      <div className="actions">
+        <Button type="submit" disabled={form.busy || keys.length === 0}>
+          {keys.length} rows agree with it
+        </Button>
+        <Button variant="outline-primary" onClick={all}>
+          Choose all rows
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Element {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const form = useDraft(
+    { reason: '', use: true },
+    (values) => ({ reason: values.reason.trim(), use: values.use }),
+    issueEditionSchema,
+    async (body, key) => {
+      const answer = await write<EditionView>('POST', `/rule-books/drafts/${draft.id}/issue`, body, {
+        version: draft.version,
+        key,
+      });
+      await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
+      void navigate(`/rules/${answer.id}`);
+    },
+  );
+  if (!open)
+    return (
+      <div className="actions">
+        <Button
+          onClick={() => {
+            setOpen(true);
+          }}
+        >
+          Issue it …
+        </Button>
+        <Button variant="outline-primary" onClick={drop}>
+          Drop the draft
+        </Button>
+      </div>
+    );
+  return (
+    <form
+      style={{ maxWidth: 620 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.submit();
+      }}
+    >
+      <Trouble text={form.general} />
+      <TextField
+        label="what this edition changes"
+        value={form.values.reason}
+        onChange={(reason) => {
+          form.set({ reason });
+        }}
+        fault={form.fault('reason')}
+        autoFocus
+      />
+      <Form.Check
+        id="issue-use"
+        label="new lots are judged by it from now on"
+        checked={form.values.use}
+        onChange={(event) => {
+          form.set({ use: event.target.checked });
+        }}
+      />
+      <div className="actions">
+        <Button type="submit" disabled={form.busy}>
+          Issue the edition
+        </Button>
+        <Button
+          variant="outline-primary"
+          onClick={() => {
+            setOpen(false);
+          }}
+        >
+          Not yet
+        </Button>
+      </div>
+    </form>
+  );
+}

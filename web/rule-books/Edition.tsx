@@ -1,0 +1,65 @@
+import type { EditionView } from '@mercato/contract/rule-books/editions';
+import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { Browse } from './Browse.tsx';
+import { RowsTable } from './RowsTable.tsx';
+
+/** An issued edition to read: by table, by kind, and as files. */
+export default function Edition(): JSX.Element {
+  const { edition = '' } = useParams();
+  const { data, error } = useQuery({
+    queryKey: ['edition-view', edition],
+    queryFn: ({ signal }) => read<EditionView>(`/rule-books/${edition}/about`, signal),
+  });
+  if (error)
+    return (
+      <main>
+        <h1>This edition cannot be shown</h1>
+        <p>{error.message}</p>
+      </main>
+    );
+  if (!data) return <main aria-busy="true" />;
+  const { content } = data;
+  return (
+    <Browse
+      content={content}
+      head={
+        <>
+          <h1>{data.name}</h1>
+          <p className="soft">
+            {data.origin === 'shipped' ? 'shipped with Mercato' : `issued by ${data.by ?? ''}`}
+            {data.basedOn && `, from ${data.basedOn}`} ·{' '}
+            {data.inUse ? 'in use' : data.retired ? 'retired' : 'not in use'} ·{' '}
+            <a href={`/api/rule-books/${data.id}/edition.json`} download={`${data.name}.json`}>
+              as JSON
+            </a>
+          </p>
+        </>
+      }
+      tableView={(name) => {
+        const table = content.tables[name];
+        return (
+          table && (
+            <>
+              <h2>
+                {TABLE_SHAPES[content.book][name]?.title}{' '}
+                <a
+                  className="soft"
+                  style={{ fontSize: 14 }}
+                  href={`/api/rule-books/${data.id}/tables/${name}.csv`}
+                  download={`${name}.csv`}
+                >
+                  as CSV
+                </a>
+              </h2>
+              <RowsTable key={name} book={content.book} name={name} table={table} />
+            </>
+          )
+        );
+      }}
+    />
+  );
+}

@@ -1,0 +1,326 @@
+import {
+  editionActSchema,
+  newDraftSchema,
+  type DraftView,
+  type EditionLine,
+  type RuleBookList,
+} from '@mercato/contract/rule-books/editions';
+import { BOOK_NAMES, RULE_BOOKS } from '@mercato/core/rule-books/edition';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { Link, useNavigate } from 'react-router';
+import { read, Refused, write } from '../api/client.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { TextField, Trouble } from '../ui/fields.tsx';
+
+export const RULE_BOOKS_KEY = ['rule-books'] as const;
+export const useRuleBooks = () =>
+  useQuery({ queryKey: RULE_BOOKS_KEY, queryFn: ({ signal }) => read<RuleBookList>('/rule-books', signal) });
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+type Asked = { readonly what: 'copy' | 'use' | 'retire'; readonly edition: EditionLine } | null;
+
+/** The editions of every book: which is in use, what was made of which, and the drafts that are being written. */
+export default function RuleBooks(): JSX.Element {
+  const { may } = useSession();
+  const { data } = useRuleBooks();
+  const navigate = useNavigate();
+  const [asked, setAsked] = useState<Asked>(null);
+  const [pair, setPair] = useState<readonly string[]>([]);
+  const [trouble, setTrouble] = useState<string>();
+  if (!data) return <main aria-busy="true" />;
+  const lead = may('rules.write');
+  const bring = async (file: File) => {
+    setTrouble(undefined);
+    try {
+      const draft = await write<DraftView>('POST', '/rule-books/drafts/file', await file.text());
+      void navigate(`/rules/drafts/${draft.id}`);
+    } catch (error) {
+      setTrouble(
+        error instanceof Refused
+          ? [error.message, ...error.faults.slice(0, 8).map((one) => one.message)].join(' · ')
+          : 'The file could not be read.',
+      );
+    }
+  };
+  const choose = (id: string, chosen: boolean) => {
+    setPair(chosen ? [...pair, id].slice(-2) : pair.filter((one) => one !== id));
+  };
+  const books = pair.map((id) => data.editions.find((one) => one.id === id)?.book);
+  return (
+    <main>
+      <h1>Rule books</h1>
+      <p className="soft">
+        Editions never change. A laboratory copies one, compares it with its own printed copy, and takes it into use;
+        results keep the edition that they were judged by.
+      </p>
+      <Trouble text={trouble} />
+      {RULE_BOOKS.map((book) => (
+        <section key={book} style={{ marginTop: 18 }}>
+          <h2>{capital(BOOK_NAMES[book])}</h2>
+          <div className="scroll">
+            <table className="ruled" style={{ tableLayout: 'fixed', minWidth: 860 }}>
+              <colgroup>
+                <col style={{ width: 32 }} />
+                <col />
+                <col style={{ width: 230 }} />
+                <col style={{ width: 90 }} />
+                <col style={{ width: 320 }} />
+              </colgroup>
+              <tbody>
+                {data.editions
+                  .filter((one) => one.book === book)
+                  .map((one) => (
+                    <tr key={one.id}>
+                      <td>
+                        <Form.Check
+                          checked={pair.includes(one.id)}
+                          aria-label={`compare ${one.name}`}
+                          onChange={(event) => {
+                            choose(one.id, event.target.checked);
+                          }}
+                        />
+                      </td>
+                      <td>
+                        <Link to={`/rules/${one.id}`} className="serif">
+                          {one.name}
+                        </Link>
+                        <div className="soft" style={{ fontSize: 14 }}>
+                          {one.origin === 'shipped'
+                            ? 'shipped with Mercato'
+                            : `the laboratory’s own, by ${one.by ?? ''}`}
+                          {one.basedOn && `, from ${one.basedOn}`} · {shortDay(one.at)}
+                        </div>
+                      </td>
+                      <td>
+                        {one.inUse ? (
+                          <b>in use</b>
+                        ) : one.retired ? (
+                          <span className="soft">
+                            retired by {one.retired.by}: {one.retired.reason}
+                          </span>
+                        ) : (
+                          ''
+                        )}
+                      </td>
+                      <td className="num">
+                        {one.lots} {one.lots === 1 ? 'lot' : 'lots'}
+                      </td>
+                      <td style={{ whiteSpace: 'nowrap' }}>
+                        {lead &&
+                          (
+                            [
+                              ['copy', 'copy to edit', true],
+                              ['use', 'take into use', !one.inUse],
+                              ['retire', 'retire', !one.inUse && !one.retired],
+                            ] as const
+                          ).map(
+                            ([what, words, shown]) =>
+                              shown && (
+                                <Button
+                                  key={what}
+                                  size="sm"
+                                  variant="outline-primary"
+                                  style={{ marginRight: 8 }}
+                                  onClick={() => {
+                                    setAsked({ what, edition: one });
+                                  }}
+                                >
+                                  {words}
+                                </Button>
+                              ),
+                          )}
+                      </td>
+                    </tr>
+                  ))}
+              </tbody>
+            </table>
+          </div>
+        </section>
+      ))}
+      <div className="actions">
+        <Button
+          variant="outline-primary"
+          disabled={pair.length !== 2 || books[0] !== books[1]}
+          onClick={() => void navigate(`/rules/compare?a=${pair[0] ?? ''}&b=${pair[1] ?? ''}`)}
+        >
+          Compare the two chosen
+        </Button>
+        <span className="soft">two editions of one book</span>
+      </div>
+      {asked?.what === 'copy' && (
+        <CopyForm
+          key={asked.edition.id}
+          edition={asked.edition}
+          leave={() => {
+            setAsked(null);
+          }}
+        />
+      )}
+      {asked && asked.what !== 'copy' && (
+        <ActForm
+          key={`${asked.edition.id} ${asked.what}`}
+          edition={asked.edition}
+          act={asked.what}
+          leave={() => {
+            setAsked(null);
+          }}
+        />
+      )}
+      <section style={{ marginTop: 24 }}>
+        <h2>Drafts</h2>
+        {data.drafts.length === 0 ? (
+          <p className="soft">None. Nothing is judged by a draft.</p>
+        ) : (
+          data.drafts.map((one) => (
+            <p key={one.id}>
+              <Link to={`/rules/drafts/${one.id}`} className="serif">
+                {one.name}
+              </Link>{' '}
+              <span className="soft">
+                {BOOK_NAMES[one.book]} · {one.basedOn ? `from ${one.basedOn} · ` : ''}last written by {one.by},{' '}
+                {shortDay(one.at)}
+              </span>
+            </p>
+          ))
+        )}
+        {lead && (
+          <div className="actions">
+            <label htmlFor="edition-file">edition from a JSON file</label>
+            <Form.Control
+              type="file"
+              id="edition-file"
+              accept=".json,application/json"
+              style={{ width: 360 }}
+              onChange={(event) => {
+                const input = event.target as HTMLInputElement;
+                const file = input.files?.[0];
+                input.value = '';
+                if (file) void bring(file);
+              }}
+            />
+          </div>
+        )}
+      </section>
+    </main>
+  );
+}
+
+function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void }): JSX.Element {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const draft = useDraft(
+    { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
+    (values) => ({
+      basedOn: edition.id,
+      name: values.name.trim(),
+      year: /^\d+$/.test(values.year.trim()) ? Number(values.year) : values.year,
+    }),
+    newDraftSchema,
+    async (body, key) => {
+      const answer = await write<DraftView>('POST', '/rule-books/drafts', body, { key });
+      await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
+      void navigate(`/rules/drafts/${answer.id}`);
+    },
+  );
+  return (
+    <form
+      style={{ marginTop: 18, maxWidth: 620 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void draft.submit();
+      }}
+    >
+      <h2>Copy “{edition.name}”</h2>
+      <Trouble text={draft.general} />
+      <div className="fields">
+        <TextField
+          label="name of the copy"
+          value={draft.values.name}
+          onChange={(name) => {
+            draft.set({ name });
+          }}
+          fault={draft.fault('name')}
+          autoFocus
+        />
+        <TextField
+          label="year of the rules"
+          figure
+          inputMode="numeric"
+          value={draft.values.year}
+          onChange={(year) => {
+            draft.set({ year });
+          }}
+          fault={draft.fault('year')}
+        />
+      </div>
+      <div className="actions">
+        <Button type="submit" disabled={draft.busy}>
+          Begin the draft
+        </Button>
+        <Button variant="outline-primary" onClick={leave}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function ActForm({
+  edition,
+  act,
+  leave,
+}: {
+  edition: EditionLine;
+  act: 'use' | 'retire';
+  leave: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const draft = useDraft(
+    { reason: '' },
+    (values) => ({ act, reason: values.reason.trim() }),
+    editionActSchema,
+    async (body, key) => {
+      client.setQueryData(
+        RULE_BOOKS_KEY,
+        await write<RuleBookList>('POST', `/rule-books/${edition.id}/acts`, body, { key }),
+      );
+      leave();
+    },
+  );
+  return (
+    <form
+      style={{ marginTop: 18, maxWidth: 620 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void draft.submit();
+      }}
+    >
+      <h2>
+        {act === 'use' ? 'Judge new lots by' : 'Retire'} “{edition.name}”
+      </h2>
+      <Trouble text={draft.general} />
+      <TextField
+        label="because"
+        value={draft.values.reason}
+        onChange={(reason) => {
+          draft.set({ reason });
+        }}
+        fault={draft.fault('reason')}
+        autoFocus
+      />
+      <div className="actions">
+        <Button type="submit" disabled={draft.busy}>
+          {act === 'use' ? 'Take it into use' : 'Retire it'}
+        </Button>
+        <Button variant="outline-primary" onClick={leave}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -42,6 +42,12 @@ for (const theme of ['light', 'dark'] as const)
     const [clover, ryegrass, linseed, orchard, chickpea] = await Promise.all(
       ['QM-0417', 'QM-0431', 'QM-0402', 'QM-0388', 'QM-0442'].map((one) => lotPath(page, one)),
     );
+    const ista = await page.evaluate(
+      async () =>
+        ((await (await fetch('/api/rule-books')).json()) as { editions: { id: string; book: string }[] }).editions.find(
+          (one) => one.book === 'ista',
+        )?.id ?? '',
+    );
     for (const path of [
       '/lots',
       '/lots?q=nothing-like-it',
@@ -66,6 +72,11 @@ for (const theme of ['light', 'dark'] as const)
       '/calculators',
       '/calculators?id=germination.replicate-range',
       '/people',
+      '/rules',
+      `/rules/${ista}`,
+      `/rules/${ista}?table=germination-two-tests-5C`,
+      `/rules/${ista}?kind=avena`,
+      `/rules/compare?a=${ista}&b=${ista}`,
     ]) {
       await page.goto(path);
       await look(path);

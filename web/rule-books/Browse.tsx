@@ -1,6 +1,6 @@
 import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
-import type { JSX, ReactNode } from 'react';
+import { useEffect, useState, type JSX, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { SpeciesRows } from './SpeciesRows.tsx';
 
@@ -17,6 +17,17 @@ export function Browse({
   const [search, setSearch] = useSearchParams();
   const table = search.get('table');
   const sought = search.get('kind') ?? '';
+  // Held here as typed: the address follows, and no key is lost to it.
+  const [typed, setTyped] = useState(sought);
+  useEffect(() => {
+    if (typed === sought || (typed === '' && search.has('table'))) return undefined;
+    const timer = setTimeout(() => {
+      setSearch(typed ? { kind: typed } : {}, { replace: true });
+    }, 150);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, [typed, sought, search, setSearch]);
   const shapes = TABLE_SHAPES[content.book];
   const names = Object.keys(shapes).filter((name) => content.tables[name]);
   return (
@@ -31,9 +42,9 @@ export function Browse({
           className="form-control"
           type="search"
           placeholder="Avena, oats …"
-          value={sought}
+          value={typed}
           onChange={(event) => {
-            setSearch(event.target.value ? { kind: event.target.value } : {}, { replace: true });
+            setTyped(event.target.value);
           }}
         />
         <h2 style={{ marginTop: 16 }}>Tables of {BOOK_NAMES[content.book]}</h2>
@@ -50,6 +61,7 @@ export function Browse({
               ...(name === table ? { color: 'var(--ink)', fontWeight: 600 } : {}),
             }}
             onClick={() => {
+              setTyped('');
               setSearch({ table: name });
             }}
           >

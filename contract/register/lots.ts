@@ -120,25 +120,34 @@ export interface LotSheet {
 
 export interface DecisionView {
   step: TestStep | 'sampling';
-  /** The test, or the submitted sample. */
+  /** The test, or the sample. */
   subject: string;
   /** "purity test 1", "the submitted sample". */
   what: string;
-  decision: 'accept' | 'set-aside';
+  decision: Decision;
   reason: string;
   by: string;
   at: string;
 }
 
+/**
+ * What somebody decided: report a test or sample all the same, set a test aside; and of a primary sample that
+ * looks uneven: even after all, parts become lots of their own, sampling is refused, or a heterogeneity test.
+ */
+export const DECISIONS = ['accept', 'set-aside', 'own-lots', 'refuse', 'heterogeneity-test'] as const;
+export type Decision = (typeof DECISIONS)[number];
+
 export interface NewDecision {
-  /** A test of the lot, or its submitted sample, which can only be accepted. */
+  /** A test of the lot, its submitted sample (which can only be accepted), or a primary sample that looks uneven. */
   subject: string;
-  decision: 'accept' | 'set-aside';
+  decision: Decision;
   reason: string;
 }
 export const decisionSchema = Joi.object<NewDecision, true>({
   subject: Joi.string().guid().required(),
-  decision: Joi.string().valid('accept', 'set-aside').required(),
+  decision: Joi.string()
+    .valid(...DECISIONS)
+    .required(),
   reason: text(500, 3)
     .required()
     .messages({ 'string.empty': 'a decision needs its reason', 'string.min': 'a decision needs its reason' }),

@@ -1,6 +1,9 @@
 import Joi from 'joi';
 import type { EnteredMass } from '@mercato/core/units/mass';
+import type { Book } from '@mercato/core/rule-books/edition';
+import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
+import type { Split } from '@mercato/core/sampling/splitLot';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import type { DecisionView, FieldView, LotBrief, VesselView } from '../register/lots.ts';
@@ -23,12 +26,100 @@ export const submittedSampleSchema = Joi.object<SubmittedSample, true>({
   reason: reason(),
 }).required();
 
+/** Draws the containers to be opened; the seed is chosen by the server unless one is given to repeat a draw. */
+export interface NewDraw {
+  method: DrawMethod;
+  seed?: number;
+  /** How the containers stand: so many in a row, so many rows in a layer. */
+  columns: number;
+  rows: number;
+  /** Why it is drawn anew. */
+  reason?: string;
+}
+
+export const newDrawSchema = Joi.object<NewDraw, true>({
+  method: Joi.string()
+    .valid(...DRAW_METHODS)
+    .required(),
+  seed: Joi.number().integer().min(1).max(0xffffffff),
+  columns: wholeNumber(1, 1000),
+  rows: wholeNumber(1, 1000),
+  reason: reason(),
+}).required();
+
+/** What was seen when a primary sample was taken. `uneven` stops the sampling. */
+export const LOOKS = ['even', 'wet', 'damaged', 'infested', 'uneven'] as const;
+export type Look = (typeof LOOKS)[number];
+
+export interface PrimarySample {
+  mass: EnteredMass | null;
+  look: Look;
+  note: string;
+  /** When it was taken, as an instant; it may reach the server later. */
+  takenAt: string;
+  reason?: string;
+}
+
+export const primarySampleSchema = Joi.object<PrimarySample, true>({
+  mass: mass('the mass of the primary sample').optional().allow(null).required(),
+  look: Joi.string()
+    .valid(...LOOKS)
+    .required(),
+  note: text(300, 0).required(),
+  takenAt: Joi.string()
+    .isoDate()
+    .required()
+    .messages({ 'string.isoDate': 'takenAt must be an instant such as 2026-11-24T09:00:00Z' }),
+  reason: reason(),
+}).required();
+
+/** One primary sample of the plan: still to be taken, or taken. */
+export interface PrimaryView {
+  container: number;
+  core: number;
+  layer: number;
+  row: number;
+  column: number;
+  /** Null until it is taken. */
+  taken: {
+    vesselId: string;
+    code: string;
+    mass: EnteredMass | null;
+    look: Look;
+    note: string;
+    by: string;
+    at: string;
+    fields: Record<string, FieldView>;
+    decision: DecisionView | null;
+  } | null;
+}
+
+export interface DrawView {
+  id: string;
+  method: DrawMethod;
+  seed: number;
+  columns: number;
+  rows: number;
+  containers: number;
+  by: string;
+  at: string;
+  reason: string | null;
+  primaries: PrimaryView[];
+  /** Draws that this one replaced, newest first. */
+  earlier: { method: DrawMethod; seed: number; by: string; at: string; replacedBecause: string }[];
+}
+
 export interface SamplingView {
   lot: LotBrief;
   plan: SamplingPlan | null;
   /** Why there is no plan. */
   planFault: string | null;
+  /** What the other rule book would ask for. */
+  other: { book: Book; edition: string; plan: SamplingPlan | null; planFault: string | null };
   largestLot: Verdict | null;
+  /** How a lot that is too large can be divided. */
+  split: Split | null;
+  draw: DrawView | null;
   submitted: {
     vessel: VesselView;
     fields: Record<string, FieldView>;

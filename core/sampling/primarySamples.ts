@@ -11,6 +11,8 @@ export interface SamplingPlan {
   readonly primarySamples: number;
   /** How many containers must be opened; null for a heap or stream. */
   readonly containersToSample: number | null;
+  /** Sampling units to open, and how many containers make one; null for a heap or stream. */
+  readonly units: { readonly toSample: number; readonly size: number } | null;
   /** Why, in one sentence. */
   readonly reason: string;
   readonly rule: Rule;
@@ -44,6 +46,7 @@ function istaPlan(edition: Edition, subject: SamplingCase): SamplingPlan {
       ...plan,
       primarySamples: samples,
       containersToSample: Math.min(containers, samples),
+      units: { toSample: Math.min(containers, samples), size: 1 },
       steps: [
         {
           label: 'mass of the lot',
@@ -64,11 +67,11 @@ function istaPlan(edition: Edition, subject: SamplingCase): SamplingPlan {
       ],
     };
   }
-  if (containerMassKg >= smallest) return byContainers(edition, containers, containers, []);
+  if (containerMassKg >= smallest) return byContainers(edition, containers, containers, 1, []);
   const unitKg = edition.parameter('sampling_small_unit_kg').value;
   const perUnit = Math.max(1, new Exact(unitKg).divToInt(containerMassKg).toNumber());
   const units = Math.ceil(containers / perUnit);
-  return byContainers(edition, units, containers, [
+  return byContainers(edition, units, containers, perUnit, [
     {
       label: `containers in a unit of at most ${unitKg} kg`,
       expression: `${unitKg} / ${containerMassKg}`,
@@ -82,6 +85,7 @@ function byContainers(
   edition: Edition,
   units: number,
   containers: number,
+  perUnit: number,
   before: readonly WorkingStep[],
 ): SamplingPlan {
   const row = rowUpTo(
@@ -94,6 +98,10 @@ function byContainers(
   return {
     primarySamples: samples,
     containersToSample: Math.min(containers, row.samplesEach === null ? samples : units),
+    units: {
+      toSample: row.samplesEach === null ? Math.min(units, samples) : units,
+      size: Math.min(perUnit, containers),
+    },
     reason:
       row.samplesEach === null
         ? `${units} ${what}: ${samples} in all, each from a different one.`
@@ -124,6 +132,7 @@ function byMass(edition: Edition, massKg: number, what: string): SamplingPlan {
   return {
     primarySamples: samples,
     containersToSample: null,
+    units: null,
     reason:
       row.onePerKg === null
         ? `${what} of ${massKg} kg: at least ${atLeast}.`
@@ -155,6 +164,7 @@ function aosaPlan(edition: Edition, subject: SamplingCase): SamplingPlan {
   return {
     primarySamples: samples,
     containersToSample: null,
+    units: null,
     reason: `Bulk: as many cores as ${bags} customary bags would need, at least ${atLeast.value}.`,
     rule: atLeast.rule,
     steps: [
@@ -182,6 +192,7 @@ function bagRule(edition: Edition, bags: number): SamplingPlan {
     return {
       primarySamples: cores,
       containersToSample: bags,
+      units: { toSample: bags, size: 1 },
       rule,
       reason: `Up to ${all.value} bags: every bag, at least ${of('cores_at_least').value} cores in all.`,
       steps: [
@@ -196,6 +207,7 @@ function bagRule(edition: Edition, bags: number): SamplingPlan {
   return {
     primarySamples: samples,
     containersToSample: samples,
+    units: { toSample: samples, size: 1 },
     rule,
     reason: `More than ${all.value} bags: ${base} and ${percent} % of the bags, never more than ${cap}.`,
     steps: [

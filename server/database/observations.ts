@@ -21,6 +21,8 @@ export interface Hand {
   /** Whether this person may correct what others wrote. */
   readonly mayCorrectOthers: boolean;
   readonly device?: string | null;
+  /** When it was seen, where that was before it was written down. */
+  readonly observedAt?: Date;
 }
 
 /** Current observations of several subjects: those that nothing supersedes. */
@@ -122,7 +124,7 @@ export async function recordObservations(
         subject: subject.id,
         field: entry.field,
         by: hand.personId,
-        observedAt: hand.at,
+        observedAt: hand.observedAt ?? hand.at,
         recordedAt: hand.at,
         device: hand.device ?? null,
         supersedes: before?.id ?? null,

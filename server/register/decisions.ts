@@ -1,9 +1,20 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { NewDecision } from '@mercato/contract/register/lots';
+import type { Decision, NewDecision } from '@mercato/contract/register/lots';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { benchTest, decision, vessel } from './tables.ts';
+
+const ALLOWED: Readonly<Record<string, readonly Decision[]>> = {
+  test: ['accept', 'set-aside'],
+  submitted: ['accept'],
+  primary: ['accept', 'own-lots', 'refuse', 'heterogeneity-test'],
+};
+const WHAT: Readonly<Record<string, string>> = {
+  test: 'a test',
+  submitted: 'the submitted sample',
+  primary: 'a primary sample',
+};
 
 /** Decides on a test of a (locked) lot, or on its submitted sample; the verdict beside it stays as it is. */
 export async function decide(
@@ -18,14 +29,16 @@ export async function decide(
   const [sample] = await tx
     .select()
     .from(vessel)
-    .where(and(eq(vessel.id, body.subject), eq(vessel.lotId, lotId), eq(vessel.kind, 'submitted')));
+    .where(and(eq(vessel.id, body.subject), eq(vessel.lotId, lotId), inArray(vessel.kind, ['submitted', 'primary'])));
   if (!test && !sample)
     throw fault('invalid', 'This lot has no such test or sample.', [
       { path: 'subject', message: 'neither a test nor the submitted sample of this lot' },
     ]);
-  if (sample && body.decision === 'set-aside')
-    throw fault('invalid', 'A submitted sample cannot be set aside.', [
-      { path: 'decision', message: 'accept it, or correct what was recorded of it' },
+  const kind = test ? 'test' : (sample?.kind ?? '');
+  const allowed = ALLOWED[kind] ?? [];
+  if (!allowed.includes(body.decision))
+    throw fault('invalid', 'This cannot be decided so.', [
+      { path: 'decision', message: `for ${WHAT[kind] ?? 'this'} one of: ${allowed.join(', ')}` },
     ]);
   await tx.insert(decision).values({
     id: uuid(),
@@ -40,7 +53,7 @@ export async function decide(
   });
   await audit({
     lotId,
-    action: `${body.decision === 'accept' ? 'accepted' : 'set aside'} ${test ? `${test.step} test ${test.number}` : 'the submitted sample'}`,
+    action: `decided “${body.decision}” on ${test ? `${test.step} test ${test.number}` : (WHAT[kind] ?? '')}`,
     subject: test ? `test ${test.id}` : `vessel ${sample?.code ?? ''}`,
     after: body,
     reason: body.reason,

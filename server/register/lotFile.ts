@@ -52,6 +52,7 @@ export async function openFile(tx: Transaction, lotId: string, now: Date): Promi
     tests.filter((one) => one.editionId !== lot.editionId),
     async (one) => editions.set(one.editionId, await editionById(tx, one.editionId)),
   );
+  const vessels = await vesselsOf(tx, lotId);
   return {
     lot,
     edition,
@@ -60,9 +61,9 @@ export async function openFile(tx: Transaction, lotId: string, now: Date): Promi
     laboratory,
     today: todayIn(now, laboratory.zone),
     names,
-    vessels: await vesselsOf(tx, lotId),
+    vessels,
     tests,
-    decisions: await decisionsOf(tx, lotId, tests, names),
+    decisions: await decisionsOf(tx, lotId, tests, vessels, names),
     editions,
   };
 }
@@ -91,6 +92,7 @@ async function decisionsOf(
   tx: Transaction,
   lotId: string,
   tests: readonly BenchTest[],
+  vessels: readonly Vessel[],
   names: ReadonlyMap<string, string>,
 ): Promise<DecisionView[]> {
   const rows = await tx
@@ -106,7 +108,11 @@ async function decisionsOf(
     newest.set(subject, {
       step: row.step as DecisionView['step'],
       subject,
-      what: test ? `${test.step.replace('-', ' ')} test ${test.number}` : 'the submitted sample',
+      what: test
+        ? `${test.step.replace('-', ' ')} test ${test.number}`
+        : vessels.find((one) => one.id === row.vesselId)?.kind === 'primary'
+          ? 'a primary sample'
+          : 'the submitted sample',
       decision: row.decision as DecisionView['decision'],
       reason: row.reason,
       by: names.get(row.by) ?? '',

@@ -161,7 +161,7 @@ export const decision = pgTable(
   },
   (t) => [
     index('decision_lot').on(t.lotId),
-    check('decision_kind', sql`decision in ('accept','set-aside')`),
+    check('decision_kind', sql`decision in ('accept','set-aside','own-lots','refuse','heterogeneity-test')`),
     check('decision_subject', sql`(test_id is null) <> (vessel_id is null)`),
   ],
 );

@@ -1,9 +1,10 @@
-import type { StepLine } from '@mercato/contract/register/lots';
+import type { Decision, StepLine } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { judgeLotMass, judgePrimarySamples } from '@mercato/core/sampling/judgeSamples';
 import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/primarySamples';
+import { splitThatFits } from '@mercato/core/sampling/splitLot';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
@@ -12,6 +13,8 @@ import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { fieldViews } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
+import { currentEdition, editionById } from '../rule-books/editions.ts';
+import { readDraw } from './draw.ts';
 import { samplingObservation } from './tables.ts';
 
 const LEAST = { purity: 'purityG', 'other-seeds': 'otherSeedsG' } as const;
@@ -21,12 +24,24 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
   const { plan, planFault } = planOf(edition, lot);
   const submitted = vessels.find((one) => one.kind === 'submitted');
   const fields = submitted ? fieldViews(await allObservations(tx, samplingObservation, [submitted.id]), names) : {};
+  const largestLot = edition.book === 'ista' ? judgeLotMass(edition, new Exact(lot.massKg), method) : null;
   const taken = Number(fields.primarySamples?.text ?? 0);
   return {
     lot: file.brief,
     plan,
     planFault,
-    largestLot: edition.book === 'ista' ? judgeLotMass(edition, new Exact(lot.massKg), method) : null,
+    other: await otherBook(tx, edition, lot),
+    largestLot,
+    split:
+      largestLot?.outcome === 'outside'
+        ? splitThatFits(
+            new Exact(lot.massKg),
+            new Exact(largestLot.limit ?? 0),
+            lot.containers,
+            lot.containerMassKg === null ? null : new Exact(lot.containerMassKg),
+          )
+        : null,
+    draw: await readDraw(tx, file),
     submitted: submitted
       ? {
           vessel: vesselView(submitted, names),
@@ -58,7 +73,14 @@ function leastFor(purpose: string | null, method: KindMethod | undefined) {
   return purpose === 'purity' || purpose === 'other-seeds' ? method?.[LEAST[purpose]] : undefined;
 }
 
-function planOf(edition: Edition, lot: Lot): { plan: SamplingPlan | null; planFault: string | null } {
+/** What the other book would ask for, by the edition that is in use. */
+async function otherBook(tx: Transaction, edition: Edition, lot: Lot): Promise<SamplingView['other']> {
+  const book = edition.book === 'ista' ? 'aosa' : 'ista';
+  const { id, name } = await currentEdition(tx, book);
+  return { book, edition: name, ...planOf(await editionById(tx, id), lot) };
+}
+
+export function planOf(edition: Edition, lot: Lot): { plan: SamplingPlan | null; planFault: string | null } {
   try {
     const plan = planPrimarySamples(
       edition,
@@ -73,6 +95,15 @@ function planOf(edition: Edition, lot: Lot): { plan: SamplingPlan | null; planFa
   }
 }
 
+/** What follows from a primary sample that looks uneven. */
+const UNEVEN_WORDS: Readonly<Record<Decision, string>> = {
+  accept: 'even after all',
+  'set-aside': 'set aside',
+  'own-lots': 'the parts become lots of their own',
+  refuse: 'sampling is refused',
+  'heterogeneity-test': 'a heterogeneity test is asked for',
+};
+
 /** The sampling line of the lot sheet. */
 export function samplingLine(view: SamplingView): StepLine {
   const base = { step: 'sampling' as const, by: null, at: null, blocks: null };
@@ -81,15 +112,35 @@ export function samplingLine(view: SamplingView): StepLine {
       ...base,
       mark: 'outside',
       figure: `${view.largestLot.measured} kg`,
-      note: 'too large for one lot: divide it',
+      note: view.split ? `too large for one lot: divide it into ${view.split.parts}` : 'too large for one lot',
       blocks: 'The lot is larger than the rule book allows.',
     };
+  const uneven = view.draw?.primaries.find(
+    (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
+  );
+  if (uneven)
+    return {
+      ...base,
+      mark: 'outside',
+      figure: `container ${uneven.container} looks uneven`,
+      note: uneven.taken?.decision ? UNEVEN_WORDS[uneven.taken.decision.decision] : 'sampling is stopped',
+      by: uneven.taken?.by ?? null,
+      at: uneven.taken?.at ?? null,
+      blocks: `Sampling: container ${uneven.container} looks uneven${uneven.taken?.decision ? `: ${UNEVEN_WORDS[uneven.taken.decision.decision]}` : ', and nobody has decided'}.`,
+    };
+  const drawing = view.draw?.primaries.some((one) => one.taken) ?? false;
   if (!view.submitted)
     return {
       ...base,
       mark: 'next',
       figure: view.plan ? `${view.plan.primarySamples} primary samples` : '',
-      note: view.plan ? 'to be drawn' : 'to be sampled',
+      note: drawing
+        ? `${view.draw?.primaries.filter((one) => one.taken).length ?? 0} of ${view.draw?.primaries.length ?? 0} taken`
+        : view.draw
+          ? 'drawn, to be taken'
+          : view.plan
+            ? 'to be drawn'
+            : 'to be sampled',
     };
   const { fields, vessel, massVerdict, primaryVerdict } = view.submitted;
   const outside = [

@@ -1,6 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { newWorkingSampleSchema, type NewWorkingSample } from '@mercato/contract/register/vessels';
-import { submittedSampleSchema, type SubmittedSample } from '@mercato/contract/sampling/sampling';
+import {
+  newDrawSchema,
+  primarySampleSchema,
+  submittedSampleSchema,
+  type SubmittedSample,
+} from '@mercato/contract/sampling/sampling';
 import { Exact, toGrams } from '@mercato/core/units/mass';
 import { recordObservations } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
@@ -14,8 +19,10 @@ import { addVessels, massColumns, nextVesselNumber, vesselsOf, vesselView, type 
 import { todayIn } from '../http/session.ts';
 import { keepJudgement } from '../register/tests.ts';
 import { currentObservations } from '../database/observations.ts';
-import { readSampling, samplingOutcome } from './result.ts';
-import { samplingObservation } from './tables.ts';
+import { editionById } from '../rule-books/editions.ts';
+import { drawLot, drawsOf, readDraw, takePrimary } from './draw.ts';
+import { planOf, readSampling, samplingOutcome } from './result.ts';
+import { samplingDraw, samplingObservation } from './tables.ts';
 
 export function samplingRoutes(api: Api<LotPicture>): void {
   api.read('/lots/:lot/sampling', async ({ tx, params, now }) =>
@@ -32,6 +39,44 @@ export function samplingRoutes(api: Api<LotPicture>): void {
       const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
       await receiveSample(context, lot, context.body, context.seenVersion);
       return (await context.settle(lot.id)).gathered.sampling;
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/draws',
+    permission: 'sampling.write',
+    schema: newDrawSchema,
+    status: 201,
+    handle: async (context) => {
+      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+      const { plan } = planOf(await editionById(context.tx, lot.editionId), lot);
+      await drawLot(context, lot, plan, context.body);
+      return (await context.settle(lot.id)).gathered.sampling;
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/draws/:draw/containers/:container/samples/:core',
+    permission: 'sampling.write',
+    schema: primarySampleSchema,
+    handle: async (context) => {
+      const { tx, params, body } = context;
+      const [draw] = await tx
+        .select()
+        .from(samplingDraw)
+        .where(eq(samplingDraw.id, idParam(params, 'draw')));
+      if (!draw) throw fault('not-found', 'There is no such draw.');
+      await lockLot(tx, draw.lotId);
+      if ((await drawsOf(tx, draw.lotId))[0]?.id !== draw.id)
+        throw fault('conflict', 'Other containers were drawn since.', [
+          { path: 'draw', message: 'was replaced by another' },
+        ]);
+      const number = (name: string) => (/^[1-9]\d{0,6}$/.test(params[name] ?? '') ? Number(params[name]) : 0);
+      if (!number('container') || !number('core')) throw fault('not-found', 'There is no such sample.');
+      await takePrimary(context, draw, number('container'), number('core'), body);
+      return (await context.settle(draw.lotId)).gathered.sampling;
     },
   });
 
@@ -74,6 +119,14 @@ export async function receiveSample(
       { path: 'drawnOn', message: `before the harvest of ${lot.harvestYear}` },
     ]);
 
+  const draw = await readDraw(tx, await openFile(tx, lot.id, now));
+  const uneven = draw?.primaries.find(
+    (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
+  );
+  if (uneven)
+    throw fault('conflict', 'Sampling is stopped: the primary samples look uneven.', [
+      { path: 'primarySamples', message: `container ${uneven.container} looks uneven: do not combine them` },
+    ]);
   const vessels = await vesselsOf(tx, lot.id);
   const before = vessels.find((one) => one.kind === 'submitted');
   const seen = { version: before?.version ?? 0, updatedAt: before?.updatedAt ?? now };

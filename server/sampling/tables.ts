@@ -1,4 +1,42 @@
-import { observationTable } from '../database/columns.ts';
+import { bigint, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { instant, observationTable } from '../database/columns.ts';
 
-/** What was noted of the submitted sample: its mass, date, who drew it, its seal, primary samples taken. */
+/**
+ * What was noted of a sample. Of the submitted one: its mass, date, who drew it, its seal, primary samples taken;
+ * of a primary one: mass, look and note.
+ */
 export const samplingObservation = observationTable('sampling_observation');
+
+/** Which containers were drawn, so that it can be repeated; the newest draw of a lot counts. */
+export const samplingDraw = pgTable(
+  'sampling_draw',
+  {
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    editionId: uuid('edition_id').notNull(),
+    method: text('method').notNull(),
+    seed: bigint('seed', { mode: 'number' }).notNull(),
+    columns: integer('columns').notNull(),
+    rows: integer('rows').notNull(),
+    containers: integer('containers').notNull(),
+    /** Containers with the primary samples to be taken from each. */
+    drawn: jsonb('drawn').notNull(),
+    reason: text('reason'),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [index('sampling_draw_lot').on(t.lotId, t.at)],
+);
+
+/** The vessel of each primary sample of a draw; a container gives each of its samples once. */
+export const primarySample = pgTable(
+  'primary_sample',
+  {
+    drawId: uuid('draw_id').notNull(),
+    container: integer('container').notNull(),
+    core: integer('core').notNull(),
+    vesselId: uuid('vessel_id').notNull().unique(),
+    takenAt: instant('taken_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.drawId, t.container, t.core] })],
+);

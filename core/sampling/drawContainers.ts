@@ -1,0 +1,99 @@
+import mersenneTwister from '@stdlib/random-base-mt19937';
+import type { DrawMethod } from './drawMethods.ts';
+
+export interface DrawPlan {
+  /** Containers in the lot, numbered from 1 in the order in which they stand. */
+  readonly containers: number;
+  /** Containers that are combined into one sampling unit; 1 where each is a unit of its own. */
+  readonly unitSize: number;
+  readonly primarySamples: number;
+  /** Sampling units to be opened. */
+  readonly unitsToSample: number;
+}
+
+export interface DrawnContainer {
+  readonly number: number;
+  /** Primary samples to be taken from it. */
+  readonly cores: number;
+}
+
+/**
+ * Which containers are opened: drawn at random, or evenly spaced from a random start. The same seed gives
+ * the same draw, so that it can be repeated and checked.
+ *
+ * @param seed  whole number 1..4294967295
+ * @returns     in the order in which they stand; the cores add up to the plan's primary samples
+ * @throws {RangeError} naming the figure that cannot be
+ *
+ * Source: ISTA and 7 CFR 201.41 ask for containers at random or evenly spread (from memory); Mersenne twister
+ * of Matsumoto M. & Nishimura T. (1998) ACM TOMACS 8:3–30.
+ */
+export function drawContainers(plan: DrawPlan, method: DrawMethod, seed: number): readonly DrawnContainer[] {
+  const { containers, unitSize, primarySamples, unitsToSample } = plan;
+  whole('containers', containers, 1, 1e6);
+  whole('unitSize', unitSize, 1, containers);
+  const units = Math.ceil(containers / unitSize);
+  whole('unitsToSample', unitsToSample, 1, units);
+  whole('primarySamples', primarySamples, unitsToSample, 1e6);
+  whole('seed', seed, 1, 0xffffffff);
+  const below = below32(mersenneTwister.factory({ seed: [seed] }));
+  const chosen = method === 'random' ? someOf(units, unitsToSample, below) : spread(units, unitsToSample, below);
+  const cores = new Map<number, number>();
+  chosen.forEach((unit, i) => {
+    const share = Math.floor(primarySamples / unitsToSample) + (i < primarySamples % unitsToSample ? 1 : 0);
+    const first = unit * unitSize;
+    const inside = Math.min(unitSize, containers - first);
+    // A unit of several packets gives its samples from as many different packets as it has.
+    const order = someOf(inside, Math.min(share, inside), below);
+    for (let core = 0; core < share; core += 1) {
+      const number = first + (order[core % order.length] ?? 0) + 1;
+      cores.set(number, (cores.get(number) ?? 0) + 1);
+    }
+  });
+  return [...cores].map(([number, count]) => ({ number, cores: count })).sort((a, b) => a.number - b.number);
+}
+
+/** Where a container stands in a stack that is numbered along its rows, layer by layer; all from 1. */
+export function placeInStack(
+  number: number,
+  columns: number,
+  rows: number,
+): { readonly layer: number; readonly row: number; readonly column: number } {
+  const index = number - 1;
+  return {
+    layer: Math.floor(index / (columns * rows)) + 1,
+    row: (Math.floor(index / columns) % rows) + 1,
+    column: (index % columns) + 1,
+  };
+}
+
+/** Whole numbers below a limit, each as likely as the other: values of the incomplete last round are thrown away. */
+function below32(next: () => number): (limit: number) => number {
+  return (limit) => {
+    const complete = Math.floor(2 ** 32 / limit) * limit;
+    let value = next();
+    while (value >= complete) value = next();
+    return value % limit;
+  };
+}
+
+/** So many different numbers below `total`, in ascending order (Floyd's method). */
+function someOf(total: number, take: number, below: (limit: number) => number): number[] {
+  const chosen = new Set<number>();
+  for (let i = total - take; i < total; i += 1) {
+    const candidate = below(i + 1);
+    chosen.add(chosen.has(candidate) ? i : candidate);
+  }
+  return [...chosen].sort((a, b) => a - b);
+}
+
+/** Evenly spaced from a random start: gaps differ by one at the most. */
+function spread(total: number, take: number, below: (limit: number) => number): number[] {
+  const start = below(total);
+  return Array.from({ length: take }, (_, i) => Math.floor((start + i * total) / take) % total).sort((a, b) => a - b);
+}
+
+function whole(name: string, value: number, least: number, most: number): void {
+  if (!Number.isInteger(value) || value < least || value > most)
+    throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
+}

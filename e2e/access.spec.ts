@@ -58,6 +58,8 @@ for (const theme of ['light', 'dark'] as const)
       `${clover}/history`,
       `${clover}/sampling`,
       `${chickpea}/sampling`,
+      `${chickpea}/sampling/walk`,
+      `${chickpea}/sampling/sheet`,
       `${ryegrass}/purity`,
       `${clover}/purity`,
       `${chickpea}/purity`,

@@ -24,6 +24,8 @@ const LotForm = lazy(() => import('./register/LotForm.tsx'));
 const History = lazy(() => import('./register/History.tsx'));
 const People = lazy(() => import('./register/People.tsx'));
 const Sampling = lazy(() => import('./sampling/Sampling.tsx'));
+const Walk = lazy(() => import('./sampling/Walk.tsx'));
+const Sheet = lazy(() => import('./sampling/Sheet.tsx'));
 const Purity = lazy(() => import('./purity/Purity.tsx'));
 const OtherSeeds = lazy(() => import('./other-seeds/OtherSeeds.tsx'));
 const Moisture = lazy(() => import('./moisture/Moisture.tsx'));
@@ -94,6 +96,8 @@ if (root)
               <Route path="/lots/:lot/edit" element={<LotForm />} />
               <Route path="/lots/:lot/history" element={<History />} />
               <Route path="/lots/:lot/sampling" element={<Sampling />} />
+              <Route path="/lots/:lot/sampling/walk" element={<Walk />} />
+              <Route path="/lots/:lot/sampling/sheet" element={<Sheet />} />
               <Route path="/lots/:lot/purity" element={<Purity />} />
               <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
               <Route path="/lots/:lot/moisture" element={<Moisture />} />

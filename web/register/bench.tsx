@@ -1,5 +1,6 @@
 import {
   decisionSchema,
+  type Decision,
   type FieldView,
   type LotBrief,
   type LotSheet,
@@ -49,7 +50,35 @@ export function BenchHead({
 }
 
 const NOTHING_WEIGHED: { text: string; unit: MassUnit } = { text: '', unit: 'g' };
-const UNDECIDED: { decision: 'accept' | 'set-aside'; reason: string } = { decision: 'set-aside', reason: '' };
+/** What can be decided of a test, of a submitted sample, and of a primary sample that looks uneven. */
+const CHOICES = {
+  test: {
+    label: 'the test is',
+    options: [
+      ['set-aside', 'set aside: kept on file, not used'],
+      ['accept', 'accepted all the same: reported with the reason'],
+    ],
+    waits: 'The lead decides whether it is accepted or set aside; or make another test.',
+  },
+  sample: {
+    label: 'the sample is',
+    options: [['accept', 'accepted all the same: reported with the reason']],
+    waits: 'The lead decides whether it is accepted; or draw more and correct what was recorded.',
+  },
+  uneven: {
+    label: 'the look means',
+    options: [
+      ['own-lots', 'the parts become lots of their own'],
+      ['refuse', 'sampling is refused'],
+      ['heterogeneity-test', 'a heterogeneity test is asked for'],
+      ['accept', 'it is even after all'],
+    ],
+    waits: 'The lead decides what follows.',
+  },
+} as const satisfies Record<
+  string,
+  { label: string; options: readonly (readonly [Decision, string])[]; waits: string }
+>;
 
 /**
  * Draws a working sample for a step, gives it a code, and starts its test. Samples that were drawn
@@ -157,21 +186,34 @@ export function Earlier({ field }: { field: FieldView | undefined }): JSX.Elemen
   );
 }
 
+const DECIDED: Readonly<Record<Decision, string>> = {
+  accept: 'Accepted',
+  'set-aside': 'Set aside',
+  'own-lots': 'Parts become lots of their own',
+  refuse: 'Sampling refused',
+  'heterogeneity-test': 'Heterogeneity test asked for',
+};
+
 /** Lets the lead accept a test that stands outside, or set one aside; always with a reason. */
 export function DecisionBox({
   on,
   outside,
-  canSetAside = true,
+  subject = 'test',
 }: {
-  /** A test, or the submitted sample. */
+  /** A test or a sample. */
   on: Pick<TestFrame, 'id' | 'lotId' | 'decision'>;
   outside: boolean;
-  canSetAside?: boolean;
+  subject?: keyof typeof CHOICES;
 }): JSX.Element | null {
   const { session, may } = useSession();
   const client = useQueryClient();
+  const choices = CHOICES[subject];
+  const first: { decision: Decision; reason: string } = {
+    decision: choices.options[0][0],
+    reason: '',
+  };
   const draft = useDraft(
-    canSetAside ? UNDECIDED : { ...UNDECIDED, decision: 'accept' as const },
+    first,
     (values) => ({ ...values, reason: values.reason.trim(), subject: on.id }),
     decisionSchema,
     async (body, key) => {
@@ -185,7 +227,7 @@ export function DecisionBox({
     <section style={{ marginTop: 22 }}>
       {decided && (
         <p>
-          <b>{decided.decision === 'accept' ? 'Accepted' : 'Set aside'}</b> by {decided.by},{' '}
+          <b>{DECIDED[decided.decision]}</b> by {decided.by},{' '}
           {shortInstant(decided.at, session?.laboratory.zone ?? 'UTC')}: {decided.reason}
         </p>
       )}
@@ -200,15 +242,12 @@ export function DecisionBox({
           <Trouble text={draft.general} />
           <div className="fields">
             <ChoiceField
-              label={canSetAside ? 'the test is' : 'the sample is'}
+              label={choices.label}
               value={draft.values.decision}
               onChange={(decision) => {
-                draft.set({ decision: decision === 'accept' ? 'accept' : 'set-aside' });
+                draft.set({ decision: decision as Decision });
               }}
-              options={[
-                ...(canSetAside ? [['set-aside', 'set aside: kept on file, not used'] as const] : []),
-                ['accept', 'accepted all the same: reported with the reason'],
-              ]}
+              options={choices.options}
             />
             <TextField
               label="because"
@@ -226,13 +265,7 @@ export function DecisionBox({
           </div>
         </form>
       )}
-      {!may('decision.write') && outside && !decided && (
-        <p className="soft">
-          {canSetAside
-            ? 'The lead decides whether it is accepted or set aside; or make another test.'
-            : 'The lead decides whether it is accepted; or draw more and correct what was recorded.'}
-        </p>
-      )}
+      {!may('decision.write') && outside && !decided && <p className="soft">{choices.waits}</p>}
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
+import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -13,6 +14,7 @@ import { MassField, TextField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { DrawSection } from './DrawSection.tsx';
 import { useNavigate } from 'react-router';
 
 type Shown = { title: string; verdict: Verdict } | 'plan';
@@ -72,6 +74,33 @@ export default function Sampling(): JSX.Element {
             </button>
           </p>
         )}
+
+        {data.largestLot?.outcome === 'outside' && data.split && (
+          <p className="outside">
+            Divide it into {data.split.parts} lots
+            {data.split.containers ? ` of ${data.split.containers.join(', ')} containers` : ''}: at most{' '}
+            {data.split.largestKg} kg each.
+          </p>
+        )}
+        <details>
+          <summary className="soft">What {BOOK_NAMES[data.other.book]} would ask</summary>
+          <p>
+            {data.other.plan ? (
+              <>
+                <span className="fig">{data.other.plan.primarySamples}</span> primary samples
+                {data.other.plan.containersToSample !== null &&
+                  ` from ${data.other.plan.containersToSample} containers`}
+                .{' '}
+                <span className="soft">
+                  {data.other.plan.reason} {data.other.edition}.
+                </span>
+              </>
+            ) : (
+              data.other.planFault
+            )}
+          </p>
+        </details>
+        <DrawSection view={data} />
 
         <h2 style={{ marginTop: 22 }}>Submitted sample</h2>
         {submitted && !editing ? (
@@ -153,7 +182,7 @@ export default function Sampling(): JSX.Element {
             <DecisionBox
               on={{ id: submitted.vessel.id, lotId: lot, decision: submitted.decision }}
               outside={[submitted.massVerdict.outcome, submitted.primaryVerdict?.outcome].includes('outside')}
-              canSetAside={false}
+              subject="sample"
             />
             {may('sampling.write') && (
               <div className="actions">

@@ -1,0 +1,219 @@
+import { newDrawSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
+import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+import { write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { DecisionBox, Earlier } from '../register/bench.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { Stack } from './Stack.tsx';
+
+const WORDS: Readonly<Record<DrawMethod, string>> = {
+  random: 'at random',
+  even: 'evenly spaced from a random start',
+};
+
+/** Which containers are opened, and what was taken from them. */
+export function DrawSection({ view }: { view: SamplingView }): JSX.Element | null {
+  const { session, may } = useSession();
+  const [again, setAgain] = useState(false);
+  const { draw, lot } = view;
+  if (!view.plan?.units || !session) return null;
+  const taken = draw?.primaries.filter((one) => one.taken) ?? [];
+  const noted = taken.filter((one) => one.taken?.look !== 'even' || one.taken.note || hasEarlier(one.taken.fields));
+  const uneven = taken.find((one) => one.taken?.look === 'uneven');
+  return (
+    <section>
+      <h2 style={{ marginTop: 22 }}>Containers</h2>
+      {draw ? (
+        <>
+          <p>
+            Drawn {WORDS[draw.method]} by {draw.by}, {shortInstant(draw.at, session.laboratory.zone)}; seed{' '}
+            <span className="fig">{draw.seed}</span> gives the same draw again. <b className="fig">{taken.length}</b> of{' '}
+            {draw.primaries.length} primary samples taken.
+          </p>
+          <Stack
+            draw={draw}
+            done={(container) => draw.primaries.every((one) => one.container !== container || one.taken)}
+          />
+          {noted.length > 0 && (
+            <table className="ruled" style={{ maxWidth: 860, marginTop: 12 }}>
+              <tbody>
+                {noted.map((one) => (
+                  <tr key={`${one.container} ${one.core}`}>
+                    <td className="fig">container {one.container}</td>
+                    <td>
+                      {one.taken?.look === 'uneven' && (
+                        <VerdictMark mark={one.taken.decision?.decision === 'accept' ? 'near' : 'outside'} />
+                      )}{' '}
+                      {one.taken?.look} {one.taken?.note}
+                    </td>
+                    <td className="soft">
+                      {one.taken?.by}
+                      {Object.values(one.taken?.fields ?? {}).map((field, i) => (
+                        <Earlier key={i} field={field} />
+                      ))}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {uneven?.taken && (
+            <DecisionBox
+              on={{ id: uneven.taken.vesselId, lotId: lot.id, decision: uneven.taken.decision }}
+              outside
+              subject="uneven"
+            />
+          )}
+          <div className="actions">
+            {may('sampling.write') && (
+              <Link className="btn btn-primary" to={`/lots/${lot.id}/sampling/walk`}>
+                Take the samples
+              </Link>
+            )}
+            <Link className="btn btn-outline-primary" to={`/lots/${lot.id}/sampling/sheet`}>
+              Sheet on paper
+            </Link>
+            {may('sampling.write') && !again && (
+              <Button
+                variant="outline-primary"
+                onClick={() => {
+                  setAgain(true);
+                }}
+              >
+                Draw anew …
+              </Button>
+            )}
+          </div>
+          {draw.earlier.map((one, i) => (
+            <p key={i} className="soft">
+              <span className="struck">
+                {WORDS[one.method]}, seed {one.seed}
+              </span>{' '}
+              by {one.by}; replaced: {one.replacedBecause}
+            </p>
+          ))}
+        </>
+      ) : (
+        <p className="soft">Not drawn yet. They are numbered in the order in which they stand.</p>
+      )}
+      {may('sampling.write') && (!draw || again) && (
+        <DrawForm
+          view={view}
+          done={() => {
+            setAgain(false);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+const hasEarlier = (fields: Record<string, { earlier: unknown[] }>) =>
+  Object.values(fields).some((field) => field.earlier.length > 0);
+
+function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX.Element {
+  const client = useQueryClient();
+  const { draw, lot } = view;
+  const initial: { method: DrawMethod; seed: string; columns: string; rows: string; reason: string } = {
+    method: draw?.method ?? 'random',
+    seed: '',
+    columns: String(draw?.columns ?? 6),
+    rows: String(draw?.rows ?? 4),
+    reason: '',
+  };
+  const number = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text);
+  const form = useDraft(
+    initial,
+    (values) => ({
+      method: values.method,
+      ...(values.seed.trim() ? { seed: number(values.seed) } : {}),
+      columns: number(values.columns),
+      rows: number(values.rows),
+      ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+    }),
+    newDrawSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['sampling', lot.id],
+        await write<SamplingView>('POST', `/lots/${lot.id}/draws`, body, { key }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+      done();
+    },
+  );
+  const { values, set, fault } = form;
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.submit();
+      }}
+    >
+      <Trouble text={form.general} />
+      <div className="fields" style={{ maxWidth: 860 }}>
+        <ChoiceField
+          label="chosen"
+          value={values.method}
+          onChange={(method) => {
+            set({ method: method as DrawMethod });
+          }}
+          fault={fault('method')}
+          options={DRAW_METHODS.map((one) => [one, WORDS[one]] as const)}
+        />
+        <TextField
+          label="in a row"
+          figure
+          inputMode="numeric"
+          value={values.columns}
+          onChange={(columns) => {
+            set({ columns });
+          }}
+          fault={fault('columns')}
+          hint="containers side by side"
+        />
+        <TextField
+          label="rows in a layer"
+          figure
+          inputMode="numeric"
+          value={values.rows}
+          onChange={(rows) => {
+            set({ rows });
+          }}
+          fault={fault('rows')}
+        />
+        <TextField
+          label="seed"
+          figure
+          inputMode="numeric"
+          value={values.seed}
+          onChange={(seed) => {
+            set({ seed });
+          }}
+          fault={fault('seed')}
+          hint="only to repeat a draw; else one is chosen"
+        />
+        {draw && (
+          <TextField
+            label="why it is drawn anew"
+            value={values.reason}
+            onChange={(reason) => {
+              set({ reason });
+            }}
+            fault={fault('reason')}
+          />
+        )}
+      </div>
+      <div className="actions">
+        <Button type="submit" disabled={form.busy}>
+          Draw the containers
+        </Button>
+      </div>
+    </form>
+  );
+}

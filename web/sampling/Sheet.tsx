@@ -1,0 +1,85 @@
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+
+/** The draw on paper: a line for each primary sample, with a box to tick. */
+export default function Sheet(): JSX.Element {
+  const { lot = '' } = useParams();
+  const { session } = useSession();
+  const { data } = useQuery({
+    queryKey: ['sampling', lot],
+    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
+  });
+  if (!data || !session) return <main aria-busy="true" />;
+  const { draw } = data;
+  return (
+    <main style={{ maxWidth: 900 }}>
+      <div className="actions no-print">
+        <Button
+          onClick={() => {
+            window.print();
+          }}
+        >
+          Print
+        </Button>
+        <Link to={`/lots/${lot}/sampling`}>back</Link>
+      </div>
+      <h1>
+        Sampling sheet <span className="fig">{data.lot.reference}</span>
+      </h1>
+      <p>
+        <i className="species">{data.lot.species}</i>, {data.lot.commonName} · {data.plan?.reason} ·{' '}
+        {data.lot.edition.name}
+        {draw && (
+          <>
+            {' '}
+            · drawn {shortInstant(draw.at, session.laboratory.zone)} by {draw.by}, seed{' '}
+            <span className="fig">{draw.seed}</span>
+          </>
+        )}
+      </p>
+      {draw ? (
+        <table className="ruled sheet">
+          <thead>
+            <tr>
+              <th>taken</th>
+              <th className="num">container</th>
+              <th className="num">layer</th>
+              <th className="num">row</th>
+              <th className="num">from left</th>
+              <th>mass, g</th>
+              <th>wet · torn · infested · uneven</th>
+            </tr>
+          </thead>
+          <tbody>
+            {draw.primaries.map((one) => (
+              <tr key={`${one.container} ${one.core}`}>
+                <td>
+                  <span className="box">{one.taken ? '✓' : ''}</span>
+                </td>
+                <td className="num">
+                  <b>{one.container}</b>
+                </td>
+                <td className="num">{one.layer}</td>
+                <td className="num">{one.row}</td>
+                <td className="num">{one.column}</td>
+                <td className="write">{one.taken?.mass ? one.taken.mass.text : ''}</td>
+                <td className="write">{one.taken && one.taken.look !== 'even' ? one.taken.look : ''}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <p>Nothing is drawn yet.</p>
+      )}
+      <p style={{ marginTop: 18 }}>
+        Sampled on ______________ by ______________________ · seal ______________ · uneven look: stop, do not combine.
+        Dust mask while probing.
+      </p>
+    </main>
+  );
+}

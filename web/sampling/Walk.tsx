@@ -1,0 +1,215 @@
+import type { Look, PrimarySample, PrimaryView, SamplingView } from '@mercato/contract/sampling/sampling';
+import { DECIMAL_TEXT, Exact, toGrams } from '@mercato/core/units/mass';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { useOutbox } from '../api/outbox.ts';
+import { useSession } from '../api/session.tsx';
+import { plainFigure } from '../ui/draft.ts';
+import { TextField } from '../ui/fields.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { Stack } from './Stack.tsx';
+
+const LOOK_WORDS: readonly (readonly [Exclude<Look, 'even'>, string])[] = [
+  ['uneven', 'Looks uneven'],
+  ['wet', 'Wet'],
+  ['damaged', 'Torn'],
+  ['infested', 'Infested'],
+];
+
+/** On foot between the bags: the next container first, large targets, and no need of a network. */
+export default function Walk(): JSX.Element {
+  const { lot = '' } = useParams();
+  const { session } = useSession();
+  const { data } = useQuery({
+    queryKey: ['sampling', lot],
+    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
+    staleTime: Infinity,
+  });
+  if (!data || !session?.person) return <main aria-busy="true" />;
+  if (!data.draw)
+    return (
+      <main>
+        <h1>Nothing is drawn yet</h1>
+        <p>
+          <Link to={`/lots/${lot}/sampling`}>Draw the containers first.</Link>
+        </p>
+      </main>
+    );
+  return <Between view={data} draw={data.draw} personId={session.person.id} />;
+}
+
+const subjectOf = (drawId: string, one: Pick<PrimaryView, 'container' | 'core'>) =>
+  `${drawId} ${one.container} ${one.core}`;
+
+function Between({
+  view,
+  draw,
+  personId,
+}: {
+  view: SamplingView;
+  draw: NonNullable<SamplingView['draw']>;
+  personId: string;
+}): JSX.Element {
+  const client = useQueryClient();
+  const [mass, setMass] = useState('');
+  const [note, setNote] = useState('');
+  const [skipped, setSkipped] = useState<readonly string[]>([]);
+  const [fault, setFault] = useState<string>();
+  const outbox = useOutbox(personId, (answer) => {
+    client.setQueryData(['sampling', view.lot.id], answer);
+    void client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+  });
+  const waiting = (outbox.posted ?? []).filter((one) => one.subject.startsWith(draw.id));
+  const kept = new Map(waiting.filter((one) => one.refused === undefined).map((one) => [one.subject, one]));
+  const isTaken = (one: PrimaryView) => one.taken !== null || kept.has(subjectOf(draw.id, one));
+  const open = draw.primaries.filter((one) => !isTaken(one));
+  const next = open.find((one) => !skipped.includes(subjectOf(draw.id, one))) ?? open[0];
+  const noteOf = (one: PrimaryView) => kept.get(subjectOf(draw.id, one))?.body as PrimarySample | undefined;
+  const looks = (one: PrimaryView): Look => one.taken?.look ?? noteOf(one)?.look ?? 'even';
+  const stopped = draw.primaries.find(
+    (one) => isTaken(one) && looks(one) === 'uneven' && one.taken?.decision?.decision !== 'accept',
+  );
+  const grams = draw.primaries.reduce((sum, one) => {
+    const weighed = one.taken ? one.taken.mass : (noteOf(one)?.mass ?? null);
+    return weighed ? sum.plus(toGrams(weighed)) : sum;
+  }, new Exact(0));
+  const take = (look: Look) => {
+    if (!next || stopped || outbox.posted === null) return;
+    const text = plainFigure(mass);
+    if (text !== '' && !(DECIMAL_TEXT.test(text) && Number(text) > 0)) {
+      setFault('a mass in grams above 0, such as 20.5, or nothing');
+      return;
+    }
+    setFault(undefined);
+    void outbox.put(subjectOf(draw.id, next), `/draws/${draw.id}/containers/${next.container}/samples/${next.core}`, {
+      mass: text === '' ? null : { text, unit: 'g' },
+      look,
+      note: note.trim(),
+      takenAt: new Date().toISOString(),
+    });
+    setMass('');
+    setNote('');
+  };
+  useKeys([
+    {
+      key: 'd',
+      says: 'drawn, looks like the others',
+      act: () => {
+        take('even');
+      },
+    },
+  ]);
+  const refused = waiting.filter((one) => one.refused !== undefined);
+  return (
+    <main style={{ maxWidth: 620 }}>
+      <div className="fig soft">
+        <Link className="plain" to={`/lots/${view.lot.id}/sampling`}>
+          {view.lot.reference} · sampling
+        </Link>
+        {kept.size > 0 && <span style={{ float: 'right' }}>{kept.size} kept to send</span>}
+      </div>
+      <h1 style={{ fontSize: 22 }}>
+        <i>{view.lot.species}</i>, {view.lot.commonName}
+      </h1>
+      {stopped ? (
+        <div className="notice bad" role="alert" style={{ display: 'block' }}>
+          <VerdictMark mark="outside" /> Container {stopped.container} looks uneven: stop, and do not combine the
+          samples. The lead decides whether the parts become lots of their own, sampling is refused, or a heterogeneity
+          test is asked for.
+        </div>
+      ) : next ? (
+        <>
+          <div className="walk-next" role="status">
+            <div>Next container</div>
+            <div className="n">{next.container}</div>
+            <div>
+              row {next.row}, {next.column} from the left, layer {next.layer}
+              {draw.primaries.filter((one) => one.container === next.container).length > 1 &&
+                ` · sample ${next.core} of it`}
+            </div>
+          </div>
+          <Button
+            className="walk-go"
+            onClick={() => {
+              take('even');
+            }}
+          >
+            Drawn
+          </Button>
+          <div className="walk-other">
+            {LOOK_WORDS.map(([look, words]) => (
+              <Button
+                key={look}
+                variant="outline-primary"
+                onClick={() => {
+                  take(look);
+                }}
+              >
+                {words}
+              </Button>
+            ))}
+            <Button
+              variant="outline-primary"
+              onClick={() => {
+                setSkipped([...skipped.filter((one) => one !== subjectOf(draw.id, next)), subjectOf(draw.id, next)]);
+              }}
+            >
+              Later
+            </Button>
+          </div>
+          <div className="fields" style={{ gridTemplateColumns: '1fr 1fr' }}>
+            <TextField
+              label="mass, g (if weighed)"
+              figure
+              inputMode="decimal"
+              value={mass}
+              onChange={setMass}
+              fault={fault}
+            />
+            <TextField label="note" value={note} onChange={setNote} />
+          </div>
+        </>
+      ) : (
+        <p role="status">
+          <VerdictMark mark="within" /> All {draw.primaries.length} primary samples are taken. Mix them well, and reduce
+          them to the submitted sample.
+        </p>
+      )}
+      {kept.size > 0 && outbox.trouble && (
+        <p className="soft">
+          Not sent yet: what you note is kept on this machine and goes out by itself. {outbox.trouble}
+        </p>
+      )}
+      {refused.map((one) => (
+        <p key={one.id} className="outside">
+          Container {one.subject.split(' ')[1]} was not taken by the server: {one.refused}{' '}
+          <Button size="sm" variant="outline-primary" onClick={() => void outbox.drop(one.id)}>
+            Let it go
+          </Button>
+        </p>
+      ))}
+      <p style={{ display: 'flex', justifyContent: 'space-between', margin: '12px 0 4px' }}>
+        <span>
+          <b className="fig">{draw.primaries.length - open.length}</b> of {draw.primaries.length} drawn
+        </span>
+        {grams.gt(0) && (
+          <span>
+            <b className="fig">{grams.toString()} g</b> in the bucket
+          </span>
+        )}
+      </p>
+      <Stack
+        draw={draw}
+        next={stopped ? undefined : next?.container}
+        done={(container) => draw.primaries.every((one) => one.container !== container || isTaken(one))}
+      />
+      <p className="soft" style={{ marginTop: 12 }}>
+        Dust: wear the mask while probing. Treated seed: gloves, and the label’s own cautions.
+      </p>
+    </main>
+  );
+}

@@ -16,9 +16,9 @@ export class Hands {
       .or(this.page.getByRole('button', { name, exact: typeof name === 'string' }))
       .or(this.page.getByRole('link', { name, exact: typeof name === 'string' }));
     await expect(target.first()).toBeVisible();
-    const elements = await target.elementHandles();
     for (let i = 0; i < 150; i += 1) {
-      for (const element of elements) if (await element.evaluate((node) => node === document.activeElement)) return;
+      // Asked anew each time: what carried the name before may have made way for another of the same name.
+      if (await target.evaluateAll((nodes) => nodes.some((node) => node === document.activeElement))) return;
       await this.page.keyboard.press('Tab');
     }
     throw new Error(`Tab never reaches "${String(name)}"`);

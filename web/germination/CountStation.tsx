@@ -11,10 +11,9 @@ import { dueWords, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
-import { SeedHead } from '../ui/SeedHead.tsx';
-import { SeedMark } from '../ui/shapes.tsx';
 import { useScanTaker } from '../ui/Shell.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
+import { CLASS_KEYS, ClassKeys, Dishes, KeyFoot } from './CountParts.tsx';
 import { FiguresForm } from './FiguresForm.tsx';
 import { tick } from './tick.ts';
 import { difference, useTally } from './useTally.ts';
@@ -47,13 +46,6 @@ export default function CountStation(): JSX.Element {
   return <Station key={test.id} view={data} test={test} personId={session.person.id} askedDish={asked} />;
 }
 
-const CLASS_KEYS: Readonly<Record<SeedClass, string>> = {
-  normal: '1',
-  abnormal: '2',
-  hard: '3',
-  fresh: '4',
-  dead: '5',
-};
 type Mode = 'one' | 'ten' | 'rest';
 
 function Station({
@@ -105,7 +97,7 @@ function Station({
       else setScanned(answer);
       return true; // a scan never leaves an open count by itself
     },
-    [test.dishes],
+    [test.dishes, setAt, setScanned],
   );
   useScanTaker(taker);
 
@@ -303,53 +295,18 @@ function Station({
             </button>
           </div>
         )}
-        <div className="dishes" role="group" aria-label="dishes">
-          {test.dishes.map((one, i) => (
-            <button
-              key={one.id}
-              type="button"
-              className={`dish${i === at ? ' open' : ''}`}
-              aria-pressed={i === at}
-              onClick={() => {
-                setAt(i);
-                setMode('one');
-                setTyping(false);
-              }}
-            >
-              <SeedHead
-                counts={shownCounts[i] ?? NO_COUNTS}
-                seeds={one.seeds}
-                size={test.dishes.length > 4 ? 84 : 158}
-                label={`Dish ${one.number}: ${CLASSES.map((kind) => `${shownCounts[i]?.[kind] ?? 0} ${kind}`).join(', ')}`}
-              />
-              <small>
-                dish {one.number} · {isClosed(one) ? 'closed' : 'open'}
-              </small>
-              <b>{shownCounts[i]?.normal ?? 0}</b> normal
-            </button>
-          ))}
-        </div>
-        <div className="tally">
-          {classes.map((one) => (
-            <button
-              key={one}
-              type="button"
-              className="cat"
-              style={{ borderLeftColor: `var(--${one})` }}
-              disabled={!mayCount}
-              onClick={() => {
-                call(one);
-              }}
-            >
-              <span className="n" data-class={one}>
-                {current[one]}
-              </span>
-              <span className="name">
-                <SeedMark kind={one} /> {one} <Key>{CLASS_KEYS[one]}</Key>
-              </span>
-            </button>
-          ))}
-        </div>
+        <Dishes
+          dishes={test.dishes}
+          shown={shownCounts}
+          at={at}
+          isClosed={isClosed}
+          open={(i) => {
+            setAt(i);
+            setMode('one');
+            setTyping(false);
+          }}
+        />
+        <ClassKeys classes={classes} counts={current} disabled={!mayCount} call={call} />
         <div className="left" aria-live="polite">
           <span className="n">{left}</span>
           <span>
@@ -399,32 +356,7 @@ function Station({
             }}
           />
         ) : (
-          <div className="foot">
-            <span>
-              <Key>1</Key> to <Key>5</Key> call a seed
-            </span>
-            <span>
-              <Key>⌫</Key> take back
-            </span>
-            <span>
-              <Key>←</Key> <Key>→</Key> other dish
-            </span>
-            <span>
-              <Key>T</Key> ten at once
-            </span>
-            <span>
-              <Key>R</Key> rest by difference
-            </span>
-            <span>
-              <Key>F</Key> figures
-            </span>
-            <span>
-              <Key>C</Key> close {final ? 'the dish' : 'this count'}
-            </span>
-            <span>
-              <Key>?</Key> all keys
-            </span>
-          </div>
+          <KeyFoot final={final} />
         )}
         {!typing && (
           <div className="actions">

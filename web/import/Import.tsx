@@ -2,10 +2,10 @@ import { ITEMS, MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
-import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
 import { Refused, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
+import { FileField } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -59,20 +59,12 @@ export default function Import(): JSX.Element {
       </p>
       {may('import.write') ? (
         <div className="actions">
-          <label htmlFor="lot-file">lot file</label>
-          <Form.Control
-            ref={file}
-            type="file"
+          <FileField
+            label="lot file"
             accept=".csv,text/csv"
-            id="lot-file"
-            style={{ width: 420 }}
+            ref={file}
             disabled={state.at === 'reading'}
-            onChange={(event) => {
-              const input = event.target as HTMLInputElement;
-              const chosen = input.files?.[0];
-              input.value = ''; // so that the mended file can be chosen again
-              if (chosen) void bring(chosen);
-            }}
+            onFile={(chosen) => void bring(chosen)}
           />
           <span className="soft">
             <Key>F</Key> {state.at === 'reading' ? `${state.name} is being checked …` : ''}

@@ -7,14 +7,14 @@ import {
 import { validate } from '@mercato/contract/http/validate';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -133,7 +133,7 @@ function Station({
       return {
         first: one('first'),
         second: one('second'),
-        ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+        ...unlessEmpty('reason', values.reason),
       };
     },
     moistureWeighingsSchema,
@@ -145,7 +145,7 @@ function Station({
       await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
     },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault, field } = draft;
   const corrects = cells.some((cell) => test.fields[cell] && test.fields[cell].text !== plainFigure(values[cell]));
   const { result } = test;
   return (
@@ -161,14 +161,12 @@ function Station({
         <p className="soft" style={{ margin: '6px 0 0' }}>
           {CAUTION}
         </p>
-        <form
+        <DraftForm
+          draft={draft}
+          send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+          beside={<span className="soft">the dried weights may follow later</span>}
           style={{ marginTop: 10 }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            void draft.submit();
-          }}
         >
-          <Trouble text={draft.general} />
           <table className="ruled" style={{ maxWidth: 760 }}>
             <thead>
               <tr>
@@ -233,23 +231,11 @@ function Station({
           {corrects && (
             <TextField
               label="why it is corrected"
-              value={values.reason}
-              onChange={(reason) => {
-                set({ reason });
-              }}
-              fault={fault('reason')}
+              {...field('reason')}
               hint="the old figure stays visible, struck through"
             />
           )}
-          {mayWrite && (
-            <div className="actions">
-              <Button type="submit" disabled={draft.busy}>
-                {corrects ? 'Correct' : 'Keep the weighings'}
-              </Button>
-              <span className="soft">the dried weights may follow later</span>
-            </div>
-          )}
-        </form>
+        </DraftForm>
         <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
         {children}
       </section>

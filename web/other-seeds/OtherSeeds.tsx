@@ -6,14 +6,14 @@ import {
 import { threeFigures, type OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 
@@ -102,9 +102,9 @@ function Station({
         .filter((row) => row.name.trim() || row.count.trim())
         .map((row) => ({
           name: row.name.trim(),
-          count: /^\d+$/.test(row.count.trim()) ? Number(row.count) : row.count,
+          count: wholeNumber(row.count),
         })),
-      ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+      ...unlessEmpty('reason', values.reason),
     }),
     otherSeedsCountSchema,
     async (body, key) => {
@@ -115,7 +115,7 @@ function Station({
       await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
     },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault, field } = draft;
   const change = (index: number, next: Partial<Row>) => {
     const rows = values.rows.map((row, i) => (i === index ? { ...row, ...next } : row));
     if (rows.at(-1)?.name) rows.push({ name: '', count: '' });
@@ -129,23 +129,21 @@ function Station({
         <BenchHead lot={view.lot} title="Other seeds by number" code={test.vesselCode}>
           complete search{view.leastG === null ? '' : ` · the book asks for ${view.leastG} g`} · {test.edition.name}
         </BenchHead>
-        <form
+        <DraftForm
+          draft={draft}
+          send={mayWrite ? (corrects ? 'Keep the changes' : 'Keep the count') : null}
+          beside={
+            <span className="soft">
+              {test.version > 1 ? `last written by ${test.updatedBy}` : 'with no row filled in, none was found'}
+            </span>
+          }
           style={{ marginTop: 16 }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            void draft.submit();
-          }}
         >
-          <Trouble text={draft.general} />
           <TextField
             label="mass searched, g"
             figure
             inputMode="decimal"
-            value={values.examined}
-            onChange={(examined) => {
-              set({ examined });
-            }}
-            fault={fault('examined')}
+            {...field('examined')}
             autoFocus={!corrects}
             disabled={!mayWrite}
           />
@@ -244,26 +242,12 @@ function Station({
             <div style={{ marginTop: 14 }}>
               <TextField
                 label="why it is corrected"
-                value={values.reason}
-                onChange={(reason) => {
-                  set({ reason });
-                }}
-                fault={fault('reason')}
+                {...field('reason')}
                 hint="needed only when a figure that was written changes"
               />
             </div>
           )}
-          {mayWrite && (
-            <div className="actions">
-              <Button type="submit" disabled={draft.busy}>
-                {corrects ? 'Keep the changes' : 'Keep the count'}
-              </Button>
-              <span className="soft">
-                {test.version > 1 ? `last written by ${test.updatedBy}` : 'with no row filled in, none was found'}
-              </span>
-            </div>
-          )}
-        </form>
+        </DraftForm>
         <DecisionBox on={test} outside={test.massVerdict?.outcome === 'outside'} />
         {children}
       </section>

@@ -12,14 +12,14 @@ import {
 import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 
@@ -177,14 +177,16 @@ function PurityStation({
         <p className="soft" style={{ margin: '6px 0 0' }}>
           Dust: mask and good air when blowing and sorting.
         </p>
-        <form
+        <DraftForm
+          draft={draft}
+          send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+          beside={
+            <span className="soft">
+              {test.version > 1 ? `last written by ${test.updatedBy}` : 'nothing is written yet'}
+            </span>
+          }
           style={{ marginTop: 10 }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            void draft.submit();
-          }}
         >
-          <Trouble text={draft.general} />
           {fields.map((field) => {
             const share = analysis?.shares.find((one) => one.component === field);
             const fault = draft.fault(field) ?? wrongDecimals(field);
@@ -283,26 +285,12 @@ function PurityStation({
             <div style={{ marginTop: 14 }}>
               <TextField
                 label="why it is corrected"
-                value={values.reason}
-                onChange={(reason) => {
-                  set({ reason });
-                }}
-                fault={draft.fault('reason')}
+                {...draft.field('reason')}
                 hint="the old figure stays visible, struck through"
               />
             </div>
           )}
-          {mayWrite && (
-            <div className="actions">
-              <Button type="submit" disabled={draft.busy}>
-                {corrects ? 'Correct' : 'Keep the weighings'}
-              </Button>
-              <span className="soft">
-                {test.version > 1 ? `last written by ${test.updatedBy}` : 'nothing is written yet'}
-              </span>
-            </div>
-          )}
-        </form>
+        </DraftForm>
         <DecisionBox on={test} outside={(test.analysis?.retest ?? false) || test.massVerdict?.outcome === 'outside'} />
         {children}
       </section>

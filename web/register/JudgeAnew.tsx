@@ -2,11 +2,11 @@ import type { LotSheet } from '@mercato/contract/register/lots';
 import { rejudgeSchema, type RuleBookList } from '@mercato/contract/rule-books/editions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useDraft } from '../ui/draft.ts';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** Judges a lot by another edition of its book; the earlier judgements stay on file. */
 export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
@@ -31,16 +31,14 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
   );
   if (others.length === 0) return null;
   return (
-    <form
+    <DraftForm
+      draft={draft}
+      title="Judge by another edition"
+      send="Judge anew"
+      quiet
       style={{ marginTop: 28, maxWidth: 900 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void draft.submit();
-      }}
     >
-      <h2>Judge by another edition</h2>
       <p className="soft">Now {sheet.edition.name}. What was judged before stays on file beside the new judgement.</p>
-      <Trouble text={draft.general} />
       <div className="fields">
         <ChoiceField
           label="edition"
@@ -51,20 +49,8 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
           fault={draft.fault('editionId')}
           options={others.map((one) => [one.id, one.name] as const)}
         />
-        <TextField
-          label="because"
-          value={draft.values.reason}
-          onChange={(reason) => {
-            draft.set({ reason });
-          }}
-          fault={draft.fault('reason')}
-        />
+        <TextField label="because" {...draft.field('reason')} />
       </div>
-      <div className="actions">
-        <Button type="submit" variant="outline-primary" disabled={draft.busy}>
-          Judge anew
-        </Button>
-      </div>
-    </form>
+    </DraftForm>
   );
 }

@@ -3,11 +3,11 @@ import { BOOK_NAMES, type Book, type Figure, type KindMethod } from '@mercato/co
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 
 /** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
 export function KindFigures({
@@ -114,42 +114,15 @@ function FillGap({
   );
   const { label, unit, kind } = OWN_FIELDS[field];
   return (
-    <form
-      style={{ marginTop: 14 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void draft.submit();
-      }}
-    >
-      <Trouble text={draft.general} />
+    <DraftForm draft={draft} send="Enter" leave={done} style={{ marginTop: 14 }}>
       <TextField
         label={`${label}${unit ? `, ${unit}` : ''}`}
-        value={draft.values.value}
-        onChange={(value) => {
-          draft.set({ value });
-        }}
-        fault={draft.fault('value')}
+        {...draft.field('value')}
         hint={kind === 'list' ? 'several are parted by ;' : undefined}
         autoFocus
       />
-      <TextField
-        label="where it comes from"
-        value={draft.values.source}
-        onChange={(source) => {
-          draft.set({ source });
-        }}
-        fault={draft.fault('source')}
-        hint="book, supplier, own trial"
-      />
-      <div className="actions">
-        <Button type="submit" disabled={draft.busy}>
-          Enter
-        </Button>
-        <Button variant="outline-primary" onClick={done}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+      <TextField label="where it comes from" {...draft.field('source')} hint="book, supplier, own trial" />
+    </DraftForm>
   );
 }
 

@@ -8,8 +8,9 @@ import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
+import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
 import { JudgeAnew } from './JudgeAnew.tsx';
 import { KindFigures } from './KindFigures.tsx';
 import { KindSearch } from './KindSearch.tsx';
@@ -77,7 +78,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
       void navigate(`/lots/${answer.id}`, { replace: sheet !== undefined });
     },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault, field } = draft;
   const kinds = useQuery({
     queryKey: ['kinds', values.species],
     queryFn: ({ signal }) => read<KindList>(`/kinds?q=${encodeURIComponent(values.species)}`, signal),
@@ -93,24 +94,18 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
           <h1>{sheet ? 'Correct the lot' : 'New lot'}</h1>
           {sheet && <span className="code">{sheet.header.reference}</span>}
         </div>
-        <form
+        <DraftForm
+          draft={draft}
+          send={sheet ? 'Correct the lot' : 'Open the lot'}
+          beside={
+            <Button variant="outline-primary" onClick={() => void navigate(-1)}>
+              Back
+            </Button>
+          }
           style={{ marginTop: 14 }}
-          onSubmit={(event) => {
-            event.preventDefault();
-            void draft.submit();
-          }}
         >
-          <Trouble text={draft.general} />
           <div className="fields">
-            <TextField
-              label="reference"
-              value={values.reference}
-              onChange={(reference) => {
-                set({ reference });
-              }}
-              fault={fault('reference')}
-              autoFocus
-            />
+            <TextField label="reference" {...field('reference')} autoFocus />
             <KindSearch
               chosen={values.species}
               key={values.species}
@@ -135,29 +130,14 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             {names.length > 1 && (
               <ChoiceField
                 label={`kind in the words of ${BOOK_NAMES[values.book]}`}
-                value={values.bookKind}
-                onChange={(bookKind) => {
-                  set({ bookKind });
-                }}
-                fault={fault('bookKind')}
+                {...field('bookKind')}
                 options={[['', 'choose …'], ...names.map((one) => [one, one] as const)]}
               />
             )}
-            <TextField
-              label="variety"
-              value={values.variety}
-              onChange={(variety) => {
-                set({ variety });
-              }}
-              fault={fault('variety')}
-            />
+            <TextField label="variety" {...field('variety')} />
             <TextField
               label="harvest"
-              value={values.harvest}
-              onChange={(harvest) => {
-                set({ harvest });
-              }}
-              fault={fault('harvestYear') ?? fault('harvestMonth')}
+              {...field('harvest', 'harvestYear', 'harvestMonth')}
               hint="year and month, such as 2026-08"
             />
             <MassField
@@ -175,13 +155,10 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             />
             <TextField
               label="containers"
-              value={values.containers}
+              {...field('containers')}
               inputMode="numeric"
               figure
-              onChange={(containers) => {
-                set({ containers });
-              }}
-              fault={fault('containers')}
+
               hint="0 for a heap, bin or stream"
             />
             {values.containers !== '0' && (
@@ -199,35 +176,10 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
                 fault={fault('containerMass.text') ?? fault('containerMass')}
               />
             )}
-            <TextField
-              label="origin"
-              value={values.origin}
-              onChange={(origin) => {
-                set({ origin });
-              }}
-              fault={fault('origin')}
-              hint="field, site or supplier"
-            />
-            {sheet && (
-              <TextField
-                label="why it is corrected"
-                value={values.reason}
-                onChange={(reason) => {
-                  set({ reason });
-                }}
-                fault={fault('reason')}
-              />
-            )}
+            <TextField label="origin" {...field('origin')} hint="field, site or supplier" />
+            {sheet && <TextField label="why it is corrected" {...field('reason')} />}
           </div>
-          <div className="actions">
-            <Button type="submit" disabled={draft.busy}>
-              {sheet ? 'Correct the lot' : 'Open the lot'}
-            </Button>
-            <Button variant="outline-primary" onClick={() => void navigate(-1)}>
-              Back
-            </Button>
-          </div>
-        </form>
+        </DraftForm>
         {adding !== null && (
           <NewKind
             species={adding}
@@ -255,7 +207,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
 
 function bodyOf(values: Values, correcting: boolean): object {
   const [year = '', month] = values.harvest.trim().split('-');
-  const containers = /^\d+$/.test(values.containers.trim()) ? Number(values.containers) : values.containers;
+  const containers = wholeNumber(values.containers);
   return {
     reference: values.reference.trim(),
     species: values.species,

@@ -2,11 +2,11 @@ import { newKindSchema } from '@mercato/contract/register/kinds';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { write } from '../api/client.ts';
 import { plainFigure, useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 
 const parts = (text: string) =>
   text
@@ -46,61 +46,33 @@ export function NewKind({
       done(kind);
     },
   );
-  const { values, set, fault } = draft;
-  const line = (
-    label: string,
-    path: string,
-    name: 'species' | 'family' | 'names' | 'synonyms' | 'source',
-    hint?: string,
-  ) => (
-    <TextField
-      label={label}
-      value={values[name]}
-      onChange={(text) => {
-        set({ [name]: text });
-      }}
-      fault={fault(path) ?? fault(`${path}.0`)}
-      hint={hint}
-      autoFocus={name === 'species'}
-    />
-  );
+  const { values, set, field } = draft;
   return (
-    <form
+    <DraftForm
+      draft={draft}
+      title="Add a kind"
+      send="Add the kind"
+      leave={leave}
       style={{ marginTop: 22, maxWidth: 900 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void draft.submit();
-      }}
     >
-      <h2>Add a kind</h2>
-      <Trouble text={draft.general} />
       <div className="fields">
-        {line('scientific name', 'species', 'species')}
-        {line('common names', 'commonNames', 'names', 'the usual one first, parted by ;')}
-        {line('synonyms', 'synonyms', 'synonyms')}
-        {line('family', 'family', 'family')}
+        <TextField label="scientific name" {...field('species')} autoFocus />
+        <TextField
+          label="common names"
+          {...field('names', 'commonNames', 'commonNames.0')}
+          hint="the usual one first, parted by ;"
+        />
+        <TextField label="synonyms" {...field('synonyms', 'synonyms', 'synonyms.0')} />
+        <TextField label="family" {...field('family')} />
         <TextField
           label="a thousand seeds weigh from, g"
           figure
           inputMode="decimal"
-          value={values.low}
-          onChange={(low) => {
-            set({ low });
-          }}
-          fault={fault('thousandSeedWeightG.low')}
+          {...field('low', 'thousandSeedWeightG.low')}
           hint="if known"
         />
-        <TextField
-          label="to, g"
-          figure
-          inputMode="decimal"
-          value={values.high}
-          onChange={(high) => {
-            set({ high });
-          }}
-          fault={fault('thousandSeedWeightG.high')}
-        />
-        {line('where it is known from', 'source', 'source', 'flora, supplier, own trial')}
+        <TextField label="to, g" figure inputMode="decimal" {...field('high', 'thousandSeedWeightG.high')} />
+        <TextField label="where it is known from" {...field('source')} hint="flora, supplier, own trial" />
         <div className="field">
           <Form.Check
             id="kind-chaffy"
@@ -120,14 +92,6 @@ export function NewKind({
           />
         </div>
       </div>
-      <div className="actions">
-        <Button type="submit" disabled={draft.busy}>
-          Add the kind
-        </Button>
-        <Button variant="outline-primary" onClick={leave}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+    </DraftForm>
   );
 }

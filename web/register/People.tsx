@@ -2,10 +2,10 @@ import { newPersonSchema, type PersonView } from '@mercato/contract/register/peo
 import { ROLES, type Role } from '@mercato/core/register/permissions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { read, Refused, write } from '../api/client.ts';
 import { useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */
@@ -58,7 +58,8 @@ export default function People(): JSX.Element {
           ))}
         </tbody>
       </table>
-      <NewPersonForm done={() => void client.invalidateQueries({ queryKey: ['people'] })} />
+      {/* Each person added makes the next form a fresh one. */}
+      <NewPersonForm key={data?.people.length} />
     </main>
   );
 }
@@ -89,56 +90,29 @@ function Roles({
   );
 }
 
-function NewPersonForm({ done }: { done: () => void }): JSX.Element {
-  const empty = { username: '', name: '', password: '', roles: ['analyst'] as Role[] };
+function NewPersonForm(): JSX.Element {
+  const client = useQueryClient();
   const draft = useDraft(
-    empty,
+    { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
     (values) => values,
     newPersonSchema,
-    (body, key) => write('POST', '/people', body, { key }),
+    async (body, key) => {
+      await write('POST', '/people', body, { key });
+      await client.invalidateQueries({ queryKey: ['people'] });
+    },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault, field } = draft;
   return (
     <section style={{ marginTop: 28 }}>
       <h2>Add a person</h2>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void draft.submit().then((stored) => {
-            if (stored) {
-              draft.replace(empty);
-              done();
-            }
-          });
-        }}
-      >
-        <Trouble text={draft.general} />
+      <DraftForm draft={draft} send="Add">
         <div className="fields">
-          <TextField
-            label="name"
-            value={values.name}
-            onChange={(name) => {
-              set({ name });
-            }}
-            fault={fault('name')}
-          />
-          <TextField
-            label="signs in as"
-            value={values.username}
-            onChange={(username) => {
-              set({ username });
-            }}
-            fault={fault('username')}
-            hint="small letters and digits"
-          />
+          <TextField label="name" {...field('name')} />
+          <TextField label="signs in as" {...field('username')} hint="small letters and digits" />
           <TextField
             label="password"
             type="password"
-            value={values.password}
-            onChange={(password) => {
-              set({ password });
-            }}
-            fault={fault('password')}
+            {...field('password')}
             hint="at least 12 characters; hand it over in person"
           />
           <div className="field">
@@ -157,12 +131,7 @@ function NewPersonForm({ done }: { done: () => void }): JSX.Element {
             )}
           </div>
         </div>
-        <div className="actions">
-          <Button type="submit" disabled={draft.busy}>
-            Add
-          </Button>
-        </div>
-      </form>
+      </DraftForm>
     </section>
   );
 }

@@ -1,12 +1,12 @@
 import { firstPersonSchema } from '@mercato/contract/register/people';
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { useLocation, useNavigate } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { write } from '../api/client.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 
 /** The first person of an empty installation; the one-time token comes with the link from the terminal. */
 export default function SetUp(): JSX.Element {
@@ -24,87 +24,32 @@ export default function SetUp(): JSX.Element {
     },
     (values) => ({ ...values, token }),
     firstPersonSchema,
-    (body) => write('POST', '/set-up', body),
+    async (body) => {
+      await write('POST', '/set-up', body);
+      await client.invalidateQueries({ queryKey: SESSION_KEY });
+      void navigate('/sign-in');
+    },
   );
-  const { values, set, fault } = draft;
+  const { field } = draft;
   return (
     <main style={{ maxWidth: 620, margin: '4vh auto' }}>
       <h1>Set up your laboratory</h1>
       <p className="soft">You become its first person, with all three roles. Others are added from inside.</p>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void draft.submit().then(async (done) => {
-            if (!done) return;
-            await client.invalidateQueries({ queryKey: SESSION_KEY });
-            void navigate('/sign-in');
-          });
-        }}
+      <DraftForm
+        draft={draft}
+        send="Set up"
+        trouble={
+          draft.general ??
+          (token ? undefined : 'This address lacks its one-time token: open the whole link from the terminal.')
+        }
       >
-        <Trouble
-          text={
-            draft.general ??
-            (token ? undefined : 'This address lacks its one-time token: open the whole link from the terminal.')
-          }
-        />
-        <TextField
-          label="laboratory"
-          value={values.laboratory}
-          onChange={(laboratory) => {
-            set({ laboratory });
-          }}
-          fault={fault('laboratory')}
-          autoFocus
-        />
-        <TextField
-          label="address"
-          value={values.address}
-          onChange={(address) => {
-            set({ address });
-          }}
-          fault={fault('address')}
-        />
-        <TextField
-          label="time zone"
-          value={values.zone}
-          onChange={(zone) => {
-            set({ zone });
-          }}
-          fault={fault('zone')}
-        />
-        <TextField
-          label="your name"
-          value={values.name}
-          onChange={(name) => {
-            set({ name });
-          }}
-          fault={fault('name')}
-        />
-        <TextField
-          label="sign-in name"
-          value={values.username}
-          onChange={(username) => {
-            set({ username });
-          }}
-          fault={fault('username')}
-          hint="small letters and digits"
-        />
-        <TextField
-          label="password"
-          type="password"
-          value={values.password}
-          onChange={(password) => {
-            set({ password });
-          }}
-          fault={fault('password')}
-          hint="at least 12 characters"
-        />
-        <div className="actions">
-          <Button type="submit" disabled={draft.busy}>
-            Set up
-          </Button>
-        </div>
-      </form>
+        <TextField label="laboratory" {...field('laboratory')} autoFocus />
+        <TextField label="address" {...field('address')} />
+        <TextField label="time zone" {...field('zone')} />
+        <TextField label="your name" {...field('name')} />
+        <TextField label="sign-in name" {...field('username')} hint="small letters and digits" />
+        <TextField label="password" type="password" {...field('password')} hint="at least 12 characters" />
+      </DraftForm>
     </main>
   );
 }

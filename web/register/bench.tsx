@@ -17,6 +17,7 @@ import { Link } from 'react-router';
 import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
 
 /** The head of every bench page: what is done, on which lot, by which book. */
@@ -232,38 +233,12 @@ export function DecisionBox({
         </p>
       )}
       {may('decision.write') && (outside || decided) && (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void draft.submit();
-          }}
-        >
-          <h2>{decided ? 'Decide anew' : 'Decide'}</h2>
-          <Trouble text={draft.general} />
+        <DraftForm draft={draft} title={<>{decided ? 'Decide anew' : 'Decide'}</>} send="Decide" quiet>
           <div className="fields">
-            <ChoiceField
-              label={choices.label}
-              value={draft.values.decision}
-              onChange={(decision) => {
-                draft.set({ decision: decision as Decision });
-              }}
-              options={choices.options}
-            />
-            <TextField
-              label="because"
-              value={draft.values.reason}
-              onChange={(reason) => {
-                draft.set({ reason });
-              }}
-              fault={draft.fault('reason')}
-            />
+            <ChoiceField label={choices.label} {...draft.field('decision')} options={choices.options} />
+            <TextField label="because" {...draft.field('reason')} />
           </div>
-          <div className="actions">
-            <Button type="submit" variant="outline-primary" disabled={draft.busy}>
-              Decide
-            </Button>
-          </div>
-        </form>
+        </DraftForm>
       )}
       {!may('decision.write') && outside && !decided && <p className="soft">{choices.waits}</p>}
     </section>

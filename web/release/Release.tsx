@@ -8,7 +8,7 @@ import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
-import { useDraft } from '../ui/draft.ts';
+import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -239,7 +239,7 @@ function AskRelease({
   const before = view.releases.filter((one) => one.kind === kind).at(-1);
   const draft = useDraft(
     { reason: '' },
-    (values) => ({ kind, ...(values.reason.trim() ? { amendReason: values.reason.trim() } : {}) }),
+    (values) => ({ kind, ...unlessEmpty('amendReason', values.reason) }),
     newReleaseSchema,
     async (body, key) => {
       client.setQueryData(
@@ -270,11 +270,7 @@ function AskRelease({
           {before && (
             <TextField
               label={`why ${kind} ${before.number} is issued again, amended`}
-              value={draft.values.reason}
-              onChange={(reason) => {
-                draft.set({ reason });
-              }}
-              fault={draft.fault('amendReason')}
+              {...draft.field('reason', 'amendReason')}
             />
           )}
           <Trouble text={draft.general} />

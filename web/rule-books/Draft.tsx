@@ -14,7 +14,8 @@ import { useNavigate, useParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 import { Browse } from './Browse.tsx';
 import { RowsTable } from './RowsTable.tsx';
 import { RULE_BOOKS_KEY } from './RuleBooks.tsx';
@@ -30,6 +31,7 @@ export default function Draft(): JSX.Element {
     queryFn: ({ signal }) => read<DraftView>(`/rule-books/drafts/${draft}`, signal),
     retry: false,
   });
+  const [kept, setKept] = useState<string>();
   if (error)
     return (
       <main>
@@ -42,7 +44,13 @@ export default function Draft(): JSX.Element {
     client.setQueryData(['draft', draft], answer);
   };
   const drop = async () => {
-    await write('DELETE', `/rule-books/drafts/${draft}`, {}, { version: data.version });
+    try {
+      await write('DELETE', `/rule-books/drafts/${draft}`, {}, { version: data.version });
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setKept(error.message);
+      return;
+    }
     await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
     void navigate('/rules');
   };
@@ -56,6 +64,7 @@ export default function Draft(): JSX.Element {
           <p className="soft">
             {data.basedOn && `from ${data.basedOn} · `}last written by {data.by}, {shortDay(data.at)}
           </p>
+          <Trouble text={kept} />
           {lead && <Issue draft={data} drop={() => void drop()} />}
         </>
       }
@@ -212,20 +221,7 @@ function DraftTable({
               >
                 take {chosen.size} out
               </Button>
-              <label htmlFor="table-file">table from a CSV file</label>
-              <Form.Control
-                type="file"
-                id="table-file"
-                size="sm"
-                accept=".csv,text/csv"
-                style={{ width: 280 }}
-                onChange={(event) => {
-                  const input = event.target as HTMLInputElement;
-                  const file = input.files?.[0];
-                  input.value = '';
-                  if (file) void bring(file);
-                }}
-              />
+              <FileField label="table from a CSV file" accept=".csv,text/csv" onFile={(file) => void bring(file)} />
             </div>
           )
         }
@@ -331,33 +327,25 @@ function CheckForm({
     },
   );
   return (
-    <form
-      style={{ marginTop: 16, maxWidth: 620 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void form.submit();
-      }}
-    >
-      <h2>Mark as checked</h2>
-      <Trouble text={form.general ?? (form.fault('keys') ? 'Choose the rows that were compared.' : undefined)} />
-      <TextField
-        label="compared with"
-        value={form.values.against}
-        onChange={(against) => {
-          form.set({ against });
-        }}
-        fault={form.fault('against')}
-        hint="the laboratory’s own copy: title, edition, page"
-      />
-      <div className="actions">
-        <Button type="submit" disabled={form.busy || keys.length === 0}>
-          {keys.length} rows agree with it
-        </Button>
+    <DraftForm
+      draft={form}
+      title="Mark as checked"
+      trouble={form.general ?? (form.fault('keys') ? 'Choose the rows that were compared.' : undefined)}
+      send={<>{keys.length} rows agree with it</>}
+      disabled={keys.length === 0}
+      beside={
         <Button variant="outline-primary" onClick={all}>
           Choose all rows
         </Button>
-      </div>
-    </form>
+      }
+      style={{ marginTop: 16, maxWidth: 620 }}
+    >
+      <TextField
+        label="compared with"
+        {...form.field('against')}
+        hint="the laboratory’s own copy: title, edition, page"
+      />
+    </DraftForm>
   );
 }
 
@@ -394,35 +382,10 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
       </div>
     );
   return (
-    <form
-      style={{ maxWidth: 620 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void form.submit();
-      }}
-    >
-      <Trouble text={form.general} />
-      <TextField
-        label="what this edition changes"
-        value={form.values.reason}
-        onChange={(reason) => {
-          form.set({ reason });
-        }}
-        fault={form.fault('reason')}
-        autoFocus
-      />
-      <Form.Check
-        id="issue-use"
-        label="new lots are judged by it from now on"
-        checked={form.values.use}
-        onChange={(event) => {
-          form.set({ use: event.target.checked });
-        }}
-      />
-      <div className="actions">
-        <Button type="submit" disabled={form.busy}>
-          Issue the edition
-        </Button>
+    <DraftForm
+      draft={form}
+      send="Issue the edition"
+      beside={
         <Button
           variant="outline-primary"
           onClick={() => {
@@ -431,7 +394,18 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
         >
           Not yet
         </Button>
-      </div>
-    </form>
+      }
+      style={{ maxWidth: 620 }}
+    >
+      <TextField label="what this edition changes" {...form.field('reason')} autoFocus />
+      <Form.Check
+        id="issue-use"
+        label="new lots are judged by it from now on"
+        checked={form.values.use}
+        onChange={(event) => {
+          form.set({ use: event.target.checked });
+        }}
+      />
+    </DraftForm>
   );
 }

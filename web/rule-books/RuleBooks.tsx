@@ -13,8 +13,9 @@ import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 
 export const RULE_BOOKS_KEY = ['rule-books'] as const;
 export const useRuleBooks = () =>
@@ -190,18 +191,10 @@ export default function RuleBooks(): JSX.Element {
         )}
         {lead && (
           <div className="actions">
-            <label htmlFor="edition-file">edition from a JSON file</label>
-            <Form.Control
-              type="file"
-              id="edition-file"
+            <FileField
+              label="edition from a JSON file"
               accept=".json,application/json"
-              style={{ width: 360 }}
-              onChange={(event) => {
-                const input = event.target as HTMLInputElement;
-                const file = input.files?.[0];
-                input.value = '';
-                if (file) void bring(file);
-              }}
+              onFile={(file) => void bring(file)}
             />
           </div>
         )}
@@ -218,7 +211,7 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     (values) => ({
       basedOn: edition.id,
       name: values.name.trim(),
-      year: /^\d+$/.test(values.year.trim()) ? Number(values.year) : values.year,
+      year: wholeNumber(values.year),
     }),
     newDraftSchema,
     async (body, key) => {
@@ -228,45 +221,18 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     },
   );
   return (
-    <form
+    <DraftForm
+      draft={draft}
+      title={<>Copy “{edition.name}”</>}
+      send="Begin the draft"
+      leave={leave}
       style={{ marginTop: 18, maxWidth: 620 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void draft.submit();
-      }}
     >
-      <h2>Copy “{edition.name}”</h2>
-      <Trouble text={draft.general} />
       <div className="fields">
-        <TextField
-          label="name of the copy"
-          value={draft.values.name}
-          onChange={(name) => {
-            draft.set({ name });
-          }}
-          fault={draft.fault('name')}
-          autoFocus
-        />
-        <TextField
-          label="year of the rules"
-          figure
-          inputMode="numeric"
-          value={draft.values.year}
-          onChange={(year) => {
-            draft.set({ year });
-          }}
-          fault={draft.fault('year')}
-        />
+        <TextField label="name of the copy" {...draft.field('name')} autoFocus />
+        <TextField label="year of the rules" figure inputMode="numeric" {...draft.field('year')} />
       </div>
-      <div className="actions">
-        <Button type="submit" disabled={draft.busy}>
-          Begin the draft
-        </Button>
-        <Button variant="outline-primary" onClick={leave}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+    </DraftForm>
   );
 }
 
@@ -293,34 +259,18 @@ function ActForm({
     },
   );
   return (
-    <form
+    <DraftForm
+      draft={draft}
+      title={
+        <>
+          {act === 'use' ? 'Judge new lots by' : 'Retire'} “{edition.name}”
+        </>
+      }
+      send={act === 'use' ? 'Take it into use' : 'Retire it'}
+      leave={leave}
       style={{ marginTop: 18, maxWidth: 620 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void draft.submit();
-      }}
     >
-      <h2>
-        {act === 'use' ? 'Judge new lots by' : 'Retire'} “{edition.name}”
-      </h2>
-      <Trouble text={draft.general} />
-      <TextField
-        label="because"
-        value={draft.values.reason}
-        onChange={(reason) => {
-          draft.set({ reason });
-        }}
-        fault={draft.fault('reason')}
-        autoFocus
-      />
-      <div className="actions">
-        <Button type="submit" disabled={draft.busy}>
-          {act === 'use' ? 'Take it into use' : 'Retire it'}
-        </Button>
-        <Button variant="outline-primary" onClick={leave}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+      <TextField label="because" {...draft.field('reason')} autoFocus />
+    </DraftForm>
   );
 }

@@ -7,8 +7,9 @@ import { Link } from 'react-router';
 import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Stack } from './Stack.tsx';
 
@@ -127,15 +128,14 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
     rows: String(draw?.rows ?? 4),
     reason: '',
   };
-  const number = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text);
   const form = useDraft(
     initial,
     (values) => ({
       method: values.method,
-      ...(values.seed.trim() ? { seed: number(values.seed) } : {}),
-      columns: number(values.columns),
-      rows: number(values.rows),
-      ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+      ...(values.seed.trim() ? { seed: wholeNumber(values.seed) } : {}),
+      columns: wholeNumber(values.columns),
+      rows: wholeNumber(values.rows),
+      ...unlessEmpty('reason', values.reason),
     }),
     newDrawSchema,
     async (body, key) => {
@@ -147,73 +147,26 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
       done();
     },
   );
-  const { values, set, fault } = form;
+  const { field } = form;
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void form.submit();
-      }}
-    >
-      <Trouble text={form.general} />
+    <DraftForm draft={form} send="Draw the containers">
       <div className="fields" style={{ maxWidth: 860 }}>
         <ChoiceField
           label="chosen"
-          value={values.method}
-          onChange={(method) => {
-            set({ method: method as DrawMethod });
-          }}
-          fault={fault('method')}
+          {...field('method')}
           options={DRAW_METHODS.map((one) => [one, WORDS[one]] as const)}
         />
-        <TextField
-          label="in a row"
-          figure
-          inputMode="numeric"
-          value={values.columns}
-          onChange={(columns) => {
-            set({ columns });
-          }}
-          fault={fault('columns')}
-          hint="containers side by side"
-        />
-        <TextField
-          label="rows in a layer"
-          figure
-          inputMode="numeric"
-          value={values.rows}
-          onChange={(rows) => {
-            set({ rows });
-          }}
-          fault={fault('rows')}
-        />
+        <TextField label="in a row" figure inputMode="numeric" {...field('columns')} hint="containers side by side" />
+        <TextField label="rows in a layer" figure inputMode="numeric" {...field('rows')} />
         <TextField
           label="seed"
           figure
           inputMode="numeric"
-          value={values.seed}
-          onChange={(seed) => {
-            set({ seed });
-          }}
-          fault={fault('seed')}
+          {...field('seed')}
           hint="only to repeat a draw; else one is chosen"
         />
-        {draw && (
-          <TextField
-            label="why it is drawn anew"
-            value={values.reason}
-            onChange={(reason) => {
-              set({ reason });
-            }}
-            fault={fault('reason')}
-          />
-        )}
+        {draw && <TextField label="why it is drawn anew" {...field('reason')} />}
       </div>
-      <div className="actions">
-        <Button type="submit" disabled={form.busy}>
-          Draw the containers
-        </Button>
-      </div>
-    </form>
+    </DraftForm>
   );
 }

@@ -4,18 +4,18 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { MassField, TextField, Trouble } from '../ui/fields.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { MassField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { DrawSection } from './DrawSection.tsx';
-import { useNavigate } from 'react-router';
 
 type Shown = { title: string; verdict: Verdict } | 'plan';
 
@@ -287,6 +287,8 @@ function SubmittedForm({
 }): JSX.Element {
   const client = useQueryClient();
   const { submitted, plan, lot } = view;
+  // What was taken, where it was noted on the walk; what is asked for is only the hint.
+  const taken = view.draw?.primaries.filter((one) => one.taken).length;
   const draft = useDraft(
     {
       text: submitted?.vessel.mass?.text ?? '',
@@ -294,7 +296,7 @@ function SubmittedForm({
       drawnOn: submitted?.fields.drawnOn?.text ?? today,
       drawnBy: submitted?.fields.drawnBy?.text ?? by,
       seal: submitted?.fields.seal?.text ?? '',
-      primarySamples: submitted?.fields.primarySamples?.text ?? String(plan?.primarySamples ?? ''),
+      primarySamples: submitted?.fields.primarySamples?.text ?? String(taken ?? plan?.primarySamples ?? ''),
       reason: '',
     },
     (values) => ({
@@ -302,10 +304,8 @@ function SubmittedForm({
       drawnOn: values.drawnOn,
       drawnBy: values.drawnBy.trim(),
       seal: values.seal.trim(),
-      primarySamples: /^\d+$/.test(values.primarySamples.trim())
-        ? Number(values.primarySamples)
-        : values.primarySamples,
-      ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+      primarySamples: wholeNumber(values.primarySamples),
+      ...unlessEmpty('reason', values.reason),
     }),
     submittedSampleSchema,
     async (body, key) => {
@@ -320,15 +320,9 @@ function SubmittedForm({
       done();
     },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault, field } = draft;
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void draft.submit();
-      }}
-    >
-      <Trouble text={draft.general} />
+    <DraftForm draft={draft} send={submitted ? 'Correct' : 'Record the sample'} {...(submitted ? { leave: done } : {})}>
       <div className="fields" style={{ maxWidth: 760 }}>
         <MassField
           label="mass of the submitted sample"
@@ -344,59 +338,14 @@ function SubmittedForm({
           label="primary samples taken"
           figure
           inputMode="numeric"
-          value={values.primarySamples}
-          onChange={(primarySamples) => {
-            set({ primarySamples });
-          }}
-          fault={fault('primarySamples')}
+          {...field('primarySamples')}
           hint={plan ? `${plan.primarySamples} asked` : undefined}
         />
-        <TextField
-          label="drawn on"
-          type="date"
-          value={values.drawnOn}
-          onChange={(drawnOn) => {
-            set({ drawnOn });
-          }}
-          fault={fault('drawnOn')}
-        />
-        <TextField
-          label="drawn by"
-          value={values.drawnBy}
-          onChange={(drawnBy) => {
-            set({ drawnBy });
-          }}
-          fault={fault('drawnBy')}
-        />
-        <TextField
-          label="seal"
-          value={values.seal}
-          onChange={(seal) => {
-            set({ seal });
-          }}
-          fault={fault('seal')}
-        />
-        {submitted && (
-          <TextField
-            label="why it is corrected"
-            value={values.reason}
-            onChange={(reason) => {
-              set({ reason });
-            }}
-            fault={fault('reason')}
-          />
-        )}
+        <TextField label="drawn on" type="date" {...field('drawnOn')} />
+        <TextField label="drawn by" {...field('drawnBy')} />
+        <TextField label="seal" {...field('seal')} />
+        {submitted && <TextField label="why it is corrected" {...field('reason')} />}
       </div>
-      <div className="actions">
-        <Button type="submit" disabled={draft.busy}>
-          {submitted ? 'Correct' : 'Record the sample'}
-        </Button>
-        {submitted && (
-          <Button variant="outline-primary" onClick={done}>
-            Leave it
-          </Button>
-        )}
-      </div>
-    </form>
+    </DraftForm>
   );
 }

@@ -1,25 +1,59 @@
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { validate } from '@mercato/contract/http/validate';
 import type Joi from 'joi';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { Refused } from '../api/client.ts';
 
-export interface Draft<T> {
+type TextKey<T> = { [K in keyof T]: T[K] extends string ? K : never }[keyof T] & string;
+
+export interface Lines<T> {
   readonly values: T;
   readonly set: (change: Partial<T>) => void;
-  readonly busy: boolean;
   /** What was wrong, by dotted path. */
   readonly fault: (path: string) => string | undefined;
+  readonly setFaults: (faults: readonly FieldFault[]) => void;
+  /** Ties a line of the form to one of the values; `paths` say where the body has it, when not under the same name. */
+  readonly field: <K extends TextKey<T>>(
+    key: K,
+    ...paths: string[]
+  ) => { value: T[K]; onChange: (value: string) => void; fault: string | undefined };
+}
+
+/** The lines of a form, held as typed, each with what was wrong with it. */
+export function useLines<T extends object>(initial: T, onChange?: () => void): Lines<T> {
+  const [values, setValues] = useState(initial);
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const set = (change: Partial<T>) => {
+    setValues((before) => ({ ...before, ...change }));
+    onChange?.();
+  };
+  const fault = (path: string) => faults.find((one) => one.path === path)?.message;
+  return {
+    values,
+    set,
+    fault,
+    setFaults,
+    field: (key, ...paths) => ({
+      value: values[key],
+      // A choice offers only what its type allows, and the schema looks again before anything is sent.
+      onChange: (value) => {
+        set({ [key]: value } as Partial<T>);
+      },
+      fault: (paths.length > 0 ? paths : [key]).map(fault).find((one) => one !== undefined),
+    }),
+  };
+}
+
+export interface Draft<T> extends Omit<Lines<T>, 'setFaults'> {
+  readonly busy: boolean;
   /** What was wrong with the whole, when no field of the form can say it. */
   readonly general: string | undefined;
   readonly submit: () => Promise<boolean>;
-  readonly replace: (values: T) => void;
-  readonly failed: (error: unknown) => void;
 }
 
 /**
- * What somebody is filling in: held as typed, checked by the contract's schema before it is sent, and
- * refused at its fields when the server knows better. One intention keeps one key over its repeats.
+ * What somebody is filling in: checked by the contract's schema before it is sent, and refused at its fields
+ * when the server knows better. One intention keeps one key over its repeats.
  */
 export function useDraft<T extends object, B>(
   initial: T,
@@ -27,24 +61,15 @@ export function useDraft<T extends object, B>(
   schema: Joi.Schema<B>,
   send: (body: B, key: string) => Promise<unknown>,
 ): Draft<T> {
-  const [values, setValues] = useState(initial);
   const [busy, setBusy] = useState(false);
-  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const [general, setGeneral] = useState<string>();
   const [key, setKey] = useState(() => crypto.randomUUID());
-
-  const set = useCallback((change: Partial<T>) => {
-    setValues((before) => ({ ...before, ...change }));
+  const { setFaults, ...lines } = useLines(initial, () => {
     setKey(crypto.randomUUID());
-  }, []);
-  const failed = useCallback((error: unknown) => {
-    if (!(error instanceof Refused)) throw error;
-    setFaults(error.faults);
-    setGeneral(error.message);
-  }, []);
+  });
 
   const submit = async (): Promise<boolean> => {
-    const checked = validate(schema, toBody(values));
+    const checked = validate(schema, toBody(lines.values));
     if (!checked.ok) {
       setFaults(checked.faults);
       setGeneral(undefined);
@@ -59,7 +84,9 @@ export function useDraft<T extends object, B>(
       setKey(crypto.randomUUID());
       return true;
     } catch (error) {
-      failed(error);
+      if (!(error instanceof Refused)) throw error;
+      setFaults(error.faults);
+      setGeneral(error.message);
       focusFirst();
       return false;
     } finally {
@@ -67,18 +94,10 @@ export function useDraft<T extends object, B>(
     }
   };
   return {
-    values,
-    set,
+    ...lines,
     busy,
     general,
     submit,
-    failed,
-    fault: (path) => faults.find((one) => one.path === path)?.message,
-    replace: (next) => {
-      setValues(next);
-      setFaults([]);
-      setGeneral(undefined);
-    },
   };
 }
 
@@ -89,3 +108,10 @@ function focusFirst(): void {
 
 /** The decimal comma stops at the edge: inside, figures are written with a point. */
 export const plainFigure = (typed: string): string => typed.trim().replace(',', '.');
+
+/** A whole number as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
+export const wholeNumber = (typed: string): number | string => (/^\d+$/.test(typed.trim()) ? Number(typed) : typed);
+
+/** Text that may be left out: an empty line is not sent at all. */
+export const unlessEmpty = <K extends string>(key: K, typed: string): Partial<Record<K, string>> =>
+  typed.trim() ? ({ [key]: typed.trim() } as Partial<Record<K, string>>) : {};

@@ -1,5 +1,5 @@
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
-import { useId, type JSX, type ReactNode } from 'react';
+import { useId, type JSX, type ReactNode, type Ref } from 'react';
 import Form from 'react-bootstrap/Form';
 
 interface Common {
@@ -153,6 +153,42 @@ export function MassField({
         </Form.Select>
       </div>
     </Frame>
+  );
+}
+
+/** Chooses a file and hands it over at once; the same file can be chosen again after it was mended. */
+export function FileField({
+  label,
+  accept,
+  onFile,
+  ref,
+  disabled,
+}: {
+  label: string;
+  accept: string;
+  onFile: (file: File) => void;
+  ref?: Ref<HTMLInputElement>;
+  disabled?: boolean;
+}): JSX.Element {
+  const id = useId();
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <Form.Control
+        ref={ref}
+        type="file"
+        id={id}
+        accept={accept}
+        disabled={disabled}
+        style={{ maxWidth: 420, width: 'auto' }}
+        onChange={(event) => {
+          const input = event.target as HTMLInputElement;
+          const file = input.files?.[0];
+          input.value = '';
+          if (file) onFile(file);
+        }}
+      />
+    </>
   );
 }
 

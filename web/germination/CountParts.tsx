@@ -1,0 +1,124 @@
+import type { DishView } from '@mercato/contract/germination/germination';
+import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import type { JSX } from 'react';
+import { Key } from '../ui/keys.tsx';
+import { SeedHead } from '../ui/SeedHead.tsx';
+import { SeedMark } from '../ui/shapes.tsx';
+
+export const CLASS_KEYS: Readonly<Record<SeedClass, string>> = {
+  normal: '1',
+  abnormal: '2',
+  hard: '3',
+  fresh: '4',
+  dead: '5',
+};
+/** The dishes of a test, each with what was called of it. */
+export function Dishes({
+  dishes,
+  shown,
+  at,
+  isClosed,
+  open,
+}: {
+  dishes: readonly DishView[];
+  shown: readonly Counts[];
+  at: number;
+  isClosed: (dish: DishView) => boolean;
+  open: (index: number) => void;
+}): JSX.Element {
+  return (
+    <div className="dishes" role="group" aria-label="dishes">
+      {dishes.map((one, i) => (
+        <button
+          key={one.id}
+          type="button"
+          className={`dish${i === at ? ' open' : ''}`}
+          aria-pressed={i === at}
+          onClick={() => {
+            open(i);
+          }}
+        >
+          <SeedHead
+            counts={shown[i] ?? NO_COUNTS}
+            seeds={one.seeds}
+            size={dishes.length > 4 ? 84 : 158}
+            label={`Dish ${one.number}: ${CLASSES.map((kind) => `${shown[i]?.[kind] ?? 0} ${kind}`).join(', ')}`}
+          />
+          <small>
+            dish {one.number} · {isClosed(one) ? 'closed' : 'open'}
+          </small>
+          <b>{shown[i]?.normal ?? 0}</b> normal
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** One target a class: the same as its key. */
+export function ClassKeys({
+  classes,
+  counts,
+  disabled,
+  call,
+}: {
+  classes: readonly SeedClass[];
+  counts: Counts;
+  disabled: boolean;
+  call: (seedClass: SeedClass) => void;
+}): JSX.Element {
+  return (
+    <div className="tally">
+      {classes.map((one) => (
+        <button
+          key={one}
+          type="button"
+          className="cat"
+          style={{ borderLeftColor: `var(--${one})` }}
+          disabled={disabled}
+          onClick={() => {
+            call(one);
+          }}
+        >
+          <span className="n" data-class={one}>
+            {counts[one]}
+          </span>
+          <span className="name">
+            <SeedMark kind={one} /> {one} <Key>{CLASS_KEYS[one]}</Key>
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The keys that matter most, at the foot of the station. */
+export function KeyFoot({ final }: { final: boolean }): JSX.Element {
+  return (
+    <div className="foot">
+      <span>
+        <Key>1</Key> to <Key>5</Key> call a seed
+      </span>
+      <span>
+        <Key>⌫</Key> take back
+      </span>
+      <span>
+        <Key>←</Key> <Key>→</Key> other dish
+      </span>
+      <span>
+        <Key>T</Key> ten at once
+      </span>
+      <span>
+        <Key>R</Key> rest by difference
+      </span>
+      <span>
+        <Key>F</Key> figures
+      </span>
+      <span>
+        <Key>C</Key> close {final ? 'the dish' : 'this count'}
+      </span>
+      <span>
+        <Key>?</Key> all keys
+      </span>
+    </div>
+  );
+}

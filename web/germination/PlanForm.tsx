@@ -1,0 +1,184 @@
+import { newGerminationTestSchema, type GerminationView } from '@mercato/contract/germination/germination';
+import { validate } from '@mercato/contract/http/validate';
+import { planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
+import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
+import { useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Refused, write } from '../api/client.ts';
+import { shortDay } from '../api/session.tsx';
+import { DrawAndStart } from '../register/bench.tsx';
+import { useLines, wholeNumber } from '../ui/draft.ts';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { EVENT_WORDS } from './words.ts';
+
+/** The plan of the next test: filled from the rule book or from the test before it. */
+export function PlanForm({
+  view,
+  mayWrite,
+  retest,
+}: {
+  view: GerminationView;
+  mayWrite: boolean;
+  retest: boolean;
+}): JSX.Element {
+  const client = useQueryClient();
+  const { method, lot } = view;
+  const last = view.tests.at(-1)?.plan;
+  const { values, setFaults, field } = useLines({
+    substrate: last?.substrate ?? method?.substrates?.value[0] ?? '',
+    temperature: last?.temperature ?? method?.temperatures?.value[0] ?? '',
+    treatment: last?.treatment ?? '',
+    setUpDate: view.today,
+    prechillDays: String(last?.prechillDays ?? 0),
+    firstCountDay: String(last?.firstCountDay ?? method?.firstCountDay?.value ?? ''),
+    finalCountDay: String(last?.finalCountDay ?? method?.finalCountDay?.value ?? ''),
+    layout: last ? `${last.dishes}×${last.seedsPerDish}` : '4×100',
+    place: last?.place ?? '',
+  });
+  const [dishes = '4', seedsPerDish = '100'] = values.layout.split('×');
+  const body = (vesselId: string) => ({
+    vesselId,
+    substrate: values.substrate.trim(),
+    temperature: values.temperature.trim(),
+    treatment: values.treatment.trim(),
+    setUpDate: values.setUpDate,
+    prechillDays: wholeNumber(values.prechillDays),
+    firstCountDay: wholeNumber(values.firstCountDay),
+    finalCountDay: wholeNumber(values.finalCountDay),
+    dishes: Number(dishes),
+    seedsPerDish: Number(seedsPerDish),
+    place: values.place.trim(),
+  });
+  const ready = () => {
+    const checked = validate(newGerminationTestSchema, body(crypto.randomUUID()));
+    setFaults(checked.ok ? [] : checked.faults);
+    return checked.ok;
+  };
+  const start = async (vesselId: string) => {
+    try {
+      client.setQueryData(
+        ['germination', lot.id],
+        await write<GerminationView>('POST', '/germination/tests', body(vesselId)),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+    } catch (error) {
+      if (error instanceof Refused) setFaults(error.faults);
+      throw error;
+    }
+  };
+  const calendar = calendarOf(values);
+  const choices = (list: readonly string[], current: string, words: (one: string) => string) =>
+    [...new Set([...list, ...(current ? [current] : [])])].map((one) => [one, words(one)] as const);
+  return (
+    <section style={{ borderTop: '1px solid var(--rule)', paddingTop: 14, marginTop: 14 }}>
+      <h2>{retest ? 'Plan another test' : 'Plan the test'}</h2>
+      {view.missing.length > 0 && (
+        <p className="outside">
+          The rule book lacks {view.missing.map((one) => MISSING_WORDS[one] ?? one).join(', ')} for this kind. Enter the
+          laboratory’s own in the slip, or write them here.
+        </p>
+      )}
+      <div className="fields" style={{ maxWidth: 860 }}>
+        {method?.substrates ? (
+          <ChoiceField
+            label="substrate"
+            {...field('substrate')}
+            options={choices(method.substrates.value, values.substrate, (one) => substrateWords(lot.book, one))}
+          />
+        ) : (
+          <TextField label="substrate" {...field('substrate')} />
+        )}
+        {method?.temperatures ? (
+          <ChoiceField
+            label="temperature, °C"
+            {...field('temperature')}
+            options={choices(method.temperatures.value, values.temperature, temperatureWords)}
+            hint={`within ± ${view.temperatureBandC} °C`}
+          />
+        ) : (
+          <TextField label="temperature, °C" {...field('temperature')} />
+        )}
+        <ChoiceField
+          label="seeds"
+          {...field('layout', 'dishes', 'seedsPerDish')}
+          options={[
+            ['4×100', '400: 4 × 100'],
+            ['8×50', '400: 8 × 50'],
+            ['16×25', '400: 16 × 25'],
+            ['2×100', '200: 2 × 100, feeds no label'],
+            ['4×50', '200: 4 × 50, feeds no label'],
+            ['1×100', '100, feeds no label'],
+            ['2×25', '50, feeds no label'],
+          ]}
+        />
+        <TextField label="set up on" type="date" {...field('setUpDate')} />
+        <TextField label="first count, day" figure inputMode="numeric" {...field('firstCountDay')} />
+        <TextField label="final count, day" figure inputMode="numeric" {...field('finalCountDay')} />
+        <TextField
+          label="treatment against dormancy"
+          {...field('treatment')}
+          hint={method?.treatments ? `the book knows ${method.treatments.value.join(', ')}` : undefined}
+        />
+        <TextField
+          label="pre-chill, days"
+          figure
+          inputMode="numeric"
+          {...field('prechillDays')}
+          hint="not counted in the days of the test"
+        />
+        <TextField label="place" {...field('place')} hint="cabinet and shelf" />
+      </div>
+      {values.treatment && (
+        <p className="soft">
+          Nitrate, gibberellic acid and acids: gloves and eye protection; follow the safety sheet and local rules.
+        </p>
+      )}
+      {calendar && (
+        <p>
+          {calendar.map((event, i) => (
+            <span key={i}>
+              {i > 0 && ' → '}
+              {EVENT_WORDS[event.what]}
+              {event.what.endsWith('count') ? ` day ${event.day}` : ''}{' '}
+              <span className="fig">{shortDay(event.date)}</span>
+            </span>
+          ))}
+        </p>
+      )}
+      <DrawAndStart
+        lot={lot}
+        purpose="germination"
+        least={null}
+        waiting={view.waiting}
+        start={start}
+        ready={ready}
+        may={mayWrite}
+      />
+    </section>
+  );
+}
+
+const MISSING_WORDS: Readonly<Record<string, string>> = {
+  substrates: 'a substrate',
+  temperatures: 'a temperature',
+  firstCountDay: 'a first count day',
+  finalCountDay: 'a final count day',
+};
+
+function calendarOf(values: {
+  setUpDate: string;
+  prechillDays: string;
+  firstCountDay: string;
+  finalCountDay: string;
+}): readonly PlanEvent[] | null {
+  try {
+    return planCalendar({
+      setUpDate: values.setUpDate,
+      prechillDays: Number(values.prechillDays),
+      firstCountDay: Number(values.firstCountDay),
+      finalCountDay: Number(values.finalCountDay),
+    });
+  } catch {
+    return null; // still being typed
+  }
+}

@@ -1,0 +1,60 @@
+import type { CSSProperties, JSX, ReactNode } from 'react';
+import Button from 'react-bootstrap/Button';
+import type { Draft } from './draft.ts';
+import { Trouble } from './fields.tsx';
+
+/** A form around a draft: what stops it on top, its lines, and below them what sends it and what leaves it. */
+export function DraftForm<T>({
+  draft,
+  title,
+  trouble = draft.general,
+  send,
+  quiet = false,
+  disabled = false,
+  leave,
+  beside,
+  style,
+  children,
+}: {
+  draft: Draft<T>;
+  title?: ReactNode;
+  /** What stops the form, when more than the draft itself can. */
+  trouble?: string | undefined;
+  /** The words on the button that sends it; without them the form is only read. */
+  send: string | JSX.Element | null;
+  /** Not the main act of its page. */
+  quiet?: boolean;
+  disabled?: boolean;
+  leave?: () => void;
+  /** Other acts beside the one that sends. */
+  beside?: ReactNode;
+  style?: CSSProperties;
+  children: ReactNode;
+}): JSX.Element {
+  return (
+    <form
+      style={style}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void draft.submit();
+      }}
+    >
+      {title && <h2>{title}</h2>}
+      <Trouble text={trouble} />
+      {children}
+      {send !== null && (
+        <div className="actions">
+          <Button type="submit" variant={quiet ? 'outline-primary' : 'primary'} disabled={draft.busy || disabled}>
+            {send}
+          </Button>
+          {beside}
+          {leave && (
+            <Button variant="outline-primary" onClick={leave}>
+              Leave it
+            </Button>
+          )}
+        </div>
+      )}
+    </form>
+  );
+}

@@ -6,6 +6,9 @@ export default defineConfig({
       { test: { name: 'core', root: 'core', include: ['**/*.test.ts'] } },
       { test: { name: 'contract', root: 'contract', include: ['**/*.test.ts'] } },
       {
+        test: { name: 'web', root: 'web', environment: 'jsdom', include: ['**/*.test.{ts,tsx}'], testTimeout: 30_000 },
+      },
+      {
         test: {
           name: 'server',
           root: 'server',

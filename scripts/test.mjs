@@ -17,12 +17,13 @@ import {
   whilePreparing,
 } from './tools.mjs';
 
-const FLOORS = ['lint', 'types', 'arrows', 'core', 'contract', 'server', 'scripts', 'e2e'];
+const FLOORS = ['lint', 'types', 'arrows', 'core', 'contract', 'web', 'server', 'scripts', 'e2e'];
 const HELP = `npm test [-- FLOOR …]    without a floor: all of them, in this order
   lint      ESLint and Prettier          types   TypeScript, strict
   arrows    who may import whom          core    the computation
-  contract  the calculation catalogue    server  against a real PostgreSQL
-  scripts   start and database           e2e     the interface in headless Chromium
+  contract  the calculation catalogue    web     what waits in the browser, and its forms
+  server    against a real PostgreSQL    scripts start and database
+  e2e       the interface in headless Chromium
 `;
 
 const bin = (name) => path.join(PROJECT, 'node_modules', '.bin', name);
@@ -110,7 +111,7 @@ await main(async () => {
   if (on('types')) check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
   if (on('arrows'))
     check('arrows', ['depcruise', 'core', 'contract', 'server', 'web', '--config', 'dependency-cruiser.cjs']);
-  const units = ['core', 'contract', 'server', 'scripts'].filter(on);
+  const units = ['core', 'contract', 'web', 'server', 'scripts'].filter(on);
   if (units.length > 0) vitest(units);
   if (on('e2e')) await playwright();
   process.stdout.write(`${totals.passed} passed, ${totals.failed} failed\n`);

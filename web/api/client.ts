@@ -19,6 +19,14 @@ export class Refused extends Error {
   }
 }
 
+/** What becomes of a write that waits on this machine, after the server's answer: `refused` is for good. */
+export function fateOf(error: unknown): { readonly fate: 'signed-out' | 'later' | 'refused'; readonly words: string } {
+  const status = error instanceof Refused ? error.status : 0;
+  const words = error instanceof Error ? error.message : 'not sent';
+  if (status === 401 || status === 403) return { fate: 'signed-out', words };
+  return { fate: status < 400 || status >= 500 || status === 429 ? 'later' : 'refused', words };
+}
+
 let csrf = '';
 export function setCsrf(token: string | null): void {
   csrf = token ?? '';

@@ -1,6 +1,6 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Refused, write } from './client.ts';
+import { fateOf, write } from './client.ts';
+import { Shelf } from './shelf.ts';
 
 /** A write that was made while walking: kept on this machine, under its person, until the server has it. */
 export interface Posted {
@@ -15,19 +15,14 @@ export interface Posted {
   readonly refused?: string;
 }
 
-interface Shelf extends DBSchema {
-  posted: { key: string; value: Posted; indexes: { person: string } };
-}
 const RETRY = 3000;
-let shelf: Promise<IDBPDatabase<Shelf>> | undefined;
-const open = () =>
-  (shelf ??= openDB<Shelf>('mercato-outbox', 1, {
-    upgrade(db) {
-      db.createObjectStore('posted', { keyPath: 'id' }).createIndex('person', 'personId');
-    },
-  }));
-const ofPerson = async (personId: string): Promise<Posted[]> =>
-  (await (await open()).getAllFromIndex('posted', 'person', personId)).sort((a, b) => a.at - b.at);
+let opened: Shelf<Posted> | undefined;
+/** Opened once, by the first walk of this page. */
+const shelf = () => (opened ??= new Shelf<Posted>('mercato-outbox', ['at', 'id']));
+
+let lastAt = 0;
+/** The time, ms, a little ahead where two notes fall into one millisecond: it is also their order. */
+const nextAt = () => (lastAt = Math.max(Date.now(), lastAt + 1));
 
 export interface Outbox {
   /** Everything of this person that the server does not have yet, oldest first; null until this machine was asked. */
@@ -35,7 +30,7 @@ export interface Outbox {
   /** Why nothing goes out at the moment. */
   readonly trouble: string | null;
   readonly put: (subject: string, path: string, body: unknown) => Promise<void>;
-  readonly drop: (id: string) => Promise<void>;
+  readonly drop: (one: Posted) => Promise<void>;
 }
 
 /**
@@ -64,7 +59,7 @@ export function useOutbox(personId: string, onAnswer: (answer: unknown) => void)
       running = true;
       try {
         for (;;) {
-          const all = await ofPerson(personId);
+          const all = await shelf().of(personId);
           setPosted(all);
           const next = all.find((one) => one.refused === undefined);
           if (!next) {
@@ -73,22 +68,21 @@ export function useOutbox(personId: string, onAnswer: (answer: unknown) => void)
           }
           try {
             const answer = await write('PUT', next.path, next.body, { key: next.id });
-            await (await open()).delete('posted', next.id);
+            await shelf().remove([next]);
             answered.current(answer);
             setTrouble(null);
           } catch (error) {
-            const status = error instanceof Refused ? error.status : 0;
-            const words = error instanceof Error ? error.message : 'not sent';
-            if (status === 401 || status === 403) {
+            const { fate, words } = fateOf(error);
+            if (fate === 'signed-out') {
               setTrouble('Signed out: what was noted stays here until you sign in again.');
               return;
             }
-            if (status < 400 || status >= 500 || status === 429) {
+            if (fate === 'later') {
               setTrouble(words);
               later(RETRY);
               return;
             }
-            await (await open()).put('posted', { ...next, refused: words });
+            await shelf().put([{ ...next, refused: words }]);
           }
         }
       } finally {
@@ -112,15 +106,16 @@ export function useOutbox(personId: string, onAnswer: (answer: unknown) => void)
 
   const put = useCallback(
     async (subject: string, path: string, body: unknown) => {
-      const one: Posted = { id: crypto.randomUUID(), personId, subject, path, body, at: Date.now() };
-      await (await open()).put('posted', one);
+      const one: Posted = { id: crypto.randomUUID(), personId, subject, path, body, at: nextAt() };
+      // Shown before it is stored, so that a quick second press is about the next thing, never this one again.
       setPosted((before) => [...(before ?? []), one]);
+      await shelf().put([one]);
       wake.current();
     },
     [personId],
   );
-  const drop = useCallback(async (id: string) => {
-    await (await open()).delete('posted', id);
+  const drop = useCallback(async (one: Posted) => {
+    await shelf().remove([one]);
     wake.current();
   }, []);
   return { posted, trouble, put, drop };

@@ -1,6 +1,15 @@
 import type { TallyKey } from '@mercato/contract/germination/germination';
-import { Refused, write } from '../api/client.ts';
-import { TallyShelf, type StoredKey } from './tallyShelf.ts';
+import { fateOf, write } from '../api/client.ts';
+import { Shelf } from '../api/shelf.ts';
+
+/** A key press on its way to the server, under the person who pressed it. */
+export interface StoredKey extends TallyKey {
+  readonly session: string;
+  readonly personId: string;
+  readonly testId: string;
+  /** Why the server would not take it; such a key is shown, and never sent again by itself. */
+  readonly refused?: string;
+}
 
 const BATCH = 200;
 const PAUSE = 300;
@@ -28,11 +37,12 @@ interface Listener {
  */
 export class TallyQueue {
   private readonly session = crypto.randomUUID();
-  private readonly shelf = new TallyShelf();
+  private readonly shelf = new Shelf<StoredKey>('mercato-tallies', ['session', 'sequence']);
   private sequence = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
   private stopped = false;
+  private leftover = 0;
 
   constructor(
     private readonly personId: string,
@@ -75,9 +85,11 @@ export class TallyQueue {
 
   private async tellLeftover(): Promise<void> {
     const all = await this.shelf.of(this.personId);
-    this.listener.onLeftover(
-      all.filter((key) => key.testId === this.testId && key.session !== this.session && key.refused === undefined),
+    const keys = all.filter(
+      (key) => key.testId === this.testId && key.session !== this.session && key.refused === undefined,
     );
+    this.leftover = keys.length;
+    this.listener.onLeftover(keys);
   }
 
   private async tellWaiting(trouble: string | null): Promise<void> {
@@ -97,7 +109,11 @@ export class TallyQueue {
     try {
       const waiting = (await this.shelf.of(this.personId)).filter((key) => key.refused === undefined);
       const first = waiting[0];
-      if (!first) return;
+      if (!first) {
+        // The page that pressed them may have sent them itself, as its last act.
+        if (this.leftover > 0) await this.caughtUp();
+        return;
+      }
       const batch = waiting
         .filter((one) => one.session === first.session && one.testId === first.testId)
         .slice(0, BATCH);
@@ -121,22 +137,23 @@ export class TallyQueue {
     try {
       await write('POST', `/germination/tests/${first.testId}/tallies`, { session: first.session, keys });
     } catch (error) {
-      const status = error instanceof Refused ? error.status : 0;
-      const words = error instanceof Error ? error.message : 'not sent';
-      if (status === 401 || status === 403) {
+      const { fate, words } = fateOf(error);
+      if (fate === 'signed-out') {
         this.stopped = true;
         return 'Signed out: the keys stay here until you sign in again.';
       }
-      if (status < 400 || status >= 500 || status === 429) return words;
+      if (fate === 'later') return words;
       // The server will never take these; they must not stand in the way of the others.
       await this.shelf.put(batch.map((key) => ({ ...key, refused: words })));
       return null;
     }
     await this.shelf.remove(batch);
-    if (first.session !== this.session && first.testId === this.testId) {
-      await this.listener.onCaughtUp();
-      await this.tellLeftover();
-    }
+    if (first.session !== this.session && first.testId === this.testId) await this.caughtUp();
     return null;
+  }
+
+  private async caughtUp(): Promise<void> {
+    await this.listener.onCaughtUp();
+    await this.tellLeftover();
   }
 }

@@ -1,8 +1,7 @@
 import type { DishView } from '@mercato/contract/germination/germination';
 import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { useEffect, useReducer, useRef, useState } from 'react';
-import { TallyQueue, type Waiting } from './tallyQueue.ts';
-import type { StoredKey } from './tallyShelf.ts';
+import { TallyQueue, type StoredKey, type Waiting } from './tallyQueue.ts';
 
 interface Pressed {
   seedClass: SeedClass;

@@ -134,8 +134,9 @@ function Between({
           </div>
           <Button
             className="walk-go"
-            onClick={() => {
-              take('even');
+            onClick={(event) => {
+              // The second tap of a double tap would call a container drawn that nobody opened.
+              if (event.detail < 2) take('even');
             }}
           >
             Drawn
@@ -187,7 +188,7 @@ function Between({
       {refused.map((one) => (
         <p key={one.id} className="outside">
           Container {one.subject.split(' ')[1]} was not taken by the server: {one.refused}{' '}
-          <Button size="sm" variant="outline-primary" onClick={() => void outbox.drop(one.id)}>
+          <Button size="sm" variant="outline-primary" onClick={() => void outbox.drop(one)}>
             Let it go
           </Button>
         </p>

@@ -1,0 +1,105 @@
+import { act, render, renderHook, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import Joi from 'joi';
+import { describe, expect, test, vi } from 'vitest';
+import { Refused } from '../api/client.ts';
+import { unlessEmpty, useDraft, wholeNumber } from './draft.ts';
+import { DraftForm } from './DraftForm.tsx';
+import { TextField } from './fields.tsx';
+
+interface Body {
+  readonly rows: number;
+  readonly note?: string;
+}
+const schema = Joi.object<Body>({
+  rows: Joi.number().integer().min(1).max(40).required(),
+  note: Joi.string().max(5),
+});
+const useRows = (send: (body: Body, key: string) => Promise<unknown>) =>
+  useDraft(
+    { rows: '4', note: '' },
+    (values) => ({ rows: wholeNumber(values.rows), ...unlessEmpty('note', values.note) }),
+    schema,
+    send,
+  );
+const problem = (status: number, path: string, message: string) =>
+  new Refused(status, { status, title: '', detail: 'It cannot stand so.', errors: [{ path, message }] } as never);
+
+describe('a draft', () => {
+  test('is checked before it is sent, and says at its field what is wrong', async () => {
+    const send = vi.fn().mockResolvedValue(undefined);
+    const { result } = renderHook(() => useRows(send));
+    act(() => {
+      result.current.field('rows').onChange('four');
+    });
+    await act(async () => expect(await result.current.submit()).toBe(false));
+    expect(send).not.toHaveBeenCalled();
+    expect(result.current.field('rows').fault).toMatch(/number/);
+    expect(result.current.values.rows).toBe('four');
+    act(() => {
+      result.current.field('rows').onChange(' 12 ');
+    });
+    await act(async () => expect(await result.current.submit()).toBe(true));
+    expect(send.mock.calls.map(([body]) => body as unknown)).toEqual([{ rows: 12 }]);
+    expect(result.current.field('rows').fault).toBeUndefined();
+  });
+
+  test('a repeat of one intention keeps its key; a change, or a new intention, has another', async () => {
+    const keys: string[] = [];
+    let down = true;
+    const { result } = renderHook(() =>
+      useRows((_, key) => {
+        keys.push(key);
+        return down ? Promise.reject(new Refused(0, null)) : Promise.resolve();
+      }),
+    );
+    const submit = () => act(() => result.current.submit().then(() => undefined));
+    await submit();
+    await submit();
+    expect(result.current.general).toContain('cannot be reached');
+    act(() => {
+      result.current.set({ note: 'wet' });
+    });
+    down = false;
+    await submit();
+    await submit();
+    expect(keys[1]).toBe(keys[0]);
+    expect(new Set(keys).size).toBe(3);
+  });
+
+  test('what the server knows better stands at its field, under whatever name the body has for it', async () => {
+    const { result } = renderHook(() => useRows(() => Promise.reject(problem(422, 'stack.rows.0', 'too many'))));
+    await act(() => result.current.submit().then(() => undefined));
+    expect(result.current.field('rows', 'stack.rows', 'stack.rows.0').fault).toBe('too many');
+    expect(result.current.field('rows').fault).toBeUndefined();
+    expect(result.current.general).toBe('It cannot stand so.');
+  });
+
+  test('a form sends by Enter, keeps what was typed when it is refused, and names the fault to a reader', async () => {
+    const user = userEvent.setup();
+    const sent: Body[] = [];
+    function Lines() {
+      const draft = useRows((body) => {
+        sent.push(body);
+        return sent.length === 1 ? Promise.reject(problem(409, 'note', 'is taken')) : Promise.resolve();
+      });
+      return (
+        <DraftForm draft={draft} title="Rows" send="Keep">
+          <TextField label="note" {...draft.field('note')} />
+        </DraftForm>
+      );
+    }
+    render(<Lines />);
+    await user.type(screen.getByLabelText('note'), 'dry{Enter}');
+    const field = screen.getByLabelText<HTMLInputElement>('note');
+    expect(field.value).toBe('dry');
+    const why = document.getElementById(field.getAttribute('aria-describedby') ?? '');
+    expect(why?.textContent).toBe('is taken');
+    await user.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(sent).toEqual([
+      { rows: 4, note: 'dry' },
+      { rows: 4, note: 'dry' },
+    ]);
+    expect(screen.queryByText('is taken')).toBeNull();
+  });
+});

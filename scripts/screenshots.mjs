@@ -21,6 +21,7 @@ const VIEWS = [
   ['new-lot', '/lots/new'],
   ['sign-in', '/sign-in'],
   ['import', '/lots/import'],
+  ['rule-books', '/rules'],
 ];
 
 const browser = await chromium.launch({
@@ -64,4 +65,31 @@ for (const [name, address] of VIEWS.filter(([one]) => one !== 'sign-in')) {
   if (name === 'calculator') await page.getByRole('button', { name: 'Calculate' }).click();
   await shoot(name);
 }
+// A draw and its walk need a sampler, and a lot that nobody has sampled yet.
+await page.context().clearCookies();
+await page.goto(`${base}/sign-in`);
+await page.getByRole('button', { name: 'Sign in as Anselm Thorne' }).click();
+await page.waitForURL('**/lots');
+const lot = await page.evaluate(async () => (await (await fetch('/api/lots?q=QM-0442')).json()).rows[0].id);
+await page.goto(`${base}/lots/${lot}/sampling`);
+await page.getByRole('heading', { name: 'Containers' }).waitFor();
+if (await page.getByText('Not drawn yet.').isVisible()) {
+  await page.getByLabel('seed', { exact: true }).fill('1871');
+  await page.getByRole('button', { name: 'Draw the containers' }).click();
+}
+await page.getByRole('link', { name: 'Take the samples' }).click();
+await page.setViewportSize({ width: 390, height: 844 });
+for (let i = 0; i < 5; i += 1) {
+  const before = await page.locator('.walk-next .n').innerText();
+  await page.getByRole('button', { name: 'Drawn' }).click();
+  await page.waitForFunction((n) => globalThis.document.querySelector('.walk-next .n')?.textContent !== n, before);
+  await page.waitForTimeout(600); // a faster tap would be a double tap
+}
+await page.getByText('kept to send').waitFor({ state: 'detached' });
+await page.evaluate(() => globalThis.scrollTo(0, 0));
+await shoot('walk');
+await page.setViewportSize({ width: 1280, height: 800 });
+await page.goto(`${base}/lots/${lot}/sampling`);
+await page.getByRole('heading', { name: 'Containers' }).scrollIntoViewIfNeeded();
+await shoot('draw');
 await browser.close();

@@ -19,7 +19,7 @@ export function Stack({
   const layers = Math.ceil(draw.containers / layer);
   const wide = Math.min(draw.columns, draw.containers);
   return (
-    <>
+    <div style={{ display: 'flex', flexWrap: 'wrap', columnGap: 28 }}>
       {Array.from({ length: layers }, (_, l) => (
         <figure key={l} style={{ margin: '10px 0 0' }}>
           {layers > 1 && <figcaption className="soft">layer {l + 1}</figcaption>}
@@ -41,6 +41,6 @@ export function Stack({
           </div>
         </figure>
       ))}
-    </>
+    </div>
   );
 }

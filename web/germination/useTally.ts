@@ -7,24 +7,25 @@ interface Pressed {
   seedClass: SeedClass;
   seeds: number;
 }
+/** By dish and count day: what is called on one day is never part of another's. */
 type State = Readonly<Record<string, { readonly counts: Counts; readonly keys: readonly Pressed[] }>>;
 type Action =
-  | { readonly do: 'press'; readonly dish: string; readonly from: Counts; readonly pressed: readonly Pressed[] }
-  | { readonly do: 'take-back'; readonly dish: string }
-  | { readonly do: 'forget'; readonly dish: string };
+  | { readonly do: 'press'; readonly at: string; readonly from: Counts; readonly pressed: readonly Pressed[] }
+  | { readonly do: 'take-back'; readonly at: string }
+  | { readonly do: 'forget'; readonly at: string };
 
 function reduce(state: State, action: Action): State {
   if (action.do === 'forget') {
-    const { [action.dish]: _gone, ...rest } = state;
+    const { [action.at]: _gone, ...rest } = state;
     return rest;
   }
-  const mine = state[action.dish];
+  const mine = state[action.at];
   if (action.do === 'take-back') {
     const last = mine?.keys.at(-1);
     if (!mine || !last) return state;
     return {
       ...state,
-      [action.dish]: {
+      [action.at]: {
         counts: { ...mine.counts, [last.seedClass]: mine.counts[last.seedClass] - last.seeds },
         keys: mine.keys.slice(0, -1),
       },
@@ -32,7 +33,7 @@ function reduce(state: State, action: Action): State {
   }
   const counts = { ...(mine?.counts ?? action.from) };
   for (const one of action.pressed) counts[one.seedClass] += one.seeds;
-  return { ...state, [action.dish]: { counts, keys: [...(mine?.keys ?? []), ...action.pressed] } };
+  return { ...state, [action.at]: { counts, keys: [...(mine?.keys ?? []), ...action.pressed] } };
 }
 
 export interface Tally {
@@ -77,21 +78,22 @@ export function useTally(personId: string, testId: string, day: number, refresh:
     const still = (leftover ?? []).filter((key) => key.dishId === dish.id && key.day === day);
     return addCounts([known, ...still.map((key) => ({ ...NO_COUNTS, [key.seedClass]: key.seeds }))]);
   };
+  const place = (dish: DishView) => `${dish.id} ${day}`;
   return {
-    of: (dish) => state[dish.id]?.counts ?? before(dish),
+    of: (dish) => state[place(dish)]?.counts ?? before(dish),
     press: (dish, pressed) => {
-      dispatch({ do: 'press', dish: dish.id, from: before(dish), pressed });
+      dispatch({ do: 'press', at: place(dish), from: before(dish), pressed });
       for (const one of pressed) queue.current?.push({ dishId: dish.id, day, ...one });
     },
     takeBack: (dish) => {
-      const last = state[dish.id]?.keys.at(-1);
+      const last = state[place(dish)]?.keys.at(-1);
       if (!last) return false;
-      dispatch({ do: 'take-back', dish: dish.id });
+      dispatch({ do: 'take-back', at: place(dish) });
       queue.current?.push({ dishId: dish.id, day, seedClass: last.seedClass, seeds: -last.seeds });
       return true;
     },
     forget: (dish) => {
-      dispatch({ do: 'forget', dish: dish.id });
+      dispatch({ do: 'forget', at: place(dish) });
     },
     waiting,
     dropRefused: () => void queue.current?.dropRefused(),

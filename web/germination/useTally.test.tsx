@@ -1,0 +1,75 @@
+import { act, renderHook, waitFor } from '@testing-library/react';
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { afterEach, expect, test, vi } from 'vitest';
+import type { DishView } from '@mercato/contract/germination/germination';
+import { CLASSES, NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
+import { fakeServer, type Fate } from '../testing/fakeServer.ts';
+import { difference, useTally } from './useTally.ts';
+
+afterEach(() => {
+  vi.unstubAllGlobals();
+});
+
+const dish = (number: number) =>
+  ({ id: `dish ${number}`, number, seeds: 100, days: [], tallies: [] }) as unknown as DishView;
+const DISHES = [dish(1), dish(2)];
+const step = fc.record({
+  day: fc.constantFrom(4, 10),
+  dish: fc.nat(1),
+  seedClass: fc.constantFrom(...CLASSES),
+  seeds: fc.constantFrom(1, 10),
+  back: fc.boolean(),
+});
+
+test('a station shows, for each dish and count day, what was pressed there and not taken back', async () => {
+  fakeServer(Array.from({ length: 1000 }, (): Fate => 'lost')); // nothing is sent: all of it is this station's
+  await fc.assert(
+    fc.asyncProperty(fc.array(step, { maxLength: 12 }), async (steps) => {
+      const person = crypto.randomUUID();
+      const { result, rerender, unmount } = renderHook(({ day }) => useTally(person, 'test', day, async () => {}), {
+        initialProps: { day: 4 },
+      });
+      await waitFor(() => {
+        expect(result.current.ready).toBe(true);
+      });
+      const pressed = new Map<string, { seedClass: keyof Counts; seeds: number }[]>();
+      for (const one of steps) {
+        rerender({ day: one.day });
+        const at = DISHES[one.dish] ?? dish(1);
+        const mine = pressed.get(`${at.id} ${one.day}`) ?? [];
+        pressed.set(`${at.id} ${one.day}`, mine);
+        act(() => {
+          if (one.back) expect(result.current.takeBack(at)).toBe(mine.pop() !== undefined);
+          else {
+            result.current.press(at, [{ seedClass: one.seedClass, seeds: one.seeds }]);
+            mine.push(one);
+          }
+        });
+      }
+      for (const day of [4, 10]) {
+        rerender({ day });
+        for (const at of DISHES) {
+          const want = { ...NO_COUNTS };
+          for (const one of pressed.get(`${at.id} ${day}`) ?? []) want[one.seedClass] += one.seeds;
+          expect(result.current.of(at)).toEqual(want);
+        }
+      }
+      unmount();
+    }),
+    { numRuns: 30 },
+  );
+});
+
+test('typed figures become the keys that lead there from what is shown', () => {
+  const counts = fc.record(Object.fromEntries(CLASSES.map((one) => [one, fc.nat(100)]))) as fc.Arbitrary<Counts>;
+  fc.assert(
+    fc.property(counts, counts, (from, to) => {
+      const reached = { ...from };
+      const keys = difference(from, to);
+      for (const one of keys) reached[one.seedClass] += one.seeds;
+      expect(reached).toEqual(to);
+      expect(keys.every((one) => one.seeds !== 0)).toBe(true);
+    }),
+  );
+});

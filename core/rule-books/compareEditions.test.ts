@@ -23,6 +23,7 @@ function apply(rows: readonly Row[], differences: ReturnType<typeof compareRows>
   return result;
 }
 
+// Source: none is needed for figures: a difference is, by its meaning, what leads from one text to the other.
 describe('two editions compared', () => {
   test('an edition differs in nothing from itself, whatever the book', () => {
     for (const book of RULE_BOOKS) expect(compareEditions(contentOf(book), contentOf(book))).toEqual([]);

@@ -68,6 +68,14 @@ export interface IntensityRow {
   readonly rule: Rule;
 }
 
+/** Largest range between container samples at one average; a group of sample numbers has its own limit. */
+export interface ContainerRange {
+  readonly averagePercent: number;
+  /** For 5 to 9 containers, 10 to 19, and 20 or more. */
+  readonly limits: readonly [number, number, number];
+  readonly rule: Rule;
+}
+
 export interface MoistureMethod {
   readonly kinds: string;
   readonly grinding: string;
@@ -89,6 +97,13 @@ export interface Edition {
   /** ISTA only. */
   readonly intensities: readonly IntensityRow[];
   readonly moistureMethods: readonly MoistureMethod[];
+  /** Container samples of a heterogeneity test by the containers of the lot; ISTA only. */
+  readonly heterogeneitySamples: readonly StepRow[];
+  /** ISTA only. */
+  readonly containerRanges: {
+    readonly purity: readonly ContainerRange[];
+    readonly germination: readonly ContainerRange[];
+  };
   readonly parameter: (name: string) => Figure<number>;
 }
 

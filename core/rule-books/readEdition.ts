@@ -1,5 +1,6 @@
 import type { Rule } from '../verdict/verdict.ts';
 import type {
+  ContainerRange,
   Edition,
   EditionContent,
   Figure,
@@ -21,6 +22,9 @@ export const TABLES = {
     twoTests: 'germination-two-tests-5C',
     intensities: 'sampling-intensity',
     moisture: 'moisture-methods',
+    heterogeneity: 'heterogeneity-critical-H',
+    rangesPurity: 'heterogeneity-range-R-purity',
+    rangesGermination: 'heterogeneity-range-R-germination',
     parameters: 'parameters',
   },
   aosa: {
@@ -59,6 +63,15 @@ export function readEdition(content: EditionContent): Edition {
     labelTolerances: book === 'aosa' ? reader.steps(TABLES.aosa.labels, 'mean_from', 'mean_below', 'tolerance') : [],
     intensities: book === 'ista' ? istaIntensities(reader) : [],
     moistureMethods: book === 'ista' ? istaMoisture(reader) : [],
+    heterogeneitySamples:
+      book === 'ista' ? reader.steps(TABLES.ista.heterogeneity, 'containers_from', 'containers_to', 'n_samples') : [],
+    containerRanges:
+      book === 'ista'
+        ? {
+            purity: istaRanges(reader, TABLES.ista.rangesPurity),
+            germination: istaRanges(reader, TABLES.ista.rangesGermination),
+          }
+        : { purity: [], germination: [] },
     parameter: (name) => {
       const found = parameters.get(name);
       if (!found) throw new RangeError(`${content.name} holds no parameter "${name}"`);
@@ -243,5 +256,17 @@ function istaMoisture(reader: TableReader): MoistureMethod[] {
     temperatureC: reader.cell(table, i, 'oven'),
     hours: reader.optionalNumber(table, i, 'hours'),
     rule: reader.rule(table, row, reader.cell(table, i, 'species_or_genus')),
+  }));
+}
+
+function istaRanges(reader: TableReader, table: string): ContainerRange[] {
+  return reader.rows(table).map((row, i) => ({
+    averagePercent: reader.number(table, i, 'avg_high'),
+    limits: [
+      reader.number(table, i, 'range_N5_9'),
+      reader.number(table, i, 'range_N10_19'),
+      reader.number(table, i, 'range_N20'),
+    ],
+    rule: reader.rule(table, row, `average ${reader.cell(table, i, 'avg_high')}`),
   }));
 }

@@ -1,0 +1,102 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { Exact, toGrams, type EnteredMass } from '../units/mass.ts';
+import { judgeDivider, planDivision } from './dividers.ts';
+import { balanceMasses } from './massBalance.ts';
+
+const masses = fc.double({ min: 1, max: 5000, noNaN: true });
+const shares = fc.double({ min: 0.001, max: 1, noNaN: true });
+
+describe('the way to a working sample', () => {
+  // Definition: just not below the target, so one halving more would fall below it.
+  it('halves until the next half would fall below the target, never below', () => {
+    fc.assert(
+      fc.property(masses, shares, (massG, share) => {
+        const targetG = massG * share;
+        const plan = planDivision('riffle', { massG, targetG });
+        const last = plan.keptG.at(-1) ?? massG;
+        expect(last).toBeGreaterThanOrEqual(targetG);
+        expect(last / 2).toBeLessThan(targetG);
+        expect(plan.passes).toBe(plan.keptG.length);
+        expect(last).toBeCloseTo(massG / 2 ** plan.passes, 6);
+      }),
+    );
+  });
+  it('a rotary divider with two jars is a riffle; with more it never falls below and ends at or under twice the target', () => {
+    fc.assert(
+      fc.property(masses, shares, fc.integer({ min: 2, max: 16 }), (massG, share, jars) => {
+        const targetG = massG * share;
+        expect(planDivision('rotary', { massG, targetG, jars: 2 }).keptG).toEqual(
+          planDivision('riffle', { massG, targetG }).keptG,
+        );
+        const last = planDivision('rotary', { massG, targetG, jars }).keptG.at(-1) ?? massG;
+        expect(last).toBeGreaterThanOrEqual(targetG);
+        expect((last * (jars - 1)) / jars).toBeLessThan(targetG);
+      }),
+    );
+  });
+  // By hand: 1000 / 2 / 2 / 2 / 2 = 62.5, and 31.25 is below 60; 1000 × 1/8 = 125, × 4/8 = 62.5.
+  it('worked by hand', () => {
+    expect(planDivision('riffle', { massG: 1000, targetG: 60 }).keptG).toEqual([500, 250, 125, 62.5]);
+    expect(planDivision('rotary', { massG: 1000, targetG: 60, jars: 8 }).keptG).toEqual([125, 62.5]);
+    expect(planDivision('spoon', { massG: 100, targetG: 4, spoonG: 0.5 })).toMatchObject({ passes: 8, keptG: [4] });
+    expect(planDivision('spoon', { massG: 100, targetG: 1, spoonG: 1 }).passes).toBe(5);
+    expect(planDivision('riffle', { massG: 60, targetG: 60 }).passes).toBe(0);
+  });
+  it.each([
+    [{ massG: 0, targetG: 1 }, 'massG must be above 0'],
+    [{ massG: 10, targetG: 11 }, 'targetG must not be above massG (10), got 11'],
+    [{ massG: 10, targetG: 1, jars: 1 }, 'jars must be an integer 2..16, got 1'],
+  ])('refuses %o', (task, message) => {
+    expect(() => planDivision('rotary', task)).toThrow(message);
+  });
+  it('says which half of a divider is too far from the other', () => {
+    // By hand: |52 − 48| / 100 = 4 %; |53 − 47| / 100 = 6 %; at 5 % it is still allowed.
+    expect(judgeDivider(52, 48)).toMatchObject({ measured: 4, outcome: 'within' });
+    expect(judgeDivider(52.5, 47.5)).toMatchObject({ measured: 5, outcome: 'near' });
+    expect(judgeDivider(53, 47)).toMatchObject({ measured: 6, outcome: 'outside' });
+    fc.assert(
+      fc.property(masses, masses, (a, b) => {
+        expect(judgeDivider(a, b).measured).toBe(judgeDivider(b, a).measured);
+      }),
+    );
+    expect(() => judgeDivider(0, 0)).toThrow('firstG + secondG must be above 0');
+  });
+});
+
+describe('the balance of masses', () => {
+  const mass = fc.record({
+    text: fc
+      .tuple(fc.integer({ min: 0, max: 9999 }), fc.integer({ min: 0, max: 99 }))
+      .map(([a, b]) => `${a}.${String(b).padStart(2, '0')}`),
+    unit: fc.constantFrom('g' as const, 'kg' as const, 'lb' as const, 'oz' as const),
+  });
+  const asGrams = (one: EnteredMass) => toGrams(one);
+  // Law: mass is conserved, so parts that add up to the whole balance with no loss, in any units and any order.
+  it('holds for parts that add up, and breaks when a part goes astray or is doubled', () => {
+    fc.assert(
+      fc.property(fc.array(mass, { minLength: 1, maxLength: 8 }), (parts) => {
+        const sum = parts.reduce((total, one) => total.plus(asGrams(one)), new Exact(0));
+        if (!/^\d{1,9}(\.\d{1,9})?$/.test(sum.toString())) return;
+        const whole: EnteredMass = { text: sum.toString(), unit: 'g' };
+        expect(balanceMasses(whole, parts, new Exact(0)).outcome).toBe('balanced');
+        expect(balanceMasses(whole, [...parts].reverse(), new Exact(0)).differenceG.toString()).toBe('0');
+        const [first] = parts;
+        const { roundingG } = balanceMasses(whole, parts, new Exact(0));
+        if (!first || asGrams(first).lte(roundingG.times(2))) return;
+        expect(balanceMasses(whole, parts.slice(1), new Exact(0)).outcome).toBe('missing');
+        expect(balanceMasses(whole, parts.slice(1), asGrams(first)).outcome).toBe('balanced');
+        expect(balanceMasses(whole, [...parts, first], asGrams(first)).outcome).toBe('gained');
+      }),
+    );
+  });
+  it('forgives what the last digits leave open, and no more', () => {
+    const grams = (text: string): EnteredMass => ({ text, unit: 'g' });
+    // By hand: three figures to 0.1 g leave 3 × 0.05 = 0.15 g open.
+    expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('50.1')], new Exact(0)).outcome).toBe('balanced');
+    expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('50.2')], new Exact(0)).outcome).toBe('gained');
+    expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('49.8')], new Exact(0)).outcome).toBe('missing');
+    expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('49.8')], new Exact('0.1')).outcome).toBe('balanced');
+    expect(() => balanceMasses(grams('1'), [], new Exact(-1))).toThrow('statedLossG must be 0 or more');
+  });
+});

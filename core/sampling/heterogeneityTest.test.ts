@@ -1,0 +1,152 @@
+import chiSquareCdf from '@stdlib/stats-base-dists-chisquare-cdf';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { AOSA, ISTA } from '../testing/books.ts';
+import { acceptanceCurve } from './acceptanceCurve.ts';
+import { criticalH } from './heterogeneity.ts';
+import { heterogeneityPower, type PowerTask } from './heterogeneityPower.ts';
+import { judgeHeterogeneity } from './judgeHeterogeneity.ts';
+
+const run = (task: PowerTask) => {
+  const work = heterogeneityPower(task);
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+};
+
+describe('the heterogeneity test', () => {
+  // Source: ISTA, critical ranges R, germination, average 90: 15 for 5 to 9 containers, 17 for 10 to 19 (from memory).
+  it('judges H and R, each with its row', () => {
+    const task = { attribute: 'germination', chaffy: false, seedsEach: 100 } as const;
+    const even = judgeHeterogeneity(ISTA, { ...task, values: [90, 91, 89, 92, 88, 90, 91, 89] });
+    expect(even).toMatchObject({
+      outcome: 'within',
+      h: { outcome: 'within' },
+      r: { measured: 4, limit: 15, outcome: 'within' },
+    });
+    const odd = judgeHeterogeneity(ISTA, { ...task, values: [97, 95, 96, 70, 94, 96, 95, 77] });
+    expect(odd).toMatchObject({
+      outcome: 'outside',
+      h: { outcome: 'outside' },
+      r: { measured: 27, limit: 15, outcome: 'outside' },
+    });
+    expect(odd.r.rule).toMatchObject({ row: 'average 90' });
+    const ten = judgeHeterogeneity(ISTA, { ...task, values: [97, 95, 96, 70, 94, 96, 95, 77, 90, 90] });
+    expect(ten.r.limit).toBe(17);
+    // The average of 10 % reads the row of 91 %: 14.
+    expect(judgeHeterogeneity(ISTA, { ...task, values: [10, 11, 9, 10, 10] }).r.limit).toBe(14);
+  });
+  it('an average near its end is not judged; counts and books without a table are judged by H alone', () => {
+    expect(
+      judgeHeterogeneity(ISTA, {
+        attribute: 'purity',
+        chaffy: false,
+        seedsEach: 1000,
+        values: [99.9, 99.9, 99.8, 100, 99.9],
+      }).outcome,
+    ).toBe('not-judged');
+    const counts = { attribute: 'other-seeds', chaffy: false, seedsEach: 10_000, values: [3, 4, 5, 30, 4] } as const;
+    expect(judgeHeterogeneity(ISTA, counts)).toMatchObject({
+      outcome: 'outside',
+      r: { outcome: 'not-judged', limit: null },
+    });
+    expect(judgeHeterogeneity(AOSA, { ...counts, values: [3, 4, 5, 3, 4] })).toMatchObject({
+      outcome: 'within',
+      h: { rule: null },
+    });
+    expect(() => judgeHeterogeneity(ISTA, { ...counts, values: [1, 2, 3, 4] })).toThrow('at least 5 containers');
+  });
+  // Law: neither verdict depends on the order of the containers.
+  it('does not depend on the order of the containers', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 40, max: 98 }), { minLength: 5, maxLength: 25 }), (values) => {
+        const task = { attribute: 'germination', chaffy: true, seedsEach: 100 } as const;
+        const [a, b] = [values, [...values].sort()].map((one) => judgeHeterogeneity(ISTA, { ...task, values: one }));
+        expect(b?.outcome).toBe(a?.outcome);
+        expect(b?.r.measured).toBe(a?.r.measured);
+      }),
+    );
+  });
+});
+
+describe('what the test could have found', () => {
+  /*
+   * Normal theory: with many seeds V is (W + σ² (1 − 1/n)) χ²(N − 1) / (N − 1), and H > critical means V / W > f χ²₀.₉₉ / (N − 1);
+   * so power = P(χ² > (critical + f)(N − 1) W / (W + σ² (1 − 1/n))). The χ² distribution is @stdlib's.
+   */
+  it.each([
+    ['percents', 90, 1000, 1.1],
+    ['percents', 60, 1000, 1.2],
+    ['counts', 80, 0, 1.4],
+  ] as const)('agrees with normal theory: %s at %d', (kind, mean, n, f) => {
+    const N = 15;
+    const W = kind === 'percents' ? (mean * (100 - mean)) / n : mean;
+    const spreads = [0, 0.5, 1, 1.5, 2.5].map((one) => one * Math.sqrt(W));
+    const runs = 4000;
+    const points = run({ kind, containers: N, seedsEach: Math.max(1, n), f, mean, spreads, runs, seed: 20_261 });
+    for (const { spread, found } of points) {
+      const variance = W + spread ** 2 * (kind === 'percents' ? 1 - 1 / n : 1);
+      const theory = 1 - chiSquareCdf(((criticalH(N, f) + f) * (N - 1) * W) / variance, N - 1);
+      // Three standard errors of the simulation, and 0.02 for what is not normal (the mean varies in W, the beta is skewed).
+      expect(Math.abs(found - theory), `${spread}: ${found}, ${theory}`).toBeLessThan(
+        0.02 + 3 * Math.sqrt((theory * (1 - theory)) / runs),
+      );
+    }
+    expect(points[0]?.found).toBeLessThan(0.02);
+  });
+  it('gives the same answer for the same seed, tells how far it is, and refuses what cannot be', () => {
+    const task: PowerTask = {
+      kind: 'percents',
+      containers: 8,
+      seedsEach: 100,
+      f: 1.1,
+      mean: 85,
+      spreads: [0, 5],
+      runs: 50,
+      seed: 7,
+    };
+    expect(run(task)).toEqual(run(task));
+    expect([...heterogeneityPower(task)].at(-1)).toBe(1);
+    expect([...heterogeneityPower(task)]).toHaveLength(100);
+    for (const [change, message] of [
+      [{ mean: 100 }, 'mean must lie between 0 and 100'],
+      [{ spreads: [60] }, 'spreads must be 0 or more'],
+      [{ runs: 0 }, 'runs must be an integer'],
+      [{ containers: 1 }, 'containers must be an integer'],
+    ] as const)
+      expect(() => run({ ...task, ...change })).toThrow(message);
+  });
+});
+
+describe('the acceptance curve', () => {
+  // Definition: it starts at certainty, never rises, and has its marked heights at the marked shares.
+  it('falls from certainty through its marks', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('binomial' as const, 'poisson' as const, 'pools' as const),
+        fc.integer({ min: 10, max: 2000 }),
+        fc.integer({ min: 0, max: 8 }),
+        (kind, n, c) => {
+          const { points, marks } = acceptanceCurve(
+            kind === 'pools' ? { kind, pools: n, poolSize: 30, c } : { kind, n, c },
+            40,
+          );
+          expect(points[0]).toEqual({ share: 0, accepted: 1 });
+          points.slice(1).forEach((one, i) => {
+            expect(one.accepted).toBeLessThanOrEqual((points[i]?.accepted ?? 0) + 1e-9);
+          });
+          for (const mark of marks) {
+            const next = points.findIndex((one) => one.share >= mark.share);
+            expect(points[next]?.accepted ?? 0).toBeLessThanOrEqual(mark.accepted + 1e-6);
+            expect(points[next - 1]?.accepted ?? 1).toBeGreaterThanOrEqual(mark.accepted - 1e-6);
+          }
+        },
+      ),
+    );
+  });
+  it('refuses a plan that accepts everything', () => {
+    expect(() => acceptanceCurve({ kind: 'binomial', n: 10, c: 10 }, 10)).toThrow('c must be below n');
+    expect(() => acceptanceCurve({ kind: 'pools', pools: 10, poolSize: 0, c: 1 }, 10)).toThrow('poolSize');
+  });
+});

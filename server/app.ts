@@ -15,7 +15,9 @@ import { refreshStanding } from './lot-sheet/standing.ts';
 import { moistureRoutes } from './moisture/routes.ts';
 import { otherSeedsRoutes } from './other-seeds/routes.ts';
 import { purityRoutes } from './purity/routes.ts';
+import { laboratoryRoutes } from './register/laboratoryRoutes.ts';
 import { peopleRoutes, setUpRoute } from './register/people.ts';
+import { stationRoutes } from './register/stations.ts';
 import { releaseRoutes } from './release/routes.ts';
 import { editionRoutes } from './rule-books/editionRoutes.ts';
 import { ruleBookRoutes } from './rule-books/routes.ts';
@@ -77,6 +79,8 @@ export async function makeApp({ connection, clock, log }: AppParts): Promise<{ a
     ruleBookRoutes,
     editionRoutes,
     peopleRoutes,
+    laboratoryRoutes,
+    stationRoutes,
     lotRoutes,
     samplingRoutes,
     purityRoutes,

@@ -1,4 +1,4 @@
-import type { Step } from '../register/lots.ts';
+import type { Step } from '../register/steps.ts';
 
 /** The columns of the lot file, in this order. One row holds one figure or word. */
 export const COLUMNS = ['lot', 'what', 'test', 'dish', 'day', 'name', 'value', 'unit'] as const;

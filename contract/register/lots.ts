@@ -4,11 +4,8 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import { mass, reason, text } from '../http/fields.ts';
-
-export const STEPS = ['sampling', 'purity', 'other-seeds', 'moisture', 'germination', 'release'] as const;
-export type Step = (typeof STEPS)[number];
-export const TEST_STEPS = ['purity', 'other-seeds', 'moisture', 'germination'] as const;
-export type TestStep = (typeof TEST_STEPS)[number];
+import type { RequestView } from './request.ts';
+import type { Step, TestStep } from './steps.ts';
 
 export interface LotHeader {
   reference: string;
@@ -54,6 +51,38 @@ export interface LotHeaderChange extends LotHeader {
 }
 export const lotHeaderChangeSchema = Joi.object<LotHeaderChange>({ ...headerKeys, reason: reason() }).required();
 
+/** A part of a lot that becomes a lot of its own. */
+export interface LotPart {
+  reference: string;
+  mass: EnteredMass;
+  containers: number;
+}
+export interface LotDivision {
+  parts: LotPart[];
+  reason: string;
+}
+export const lotDivisionSchema = Joi.object<LotDivision, true>({
+  parts: Joi.array()
+    .items(
+      Joi.object<LotPart, true>({
+        reference: headerKeys.reference,
+        mass: mass('the mass of the part'),
+        containers: headerKeys.containers,
+      }),
+    )
+    .min(2)
+    .max(50)
+    .unique('reference')
+    .required()
+    .messages({
+      'array.min': 'a lot is divided into two parts at least',
+      'array.unique': 'the reference stands there twice',
+    }),
+  reason: text(500, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is divided', 'string.min': 'say why it is divided' }),
+}).required();
+
 /** How a step stands: an outcome, `next` to do, or `waits` for an earlier step. */
 export type Mark = Outcome | 'next' | 'waits';
 
@@ -79,8 +108,8 @@ export interface Standing {
   note: string;
   due?: string;
 }
-/** `expired`: released, but the tag's validity has run out. */
-export type LotState = 'open' | 'held' | 'released' | 'expired';
+/** `expired`: released, but the tag's validity has run out. `divided`: its parts are lots of their own. */
+export type LotState = 'open' | 'held' | 'released' | 'expired' | 'divided';
 
 export interface LotListRow {
   id: string;
@@ -110,6 +139,11 @@ export interface LotSheet {
   edition: { id: string; name: string };
   code: string | null;
   state: LotState;
+  request: RequestView | null;
+  /** The lot that this one is a part of. */
+  parent: { id: string; reference: string } | null;
+  /** Lots that it was divided into. */
+  parts: { id: string; reference: string }[];
   facts: { pureSeed: string | null; moisture: string | null; germination: string | null };
   steps: StepLine[];
   /** The working behind the figures of each step. */

@@ -51,14 +51,8 @@ export interface FirstPerson {
   zone: string;
 }
 
-export const firstPersonSchema = Joi.object<FirstPerson, true>({
-  token: Joi.string().max(200).required(),
-  username: username(),
-  name: text(80).required(),
-  password: password(),
-  laboratory: text(120).required(),
-  address: text(300, 0).required(),
-  zone: Joi.string()
+const zone = () =>
+  Joi.string()
     .max(60)
     .required()
     .custom((value: string, helpers) => {
@@ -68,7 +62,36 @@ export const firstPersonSchema = Joi.object<FirstPerson, true>({
       } catch {
         return helpers.message({ custom: 'zone must be a time zone such as Europe/Dublin' });
       }
-    }),
+    });
+
+export const firstPersonSchema = Joi.object<FirstPerson, true>({
+  token: Joi.string().max(200).required(),
+  username: username(),
+  name: text(80).required(),
+  password: password(),
+  laboratory: text(120).required(),
+  address: text(300, 0).required(),
+  zone: zone(),
+}).required();
+
+/** Sizes of paper that a laboratory's printer may hold. */
+export const PAPER_SIZES = ['A4', 'LETTER'] as const;
+export type PaperSize = (typeof PAPER_SIZES)[number];
+
+export interface LaboratoryView {
+  name: string;
+  address: string;
+  zone: string;
+  paper: PaperSize;
+}
+
+export const laboratorySchema = Joi.object<LaboratoryView, true>({
+  name: text(120).required().messages({ 'string.empty': 'give it a name' }),
+  address: text(300, 0).required(),
+  zone: zone(),
+  paper: Joi.string()
+    .valid(...PAPER_SIZES)
+    .required(),
 }).required();
 
 export interface PersonChange {

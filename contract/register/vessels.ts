@@ -1,12 +1,14 @@
 import Joi from 'joi';
 import type { EnteredMass } from '@mercato/core/units/mass';
-import { mass } from '../http/fields.ts';
-import { TEST_STEPS, type TestStep } from './lots.ts';
+import { mass, text } from '../http/fields.ts';
+import { TEST_STEPS, type TestStep } from './steps.ts';
 
 /** A working sample to be drawn from the submitted sample, for one step. */
 export interface NewWorkingSample {
   purpose: TestStep;
   mass: EnteredMass;
+  /** Why it is lighter than its rule book asks. */
+  why?: string;
 }
 
 export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
@@ -14,4 +16,5 @@ export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
     .valid(...TEST_STEPS)
     .required(),
   mass: mass('the mass of the working sample'),
+  why: text(300, 3).optional(),
 }).required();

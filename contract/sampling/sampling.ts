@@ -6,6 +6,7 @@ import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import type { Split } from '@mercato/core/sampling/splitLot';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import type { HeterogeneityView } from './heterogeneity.ts';
 import type { DecisionView, FieldView, LotBrief, VesselView } from '../register/lots.ts';
 
 export interface SubmittedSample {
@@ -13,7 +14,8 @@ export interface SubmittedSample {
   drawnOn: string;
   drawnBy: string;
   seal: string;
-  primarySamples: number;
+  /** Null when others drew the sample, and nobody here knows. */
+  primarySamples: number | null;
   reason?: string;
 }
 
@@ -22,7 +24,7 @@ export const submittedSampleSchema = Joi.object<SubmittedSample, true>({
   drawnOn: isoDate('drawnOn'),
   drawnBy: text(80).required().messages({ 'string.empty': 'say who drew it' }),
   seal: text(80, 0).required(),
-  primarySamples: wholeNumber(1, 10_000),
+  primarySamples: wholeNumber(1, 10_000).allow(null),
   reason: reason(),
 }).required();
 
@@ -120,6 +122,12 @@ export interface SamplingView {
   /** How a lot that is too large can be divided. */
   split: Split | null;
   draw: DrawView | null;
+  /** Whether the sample came from outside: then nothing is drawn here. */
+  sentIn: boolean;
+  /** All primary samples together; `unweighed` of them stay out of the balance. */
+  composite: { vessel: VesselView; fields: Record<string, FieldView>; unweighed: number } | null;
+  reserves: { vessel: VesselView; discardOn: string | null; gone: string | null }[];
+  heterogeneity: HeterogeneityView[];
   submitted: {
     vessel: VesselView;
     fields: Record<string, FieldView>;
@@ -127,5 +135,5 @@ export interface SamplingView {
     primaryVerdict: Verdict | null;
     decision: DecisionView | null;
   } | null;
-  working: { vessel: VesselView; verdict: Verdict; testNumber: number | null }[];
+  working: { vessel: VesselView; verdict: Verdict; why: string | null; testNumber: number | null }[];
 }

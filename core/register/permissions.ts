@@ -12,6 +12,7 @@ export const PERMISSIONS = {
   'release.write': ['lead'],
   'people.write': ['lead'],
   'rules.write': ['lead'],
+  'settings.write': ['lead'],
   'import.write': ['lead', 'analyst'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;

@@ -25,7 +25,11 @@ export interface LabelData {
     readonly drawnBy: string;
     readonly seal: string;
     readonly code: string;
+    /** Drawn by the client, and not by this laboratory: nothing is said of the lot it came from. */
+    readonly sentIn: boolean;
   } | null;
+  /** Who asked, and what they call it. */
+  readonly client: string;
   readonly purity: {
     readonly shares: readonly { component: Component; percent: number; trace: boolean }[];
     readonly decimals: number;
@@ -159,6 +163,7 @@ export function testReport(data: LabelData): LabelDocument {
     title: 'Seed test report',
     lines: [
       { label: 'Laboratory', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
+      ...(data.client ? [{ label: 'For', value: data.client }] : []),
       { label: 'Species', value: data.species },
       { label: 'Variety', value: data.variety || '—' },
       { label: 'Lot', value: data.reference },
@@ -171,6 +176,7 @@ export function testReport(data: LabelData): LabelDocument {
           ? `${sample.mass}, drawn ${sample.drawnOn} by ${sample.drawnBy}${sample.seal ? `, seal ${sample.seal}` : ''}, code ${sample.code}`
           : 'N',
       },
+      { label: 'Sampled by', value: sample ? (sample.sentIn ? 'the client' : 'this laboratory') : 'N' },
       ...(purity
         ? [
             ...purity.shares.map((one) => ({
@@ -202,7 +208,10 @@ export function testReport(data: LabelData): LabelDocument {
     ],
     notes: [
       `Tested by ${data.edition}.`,
-      'This report is no international certificate: those are issued by accredited laboratories alone. It speaks for the sample that was tested.',
+      'This report is no international certificate: those are issued by accredited laboratories alone.',
+      sample && !sample.sentIn
+        ? 'The sample was drawn from the lot by this laboratory; the results speak for the lot as it stood then.'
+        : 'The results speak for the sample as it was sent in, and for nothing else: this laboratory did not draw it from the lot.',
       'N: not tested. TR: present, below 0.05 %.',
       ...data.accepted,
     ],

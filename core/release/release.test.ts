@@ -15,7 +15,8 @@ const data: LabelData = {
   book: 'aosa',
   edition: 'a book',
   laboratory: { name: 'Station', address: 'Quillmere' },
-  sample: { mass: '200 g', drawnOn: '2026-09-01', drawnBy: 'A. Thorne', seal: 'Q1', code: '*0000000' },
+  sample: { mass: '200 g', drawnOn: '2026-09-01', drawnBy: 'A. Thorne', seal: 'Q1', code: '*0000000', sentIn: false },
+  client: '',
   purity: {
     shares: [
       { component: 'pureSeed', percent: 96.2, trace: false },

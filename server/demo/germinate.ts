@@ -10,7 +10,7 @@ import { lockLot, type Lot } from '../register/lots.ts';
 import { benchTest, vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
 import { releaseDocument } from '../release/routes.ts';
-import { drawWorkingSample } from '../sampling/routes.ts';
+import { drawWorkingSample } from '../sampling/samples.ts';
 import { scribe } from '../scribe.ts';
 import type { DemoLot } from './lots.ts';
 

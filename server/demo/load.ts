@@ -16,7 +16,7 @@ import { lockLot, openLot, type Lot } from '../register/lots.ts';
 import { laboratory, person } from '../register/tables.ts';
 import { startTest, type BenchTest } from '../register/tests.ts';
 import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editions.ts';
-import { drawWorkingSample, receiveSample } from '../sampling/routes.ts';
+import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
 import { refreshStanding } from '../lot-sheet/standing.ts';
 import { scribe } from '../scribe.ts';
 import { germinate, type Cast } from './germinate.ts';

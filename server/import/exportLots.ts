@@ -1,6 +1,7 @@
 import { asc } from 'drizzle-orm';
 import { stringify } from 'csv-stringify/sync';
-import type { FieldView, TestFrame, TestStep, VesselView } from '@mercato/contract/register/lots';
+import type { FieldView, TestFrame, VesselView } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
 import { COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';

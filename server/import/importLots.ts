@@ -6,7 +6,8 @@ import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
 import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
 import { otherSeedsCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
 import { purityWeighingsSchema } from '@mercato/contract/purity/purity';
-import { lotHeaderSchema, type TestStep } from '@mercato/contract/register/lots';
+import { lotHeaderSchema } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { CLASSES } from '@mercato/core/units/seedCounts';
@@ -21,7 +22,7 @@ import { lockLot, openLot, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { startTest } from '../register/tests.ts';
 import { vesselsOf } from '../register/vessels.ts';
-import { drawWorkingSample, receiveSample } from '../sampling/routes.ts';
+import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
 import { readLotFile, type Cell, type CellFault, type LotCells, type Place } from './readFile.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'person' | 'hand' | 'now' | 'audit' | 'touch'>;

@@ -36,7 +36,7 @@ export async function gather(tx: Transaction, file: LotFile): Promise<Gathered> 
     moisture,
     germination,
     lines: [
-      samplingLine(sampling),
+      samplingLine(sampling, file.lot.parts),
       purityLine(purity, sampled),
       otherSeedsLine(otherSeeds, sampled),
       moistureLine(moisture, sampled),

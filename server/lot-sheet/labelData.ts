@@ -5,7 +5,8 @@ import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
 import { reportedPurity } from '../purity/result.ts';
-import type { LotFile } from '../register/lotFile.ts';
+import { requestOf, type LotFile } from '../register/lotFile.ts';
+import type { Lot } from '../register/lots.ts';
 import { todayIn } from '../http/session.ts';
 import type { Gathered } from './gather.ts';
 
@@ -16,6 +17,11 @@ export function reportedCounts(gathered: Gathered): Counts | null {
   const used = usedTests(tests);
   const only = used.length === 1 ? used[0] : undefined;
   return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
+}
+
+function clientOf(lot: Lot): string {
+  const request = requestOf(lot);
+  return request ? [request.client, request.theirReference].filter(Boolean).join(', their reference ') : '';
 }
 
 export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered): LabelData {
@@ -54,8 +60,10 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
           drawnBy: sampling.submitted.fields.drawnBy?.text ?? '',
           seal: sampling.submitted.fields.seal?.text ?? '',
           code: sampling.submitted.vessel.code,
+          sentIn: sampling.sentIn,
         }
       : null,
+    client: clientOf(lot),
     purity: purity?.analysis
       ? {
           shares: purity.analysis.shares,

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, like, sql, type SQL } from 'drizzle-orm';
 import {
   decisionSchema,
+  lotDivisionSchema,
   lotHeaderChangeSchema,
   lotHeaderSchema,
   type LotHeader,
@@ -11,6 +12,7 @@ import {
   type ScanAnswer,
   type Standing,
 } from '@mercato/contract/register/lots';
+import { requestSchema } from '@mercato/contract/register/request';
 import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { readCode } from '@mercato/core/register/code';
 import type { Transaction } from '../database/connect.ts';
@@ -23,7 +25,9 @@ import { namesOf } from '../register/people.ts';
 import { todayIn } from '../http/session.ts';
 import { auditEntry, laboratory, lot, lotRevision, person, vessel } from '../register/tables.ts';
 import { decide } from '../register/decisions.ts';
-import { briefOf, openFile } from '../register/lotFile.ts';
+import { divideLot } from '../register/divideLot.ts';
+import { briefOf, openFile, requestOf } from '../register/lotFile.ts';
+import { keepRequest } from '../register/requests.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
@@ -33,7 +37,7 @@ import { workingOf } from './slips.ts';
 import { expiredNote, pictureOf, type LotPicture } from './standing.ts';
 
 const PAGE = 25;
-const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'all'];
+const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
 
 export function lotRoutes(api: Api<LotPicture>): void {
   api.read('/lots', async ({ tx, query, now }) => listLots(tx, query, now));
@@ -70,6 +74,33 @@ export function lotRoutes(api: Api<LotPicture>): void {
         ]);
       await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
       return sheetOf(tx, await settle(row.id));
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/lots/:lot/request',
+    permission: 'lot.write',
+    schema: requestSchema,
+    versioned: true,
+    handle: async (context) => {
+      const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await keepRequest(context, row, context.body, context.seenVersion);
+      return sheetOf(context.tx, await context.settle(row.id));
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/parts',
+    permission: 'lot.write',
+    schema: lotDivisionSchema,
+    status: 201,
+    handle: async (context) => {
+      const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+      const { book } = await editionById(context.tx, row.editionId);
+      await divideLot(context, row, book, context.body);
+      return sheetOf(context.tx, await context.settle(row.id));
     },
   });
 
@@ -126,7 +157,6 @@ export function lotRoutes(api: Api<LotPicture>): void {
     if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
     const of = await lotById(tx, found.lotId);
     const brief = briefOf(of, await editionById(tx, of.editionId), await kindOf(tx, of.species));
-    const step = found.kind === 'replicate' ? 'germination' : found.kind === 'working' ? found.purpose : 'sampling';
     const answer: ScanAnswer = {
       code: reading.code,
       vessel: vesselView(found, await namesOf(tx)),
@@ -134,7 +164,9 @@ export function lotRoutes(api: Api<LotPicture>): void {
       open:
         found.kind === 'replicate'
           ? `/lots/${brief.id}/germination/count?dish=${found.id}`
-          : `/lots/${brief.id}/${step ?? 'sampling'}`,
+          : found.kind === 'working'
+            ? `/lots/${brief.id}/${found.purpose ?? 'sampling'}`
+            : `/lots/${brief.id}/vessels?at=${found.id}`,
     };
     return answer;
   });
@@ -177,7 +209,7 @@ async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>
     .from(lot)
     .where(and(...searched))
     .groupBy(sql`1`);
-  const totals: LotList['totals'] = { open: 0, held: 0, released: 0, expired: 0, all: 0 };
+  const totals: LotList['totals'] = { open: 0, held: 0, released: 0, expired: 0, divided: 0, all: 0 };
   for (const one of counted) {
     totals[one.state] = one.n;
     totals.all += one.n;
@@ -209,6 +241,15 @@ function comeDue(standing: Standing, today: string): Standing {
     : standing;
 }
 
+async function lotsOf(tx: Transaction, where: readonly SQL[]): Promise<{ id: string; reference: string }[]> {
+  if (where.length === 0) return [];
+  return tx
+    .select({ id: lot.id, reference: lot.reference })
+    .from(lot)
+    .where(and(...where))
+    .orderBy(asc(lot.reference));
+}
+
 async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> {
   const { lot: row, names, edition, brief, decisions } = picture.file;
   const revisions = await tx
@@ -229,6 +270,9 @@ async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> 
     edition: brief.edition,
     code: picture.gathered.sampling.submitted?.vessel.code ?? null,
     state: picture.state,
+    request: requestOf(row),
+    parent: (await lotsOf(tx, row.parentLotId === null ? [] : [eq(lot.id, row.parentLotId)]))[0] ?? null,
+    parts: row.parts.length === 0 ? [] : await lotsOf(tx, [eq(lot.parentLotId, row.id)]),
     facts: {
       pureSeed: pure && purity ? `${pure.percent.toFixed(purity.percentDecimals)} %` : null,
       moisture: moisture ? `${moisture.reportedPercent.toFixed(1)} %` : null,

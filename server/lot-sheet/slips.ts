@@ -1,4 +1,4 @@
-import type { Step } from '@mercato/contract/register/lots';
+import type { Step } from '@mercato/contract/register/steps';
 import { COMPONENT_NAMES, shareSteps } from '@mercato/core/purity/analysePurity';
 import { pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
 import { numberSlip, verdictSlip, type NumberSlip } from '@mercato/core/verdict/numberSlip';

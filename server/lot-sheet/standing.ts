@@ -1,8 +1,9 @@
 import { eq } from 'drizzle-orm';
 import type { LotState, Mark, Standing, StepLine } from '@mercato/contract/register/lots';
+import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import type { Transaction } from '../database/connect.ts';
-import { openFile, type LotFile } from '../register/lotFile.ts';
+import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { releasesOf } from '../release/result.ts';
 import { gather, type Gathered } from './gather.ts';
@@ -23,18 +24,44 @@ export async function pictureOf(tx: Transaction, file: LotFile): Promise<LotPict
   const { today } = file;
   const gathered = await gather(tx, file);
   const releases = await releasesOf(tx, file);
-  const lines = [...gathered.lines, releaseLine(gathered.lines, releases, today)];
-  const held = lines.some((line) => line.blocks !== null);
+  const wanted = requestOf(file.lot)?.tests ?? TEST_STEPS;
+  const divided = file.lot.parts.length > 0;
+  const lines = [
+    ...gathered.lines.map((line) => unlessNeeded(line, wanted, divided)),
+    releaseLine(gathered.lines, releases, today, wanted, divided),
+  ];
+  const held = !divided && lines.some((line) => line.blocks !== null);
   const current = releases.filter((one) => !one.superseded);
   const validUntil = current.findLast((one) => one.validUntil !== null)?.validUntil ?? null;
   const expired = validUntil !== null && validUntil < today;
-  const state: LotState = held ? 'held' : current.length === 0 ? 'open' : expired ? 'expired' : 'released';
+  const state: LotState = divided
+    ? 'divided'
+    : held
+      ? 'held'
+      : current.length === 0
+        ? 'open'
+        : expired
+          ? 'expired'
+          : 'released';
   return { file, gathered, lines, releases, state, validUntil, standing: standingOf(lines, state, gathered) };
 }
 
 export const expiredNote = (validUntil: string) => `expired on ${validUntil}: test again`;
 
-function releaseLine(lines: readonly StepLine[], releases: readonly ReleaseRow[], today: string): StepLine {
+/** What nobody asked for, or what its parts go through now, is not the next thing to do. */
+function unlessNeeded(line: StepLine, wanted: readonly TestStep[], divided: boolean): StepLine {
+  const asked = line.step === 'sampling' || (wanted as readonly string[]).includes(line.step);
+  if (divided && line.step !== 'sampling') return { ...line, mark: line.mark === 'next' ? 'waits' : line.mark };
+  return asked || line.mark !== 'next' || line.figure !== '' ? line : { ...line, mark: 'waits', note: 'not asked for' };
+}
+
+function releaseLine(
+  lines: readonly StepLine[],
+  releases: readonly ReleaseRow[],
+  today: string,
+  wanted: readonly TestStep[],
+  divided: boolean,
+): StepLine {
   const base = { step: 'release' as const, figure: '', by: null, at: null, blocks: null };
   const last = releases.at(-1);
   if (last) {
@@ -53,6 +80,7 @@ function releaseLine(lines: readonly StepLine[], releases: readonly ReleaseRow[]
       at: last.at,
     };
   }
+  if (divided) return { ...base, mark: 'waits', note: 'its parts are released' };
   const blocked = lines.filter((line) => line.blocks !== null);
   if (blocked.length > 0)
     return {
@@ -63,6 +91,7 @@ function releaseLine(lines: readonly StepLine[], releases: readonly ReleaseRow[]
   const untested = lines.filter(
     (line) =>
       line.step !== 'moisture' &&
+      (wanted as readonly string[]).includes(line.step) &&
       (line.mark === 'next' || line.mark === 'waits' || line.mark === 'not-judged') &&
       line.step !== 'sampling',
   );
@@ -90,6 +119,8 @@ function standingOf(lines: readonly StepLine[], state: LotState, gathered: Gathe
       note: [germination, purity ? `${purity} % pure` : ''].filter(Boolean).join(' · '),
     };
   }
+  const [first] = lines;
+  if (state === 'divided' && first) return of(first);
   const outside = lines.find((line) => line.blocks !== null);
   if (outside) return of(outside);
   const next = nextLine(lines);

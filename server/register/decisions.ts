@@ -3,17 +3,19 @@ import { v7 as uuid } from 'uuid';
 import type { Decision, NewDecision } from '@mercato/contract/register/lots';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { benchTest, decision, vessel } from './tables.ts';
+import { benchTest, decision, heterogeneityTest, vessel } from './tables.ts';
 
 const ALLOWED: Readonly<Record<string, readonly Decision[]>> = {
   test: ['accept', 'set-aside'],
   submitted: ['accept'],
   primary: ['accept', 'own-lots', 'refuse', 'heterogeneity-test'],
+  heterogeneity: ['accept', 'own-lots', 'refuse'],
 };
 const WHAT: Readonly<Record<string, string>> = {
   test: 'a test',
   submitted: 'the submitted sample',
   primary: 'a primary sample',
+  heterogeneity: 'a heterogeneity test',
 };
 
 /** Decides on a test of a (locked) lot, or on its submitted sample; the verdict beside it stays as it is. */
@@ -30,11 +32,15 @@ export async function decide(
     .select()
     .from(vessel)
     .where(and(eq(vessel.id, body.subject), eq(vessel.lotId, lotId), inArray(vessel.kind, ['submitted', 'primary'])));
-  if (!test && !sample)
+  const [spread] = await tx
+    .select()
+    .from(heterogeneityTest)
+    .where(and(eq(heterogeneityTest.id, body.subject), eq(heterogeneityTest.lotId, lotId)));
+  if (!test && !sample && !spread)
     throw fault('invalid', 'This lot has no such test or sample.', [
       { path: 'subject', message: 'neither a test nor the submitted sample of this lot' },
     ]);
-  const kind = test ? 'test' : (sample?.kind ?? '');
+  const kind = test ? 'test' : (sample?.kind ?? 'heterogeneity');
   const allowed = ALLOWED[kind] ?? [];
   if (!allowed.includes(body.decision))
     throw fault('invalid', 'This cannot be decided so.', [
@@ -46,6 +52,7 @@ export async function decide(
     step: test?.step ?? 'sampling',
     testId: test?.id ?? null,
     vesselId: sample?.id ?? null,
+    heterogeneityId: spread?.id ?? null,
     decision: body.decision,
     reason: body.reason,
     by: hand.personId,
@@ -54,7 +61,7 @@ export async function decide(
   await audit({
     lotId,
     action: `decided “${body.decision}” on ${test ? `${test.step} test ${test.number}` : (WHAT[kind] ?? '')}`,
-    subject: test ? `test ${test.id}` : `vessel ${sample?.code ?? ''}`,
+    subject: sample ? `vessel ${sample.code}` : `test ${body.subject}`,
     after: body,
     reason: body.reason,
   });

@@ -1,9 +1,12 @@
 import { asc, desc, eq } from 'drizzle-orm';
-import type { DecisionView, LotBrief, TestFrame, TestStep } from '@mercato/contract/register/lots';
+import type { DecisionView, LotBrief, TestFrame } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
+import type { RequestView } from '@mercato/contract/register/request';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import type { Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
+import type { Paper } from '../paper/print.ts';
 import { todayIn } from '../http/session.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
 import { lotById, type Lot } from './lots.ts';
@@ -16,6 +19,7 @@ export interface Laboratory {
   readonly name: string;
   readonly address: string;
   readonly zone: string;
+  readonly paper: Paper;
 }
 
 /** What every step needs of one lot, read once: a write that changes any of it opens the file anew. */
@@ -35,6 +39,12 @@ export interface LotFile {
   /** Editions that its tests are judged by. */
   readonly editions: ReadonlyMap<string, Edition>;
 }
+
+/** What was asked for with a lot, as it stands. */
+export const requestOf = (lot: Lot): RequestView | null => lot.request as RequestView | null;
+
+/** Whether the sample came from outside, drawn by the client: nothing is drawn here, and nothing said of the lot. */
+export const sentIn = (lot: Lot): boolean => requestOf(lot)?.sampledBy === 'client';
 
 /** @throws {Fault} 404 when there is no such lot */
 export async function openFile(tx: Transaction, lotId: string, now: Date): Promise<LotFile> {
@@ -70,9 +80,9 @@ export async function openFile(tx: Transaction, lotId: string, now: Date): Promi
 
 export async function laboratoryOf(tx: Transaction): Promise<Laboratory> {
   const [row] = await tx
-    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone })
+    .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone, paper: laboratory.paper })
     .from(laboratory);
-  return row ?? { name: '', address: '', zone: 'UTC' };
+  return row ? { ...row, paper: row.paper as Paper } : { name: '', address: '', zone: 'UTC', paper: 'A4' };
 }
 
 export function briefOf(lot: Lot, edition: Edition, kind: Kind | undefined): LotBrief {
@@ -102,7 +112,7 @@ async function decisionsOf(
     .orderBy(desc(decision.at), desc(decision.id));
   const newest = new Map<string, DecisionView>();
   for (const row of rows) {
-    const subject = row.testId ?? row.vesselId ?? '';
+    const subject = row.testId ?? row.vesselId ?? row.heterogeneityId ?? '';
     if (newest.has(subject)) continue;
     const test = tests.find((one) => one.id === row.testId);
     newest.set(subject, {
@@ -110,9 +120,11 @@ async function decisionsOf(
       subject,
       what: test
         ? `${test.step.replace('-', ' ')} test ${test.number}`
-        : vessels.find((one) => one.id === row.vesselId)?.kind === 'primary'
-          ? 'a primary sample'
-          : 'the submitted sample',
+        : row.heterogeneityId !== null
+          ? 'a heterogeneity test'
+          : vessels.find((one) => one.id === row.vesselId)?.kind === 'primary'
+            ? 'a primary sample'
+            : 'the submitted sample',
       decision: row.decision as DecisionView['decision'],
       reason: row.reason,
       by: names.get(row.by) ?? '',

@@ -50,12 +50,20 @@ export const lot = pgTable(
     containerMassUnit: text('container_mass_unit'),
     containerMassKg: numeric('container_mass_kg'),
     origin: text('origin').notNull(),
+    /** The lot that this one is a part of. */
+    parentLotId: uuid('parent_lot_id'),
+    /** References of the lots that it was divided into. */
+    parts: text('parts').array().notNull().default([]),
+    /** The newest request, with its version; all of them stand in `lot_request`. */
+    request: jsonb('request'),
+    /** How many heterogeneity tests there are, so that a lot without one is not asked for them. */
+    heterogeneityTests: integer('heterogeneity_tests').notNull().default(0),
     createdAt: instant('created_at').notNull(),
     updatedAt: instant('updated_at').notNull(),
     updatedBy: uuid('updated_by').notNull(),
     /** Words that the list is searched by, folded to small letters. */
     searchText: text('search_text').notNull(),
-    /** open · held · released: the list's filter, with the day after which a released lot counts as expired. */
+    /** open · held · released · divided: the list's filter, with the day after which a released lot counts as expired. */
     state: text('state').notNull(),
     validUntil: date('valid_until'),
     /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
@@ -84,6 +92,20 @@ export const lotRevision = pgTable(
   (t) => [primaryKey({ columns: [t.lotId, t.version] })],
 );
 
+/** What was asked for: client, tests, day, fee. A change is a new version. */
+export const lotRequest = pgTable(
+  'lot_request',
+  {
+    lotId: uuid('lot_id').notNull(),
+    version: integer('version').notNull(),
+    request: jsonb('request').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+    reason: text('reason'),
+  },
+  (t) => [primaryKey({ columns: [t.lotId, t.version] })],
+);
+
 /** Containers, primary, composite, submitted and working samples, replicates: one tree. */
 export const vessel = pgTable(
   'vessel',
@@ -101,6 +123,18 @@ export const vessel = pgTable(
     massG: numeric('mass_g'),
     /** Seeds set, for a replicate. */
     seeds: integer('seeds'),
+    /** The composite that it was poured into, for a primary sample. */
+    pouredInto: uuid('poured_into'),
+    /** Why it is lighter than its rule book asks, for a working sample. */
+    why: text('why'),
+    /** Who has it, at which station it lies and under which seal: what its newest events left. */
+    holder: text('holder'),
+    stationId: uuid('station_id'),
+    seal: text('seal'),
+    /** How it ended; null while it is there. */
+    gone: text('gone'),
+    /** The day after which a reserve sample may go. */
+    discardOn: date('discard_on'),
     /** Counts the writes to this vessel; what If-Match names. */
     version: integer('version').notNull().default(1),
     updatedBy: uuid('updated_by').notNull(),
@@ -110,11 +144,66 @@ export const vessel = pgTable(
   (t) => [
     index('vessel_lot').on(t.lotId),
     index('vessel_parent').on(t.parentId),
+    index('vessel_station').on(t.stationId),
+    check('vessel_gone', sql`gone in ('poured together','used up','discarded','returned')`),
     check(
       'vessel_kind',
       sql`kind in ('container','primary','composite','submitted','working','reserve','replicate','packet')`,
     ),
     check('vessel_mass', sql`mass_g is null or (mass_g >= 0 and mass_g <> 'NaN')`),
+  ],
+);
+
+/** What happened to a vessel: every hand-over, move, seal, opening, division, and its end. Written once. */
+export const vesselEvent = pgTable(
+  'vessel_event',
+  {
+    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    vesselId: uuid('vessel_id').notNull(),
+    what: text('what').notNull(),
+    /** The event as it was written down, by its kind. */
+    detail: jsonb('detail').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [
+    index('vessel_event_lot').on(t.lotId, t.seq),
+    check('vessel_event_what', sql`what in ('take','hand-over','move','seal','open','divide','finish')`),
+  ],
+);
+
+/** A bench, machine or pit where one lot is open at a time. */
+export const station = pgTable(
+  'station',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull().unique(),
+    kind: text('kind').notNull(),
+    openLotId: uuid('open_lot_id'),
+    /** The lot that ran here before; its seed may still be in the machine until that is cleaned. */
+    lastLotId: uuid('last_lot_id'),
+    clean: boolean('clean').notNull().default(true),
+    createdAt: instant('created_at').notNull(),
+  },
+  () => [check('station_kind', sql`kind in ('bench','machine')`)],
+);
+
+/** Which lots were open at a station, and when it was cleaned down. Written once. */
+export const stationEvent = pgTable(
+  'station_event',
+  {
+    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
+    stationId: uuid('station_id').notNull(),
+    lotId: uuid('lot_id'),
+    what: text('what').notNull(),
+    note: text('note').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [
+    index('station_event_station').on(t.stationId, t.seq),
+    check('station_event_what', sql`what in ('open','close','clean')`),
   ],
 );
 
@@ -143,6 +232,24 @@ export const benchTest = pgTable(
   ],
 );
 
+/** A heterogeneity test: one attribute compared between containers. Its results are observations. */
+export const heterogeneityTest = pgTable(
+  'heterogeneity_test',
+  {
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    number: integer('number').notNull(),
+    attribute: text('attribute').notNull(),
+    /** The component of purity, or the species counted. */
+    part: text('part').notNull(),
+    seedsEach: integer('seeds_each').notNull(),
+    editionId: uuid('edition_id').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [unique('heterogeneity_test_number').on(t.lotId, t.number)],
+);
+
 /** A person's judgement on what the rules left open or blocked: stands beside the verdict, never over it. */
 export const decision = pgTable(
   'decision',
@@ -153,6 +260,7 @@ export const decision = pgTable(
     /** What was decided on: a test, or the submitted sample. */
     testId: uuid('test_id'),
     vesselId: uuid('vessel_id'),
+    heterogeneityId: uuid('heterogeneity_id'),
     /** accept: report it all the same. set-aside: the test stays on file and is not used. */
     decision: text('decision').notNull(),
     reason: text('reason').notNull(),
@@ -162,7 +270,7 @@ export const decision = pgTable(
   (t) => [
     index('decision_lot').on(t.lotId),
     check('decision_kind', sql`decision in ('accept','set-aside','own-lots','refuse','heterogeneity-test')`),
-    check('decision_subject', sql`(test_id is null) <> (vessel_id is null)`),
+    check('decision_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
   ],
 );
 
@@ -176,6 +284,7 @@ export const judgement = pgTable(
     /** What was judged: a test, or the submitted sample. */
     testId: uuid('test_id'),
     vesselId: uuid('vessel_id'),
+    heterogeneityId: uuid('heterogeneity_id'),
     editionId: uuid('edition_id').notNull(),
     coreVersion: text('core_version').notNull(),
     observations: uuid('observations').array().notNull(),
@@ -185,7 +294,7 @@ export const judgement = pgTable(
   },
   (t) => [
     index('judgement_test').on(t.testId, t.seq.desc()),
-    check('judgement_subject', sql`(test_id is null) <> (vessel_id is null)`),
+    check('judgement_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
   ],
 );
 
@@ -235,12 +344,14 @@ export const laboratory = pgTable(
     name: text('name').notNull(),
     address: text('address').notNull(),
     zone: text('zone').notNull(),
+    /** What its printer holds. */
+    paper: text('paper').notNull().default('A4'),
     demo: boolean('demo').notNull(),
     demoDay: date('demo_day'),
     /** Signs the session cookies of all processes. */
     sessionSecret: text('session_secret').notNull(),
   },
-  () => [check('laboratory_one', sql`id = 1`)],
+  () => [check('laboratory_one', sql`id = 1`), check('laboratory_paper', sql`paper in ('A4','LETTER')`)],
 );
 
 /** Counters of the sign-in rate limit, shared by all processes. */

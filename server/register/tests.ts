@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { FieldView, TestStep } from '@mercato/contract/register/lots';
+import type { FieldView } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import type { Observation } from '../database/observations.ts';
@@ -108,7 +109,7 @@ export const judged = ({ id, lotId, step, editionId }: BenchTest) => ({ testId: 
 export async function keepJudgement(
   tx: Transaction,
   on: { readonly lotId: string; readonly step: string; readonly editionId: string } & (
-    { readonly testId: string } | { readonly vesselId: string }
+    { readonly testId: string } | { readonly vesselId: string } | { readonly heterogeneityId: string }
   ),
   observations: readonly string[],
   outcome: Outcome,

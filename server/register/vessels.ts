@@ -17,6 +17,8 @@ export interface NewVessel {
   readonly mass?: EnteredMass | null;
   readonly seeds?: number | null;
   readonly place?: string | null;
+  readonly why?: string | null;
+  readonly discardOn?: string | null;
   readonly number: number;
 }
 
@@ -41,6 +43,8 @@ export async function addVessels(
           number: one.number,
           code: makeCode(randomBytes(6)),
           place: one.place ?? null,
+          why: one.why ?? null,
+          discardOn: one.discardOn ?? null,
           ...massColumns(one.mass ?? null),
           seeds: one.seeds ?? null,
           updatedBy: by,

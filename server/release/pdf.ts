@@ -1,30 +1,6 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import pdfmake from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import type { LabelDocument } from '@mercato/core/release/documents';
-
-const require = createRequire(import.meta.url);
-const face = (name: string, weight: string) =>
-  join(dirname(require.resolve(`@expo-google-fonts/${name}/package.json`)), weight);
-
-pdfmake.setFonts({
-  Sans: {
-    normal: join(face('source-sans-3', '400Regular'), 'SourceSans3_400Regular.ttf'),
-    bold: join(face('source-sans-3', '600SemiBold'), 'SourceSans3_600SemiBold.ttf'),
-  },
-  Serif: {
-    normal: join(face('literata', '500Medium'), 'Literata_500Medium.ttf'),
-    italics: join(face('literata', '500Medium_Italic'), 'Literata_500Medium_Italic.ttf'),
-  },
-  // Not the screen's Plex Mono: pdfmake's font library stumbles over its space character.
-  Mono: { normal: join(face('source-code-pro', '400Regular'), 'SourceCodePro_400Regular.ttf') },
-});
-// A document is made of its own text and fonts; nothing is fetched.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path: string) => path.endsWith('.ttf'));
-
-const POINTS_PER_MM = 72 / 25.4;
+import { POINTS_PER_MM, print, type Paper } from '../paper/print.ts';
 
 export interface DocumentHead {
   readonly species: string;
@@ -34,8 +10,13 @@ export interface DocumentHead {
   readonly amends: string | null;
 }
 
-/** A document as PDF: the tag on 100 × 150 mm, the report on A4. Fonts are embedded. */
-export async function renderPdf(kind: 'tag' | 'report', document: LabelDocument, head: DocumentHead): Promise<Buffer> {
+/** A document as PDF: the tag on 100 × 150 mm, the report on the laboratory's paper. */
+export async function renderPdf(
+  kind: 'tag' | 'report',
+  document: LabelDocument,
+  head: DocumentHead,
+  paper: Paper,
+): Promise<Buffer> {
   const small = kind === 'tag';
   const size = small ? 8 : 10;
   const content: TDocumentDefinitions['content'] = [
@@ -74,12 +55,10 @@ export async function renderPdf(kind: 'tag' | 'report', document: LabelDocument,
     })),
     { text: `Released ${head.issued} by ${head.by}`, fontSize: size - 1, margin: [0, small ? 4 : 14, 0, 0] },
   ];
-  const definition: TDocumentDefinitions = {
+  return print({
     info: { title: `${document.title} ${head.number}` },
-    pageSize: small ? { width: 100 * POINTS_PER_MM, height: 150 * POINTS_PER_MM } : 'A4',
+    pageSize: small ? { width: 100 * POINTS_PER_MM, height: 150 * POINTS_PER_MM } : paper,
     pageMargins: small ? 16 : [54, 54, 54, 54],
-    defaultStyle: { font: 'Sans', color: '#20302a' },
     content,
-  };
-  return pdfmake.createPdf(definition).getBuffer();
+  });
 }

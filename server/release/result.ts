@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { DocumentKind, ReleaseRow } from '@mercato/contract/release/release';
-import type { TestStep } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
 import type { Transaction } from '../database/connect.ts';
-import type { LotFile } from '../register/lotFile.ts';
+import { requestOf, type LotFile } from '../register/lotFile.ts';
 import { decision } from '../register/tables.ts';
 import { release } from './tables.ts';
 
@@ -18,6 +18,7 @@ const RESTS_ON: Readonly<Record<DocumentKind, readonly TestStep[]>> = {
  */
 export async function basisOf(tx: Transaction, { lot, vessels, tests }: LotFile, kind: DocumentKind): Promise<string> {
   const steps = [...RESTS_ON[kind]];
+  const request = requestOf(lot);
   const decisions = await tx
     .select({ id: decision.id, version: sql<number>`1` })
     .from(decision)
@@ -27,6 +28,7 @@ export async function basisOf(tx: Transaction, { lot, vessels, tests }: LotFile,
     ...vessels.filter((one) => one.kind === 'submitted'),
     ...tests.filter((one) => (steps as string[]).includes(one.step)),
     ...decisions,
+    ...(request ? [{ id: 'request', version: request.version }] : []),
   ];
   return createHash('sha256')
     .update(

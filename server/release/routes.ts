@@ -108,13 +108,18 @@ export async function releaseDocument(
     ]);
   const number = (before?.number ?? 0) + 1;
   const amends = before ? `amends ${nameOf(lot, body.kind, before.number)}: ${body.amendReason ?? ''}` : null;
-  const pdf = await renderPdf(body.kind, document, {
-    species: `${data.species}${data.commonName ? `, ${data.commonName}` : ''}`,
-    number: nameOf(lot, body.kind, number),
-    issued: file.today,
-    by: person.name,
-    amends,
-  });
+  const pdf = await renderPdf(
+    body.kind,
+    document,
+    {
+      species: `${data.species}${data.commonName ? `, ${data.commonName}` : ''}`,
+      number: nameOf(lot, body.kind, number),
+      issued: file.today,
+      by: person.name,
+      amends,
+    },
+    file.laboratory.paper,
+  );
   const snapshot: ReleaseSnapshot = {
     document,
     slips: slipsOf(gathered),

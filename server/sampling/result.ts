@@ -9,12 +9,13 @@ import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
-import type { LotFile } from '../register/lotFile.ts';
+import { sentIn, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { fieldViews } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { currentEdition, editionById } from '../rule-books/editions.ts';
 import { readDraw } from './draw.ts';
+import { readHeterogeneity } from './heterogeneity.ts';
 import { samplingObservation } from './tables.ts';
 
 const LEAST = { purity: 'purityG', 'other-seeds': 'otherSeedsG' } as const;
@@ -23,9 +24,21 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
   const { lot, edition, method, names, vessels } = file;
   const { plan, planFault } = planOf(edition, lot);
   const submitted = vessels.find((one) => one.kind === 'submitted');
-  const fields = submitted ? fieldViews(await allObservations(tx, samplingObservation, [submitted.id]), names) : {};
+  const composite = vessels.findLast((one) => one.kind === 'composite');
+  const samples = [submitted, composite].filter((one) => one !== undefined);
+  const observed = await allObservations(
+    tx,
+    samplingObservation,
+    samples.map((one) => one.id),
+  );
+  const fieldsOf = (id: string) =>
+    fieldViews(
+      observed.filter((one) => one.subject === id),
+      names,
+    );
+  const fields = submitted ? fieldsOf(submitted.id) : {};
   const largestLot = edition.book === 'ista' ? judgeLotMass(edition, new Exact(lot.massKg), method) : null;
-  const taken = Number(fields.primarySamples?.text ?? 0);
+  const taken = fields.primarySamples?.text ?? '';
   return {
     lot: file.brief,
     plan,
@@ -42,12 +55,25 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
           )
         : null,
     draw: await readDraw(tx, file),
+    sentIn: sentIn(lot),
+    composite: composite
+      ? {
+          vessel: vesselView(composite, names),
+          fields: fieldsOf(composite.id),
+          unweighed: vessels.filter((one) => one.pouredInto === composite.id && one.massG === null).length,
+        }
+      : null,
+    reserves: vessels
+      .filter((one) => one.kind === 'reserve')
+      .map((one) => ({ vessel: vesselView(one, names), discardOn: one.discardOn, gone: one.gone })),
+    heterogeneity: await readHeterogeneity(tx, file),
     submitted: submitted
       ? {
           vessel: vesselView(submitted, names),
           fields,
           massVerdict: judgeLeastMass('submitted sample', new Exact(submitted.massG ?? 0), method?.submittedG),
-          primaryVerdict: plan ? judgePrimarySamples(taken, plan) : null,
+          // Of a sample that others drew nobody here knows how many went into it.
+          primaryVerdict: plan && taken !== '' ? judgePrimarySamples(Number(taken), plan) : null,
           decision: file.decisions.find((one) => one.subject === submitted.id) ?? null,
         }
       : null,
@@ -56,6 +82,7 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
       .map((one) => ({
         vessel: vesselView(one, names),
         verdict: judgeLeastMass('working sample', new Exact(one.massG ?? 0), leastFor(one.purpose, method)),
+        why: one.why,
         testNumber: file.tests.find((test) => test.vesselId === one.id)?.number ?? null,
       })),
   };
@@ -69,7 +96,8 @@ export function samplingOutcome({
   return worst([massVerdict.outcome, ...(primaryVerdict ? [primaryVerdict.outcome] : [])]);
 }
 
-function leastFor(purpose: string | null, method: KindMethod | undefined) {
+/** The least mass of a working sample for its step, where the book has one. */
+export function leastFor(purpose: string | null, method: KindMethod | undefined) {
   return purpose === 'purity' || purpose === 'other-seeds' ? method?.[LEAST[purpose]] : undefined;
 }
 
@@ -105,8 +133,15 @@ const UNEVEN_WORDS: Readonly<Record<Decision, string>> = {
 };
 
 /** The sampling line of the lot sheet. */
-export function samplingLine(view: SamplingView): StepLine {
+export function samplingLine(view: SamplingView, parts: readonly string[]): StepLine {
   const base = { step: 'sampling' as const, by: null, at: null, blocks: null };
+  if (parts.length > 0)
+    return {
+      ...base,
+      mark: 'within',
+      figure: `${parts.length} lots`,
+      note: `divided into ${parts.join(', ')}`,
+    };
   if (view.largestLot?.outcome === 'outside')
     return {
       ...base,
@@ -128,19 +163,38 @@ export function samplingLine(view: SamplingView): StepLine {
       at: uneven.taken?.at ?? null,
       blocks: `Sampling: container ${uneven.container} looks uneven${uneven.taken?.decision ? `: ${UNEVEN_WORDS[uneven.taken.decision.decision]}` : ', and nobody has decided'}.`,
     };
+  const spread = view.heterogeneity.find(
+    (one) => one.verdict.outcome === 'outside' && one.decision?.decision !== 'accept',
+  );
+  if (spread) {
+    const decided = spread.decision ? UNEVEN_WORDS[spread.decision.decision] : null;
+    return {
+      ...base,
+      mark: 'outside',
+      figure: 'not uniform',
+      note: decided ?? `heterogeneity test ${spread.number}: containers differ too much`,
+      by: spread.by,
+      at: spread.at,
+      blocks: `Sampling: heterogeneity test ${spread.number} says that the lot is not uniform${decided ? `: ${decided}` : ', and nobody has decided'}.`,
+    };
+  }
   const drawing = view.draw?.primaries.some((one) => one.taken) ?? false;
   if (!view.submitted)
     return {
       ...base,
       mark: 'next',
-      figure: view.plan ? `${view.plan.primarySamples} primary samples` : '',
-      note: drawing
-        ? `${view.draw?.primaries.filter((one) => one.taken).length ?? 0} of ${view.draw?.primaries.length ?? 0} taken`
-        : view.draw
-          ? 'drawn, to be taken'
-          : view.plan
-            ? 'to be drawn'
-            : 'to be sampled',
+      figure: view.plan && !view.sentIn ? `${view.plan.primarySamples} primary samples` : '',
+      note: view.sentIn
+        ? 'the client’s sample is to come'
+        : view.composite
+          ? 'poured together, to be reduced'
+          : drawing
+            ? `${view.draw?.primaries.filter((one) => one.taken).length ?? 0} of ${view.draw?.primaries.length ?? 0} taken`
+            : view.draw
+              ? 'drawn, to be taken'
+              : view.plan
+                ? 'to be drawn'
+                : 'to be sampled',
     };
   const { fields, vessel, massVerdict, primaryVerdict } = view.submitted;
   const outside = [
@@ -151,9 +205,9 @@ export function samplingLine(view: SamplingView): StepLine {
   return {
     ...base,
     mark: outside.length > 0 ? 'outside' : massVerdict.outcome,
-    figure: `${fields.primarySamples?.text ?? ''} primary samples`,
+    figure: fields.primarySamples?.text ? `${fields.primarySamples.text} primary samples` : 'sent in',
     note: [
-      view.plan ? `of ${view.plan.primarySamples} asked` : '',
+      view.plan && primaryVerdict ? `of ${view.plan.primarySamples} asked` : '',
       `${vessel.mass?.text ?? ''} ${vessel.mass?.unit ?? ''} submitted`,
       massVerdict.outcome === 'outside'
         ? `under the least of ${massVerdict.limit} g`

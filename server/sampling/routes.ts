@@ -1,28 +1,30 @@
 import { eq } from 'drizzle-orm';
-import { newWorkingSampleSchema, type NewWorkingSample } from '@mercato/contract/register/vessels';
+import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import {
-  newDrawSchema,
-  primarySampleSchema,
-  submittedSampleSchema,
-  type SubmittedSample,
-} from '@mercato/contract/sampling/sampling';
-import { Exact, toGrams } from '@mercato/core/units/mass';
-import { recordObservations } from '../database/observations.ts';
-import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
+  newCompositeSchema,
+  newReserveSchema,
+  vesselEventSchema,
+  vesselMassSchema,
+} from '@mercato/contract/sampling/vessels';
+import { heterogeneityCorrectionSchema, newHeterogeneityTestSchema } from '@mercato/contract/sampling/heterogeneity';
+import { newDrawSchema, primarySampleSchema, submittedSampleSchema } from '@mercato/contract/sampling/sampling';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { lockLot, type Lot } from '../register/lots.ts';
+import { lockLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
-import { laboratory, vessel } from '../register/tables.ts';
-import { addVessels, massColumns, nextVesselNumber, vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
-import { todayIn } from '../http/session.ts';
-import { keepJudgement } from '../register/tests.ts';
-import { currentObservations } from '../database/observations.ts';
+import { heterogeneityTest, vessel } from '../register/tables.ts';
+import { vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
 import { editionById } from '../rule-books/editions.ts';
-import { drawLot, drawsOf, readDraw, takePrimary } from './draw.ts';
-import { planOf, readSampling, samplingOutcome } from './result.ts';
-import { samplingDraw, samplingObservation } from './tables.ts';
+import { readTree, recordEvent } from './custody.ts';
+import { drawLot, drawsOf, takePrimary } from './draw.ts';
+import { correctHeterogeneityTest, startHeterogeneityTest } from './heterogeneity.ts';
+import { renderLabels } from './labels.ts';
+import { planOf, readSampling } from './result.ts';
+import { correctMass, drawWorkingSample, keepReserve, pourComposite, receiveSample } from './samples.ts';
+import { samplingDraw } from './tables.ts';
 
 export function samplingRoutes(api: Api<LotPicture>): void {
   api.read('/lots/:lot/sampling', async ({ tx, params, now }) =>
@@ -82,6 +84,32 @@ export function samplingRoutes(api: Api<LotPicture>): void {
 
   api.write({
     method: 'post',
+    path: '/lots/:lot/composite',
+    permission: 'sampling.write',
+    schema: newCompositeSchema,
+    status: 201,
+    handle: async (context) => {
+      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await pourComposite(context, lot, context.body);
+      return (await context.settle(lot.id)).gathered.sampling;
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/reserves',
+    permission: 'sampling.write',
+    schema: newReserveSchema,
+    status: 201,
+    handle: async (context) => {
+      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await keepReserve(context, lot, context.body);
+      return (await context.settle(lot.id)).gathered.sampling;
+    },
+  });
+
+  api.write({
+    method: 'post',
     path: '/lots/:lot/working',
     permission: 'bench.write',
     schema: newWorkingSampleSchema,
@@ -91,137 +119,93 @@ export function samplingRoutes(api: Api<LotPicture>): void {
       return vesselView(await drawWorkingSample(context, lot, context.body), await namesOf(context.tx));
     },
   });
+
+  custodyRoutes(api);
+  heterogeneityRoutes(api);
 }
 
-type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>;
-
-/** Records the submitted sample of a (locked) lot, or corrects what was recorded of it. */
-export async function receiveSample(
-  { tx, hand, now, audit, touch }: Write,
-  lot: Lot,
-  body: SubmittedSample,
-  seenVersion: number | null,
-): Promise<Vessel> {
-  const massG = toGrams(body.mass);
-  if (!massG.gt(0))
-    throw fault('invalid', 'A sample weighs more than nothing.', [{ path: 'mass.text', message: 'must be above 0' }]);
-  if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', 'The sample is heavier than the lot.', [
-      { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
-    ]);
-  const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
-  if (body.drawnOn > todayIn(now, lab?.zone ?? 'UTC'))
-    throw fault('invalid', 'The sample cannot be drawn in the future.', [
-      { path: 'drawnOn', message: 'lies in the future' },
-    ]);
-  if (body.drawnOn < `${lot.harvestYear}-01-01`)
-    throw fault('invalid', 'The sample cannot be older than the harvest.', [
-      { path: 'drawnOn', message: `before the harvest of ${lot.harvestYear}` },
-    ]);
-
-  const draw = await readDraw(tx, await openFile(tx, lot.id, now));
-  const uneven = draw?.primaries.find(
-    (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
+function custodyRoutes(api: Api<LotPicture>): void {
+  api.read('/lots/:lot/vessels', async ({ tx, params, now }) =>
+    readTree(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
-  if (uneven)
-    throw fault('conflict', 'Sampling is stopped: the primary samples look uneven.', [
-      { path: 'primarySamples', message: `container ${uneven.container} looks uneven: do not combine them` },
-    ]);
-  const vessels = await vesselsOf(tx, lot.id);
-  const before = vessels.find((one) => one.kind === 'submitted');
-  const seen = { version: before?.version ?? 0, updatedAt: before?.updatedAt ?? now };
-  if (seenVersion !== seen.version)
-    checkVersion(seenVersion, seen, (await namesOf(tx)).get(before?.updatedBy ?? '') ?? 'somebody');
-  const drawn = vessels
-    .filter((one) => before !== undefined && one.parentId === before.id)
-    .reduce((sum, one) => sum.plus(one.massG ?? 0), new Exact(0));
-  if (massG.lt(drawn))
-    throw fault('invalid', 'More was drawn from this sample.', [
-      { path: 'mass.text', message: `${drawn.toString()} g were already drawn from it` },
-    ]);
-  const row =
-    before ??
-    (await addVessels(tx, [{ lotId: lot.id, kind: 'submitted', number: 1, mass: body.mass }], hand.personId, now))[0];
-  if (!row) throw new Error('the submitted sample was not stored');
-  const changes = await recordObservations(
-    tx,
-    samplingObservation,
-    { id: row.id, lotId: lot.id },
-    [
-      { field: 'mass', text: body.mass.text, unit: body.mass.unit, value: massG.toString() },
-      { field: 'drawnOn', text: body.drawnOn, unit: null, value: null },
-      { field: 'drawnBy', text: body.drawnBy, unit: null, value: null },
-      { field: 'seal', text: body.seal, unit: null, value: null },
-      { field: 'primarySamples', text: String(body.primarySamples), unit: null, value: String(body.primarySamples) },
-    ],
-    hand,
-    body.reason,
-  );
-  if (before)
-    await tx
-      .update(vessel)
-      .set({ ...massColumns(body.mass), version: before.version + 1, updatedBy: hand.personId, updatedAt: now })
-      .where(eq(vessel.id, row.id));
-  await audit({
-    lotId: lot.id,
-    action: before ? 'corrected the submitted sample' : 'received the submitted sample',
-    subject: `vessel ${row.code}`,
-    before: changes.corrected,
-    after: body,
-    reason: body.reason,
+
+  api.write({
+    method: 'post',
+    path: '/vessels/:vessel/events',
+    permission: 'sampling.write',
+    schema: vesselEventSchema,
+    status: 201,
+    handle: async (context) => {
+      const row = await lockVessel(context.tx, idParam(context.params, 'vessel'));
+      await recordEvent(context, row, await vesselsOf(context.tx, row.lotId), context.body);
+      return readTree(context.tx, (await context.settle(row.lotId)).file);
+    },
   });
-  const { submitted } = await readSampling(tx, await openFile(tx, lot.id, now));
-  if (submitted)
-    await keepJudgement(
-      tx,
-      { lotId: lot.id, step: 'sampling', vesselId: row.id, editionId: lot.editionId },
-      (await currentObservations(tx, samplingObservation, [row.id])).map((one) => one.id),
-      samplingOutcome(submitted),
-      { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
-      now,
-    );
-  touch(lot.id);
-  return row;
+
+  api.write({
+    method: 'put',
+    path: '/vessels/:vessel/mass',
+    permission: 'sampling.write',
+    schema: vesselMassSchema,
+    versioned: true,
+    handle: async (context) => {
+      const { tx, seenVersion } = context;
+      const row = await lockVessel(tx, idParam(context.params, 'vessel'));
+      if (seenVersion !== row.version)
+        checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+      await correctMass(context, row, context.body);
+      return readTree(tx, (await context.settle(row.lotId)).file);
+    },
+  });
+
+  api.file('/lots/:lot/labels.pdf', async ({ tx, params, query, now }) => {
+    const file = await openFile(tx, idParam(params, 'lot'), now);
+    return {
+      type: 'application/pdf',
+      name: `${file.lot.reference}-labels.pdf`,
+      body: await renderLabels(tx, file, query),
+    };
+  });
 }
 
-/** Draws a working sample from the submitted sample of a (locked) lot; no more than is left of it. */
-export async function drawWorkingSample(
-  { tx, hand, now, audit, touch }: Write,
-  lot: Lot,
-  body: NewWorkingSample,
-): Promise<Vessel> {
-  const vessels = await vesselsOf(tx, lot.id);
-  const submitted = vessels.find((one) => one.kind === 'submitted');
-  if (!submitted)
-    throw fault('conflict', 'Record the submitted sample first.', [
-      { path: 'purpose', message: 'there is no submitted sample to draw from' },
-    ]);
-  const massG = toGrams(body.mass);
-  if (!massG.gt(0))
-    throw fault('invalid', 'A working sample weighs more than nothing.', [
-      { path: 'mass.text', message: 'must be above 0' },
-    ]);
-  const left = vessels
-    .filter((one) => one.parentId === submitted.id)
-    .reduce((rest, one) => rest.minus(one.massG ?? 0), new Exact(submitted.massG ?? 0));
-  if (massG.gt(left))
-    throw fault('invalid', 'So much is not left of the submitted sample.', [
-      { path: 'mass.text', message: `only ${left.toString()} g are left of the submitted sample` },
-    ]);
-  const number = await nextVesselNumber(tx, lot.id, 'working');
-  const [row] = await addVessels(
-    tx,
-    [{ lotId: lot.id, kind: 'working', purpose: body.purpose, parentId: submitted.id, mass: body.mass, number }],
-    hand.personId,
-    now,
-  );
-  if (!row) throw new Error('the working sample was not stored');
-  await audit({
-    lotId: lot.id,
-    action: `drew a working sample for ${body.purpose}`,
-    subject: `vessel ${row.code}`,
-    after: body,
+function heterogeneityRoutes(api: Api<LotPicture>): void {
+  api.write({
+    method: 'post',
+    path: '/lots/:lot/heterogeneity',
+    permission: 'bench.write',
+    schema: newHeterogeneityTestSchema,
+    status: 201,
+    handle: async (context) => {
+      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await startHeterogeneityTest(context, lot, context.body);
+      return (await context.settle(lot.id)).gathered.sampling;
+    },
   });
-  touch(lot.id);
+
+  api.write({
+    method: 'put',
+    path: '/heterogeneity/:test',
+    permission: 'bench.write',
+    schema: heterogeneityCorrectionSchema,
+    handle: async (context) => {
+      const [row] = await context.tx
+        .select()
+        .from(heterogeneityTest)
+        .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
+      if (!row) throw fault('not-found', 'There is no such heterogeneity test.');
+      await lockLot(context.tx, row.lotId);
+      await correctHeterogeneityTest(context, row, context.body);
+      return (await context.settle(row.lotId)).gathered.sampling;
+    },
+  });
+}
+
+/** Locks the lot of a vessel, then reads the vessel as it now stands. */
+async function lockVessel(tx: Transaction, id: string): Promise<Vessel> {
+  const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.id, id));
+  if (!found) throw fault('not-found', 'There is no such vessel.');
+  await lockLot(tx, found.lotId);
+  const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
+  if (!row) throw fault('not-found', 'There is no such vessel.');
   return row;
 }

@@ -40,3 +40,6 @@ export const primarySample = pgTable(
   },
   (t) => [primaryKey({ columns: [t.drawId, t.container, t.core] })],
 );
+
+/** The result of each container; the field is its number. */
+export const heterogeneityObservation = observationTable('heterogeneity_observation');

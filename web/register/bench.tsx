@@ -5,9 +5,9 @@ import {
   type LotBrief,
   type LotSheet,
   type TestFrame,
-  type TestStep,
   type VesselView,
 } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import type { MassUnit } from '@mercato/core/units/mass';
 import { useQueryClient } from '@tanstack/react-query';

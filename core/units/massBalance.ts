@@ -1,4 +1,4 @@
-import { Exact, GRAMS_PER, toGrams, writtenDecimals, type EnteredMass, type ExactNumber } from '../units/mass.ts';
+import { Exact, GRAMS_PER, toGrams, writtenDecimals, type EnteredMass, type ExactNumber } from './mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface MassBalance {

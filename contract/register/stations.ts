@@ -1,0 +1,67 @@
+import Joi from 'joi';
+import { text } from '../http/fields.ts';
+
+export const STATION_KINDS = ['bench', 'machine'] as const;
+export type StationKind = (typeof STATION_KINDS)[number];
+
+export interface NewStation {
+  name: string;
+  /** A machine or pit keeps seed of what ran through it, and is cleaned before another variety. */
+  kind: StationKind;
+}
+export const newStationSchema = Joi.object<NewStation, true>({
+  name: text(60).required().messages({ 'string.empty': 'give it a name' }),
+  kind: Joi.string()
+    .valid(...STATION_KINDS)
+    .required(),
+}).required();
+
+/** What is done at a station: a vessel is put on it, a lot opened or closed, the machine cleaned down. */
+export type StationAct =
+  | { what: 'take'; code: string }
+  | { what: 'open'; lotId: string }
+  | { what: 'close' }
+  | { what: 'clean'; note: string };
+
+const act = (what: StationAct['what'], keys: Joi.PartialSchemaMap) => ({
+  is: what,
+  then: Joi.object({ what: Joi.string().valid(what).required(), ...keys }),
+});
+export const stationActSchema = Joi.alternatives()
+  .conditional('.what', {
+    switch: [
+      act('take', { code: Joi.string().max(20).required() }),
+      act('open', { lotId: Joi.string().guid().required() }),
+      act('close', {}),
+      act('clean', {
+        note: text(300, 3)
+          .required()
+          .messages({ 'string.empty': 'say how it was cleaned', 'string.min': 'say how it was cleaned' }),
+      }),
+    ],
+    otherwise: Joi.object({ what: Joi.string().valid('take', 'open', 'close', 'clean').required() }).unknown(),
+  })
+  .required() as Joi.Schema<StationAct>;
+
+/** A lot as a station names it. */
+export interface StationLot {
+  id: string;
+  reference: string;
+  species: string;
+  variety: string;
+}
+
+export interface StationView {
+  id: string;
+  name: string;
+  kind: StationKind;
+  /** The lot that is open here. */
+  lot: StationLot | null;
+  /** Vessels of it that are not put away yet. */
+  vessels: { id: string; code: string; kind: string; purpose: string | null }[];
+  /** The lot that ran here before. */
+  last: StationLot | null;
+  /** Whether it was cleaned since. */
+  clean: boolean;
+  events: { what: string; reference: string | null; note: string; by: string; at: string }[];
+}

@@ -1,0 +1,6 @@
+export const STEPS = ['sampling', 'purity', 'other-seeds', 'moisture', 'germination', 'release'] as const;
+export type Step = (typeof STEPS)[number];
+
+/** Steps that test a working sample. */
+export const TEST_STEPS = ['purity', 'other-seeds', 'moisture', 'germination'] as const;
+export type TestStep = (typeof TEST_STEPS)[number];

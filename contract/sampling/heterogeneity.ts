@@ -1,0 +1,72 @@
+import Joi from 'joi';
+import {
+  ATTRIBUTES,
+  LEAST_CONTAINERS,
+  type Attribute,
+  type HeterogeneityVerdict,
+} from '@mercato/core/sampling/judgeHeterogeneity';
+import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
+import type { DecisionView, FieldView } from '../register/lots.ts';
+
+export interface ContainerResult {
+  container: number;
+  /** Percent, or seeds, as written. */
+  text: string;
+}
+
+/** A heterogeneity test, asked for when somebody doubts that a lot is one. */
+export interface NewHeterogeneityTest {
+  attribute: Attribute;
+  /** Which component, or which seed was counted. */
+  part: string;
+  seedsEach: number;
+  results: ContainerResult[];
+}
+
+const results = () =>
+  Joi.array()
+    .items(Joi.object<ContainerResult, true>({ container: wholeNumber(1, 1_000_000), text: decimalText('the result') }))
+    .min(LEAST_CONTAINERS)
+    .max(200)
+    .unique('container')
+    .required()
+    .messages({
+      'array.min': `results of at least ${LEAST_CONTAINERS} containers are needed`,
+      'array.unique': 'container {{#value.container}} stands there twice',
+    });
+
+export const newHeterogeneityTestSchema = Joi.object<NewHeterogeneityTest, true>({
+  attribute: Joi.string()
+    .valid(...ATTRIBUTES)
+    .required(),
+  part: text(120, 0).required(),
+  seedsEach: wholeNumber(1, 100_000),
+  results: results(),
+}).required();
+
+/** Corrects results of containers; what is not named stays. */
+export interface HeterogeneityCorrection {
+  results: ContainerResult[];
+  reason?: string;
+}
+export const heterogeneityCorrectionSchema = Joi.object<HeterogeneityCorrection, true>({
+  results: results().min(1),
+  reason: reason(),
+}).required();
+
+export interface HeterogeneityView {
+  id: string;
+  number: number;
+  attribute: Attribute;
+  part: string;
+  seedsEach: number;
+  edition: string;
+  results: { container: number; field: FieldView; value: number }[];
+  verdict: HeterogeneityVerdict;
+  /** Container samples that the rule book asks for, for a lot of so many. */
+  asked: number | null;
+  f: number;
+  decision: DecisionView | null;
+  by: string;
+  at: string;
+}

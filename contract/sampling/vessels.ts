@@ -1,0 +1,134 @@
+import Joi from 'joi';
+import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
+import type { EnteredMass } from '@mercato/core/units/mass';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import { isoDate, mass, reason, text } from '../http/fields.ts';
+import type { LotBrief, VesselView } from '../register/lots.ts';
+
+/** All primary samples poured together and mixed. */
+export interface NewComposite {
+  mass: EnteredMass;
+  /** What was lost in pouring: dust, spilled seed. */
+  loss: EnteredMass;
+}
+
+export const newCompositeSchema = Joi.object<NewComposite, true>({
+  mass: mass('the mass of the composite sample'),
+  loss: mass('what was lost'),
+}).required();
+
+/** A part that is kept for later: of the composite or of the submitted sample. */
+export interface NewReserve {
+  from: string;
+  mass: EnteredMass;
+  place: string;
+  discardOn: string;
+}
+
+export const newReserveSchema = Joi.object<NewReserve, true>({
+  from: Joi.string().guid().required(),
+  mass: mass('the mass of the reserve sample'),
+  place: text(80).required().messages({ 'string.empty': 'say where it is kept' }),
+  discardOn: isoDate('discardOn'),
+}).required();
+
+/** Corrects what a composite or reserve sample weighs. */
+export interface VesselMass {
+  mass: EnteredMass;
+  reason?: string;
+}
+export const vesselMassSchema = Joi.object<VesselMass, true>({ mass: mass('the mass'), reason: reason() }).required();
+
+export const VESSEL_EVENTS = ['hand-over', 'move', 'seal', 'open', 'divide', 'finish'] as const;
+export const ENDS = ['used up', 'discarded', 'returned'] as const;
+export type End = (typeof ENDS)[number];
+
+/** What happened to a vessel. */
+export type NewVesselEvent =
+  | { what: 'hand-over'; to: string; place: string; note: string }
+  | { what: 'move'; place: string; note: string }
+  | { what: 'seal'; seal: string; note: string }
+  | { what: 'open'; intact: boolean; note: string }
+  | { what: 'divide'; divider: Divider; first: EnteredMass; second: EnteredMass; note: string }
+  | {
+      what: 'finish';
+      how: End;
+      /** What was still in it, weighed; null when it was empty. */
+      rest: EnteredMass | null;
+      loss: EnteredMass;
+      note: string;
+    };
+
+const note = () => text(300, 0).required();
+const place = () => text(80).required().messages({ 'string.empty': 'say where it stands' });
+const event = <T extends NewVesselEvent['what']>(what: T, keys: Joi.PartialSchemaMap) => ({
+  is: what,
+  then: Joi.object({ what: Joi.string().valid(what).required(), ...keys, note: note() }),
+});
+
+export const vesselEventSchema = Joi.alternatives()
+  .conditional('.what', {
+    switch: [
+      event('hand-over', {
+        to: text(80).required().messages({ 'string.empty': 'say who takes it' }),
+        place: text(80, 0).required(),
+      }),
+      event('move', { place: place() }),
+      event('seal', { seal: text(40).required().messages({ 'string.empty': 'write the seal’s number' }) }),
+      event('open', { intact: Joi.boolean().required() }),
+      event('divide', {
+        divider: Joi.string()
+          .valid(...DIVIDERS)
+          .required(),
+        first: mass('the first half'),
+        second: mass('the second half'),
+      }),
+      event('finish', {
+        how: Joi.string()
+          .valid(...ENDS)
+          .required(),
+        rest: mass('what was left').optional().allow(null).required(),
+        loss: mass('what was lost'),
+      }),
+    ],
+    otherwise: Joi.object({
+      what: Joi.string()
+        .valid(...VESSEL_EVENTS)
+        .required(),
+    }).unknown(),
+  })
+  .required() as Joi.Schema<NewVesselEvent>;
+
+export interface VesselEventView {
+  what: NewVesselEvent['what'] | 'take';
+  /** In words: "to the cold store, shelf 4". */
+  words: string;
+  /** Of a division: how its halves were judged. */
+  verdict: Verdict | null;
+  by: string;
+  at: string;
+}
+
+/** A vessel in the tree of its lot. */
+export interface VesselNode extends VesselView {
+  /** Of what was poured together: the composite. */
+  pouredInto: string | null;
+  holder: string | null;
+  station: string | null;
+  seal: string | null;
+  gone: string | null;
+  discardOn: string | null;
+  /** Why it is lighter than its rule book asks. */
+  why: string | null;
+  /** What was drawn from it, and what is left, g as written; null where it was not weighed. */
+  drawnG: string | null;
+  leftG: string | null;
+  events: VesselEventView[];
+}
+
+export interface VesselTree {
+  lot: LotBrief;
+  nodes: VesselNode[];
+  /** Names that a vessel can be handed to. */
+  people: string[];
+}

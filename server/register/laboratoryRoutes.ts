@@ -1,0 +1,22 @@
+import { laboratorySchema, type LaboratoryView } from '@mercato/contract/register/people';
+import type { Api } from '../http/api.ts';
+import { laboratoryOf } from './lotFile.ts';
+import { laboratory } from './tables.ts';
+
+/** What the laboratory says of itself, and what its printer holds. */
+export function laboratoryRoutes(api: Api): void {
+  api.read('/laboratory', async ({ tx }): Promise<LaboratoryView> => laboratoryOf(tx));
+
+  api.write({
+    method: 'put',
+    path: '/laboratory',
+    permission: 'settings.write',
+    schema: laboratorySchema,
+    handle: async ({ tx, body, audit }): Promise<LaboratoryView> => {
+      const before = await laboratoryOf(tx);
+      await tx.update(laboratory).set(body);
+      await audit({ action: 'changed the laboratory’s settings', subject: 'laboratory', before, after: body });
+      return laboratoryOf(tx);
+    },
+  });
+}

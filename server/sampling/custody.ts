@@ -1,0 +1,220 @@
+import { asc, eq } from 'drizzle-orm';
+import type { NewVesselEvent, VesselEventView, VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
+import { judgeDivider } from '@mercato/core/sampling/dividers';
+import { balanceMasses } from '@mercato/core/units/massBalance';
+import { Exact, toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import type { Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import type { LotFile } from '../register/lotFile.ts';
+import { person, station, vessel, vesselEvent } from '../register/tables.ts';
+import { vesselView, type Vessel } from '../register/vessels.ts';
+
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>;
+
+/** The mass of a vessel as it was written down, or null where it was not weighed. */
+export const massOf = (row: Vessel): EnteredMass | null =>
+  row.massText === null ? null : { text: row.massText, unit: row.massUnit as MassUnit };
+
+/** Everything drawn from a vessel. */
+export const drawnFrom = (vessels: readonly Vessel[], id: string): readonly Vessel[] =>
+  vessels.filter((one) => one.parentId === id);
+
+export const grams = (vessels: readonly Vessel[]) =>
+  vessels.reduce((sum, one) => sum.plus(one.massG ?? 0), new Exact(0));
+
+/** @throws {Fault} 409 when the vessel has come to its end */
+export function checkThere(row: Vessel, path: string): void {
+  if (row.gone !== null)
+    throw fault('conflict', `${row.code} is no longer there: ${row.gone}.`, [
+      { path, message: `${row.code} was ${row.gone}` },
+    ]);
+}
+
+/**
+ * Writes down what happened to a vessel of a (locked) lot.
+ * @throws {Fault} 409 when it is gone, or sealed as it should not be; 422 when masses do not balance
+ */
+export async function recordEvent(
+  { tx, hand, now, audit, touch }: Write,
+  row: Vessel,
+  vessels: readonly Vessel[],
+  body: NewVesselEvent,
+): Promise<void> {
+  checkThere(row, 'what');
+  const { change, verdict } = effectOf(row, vessels, body);
+  if (Object.keys(change).length > 0) await tx.update(vessel).set(change).where(eq(vessel.id, row.id));
+  await tx.insert(vesselEvent).values({
+    lotId: row.lotId,
+    vesselId: row.id,
+    what: body.what,
+    detail: { ...body, ...(verdict ? { verdict } : {}) },
+    by: hand.personId,
+    at: now,
+  });
+  await audit({
+    lotId: row.lotId,
+    action: `${body.what}: ${row.kind} ${row.code}, ${wordsOf(body)}`,
+    subject: `vessel ${row.code}`,
+    before: { holder: row.holder, place: row.place, seal: row.seal },
+    after: body,
+  });
+  touch(row.lotId);
+}
+
+type Change = Partial<Pick<Vessel, 'holder' | 'place' | 'seal' | 'gone' | 'stationId'>>;
+
+/** What an event leaves of a vessel: who has it, where it stands, its seal, its end. */
+function effectOf(
+  row: Vessel,
+  vessels: readonly Vessel[],
+  body: NewVesselEvent,
+): { change: Change; verdict?: Verdict } {
+  switch (body.what) {
+    case 'hand-over':
+      return { change: { holder: body.to, stationId: null, ...(body.place ? { place: body.place } : {}) } };
+    case 'move':
+      return { change: { place: body.place, stationId: null } };
+    case 'seal':
+      if (row.seal !== null)
+        throw fault('conflict', `${row.code} is under seal ${row.seal}: note its opening first.`, [
+          { path: 'seal', message: `already under seal ${row.seal}` },
+        ]);
+      return { change: { seal: body.seal } };
+    case 'open':
+      if (row.seal === null)
+        throw fault('conflict', `${row.code} is under no seal.`, [
+          { path: 'what', message: 'there is no seal to open' },
+        ]);
+      return { change: { seal: null } };
+    case 'divide': {
+      const both = toGrams(body.first).plus(toGrams(body.second));
+      if (!both.gt(0))
+        throw fault('invalid', 'The halves weigh nothing.', [{ path: 'first.text', message: 'must be above 0' }]);
+      if (row.massG !== null && both.gt(row.massG))
+        throw fault('invalid', 'The halves weigh more than what was divided.', [
+          { path: 'second.text', message: `both weigh ${both.toString()} g; ${row.code} holds ${row.massG} g` },
+        ]);
+      return { change: {}, verdict: judgeDivider(toGrams(body.first).toNumber(), toGrams(body.second).toNumber()) };
+    }
+    case 'finish':
+      checkBalance(row, vessels, body);
+      return { change: { gone: body.how, stationId: null } };
+  }
+}
+
+/** At its end a vessel has given away, keeps, and has lost no more and no less than it held. */
+function checkBalance(
+  row: Vessel,
+  vessels: readonly Vessel[],
+  body: Extract<NewVesselEvent, { what: 'finish' }>,
+): void {
+  const whole = massOf(row);
+  if (!whole) {
+    if (body.rest)
+      throw fault('invalid', `${row.code} was never weighed, so its rest cannot be balanced.`, [
+        { path: 'rest', message: 'leave it empty: the vessel was never weighed' },
+      ]);
+    return;
+  }
+  const children = drawnFrom(vessels, row.id).flatMap((one) => massOf(one) ?? []);
+  const balance = balanceMasses(whole, body.rest ? [...children, body.rest] : children, toGrams(body.loss));
+  if (balance.outcome === 'balanced') return;
+  // A working sample and a packet are worked up: what they held is in the records of their tests.
+  if (balance.outcome === 'missing' && body.how === 'used up' && ['working', 'packet', 'primary'].includes(row.kind))
+    return;
+  const off = balance.differenceG.abs().toString();
+  throw fault('invalid', 'The masses do not balance.', [
+    balance.outcome === 'missing'
+      ? {
+          path: 'loss.text',
+          message: `${off} g are not accounted for: ${row.code} held ${whole.text} ${whole.unit}, ${grams(drawnFrom(vessels, row.id)).toString()} g were drawn; weigh the rest, or state what was lost`,
+        }
+      : {
+          path: 'rest.text',
+          message: `the parts weigh ${off} g more than the ${whole.text} ${whole.unit} that ${row.code} held: something else got in, or a figure is wrong`,
+        },
+  ]);
+}
+
+const withNote = (words: string, note: string) => (note ? `${words}; ${note}` : words);
+
+function wordsOf(body: NewVesselEvent): string {
+  const { note } = body;
+  switch (body.what) {
+    case 'hand-over':
+      return withNote(`to ${body.to}${body.place ? `, ${body.place}` : ''}`, note);
+    case 'move':
+      return withNote(`to ${body.place}`, note);
+    case 'seal':
+      return withNote(`seal ${body.seal}`, note);
+    case 'open':
+      return withNote(body.intact ? 'seal whole' : 'seal found broken', note);
+    case 'divide':
+      return withNote(
+        `${body.divider}: ${body.first.text} ${body.first.unit} and ${body.second.text} ${body.second.unit}`,
+        note,
+      );
+    case 'finish':
+      return withNote(
+        [
+          body.how,
+          body.rest ? `${body.rest.text} ${body.rest.unit} left` : '',
+          Number(body.loss.text) > 0 ? `${body.loss.text} ${body.loss.unit} lost` : '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+        note,
+      );
+  }
+}
+
+/** The vessels of a lot with all that happened to each, oldest first. */
+export async function readTree(tx: Transaction, file: LotFile): Promise<VesselTree> {
+  const rows = await tx
+    .select()
+    .from(vesselEvent)
+    .where(eq(vesselEvent.lotId, file.lot.id))
+    .orderBy(asc(vesselEvent.seq));
+  const stations = new Map(
+    (await tx.select({ id: station.id, name: station.name }).from(station)).map((one) => [one.id, one.name]),
+  );
+  const people = await tx
+    .select({ name: person.name })
+    .from(person)
+    .where(eq(person.active, true))
+    .orderBy(asc(person.name));
+  return {
+    lot: file.brief,
+    people: people.map((one) => one.name),
+    nodes: file.vessels.map((row): VesselNode => {
+      const drawn = drawnFrom(file.vessels, row.id);
+      const out = grams(drawn);
+      return {
+        ...vesselView(row, file.names),
+        pouredInto: row.pouredInto,
+        holder: row.holder,
+        station: stations.get(row.stationId ?? '') ?? null,
+        seal: row.seal,
+        gone: row.gone,
+        discardOn: row.discardOn,
+        why: row.why,
+        drawnG: drawn.some((one) => one.massG !== null) ? out.toString() : null,
+        leftG: row.massG === null || row.gone !== null ? null : new Exact(row.massG).minus(out).toString(),
+        events: rows
+          .filter((one) => one.vesselId === row.id)
+          .map((one): VesselEventView => {
+            const detail = one.detail as NewVesselEvent & { verdict?: Verdict; place?: string };
+            return {
+              what: one.what as VesselEventView['what'],
+              words: one.what === 'take' ? `on ${detail.place ?? ''}` : wordsOf(detail),
+              verdict: detail.verdict ?? null,
+              by: file.names.get(one.by) ?? '',
+              at: one.at.toISOString(),
+            };
+          }),
+      };
+    }),
+  };
+}

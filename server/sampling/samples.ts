@@ -1,0 +1,353 @@
+import { eq } from 'drizzle-orm';
+import type { NewWorkingSample } from '@mercato/contract/register/vessels';
+import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sampling/vessels';
+import type { SubmittedSample } from '@mercato/contract/sampling/sampling';
+import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
+import { balanceMasses } from '@mercato/core/units/massBalance';
+import { Exact, toGrams, type EnteredMass, type ExactNumber } from '@mercato/core/units/mass';
+import { currentObservations, recordObservations } from '../database/observations.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { openFile, sentIn, type LotFile } from '../register/lotFile.ts';
+import type { Lot } from '../register/lots.ts';
+import { vessel } from '../register/tables.ts';
+import { keepJudgement } from '../register/tests.ts';
+import { addVessels, massColumns, nextVesselNumber, type NewVessel, type Vessel } from '../register/vessels.ts';
+import { checkThere, drawnFrom, grams, massOf } from './custody.ts';
+import { readDraw } from './draw.ts';
+import { leastFor, readSampling, samplingOutcome } from './result.ts';
+import { samplingObservation } from './tables.ts';
+
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>;
+
+/**
+ * Pours the primary samples of a (locked) lot together. All that were drawn must be taken and look alike, and the
+ * composite weighs what they weigh, less what is stated as lost.
+ */
+export async function pourComposite(
+  { tx, hand, now, audit, touch }: Write,
+  lot: Lot,
+  body: NewComposite,
+): Promise<void> {
+  const massG = weight(body.mass, 'A composite sample');
+  const file = await openFile(tx, lot.id, now);
+  const before = file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
+  if (before)
+    throw fault('conflict', `The primary samples were poured together already: ${before.code}.`, [
+      { path: 'mass', message: `composite sample ${before.code} exists` },
+    ]);
+  const draw = await readDraw(tx, file);
+  refuseUneven(draw);
+  const open = draw?.primaries.filter((one) => !one.taken) ?? [];
+  if (open.length > 0)
+    throw fault('conflict', `${open.length} of ${draw?.primaries.length ?? 0} primary samples are still to be taken.`, [
+      { path: 'mass', message: `container ${open.map((one) => one.container).join(', ')} not sampled yet` },
+    ]);
+  const ids = new Set(draw?.primaries.flatMap((one) => one.taken?.vesselId ?? []));
+  const primaries = file.vessels.filter((one) => ids.has(one.id) && one.gone === null);
+  const weighed = primaries.flatMap((one) => massOf(one) ?? []);
+  if (massG.gt(new Exact(lot.massKg).times(1000)))
+    throw fault('invalid', 'The sample is heavier than the lot.', [
+      { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
+    ]);
+  if (primaries.length > 0 && weighed.length === primaries.length) {
+    // The composite is what they were poured into: here the primaries are the whole, and it is the part.
+    const together: EnteredMass = { text: grams(primaries).toString(), unit: 'g' };
+    const balance = balanceMasses(body.mass, weighed, new Exact(0));
+    const missing = balance.differenceG.neg();
+    const lossG = toGrams(body.loss);
+    if (missing.gt(lossG.plus(balance.roundingG)))
+      throw fault('invalid', 'The masses do not balance.', [
+        {
+          path: 'loss.text',
+          message: `${missing.toString()} g are not accounted for: the primary samples weigh ${together.text} g; state what was lost, or weigh again`,
+        },
+      ]);
+    if (missing.lt(balance.roundingG.neg()))
+      throw fault('invalid', 'The masses do not balance.', [
+        {
+          path: 'mass.text',
+          message: `${missing.neg().toString()} g more than the ${together.text} g of the primary samples: something else got in, or a figure is wrong`,
+        },
+      ]);
+  }
+  const row = await newSample({ tx, hand, now }, { lotId: lot.id, kind: 'composite', mass: body.mass });
+  await recordObservations(
+    tx,
+    samplingObservation,
+    { id: row.id, lotId: lot.id },
+    [
+      { field: 'mass', text: body.mass.text, unit: body.mass.unit, value: massG.toString() },
+      { field: 'loss', text: body.loss.text, unit: body.loss.unit, value: toGrams(body.loss).toString() },
+    ],
+    hand,
+    undefined,
+  );
+  for (const one of primaries)
+    await tx
+      .update(vessel)
+      .set({ pouredInto: row.id, gone: 'poured together', stationId: null })
+      .where(eq(vessel.id, one.id));
+  await audit({
+    lotId: lot.id,
+    action: `poured ${primaries.length} primary samples together`,
+    subject: `vessel ${row.code}`,
+    after: body,
+  });
+  touch(lot.id);
+}
+
+/** Keeps a part of the composite or submitted sample of a (locked) lot until a day. */
+export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: Lot, body: NewReserve): Promise<void> {
+  const massG = weight(body.mass, 'A reserve sample');
+  const file = await openFile(tx, lot.id, now);
+  const from = file.vessels.find((one) => one.id === body.from);
+  if (from?.kind !== 'composite' && from?.kind !== 'submitted')
+    throw fault('invalid', 'A reserve is kept of the composite or the submitted sample.', [
+      { path: 'from', message: 'neither the composite nor the submitted sample of this lot' },
+    ]);
+  checkThere(from, 'from');
+  refuseMoreThanLeft(file, from, massG);
+  if (body.discardOn < file.today)
+    throw fault('invalid', 'A reserve is kept for a while.', [{ path: 'discardOn', message: 'lies in the past' }]);
+  const row = await newSample(
+    { tx, hand, now },
+    {
+      lotId: lot.id,
+      kind: 'reserve',
+      parentId: from.id,
+      mass: body.mass,
+      place: body.place,
+      discardOn: body.discardOn,
+    },
+  );
+  await audit({ lotId: lot.id, action: 'kept a reserve sample', subject: `vessel ${row.code}`, after: body });
+  touch(lot.id);
+}
+
+/** Corrects what a composite or reserve sample of a (locked) lot weighs; the first figure stays on file. */
+export async function correctMass(
+  { tx, hand, now, audit, touch }: Write,
+  row: Vessel,
+  body: VesselMass,
+): Promise<void> {
+  const massG = weight(body.mass, 'A sample');
+  const { vessels } = await openFile(tx, row.lotId, now);
+  if (row.kind !== 'composite' && row.kind !== 'reserve')
+    throw fault('invalid', 'Only a composite or reserve sample is corrected here.', [
+      { path: 'mass', message: `a ${row.kind} sample is corrected where it was written down` },
+    ]);
+  checkThere(row, 'mass');
+  const drawn = grams(drawnFrom(vessels, row.id));
+  if (massG.lt(drawn))
+    throw fault('invalid', 'More was drawn from this sample.', [
+      { path: 'mass.text', message: `${drawn.toString()} g were already drawn from it` },
+    ]);
+  const parent = vessels.find((one) => one.id === row.parentId);
+  if (parent) refuseMoreThanLeft({ vessels }, parent, massG, row);
+  const changes = await recordObservations(
+    tx,
+    samplingObservation,
+    { id: row.id, lotId: row.lotId },
+    [{ field: 'mass', text: body.mass.text, unit: body.mass.unit, value: massG.toString() }],
+    hand,
+    body.reason,
+  );
+  await tx
+    .update(vessel)
+    .set({ ...massColumns(body.mass), version: row.version + 1, updatedBy: hand.personId, updatedAt: now })
+    .where(eq(vessel.id, row.id));
+  await audit({
+    lotId: row.lotId,
+    action: `corrected the mass of the ${row.kind} sample`,
+    subject: `vessel ${row.code}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  touch(row.lotId);
+}
+
+/** Records the submitted sample of a (locked) lot, or corrects what was recorded of it. */
+export async function receiveSample(
+  { tx, hand, now, audit, touch }: Write,
+  lot: Lot,
+  body: SubmittedSample,
+  seenVersion: number | null,
+): Promise<Vessel> {
+  const massG = weight(body.mass, 'A sample');
+  if (massG.gt(new Exact(lot.massKg).times(1000)))
+    throw fault('invalid', 'The sample is heavier than the lot.', [
+      { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
+    ]);
+  const file = await openFile(tx, lot.id, now);
+  if (body.drawnOn > file.today)
+    throw fault('invalid', 'The sample cannot be drawn in the future.', [
+      { path: 'drawnOn', message: 'lies in the future' },
+    ]);
+  if (body.drawnOn < `${lot.harvestYear}-01-01`)
+    throw fault('invalid', 'The sample cannot be older than the harvest.', [
+      { path: 'drawnOn', message: `before the harvest of ${lot.harvestYear}` },
+    ]);
+  if (body.primarySamples === null && !sentIn(lot))
+    throw fault('invalid', 'We drew this sample ourselves, so its primary samples were counted.', [
+      { path: 'primarySamples', message: 'say how many were taken' },
+    ]);
+  refuseUneven(await readDraw(tx, file));
+  const before = file.vessels.find((one) => one.kind === 'submitted');
+  const seen = { version: before?.version ?? 0, updatedAt: before?.updatedAt ?? now };
+  if (seenVersion !== seen.version)
+    checkVersion(seenVersion, seen, file.names.get(before?.updatedBy ?? '') ?? 'somebody');
+  if (before) {
+    checkThere(before, 'mass');
+    const drawn = grams(drawnFrom(file.vessels, before.id));
+    if (massG.lt(drawn))
+      throw fault('invalid', 'More was drawn from this sample.', [
+        { path: 'mass.text', message: `${drawn.toString()} g were already drawn from it` },
+      ]);
+  }
+  const composite = before
+    ? file.vessels.find((one) => one.id === before.parentId)
+    : file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
+  if (composite) refuseMoreThanLeft(file, composite, massG, before);
+  const row =
+    before ??
+    (await newSample(
+      { tx, hand, now },
+      { lotId: lot.id, kind: 'submitted', parentId: composite?.id ?? null, mass: body.mass },
+    ));
+  const changes = await recordObservations(
+    tx,
+    samplingObservation,
+    { id: row.id, lotId: lot.id },
+    [
+      { field: 'mass', text: body.mass.text, unit: body.mass.unit, value: massG.toString() },
+      { field: 'drawnOn', text: body.drawnOn, unit: null, value: null },
+      { field: 'drawnBy', text: body.drawnBy, unit: null, value: null },
+      { field: 'seal', text: body.seal, unit: null, value: null },
+      {
+        field: 'primarySamples',
+        text: body.primarySamples === null ? '' : String(body.primarySamples),
+        unit: null,
+        value: body.primarySamples === null ? null : String(body.primarySamples),
+      },
+    ],
+    hand,
+    body.reason,
+  );
+  await tx
+    .update(vessel)
+    .set(
+      before
+        ? { ...massColumns(body.mass), version: before.version + 1, updatedBy: hand.personId, updatedAt: now }
+        : { seal: body.seal || null },
+    )
+    .where(eq(vessel.id, row.id));
+  await audit({
+    lotId: lot.id,
+    action: before ? 'corrected the submitted sample' : 'received the submitted sample',
+    subject: `vessel ${row.code}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  const { submitted } = await readSampling(tx, await openFile(tx, lot.id, now));
+  if (submitted)
+    await keepJudgement(
+      tx,
+      { lotId: lot.id, step: 'sampling', vesselId: row.id, editionId: lot.editionId },
+      (await currentObservations(tx, samplingObservation, [row.id])).map((one) => one.id),
+      samplingOutcome(submitted),
+      { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
+      now,
+    );
+  touch(lot.id);
+  return row;
+}
+
+/**
+ * Draws a working sample from the submitted sample of a (locked) lot; no more than is left of it, and no less than
+ * the rule book asks unless somebody says why.
+ */
+export async function drawWorkingSample(
+  { tx, hand, now, audit, touch }: Write,
+  lot: Lot,
+  body: NewWorkingSample,
+): Promise<Vessel> {
+  const file = await openFile(tx, lot.id, now);
+  const submitted = file.vessels.find((one) => one.kind === 'submitted');
+  if (!submitted)
+    throw fault('conflict', 'Record the submitted sample first.', [
+      { path: 'purpose', message: 'there is no submitted sample to draw from' },
+    ]);
+  checkThere(submitted, 'purpose');
+  const massG = weight(body.mass, 'A working sample');
+  refuseMoreThanLeft(file, submitted, massG);
+  const verdict = judgeLeastMass('working sample', massG, leastFor(body.purpose, file.method));
+  if (verdict.outcome === 'outside' && !body.why)
+    throw fault('invalid', `The rule book asks for ${verdict.limit} g at least.`, [
+      { path: 'why', message: `lighter than ${verdict.limit} g: say why, or take more seed` },
+    ]);
+  const row = await newSample(
+    { tx, hand, now },
+    {
+      lotId: lot.id,
+      kind: 'working',
+      purpose: body.purpose,
+      parentId: submitted.id,
+      mass: body.mass,
+      why: verdict.outcome === 'outside' ? (body.why ?? null) : null,
+    },
+  );
+  await audit({
+    lotId: lot.id,
+    action: `drew a working sample for ${body.purpose}`,
+    subject: `vessel ${row.code}`,
+    after: body,
+    reason: body.why,
+  });
+  touch(lot.id);
+  return row;
+}
+
+async function newSample(
+  { tx, hand, now }: Pick<Write, 'tx' | 'hand' | 'now'>,
+  one: Omit<NewVessel, 'number'>,
+): Promise<Vessel> {
+  const number = await nextVesselNumber(tx, one.lotId, one.kind);
+  const [row] = await addVessels(tx, [{ ...one, number }], hand.personId, now);
+  if (!row) throw new Error(`the ${one.kind} sample was not stored`);
+  return row;
+}
+
+function weight(mass: EnteredMass, what: string): ExactNumber {
+  const massG = toGrams(mass);
+  if (!massG.gt(0))
+    throw fault('invalid', `${what} weighs more than nothing.`, [{ path: 'mass.text', message: 'must be above 0' }]);
+  return massG;
+}
+
+/** No more can be drawn than is left; `own` is a part that is weighed anew, and does not count against itself. */
+function refuseMoreThanLeft(
+  { vessels }: Pick<LotFile, 'vessels'>,
+  from: Vessel,
+  massG: ExactNumber,
+  own?: Vessel,
+): void {
+  if (from.massG === null) return;
+  const left = new Exact(from.massG).minus(grams(drawnFrom(vessels, from.id).filter((one) => one.id !== own?.id)));
+  if (massG.gt(left))
+    throw fault('invalid', `So much is not left of the ${from.kind} sample.`, [
+      { path: 'mass.text', message: `only ${left.toString()} g are left of the ${from.kind} sample` },
+    ]);
+}
+
+function refuseUneven(draw: Awaited<ReturnType<typeof readDraw>>): void {
+  const uneven = draw?.primaries.find(
+    (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
+  );
+  if (uneven)
+    throw fault('conflict', 'Sampling is stopped: the primary samples look uneven.', [
+      { path: 'primarySamples', message: `container ${uneven.container} looks uneven: do not combine them` },
+    ]);
+}

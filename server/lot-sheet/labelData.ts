@@ -107,7 +107,7 @@ function concludedOn(test: Gathered['germination']['tests'][number], zone: strin
   return todayIn(new Date(times.sort().at(-1) ?? test.updatedAt), zone);
 }
 
-/** What was accepted although it stood outside, with who and why: printed on every document. */
+/** What was accepted although it stood outside, and samples that were too light, with who and why: printed on every document. */
 function acceptedNotes(gathered: Gathered): string[] {
   const decisions = [
     gathered.sampling.submitted?.decision,
@@ -116,9 +116,16 @@ function acceptedNotes(gathered: Gathered): string[] {
     reportedMoisture(gathered.moisture)?.decision,
     ...usedTests(gathered.germination.tests).map((test) => test.decision),
   ];
-  return decisions.flatMap((one) =>
-    one?.decision === 'accept'
-      ? [`${one.what.charAt(0).toUpperCase()}${one.what.slice(1)} was accepted by ${one.by}: ${one.reason}`]
-      : [],
-  );
+  const light = gathered.sampling.working.filter((one) => one.why !== null && one.testNumber !== null);
+  return [
+    ...decisions.flatMap((one) =>
+      one?.decision === 'accept'
+        ? [`${one.what.charAt(0).toUpperCase()}${one.what.slice(1)} was accepted by ${one.by}: ${one.reason}`]
+        : [],
+    ),
+    ...light.map(
+      ({ vessel, verdict, why }) =>
+        `The working sample for ${vessel.purpose?.replace('-', ' ') ?? 'the test'} weighed ${verdict.measured} g, less than the ${verdict.limit} g asked: ${why}`,
+    ),
+  ];
 }

@@ -1,12 +1,12 @@
 import { asc } from 'drizzle-orm';
 import { stringify } from 'csv-stringify/sync';
-import type { FieldView, TestFrame, VesselView } from '@mercato/contract/register/lots';
+import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import { gather } from '../lot-sheet/gather.ts';
-import { openFile } from '../register/lotFile.ts';
+import { openFile, requestOf } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';
 import { lot as lotTable } from '../register/tables.ts';
 
@@ -45,6 +45,16 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
   add('lot.containers', header.containers);
   if (header.containerMass) add('lot.containerMass', header.containerMass.text, { unit: header.containerMass.unit });
   add('lot.origin', header.origin);
+  const request = requestOf(lot);
+  if (request) {
+    add('request.client', request.client);
+    add('request.theirReference', request.theirReference);
+    add('request.tests', request.tests.join(' '));
+    add('request.dueOn', request.dueOn);
+    add('request.sampledBy', request.sampledBy);
+    add('request.fee', request.fee?.text ?? '');
+    add('request.currency', request.fee?.currency ?? '');
+  }
   const fields = (prefix: string, views: Record<string, FieldView>, more: Row = {}) => {
     for (const [field, view] of Object.entries(views))
       if (ORDER.has(`${prefix}.${field}`))
@@ -52,11 +62,12 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
   };
   if (sampling.submitted) fields('sample', sampling.submitted.fields);
 
-  const vessels = new Map<string, VesselView>(sampling.working.map((one) => [one.vessel.code, one.vessel]));
+  const drawn = new Map(sampling.working.map((one) => [one.vessel.code, one]));
   const begin = (step: TestStep, test: TestFrame): Row => {
     const more = { test: String(test.number) };
-    const drawn = vessels.get(test.vesselCode)?.mass;
-    if (drawn) add(`${step}.sample`, drawn.text, { ...more, unit: drawn.unit });
+    const sample = drawn.get(test.vesselCode);
+    if (sample?.vessel.mass) add(`${step}.sample`, sample.vessel.mass.text, { ...more, unit: sample.vessel.mass.unit });
+    add(`${step}.why`, sample?.why ?? null, more);
     return more;
   };
   for (const test of purity.tests) fields('purity', test.fields, begin('purity', test));

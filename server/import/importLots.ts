@@ -6,6 +6,7 @@ import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
 import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
 import { otherSeedsCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
 import { purityWeighingsSchema } from '@mercato/contract/purity/purity';
+import { requestSchema } from '@mercato/contract/register/request';
 import { lotHeaderSchema } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
@@ -18,10 +19,11 @@ import { Fault, fault } from '../http/fault.ts';
 import { weighMoisture } from '../moisture/routes.ts';
 import { countOtherSeeds } from '../other-seeds/routes.ts';
 import { weigh } from '../purity/routes.ts';
-import { lockLot, openLot, type Lot } from '../register/lots.ts';
+import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { startTest } from '../register/tests.ts';
 import { vesselsOf } from '../register/vessels.ts';
+import { keepRequest } from '../register/requests.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
 import { readLotFile, type Cell, type CellFault, type LotCells, type Place } from './readFile.ts';
 
@@ -165,14 +167,28 @@ async function importLot(context: Write, cells: LotCells): Promise<void> {
     openLot(context.tx, body, context.hand, context.audit),
   );
   context.touch(lot.id);
+  if (cells.has('request')) {
+    const request = new Body(cells)
+      .set('client', 'request.client', word)
+      .set('theirReference', 'request.theirReference', word, '')
+      .set('tests', 'request.tests', (cell) => cell.value.split(' '))
+      .set('dueOn', 'request.dueOn', word, null)
+      .set('sampledBy', 'request.sampledBy', word)
+      .set('fee.text', 'request.fee', word)
+      .set('fee.currency', 'request.currency', word);
+    request.value.fee ??= null;
+    await step(cells, request, requestSchema, (body) => keepRequest(context, lot, body, 0));
+  }
   if (cells.has('sample')) {
     const sample = new Body(cells)
       .set('mass', 'sample.mass', mass)
       .set('drawnOn', 'sample.drawnOn', word)
       .set('drawnBy', 'sample.drawnBy', word)
       .set('seal', 'sample.seal', word, '')
-      .set('primarySamples', 'sample.primarySamples', number);
-    await step(cells, sample, submittedSampleSchema, (body) => receiveSample(context, lot, body, 0));
+      .set('primarySamples', 'sample.primarySamples', number, null);
+    await step(cells, sample, submittedSampleSchema, async (body) =>
+      receiveSample(context, await lotById(context.tx, lot.id), body, 0),
+    );
   }
   for (const [name, run] of Object.entries(TESTS))
     for (const test of [...(cells.tests.get(name) ?? [])].sort((a, b) => a - b))
@@ -180,7 +196,7 @@ async function importLot(context: Write, cells: LotCells): Promise<void> {
 }
 
 async function draw(context: Write, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
-  const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass);
+  const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass).set('why', `${purpose}.why`, word);
   body.value.purpose = purpose;
   const sample = await step(cells, body, newWorkingSampleSchema, async (checked) =>
     drawWorkingSample(context, await lockLot(context.tx, lot.id), checked),

@@ -102,7 +102,7 @@ export function readLotFile(text: string): { lots: LotCells[]; faults: CellFault
       fault('lot', 'the reference of the lot is missing');
       continue;
     }
-    const item = ITEMS[what];
+    const item = Object.hasOwn(ITEMS, what) ? ITEMS[what] : undefined;
     if (!item) {
       fault('what', `"${what.slice(0, 60)}" is not something a lot file holds; see the list of items`);
       continue;

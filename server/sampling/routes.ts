@@ -162,7 +162,7 @@ function custodyRoutes(api: Api<LotPicture>): void {
     const file = await openFile(tx, idParam(params, 'lot'), now);
     return {
       type: 'application/pdf',
-      name: `${file.lot.reference}-labels.pdf`,
+      name: 'labels.pdf',
       body: await renderLabels(tx, file, query),
     };
   });

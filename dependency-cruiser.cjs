@@ -56,7 +56,7 @@ module.exports = {
       name: 'everything-is-found',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '^pdfmake/interfaces' },
+      to: { couldNotResolve: true, pathNot: '^pdfmake/interfaces|[?]url$' },
     },
   ],
   options: {

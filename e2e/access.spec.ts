@@ -39,8 +39,15 @@ for (const theme of ['light', 'dark'] as const)
     await page.goto('/set-up#token');
     await look('set-up');
     await new Hands(page).signIn('fennimore');
-    const [clover, ryegrass, linseed, orchard, chickpea] = await Promise.all(
-      ['QM-0417', 'QM-0431', 'QM-0402', 'QM-0388', 'QM-0442'].map((one) => lotPath(page, one)),
+    const [clover, ryegrass, linseed, orchard, chickpea, trefoil = '', timothy] = await Promise.all(
+      ['QM-0417', 'QM-0431', 'QM-0402', 'QM-0388', 'QM-0442', 'QM-0436', 'QM-0434'].map((one) => lotPath(page, one)),
+    );
+    const trefoilSample = await page.evaluate(
+      async (path) =>
+        ((await (await fetch(`/api${path}/vessels`)).json()) as { nodes: { id: string; kind: string }[] }).nodes.find(
+          (one) => one.kind === 'submitted',
+        )?.id ?? '',
+      trefoil,
     );
     const ista = await page.evaluate(
       async () =>
@@ -60,6 +67,14 @@ for (const theme of ['light', 'dark'] as const)
       `${chickpea}/sampling`,
       `${chickpea}/sampling/walk`,
       `${chickpea}/sampling/sheet`,
+      `${trefoil}/sampling`,
+      `${trefoil}/vessels`,
+      `${trefoil}/vessels?at=${trefoilSample}`,
+      `${timothy}/heterogeneity`,
+      `${chickpea}/divide`,
+      `${clover}/request`,
+      '/stations',
+      '/calculators/acceptance',
       `${ryegrass}/purity`,
       `${clover}/purity`,
       `${chickpea}/purity`,
@@ -83,6 +98,19 @@ for (const theme of ['light', 'dark'] as const)
       await page.goto(path);
       await look(path);
     }
+    await page.goto(`${timothy}/heterogeneity`);
+    await page.getByRole('button', { name: 'Simulate' }).click();
+    await expect(page.getByText('are called not uniform')).toBeVisible({ timeout: 60_000 });
+    await expect(page.locator('.apexcharts-svg')).toBeVisible();
+    await look('power');
+    await page.goto('/calculators/acceptance');
+    await page.getByRole('button', { name: 'Draw the curve' }).click();
+    await expect(page.locator('.apexcharts-svg')).toBeVisible();
+    await look('acceptance curve');
+    await page.getByRole('button', { name: 'Find the smallest sample' }).click();
+    await expect(page.getByRole('status').filter({ hasText: 'the good lot passes' })).toBeVisible();
+    await page.goto('/rules');
+    await expect(page.getByRole('heading', { name: 'Rule books' })).toBeVisible();
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog')).toBeVisible();
     await look('keys');

@@ -59,7 +59,7 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
     await hands.choose('the look means', 'it is even');
     await hands.write('because', 'the light was bad');
     await hands.button('Decide');
-    await expect(page.getByText(/Accepted.*the light was bad/)).toBeVisible();
+    await expect(page.getByText(/accepted by .*the light was bad/)).toBeVisible();
   });
 
   await test.step('the sheet for paper lists every sample', async () => {

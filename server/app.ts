@@ -44,8 +44,15 @@ export async function makeApp({ connection, clock, log }: AppParts): Promise<{ a
         useDefaults: false,
         directives: {
           'default-src': ["'none'"],
-          'script-src': ["'self'"],
+          // The reader of labels before the camera is WebAssembly.
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
           'style-src': ["'self'"],
+          // The two style sheets that the charts put into the page, by their hash; nothing else is let in.
+          'style-src-elem': [
+            "'self'",
+            "'sha256-TBymqJXQvXKxe+z+3ydUYBErlkFFu110c5FjiVB8p+M='",
+            "'sha256-aSysLrDECVdJ6L+jLf8CC5QKLmwRuk/OZiZk9mYky8A='",
+          ],
           'style-src-attr': ["'unsafe-inline'"],
           'img-src': ["'self'", 'data:'],
           'font-src': ["'self'"],

@@ -11,6 +11,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
 import { Refused } from './api/client.ts';
 import { useSession } from './api/session.tsx';
+import { BenchGuard } from './register/BenchGuard.tsx';
 import { LotList } from './register/LotList.tsx';
 import { LotSheet } from './register/LotSheet.tsx';
 import { SignIn } from './register/SignIn.tsx';
@@ -25,6 +26,12 @@ const History = lazy(() => import('./register/History.tsx'));
 const People = lazy(() => import('./register/People.tsx'));
 const Sampling = lazy(() => import('./sampling/Sampling.tsx'));
 const Walk = lazy(() => import('./sampling/Walk.tsx'));
+const Vessels = lazy(() => import('./sampling/Vessels.tsx'));
+const Heterogeneity = lazy(() => import('./sampling/Heterogeneity.tsx'));
+const AcceptanceCurve = lazy(() => import('./sampling/Acceptance.tsx'));
+const RequestForm = lazy(() => import('./register/RequestForm.tsx'));
+const DivideLot = lazy(() => import('./sampling/DivideLot.tsx'));
+const Stations = lazy(() => import('./register/Stations.tsx'));
 const Sheet = lazy(() => import('./sampling/Sheet.tsx'));
 const Purity = lazy(() => import('./purity/Purity.tsx'));
 const OtherSeeds = lazy(() => import('./other-seeds/OtherSeeds.tsx'));
@@ -98,11 +105,19 @@ if (root)
               <Route path="/lots/:lot/sampling" element={<Sampling />} />
               <Route path="/lots/:lot/sampling/walk" element={<Walk />} />
               <Route path="/lots/:lot/sampling/sheet" element={<Sheet />} />
-              <Route path="/lots/:lot/purity" element={<Purity />} />
-              <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
-              <Route path="/lots/:lot/moisture" element={<Moisture />} />
-              <Route path="/lots/:lot/germination" element={<Germination />} />
-              <Route path="/lots/:lot/germination/count" element={<CountStation />} />
+              <Route path="/lots/:lot/vessels" element={<Vessels />} />
+              <Route path="/lots/:lot/heterogeneity" element={<Heterogeneity />} />
+              <Route path="/lots/:lot/request" element={<RequestForm />} />
+              <Route path="/lots/:lot/divide" element={<DivideLot />} />
+              <Route path="/stations" element={<Stations />} />
+              <Route path="/calculators/acceptance" element={<AcceptanceCurve />} />
+              <Route element={<BenchGuard />}>
+                <Route path="/lots/:lot/purity" element={<Purity />} />
+                <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
+                <Route path="/lots/:lot/moisture" element={<Moisture />} />
+                <Route path="/lots/:lot/germination" element={<Germination />} />
+                <Route path="/lots/:lot/germination/count" element={<CountStation />} />
+              </Route>
               <Route path="/lots/:lot/release" element={<Release />} />
               <Route path="/quick" element={<QuickAnswer />} />
               <Route path="/calculators" element={<Calculators />} />

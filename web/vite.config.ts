@@ -11,6 +11,7 @@ export default defineConfig({
     emptyOutDir: true,
     rolldownOptions: { checks: { pluginTimings: false } },
   },
+  worker: { format: 'es' },
   css: {
     preprocessorOptions: {
       scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },

@@ -122,6 +122,8 @@ export interface SamplingView {
   /** How a lot that is too large can be divided. */
   split: Split | null;
   draw: DrawView | null;
+  /** Least masses that the rule book asks for, g; absent where it gives none. */
+  least: Partial<Record<'submitted' | 'purity' | 'other-seeds', number>>;
   /** Whether the sample came from outside: then nothing is drawn here. */
   sentIn: boolean;
   /** All primary samples together; `unweighed` of them stay out of the balance. */

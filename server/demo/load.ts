@@ -19,6 +19,15 @@ import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editi
 import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
 import { refreshStanding } from '../lot-sheet/standing.ts';
 import { scribe } from '../scribe.ts';
+import {
+  addStations,
+  CHAINED,
+  demoCustody,
+  demoHeterogeneity,
+  demoPrimaries,
+  demoRequest,
+  sampledByClient,
+} from './chain.ts';
 import { germinate, type Cast } from './germinate.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 
@@ -55,6 +64,7 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
       );
     const [lead, analyst, sampler] = people;
     if (!lead || !analyst || !sampler) return;
+    await addStations(tx, now);
     for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
       await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
   });
@@ -102,7 +112,7 @@ async function writeLot(
     new Date(Math.min(Date.parse(`${day}T00:00:00Z`) + (hour + draw()) * 3_600_000, now.getTime() - 60_000));
 
   const opened = scribe(tx, cast.sampler, at(addDays(setUp, -3), 8));
-  const lot = await openLot(
+  const bare = await openLot(
     tx,
     {
       reference: demo.reference,
@@ -120,12 +130,16 @@ async function writeLot(
     opened.hand,
     opened.audit,
   );
+  await demoRequest(tx, bare, cast, today, at(addDays(setUp, -3), 9));
+  const lot = await lockLot(tx, bare.id);
   if (!reaches(demo.state, 'sampled')) return lot.id;
 
   const purityG = method?.purityG?.value ?? 5;
   const otherG = Math.min(method?.otherSeedsG?.value ?? purityG * 10, 1000);
   const moistureG = 12;
   const submittedG = Math.ceil(Math.max(method?.submittedG?.value ?? 0, (purityG + otherG) * 1.15 + 60));
+  const chained = demo.reference === CHAINED;
+  if (chained) await demoPrimaries(tx, lot, cast, at(addDays(setUp, -2), 7), draw);
   const sampled = scribe(tx, cast.sampler, at(addDays(setUp, -2), 10));
   const edition = await editionById(tx, lot.editionId);
   const plan = planPrimarySamples(
@@ -136,14 +150,16 @@ async function writeLot(
     sampled,
     lot,
     {
-      mass: { text: String(submittedG), unit: 'g' },
+      mass: { text: String(chained ? 90 : submittedG), unit: 'g' },
       drawnOn: addDays(setUp, -2),
-      drawnBy: cast.sampler.name,
+      drawnBy: sampledByClient(demo.reference) ? 'the client' : cast.sampler.name,
       seal: `Q${1000 + index * 3}`,
-      primarySamples: plan.primarySamples,
+      primarySamples: sampledByClient(demo.reference) ? null : plan.primarySamples,
     },
     0,
   );
+  if (chained) await demoCustody(tx, lot, cast, today, at(addDays(setUp, -1), 8));
+  await demoHeterogeneity(tx, lot, cast, at(addDays(setUp, -1), 16), draw);
   if (!reaches(demo.state, 'weighing')) return lot.id;
 
   const bench = scribe(tx, cast.analyst, at(addDays(setUp, -1), 9));

@@ -56,6 +56,7 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
         : null,
     draw: await readDraw(tx, file),
     sentIn: sentIn(lot),
+    least: leastMasses(method),
     composite: composite
       ? {
           vessel: vesselView(composite, names),
@@ -94,6 +95,15 @@ export function samplingOutcome({
   primaryVerdict,
 }: Pick<NonNullable<SamplingView['submitted']>, 'massVerdict' | 'primaryVerdict'>): Outcome {
   return worst([massVerdict.outcome, ...(primaryVerdict ? [primaryVerdict.outcome] : [])]);
+}
+
+function leastMasses(method: KindMethod | undefined): SamplingView['least'] {
+  const { submittedG, purityG, otherSeedsG } = method ?? {};
+  return {
+    ...(submittedG ? { submitted: submittedG.value } : {}),
+    ...(purityG ? { purity: purityG.value } : {}),
+    ...(otherSeedsG ? { 'other-seeds': otherSeedsG.value } : {}),
+  };
 }
 
 /** The least mass of a working sample for its step, where the book has one. */

@@ -2,7 +2,7 @@ import type { Envelope } from '@mercato/contract/catalogue/calculation';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { BOOK_NAMES, BOOKS } from '@mercato/core/rule-books/edition';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { read, Refused, write } from '../api/client.ts';
@@ -46,6 +46,9 @@ export default function Calculators(): JSX.Element {
     >
       <nav aria-label="calculations">
         <h1 style={{ marginBottom: 12 }}>Calculators</h1>
+        <p>
+          <Link to="/calculators/acceptance">How sure can I be with this sample?</Link>
+        </p>
         {STEPS.map(([prefix, name]) => {
           const own = data.calculations.filter((one) => one.id.startsWith(`${prefix}.`));
           return own.length === 0 ? null : (

@@ -7,7 +7,7 @@ import { dueWords, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
-const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'all'];
+const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
 const STEP_NAMES: Readonly<Record<string, string>> = {
   sampling: 'Sampling',
   purity: 'Purity',

@@ -8,6 +8,7 @@ import { Key, useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { grouped } from './LotList.tsx';
+import { DECIDED } from './words.ts';
 
 const NAMES: Readonly<Record<StepLine['step'], string>> = {
   sampling: 'Sampling',
@@ -59,6 +60,8 @@ export function LotSheet(): JSX.Element {
         ]
       : []),
     { key: 'e', says: 'correct the lot’s header', act: () => void navigate(`/lots/${lot}/edit`) },
+    { key: 'r', says: 'the request', act: () => void navigate(`/lots/${lot}/request`) },
+    { key: 'v', says: 'vessels, labels and who has them', act: () => void navigate(`/lots/${lot}/vessels`) },
     { key: 'h', says: 'history', act: () => void navigate(`/lots/${lot}/history`) },
     ...(opened
       ? [
@@ -121,6 +124,7 @@ export function LotSheet(): JSX.Element {
               .filter(Boolean)
               .join(' · ')}
           </span>
+          <Asked sheet={sheet} />
         </div>
         <div style={{ display: 'flex', gap: 26, flexWrap: 'wrap' }}>
           <Fact
@@ -154,7 +158,7 @@ export function LotSheet(): JSX.Element {
           <h2>Decided</h2>
           {sheet.decisions.map((one) => (
             <p key={one.subject} style={{ margin: '4px 0' }}>
-              {one.what} was {one.decision === 'accept' ? 'accepted' : 'set aside'}: {one.reason}{' '}
+              {one.what}: {DECIDED[one.decision]}, {one.reason}{' '}
               <span className="soft">
                 {one.by} · {shortDay(one.at, session.laboratory.zone)}
               </span>
@@ -172,6 +176,16 @@ export function LotSheet(): JSX.Element {
             {'   '}
           </>
         )}
+        <Key>R</Key>{' '}
+        <Link className="plain" to="request">
+          {sheet.request ? 'the request' : 'write the request down'}
+        </Link>
+        {'   '}
+        <Key>V</Key>{' '}
+        <Link className="plain" to="vessels">
+          vessels and labels
+        </Link>
+        {'   '}
         <Key>H</Key>{' '}
         <Link className="plain" to="history">
           history
@@ -207,6 +221,49 @@ export function LotSheet(): JSX.Element {
         </p>
       </aside>
     </main>
+  );
+}
+
+/** For whom, what was asked and by when; where the lot comes from and what it was divided into. */
+function Asked({ sheet }: { sheet: Sheet }): JSX.Element {
+  const { session } = useSession();
+  const { request, parent, parts } = sheet;
+  return (
+    <>
+      {request && (
+        <span style={{ display: 'block' }}>
+          for <b>{request.client}</b>
+          {request.theirReference && ` (${request.theirReference})`} ·{' '}
+          {request.tests.map((one) => one.replace('-', ' ')).join(', ')}
+          {request.dueOn && ` · due ${dueWords(request.dueOn, session?.today ?? request.dueOn)}`}
+          {request.sampledBy === 'client' && ' · sample sent in by the client'}
+          {request.fee && (
+            <>
+              {' · '}
+              <span className="fig">
+                {request.fee.text} {request.fee.currency}
+              </span>
+            </>
+          )}
+        </span>
+      )}
+      {parent && (
+        <span style={{ display: 'block' }}>
+          part of <Link to={`/lots/${parent.id}`}>{parent.reference}</Link>
+        </span>
+      )}
+      {parts.length > 0 && (
+        <span style={{ display: 'block' }}>
+          divided into{' '}
+          {parts.map((one, i) => (
+            <span key={one.id}>
+              {i > 0 && ', '}
+              <Link to={`/lots/${one.id}`}>{one.reference}</Link>
+            </span>
+          ))}
+        </span>
+      )}
+    </>
   );
 }
 

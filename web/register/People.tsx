@@ -1,12 +1,18 @@
-import { newPersonSchema, type PersonView } from '@mercato/contract/register/people';
+import {
+  laboratorySchema,
+  newPersonSchema,
+  type LaboratoryView,
+  type PersonView,
+} from '@mercato/contract/register/people';
 import { ROLES, type Role } from '@mercato/core/register/permissions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { read, Refused, write } from '../api/client.ts';
+import { SESSION_KEY } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */
 export default function People(): JSX.Element {
@@ -60,6 +66,7 @@ export default function People(): JSX.Element {
       </table>
       {/* Each person added makes the next form a fresh one. */}
       <NewPersonForm key={data?.people.length} />
+      <Laboratory />
     </main>
   );
 }
@@ -87,6 +94,52 @@ function Roles({
         />
       ))}
     </span>
+  );
+}
+
+/** What the laboratory says of itself on paper, and what its printer holds. */
+function Laboratory(): JSX.Element | null {
+  const { data } = useQuery({
+    queryKey: ['laboratory'],
+    queryFn: ({ signal }) => read<LaboratoryView>('/laboratory', signal),
+  });
+  return data ? <LaboratoryForm data={data} /> : null;
+}
+
+function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
+  const client = useQueryClient();
+  const [kept, setKept] = useState(false);
+  const draft = useDraft(
+    { ...data },
+    (values) => ({ ...values, name: values.name.trim(), address: values.address.trim(), zone: values.zone.trim() }),
+    laboratorySchema,
+    async (body, key) => {
+      client.setQueryData(['laboratory'], await write<LaboratoryView>('PUT', '/laboratory', body, { key }));
+      await client.invalidateQueries({ queryKey: SESSION_KEY });
+      setKept(true);
+    },
+  );
+  const { field } = draft;
+  return (
+    <section style={{ marginTop: 28 }}>
+      <DraftForm draft={draft} title="The laboratory" send="Keep" quiet>
+        <div className="fields">
+          <TextField label="name of the laboratory" {...field('name')} />
+          <TextField label="address" {...field('address')} />
+          <TextField label="time zone" {...field('zone')} hint="such as Europe/Dublin" />
+          <ChoiceField
+            label="paper"
+            {...field('paper')}
+            options={[
+              ['A4', 'A4'],
+              ['LETTER', 'US Letter'],
+            ]}
+            hint="for reports and sheets of labels"
+          />
+        </div>
+        {kept && <p role="status">Kept.</p>}
+      </DraftForm>
+    </section>
   );
 }
 

@@ -16,7 +16,8 @@ import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
+import { DECIDED } from './words.ts';
+import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
 
@@ -50,7 +51,7 @@ export function BenchHead({
   );
 }
 
-const NOTHING_WEIGHED: { text: string; unit: MassUnit } = { text: '', unit: 'g' };
+const NOTHING_WEIGHED: { text: string; unit: MassUnit; why: string } = { text: '', unit: 'g', why: '' };
 /** What can be decided of a test, of a submitted sample, and of a primary sample that looks uneven. */
 const CHOICES = {
   test: {
@@ -65,6 +66,15 @@ const CHOICES = {
     label: 'the sample is',
     options: [['accept', 'accepted all the same: reported with the reason']],
     waits: 'The lead decides whether it is accepted; or draw more and correct what was recorded.',
+  },
+  spread: {
+    label: 'the test means',
+    options: [
+      ['own-lots', 'the parts become lots of their own'],
+      ['refuse', 'sampling is refused'],
+      ['accept', 'accepted all the same: reported with the reason'],
+    ],
+    waits: 'The lead decides what follows.',
   },
   uneven: {
     label: 'the look means',
@@ -109,7 +119,11 @@ export function DrawAndStart({
   const [trouble, setTrouble] = useState<string>();
   const draft = useDraft(
     NOTHING_WEIGHED,
-    (values) => ({ purpose, mass: { text: plainFigure(values.text), unit: values.unit } }),
+    (values) => ({
+      purpose,
+      mass: { text: plainFigure(values.text), unit: values.unit },
+      ...unlessEmpty('why', values.why),
+    }),
     newWorkingSampleSchema,
     async (body, key) => {
       const drawn = await write<VesselView>('POST', `/lots/${lot.id}/working`, body, { key });
@@ -157,6 +171,9 @@ export function DrawAndStart({
             fault={draft.fault('mass.text') ?? draft.fault('mass') ?? draft.fault('purpose')}
             hint={least === null ? undefined : `the rule book asks for ${least} g at least`}
           />
+          {(draft.fault('why') ?? draft.values.why) && (
+            <TextField label="why it is lighter" {...draft.field('why')} hint="the report says so" />
+          )}
           <div className="actions">
             <Button type="submit" disabled={draft.busy}>
               Draw the sample and start
@@ -186,14 +203,6 @@ export function Earlier({ field }: { field: FieldView | undefined }): JSX.Elemen
     </span>
   );
 }
-
-const DECIDED: Readonly<Record<Decision, string>> = {
-  accept: 'Accepted',
-  'set-aside': 'Set aside',
-  'own-lots': 'Parts become lots of their own',
-  refuse: 'Sampling refused',
-  'heterogeneity-test': 'Heterogeneity test asked for',
-};
 
 /** Lets the lead accept a test that stands outside, or set one aside; always with a reason. */
 export function DecisionBox({
@@ -228,7 +237,7 @@ export function DecisionBox({
     <section style={{ marginTop: 22 }}>
       {decided && (
         <p>
-          <b>{DECIDED[decided.decision]}</b> by {decided.by},{' '}
+          <b className="sentence">{DECIDED[decided.decision]}</b> by {decided.by},{' '}
           {shortInstant(decided.at, session?.laboratory.zone ?? 'UTC')}: {decided.reason}
         </p>
       )}

@@ -1,4 +1,11 @@
-import { newDrawSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
+import {
+  LOOKS,
+  newDrawSchema,
+  primarySampleSchema,
+  type Look,
+  type PrimaryView,
+  type SamplingView,
+} from '@mercato/contract/sampling/sampling';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -7,7 +14,7 @@ import { Link } from 'react-router';
 import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -23,7 +30,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
   const { session, may } = useSession();
   const [again, setAgain] = useState(false);
   const { draw, lot } = view;
-  if (!view.plan?.units || !session) return null;
+  if (!view.plan?.units || !session || view.sentIn || (view.submitted && !draw)) return null;
   const taken = draw?.primaries.filter((one) => one.taken) ?? [];
   const noted = taken.filter((one) => one.taken?.look !== 'even' || one.taken.note || hasEarlier(one.taken.fields));
   const uneven = taken.find((one) => one.taken?.look === 'uneven');
@@ -53,6 +60,9 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
                       )}{' '}
                       {one.taken?.look} {one.taken?.note}
                     </td>
+                    <td className="fig">
+                      {one.taken?.mass?.text} {one.taken?.mass?.unit}
+                    </td>
                     <td className="soft">
                       {one.taken?.by}
                       {Object.values(one.taken?.fields ?? {}).map((field, i) => (
@@ -64,6 +74,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
               </tbody>
             </table>
           )}
+          {may('sampling.write') && taken.length > 0 && !view.composite && <CorrectPrimary view={view} />}
           {uneven?.taken && (
             <DecisionBox
               on={{ id: uneven.taken.vesselId, lotId: lot.id, decision: uneven.taken.decision }}
@@ -72,7 +83,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
             />
           )}
           <div className="actions">
-            {may('sampling.write') && (
+            {may('sampling.write') && taken.length < draw.primaries.length && !view.composite && (
               <Link className="btn btn-primary" to={`/lots/${lot.id}/sampling/walk`}>
                 Take the samples
               </Link>
@@ -80,7 +91,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
             <Link className="btn btn-outline-primary" to={`/lots/${lot.id}/sampling/sheet`}>
               Sheet on paper
             </Link>
-            {may('sampling.write') && !again && (
+            {may('sampling.write') && !again && !view.composite && !view.submitted && (
               <Button
                 variant="outline-primary"
                 onClick={() => {
@@ -117,6 +128,92 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
 
 const hasEarlier = (fields: Record<string, { earlier: unknown[] }>) =>
   Object.values(fields).some((field) => field.earlier.length > 0);
+
+/** A sample that was written down wrongly: chosen, and corrected with its reason. */
+function CorrectPrimary({ view }: { view: SamplingView }): JSX.Element {
+  const taken = (view.draw?.primaries ?? []).filter((one) => one.taken);
+  const [place, setPlace] = useState('');
+  const chosen = taken.find((one) => `${one.container} ${one.core}` === place);
+  return (
+    <details style={{ marginTop: 12 }}>
+      <summary className="soft">Correct a primary sample</summary>
+      <ChoiceField
+        label="which"
+        value={place}
+        onChange={setPlace}
+        options={[
+          ['', 'choose …'],
+          ...taken.map(
+            (one) =>
+              [
+                `${one.container} ${one.core}`,
+                `container ${one.container}, sample ${one.core}: ${one.taken?.mass ? `${one.taken.mass.text} ${one.taken.mass.unit}, ` : ''}${one.taken?.look ?? ''}`,
+              ] as const,
+          ),
+        ]}
+      />
+      {chosen?.taken && view.draw && (
+        <CorrectionForm key={place} view={view} drawId={view.draw.id} one={chosen} taken={chosen.taken} />
+      )}
+    </details>
+  );
+}
+
+function CorrectionForm({
+  view,
+  drawId,
+  one,
+  taken,
+}: {
+  view: SamplingView;
+  drawId: string;
+  one: PrimaryView;
+  taken: NonNullable<PrimaryView['taken']>;
+}): JSX.Element {
+  const client = useQueryClient();
+  const initial: { text: string; look: Look; note: string; reason: string } = {
+    text: taken.mass?.text ?? '',
+    look: taken.look,
+    note: taken.note,
+    reason: '',
+  };
+  const draft = useDraft(
+    initial,
+    (values) => ({
+      mass: values.text.trim() ? { text: plainFigure(values.text), unit: taken.mass?.unit ?? 'g' } : null,
+      look: values.look,
+      note: values.note.trim(),
+      takenAt: taken.at,
+      ...unlessEmpty('reason', values.reason),
+    }),
+    primarySampleSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['sampling', view.lot.id],
+        await write<SamplingView>('PUT', `/draws/${drawId}/containers/${one.container}/samples/${one.core}`, body, {
+          key,
+        }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+    },
+  );
+  const { field } = draft;
+  return (
+    <DraftForm draft={draft} send="Correct the sample" quiet>
+      <div className="fields" style={{ maxWidth: 860 }}>
+        <TextField
+          label={`mass, ${taken.mass?.unit ?? 'g'}`}
+          figure
+          inputMode="decimal"
+          {...field('text', 'mass.text', 'mass')}
+        />
+        <ChoiceField label="look" {...field('look')} options={LOOKS.map((look) => [look, look] as const)} />
+        <TextField label="note" {...field('note')} />
+        <TextField label="why it is corrected" {...field('reason')} />
+      </div>
+    </DraftForm>
+  );
+}
 
 function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX.Element {
   const client = useQueryClient();

@@ -1,37 +1,39 @@
-import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
-import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { Link, useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
-import { shortInstant, useSession } from '../api/session.tsx';
-import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
+import { read } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { BenchHead } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
-import { MassField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { CompositeSection } from './CompositeSection.tsx';
+import { DividerPlan } from './DividerPlan.tsx';
 import { DrawSection } from './DrawSection.tsx';
-
-type Shown = { title: string; verdict: Verdict } | 'plan';
+import { ReserveSection } from './ReserveSection.tsx';
+import type { Shown } from './shown.ts';
+import { SubmittedSection } from './SubmittedSection.tsx';
+import { WorkingTable } from './WorkingTable.tsx';
 
 /** How many primary samples and why, the submitted sample, and the tree of vessels below it. */
 export default function Sampling(): JSX.Element {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
-  const { session, may } = useSession();
   const { data } = useQuery({
     queryKey: ['sampling', lot],
     queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
   });
+  const { may } = useSession();
   const [shown, setShown] = useState<Shown>('plan');
-  const [editing, setEditing] = useState(false);
-  useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
-  if (!data || !session) return <main aria-busy="true" />;
+  useKeys([
+    { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
+    { key: 'v', says: 'vessels', act: () => void navigate(`/lots/${lot}/vessels`) },
+    { key: 'h', says: 'heterogeneity', act: () => void navigate(`/lots/${lot}/heterogeneity`) },
+  ]);
+  if (!data) return <main aria-busy="true" />;
   const { plan, submitted } = data;
   return (
     <main className="station">
@@ -79,7 +81,7 @@ export default function Sampling(): JSX.Element {
           <p className="outside">
             Divide it into {data.split.parts} lots
             {data.split.containers ? ` of ${data.split.containers.join(', ')} containers` : ''}: at most{' '}
-            {data.split.largestKg} kg each.
+            {data.split.largestKg} kg each. {may('lot.write') && <Link to={`/lots/${lot}/divide`}>Divide it</Link>}
           </p>
         )}
         <details>
@@ -102,165 +104,12 @@ export default function Sampling(): JSX.Element {
         </details>
         <DrawSection view={data} />
 
-        <h2 style={{ marginTop: 22 }}>Submitted sample</h2>
-        {submitted && !editing ? (
-          <>
-            <table className="ruled" style={{ maxWidth: 760 }}>
-              <tbody>
-                <tr>
-                  <td>code</td>
-                  <td className="fig">{submitted.vessel.code}</td>
-                  <td />
-                </tr>
-                <tr>
-                  <td>mass</td>
-                  <td className="fig">
-                    <button
-                      type="button"
-                      className="opens"
-                      onClick={() => {
-                        setShown({ title: 'submitted sample', verdict: submitted.massVerdict });
-                      }}
-                    >
-                      {submitted.vessel.mass?.text} {submitted.vessel.mass?.unit}
-                    </button>
-                  </td>
-                  <td>
-                    <VerdictMark mark={submitted.massVerdict.outcome} word /> <Earlier field={submitted.fields.mass} />
-                  </td>
-                </tr>
-                <tr>
-                  <td>primary samples taken</td>
-                  <td className="fig">
-                    {submitted.primaryVerdict ? (
-                      <button
-                        type="button"
-                        className="opens"
-                        onClick={() => {
-                          if (submitted.primaryVerdict)
-                            setShown({ title: 'primary samples', verdict: submitted.primaryVerdict });
-                        }}
-                      >
-                        {submitted.fields.primarySamples?.text}
-                      </button>
-                    ) : (
-                      submitted.fields.primarySamples?.text
-                    )}
-                  </td>
-                  <td>
-                    {submitted.primaryVerdict && <VerdictMark mark={submitted.primaryVerdict.outcome} word />}{' '}
-                    <Earlier field={submitted.fields.primarySamples} />
-                  </td>
-                </tr>
-                <tr>
-                  <td>drawn</td>
-                  <td>
-                    {submitted.fields.drawnOn?.text} by {submitted.fields.drawnBy?.text}
-                  </td>
-                  <td>
-                    <Earlier field={submitted.fields.drawnOn} />
-                    <Earlier field={submitted.fields.drawnBy} />
-                  </td>
-                </tr>
-                <tr>
-                  <td>seal</td>
-                  <td className="fig">{submitted.fields.seal?.text || '—'}</td>
-                  <td>
-                    <Earlier field={submitted.fields.seal} />
-                  </td>
-                </tr>
-                <tr>
-                  <td>written by</td>
-                  <td>
-                    {submitted.fields.mass?.by},{' '}
-                    {shortInstant(submitted.fields.mass?.at ?? submitted.vessel.createdAt, session.laboratory.zone)}
-                  </td>
-                  <td />
-                </tr>
-              </tbody>
-            </table>
-            <DecisionBox
-              on={{ id: submitted.vessel.id, lotId: lot, decision: submitted.decision }}
-              outside={[submitted.massVerdict.outcome, submitted.primaryVerdict?.outcome].includes('outside')}
-              subject="sample"
-            />
-            {may('sampling.write') && (
-              <div className="actions">
-                <Button
-                  variant="outline-primary"
-                  onClick={() => {
-                    setEditing(true);
-                  }}
-                >
-                  Correct
-                </Button>
-              </div>
-            )}
-          </>
-        ) : may('sampling.write') ? (
-          <SubmittedForm
-            view={data}
-            today={session.today}
-            by={session.person?.name ?? ''}
-            done={() => {
-              setEditing(false);
-            }}
-          />
-        ) : (
-          <p className="soft">A sampler records it.</p>
-        )}
-
-        {submitted && (
-          <>
-            <h2 style={{ marginTop: 22 }}>Working samples</h2>
-            {data.working.length === 0 ? (
-              <p className="soft">None drawn yet. Each step draws its own, from its page.</p>
-            ) : (
-              <div className="scroll">
-                <table className="ruled" style={{ maxWidth: 760 }}>
-                  <thead>
-                    <tr>
-                      <th>code</th>
-                      <th>for</th>
-                      <th className="num">mass</th>
-                      <th>least mass</th>
-                      <th>test</th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {data.working.map(({ vessel, verdict, testNumber }) => (
-                      <tr key={vessel.id}>
-                        <td className="code">{vessel.code}</td>
-                        <td>
-                          <Link to={`/lots/${lot}/${vessel.purpose ?? 'sampling'}`}>
-                            {vessel.purpose?.replace('-', ' ')}
-                          </Link>
-                        </td>
-                        <td className="num">
-                          <button
-                            type="button"
-                            className="opens"
-                            onClick={() => {
-                              setShown({ title: 'working sample', verdict });
-                            }}
-                          >
-                            {vessel.mass?.text} {vessel.mass?.unit}
-                          </button>
-                        </td>
-                        <td>
-                          <VerdictMark mark={verdict.outcome} word />
-                        </td>
-                        <td className="num" style={{ textAlign: 'left' }}>
-                          {testNumber ?? '—'}
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-            )}
-          </>
-        )}
+        <Doubt view={data} />
+        <CompositeSection view={data} />
+        <SubmittedSection view={data} show={setShown} />
+        <ReserveSection view={data} />
+        <DividerPlan view={data} />
+        {submitted && <WorkingTable view={data} show={setShown} />}
       </section>
       <aside className="slip">
         {shown === 'plan' ? (
@@ -274,78 +123,28 @@ export default function Sampling(): JSX.Element {
   );
 }
 
-function SubmittedForm({
-  view,
-  today,
-  by,
-  done,
-}: {
-  view: SamplingView;
-  today: string;
-  by: string;
-  done: () => void;
-}): JSX.Element {
-  const client = useQueryClient();
-  const { submitted, plan, lot } = view;
-  // What was taken, where it was noted on the walk; what is asked for is only the hint.
-  const taken = view.draw?.primaries.filter((one) => one.taken).length;
-  const draft = useDraft(
-    {
-      text: submitted?.vessel.mass?.text ?? '',
-      unit: submitted?.vessel.mass?.unit ?? 'g',
-      drawnOn: submitted?.fields.drawnOn?.text ?? today,
-      drawnBy: submitted?.fields.drawnBy?.text ?? by,
-      seal: submitted?.fields.seal?.text ?? '',
-      primarySamples: submitted?.fields.primarySamples?.text ?? String(taken ?? plan?.primarySamples ?? ''),
-      reason: '',
-    },
-    (values) => ({
-      mass: { text: plainFigure(values.text), unit: values.unit },
-      drawnOn: values.drawnOn,
-      drawnBy: values.drawnBy.trim(),
-      seal: values.seal.trim(),
-      primarySamples: wholeNumber(values.primarySamples),
-      ...unlessEmpty('reason', values.reason),
-    }),
-    submittedSampleSchema,
-    async (body, key) => {
-      client.setQueryData(
-        ['sampling', lot.id],
-        await write<SamplingView>('PUT', `/lots/${lot.id}/submitted`, body, {
-          version: submitted?.vessel.version ?? 0,
-          key,
-        }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
-      done();
-    },
-  );
-  const { values, set, fault, field } = draft;
+/** Where a doubt whether the lot is one leads: a test of its containers, or lots of their own. */
+function Doubt({ view }: { view: SamplingView }): JSX.Element | null {
+  const { may } = useSession();
+  if (view.sentIn || (view.plan?.containersToSample ?? 0) < 1) return null;
+  const decided = view.draw?.primaries.find((one) => one.taken?.look === 'uneven')?.taken?.decision?.decision;
+  const last = view.heterogeneity.at(-1);
   return (
-    <DraftForm draft={draft} send={submitted ? 'Correct' : 'Record the sample'} {...(submitted ? { leave: done } : {})}>
-      <div className="fields" style={{ maxWidth: 760 }}>
-        <MassField
-          label="mass of the submitted sample"
-          text={values.text}
-          unit={values.unit}
-          onChange={(change) => {
-            set(change);
-          }}
-          fault={fault('mass.text') ?? fault('mass')}
-          hint={submitted?.massVerdict.limit ? `at least ${submitted.massVerdict.limit} g` : undefined}
-        />
-        <TextField
-          label="primary samples taken"
-          figure
-          inputMode="numeric"
-          {...field('primarySamples')}
-          hint={plan ? `${plan.primarySamples} asked` : undefined}
-        />
-        <TextField label="drawn on" type="date" {...field('drawnOn')} />
-        <TextField label="drawn by" {...field('drawnBy')} />
-        <TextField label="seal" {...field('seal')} />
-        {submitted && <TextField label="why it is corrected" {...field('reason')} />}
-      </div>
-    </DraftForm>
+    <p className="soft" style={{ marginTop: 14 }}>
+      {last && (
+        <>
+          <VerdictMark mark={last.verdict.outcome} word /> heterogeneity test {last.number}.{' '}
+        </>
+      )}
+      <Link to={`/lots/${view.lot.id}/heterogeneity`}>
+        {decided === 'heterogeneity-test' ? 'Record the heterogeneity test' : 'Is it one lot? Heterogeneity test'}
+      </Link>
+      {(decided === 'own-lots' || last?.decision?.decision === 'own-lots') && may('lot.write') && (
+        <>
+          {' · '}
+          <Link to={`/lots/${view.lot.id}/divide`}>Divide it into lots of their own</Link>
+        </>
+      )}
+    </p>
   );
 }

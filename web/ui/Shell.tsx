@@ -1,11 +1,25 @@
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { readCode } from '@mercato/core/register/code';
 import { useQueryClient } from '@tanstack/react-query';
-import { createContext, use, useCallback, useEffect, useRef, useState, type JSX, type ReactNode } from 'react';
+import {
+  createContext,
+  lazy,
+  Suspense,
+  use,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  type JSX,
+  type ReactNode,
+} from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
+import { useStation } from '../register/station.ts';
 import { KeyBoardFrame } from './keys.tsx';
+
+const CameraScan = lazy(() => import('./CameraScan.tsx'));
 
 /** A station may take a scan itself; it then answers true, and nothing is opened. */
 type ScanTaker = (answer: ScanAnswer) => boolean;
@@ -28,8 +42,10 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
   const taker = useRef<ScanTaker | null>(null);
   const [typed, setTyped] = useState('');
   const [notice, setNotice] = useState<string | null>(null);
+  const [camera, setCamera] = useState(false);
   const navigate = useNavigate();
   const client = useQueryClient();
+  const { here, act } = useStation();
 
   const openScan = useCallback(() => {
     if (document.activeElement !== scanLine.current) before.current = document.activeElement;
@@ -44,8 +60,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
     scanLine.current?.blur(); // the page itself cannot take the focus, so the line lets it go first
     if (back instanceof HTMLElement && back.isConnected && back !== document.body) back.focus();
   };
-  const scanned = async () => {
-    const code = typed;
+  const scanned = async (code: string) => {
     giveBack();
     const reading = readCode(code);
     if (!reading.ok) {
@@ -53,6 +68,8 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
       return;
     }
     try {
+      // At a station a scanned vessel is put on the bench, or refused while another lot is open there.
+      if (here && may('sampling.write')) await act(here.id, { what: 'take', code: reading.code });
       const answer = await read<ScanAnswer>(`/vessels/${encodeURIComponent(reading.code)}`);
       if (!taker.current?.(answer)) void navigate(answer.open);
     } catch (error) {
@@ -77,6 +94,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
         <nav aria-label="Main">
           <NavLink to="/lots">Lots</NavLink>
           <NavLink to="/quick">Quick answer</NavLink>
+          <NavLink to="/stations">Stations</NavLink>
           <NavLink to="/rules">Rule books</NavLink>
           <NavLink to="/calculators">Calculators</NavLink>
           {may('people.write') && <NavLink to="/people">People</NavLink>}
@@ -86,7 +104,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
           role="search"
           onSubmit={(event) => {
             event.preventDefault();
-            void scanned();
+            void scanned(typed);
           }}
         >
           <input
@@ -107,7 +125,27 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
               if (event.key === 'Escape') giveBack();
             }}
           />
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              setCamera(true);
+            }}
+          >
+            camera
+          </button>
         </form>
+        {here && (
+          <Link className="plain" to="/stations">
+            {here.name}
+            {here.lot && (
+              <>
+                {' · '}
+                <span className="fig">{here.lot.reference}</span>
+              </>
+            )}
+          </Link>
+        )}
         <ThemeSwitch />
         <span className="soft">{session?.person?.name}</span>
         <button type="button" className="bare" onClick={() => void signOut()}>
@@ -127,6 +165,19 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
             close
           </button>
         </div>
+      )}
+      {camera && (
+        <Suspense>
+          <CameraScan
+            found={(code) => {
+              setCamera(false);
+              void scanned(code);
+            }}
+            leave={() => {
+              setCamera(false);
+            }}
+          />
+        </Suspense>
       )}
       <Scans value={hold}>{children}</Scans>
     </KeyBoardFrame>

@@ -42,9 +42,12 @@ export function TextField({
   placeholder,
   inputMode,
   disabled,
+  list,
 }: Common & {
   value: string;
   onChange: (value: string) => void;
+  /** The id of a datalist with proposals. */
+  list?: string;
   type?: 'text' | 'date' | 'password' | 'number';
   figure?: boolean;
   autoFocus?: boolean;
@@ -66,6 +69,7 @@ export function TextField({
         placeholder={placeholder}
         inputMode={inputMode}
         autoComplete="off"
+        list={list}
         aria-describedby={described(id, fault, hint)}
         onChange={(event) => {
           onChange(event.target.value);

@@ -1,0 +1,223 @@
+import {
+  newStationSchema,
+  type StationAct,
+  type StationKind,
+  type StationView,
+} from '@mercato/contract/register/stations';
+import type { LotList } from '@mercato/contract/register/lots';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+import { read, Refused, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { useStation } from './station.ts';
+
+/** Benches and machines: which lot is open at each, what still stands there, and where this screen stands. */
+export default function Stations(): JSX.Element {
+  const { may } = useSession();
+  const { stations, here, standAt, act } = useStation(true);
+  if (!stations) return <main aria-busy="true" />;
+  return (
+    <main style={{ maxWidth: 980 }}>
+      <h1>Stations</h1>
+      <p className="soft">
+        One lot is open at a station at a time. Say where this screen stands: every label scanned at it then puts its
+        vessel on that bench, and another lot is refused until all are put away.
+      </p>
+      {stations.length === 0 && <p>None yet.{may('settings.write') ? '' : ' The lead adds them.'}</p>}
+      {stations.map((one) => (
+        <Station
+          key={one.id}
+          station={one}
+          here={one.id === here?.id}
+          stand={() => {
+            standAt(one.id === here?.id ? null : one.id);
+          }}
+          act={(what) => act(one.id, what)}
+        />
+      ))}
+      {may('settings.write') && <NewStationForm key={stations.length} />}
+    </main>
+  );
+}
+
+function Station({
+  station,
+  here,
+  stand,
+  act,
+}: {
+  station: StationView;
+  here: boolean;
+  stand: () => void;
+  act: (what: StationAct) => Promise<void>;
+}): JSX.Element | null {
+  const { session, may } = useSession();
+  const client = useQueryClient();
+  const [trouble, setTrouble] = useState<string>();
+  const [place, setPlace] = useState('');
+  const [note, setNote] = useState('');
+  const [reference, setReference] = useState('');
+  const attempt = async (work: () => Promise<unknown>) => {
+    setTrouble(undefined);
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      // What is wrong at the one field of this line, else the whole sentence.
+      const at = error.faults.find((one) => one.path === 'place' || one.path === 'note');
+      setTrouble(at?.message ?? error.message);
+    }
+  };
+  const putAway = async (id: string) => {
+    await write('POST', `/vessels/${id}/events`, { what: 'move', place: place.trim(), note: '' });
+    await client.invalidateQueries({ queryKey: ['stations'] });
+    await client.invalidateQueries({ queryKey: ['vessels'] });
+  };
+  const openLot = async () => {
+    const wanted = reference.trim();
+    const { rows } = await read<LotList>(`/lots?q=${encodeURIComponent(wanted)}`);
+    const found = rows.find((one) => one.reference.toLowerCase() === wanted.toLowerCase());
+    if (!found) setTrouble(`There is no lot "${wanted}".`);
+    else await act({ what: 'open', lotId: found.id });
+  };
+  if (!session) return null;
+  const { lot, last, vessels } = station;
+  return (
+    <section style={{ borderTop: '1px solid var(--rule)', padding: '14px 0' }}>
+      <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, flexWrap: 'wrap' }}>
+        <h2 style={{ margin: 0 }}>
+          {station.name} <span className="soft">{station.kind}</span>
+        </h2>
+        <Button variant={here ? 'primary' : 'outline-primary'} size="sm" aria-pressed={here} onClick={stand}>
+          {here ? 'This screen stands here' : 'This screen stands here?'}
+        </Button>
+      </div>
+      <Trouble text={trouble} />
+      {lot ? (
+        <p>
+          <VerdictMark mark="next" /> open: <Link to={`/lots/${lot.id}`}>{lot.reference}</Link>{' '}
+          <i className="species">{lot.species}</i>
+          {lot.variety && ` ‘${lot.variety}’`}
+        </p>
+      ) : (
+        <p className="soft">
+          Nothing is open here.{' '}
+          {station.kind === 'machine' && last && !station.clean && (
+            <b className="outside">
+              {last.reference} ({last.species}
+              {last.variety && ` ‘${last.variety}’`}) ran here last: clean it down before another variety.
+            </b>
+          )}
+          {station.kind === 'machine' && station.clean && last && 'Cleaned down.'}
+        </p>
+      )}
+      {vessels.length > 0 && may('sampling.write') && (
+        <>
+          <TextField label="where they go" value={place} onChange={setPlace} hint="shelf, cabinet, store" />
+          <ul className="plain">
+            {vessels.map((one) => (
+              <li key={one.id} className="actions" style={{ margin: '6px 0' }}>
+                <Link className="fig" to={`/lots/${lot?.id ?? ''}/vessels?at=${one.id}`}>
+                  {one.code}
+                </Link>
+                <span>{[one.kind, one.purpose?.replace('-', ' ')].filter(Boolean).join(', ')}</span>
+                <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => putAway(one.id))}>
+                  Put away {one.code}
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {may('sampling.write') && lot && vessels.length === 0 && (
+        <div className="actions">
+          <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => act({ what: 'close' }))}>
+            Close {lot.reference} here
+          </Button>
+        </div>
+      )}
+      {may('sampling.write') && !lot && station.kind === 'machine' && (
+        <form
+          className="actions"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void attempt(() => openLot());
+          }}
+        >
+          <TextField label="reference of the lot that runs next" value={reference} onChange={setReference} />
+          <Button type="submit" size="sm" variant="outline-primary">
+            Open it here
+          </Button>
+        </form>
+      )}
+      {may('sampling.write') && !lot && station.kind === 'machine' && !station.clean && (
+        <form
+          className="actions"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void attempt(() => act({ what: 'clean', note: note.trim() }));
+          }}
+        >
+          <TextField
+            label="how it was cleaned down"
+            value={note}
+            onChange={setNote}
+            hint="power off and locked out first; dust mask and eye protection"
+          />
+          <Button type="submit" size="sm" variant="outline-primary">
+            Cleaned down
+          </Button>
+        </form>
+      )}
+      {station.events.length > 0 && (
+        <details>
+          <summary className="soft">What happened here</summary>
+          <ul className="plain soft">
+            {station.events.map((one, i) => (
+              <li key={i}>
+                {WORDS[one.what] ?? one.what} {one.reference} {one.note} · {one.by},{' '}
+                {shortInstant(one.at, session.laboratory.zone)}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+const WORDS: Readonly<Record<string, string>> = { open: 'opened', close: 'closed', clean: 'cleaned down after' };
+
+function NewStationForm(): JSX.Element {
+  const client = useQueryClient();
+  const initial: { name: string; kind: StationKind } = { name: '', kind: 'bench' };
+  const draft = useDraft(
+    initial,
+    (values) => ({ ...values, name: values.name.trim() }),
+    newStationSchema,
+    async (body, key) => {
+      client.setQueryData(['stations'], await write('POST', '/stations', body, { key }));
+    },
+  );
+  return (
+    <DraftForm draft={draft} title="Add a station" send="Add" quiet>
+      <div className="fields" style={{ maxWidth: 620 }}>
+        <TextField label="name" {...draft.field('name')} />
+        <ChoiceField
+          label="it is"
+          {...draft.field('kind')}
+          options={[
+            ['bench', 'a bench'],
+            ['machine', 'a machine or pit: cleaned down between varieties'],
+          ]}
+        />
+      </div>
+    </DraftForm>
+  );
+}

@@ -1,0 +1,48 @@
+import type { StationAct, StationView } from '@mercato/contract/register/stations';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useSyncExternalStore } from 'react';
+import { read, write } from '../api/client.ts';
+
+const KEY = 'mercato.station';
+const listeners = new Set<() => void>();
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  window.addEventListener('storage', listener);
+  return () => {
+    listeners.delete(listener);
+    window.removeEventListener('storage', listener);
+  };
+};
+
+interface Stations {
+  readonly stations: StationView[];
+}
+
+/** The station where this browser stands, remembered on this machine; undefined when it stands nowhere. */
+export function useStation(always = false): {
+  readonly stations: readonly StationView[] | undefined;
+  readonly here: StationView | undefined;
+  readonly standAt: (id: string | null) => void;
+  readonly act: (id: string, act: StationAct) => Promise<void>;
+} {
+  const client = useQueryClient();
+  const id = useSyncExternalStore(subscribe, () => localStorage.getItem(KEY));
+  const { data } = useQuery({
+    queryKey: ['stations'],
+    queryFn: ({ signal }) => read<Stations>('/stations', signal),
+    enabled: always || id !== null,
+  });
+  const standAt = useCallback((next: string | null) => {
+    if (next === null) localStorage.removeItem(KEY);
+    else localStorage.setItem(KEY, next);
+    for (const listener of listeners) listener();
+  }, []);
+  const act = useCallback(
+    async (at: string, what: StationAct) => {
+      client.setQueryData(['stations'], await write<Stations>('POST', `/stations/${at}/acts`, what));
+      await client.invalidateQueries({ queryKey: ['vessels'] });
+    },
+    [client],
+  );
+  return { stations: data?.stations, here: data?.stations.find((one) => one.id === id), standAt, act };
+}

@@ -1,0 +1,9 @@
+import type { Decision } from '@mercato/contract/register/lots';
+
+export const DECIDED: Readonly<Record<Decision, string>> = {
+  accept: 'accepted',
+  'set-aside': 'set aside',
+  'own-lots': 'parts become lots of their own',
+  refuse: 'sampling refused',
+  'heterogeneity-test': 'heterogeneity test asked for',
+};

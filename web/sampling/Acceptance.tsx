@@ -1,0 +1,188 @@
+import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
+import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+import { plainFigure, useLines, wholeNumber } from '../ui/draft.ts';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { useStatistics } from './useStatistics.ts';
+
+const Chart = lazy(() => import('../ui/Chart.tsx'));
+
+const KINDS = [
+  ['binomial', 'percents: seeds called one by one'],
+  ['poisson', 'counts: seeds found in a mass'],
+  ['pools', 'pools: several seeds tested as one'],
+] as const;
+type Kind = (typeof KINDS)[number][0];
+
+/** How sure can I be with this sample? The chance that a lot passes against its true quality. */
+export default function Acceptance(): JSX.Element {
+  const { ask } = useStatistics();
+  const plan = useLines<{ kind: Kind; n: string; size: string; c: string }>({
+    kind: 'binomial',
+    n: '400',
+    size: '10',
+    c: '8',
+  });
+  const risks = useLines({ aql: '1', alpha: '5', lql: '4', beta: '10' });
+  const [curve, setCurve] = useState<AcceptanceCurve & { unit: string }>();
+  const [trouble, setTrouble] = useState<string>();
+  const [designed, setDesigned] = useState<string>();
+  const { kind } = plan.values;
+
+  const draw = async (values = plan.values) => {
+    const c = Number(wholeNumber(values.c));
+    const n = Number(wholeNumber(values.n));
+    const asked: CurvePlan =
+      values.kind === 'pools'
+        ? { kind: 'pools', pools: n, poolSize: Number(wholeNumber(values.size)), c }
+        : { kind: values.kind, n, c };
+    const answer = await ask().curve(asked);
+    if (answer.ok) {
+      setCurve({ ...answer.out, unit: '%' });
+      setTrouble(undefined);
+    } else setTrouble(inWords(answer.message));
+  };
+  const design = async () => {
+    setDesigned(undefined);
+    const share = (text: string) => Number(plainFigure(text)) / 100;
+    const { aql, alpha, lql, beta } = risks.values;
+    const spread = kind === 'poisson' ? 'poisson' : 'binomial';
+    const answer = await ask().design(spread, share(aql), share(alpha), share(lql), share(beta));
+    if (!answer.ok) {
+      setTrouble(inWords(answer.message));
+      return;
+    }
+    const { n, c, pAcceptAtAql, pAcceptAtLql } = answer.out;
+    setDesigned(
+      `${n} seeds, at most ${c} marked: the good lot passes ${percent(pAcceptAtAql)} % of the time, the bad one ${percent(pAcceptAtLql)} %.`,
+    );
+    const next = { ...plan.values, kind: spread as Kind, n: String(n), c: String(c) };
+    plan.set(next);
+    await draw(next);
+  };
+  const curves = useMemo(
+    () =>
+      curve && [{ name: 'passes', points: curve.points.map((one) => ({ x: one.share * 100, y: one.accepted * 100 })) }],
+    [curve],
+  );
+  const marks = useMemo(
+    () => curve?.marks.map((one) => ({ x: one.share * 100, words: `${one.accepted * 100} %` })) ?? [],
+    [curve],
+  );
+  return (
+    <main style={{ maxWidth: 1000 }}>
+      <h1>How sure can I be with this sample?</h1>
+      <p className="soft">
+        A lot passes when the sample holds no more marked seeds than are allowed: weeds, other varieties, dead or
+        modified seed. <Link to="/calculators">All calculators</Link>
+      </p>
+      <Trouble text={trouble} />
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void draw();
+        }}
+      >
+        <div className="fields">
+          <ChoiceField label="what is counted" {...plan.field('kind')} options={KINDS} />
+          <TextField
+            label={kind === 'pools' ? 'pools' : 'seeds in the sample'}
+            figure
+            inputMode="numeric"
+            {...plan.field('n')}
+          />
+          {kind === 'pools' && <TextField label="seeds in a pool" figure inputMode="numeric" {...plan.field('size')} />}
+          <TextField
+            label={kind === 'pools' ? 'positive pools allowed' : 'marked seeds allowed'}
+            figure
+            inputMode="numeric"
+            {...plan.field('c')}
+          />
+        </div>
+        <div className="actions">
+          <Button type="submit">Draw the curve</Button>
+        </div>
+      </form>
+      {curve && curves && (
+        <section>
+          <p role="status">
+            {curve.marks.map((one) => (
+              <span key={one.accepted} style={{ display: 'block' }}>
+                A lot with{' '}
+                <b className="fig">
+                  {Number((one.share * 100).toPrecision(3))} {curve.unit}
+                </b>{' '}
+                marked seed passes {one.accepted * 100} times in a hundred.
+              </span>
+            ))}
+          </p>
+          <Suspense>
+            <Chart
+              curves={curves}
+              xTitle="truly marked seed in the lot, %"
+              yTitle="chance that the lot passes, %"
+              says={curve.marks
+                .map(
+                  (one) =>
+                    `${Number((one.share * 100).toPrecision(3))} % marked passes ${one.accepted * 100} % of the time`,
+                )
+                .join(', ')}
+              marks={marks}
+            />
+          </Suspense>
+        </section>
+      )}
+      {kind !== 'pools' && (
+        <section style={{ marginTop: 26 }}>
+          <h2>How many seeds tell good from bad?</h2>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              void design();
+            }}
+          >
+            <div className="fields">
+              <TextField label="good: at most, % marked" figure inputMode="decimal" {...risks.field('aql')} />
+              <TextField
+                label="… refused at most, %"
+                figure
+                inputMode="decimal"
+                {...risks.field('alpha')}
+                hint="the producer’s risk"
+              />
+              <TextField label="bad: from, % marked" figure inputMode="decimal" {...risks.field('lql')} />
+              <TextField
+                label="… passes at most, %"
+                figure
+                inputMode="decimal"
+                {...risks.field('beta')}
+                hint="the buyer’s risk"
+              />
+            </div>
+            <div className="actions">
+              <Button type="submit" variant="outline-primary">
+                Find the smallest sample
+              </Button>
+            </div>
+          </form>
+          {designed && <p role="status">{designed}</p>}
+        </section>
+      )}
+    </main>
+  );
+}
+
+const percent = (share: number) => Number((share * 100).toFixed(1));
+
+/** Names of arguments as the form calls them. */
+const inWords = (message: string) =>
+  message
+    .replace(/^n /, 'The sample ')
+    .replace(/^c /, 'What is allowed ')
+    .replace(/^aql /, 'The good share ')
+    .replace(/^lql /, 'The bad share ')
+    .replace(/^alpha /, 'The producer’s risk ')
+    .replace(/^beta /, 'The buyer’s risk ')
+    .replace(/^poolSize /, 'Seeds in a pool ')
+    .replace(', got NaN', ', in figures');

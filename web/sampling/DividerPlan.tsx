@@ -1,0 +1,142 @@
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { DIVIDERS, planDivision, type Divider, type DivisionPlan } from '@mercato/core/sampling/dividers';
+import { DECIMAL_TEXT, toGrams } from '@mercato/core/units/mass';
+import { useState, type JSX } from 'react';
+import { plainFigure, useLines } from '../ui/draft.ts';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+
+const WORDS: Readonly<Record<Divider, string>> = {
+  riffle: 'halves: riffle, cone, hand',
+  rotary: 'rotary, into jars',
+  spoon: 'by spoon',
+};
+const TARGETS = [
+  ['submitted', 'submitted sample'],
+  ['purity', 'working sample for purity'],
+  ['other-seeds', 'working sample for other seeds'],
+] as const;
+
+/** How to come from what there is to a sample that is just not below its least mass. */
+export function DividerPlan({ view }: { view: SamplingView }): JSX.Element {
+  const [open, setOpen] = useState(false);
+  return (
+    <details
+      style={{ marginTop: 22 }}
+      onToggle={(event) => {
+        setOpen(event.currentTarget.open);
+      }}
+    >
+      <summary>How to divide down to a sample</summary>
+      {open && <Plan view={view} />}
+    </details>
+  );
+}
+
+function Plan({ view }: { view: SamplingView }): JSX.Element {
+  const there = (view.submitted ?? view.composite)?.vessel.mass;
+  const target = view.submitted ? (view.least.purity ?? view.least['other-seeds']) : view.least.submitted;
+  const lines = useLines<{ divider: Divider; mass: string; target: string; jars: string; spoon: string }>({
+    divider: 'riffle',
+    mass: there ? toGrams(there).toString() : '',
+    target: target === undefined ? '' : String(Number(target.toFixed(2))),
+    jars: '8',
+    spoon: '1',
+  });
+  const { values, field } = lines;
+  const number = (text: string) => (DECIMAL_TEXT.test(plainFigure(text)) ? Number(plainFigure(text)) : Number.NaN);
+  const task = {
+    massG: number(values.mass),
+    targetG: number(values.target),
+    jars: number(values.jars),
+    spoonG: number(values.spoon),
+  };
+  const filled = values.mass.trim() !== '' && values.target.trim() !== '';
+  const answer = filled ? planned(values.divider, task) : null;
+  return (
+    <>
+      <div className="fields" style={{ maxWidth: 860 }}>
+        <ChoiceField
+          label="divider"
+          {...field('divider')}
+          options={DIVIDERS.map((one) => [one, WORDS[one]] as const)}
+        />
+        <TextField label="what is divided, g" figure inputMode="decimal" {...field('mass')} />
+        <TextField
+          label="not below, g"
+          figure
+          inputMode="decimal"
+          {...field('target')}
+          hint={TARGETS.flatMap(([key, words]) =>
+            view.least[key] === undefined ? [] : [`${words} ${Number(view.least[key].toFixed(2))} g`],
+          ).join(', ')}
+        />
+        {values.divider === 'rotary' && <TextField label="jars" figure inputMode="numeric" {...field('jars')} />}
+        {values.divider === 'spoon' && (
+          <TextField label="one level spoon, g" figure inputMode="decimal" {...field('spoon')} />
+        )}
+      </div>
+      {typeof answer === 'string' && <p className="outside">{answer}</p>}
+      {answer !== null && typeof answer === 'object' && <Way massG={task.massG} targetG={task.targetG} plan={answer} />}
+    </>
+  );
+}
+
+/** The plan, or in words why there is none. */
+function planned(divider: Divider, task: Parameters<typeof planDivision>[1]): DivisionPlan | string {
+  try {
+    return planDivision(divider, task);
+  } catch (error) {
+    if (error instanceof RangeError)
+      return error.message
+        .replace('massG', 'what is divided')
+        .replace('targetG', 'the least mass')
+        .replace('spoonG', 'the spoon')
+        .replace(/, got NaN$/, ', in figures');
+    throw error;
+  }
+}
+
+/** Each pass as a bar: what is kept in ink, what is set aside behind it. */
+function Way({ massG, targetG, plan }: { massG: number; targetG: number; plan: DivisionPlan }): JSX.Element {
+  const [, ...passes] = plan.steps;
+  const kept = plan.keptG;
+  const width = 460;
+  return (
+    <>
+      <p role="status">
+        {kept.length === 0
+          ? 'It is just enough as it is: take the whole of it.'
+          : plan.passes > kept.length
+            ? `${plan.passes} spoonfuls, ${round(kept[0] ?? 0)} g together.`
+            : `Mix by passing all of it twice; then ${plan.passes} ${plan.passes === 1 ? 'pass' : 'passes'}. The last part should weigh ${round(kept.at(-1) ?? massG)} g, not below ${round(targetG)} g.`}{' '}
+        <span className="soft">Never add or pick out seed to reach a figure. Dust mask at the divider.</span>
+      </p>
+      {plan.passes === kept.length && kept.length > 0 && (
+        <ol className="divider-way">
+          {kept.map((grams, i) => {
+            const before = kept[i - 1] ?? massG;
+            return (
+              <li key={i}>
+                <svg
+                  viewBox={`0 0 ${width} 16`}
+                  width={width}
+                  height={16}
+                  role="img"
+                  aria-label={`keep ${round(grams)} of ${round(before)} g`}
+                >
+                  <rect width={Math.max(2, (width * before) / massG)} height={16} fill="var(--rule)" />
+                  <rect width={Math.max(2, (width * grams) / massG)} height={16} fill="var(--ink-soft)" />
+                </svg>
+                <span>
+                  {passes[i]?.label} → <b className="fig">{round(grams)} g</b>
+                </span>
+              </li>
+            );
+          })}
+        </ol>
+      )}
+    </>
+  );
+}
+
+const round = (grams: number) => String(Number(grams.toPrecision(5)));

@@ -1,0 +1,287 @@
+import {
+  heterogeneityCorrectionSchema,
+  newHeterogeneityTestSchema,
+  type HeterogeneityView,
+} from '@mercato/contract/sampling/heterogeneity';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { ATTRIBUTES, SEEDS_EACH, type Attribute } from '@mercato/core/sampling/judgeHeterogeneity';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useId, useState, type JSX } from 'react';
+import Form from 'react-bootstrap/Form';
+import { useNavigate, useParams } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, FileField, TextField } from '../ui/fields.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { VerdictSlip } from '../ui/Slip.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { ContainerPicture } from './ContainerPicture.tsx';
+import { Power } from './Power.tsx';
+import { readResults } from './readResults.ts';
+
+const NAMES: Readonly<Record<Attribute, string>> = {
+  purity: 'a purity component',
+  germination: 'germination',
+  'other-seeds': 'numbers of other seeds',
+};
+
+/** Is the lot one? Results of containers against what chance alone would give. */
+export default function Heterogeneity(): JSX.Element {
+  const { lot = '' } = useParams();
+  const navigate = useNavigate();
+  const { may } = useSession();
+  const [shown, setShown] = useState<{ title: string; verdict: Verdict }>();
+  const { data } = useQuery({
+    queryKey: ['sampling', lot],
+    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
+  });
+  useKeys([
+    { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
+    { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
+  ]);
+  if (!data) return <main aria-busy="true" />;
+  const tests = [...data.heterogeneity].reverse();
+  const open = shown ?? (tests[0] && { title: 'H, spread of the containers', verdict: tests[0].verdict.h });
+  return (
+    <main className="station">
+      <section>
+        <BenchHead lot={data.lot} title="Heterogeneity" />
+        {tests.map((one) => (
+          <Test key={one.id} test={one} lot={lot} show={setShown} />
+        ))}
+        {may('bench.write') ? (
+          <NewTest key={tests.length} view={data} />
+        ) : (
+          tests.length === 0 && <p className="soft">No test yet; an analyst records it.</p>
+        )}
+      </section>
+      <aside className="slip">
+        {open ? (
+          <VerdictSlip title={open.title} verdict={open.verdict} />
+        ) : (
+          <p className="soft">
+            Draw the containers at random, take a sample of each on its own, and test each on its own. The working of H
+            and R stands here.
+          </p>
+        )}
+      </aside>
+    </main>
+  );
+}
+
+function Test({
+  test,
+  lot,
+  show,
+}: {
+  test: HeterogeneityView;
+  lot: string;
+  show: (shown: { title: string; verdict: Verdict }) => void;
+}): JSX.Element | null {
+  const { session, may } = useSession();
+  if (!session) return null;
+  const { verdict, results } = test;
+  const judged = [
+    ['H', 'H, spread of the containers', verdict.h],
+    ['R', 'R, highest less lowest', verdict.r],
+  ] as const;
+  return (
+    <section style={{ marginTop: 20 }}>
+      <h2>
+        Test {test.number}: {NAMES[test.attribute]}
+        {test.part && `, ${test.part}`}
+      </h2>
+      <p>
+        {judged.map(([name, title, one]) => (
+          <span key={name} style={{ marginRight: 28 }}>
+            <button
+              type="button"
+              className="opens fig"
+              style={{ fontSize: 26 }}
+              onClick={() => {
+                show({ title, verdict: one });
+              }}
+            >
+              {name} {one.measured === null ? '—' : Number(one.measured.toPrecision(3))}
+            </button>{' '}
+            {one.limit !== null && <span className="soft">at most {Number(one.limit.toPrecision(3))}</span>}{' '}
+            <VerdictMark mark={one.outcome} word />
+          </span>
+        ))}
+      </p>
+      <p>
+        {verdict.h.outcome === 'outside'
+          ? verdict.h.next
+          : verdict.r.outcome === 'outside'
+            ? verdict.r.next
+            : verdict.h.next}
+      </p>
+      {test.asked !== null && results.length < test.asked && (
+        <p className="outside">
+          {results.length} containers; the rule book asks for {test.asked} of a lot like this.
+        </p>
+      )}
+      <ContainerPicture test={test} />
+      <p className="soft">
+        {results.length} containers of {test.seedsEach} seeds, by {test.by},{' '}
+        {shortInstant(test.at, session.laboratory.zone)} · {test.edition}
+      </p>
+      {results
+        .filter((one) => one.field.earlier.length > 0)
+        .map((one) => (
+          <p key={one.container}>
+            container {one.container}: <b className="fig">{one.field.text}</b> <Earlier field={one.field} />
+          </p>
+        ))}
+      <DecisionBox
+        on={{ id: test.id, lotId: lot, decision: test.decision }}
+        outside={verdict.outcome === 'outside'}
+        subject="spread"
+      />
+      {may('bench.write') && <CorrectResult key={results.map((one) => one.field.text).join()} test={test} lot={lot} />}
+      <Power test={test} />
+    </section>
+  );
+}
+
+function CorrectResult({ test, lot }: { test: HeterogeneityView; lot: string }): JSX.Element {
+  const client = useQueryClient();
+  const draft = useDraft(
+    { container: String(test.results[0]?.container ?? ''), text: '', reason: '' },
+    (values) => ({
+      results: [{ container: wholeNumber(values.container), text: plainFigure(values.text) }],
+      ...unlessEmpty('reason', values.reason),
+    }),
+    heterogeneityCorrectionSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['sampling', lot],
+        await write<SamplingView>('PUT', `/heterogeneity/${test.id}`, body, { key }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lot] });
+    },
+  );
+  return (
+    <details>
+      <summary className="soft">Correct a result</summary>
+      <DraftForm draft={draft} send="Correct the result" quiet>
+        <div className="fields">
+          <ChoiceField
+            label="container"
+            {...draft.field('container', 'results.0.container')}
+            options={test.results.map((one) => [String(one.container), `${one.container}: ${one.field.text}`] as const)}
+          />
+          <TextField label="result" figure inputMode="decimal" {...draft.field('text', 'results.0.text')} />
+          <TextField label="why it is corrected" {...draft.field('reason')} />
+        </div>
+      </DraftForm>
+    </details>
+  );
+}
+
+function NewTest({ view }: { view: SamplingView }): JSX.Element {
+  const client = useQueryClient();
+  const id = useId();
+  const initial: { attribute: Attribute; part: string; seedsEach: string; results: string } = {
+    attribute: 'germination',
+    part: '',
+    seedsEach: String(SEEDS_EACH.germination),
+    results: '',
+  };
+  const reading = (text: string) => readResults(text);
+  const draft = useDraft(
+    initial,
+    (values) => {
+      const results = reading(values.results);
+      return {
+        attribute: values.attribute,
+        part: values.part.trim(),
+        seedsEach: wholeNumber(values.seedsEach),
+        results: results.ok ? results.results : [],
+      };
+    },
+    newHeterogeneityTestSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['sampling', view.lot.id],
+        await write<SamplingView>('POST', `/lots/${view.lot.id}/heterogeneity`, body, { key }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+    },
+  );
+  const { values, set, fault, field } = draft;
+  const read_ = reading(values.results);
+  const resultFault =
+    values.results.trim() !== '' && !read_.ok
+      ? `line ${read_.line}: ${read_.message}`
+      : (fault('results') ?? atLine(fault, values.results));
+  return (
+    <DraftForm draft={draft} title="Record a test" send="Judge it" style={{ marginTop: 24 }}>
+      <div className="fields" style={{ maxWidth: 860 }}>
+        <ChoiceField
+          label="what was compared"
+          value={values.attribute}
+          onChange={(attribute) => {
+            set({ attribute: attribute as Attribute, seedsEach: String(SEEDS_EACH[attribute as Attribute]) });
+          }}
+          fault={fault('attribute')}
+          options={ATTRIBUTES.map((one) => [one, NAMES[one]] as const)}
+        />
+        <TextField label="which" {...field('part')} hint="component, class or species" />
+        <TextField
+          label="seeds in each sample"
+          figure
+          inputMode="numeric"
+          {...field('seedsEach')}
+          hint={`${SEEDS_EACH[values.attribute]} at least`}
+        />
+      </div>
+      <div className="field" style={{ maxWidth: 420 }}>
+        <label htmlFor={id}>
+          container and {values.attribute === 'other-seeds' ? 'seeds found' : 'percent'}, a line each
+        </label>
+        <Form.Control
+          as="textarea"
+          id={id}
+          rows={8}
+          className="num"
+          style={{ textAlign: 'left' }}
+          value={values.results}
+          isInvalid={resultFault !== undefined}
+          aria-describedby={`${id}-hint`}
+          placeholder={'3 92\n17 95\n22 88'}
+          onChange={(event) => {
+            set({ results: event.target.value });
+          }}
+        />
+        <div className={resultFault ? 'why' : 'hint'} id={`${id}-hint`} role={resultFault ? 'alert' : undefined}>
+          {resultFault ?? (read_.ok ? `${read_.results.length} containers; at least five` : '')}
+        </div>
+      </div>
+      <FileField
+        label="or from a file"
+        accept=".csv,.txt,text/csv,text/plain"
+        onFile={(file) => {
+          void file.text().then((text) => {
+            set({ results: text.replace(/^\uFEFF/, '') });
+          });
+        }}
+      />
+    </DraftForm>
+  );
+}
+
+/** What the server found wrong of one result, with its container. */
+function atLine(fault: (path: string) => string | undefined, text: string): string | undefined {
+  const results = readResults(text);
+  if (!results.ok) return undefined;
+  for (const [i, one] of results.results.entries()) {
+    const found = fault(`results.${i}.text`) ?? fault(`results.${i}.container`) ?? fault(`results.${i}`);
+    if (found) return `container ${one.container}: ${found}`;
+  }
+  return undefined;
+}

@@ -1,0 +1,114 @@
+import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
+import type { PowerPoint } from '@mercato/core/sampling/heterogeneityPower';
+import { proxy } from 'comlink';
+import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import ProgressBar from 'react-bootstrap/ProgressBar';
+import { Trouble } from '../ui/fields.tsx';
+import { useStatistics } from './useStatistics.ts';
+
+const Chart = lazy(() => import('../ui/Chart.tsx'));
+
+const RUNS = 4000;
+/** True differences to try, as multiples of what chance alone gives. */
+const TRIED = [0, 0.4, 0.8, 1.2, 1.6, 2, 2.5, 3];
+/** Where a test finds a difference as a rule. */
+const MOSTLY = 0.8;
+
+/** What the test could have found: lots made up with so much true difference, sampled and judged, in a worker. */
+export function Power({ test }: { test: HeterogeneityView }): JSX.Element {
+  const { ask, stop } = useStatistics();
+  const [share, setShare] = useState<number>();
+  const [points, setPoints] = useState<readonly PowerPoint[]>();
+  const [trouble, setTrouble] = useState<string>();
+  const counts = test.attribute === 'other-seeds';
+  const { mean } = test.verdict.expected;
+  const unit = counts ? 'seeds' : 'percent points';
+  const run = async () => {
+    setShare(0);
+    setPoints(undefined);
+    setTrouble(undefined);
+    const chance = Math.sqrt(counts ? mean : (mean * (100 - mean)) / test.seedsEach);
+    const most = counts ? Infinity : 0.95 * Math.sqrt(mean * (100 - mean));
+    const answer = await ask().power(
+      {
+        kind: counts ? 'counts' : 'percents',
+        containers: test.results.length,
+        seedsEach: test.seedsEach,
+        f: test.f,
+        mean,
+        spreads: TRIED.map((times) => times * chance).filter((one) => one < most),
+        runs: RUNS,
+        seed: 1 + test.number,
+      },
+      proxy(setShare),
+    );
+    setShare(undefined);
+    if (answer.ok) setPoints(answer.out);
+    else setTrouble(answer.message);
+  };
+  const curves = useMemo(
+    () =>
+      points && [
+        { name: 'found', points: points.map((one) => ({ x: one.spread, y: Number((one.found * 100).toFixed(1)) })) },
+      ],
+    [points],
+  );
+  const mostly = points?.find((one) => one.found >= MOSTLY);
+  return (
+    <section style={{ marginTop: 14 }}>
+      <h3>What this test could have found</h3>
+      <Trouble text={trouble} />
+      {share !== undefined ? (
+        <div className="actions">
+          <ProgressBar
+            now={share * 100}
+            label={`${Math.round(share * 100)} %`}
+            style={{ width: 280 }}
+            aria-label="simulated"
+          />
+          <Button
+            size="sm"
+            variant="outline-primary"
+            onClick={() => {
+              stop();
+              setShare(undefined);
+            }}
+          >
+            Stop
+          </Button>
+        </div>
+      ) : (
+        <div className="actions">
+          <Button variant="outline-primary" onClick={() => void run()}>
+            {points ? 'Simulate again' : 'Simulate'}
+          </Button>
+          <span className="soft">
+            {RUNS} lots for each true difference, {test.results.length} containers each
+          </span>
+        </div>
+      )}
+      {curves && points && (
+        <>
+          <p role="status">
+            {mostly
+              ? `True differences between containers of ${Number(mostly.spread.toPrecision(2))} ${unit} (standard deviation) or more are found at least four times in five.`
+              : 'Even the largest difference that was tried is found less than four times in five: more containers, or more seeds in each, would find more.'}{' '}
+            Of uniform lots {Number(((points[0]?.found ?? 0) * 100).toFixed(1))} % are called not uniform.
+          </p>
+          <Suspense>
+            <Chart
+              curves={curves}
+              xTitle={`true difference between containers, standard deviation, ${unit}`}
+              yTitle="called not uniform, %"
+              says={points
+                .map((one) => `at ${Number(one.spread.toPrecision(2))} ${unit}: ${(one.found * 100).toFixed(0)} %`)
+                .join(', ')}
+              dots
+            />
+          </Suspense>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,221 @@
+import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { DecisionBox, Earlier } from '../register/bench.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { MassField, TextField } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import type { Shown } from './shown.ts';
+
+/** What was submitted, and who drew it; judged against the rule book. */
+export function SubmittedSection({
+  view: data,
+  show: setShown,
+}: {
+  view: SamplingView;
+  show: (shown: Shown) => void;
+}): JSX.Element | null {
+  const { session, may } = useSession();
+  const [editing, setEditing] = useState(false);
+  const { submitted } = data;
+  const lot = data.lot.id;
+  if (!session) return null;
+  return (
+    <>
+      <h2 style={{ marginTop: 22 }}>Submitted sample</h2>
+      {submitted && !editing ? (
+        <>
+          <table className="ruled" style={{ maxWidth: 760 }}>
+            <tbody>
+              <tr>
+                <td>code</td>
+                <td className="fig">{submitted.vessel.code}</td>
+                <td />
+              </tr>
+              <tr>
+                <td>mass</td>
+                <td className="fig">
+                  <button
+                    type="button"
+                    className="opens"
+                    onClick={() => {
+                      setShown({ title: 'submitted sample', verdict: submitted.massVerdict });
+                    }}
+                  >
+                    {submitted.vessel.mass?.text} {submitted.vessel.mass?.unit}
+                  </button>
+                </td>
+                <td>
+                  <VerdictMark mark={submitted.massVerdict.outcome} word /> <Earlier field={submitted.fields.mass} />
+                </td>
+              </tr>
+              <tr>
+                <td>primary samples taken</td>
+                <td className="fig">
+                  {submitted.primaryVerdict ? (
+                    <button
+                      type="button"
+                      className="opens"
+                      onClick={() => {
+                        if (submitted.primaryVerdict)
+                          setShown({ title: 'primary samples', verdict: submitted.primaryVerdict });
+                      }}
+                    >
+                      {submitted.fields.primarySamples?.text}
+                    </button>
+                  ) : (
+                    submitted.fields.primarySamples?.text
+                  )}
+                </td>
+                <td>
+                  {submitted.primaryVerdict && <VerdictMark mark={submitted.primaryVerdict.outcome} word />}{' '}
+                  <Earlier field={submitted.fields.primarySamples} />
+                </td>
+              </tr>
+              <tr>
+                <td>drawn</td>
+                <td>
+                  {submitted.fields.drawnOn?.text} by {submitted.fields.drawnBy?.text}
+                </td>
+                <td>
+                  <Earlier field={submitted.fields.drawnOn} />
+                  <Earlier field={submitted.fields.drawnBy} />
+                </td>
+              </tr>
+              <tr>
+                <td>seal</td>
+                <td className="fig">{submitted.fields.seal?.text || '—'}</td>
+                <td>
+                  <Earlier field={submitted.fields.seal} />
+                </td>
+              </tr>
+              <tr>
+                <td>written by</td>
+                <td>
+                  {submitted.fields.mass?.by},{' '}
+                  {shortInstant(submitted.fields.mass?.at ?? submitted.vessel.createdAt, session.laboratory.zone)}
+                </td>
+                <td />
+              </tr>
+            </tbody>
+          </table>
+          <DecisionBox
+            on={{ id: submitted.vessel.id, lotId: lot, decision: submitted.decision }}
+            outside={[submitted.massVerdict.outcome, submitted.primaryVerdict?.outcome].includes('outside')}
+            subject="sample"
+          />
+          {may('sampling.write') && (
+            <div className="actions">
+              <Button
+                variant="outline-primary"
+                onClick={() => {
+                  setEditing(true);
+                }}
+              >
+                Correct
+              </Button>
+            </div>
+          )}
+        </>
+      ) : may('sampling.write') ? (
+        <SubmittedForm
+          view={data}
+          today={session.today}
+          by={session.person?.name ?? ''}
+          done={() => {
+            setEditing(false);
+          }}
+        />
+      ) : (
+        <p className="soft">A sampler records it.</p>
+      )}
+    </>
+  );
+}
+
+function SubmittedForm({
+  view,
+  today,
+  by,
+  done,
+}: {
+  view: SamplingView;
+  today: string;
+  by: string;
+  done: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const { submitted, plan, lot } = view;
+  // What was taken, where it was noted on the walk; what is asked for is only the hint.
+  const taken = view.draw?.primaries.filter((one) => one.taken).length;
+  const draft = useDraft(
+    {
+      text: submitted?.vessel.mass?.text ?? '',
+      unit: submitted?.vessel.mass?.unit ?? 'g',
+      drawnOn: submitted?.fields.drawnOn?.text ?? today,
+      drawnBy: submitted?.fields.drawnBy?.text ?? (view.sentIn ? '' : by),
+      seal: submitted?.fields.seal?.text ?? '',
+      primarySamples:
+        submitted?.fields.primarySamples?.text ?? (view.sentIn ? '' : String(taken ?? plan?.primarySamples ?? '')),
+      reason: '',
+    },
+    (values) => ({
+      mass: { text: plainFigure(values.text), unit: values.unit },
+      drawnOn: values.drawnOn,
+      drawnBy: values.drawnBy.trim(),
+      seal: values.seal.trim(),
+      primarySamples: view.sentIn && values.primarySamples.trim() === '' ? null : wholeNumber(values.primarySamples),
+      ...unlessEmpty('reason', values.reason),
+    }),
+    submittedSampleSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['sampling', lot.id],
+        await write<SamplingView>('PUT', `/lots/${lot.id}/submitted`, body, {
+          version: submitted?.vessel.version ?? 0,
+          key,
+        }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+      done();
+    },
+  );
+  const { values, set, fault, field } = draft;
+  return (
+    <DraftForm draft={draft} send={submitted ? 'Correct' : 'Record the sample'} {...(submitted ? { leave: done } : {})}>
+      <div className="fields" style={{ maxWidth: 760 }}>
+        <MassField
+          label="mass of the submitted sample"
+          text={values.text}
+          unit={values.unit}
+          onChange={(change) => {
+            set(change);
+          }}
+          fault={fault('mass.text') ?? fault('mass')}
+          hint={
+            view.least.submitted
+              ? `the rule book asks for ${Number(view.least.submitted.toFixed(1))} g at least`
+              : undefined
+          }
+        />
+        <TextField
+          label="primary samples taken"
+          figure
+          inputMode="numeric"
+          {...field('primarySamples')}
+          hint={
+            view.sentIn ? 'empty where nobody knows: others drew it' : plan ? `${plan.primarySamples} asked` : undefined
+          }
+        />
+        <TextField label="drawn on" type="date" {...field('drawnOn')} />
+        <TextField label="drawn by" {...field('drawnBy')} />
+        <TextField label="seal" {...field('seal')} />
+        {submitted && <TextField label="why it is corrected" {...field('reason')} />}
+      </div>
+    </DraftForm>
+  );
+}

@@ -1,0 +1,261 @@
+import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
+import { useQuery } from '@tanstack/react-query';
+import { Exact, toGrams } from '@mercato/core/units/mass';
+import { useState, type JSX } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { shortDay, shortInstant, useSession } from '../api/session.tsx';
+import { BenchHead } from '../register/bench.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { EventForm } from './EventForm.tsx';
+import { MassForm } from './MassForm.tsx';
+
+/** Every vessel of a lot from the heap to the dish: what it holds, who has it, and all that happened to it. */
+export default function Vessels(): JSX.Element {
+  const { lot = '' } = useParams();
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const [all, setAll] = useState(false);
+  const { data } = useQuery({
+    queryKey: ['vessels', lot],
+    queryFn: ({ signal }) => read<VesselTree>(`/lots/${lot}/vessels`, signal),
+  });
+  useKeys([
+    { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
+    { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
+  ]);
+  if (!data) return <main aria-busy="true" />;
+  const poured = data.nodes.filter((one) => one.pouredInto !== null);
+  const chosen = data.nodes.find((one) => one.id === search.get('at'));
+  const labels = `/api/lots/${lot}/labels.pdf`;
+  return (
+    <main className="station">
+      <section>
+        <BenchHead lot={data.lot} title="Vessels" />
+        {data.nodes.length === 0 ? (
+          <p className="soft" style={{ marginTop: 18 }}>
+            Nothing is taken of this lot yet. <Link to={`/lots/${lot}/sampling`}>Sampling</Link> begins it.
+          </p>
+        ) : (
+          <>
+            <div className="scroll" style={{ marginTop: 16 }}>
+              <table className="ruled tree">
+                <thead>
+                  <tr>
+                    <th>vessel</th>
+                    <th className="num">holds</th>
+                    <th className="num">left, g</th>
+                    <th>stands</th>
+                    <th>with</th>
+                    <th>seal</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {poured.length > 0 && (
+                    <tr className="gone">
+                      <td>
+                        <button
+                          type="button"
+                          className="opens"
+                          aria-expanded={all}
+                          onClick={() => {
+                            setAll(!all);
+                          }}
+                        >
+                          {poured.length} primary samples
+                        </button>
+                      </td>
+                      <td className="num">
+                        {poured.every((one) => one.mass)
+                          ? `${poured.reduce((sum, one) => (one.mass ? sum.plus(toGrams(one.mass)) : sum), new Exact(0)).toString()} g`
+                          : ''}
+                      </td>
+                      <td />
+                      <td>poured together</td>
+                      <td />
+                      <td />
+                    </tr>
+                  )}
+                  {rowsOf(data.nodes.filter((one) => all || one === chosen || !poured.includes(one))).map(
+                    ({ node, depth }) => (
+                      <Row
+                        key={node.id}
+                        node={node}
+                        depth={depth}
+                        at={node === chosen}
+                        open={() => {
+                          setSearch({ at: node.id }, { replace: true });
+                        }}
+                      />
+                    ),
+                  )}
+                </tbody>
+              </table>
+            </div>
+            <div className="actions">
+              <a className="btn btn-outline-primary" href={labels} target="_blank" rel="noreferrer">
+                Labels on a sheet
+              </a>
+              <a href={`${labels}?layout=single`} target="_blank" rel="noreferrer">
+                one to a page, 50 × 25 mm
+              </a>
+              <Link to={`/lots/${lot}/sampling`}>Sampling</Link>
+            </div>
+          </>
+        )}
+      </section>
+      <aside className="slip">
+        {chosen ? (
+          <Chosen key={chosen.id} node={chosen} tree={data} />
+        ) : (
+          <p className="soft">
+            Scan a label, or choose a vessel: what happened to it stands here, and what happens next is written down.
+          </p>
+        )}
+      </aside>
+    </main>
+  );
+}
+
+/** The tree from the root down; primary samples stand above what they were poured into. */
+function rowsOf(nodes: readonly VesselNode[]): readonly { node: VesselNode; depth: number }[] {
+  const below = (parent: string | null, depth: number): { node: VesselNode; depth: number }[] =>
+    nodes
+      .filter((one) => one.parentId === parent)
+      .flatMap((node) => [
+        ...nodes.filter((one) => one.pouredInto === node.id).map((one) => ({ node: one, depth })),
+        { node, depth },
+        ...below(node.id, depth + 1),
+      ]);
+  const free = below(null, 0);
+  // What was poured into another stands with it, not on its own a second time.
+  return free.filter(({ node }, i) => free.findIndex((one) => one.node === node) === i);
+}
+
+export const nameOf = (node: Pick<VesselNode, 'kind' | 'purpose' | 'number' | 'place'>) =>
+  [
+    node.kind === 'replicate' ? 'dish' : node.kind,
+    node.purpose?.replace('-', ' '),
+    node.kind === 'primary' || node.kind === 'replicate' ? String(node.number) : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+function Row({
+  node,
+  depth,
+  at,
+  open,
+}: {
+  node: VesselNode;
+  depth: number;
+  at: boolean;
+  open: () => void;
+}): JSX.Element {
+  return (
+    <tr className={[at ? 'at' : '', node.gone ? 'gone' : ''].filter(Boolean).join(' ')}>
+      <td style={{ paddingLeft: 8 + depth * 20 }}>
+        {depth > 0 && (
+          <span aria-hidden="true" className="soft">
+            └{' '}
+          </span>
+        )}
+        <button type="button" className="opens fig" aria-pressed={at} onClick={open}>
+          {node.code}
+        </button>{' '}
+        {nameOf(node)}
+      </td>
+      <td className="num">
+        {node.mass ? `${node.mass.text} ${node.mass.unit}` : node.seeds === null ? '—' : `${node.seeds} seeds`}
+      </td>
+      <td className="num">{node.drawnG === null ? '' : node.leftG}</td>
+      <td>{node.gone ?? node.place ?? '—'}</td>
+      <td>{node.holder ?? ''}</td>
+      <td className="fig">{node.seal ?? ''}</td>
+    </tr>
+  );
+}
+
+function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Element | null {
+  const { session, may } = useSession();
+  if (!session) return null;
+  const path = pathTo(node, tree.nodes);
+  return (
+    <>
+      <h2 style={{ textTransform: 'capitalize' }}>{nameOf(node)}</h2>
+      <p className="fig" style={{ fontSize: 22, margin: '2px 0' }}>
+        {node.code}
+      </p>
+      <p className="soft">{['the heap', ...path.map(nameOf)].join(' › ')}</p>
+      {node.why && <p>Lighter than the rule book asks: {node.why}</p>}
+      {node.discardOn && !node.gone && (
+        <p className={node.discardOn < session.today ? 'outside' : ''}>
+          {node.discardOn < session.today ? 'May be discarded since' : 'Kept to'} {shortDay(node.discardOn)}{' '}
+          {node.discardOn.slice(0, 4)}
+        </p>
+      )}
+      {node.station && <p>On the bench of {node.station}.</p>}
+      <ol className="events">
+        <li>
+          <b>made</b> {node.mass ? `${node.mass.text} ${node.mass.unit}` : ''}{' '}
+          <span className="soft">
+            {node.createdBy}, {shortInstant(node.createdAt, session.laboratory.zone)}
+          </span>
+        </li>
+        {node.events.map((one, i) => (
+          <li key={i}>
+            <b>{EVENT_WORDS[one.what]}</b> {one.words}{' '}
+            {one.verdict && (
+              <span>
+                <VerdictMark mark={one.verdict.outcome} word /> {one.verdict.next}
+              </span>
+            )}{' '}
+            <span className="soft">
+              {one.by}, {shortInstant(one.at, session.laboratory.zone)}
+            </span>
+          </li>
+        ))}
+        {node.pouredInto && (
+          <li>
+            <b>poured</b> into {tree.nodes.find((one) => one.id === node.pouredInto)?.code}
+          </li>
+        )}
+      </ol>
+      {node.gone ? (
+        <p className="soft">It is no longer there: {node.gone}.</p>
+      ) : (
+        may('sampling.write') && (
+          <>
+            <EventForm key={node.events.length} node={node} tree={tree} />
+            {(node.kind === 'composite' || node.kind === 'reserve') && <MassForm node={node} tree={tree} />}
+          </>
+        )
+      )}
+      <p>
+        <a
+          href={`/api/lots/${tree.lot.id}/labels.pdf?layout=single&vessels=${node.id}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Its label again
+        </a>
+      </p>
+    </>
+  );
+}
+
+const EVENT_WORDS = {
+  take: 'put',
+  'hand-over': 'handed',
+  move: 'moved',
+  seal: 'sealed',
+  open: 'opened',
+  divide: 'divided',
+  finish: 'ended',
+} as const;
+
+function pathTo(node: VesselNode, nodes: readonly VesselNode[]): readonly VesselNode[] {
+  const parent = nodes.find((one) => one.id === node.parentId);
+  return parent ? [...pathTo(parent, nodes), node] : [node];
+}

@@ -1,0 +1,67 @@
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import type { JSX } from 'react';
+import { Link } from 'react-router';
+import { VerdictMark } from '../ui/shapes.tsx';
+import type { Shown } from './shown.ts';
+
+/** Working samples, each drawn on its own for its step. */
+export function WorkingTable({
+  view: data,
+  show: setShown,
+}: {
+  view: SamplingView;
+  show: (shown: Shown) => void;
+}): JSX.Element {
+  const lot = data.lot.id;
+  return (
+    <>
+      <h2 style={{ marginTop: 22 }}>Working samples</h2>
+      {data.working.length === 0 ? (
+        <p className="soft">None drawn yet. Each step draws its own, from its page.</p>
+      ) : (
+        <div className="scroll">
+          <table className="ruled" style={{ maxWidth: 760 }}>
+            <thead>
+              <tr>
+                <th>code</th>
+                <th>for</th>
+                <th className="num">mass</th>
+                <th>least mass</th>
+                <th>test</th>
+                <th>why lighter</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.working.map(({ vessel, verdict, why, testNumber }) => (
+                <tr key={vessel.id}>
+                  <td className="fig">{vessel.code}</td>
+                  <td>
+                    <Link to={`/lots/${lot}/${vessel.purpose ?? 'sampling'}`}>{vessel.purpose?.replace('-', ' ')}</Link>
+                  </td>
+                  <td className="num">
+                    <button
+                      type="button"
+                      className="opens"
+                      onClick={() => {
+                        setShown({ title: 'working sample', verdict });
+                      }}
+                    >
+                      {vessel.mass?.text} {vessel.mass?.unit}
+                    </button>
+                  </td>
+                  <td>
+                    <VerdictMark mark={verdict.outcome} word />
+                  </td>
+                  <td className="num" style={{ textAlign: 'left' }}>
+                    {testNumber ?? '—'}
+                  </td>
+                  <td className="soft">{why}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </>
+  );
+}

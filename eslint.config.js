@@ -35,5 +35,9 @@ export default defineConfig(
   { files: ['web/**/*.tsx', 'web/**/*.ts'], extends: [reactHooks.configs.flat.recommended] },
   { files: ['**/*.mjs', '**/*.cjs', '*.js'], languageOptions: { globals: plainNode } },
   // What is handed to a page runs there.
+  {
+    files: ['web/public/sw.js'],
+    languageOptions: { globals: { self: 'readonly', caches: 'readonly', fetch: 'readonly', URL: 'readonly' } },
+  },
   { files: ['scripts/screenshots.mjs'], languageOptions: { globals: { localStorage: 'readonly' } } },
 );

@@ -78,6 +78,9 @@ function SignedIn(): JSX.Element {
   );
 }
 
+// Absent where the page did not come over https or from this machine itself: then a reload needs the network.
+if ('serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+
 const root = document.getElementById('root');
 if (root)
   createRoot(root).render(

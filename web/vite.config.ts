@@ -9,6 +9,8 @@ export default defineConfig({
     target: 'es2022',
     outDir: 'dist',
     emptyOutDir: true,
+    // The charts are one chunk of their own, loaded where one is shown.
+    chunkSizeWarningLimit: 700,
     rolldownOptions: { checks: { pluginTimings: false } },
   },
   worker: { format: 'es' },

@@ -74,8 +74,8 @@ function Station({
       setTrouble(at?.message ?? error.message);
     }
   };
-  const putAway = async (id: string) => {
-    await write('POST', `/vessels/${id}/events`, { what: 'move', place: place.trim(), note: '' });
+  const putAway = async (ids: readonly string[]) => {
+    for (const id of ids) await write('POST', `/vessels/${id}/events`, { what: 'move', place: place.trim(), note: '' });
     await client.invalidateQueries({ queryKey: ['stations'] });
     await client.invalidateQueries({ queryKey: ['vessels'] });
   };
@@ -127,12 +127,21 @@ function Station({
                   {one.code}
                 </Link>
                 <span>{[one.kind, one.purpose?.replace('-', ' ')].filter(Boolean).join(', ')}</span>
-                <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => putAway(one.id))}>
+                <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => putAway([one.id]))}>
                   Put away {one.code}
                 </Button>
               </li>
             ))}
           </ul>
+          {vessels.length > 1 && (
+            <Button
+              size="sm"
+              variant="outline-primary"
+              onClick={() => void attempt(() => putAway(vessels.map((one) => one.id)))}
+            >
+              Put all {vessels.length} away
+            </Button>
+          )}
         </>
       )}
       {may('sampling.write') && lot && vessels.length === 0 && (

@@ -79,6 +79,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
   const signOut = async () => {
     await write('DELETE', '/session', undefined).catch(() => undefined);
     client.clear();
+    if ('caches' in window) await caches.delete('mercato-day');
     void navigate('/sign-in');
   };
   const hold = useCallback((next: ScanTaker | null) => {

@@ -1,4 +1,5 @@
 import type { Calculation } from './calculation.ts';
+import { dividingCalculations } from './dividing.ts';
 import { germinationCalculations } from './germination.ts';
 import { moistureCalculations } from './moisture.ts';
 import { otherSeedsCalculations } from './otherSeeds.ts';
@@ -12,6 +13,7 @@ import { statisticsCalculations } from './statistics.ts';
 /** Every calculation, in the order of the work. */
 export const CATALOGUE: readonly Calculation[] = [
   ...samplingCalculations,
+  ...dividingCalculations,
   ...heterogeneityCalculations,
   ...acceptanceCalculations,
   ...purityCalculations,

@@ -53,6 +53,71 @@ export const LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'reason', label: 'why' },
     ],
   },
+  'sampling.divider-plan': {
+    fields: [
+      {
+        path: 'divider',
+        label: 'divider',
+        kind: 'choice',
+        choices: [
+          ['riffle', 'halves: riffle, cone, hand'],
+          ['rotary', 'rotary, into jars'],
+          ['spoon', 'by spoon'],
+        ],
+      },
+      { path: 'massG', label: 'what is divided, g' },
+      { path: 'targetG', label: 'not below, g' },
+      { path: 'jars', label: 'jars', hint: 'rotary only; 8 unless you say otherwise' },
+      { path: 'spoonG', label: 'one level spoon, g', hint: 'spoon only' },
+    ],
+    results: [
+      { path: 'passes', label: 'passes, or spoonfuls' },
+      { path: 'keptG', label: 'kept after each, g' },
+    ],
+  },
+  'sampling.divider-halves': {
+    fields: [
+      { path: 'firstG', label: 'first half, g' },
+      { path: 'secondG', label: 'second half, g' },
+      { path: 'limitPercent', label: 'difference allowed, % of both', hint: '5 unless you say otherwise' },
+    ],
+    results: [
+      { path: 'measured', label: 'difference', unit: '%' },
+      { path: 'limit', label: 'usual at most', unit: '%' },
+    ],
+  },
+  'sampling.mass-balance': {
+    fields: [
+      { path: 'wholeG', label: 'the whole, g' },
+      { path: 'partsG', label: 'its parts, g', hint: 'figures with blanks between', kind: 'list' },
+      { path: 'lossG', label: 'stated as lost, g' },
+      { path: 'decimals', label: 'decimals weighed to' },
+    ],
+    results: [
+      { path: 'balance', label: 'the masses are' },
+      { path: 'differenceG', label: 'difference', unit: 'g' },
+      { path: 'roundingG', label: 'left open by rounding', unit: 'g' },
+    ],
+  },
+  'sampling.heterogeneity-range': {
+    fields: [
+      BOOK,
+      {
+        path: 'attribute',
+        label: 'what was compared',
+        kind: 'choice',
+        choices: [
+          ['germination', 'germination'],
+          ['purity', 'a purity component'],
+        ],
+      },
+      { path: 'percents', label: 'percent in each container', hint: 'figures with blanks between', kind: 'list' },
+    ],
+    results: [
+      { path: 'measured', label: 'range R', unit: '%' },
+      { path: 'limit', label: 'largest allowed', unit: '%' },
+    ],
+  },
   'sampling.heterogeneity-percents': {
     fields: [
       { path: 'percents', label: 'percent in each container', hint: 'figures with blanks between', kind: 'list' },

@@ -57,7 +57,7 @@ export interface NewKind {
   source: string;
 }
 
-export const newKindSchema = Joi.object<NewKind, true>({
+const kindKeys = {
   species: text(120)
     .pattern(/^[A-Z×][\p{L}-]+( [\p{L}×.-]+)+$/u)
     .required()
@@ -84,6 +84,18 @@ export const newKindSchema = Joi.object<NewKind, true>({
   source: text(300, 3)
     .required()
     .messages({ 'string.empty': 'say where the kind is known from', 'string.min': 'say where the kind is known from' }),
+};
+export const newKindSchema = Joi.object<NewKind>(kindKeys).required();
+
+/** Corrects a kind that the laboratory added; its scientific name stays. */
+export interface KindChange extends NewKind {
+  reason: string;
+}
+export const kindChangeSchema = Joi.object<KindChange>({
+  ...kindKeys,
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is corrected', 'string.min': 'say why it is corrected' }),
 }).required();
 
 export interface KindView extends Kind {

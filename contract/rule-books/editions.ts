@@ -26,7 +26,9 @@ export interface DraftLine {
   book: RuleBook;
   name: string;
   year: number;
+  /** The edition that it was copied from: its name and id. */
   basedOn: string | null;
+  basedOnId: string | null;
   version: number;
   by: string;
   at: string;

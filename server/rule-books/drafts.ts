@@ -77,6 +77,7 @@ export async function listRuleBooks(tx: Transaction): Promise<RuleBookList> {
       ...row,
       book: row.book as RuleBook,
       basedOn: nameOf.get(row.basedOn ?? '') ?? null,
+      basedOnId: row.basedOn,
       by: names.get(row.by) ?? '',
       at: row.at.toISOString(),
     })),

@@ -222,6 +222,15 @@ describe('a kind that no list holds', () => {
     expect((await lead.post('/kinds', teff)).body).toMatchObject({ status: 409, errors: [{ path: 'species' }] });
     expect((await lead.post('/kinds', { ...teff, species: 'Avena sativa' })).status).toBe(409);
     expect(await found('poa tef')).toEqual(['Eragrostis tef']);
+    const correct = (change: object, species = teff.species) =>
+      lead.send<{ chaffy: boolean }>('PUT', `/kinds/${encodeURIComponent(species)}`, { ...teff, ...change });
+    expect((await correct({ chaffy: true })).body).toMatchObject({ status: 422, errors: [{ path: 'reason' }] });
+    expect((await correct({ species: 'Eragrostis curvula', reason: 'a slip' })).body).toMatchObject({
+      errors: [{ path: 'species' }],
+    });
+    expect((await correct({ species: 'Avena sativa', reason: 'a slip' }, 'Avena sativa')).status).toBe(404);
+    expect((await correct({ commonNames: ['tef', 'teff'], reason: 'a slip' })).status).toBe(200);
+    expect((await correct({ reason: 'it was right at first' })).body).toMatchObject({ commonNames: teff.commonNames });
     const lot = await lead.post<LotSheet>('/lots', { ...CLOVER, reference: 'OK-1', species: teff.species });
     expect(lot.body).toMatchObject({ commonName: 'teff', chaffy: false });
     const own = { book: 'aosa', field: 'purityG', value: '1', source: 'about 2 500 seeds' };

@@ -1,7 +1,13 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import { newKindSchema, ownFigureSchema, type KindList, type KindView } from '@mercato/contract/register/kinds';
+import {
+  kindChangeSchema,
+  newKindSchema,
+  ownFigureSchema,
+  type KindList,
+  type KindView,
+} from '@mercato/contract/register/kinds';
 import { BOOKS } from '@mercato/core/rule-books/edition';
 import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/findKind';
 import { brokeConstraint } from '../database/connect.ts';
@@ -49,6 +55,34 @@ export function ruleBookRoutes(api: Api): void {
         });
       await audit({ action: 'added a kind', subject: `kind ${body.species}`, after: body, reason: body.source });
       return kind;
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/kinds/:species',
+    permission: 'figure.write',
+    schema: kindChangeSchema,
+    handle: async ({ tx, params, body: { reason, ...kind }, audit }) => {
+      const [before] = await tx
+        .select()
+        .from(ownKind)
+        .where(eq(ownKind.species, params.species ?? ''))
+        .for('update');
+      if (!before) throw fault('not-found', 'The laboratory has added no such kind; shipped ones stay as they are.');
+      if (kind.species !== before.species)
+        throw fault('invalid', 'The scientific name stays.', [
+          { path: 'species', message: `lots stand under "${before.species}": add another kind instead` },
+        ]);
+      await tx.update(ownKind).set({ kind, source: kind.source }).where(eq(ownKind.id, before.id));
+      await audit({
+        action: 'corrected a kind',
+        subject: `kind ${kind.species}`,
+        before: before.kind,
+        after: kind,
+        reason,
+      });
+      return kind satisfies Kind;
     },
   });
 

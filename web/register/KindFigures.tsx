@@ -8,6 +8,7 @@ import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
+import { NewKind } from './NewKind.tsx';
 
 /** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
 export function KindFigures({
@@ -25,6 +26,7 @@ export function KindFigures({
     queryFn: ({ signal }) => read<KindView>(`/kinds/${encodeURIComponent(species)}`, signal),
   });
   const [filling, setFilling] = useState<OwnField | null>(null);
+  const [correcting, setCorrecting] = useState(false);
   if (!data) return null;
   const method = data.methods[book].find((one) => one.bookKind === bookKind) ?? data.methods[book][0];
   return (
@@ -50,7 +52,19 @@ export function KindFigures({
                 </td>
                 <td style={{ whiteSpace: 'normal' }}>
                   {figure ? (
-                    `${shown(figure.value)} ${OWN_FIELDS[field].unit}`
+                    figure.rule.provenance.origin === 'own' && may('figure.write') ? (
+                      <button
+                        type="button"
+                        className="opens"
+                        onClick={() => {
+                          setFilling(field);
+                        }}
+                      >
+                        {shown(figure.value)} {OWN_FIELDS[field].unit}
+                      </button>
+                    ) : (
+                      `${shown(figure.value)} ${OWN_FIELDS[field].unit}`
+                    )
                   ) : may('figure.write') ? (
                     <button
                       type="button"
@@ -70,6 +84,37 @@ export function KindFigures({
           })}
         </tbody>
       </table>
+      {data.source !== undefined && (
+        <p className="soft" style={{ marginTop: 10 }}>
+          Added by the laboratory: {data.source}
+          {may('figure.write') && !correcting && (
+            <>
+              {' · '}
+              <button
+                type="button"
+                className="opens"
+                onClick={() => {
+                  setCorrecting(true);
+                }}
+              >
+                correct the kind
+              </button>
+            </>
+          )}
+        </p>
+      )}
+      {correcting && (
+        <NewKind
+          species={species}
+          before={data}
+          done={() => {
+            setCorrecting(false);
+          }}
+          leave={() => {
+            setCorrecting(false);
+          }}
+        />
+      )}
       {data.thousandSeedWeightG && (
         <p className="soft" style={{ marginTop: 10 }}>
           A thousand seeds weigh {data.thousandSeedWeightG.low} to {data.thousandSeedWeightG.high} g.

@@ -1,4 +1,4 @@
-import { newKindSchema } from '@mercato/contract/register/kinds';
+import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
@@ -15,19 +15,32 @@ const parts = (text: string) =>
     .filter(Boolean);
 const figure = (text: string) => (/^\d+(\.\d+)?$/.test(plainFigure(text)) ? Number(plainFigure(text)) : text);
 
-/** A kind that the list does not hold, with where it is known from. */
+/** A kind that the list does not hold, with where it is known from; or one that the laboratory added, to be corrected. */
 export function NewKind({
   species,
+  before,
   done,
   leave,
 }: {
   species: string;
+  before?: Kind;
   done: (kind: Kind) => void;
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
   const draft = useDraft(
-    { species, family: '', names: '', synonyms: '', chaffy: false, hardSeeded: false, low: '', high: '', source: '' },
+    {
+      species,
+      family: before?.family ?? '',
+      names: before?.commonNames.join('; ') ?? '',
+      synonyms: before?.synonyms.join('; ') ?? '',
+      chaffy: before?.chaffy ?? false,
+      hardSeeded: before?.hardSeeded ?? false,
+      low: String(before?.thousandSeedWeightG?.low ?? ''),
+      high: String(before?.thousandSeedWeightG?.high ?? ''),
+      source: before?.source ?? '',
+      reason: '',
+    },
     (values) => ({
       species: values.species.trim(),
       family: values.family.trim(),
@@ -38,11 +51,15 @@ export function NewKind({
       thousandSeedWeightG:
         values.low.trim() || values.high.trim() ? { low: figure(values.low), high: figure(values.high) } : null,
       source: values.source.trim(),
+      ...(before ? { reason: values.reason.trim() } : {}),
     }),
-    newKindSchema,
+    before ? kindChangeSchema : newKindSchema,
     async (body, key) => {
-      const kind = await write<Kind>('POST', '/kinds', body, { key });
+      const kind = before
+        ? await write<Kind>('PUT', `/kinds/${encodeURIComponent(species)}`, body, { key })
+        : await write<Kind>('POST', '/kinds', body, { key });
       await client.invalidateQueries({ queryKey: ['kinds'] });
+      await client.invalidateQueries({ queryKey: ['kind', species] });
       done(kind);
     },
   );
@@ -50,13 +67,13 @@ export function NewKind({
   return (
     <DraftForm
       draft={draft}
-      title="Add a kind"
-      send="Add the kind"
+      title={before ? 'Correct the kind' : 'Add a kind'}
+      send={before ? 'Correct the kind' : 'Add the kind'}
       leave={leave}
       style={{ marginTop: 22, maxWidth: 900 }}
     >
       <div className="fields">
-        <TextField label="scientific name" {...field('species')} autoFocus />
+        {!before && <TextField label="scientific name" {...field('species')} autoFocus />}
         <TextField
           label="common names"
           {...field('names', 'commonNames', 'commonNames.0')}
@@ -73,6 +90,7 @@ export function NewKind({
         />
         <TextField label="to, g" figure inputMode="decimal" {...field('high', 'thousandSeedWeightG.high')} />
         <TextField label="where it is known from" {...field('source')} hint="flora, supplier, own trial" />
+        {before && <TextField label="why it is corrected" {...field('reason')} />}
         <div className="field">
           <Form.Check
             id="kind-chaffy"

@@ -1,3 +1,4 @@
+import type { DraftView } from '@mercato/contract/rule-books/editions';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { compareEditions } from '@mercato/core/rule-books/compareEditions';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
@@ -14,13 +15,23 @@ const useContent = (id: string) =>
     enabled: id !== '',
   });
 
+/** An edition that is still being written. */
+const useDraftContent = (id: string) =>
+  useQuery({
+    queryKey: ['draft', id],
+    queryFn: ({ signal }) => read<DraftView>(`/rule-books/drafts/${id}`, signal),
+    enabled: id !== '',
+  });
+
 const WORDS = { added: 'new', removed: 'gone', changed: 'changed' } as const;
 
-/** Two editions of a book, row by row: only what differs. */
+/** Two editions of a book, or an edition and a draft, row by row: only what differs. */
 export default function Compare(): JSX.Element {
   const [search] = useSearchParams();
   const first = useContent(search.get('a') ?? '').data;
-  const second = useContent(search.get('b') ?? '').data;
+  const draft = useDraftContent(search.get('draft') ?? '').data;
+  const edition = useContent(search.get('b') ?? '').data;
+  const second = draft ? { ...draft.content, name: `${draft.name} (draft)` } : edition;
   if (!first || !second) return <main aria-busy="true" />;
   if (first.book !== second.book)
     return (

@@ -10,7 +10,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
@@ -63,6 +63,12 @@ export default function Draft(): JSX.Element {
           <h1>{data.name}, a draft</h1>
           <p className="soft">
             {data.basedOn && `from ${data.basedOn} · `}last written by {data.by}, {shortDay(data.at)}
+            {data.basedOnId && (
+              <>
+                {' · '}
+                <Link to={`/rules/compare?a=${data.basedOnId}&draft=${draft}`}>what differs</Link>
+              </>
+            )}
           </p>
           <Trouble text={kept} />
           {lead && <Issue draft={data} drop={() => void drop()} />}

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { OWN_FIELDS, type OwnField } from '@mercato/contract/register/kinds';
@@ -105,10 +105,22 @@ function shippedByName(): ReadonlyMap<string, Kind> {
   return shipped;
 }
 
+/** The laboratory's own kinds as they now stand: those that nothing supersedes. */
+export async function ownKinds(tx: Transaction, which?: SQL): Promise<(typeof ownKind.$inferSelect)[]> {
+  const later = alias(ownKind, 'later');
+  const rows = await tx
+    .select({ row: ownKind })
+    .from(ownKind)
+    .leftJoin(later, eq(later.supersedes, ownKind.id))
+    .where(and(isNull(later.id), which))
+    .orderBy(asc(ownKind.species));
+  return rows.map((one) => one.row);
+}
+
 /** The shipped kinds, and those that the laboratory added. */
 export async function allKinds(tx: Transaction): Promise<readonly Kind[]> {
-  const own = await tx.select().from(ownKind).orderBy(asc(ownKind.species));
-  return [...shippedByName().values(), ...own.map((row) => row.kind as Kind)];
+  const own = new Map((await ownKinds(tx)).map((row) => [row.species, row.kind as Kind]));
+  return [...shippedByName().values(), ...own.values()];
 }
 
 /** Kinds by scientific name; only what is not shipped is asked of the database. */
@@ -121,8 +133,7 @@ export async function kindsNamed(tx: Transaction, species: readonly string[]): P
   );
   const others = species.filter((one) => !found.has(one));
   if (others.length > 0)
-    for (const row of await tx.select().from(ownKind).where(inArray(ownKind.species, others)))
-      found.set(row.species, row.kind as Kind);
+    for (const row of await ownKinds(tx, inArray(ownKind.species, others))) found.set(row.species, row.kind as Kind);
   return found;
 }
 

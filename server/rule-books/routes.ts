@@ -13,7 +13,7 @@ import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/fin
 import { brokeConstraint } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { allKinds, currentEdition, editionById, kindOf, methodsWithOwn } from './editions.ts';
+import { allKinds, currentEdition, editionById, kindOf, methodsWithOwn, ownKinds } from './editions.ts';
 import { shippedOtherSpecies } from './shipped.ts';
 import { kindFigure, ownKind } from './tables.ts';
 
@@ -63,18 +63,29 @@ export function ruleBookRoutes(api: Api): void {
     path: '/kinds/:species',
     permission: 'figure.write',
     schema: kindChangeSchema,
-    handle: async ({ tx, params, body: { reason, ...kind }, audit }) => {
-      const [before] = await tx
-        .select()
-        .from(ownKind)
-        .where(eq(ownKind.species, params.species ?? ''))
-        .for('update');
+    handle: async ({ tx, params, body: { reason, ...kind }, person, now, audit }) => {
+      const [before] = await ownKinds(tx, eq(ownKind.species, params.species ?? ''));
       if (!before) throw fault('not-found', 'The laboratory has added no such kind; shipped ones stay as they are.');
       if (kind.species !== before.species)
         throw fault('invalid', 'The scientific name stays.', [
           { path: 'species', message: `lots stand under "${before.species}": add another kind instead` },
         ]);
-      await tx.update(ownKind).set({ kind, source: kind.source }).where(eq(ownKind.id, before.id));
+      await tx
+        .insert(ownKind)
+        .values({
+          id: uuid(),
+          species: kind.species,
+          kind,
+          source: kind.source,
+          by: person.id,
+          at: now,
+          supersedes: before.id,
+        })
+        .catch((error: unknown) => {
+          throw brokeConstraint(error)
+            ? fault('conflict', 'Somebody else corrected this kind in the meantime: load it again.')
+            : error;
+        });
       await audit({
         action: 'corrected a kind',
         subject: `kind ${kind.species}`,

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { check, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
 
 /** Immutable editions, known by the hash of their content. */
@@ -45,16 +45,26 @@ export const ruleBookDraft = pgTable('rule_book_draft', {
   at: instant('at').notNull(),
 });
 
-/** A kind that the shipped list does not hold, added by the laboratory. */
-export const ownKind = pgTable('own_kind', {
-  id: uuid('id').primaryKey(),
-  species: text('species').notNull().unique(),
-  /** Names, chaffiness and seed weight, as `NewKind` has them. */
-  kind: jsonb('kind').notNull(),
-  source: text('source').notNull(),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});
+/** A kind that the shipped list does not hold, added by the laboratory; a correction supersedes it. */
+export const ownKind = pgTable(
+  'own_kind',
+  {
+    id: uuid('id').primaryKey(),
+    species: text('species').notNull(),
+    /** Names, chaffiness and seed weight, as `NewKind` has them. */
+    kind: jsonb('kind').notNull(),
+    source: text('source').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+    supersedes: uuid('supersedes'),
+  },
+  (t) => [
+    uniqueIndex('own_kind_one_root')
+      .on(t.species)
+      .where(sql`supersedes is null`),
+    unique('own_kind_one_successor').on(t.supersedes),
+  ],
+);
 
 /** A figure that a book lacks, entered by the laboratory with its own provenance; newer rows supersede. */
 export const kindFigure = pgTable(

@@ -25,6 +25,14 @@ export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
   return row;
 }
 
+/** @throws {Fault} 409 when the lot was divided: its parts are sampled, tested and released, each on its own */
+export function refuseDivided(row: Lot): void {
+  if (row.parts.length > 0)
+    throw fault('conflict', `This lot was divided into ${row.parts.join(', ')}: go on with those.`, [
+      { path: 'lot', message: 'divided: its parts are lots of their own' },
+    ]);
+}
+
 const EMPTY_STANDING = { step: 'sampling', mark: 'next', note: 'to be sampled' };
 
 /**

@@ -15,7 +15,7 @@ import { labelData } from '../lot-sheet/labelData.ts';
 import { slipsOf } from '../lot-sheet/slips.ts';
 import { pictureOf, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { lockLot, type Lot } from '../register/lots.ts';
+import { lockLot, refuseDivided, type Lot } from '../register/lots.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
 import { renderPdf } from './pdf.ts';
 import { basisOf } from './result.ts';
@@ -83,6 +83,7 @@ export async function releaseDocument(
   lot: Lot,
   body: NewRelease,
 ): Promise<void> {
+  refuseDivided(lot);
   const file = await openFile(tx, lot.id, now);
   const gathered = await gather(tx, file);
   const data = labelData(file, gathered);

@@ -71,6 +71,32 @@ describe('from the heap to the working sample', () => {
     expect(poured.composite).toMatchObject({ vessel: { mass: g('598.0') }, unweighed: 0 });
     expect((await pour('598.0', '2')).body).toMatchObject({ status: 409 });
     const composite = await node(lot, 'composite');
+    const draw = poured.draw;
+    const [first] = draw?.primaries ?? [];
+    const again = (mass: object, note: string) =>
+      sampler.send('PUT', `/draws/${draw?.id}/containers/${first?.container}/samples/1`, {
+        mass,
+        look: 'even',
+        note,
+        takenAt: '2026-11-24T09:00:00Z',
+        reason: 'read again',
+      });
+    expect((await again(g('90.0'), '')).body).toMatchObject({ status: 409, errors: [{ path: 'mass.text' }] });
+    expect((await again(g('50.0'), 'seam open')).status).toBe(200);
+    expect(
+      (await sampler.post(`/lots/${lot}/draws`, { method: 'even', columns: 2, rows: 2, reason: 'x' })).body,
+    ).toMatchObject({
+      status: 409,
+      errors: [{ path: 'method' }],
+    });
+    const reweigh = (mass: string) =>
+      sampler.put<VesselTree>(`/vessels/${composite.id}/mass`, { mass: g(mass), reason: 'read again' }, 1);
+    expect((await reweigh('590')).body).toMatchObject({ status: 422, errors: [{ path: 'loss.text' }] });
+    expect((await reweigh('598.5')).status).toBe(200);
+    expect((await reweigh('598')).status).toBe(412);
+    expect(
+      (await sampler.put(`/vessels/${composite.id}/mass`, { mass: g('598.0'), reason: 'right at first' }, 2)).status,
+    ).toBe(200);
     for (const one of (await tree(lot)).nodes.filter((other) => other.kind === 'primary'))
       expect(one).toMatchObject({ pouredInto: composite.id, gone: 'poured together' });
 
@@ -184,8 +210,8 @@ describe('custody', () => {
   it('labels carry code, lot and mass as text, on the paper of the laboratory', async () => {
     const { lot } = await taken('C-6');
     const { nodes } = await tree(lot);
-    const text = async (query: string) => {
-      const { type, body } = await lead.bytes(`/lots/${lot}/labels.pdf${query}`);
+    const text = async (query: string, of = lot) => {
+      const { type, body } = await lead.bytes(`/lots/${of}/labels.pdf${query}`);
       expect(type).toBe('application/pdf');
       const file = join(mkdtempSync(join(tmpdir(), 'labels-')), 'labels.pdf');
       writeFileSync(file, body);
@@ -211,6 +237,10 @@ describe('custody', () => {
     const single = await text(`?layout=single&vessels=${nodes[0]?.id}`);
     expect(single.info).toMatch(/Page size:\s+141\.7\d* x 70\.8\d*/);
     expect(single.info).toMatch(/Pages:\s+1\n/);
+    // Nothing that is written on a label, however long, runs over its edge onto another.
+    const long = (await sampler.post<LotSheet>('/lots', { ...CLOVER, reference: 'a'.repeat(40) })).body.id;
+    await sampler.put(`/lots/${long}/submitted`, { ...submitted('150'), seal: 'S'.repeat(40) }, 0);
+    expect((await text('?layout=single', long)).info).toMatch(/Pages:\s+1\n/);
     expect((await lead.get(`/lots/${lot}/labels.pdf?vessels=nothing`)).body).toMatchObject({
       errors: [{ path: 'vessels' }],
     });
@@ -367,6 +397,13 @@ describe('a lot that is not one', () => {
       parts: [{ reference: 'P-1a' }, { reference: 'P-1b' }, { reference: 'P-1c' }],
     });
     expect((await divide(...parts)).body).toMatchObject({ status: 409 });
+    for (const answer of [
+      await sampler.post(`/lots/${lot.id}/draws`, { method: 'random', columns: 5, rows: 5 }),
+      await sampler.put(`/lots/${lot.id}/submitted`, submitted('100'), 0),
+      await sampler.post(`/lots/${lot.id}/composite`, { mass: g('100'), loss: g('0') }),
+      await lead.post(`/lots/${lot.id}/releases`, { kind: 'report' }),
+    ])
+      expect(answer.body).toMatchObject({ status: 409, errors: [{ path: 'lot' }] });
     expect((await lead.get<LotSheet>(`/lots/${done.parts[0]?.id}`)).body).toMatchObject({
       state: 'open',
       parent: { reference: 'P-1' },

@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { DrawView, Look, NewDraw, PrimarySample, PrimaryView } from '@mercato/contract/sampling/sampling';
 import { drawContainers, placeInStack, type DrawnContainer } from '@mercato/core/sampling/drawContainers';
@@ -11,7 +11,7 @@ import { allObservations, recordObservations } from '../database/observations.ts
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotFile } from '../register/lotFile.ts';
-import type { Lot } from '../register/lots.ts';
+import { refuseDivided, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { fieldViews } from '../register/tests.ts';
 import { addVessels, massColumns } from '../register/vessels.ts';
@@ -40,6 +40,15 @@ export async function drawLot(
   if (!plan?.units)
     throw fault('conflict', 'There are no containers to draw: a heap or stream is sampled over its whole mass.', [
       { path: 'method', message: 'only a lot in containers is drawn' },
+    ]);
+  refuseDivided(lot);
+  const [poured] = await tx
+    .select({ code: vessel.code })
+    .from(vessel)
+    .where(and(eq(vessel.lotId, lot.id), eq(vessel.kind, 'composite'), isNull(vessel.gone)));
+  if (poured)
+    throw fault('conflict', `The primary samples were poured together already: ${poured.code}.`, [
+      { path: 'method', message: `bring composite sample ${poured.code} to its end first` },
     ]);
   const [before] = await drawsOf(tx, lot.id);
   if (before && !body.reason)
@@ -123,6 +132,11 @@ export async function takePrimary(
     eq(primarySample.core, core),
   );
   const [before] = await tx.select().from(primarySample).where(here);
+  const [row] = before ? await tx.select().from(vessel).where(eq(vessel.id, before.vesselId)) : [];
+  if (row?.gone && (row.massText !== (body.mass?.text ?? null) || row.massUnit !== (body.mass?.unit ?? null)))
+    throw fault('conflict', `${row.code} was ${row.gone}: its mass was balanced with the others.`, [
+      { path: 'mass.text', message: 'poured together already: correct the composite sample instead' },
+    ]);
   const vesselId = before?.vesselId ?? (await newVessel(tx, draw, container, body, hand.personId, now));
   if (!before) await tx.insert(primarySample).values({ drawId: draw.id, container, core, vesselId, takenAt });
   const changes = await recordObservations(

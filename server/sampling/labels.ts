@@ -49,16 +49,19 @@ function labelOf(file: LotFile, row: Vessel, seal: string): Content {
         width: '*',
         stack: [
           { text: row.code, font: 'Mono', fontSize: 11 },
-          { text: file.lot.reference, font: 'Mono', fontSize: 8 },
-          { text: file.lot.species, font: 'Serif', italics: true, fontSize: 7 },
-          { text: what, fontSize: 8, bold: true },
-          { text: [massWords(row), seal].filter(Boolean).join(' · '), fontSize: 7 },
+          { text: cut(file.lot.reference, 16), font: 'Mono', fontSize: 7 },
+          { text: cut(file.lot.species, 19), font: 'Serif', italics: true, fontSize: 7 },
+          { text: cut(what, 16), fontSize: 8, bold: true },
+          { text: cut([massWords(row), seal].filter(Boolean).join(' · '), 17), fontSize: 7 },
         ],
       },
     ],
     columnGap: 4,
   };
 }
+
+/** A label has room for so much on a line; the code stands whole. */
+const cut = (text: string, most: number) => (text.length <= most ? text : `${text.slice(0, most - 1)}…`);
 
 const massWords = (row: Vessel) =>
   row.massText === null ? (row.seeds === null ? '' : `${row.seeds} seeds`) : `${row.massText} ${row.massUnit ?? ''}`;

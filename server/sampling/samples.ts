@@ -4,12 +4,12 @@ import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sam
 import type { SubmittedSample } from '@mercato/contract/sampling/sampling';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
-import { Exact, toGrams, type EnteredMass, type ExactNumber } from '@mercato/core/units/mass';
+import { Exact, toGrams, type EnteredMass, type ExactNumber, type MassUnit } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { openFile, sentIn, type LotFile } from '../register/lotFile.ts';
-import type { Lot } from '../register/lots.ts';
+import { refuseDivided, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { keepJudgement } from '../register/tests.ts';
 import { addVessels, massColumns, nextVesselNumber, type NewVessel, type Vessel } from '../register/vessels.ts';
@@ -29,6 +29,7 @@ export async function pourComposite(
   lot: Lot,
   body: NewComposite,
 ): Promise<void> {
+  refuseDivided(lot);
   const massG = weight(body.mass, 'A composite sample');
   const file = await openFile(tx, lot.id, now);
   const before = file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
@@ -45,32 +46,11 @@ export async function pourComposite(
     ]);
   const ids = new Set(draw?.primaries.flatMap((one) => one.taken?.vesselId ?? []));
   const primaries = file.vessels.filter((one) => ids.has(one.id) && one.gone === null);
-  const weighed = primaries.flatMap((one) => massOf(one) ?? []);
   if (massG.gt(new Exact(lot.massKg).times(1000)))
     throw fault('invalid', 'The sample is heavier than the lot.', [
       { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
     ]);
-  if (primaries.length > 0 && weighed.length === primaries.length) {
-    // The composite is what they were poured into: here the primaries are the whole, and it is the part.
-    const together: EnteredMass = { text: grams(primaries).toString(), unit: 'g' };
-    const balance = balanceMasses(body.mass, weighed, new Exact(0));
-    const missing = balance.differenceG.neg();
-    const lossG = toGrams(body.loss);
-    if (missing.gt(lossG.plus(balance.roundingG)))
-      throw fault('invalid', 'The masses do not balance.', [
-        {
-          path: 'loss.text',
-          message: `${missing.toString()} g are not accounted for: the primary samples weigh ${together.text} g; state what was lost, or weigh again`,
-        },
-      ]);
-    if (missing.lt(balance.roundingG.neg()))
-      throw fault('invalid', 'The masses do not balance.', [
-        {
-          path: 'mass.text',
-          message: `${missing.neg().toString()} g more than the ${together.text} g of the primary samples: something else got in, or a figure is wrong`,
-        },
-      ]);
-  }
+  balancePoured(primaries, body.mass, body.loss);
   const row = await newSample({ tx, hand, now }, { lotId: lot.id, kind: 'composite', mass: body.mass });
   await recordObservations(
     tx,
@@ -95,6 +75,34 @@ export async function pourComposite(
     after: body,
   });
   touch(lot.id);
+}
+
+/**
+ * The composite weighs what was poured into it, less what is stated as lost. Not checked where a primary sample was
+ * not weighed; the screen says so.
+ * @throws {Fault} 422 naming the grams that are off
+ */
+function balancePoured(primaries: readonly Vessel[], mass: EnteredMass, loss: EnteredMass): void {
+  const weighed = primaries.flatMap((one) => massOf(one) ?? []);
+  if (weighed.length === 0 || weighed.length < primaries.length) return;
+  // Here the primary samples are the whole, and the composite is what became of it.
+  const balance = balanceMasses(mass, weighed, new Exact(0));
+  const missing = balance.differenceG.neg();
+  const together = grams(primaries).toString();
+  if (missing.gt(toGrams(loss).plus(balance.roundingG)))
+    throw fault('invalid', 'The masses do not balance.', [
+      {
+        path: 'loss.text',
+        message: `${missing.toString()} g are not accounted for: the primary samples weigh ${together} g; state what was lost, or weigh again`,
+      },
+    ]);
+  if (missing.lt(balance.roundingG.neg()))
+    throw fault('invalid', 'The masses do not balance.', [
+      {
+        path: 'mass.text',
+        message: `${missing.neg().toString()} g more than the ${together} g of the primary samples: something else got in, or a figure is wrong`,
+      },
+    ]);
 }
 
 /** Keeps a part of the composite or submitted sample of a (locked) lot until a day. */
@@ -143,6 +151,12 @@ export async function correctMass(
     throw fault('invalid', 'More was drawn from this sample.', [
       { path: 'mass.text', message: `${drawn.toString()} g were already drawn from it` },
     ]);
+  const poured = vessels.filter((one) => one.pouredInto === row.id);
+  if (poured.length > 0) {
+    const observed = await currentObservations(tx, samplingObservation, [row.id]);
+    const lost = observed.find((one) => one.field === 'loss');
+    balancePoured(poured, body.mass, { text: lost?.enteredText ?? '0', unit: (lost?.enteredUnit ?? 'g') as MassUnit });
+  }
   const parent = vessels.find((one) => one.id === row.parentId);
   if (parent) refuseMoreThanLeft({ vessels }, parent, massG, row);
   const changes = await recordObservations(
@@ -175,6 +189,7 @@ export async function receiveSample(
   body: SubmittedSample,
   seenVersion: number | null,
 ): Promise<Vessel> {
+  refuseDivided(lot);
   const massG = weight(body.mass, 'A sample');
   if (massG.gt(new Exact(lot.massKg).times(1000)))
     throw fault('invalid', 'The sample is heavier than the lot.', [

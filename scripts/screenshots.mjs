@@ -11,15 +11,15 @@ const VIEWS = [
   ['count-dark', 'QM-0417/germination/count'],
   ['purity', 'QM-0417/purity'],
   ['sampling', 'QM-0436/sampling'],
+  ['vessels', 'QM-0436/vessels'],
+  ['heterogeneity', 'QM-0434/heterogeneity'],
+  ['stations', '/stations'],
+  ['acceptance', '/calculators/acceptance'],
   ['other-seeds', 'QM-0417/other-seeds'],
   ['moisture', 'QM-0417/moisture'],
   ['germination', 'QM-0402/germination'],
   ['release', 'QM-0388/release'],
-  ['refused', 'QM-0402/release'],
   ['quick-answer', '/quick'],
-  ['calculator', '/calculators?id=germination.replicate-range'],
-  ['new-lot', '/lots/new'],
-  ['sign-in', '/sign-in'],
   ['import', '/lots/import'],
   ['rule-books', '/rules'],
 ];
@@ -42,10 +42,9 @@ const shoot = async (name) => {
   await page.screenshot({ path: path.join(PROJECT, 'docs', 'screenshots', `${name}.png`) });
 };
 await page.goto(`${base}/sign-in`);
-await shoot('sign-in');
 await page.getByRole('button', { name: 'Sign in as Ilse Marrow' }).click();
 await page.waitForURL('**/lots');
-for (const [name, address] of VIEWS.filter(([one]) => one !== 'sign-in')) {
+for (const [name, address] of VIEWS) {
   const [reference, ...rest] = address.split('/');
   let url = address;
   if (reference) {
@@ -62,8 +61,32 @@ for (const [name, address] of VIEWS.filter(([one]) => one !== 'sign-in')) {
     await page.locator('.tally').waitFor();
     await page.keyboard.type(name === 'count' ? 't1t1t11111222333' : '5');
   }
-  if (name === 'calculator') await page.getByRole('button', { name: 'Calculate' }).click();
+  if (name === 'vessels') {
+    await page
+      .getByRole('row', { name: /submitted/ })
+      .getByRole('button')
+      .click();
+    await page.getByRole('heading', { name: 'What happens now' }).waitFor();
+  }
+  if (name === 'heterogeneity') {
+    await page.getByRole('button', { name: 'Simulate' }).click();
+    await page.getByText('are called not uniform').waitFor({ timeout: 60_000 });
+  }
+  if (name === 'acceptance') await page.getByRole('button', { name: 'Draw the curve' }).click();
+  if (name === 'heterogeneity' || name === 'acceptance') await page.locator('.apexcharts-svg').waitFor();
+  if (name === 'stations') {
+    // One label scanned at the bench, and the station is what it should be.
+    const lot = await page.evaluate(async () => (await (await fetch('/api/lots?q=QM-0436')).json()).rows[0].id);
+    const nodes = await page.evaluate(async (id) => (await (await fetch(`/api/lots/${id}/vessels`)).json()).nodes, lot);
+    await page.getByRole('button', { name: 'This screen stands here?' }).nth(1).click();
+    await page.keyboard.type(nodes.find((one) => one.kind === 'submitted').code);
+    await page.keyboard.press('Enter');
+    await page.waitForURL('**/vessels?at=*');
+    await page.goto(`${base}/stations`);
+    await page.getByText('Put away').first().waitFor();
+  }
   await shoot(name);
+  await page.evaluate(() => localStorage.removeItem('mercato.station'));
 }
 // A draw and its walk need a sampler, and a lot that nobody has sampled yet.
 await page.context().clearCookies();

@@ -1,13 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
-import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
-import { connect, migrateSchema } from '../database/connect.ts';
 import { judgement } from '../register/tables.ts';
 import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
 import { ruleBookEdition } from './tables.ts';
@@ -241,41 +237,4 @@ describe('a kind that no list holds', () => {
       { commonName: 'teff' },
     ]);
   });
-});
-
-it('a database of the first release comes up to this one with what it held', async () => {
-  const folder = join(import.meta.dirname, '../database/migrations');
-  const admin = new pg.Client(inject('clusterUrl'));
-  await admin.connect();
-  await admin.query('create database upgraded');
-  const url = inject('clusterUrl').replace(/\/postgres$/, '/upgraded');
-  const old = new pg.Client(url);
-  await old.connect();
-  await old.query('create schema drizzle');
-  await old.query(
-    'create table drizzle.__drizzle_migrations (id serial primary key, hash text not null, created_at bigint)',
-  );
-  const { readMigrationFiles } = await import('drizzle-orm/migrator');
-  expect(readdirSync(folder).filter((one) => one.endsWith('.sql')).length).toBeGreaterThanOrEqual(3);
-  for (const migration of readMigrationFiles({ migrationsFolder: folder }).slice(0, 2)) {
-    for (const statement of migration.sql) await old.query(statement);
-    await old.query('insert into drizzle.__drizzle_migrations (hash, created_at) values ($1, $2)', [
-      migration.hash,
-      migration.folderMillis,
-    ]);
-  }
-  await old.query(
-    `insert into rule_book_edition (id, book, name, year, content_hash, content, shipped, created_at)
-     values (gen_random_uuid(), 'ista', 'old', 2026, 'h', '{}', 'yes', now())`,
-  );
-  await old.end();
-  const connection = connect(url);
-  await migrateSchema(connection);
-  expect(
-    await connection.db.select({ name: ruleBookEdition.name, by: ruleBookEdition.by }).from(ruleBookEdition),
-  ).toEqual([{ name: 'old', by: null }]);
-  await connection.pool.end();
-  await admin.query('drop database upgraded');
-  await admin.end();
-  expect(readFileSync(join(folder, 'meta/_journal.json'), 'utf8')).toContain('0002_rule_books');
 });

@@ -44,7 +44,7 @@ function labelOf(file: LotFile, row: Vessel, seal: string): Content {
     .join(' ');
   return {
     columns: [
-      { qr: row.code, fit: 19 * POINTS_PER_MM, width: 20 * POINTS_PER_MM, eccLevel: 'M' },
+      { qr: row.code, fit: 19 * POINTS_PER_MM, width: 50, eccLevel: 'M' },
       {
         width: '*',
         stack: [

@@ -9,11 +9,11 @@ import {
 import { heterogeneityCorrectionSchema, newHeterogeneityTestSchema } from '@mercato/contract/sampling/heterogeneity';
 import { newDrawSchema, primarySampleSchema, submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import type { Transaction } from '../database/connect.ts';
-import { checkVersion, idParam, type Api } from '../http/api.ts';
+import { checkVersion, idParam, type Api, type WriteContext, type WriteRoute } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { lockLot } from '../register/lots.ts';
+import { lockLot, type Lot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { heterogeneityTest, vessel } from '../register/tables.ts';
 import { vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
@@ -31,32 +31,58 @@ export function samplingRoutes(api: Api<LotPicture>): void {
     readSampling(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.write({
-    method: 'put',
-    path: '/lots/:lot/submitted',
-    permission: 'sampling.write',
-    schema: submittedSampleSchema,
-    versioned: true,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await receiveSample(context, lot, context.body, context.seenVersion);
-      return (await context.settle(lot.id)).gathered.sampling;
+  onLot(
+    api,
+    {
+      method: 'put',
+      path: '/lots/:lot/submitted',
+      permission: 'sampling.write',
+      schema: submittedSampleSchema,
+      versioned: true,
     },
-  });
-
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/draws',
-    permission: 'sampling.write',
-    schema: newDrawSchema,
-    status: 201,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+    (context, lot) => receiveSample(context, lot, context.body, context.seenVersion),
+  );
+  onLot(
+    api,
+    { method: 'post', path: '/lots/:lot/draws', permission: 'sampling.write', schema: newDrawSchema, status: 201 },
+    async (context, lot) => {
       const { plan } = planOf(await editionById(context.tx, lot.editionId), lot);
       await drawLot(context, lot, plan, context.body);
-      return (await context.settle(lot.id)).gathered.sampling;
     },
-  });
+  );
+  onLot(
+    api,
+    {
+      method: 'post',
+      path: '/lots/:lot/composite',
+      permission: 'sampling.write',
+      schema: newCompositeSchema,
+      status: 201,
+    },
+    (context, lot) => pourComposite(context, lot, context.body),
+  );
+  onLot(
+    api,
+    {
+      method: 'post',
+      path: '/lots/:lot/reserves',
+      permission: 'sampling.write',
+      schema: newReserveSchema,
+      status: 201,
+    },
+    (context, lot) => keepReserve(context, lot, context.body),
+  );
+  onLot(
+    api,
+    {
+      method: 'post',
+      path: '/lots/:lot/heterogeneity',
+      permission: 'bench.write',
+      schema: newHeterogeneityTestSchema,
+      status: 201,
+    },
+    (context, lot) => startHeterogeneityTest(context, lot, context.body),
+  );
 
   api.write({
     method: 'put',
@@ -84,32 +110,6 @@ export function samplingRoutes(api: Api<LotPicture>): void {
 
   api.write({
     method: 'post',
-    path: '/lots/:lot/composite',
-    permission: 'sampling.write',
-    schema: newCompositeSchema,
-    status: 201,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await pourComposite(context, lot, context.body);
-      return (await context.settle(lot.id)).gathered.sampling;
-    },
-  });
-
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/reserves',
-    permission: 'sampling.write',
-    schema: newReserveSchema,
-    status: 201,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await keepReserve(context, lot, context.body);
-      return (await context.settle(lot.id)).gathered.sampling;
-    },
-  });
-
-  api.write({
-    method: 'post',
     path: '/lots/:lot/working',
     permission: 'bench.write',
     schema: newWorkingSampleSchema,
@@ -121,7 +121,41 @@ export function samplingRoutes(api: Api<LotPicture>): void {
   });
 
   custodyRoutes(api);
-  heterogeneityRoutes(api);
+
+  api.write({
+    method: 'put',
+    path: '/heterogeneity/:test',
+    permission: 'bench.write',
+    schema: heterogeneityCorrectionSchema,
+    handle: async (context) => {
+      const [row] = await context.tx
+        .select()
+        .from(heterogeneityTest)
+        .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
+      if (!row) throw fault('not-found', 'There is no such heterogeneity test.');
+      await lockLot(context.tx, row.lotId);
+      await correctHeterogeneityTest(context, row, context.body);
+      return (await context.settle(row.lotId)).gathered.sampling;
+    },
+  });
+}
+
+type Write<B> = WriteContext<B, LotPicture>;
+
+/** A write to one lot, which is locked for it; the answer is the lot's sampling as it then stands. */
+function onLot<B>(
+  api: Api<LotPicture>,
+  route: Omit<WriteRoute<B, LotPicture>, 'handle'>,
+  work: (context: Write<B>, lot: Lot) => Promise<unknown>,
+): void {
+  api.write<B>({
+    ...route,
+    handle: async (context) => {
+      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+      await work(context, lot);
+      return (await context.settle(lot.id)).gathered.sampling;
+    },
+  });
 }
 
 function custodyRoutes(api: Api<LotPicture>): void {
@@ -165,38 +199,6 @@ function custodyRoutes(api: Api<LotPicture>): void {
       name: 'labels.pdf',
       body: await renderLabels(tx, file, query),
     };
-  });
-}
-
-function heterogeneityRoutes(api: Api<LotPicture>): void {
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/heterogeneity',
-    permission: 'bench.write',
-    schema: newHeterogeneityTestSchema,
-    status: 201,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await startHeterogeneityTest(context, lot, context.body);
-      return (await context.settle(lot.id)).gathered.sampling;
-    },
-  });
-
-  api.write({
-    method: 'put',
-    path: '/heterogeneity/:test',
-    permission: 'bench.write',
-    schema: heterogeneityCorrectionSchema,
-    handle: async (context) => {
-      const [row] = await context.tx
-        .select()
-        .from(heterogeneityTest)
-        .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
-      if (!row) throw fault('not-found', 'There is no such heterogeneity test.');
-      await lockLot(context.tx, row.lotId);
-      await correctHeterogeneityTest(context, row, context.body);
-      return (await context.settle(row.lotId)).gathered.sampling;
-    },
   });
 }
 

@@ -10,6 +10,7 @@ import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { EventForm } from './EventForm.tsx';
 import { MassForm } from './MassForm.tsx';
+import { pathTo, treeRows } from './treeRows.ts';
 
 /** Every vessel of a lot from the heap to the dish: what it holds, who has it, and all that happened to it. */
 export default function Vessels(): JSX.Element {
@@ -77,7 +78,7 @@ export default function Vessels(): JSX.Element {
                       <td />
                     </tr>
                   )}
-                  {rowsOf(data.nodes.filter((one) => all || one === chosen || !poured.includes(one))).map(
+                  {treeRows(data.nodes.filter((one) => all || one === chosen || !poured.includes(one))).map(
                     ({ node, depth }) => (
                       <Row
                         key={node.id}
@@ -118,22 +119,7 @@ export default function Vessels(): JSX.Element {
   );
 }
 
-/** The tree from the root down; primary samples stand above what they were poured into. */
-function rowsOf(nodes: readonly VesselNode[]): readonly { node: VesselNode; depth: number }[] {
-  const below = (parent: string | null, depth: number): { node: VesselNode; depth: number }[] =>
-    nodes
-      .filter((one) => one.parentId === parent)
-      .flatMap((node) => [
-        ...nodes.filter((one) => one.pouredInto === node.id).map((one) => ({ node: one, depth })),
-        { node, depth },
-        ...below(node.id, depth + 1),
-      ]);
-  const free = below(null, 0);
-  // What was poured into another stands with it, not on its own a second time.
-  return free.filter(({ node }, i) => free.findIndex((one) => one.node === node) === i);
-}
-
-export const nameOf = (node: Pick<VesselNode, 'kind' | 'purpose' | 'number' | 'place'>) =>
+const nameOf = (node: Pick<VesselNode, 'kind' | 'purpose' | 'number' | 'place'>) =>
   [
     node.kind === 'replicate' ? 'dish' : node.kind,
     node.purpose?.replace('-', ' '),
@@ -254,8 +240,3 @@ const EVENT_WORDS = {
   divide: 'divided',
   finish: 'ended',
 } as const;
-
-function pathTo(node: VesselNode, nodes: readonly VesselNode[]): readonly VesselNode[] {
-  const parent = nodes.find((one) => one.id === node.parentId);
-  return parent ? [...pathTo(parent, nodes), node] : [node];
-}

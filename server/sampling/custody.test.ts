@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
+import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LotSheet, ScanAnswer, VesselView } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
@@ -170,6 +171,75 @@ describe('from the heap to the working sample', () => {
     await analyst.post('/purity/tests', { vesselId: drawn.body.id });
     const { report } = (await lead.get<{ report: { notes: string[] } }>(`/lots/${lot}/release`)).body;
     expect(report.notes).toContain('The working sample for purity weighed 4.9 g, less than the 5 g asked: rare seed');
+  });
+});
+
+describe('mass is conserved', () => {
+  const masses = fc.integer({ min: 1, max: 4000 }).map((tenths) => (tenths / 10).toFixed(1));
+  const acts = fc.array(
+    fc.record({
+      what: fc.constantFrom('reserve', 'working', 'submitted', 'reweigh', 'finish'),
+      which: fc.nat(),
+      mass: masses,
+      loss: fc.constantFrom('0', '0.5', '400'),
+    }),
+    { minLength: 8, maxLength: 14 },
+  );
+  // Law: whatever is done, in whatever order, no vessel gives more than it holds, and none ends with seed unaccounted for.
+  it('whatever is drawn, kept, weighed anew and brought to its end', async () => {
+    let run = 0;
+    await fc.assert(
+      fc.asyncProperty(acts, async (steps) => {
+        run += 1;
+        const { lot } = await taken(`M-${run}`);
+        await sampler.post(`/lots/${lot}/composite`, { mass: g('600.0'), loss: g('0') });
+        for (const { what, which, mass, loss } of steps) {
+          const { nodes } = await tree(lot);
+          const there = nodes.filter((one) => one.kind !== 'primary');
+          const at = there[which % there.length];
+          if (!at) continue;
+          const answer = await (what === 'reserve'
+            ? sampler.post(`/lots/${lot}/reserves`, { from: at.id, mass: g(mass), place: 'x', discardOn: '2027-11-24' })
+            : what === 'working'
+              ? analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: g(mass), why: 'a small lot' })
+              : what === 'submitted'
+                ? sampler.put(
+                    `/lots/${lot}/submitted`,
+                    { ...submitted(mass), reason: 'again' },
+                    nodes.find((one) => one.kind === 'submitted')?.version ?? 0,
+                  )
+                : what === 'reweigh'
+                  ? sampler.put(`/vessels/${at.id}/mass`, { mass: g(mass), reason: 'again' }, at.version)
+                  : sampler.post(`/vessels/${at.id}/events`, {
+                      what: 'finish',
+                      how: 'discarded',
+                      rest: g(mass),
+                      loss: g(loss),
+                      note: '',
+                    }));
+          expect([200, 201, 409, 422]).toContain(answer.status);
+          const after = (await tree(lot)).nodes;
+          for (const one of after.filter((other) => other.kind !== 'primary')) {
+            const held = Number(one.mass?.text);
+            const drawn = after
+              .filter((other) => other.parentId === one.id)
+              .reduce((sum, other) => sum + Number(other.mass?.text), 0);
+            expect(drawn, `${what} ${mass}: ${one.kind}`).toBeLessThanOrEqual(held + 1e-9);
+          }
+          // What ended at this step gave back or lost all but what rounding leaves open: half a tenth for each figure.
+          if (what === 'finish' && answer.status === 201) {
+            const held = Number(at.mass?.text);
+            const children = after.filter((one) => one.parentId === at.id);
+            const left = held - children.reduce((sum, one) => sum + Number(one.mass?.text), 0) - Number(mass);
+            const open = 0.05 * (children.length + 2);
+            expect(left).toBeLessThanOrEqual(Number(loss) + open + 1e-9);
+            expect(left).toBeGreaterThanOrEqual(-open - 1e-9);
+          }
+        }
+      }),
+      { numRuns: 8 },
+    );
+    expect(lab.errors).toEqual([]);
   });
 });
 

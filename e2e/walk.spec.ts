@@ -45,6 +45,11 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
     await page.reload();
     await expect(page.getByText('2 kept to send')).toBeVisible();
     await expect(page.getByText(/2 of 3 drawn/)).toBeVisible();
+    const walk = page.url();
+    await page.goto('/lots');
+    await expect(page.getByText('The server cannot be reached')).toBeVisible();
+    await page.goto(walk);
+    await expect(page.getByText('2 kept to send')).toBeVisible();
     await page.context().setOffline(false);
     await expect(page.getByText('kept to send')).toHaveCount(0, { timeout: 15_000 });
     const taken = await view(page);

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, cleanup, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { StationView } from '@mercato/contract/register/stations';
@@ -31,10 +31,18 @@ const BENCH: StationView = {
   events: [],
 };
 
-let standAt: (id: string | null) => void;
-function Bench() {
-  ({ standAt } = useStation());
-  return <p>the bench page</p>;
+/** Says where this screen stands, beside the page that is guarded. */
+function Stand() {
+  const { standAt } = useStation();
+  return (
+    <button
+      onClick={() => {
+        standAt('bench');
+      }}
+    >
+      stand here
+    </button>
+  );
 }
 
 function show(lot: string, station: Partial<StationView> = {}, here: string | null = 'bench') {
@@ -44,9 +52,10 @@ function show(lot: string, station: Partial<StationView> = {}, here: string | nu
   render(
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={[`/lots/${lot}/purity`]}>
+        <Stand />
         <Routes>
           <Route element={<BenchGuard />}>
-            <Route path="/lots/:lot/purity" element={<Bench />} />
+            <Route path="/lots/:lot/purity" element={<p>the bench page</p>} />
           </Route>
         </Routes>
       </MemoryRouter>
@@ -79,9 +88,7 @@ describe('the guard of a bench', () => {
   test('a screen that stands nowhere, or leaves its station, is not guarded', () => {
     show('second', {}, null);
     expect(opened()).toBe(true);
-    act(() => {
-      standAt('bench');
-    });
+    fireEvent.click(screen.getByRole('button', { name: 'stand here' }));
     expect(opened()).toBe(false);
     expect(kept.get('mercato.station')).toBe('bench');
   });

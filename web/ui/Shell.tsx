@@ -10,6 +10,7 @@ import {
   useEffect,
   useRef,
   useState,
+  useSyncExternalStore,
   type JSX,
   type ReactNode,
 } from 'react';
@@ -34,6 +35,22 @@ export function useScanTaker(taker: ScanTaker): void {
   }, [hold, taker]);
 }
 
+/** Whether something that this screen shows could not be asked of the server. */
+function useOutOfReach(): boolean {
+  const cache = useQueryClient().getQueryCache();
+  return useSyncExternalStore(
+    useCallback((listener: () => void) => cache.subscribe(listener), [cache]),
+    () =>
+      cache
+        .findAll({ type: 'active' })
+        .some(
+          ({ state }) =>
+            state.fetchStatus === 'paused' ||
+            (state.status === 'error' && state.error instanceof Refused && state.error.status === 0),
+        ),
+  );
+}
+
 /** The frame around every signed-in screen: bar, scan line, keys. */
 export function Shell({ children }: { children: ReactNode }): JSX.Element {
   const { session, may } = useSession();
@@ -46,6 +63,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { here, act } = useStation();
+  const outOfReach = useOutOfReach();
 
   const openScan = useCallback(() => {
     if (document.activeElement !== scanLine.current) before.current = document.activeElement;
@@ -165,6 +183,14 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
           >
             close
           </button>
+        </div>
+      )}
+      {outOfReach && (
+        <div className="notice bad" role="status">
+          <span>
+            The server cannot be reached: what is shown here may be missing or old. Samples that are taken on the walk
+            are kept on this machine, and sent later.
+          </span>
         </div>
       )}
       {camera && (

@@ -42,6 +42,8 @@ export class TallyQueue {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
   private stopped = false;
+  /** The page that listened is gone. */
+  private left = false;
   private leftover = 0;
 
   constructor(
@@ -72,6 +74,7 @@ export class TallyQueue {
 
   stop(): void {
     this.stopped = true;
+    this.left = true;
     clearTimeout(this.timer);
     // What is still here goes out now if it can, and with the next station if it cannot.
     void this.flush();
@@ -89,11 +92,12 @@ export class TallyQueue {
       (key) => key.testId === this.testId && key.session !== this.session && key.refused === undefined,
     );
     this.leftover = keys.length;
-    this.listener.onLeftover(keys);
+    if (!this.left) this.listener.onLeftover(keys);
   }
 
   private async tellWaiting(trouble: string | null): Promise<void> {
     const all = await this.shelf.of(this.personId);
+    if (this.left) return;
     const refused = all.filter((key) => key.refused !== undefined);
     this.listener.onWaiting({
       keys: all.length - refused.length,

@@ -6,7 +6,7 @@ const masses = fc.double({ min: 1, max: 5000, noNaN: true });
 const shares = fc.double({ min: 0.001, max: 1, noNaN: true });
 
 describe('the way to a working sample', () => {
-  // Definition: just not below the target, so one halving more would fall below it.
+  // Source: ISTA and 7 CFR 201.43 (from memory): just not below the target, so one halving more would fall below it.
   it('halves until the next half would fall below the target, never below', () => {
     fc.assert(
       fc.property(masses, shares, (massG, share) => {
@@ -33,7 +33,7 @@ describe('the way to a working sample', () => {
       }),
     );
   });
-  // By hand: 1000 / 2 / 2 / 2 / 2 = 62.5, and 31.25 is below 60; 1000 × 1/8 = 125, × 4/8 = 62.5.
+  // Source: plain arithmetic, by hand: 1000 / 2 / 2 / 2 / 2 = 62.5, and 31.25 is below 60; 1000 × 1/8 = 125, × 4/8 = 62.5.
   it('worked by hand', () => {
     expect(planDivision('riffle', { massG: 1000, targetG: 60 }).keptG).toEqual([500, 250, 125, 62.5]);
     expect(planDivision('rotary', { massG: 1000, targetG: 60, jars: 8 }).keptG).toEqual([125, 62.5]);
@@ -49,7 +49,7 @@ describe('the way to a working sample', () => {
     expect(() => planDivision('rotary', task)).toThrow(message);
   });
   it('says which half of a divider is too far from the other', () => {
-    // By hand: |52 − 48| / 100 = 4 %; |53 − 47| / 100 = 6 %; at 5 % it is still allowed.
+    // Source: plain arithmetic, by hand: |52 − 48| / 100 = 4 %; |53 − 47| / 100 = 6 %; at 5 % it is still allowed.
     expect(judgeDivider(52, 48)).toMatchObject({ measured: 4, outcome: 'within' });
     expect(judgeDivider(52.5, 47.5)).toMatchObject({ measured: 5, outcome: 'near' });
     expect(judgeDivider(53, 47)).toMatchObject({ measured: 6, outcome: 'outside' });

@@ -11,7 +11,7 @@ describe('the balance of masses', () => {
     unit: fc.constantFrom('g' as const, 'kg' as const, 'lb' as const, 'oz' as const),
   });
   const asGrams = (one: EnteredMass) => toGrams(one);
-  // Law: mass is conserved, so parts that add up to the whole balance with no loss, in any units and any order.
+  // Source: conservation of mass: parts that add up to the whole balance with no loss, in any units and any order.
   it('holds for parts that add up, and breaks when a part goes astray or is doubled', () => {
     fc.assert(
       fc.property(fc.array(mass, { minLength: 1, maxLength: 8 }), (parts) => {
@@ -31,7 +31,7 @@ describe('the balance of masses', () => {
   });
   it('forgives what the last digits leave open, and no more', () => {
     const grams = (text: string): EnteredMass => ({ text, unit: 'g' });
-    // By hand: three figures to 0.1 g leave 3 × 0.05 = 0.15 g open.
+    // Source: plain arithmetic, by hand: three figures to 0.1 g leave 3 × 0.05 = 0.15 g open.
     expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('50.1')], new Exact(0)).outcome).toBe('balanced');
     expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('50.2')], new Exact(0)).outcome).toBe('gained');
     expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('49.8')], new Exact(0)).outcome).toBe('missing');

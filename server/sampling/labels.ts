@@ -1,10 +1,8 @@
 import type { Content } from 'pdfmake/interfaces.js';
-import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { PAPERS, POINTS_PER_MM, print, type Paper } from '../paper/print.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import type { Vessel } from '../register/vessels.ts';
-import { readTree } from './custody.ts';
 
 /** One label, mm: by the decision on paper. */
 const LABEL = { width: 50, height: 25 };
@@ -16,25 +14,19 @@ const MOST = 500;
  * (`layout=single`, for a label printer), or on sheets of the laboratory's paper.
  * @throws {Fault} 422 when the query names no vessel of the lot
  */
-export async function renderLabels(
-  tx: Transaction,
-  file: LotFile,
-  query: Readonly<Record<string, unknown>>,
-): Promise<Buffer> {
+export async function renderLabels(file: LotFile, query: Readonly<Record<string, unknown>>): Promise<Buffer> {
   const asked = typeof query.vessels === 'string' && query.vessels ? query.vessels.split(',').slice(0, MOST) : null;
-  const { nodes } = await readTree(tx, file);
   const there = file.vessels.filter((one) => one.gone === null);
   const chosen = asked ? file.vessels.filter((one) => asked.includes(one.id) || asked.includes(one.code)) : there;
   if (chosen.length === 0)
     throw fault('invalid', 'There is nothing to label.', [
       { path: 'vessels', message: 'name vessels of this lot by id or code, with commas between' },
     ]);
-  const cautions = new Map(nodes.map((one) => [one.id, one.seal ? `seal ${one.seal}` : '']));
-  const labels = chosen.slice(0, MOST).map((one) => labelOf(file, one, cautions.get(one.id) ?? ''));
+  const labels = chosen.slice(0, MOST).map((one) => labelOf(file, one));
   return query.layout === 'single' ? singles(labels) : sheets(labels, file.laboratory.paper);
 }
 
-function labelOf(file: LotFile, row: Vessel, seal: string): Content {
+function labelOf(file: LotFile, row: Vessel): Content {
   const what = [
     row.kind === 'replicate' ? 'dish' : row.kind,
     row.purpose?.replace('-', ' '),
@@ -52,7 +44,10 @@ function labelOf(file: LotFile, row: Vessel, seal: string): Content {
           { text: cut(file.lot.reference, 16), font: 'Mono', fontSize: 7 },
           { text: cut(file.lot.species, 19), font: 'Serif', italics: true, fontSize: 7 },
           { text: cut(what, 16), fontSize: 8, bold: true },
-          { text: cut([massWords(row), seal].filter(Boolean).join(' · '), 17), fontSize: 7 },
+          {
+            text: cut([massWords(row), row.seal ? `seal ${row.seal}` : ''].filter(Boolean).join(' · '), 17),
+            fontSize: 7,
+          },
         ],
       },
     ],

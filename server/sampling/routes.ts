@@ -197,7 +197,7 @@ function custodyRoutes(api: Api<LotPicture>): void {
     return {
       type: 'application/pdf',
       name: 'labels.pdf',
-      body: await renderLabels(tx, file, query),
+      body: await renderLabels(file, query),
     };
   });
 }

@@ -1,0 +1,58 @@
+import type { LotSheet } from '@mercato/contract/register/lots';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
+import { CLOVER, type Visitor } from './laboratory.ts';
+
+export const grams = (text: string) => ({ text, unit: 'g' });
+
+export const submittedSample = (mass: string) => ({
+  mass: grams(mass),
+  drawnOn: '2026-11-24',
+  drawnBy: 'A',
+  seal: '',
+  primarySamples: 12,
+});
+
+/** A lot of four bags under ISTA, drawn by the plan, not yet sampled. */
+export async function drawnLot(sampler: Visitor, reference: string): Promise<{ lot: string; view: SamplingView }> {
+  const lot = (
+    await sampler.post<LotSheet>('/lots', {
+      ...CLOVER,
+      book: 'ista',
+      mass: { text: '100', unit: 'kg' },
+      containers: 4,
+      containerMass: { text: '25', unit: 'kg' },
+      reference,
+    })
+  ).body.id;
+  const draw = { method: 'random', columns: 2, rows: 2 };
+  return { lot, view: (await sampler.post<SamplingView>(`/lots/${lot}/draws`, draw)).body };
+}
+
+/** The same with every primary sample taken; `each` is what one weighs, empty where it was not weighed. */
+export async function sampledLot(
+  sampler: Visitor,
+  reference: string,
+  each = '50.0',
+): Promise<{ lot: string; count: number }> {
+  const { lot, view } = await drawnLot(sampler, reference);
+  for (const one of view.draw?.primaries ?? [])
+    await sampler.send('PUT', `/draws/${view.draw?.id}/containers/${one.container}/samples/${one.core}`, {
+      mass: each === '' ? null : grams(each),
+      look: 'even',
+      note: '',
+      takenAt: '2026-11-24T09:00:00Z',
+    });
+  return { lot, count: view.draw?.primaries.length ?? 0 };
+}
+
+export async function treeOf(visitor: Visitor, lot: string): Promise<VesselTree> {
+  return (await visitor.get<VesselTree>(`/lots/${lot}/vessels`)).body;
+}
+
+/** The first vessel of its kind. */
+export async function vesselOf(visitor: Visitor, lot: string, kind: string): Promise<VesselNode> {
+  const found = (await treeOf(visitor, lot)).nodes.find((one) => one.kind === kind);
+  if (!found) throw new Error(`the lot has no ${kind} sample`);
+  return found;
+}

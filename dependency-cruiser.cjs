@@ -36,7 +36,10 @@ module.exports = {
     {
       name: 'step-stays-in-its-step',
       severity: 'error',
-      from: { path: `^${FLOOR}/([^/]+)/`, pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue|testing)/|[.]test[.]tsx?$` },
+      from: {
+        path: `^${FLOOR}/([^/]+)/`,
+        pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue|testing)/|[.]test[.]tsx?$`,
+      },
       to: { path: `^${FLOOR}/[^/]+/`, pathNot: `^${FLOOR}/($2|${ROOMS})/` },
     },
     {

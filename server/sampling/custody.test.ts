@@ -55,6 +55,17 @@ describe('custody', () => {
     );
   });
 
+  it('whoever draws from a sealed sample has opened it', async () => {
+    const { lot } = await sampledLot(sampler, 'C-7');
+    await sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), seal: 'Q9' }, 0);
+    await analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams('5.5') });
+    await analyst.post(`/lots/${lot}/working`, { purpose: 'moisture', mass: grams('10') });
+    expect(await vesselOf(lead, lot, 'submitted')).toMatchObject({
+      seal: null,
+      events: [{ what: 'open', words: 'seal Q9, opened to draw from it' }],
+    });
+  });
+
   it('labels carry code, lot and mass as text, on the paper of the laboratory', async () => {
     const { lot } = await sampledLot(sampler, 'C-6');
     const { nodes } = await treeOf(lead, lot);

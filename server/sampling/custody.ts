@@ -63,6 +63,20 @@ export async function recordEvent(
   touch(row.lotId);
 }
 
+/** Whoever draws from a sealed vessel has opened it: the tree says so, though nobody noted how the seal was. */
+export async function openToDraw({ tx, hand, now }: Pick<Write, 'tx' | 'hand' | 'now'>, row: Vessel): Promise<void> {
+  if (row.seal === null) return;
+  await tx.update(vessel).set({ seal: null }).where(eq(vessel.id, row.id));
+  await tx.insert(vesselEvent).values({
+    lotId: row.lotId,
+    vesselId: row.id,
+    what: 'open',
+    detail: { what: 'open', note: `seal ${row.seal}, opened to draw from it` },
+    by: hand.personId,
+    at: now,
+  });
+}
+
 type Change = Partial<Pick<Vessel, 'holder' | 'place' | 'seal' | 'gone' | 'stationId'>>;
 
 /** What an event leaves of a vessel: who has it, where it stands, its seal, its end. */
@@ -138,7 +152,9 @@ function checkBalance(
   ]);
 }
 
-const withNote = (words: string, note: string) => (note ? `${words}; ${note}` : words);
+const withNote = (words: string, note: string) => [words, note].filter(Boolean).join('; ');
+
+const SEAL_WORDS: Readonly<Record<string, string>> = { true: 'seal whole', false: 'seal found broken' };
 
 function wordsOf(body: NewVesselEvent): string {
   const { note } = body;
@@ -150,7 +166,7 @@ function wordsOf(body: NewVesselEvent): string {
     case 'seal':
       return withNote(`seal ${body.seal}`, note);
     case 'open':
-      return withNote(body.intact ? 'seal whole' : 'seal found broken', note);
+      return withNote(SEAL_WORDS[String(body.intact)] ?? '', note);
     case 'divide':
       return withNote(
         `${body.divider}: ${body.first.text} ${body.first.unit} and ${body.second.text} ${body.second.unit}`,

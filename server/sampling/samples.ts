@@ -13,7 +13,7 @@ import { refuseDivided, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { keepJudgement } from '../register/tests.ts';
 import { addVessels, massColumns, nextVesselNumber, type NewVessel, type Vessel } from '../register/vessels.ts';
-import { checkThere, drawnFrom, grams, massOf } from './custody.ts';
+import { checkThere, drawnFrom, grams, massOf, openToDraw } from './custody.ts';
 import { readDraw } from './draw.ts';
 import { leastFor, readSampling, samplingOutcome } from './result.ts';
 import { samplingObservation } from './tables.ts';
@@ -129,6 +129,7 @@ export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: L
       discardOn: body.discardOn,
     },
   );
+  await openToDraw({ tx, hand, now }, from);
   await audit({ lotId: lot.id, action: 'kept a reserve sample', subject: `vessel ${row.code}`, after: body });
   touch(lot.id);
 }
@@ -314,6 +315,7 @@ export async function drawWorkingSample(
       why: verdict.outcome === 'outside' ? (body.why ?? null) : null,
     },
   );
+  await openToDraw({ tx, hand, now }, submitted);
   await audit({
     lotId: lot.id,
     action: `drew a working sample for ${body.purpose}`,

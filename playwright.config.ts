@@ -13,6 +13,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     timezoneId: 'UTC',
+    // What a service worker asks for cannot be answered by a test; the walk, which needs it, lets it in.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       chromiumSandbox: process.getuid?.() !== 0,

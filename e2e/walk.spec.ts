@@ -10,6 +10,8 @@ const view = async (page: Page) =>
     return body.draw.primaries.filter((one) => one.taken);
   });
 
+test.use({ serviceWorkers: 'allow' });
+
 test('containers are drawn and sampled on foot, through a lost connection, and uneven seed stops it', async ({
   page,
 }) => {

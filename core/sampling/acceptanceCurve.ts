@@ -9,7 +9,7 @@ export type CurvePlan =
 export interface AcceptanceCurve {
   /** True share of marked seeds, 0..1, and the chance that the lot passes; from left to right. */
   readonly points: readonly { readonly share: number; readonly accepted: number }[];
-  /** Shares that pass with these chances. */
+  /** Shares that pass with these chances; a chance that no share passes with is left out. */
   readonly marks: readonly { readonly accepted: number; readonly share: number }[];
 }
 
@@ -33,7 +33,8 @@ export function acceptanceCurve(plan: CurvePlan, count: number): AcceptanceCurve
       const share = (end * i) / (count - 1);
       return { share, accepted: heightOf(plan, share) };
     }),
-    marks: MARKED.map((accepted) => ({ accepted, share: Math.min(1, pointOf(plan, accepted)) })),
+    // A small sample that allows much lets even a lot of nothing else pass more often than that.
+    marks: MARKED.map((accepted) => ({ accepted, share: pointOf(plan, accepted) })).filter((one) => one.share <= 1),
   };
 }
 

@@ -145,6 +145,13 @@ describe('the acceptance curve', () => {
       ),
     );
   });
+  // By hand: 10 seeds with 6 allowed, as counts: even at a share of 1 the mean is 10, and ppois(6, 10) = 0.130 (R 4.2.2, from memory).
+  it('leaves out a chance that no share passes with', () => {
+    const { marks, points } = acceptanceCurve({ kind: 'poisson', n: 10, c: 6 }, 10);
+    expect(marks.map((one) => one.accepted)).toEqual([0.95, 0.5]);
+    expect(points.at(-1)).toMatchObject({ share: 1 });
+    expect(points.at(-1)?.accepted).toBeCloseTo(0.13, 3);
+  });
   it('refuses a plan that accepts everything', () => {
     expect(() => acceptanceCurve({ kind: 'binomial', n: 10, c: 10 }, 10)).toThrow('c must be below n');
     expect(() => acceptanceCurve({ kind: 'pools', pools: 10, poolSize: 0, c: 1 }, 10)).toThrow('poolSize');

@@ -5,8 +5,9 @@ import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact, toGrams, type MassUnit } from '@mercato/core/units/mass';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { requestOf } from './lotFile.ts';
 import { headerOf, openLot, type Lot } from './lots.ts';
-import { lot as lotTable } from './tables.ts';
+import { lot as lotTable, lotRequest } from './tables.ts';
 
 /**
  * Divides a (locked) lot into lots of their own: too large for one, or its parts do not look alike. Containers and
@@ -58,6 +59,7 @@ export async function divideLot(
       },
     ]);
   const header = headerOf(lot, book);
+  const request = requestOf(lot);
   for (const part of body.parts) {
     const row = await openLot(
       tx,
@@ -72,6 +74,15 @@ export async function divideLot(
       audit,
     );
     await tx.update(lotTable).set({ parentLotId: lot.id, request: lot.request }).where(eq(lotTable.id, row.id));
+    if (request)
+      await tx.insert(lotRequest).values({
+        lotId: row.id,
+        version: request.version,
+        request,
+        by: hand.personId,
+        at: hand.at,
+        reason: `part of ${lot.reference}`,
+      });
     touch(row.id);
   }
   await tx

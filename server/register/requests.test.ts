@@ -1,17 +1,11 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { useHands } from '../testing/hands.ts';
+import { CLOVER } from '../testing/laboratory.ts';
 import { submittedSample } from '../testing/samples.ts';
 
-let lab: Laboratory;
-let sampler: Visitor;
-let lead: Visitor;
-beforeAll(async () => {
-  lab = await openLaboratory();
-  [sampler, lead] = [await lab.as('sampler'), await lab.as('lead')];
-});
-afterAll(() => lab.close());
+const hands = useHands();
 
 describe('a request', () => {
   const request = {
@@ -23,37 +17,39 @@ describe('a request', () => {
     fee: { text: '48.50', currency: 'EUR' },
   };
   it('says what is asked, and a report of a sample that was sent in speaks for the sample alone', async () => {
-    const lot = (await sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'R-1' })).body.id;
-    expect((await sampler.put(`/lots/${lot}/request`, { ...request, tests: [] }, 0)).body).toMatchObject({
+    const lot = (await hands.sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'R-1' })).body.id;
+    expect((await hands.sampler.put(`/lots/${lot}/request`, { ...request, tests: [] }, 0)).body).toMatchObject({
       errors: [{ path: 'tests' }],
     });
     expect(
-      (await sampler.put(`/lots/${lot}/request`, { ...request, fee: { text: '4', currency: 'euro' } }, 0)).body,
+      (await hands.sampler.put(`/lots/${lot}/request`, { ...request, fee: { text: '4', currency: 'euro' } }, 0)).body,
     ).toMatchObject({ errors: [{ path: 'fee.currency' }] });
-    const kept = (await sampler.put<LotSheet>(`/lots/${lot}/request`, request, 0)).body;
+    const kept = (await hands.sampler.put<LotSheet>(`/lots/${lot}/request`, request, 0)).body;
     expect(kept).toMatchObject({ request: { version: 1, client: 'Marlpit Growers' } });
     expect(kept.steps[0]).toMatchObject({ note: 'the client’s sample is to come' });
-    expect((await sampler.put(`/lots/${lot}/request`, request, 0)).status).toBe(412);
-    expect((await sampler.put(`/lots/${lot}/request`, request, 1)).body).toMatchObject({
+    expect((await hands.sampler.put(`/lots/${lot}/request`, request, 0)).status).toBe(412);
+    expect((await hands.sampler.put(`/lots/${lot}/request`, request, 1)).body).toMatchObject({
       errors: [{ path: 'reason' }],
     });
     const sent = { ...submittedSample('150'), primarySamples: null };
-    const sheet = (await sampler.put<SamplingView>(`/lots/${lot}/submitted`, sent, 0)).body;
+    const sheet = (await hands.sampler.put<SamplingView>(`/lots/${lot}/submitted`, sent, 0)).body;
     expect(sheet.submitted).toMatchObject({ primaryVerdict: null });
     expect(
-      (await sampler.put(`/lots/${lot}/request`, { ...request, sampledBy: 'us', reason: 'a slip' }, 1)).body,
+      (await hands.sampler.put(`/lots/${lot}/request`, { ...request, sampledBy: 'us', reason: 'a slip' }, 1)).body,
     ).toMatchObject({ status: 409, errors: [{ path: 'sampledBy' }] });
     const release = (
-      await lead.get<{ report: { lines: { label: string; value: string }[]; notes: string[] } }>(`/lots/${lot}/release`)
+      await hands.lead.get<{ report: { lines: { label: string; value: string }[]; notes: string[] } }>(
+        `/lots/${lot}/release`,
+      )
     ).body;
     expect(release.report.lines).toContainEqual({ label: 'Sampled by', value: 'the client' });
     expect(release.report.lines).toContainEqual({ label: 'For', value: 'Marlpit Growers, their reference MG 7' });
     expect(release.report.notes.join(' ')).toContain('speak for the sample as it was sent in');
-    const now = (await lead.get<LotSheet>(`/lots/${lot}`)).body;
+    const now = (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body;
     expect(now.steps.map((one) => one.note)).toContain('not asked for');
     expect(now.steps.at(-1)?.note).toBe('waits for purity');
-    const ours = (await sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'R-2' })).body.id;
-    expect((await sampler.put(`/lots/${ours}/submitted`, sent, 0)).body).toMatchObject({
+    const ours = (await hands.sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'R-2' })).body.id;
+    expect((await hands.sampler.put(`/lots/${ours}/submitted`, sent, 0)).body).toMatchObject({
       errors: [{ path: 'primarySamples' }],
     });
   });

@@ -1,32 +1,25 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { LotSheet } from '@mercato/contract/register/lots';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { useHands } from '../testing/hands.ts';
+import { CLOVER } from '../testing/laboratory.ts';
 import { sampledLot, treeOf } from '../testing/samples.ts';
 
-let lab: Laboratory;
-let sampler: Visitor;
-let analyst: Visitor;
-let lead: Visitor;
-beforeAll(async () => {
-  lab = await openLaboratory();
-  [sampler, analyst, lead] = [await lab.as('sampler'), await lab.as('analyst'), await lab.as('lead')];
-});
-afterAll(() => lab.close());
+const hands = useHands();
 
 describe('a station', () => {
   it('keeps one lot open until its vessels are accounted for, and says what is missing', async () => {
-    const first = await sampledLot(sampler, 'S-1');
-    const second = await sampledLot(sampler, 'S-2');
+    const first = await sampledLot(hands.sampler, 'S-1');
+    const second = await sampledLot(hands.sampler, 'S-2');
     const add = (name: string, kind: string) =>
-      lead.post<{ stations: { id: string; name: string }[] }>('/stations', { name, kind });
-    expect((await sampler.post('/stations', { name: 'B', kind: 'bench' })).status).toBe(403);
+      hands.lead.post<{ stations: { id: string; name: string }[] }>('/stations', { name, kind });
+    expect((await hands.sampler.post('/stations', { name: 'B', kind: 'bench' })).status).toBe(403);
     await add('Bench 1', 'bench');
     const { stations } = (await add('Cleaner 2', 'machine')).body;
     expect((await add('Bench 1', 'bench')).body).toMatchObject({ status: 409, errors: [{ path: 'name' }] });
     const [bench, machine] = ['Bench 1', 'Cleaner 2'].map((name) => stations.find((one) => one.name === name)?.id);
     const act = (at: string | undefined, body: object) =>
-      analyst.post<{ stations: object[] }>(`/stations/${at}/acts`, body);
-    const [a, b] = [(await treeOf(lead, first.lot)).nodes, (await treeOf(lead, second.lot)).nodes];
+      hands.analyst.post<{ stations: object[] }>(`/stations/${at}/acts`, body);
+    const [a, b] = [(await treeOf(hands.lead, first.lot)).nodes, (await treeOf(hands.lead, second.lot)).nodes];
     expect((await act(bench, { what: 'take', code: a[0]?.code })).body.stations).toMatchObject([
       { name: 'Bench 1', lot: { reference: 'S-1' }, vessels: [{ code: a[0]?.code }] },
       { name: 'Cleaner 2', lot: null },
@@ -39,7 +32,7 @@ describe('a station', () => {
     );
     expect((await act(bench, { what: 'close' })).status).toBe(409);
     const away = (id: string | undefined) =>
-      analyst.post(`/vessels/${id}/events`, { what: 'move', place: 'shelf 1', note: '' });
+      hands.analyst.post(`/vessels/${id}/events`, { what: 'move', place: 'shelf 1', note: '' });
     await away(a[0]?.id);
     expect((await act(bench, { what: 'take', code: b[0]?.code })).status).toBe(409);
     await away(a[1]?.id);
@@ -58,7 +51,12 @@ describe('a station', () => {
     });
 
     const oats = (
-      await lead.post<LotSheet>('/lots', { ...CLOVER, reference: 'S-3', species: 'Avena sativa', variety: 'Pale' })
+      await hands.lead.post<LotSheet>('/lots', {
+        ...CLOVER,
+        reference: 'S-3',
+        species: 'Avena sativa',
+        variety: 'Pale',
+      })
     ).body.id;
     expect((await act(machine, { what: 'open', lotId: first.lot })).status).toBe(201);
     expect((await act(machine, { what: 'open', lotId: oats })).body).toMatchObject({

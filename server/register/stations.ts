@@ -136,9 +136,9 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
     }
     await closeAt(context, row);
   }
-  const lastId = row.openLotId ?? row.lastLotId;
-  if (row.kind === 'machine' && !row.clean && lastId !== null && lastId !== lotId) {
-    const [last] = await lotsNamed(tx, [lastId]);
+  // Only a machine can be unclean, and a lot that was open in it was refused above.
+  if (!row.clean && row.lastLotId !== null && row.lastLotId !== lotId) {
+    const [last] = await lotsNamed(tx, [row.lastLotId]);
     if (last && (last.species !== next.species || last.variety !== next.variety || last.variety === ''))
       throw fault(
         'conflict',

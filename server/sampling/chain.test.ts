@@ -1,28 +1,20 @@
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { VesselView } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { VesselTree } from '@mercato/contract/sampling/vessels';
-import { openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { useHands } from '../testing/hands.ts';
 import { drawnLot, grams, sampledLot, submittedSample, treeOf, vesselOf } from '../testing/samples.ts';
 
-let lab: Laboratory;
-let sampler: Visitor;
-let analyst: Visitor;
-let lead: Visitor;
-beforeAll(async () => {
-  lab = await openLaboratory();
-  [sampler, analyst, lead] = [await lab.as('sampler'), await lab.as('analyst'), await lab.as('lead')];
-});
-afterAll(() => lab.close());
+const hands = useHands();
 
 describe('from the heap to the working sample', () => {
   it('masses balance along the tree, and what does not is refused with the grams that are off', async () => {
-    const { lot, count } = await sampledLot(sampler, 'C-1');
+    const { lot, count } = await sampledLot(hands.sampler, 'C-1');
     // Source: ISTA, 1 to 4 containers of 15 to 100 kg: 3 from each (from memory).
     expect(count).toBe(12);
     const pour = (mass: string, loss: string) =>
-      sampler.post<SamplingView>(`/lots/${lot}/composite`, { mass: grams(mass), loss: grams(loss) });
+      hands.sampler.post<SamplingView>(`/lots/${lot}/composite`, { mass: grams(mass), loss: grams(loss) });
     expect((await pour('590.0', '5')).body).toMatchObject({
       status: 422,
       errors: [{ path: 'loss.text', message: expect.stringContaining('10 g are not accounted for') as string }],
@@ -30,15 +22,17 @@ describe('from the heap to the working sample', () => {
     expect((await pour('610.0', '5')).body).toMatchObject({
       errors: [{ path: 'mass.text', message: expect.stringContaining('10 g more than the 600 g') as string }],
     });
-    expect((await treeOf(lead, lot)).nodes.every((one) => one.kind === 'primary' && one.gone === null)).toBe(true);
+    expect((await treeOf(hands.lead, lot)).nodes.every((one) => one.kind === 'primary' && one.gone === null)).toBe(
+      true,
+    );
     const poured = (await pour('598.0', '2')).body;
     expect(poured.composite).toMatchObject({ vessel: { mass: grams('598.0') }, unweighed: 0 });
     expect((await pour('598.0', '2')).body).toMatchObject({ status: 409 });
-    const composite = await vesselOf(lead, lot, 'composite');
+    const composite = await vesselOf(hands.lead, lot, 'composite');
     const draw = poured.draw;
     const [first] = draw?.primaries ?? [];
     const again = (mass: object, note: string) =>
-      sampler.send('PUT', `/draws/${draw?.id}/containers/${first?.container}/samples/1`, {
+      hands.sampler.send('PUT', `/draws/${draw?.id}/containers/${first?.container}/samples/1`, {
         mass,
         look: 'even',
         note,
@@ -48,41 +42,43 @@ describe('from the heap to the working sample', () => {
     expect((await again(grams('90.0'), '')).body).toMatchObject({ status: 409, errors: [{ path: 'mass.text' }] });
     expect((await again(grams('50.0'), 'seam open')).status).toBe(200);
     expect(
-      (await sampler.post(`/lots/${lot}/draws`, { method: 'even', columns: 2, rows: 2, reason: 'x' })).body,
+      (await hands.sampler.post(`/lots/${lot}/draws`, { method: 'even', columns: 2, rows: 2, reason: 'x' })).body,
     ).toMatchObject({
       status: 409,
       errors: [{ path: 'method' }],
     });
     const reweigh = (mass: string) =>
-      sampler.put<VesselTree>(`/vessels/${composite.id}/mass`, { mass: grams(mass), reason: 'read again' }, 1);
+      hands.sampler.put<VesselTree>(`/vessels/${composite.id}/mass`, { mass: grams(mass), reason: 'read again' }, 1);
     expect((await reweigh('590')).body).toMatchObject({ status: 422, errors: [{ path: 'loss.text' }] });
     expect((await reweigh('598.5')).status).toBe(200);
     expect((await reweigh('598')).status).toBe(412);
     expect(
-      (await sampler.put(`/vessels/${composite.id}/mass`, { mass: grams('598.0'), reason: 'right at first' }, 2))
+      (await hands.sampler.put(`/vessels/${composite.id}/mass`, { mass: grams('598.0'), reason: 'right at first' }, 2))
         .status,
     ).toBe(200);
-    for (const one of (await treeOf(lead, lot)).nodes.filter((other) => other.kind === 'primary'))
+    for (const one of (await treeOf(hands.lead, lot)).nodes.filter((other) => other.kind === 'primary'))
       expect(one).toMatchObject({ pouredInto: composite.id, gone: 'poured together' });
 
-    expect((await sampler.put(`/lots/${lot}/submitted`, submittedSample('599'), 0)).body).toMatchObject({
+    expect((await hands.sampler.put(`/lots/${lot}/submitted`, submittedSample('599'), 0)).body).toMatchObject({
       errors: [{ path: 'mass.text', message: 'only 598 g are left of the composite sample' }],
     });
-    await sampler.put(`/lots/${lot}/submitted`, submittedSample('300'), 0);
+    await hands.sampler.put(`/lots/${lot}/submitted`, submittedSample('300'), 0);
     const reserve = { from: composite.id, mass: grams('290'), place: 'cold store 2', discardOn: '2027-11-24' };
-    expect((await sampler.post(`/lots/${lot}/reserves`, { ...reserve, mass: grams('299') })).body).toMatchObject({
+    expect((await hands.sampler.post(`/lots/${lot}/reserves`, { ...reserve, mass: grams('299') })).body).toMatchObject({
       errors: [{ path: 'mass.text', message: 'only 298 g are left of the composite sample' }],
     });
-    expect((await sampler.post(`/lots/${lot}/reserves`, { ...reserve, discardOn: '2026-11-01' })).body).toMatchObject({
+    expect(
+      (await hands.sampler.post(`/lots/${lot}/reserves`, { ...reserve, discardOn: '2026-11-01' })).body,
+    ).toMatchObject({
       errors: [{ path: 'discardOn' }],
     });
-    expect((await sampler.post<SamplingView>(`/lots/${lot}/reserves`, reserve)).body.reserves).toMatchObject([
+    expect((await hands.sampler.post<SamplingView>(`/lots/${lot}/reserves`, reserve)).body.reserves).toMatchObject([
       { discardOn: '2027-11-24', vessel: { place: 'cold store 2' } },
     ]);
-    expect(await vesselOf(lead, lot, 'composite')).toMatchObject({ drawnG: '590', leftG: '8' });
+    expect(await vesselOf(hands.lead, lot, 'composite')).toMatchObject({ drawnG: '590', leftG: '8' });
 
     const finish = (rest: string | null, loss: string) =>
-      sampler.post<VesselTree>(`/vessels/${composite.id}/events`, {
+      hands.sampler.post<VesselTree>(`/vessels/${composite.id}/events`, {
         what: 'finish',
         how: 'returned',
         rest: rest === null ? null : grams(rest),
@@ -94,9 +90,9 @@ describe('from the heap to the working sample', () => {
       errors: [{ path: 'loss.text', message: expect.stringContaining('8 g are not accounted for') as string }],
     });
     expect((await finish('20', '0')).body).toMatchObject({ errors: [{ path: 'rest.text' }] });
-    expect((await vesselOf(lead, lot, 'composite')).gone).toBeNull();
+    expect((await vesselOf(hands.lead, lot, 'composite')).gone).toBeNull();
     expect((await finish('7.5', '0')).status).toBe(201);
-    expect(await vesselOf(lead, lot, 'composite')).toMatchObject({
+    expect(await vesselOf(hands.lead, lot, 'composite')).toMatchObject({
       gone: 'returned',
       events: [{ words: 'returned, 7.5 g left' }],
     });
@@ -104,12 +100,15 @@ describe('from the heap to the working sample', () => {
   });
 
   it('is not checked where nothing was weighed, and says so; a sample still to be taken stops it', async () => {
-    const { lot } = await sampledLot(sampler, 'C-2', '');
-    const poured = await sampler.post<SamplingView>(`/lots/${lot}/composite`, { mass: grams('500'), loss: grams('0') });
+    const { lot } = await sampledLot(hands.sampler, 'C-2', '');
+    const poured = await hands.sampler.post<SamplingView>(`/lots/${lot}/composite`, {
+      mass: grams('500'),
+      loss: grams('0'),
+    });
     expect(poured.body.composite?.unweighed).toBe(12);
-    const { lot: other } = await drawnLot(sampler, 'C-3');
+    const { lot: other } = await drawnLot(hands.sampler, 'C-3');
     expect(
-      (await sampler.post(`/lots/${other}/composite`, { mass: grams('500'), loss: grams('0') })).body,
+      (await hands.sampler.post(`/lots/${other}/composite`, { mass: grams('500'), loss: grams('0') })).body,
     ).toMatchObject({
       status: 409,
       detail: '12 of 12 primary samples are still to be taken.',
@@ -117,25 +116,27 @@ describe('from the heap to the working sample', () => {
   });
 
   it('a working sample below its least mass needs a reason, which the tree and the report keep', async () => {
-    const { lot } = await sampledLot(sampler, 'C-4');
-    await sampler.put(`/lots/${lot}/submitted`, submittedSample('150'), 0);
+    const { lot } = await sampledLot(hands.sampler, 'C-4');
+    await hands.sampler.put(`/lots/${lot}/submitted`, submittedSample('150'), 0);
     // Source: ISTA, red clover, purity: 5 g (from memory).
-    expect((await analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams('4.9') })).body).toMatchObject({
+    expect(
+      (await hands.analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams('4.9') })).body,
+    ).toMatchObject({
       status: 422,
       errors: [{ path: 'why', message: 'lighter than 5 g: say why, or take more seed' }],
     });
-    const drawn = await analyst.post<VesselView>(`/lots/${lot}/working`, {
+    const drawn = await hands.analyst.post<VesselView>(`/lots/${lot}/working`, {
       purpose: 'purity',
       mass: grams('4.9'),
       why: 'rare seed',
     });
     expect(drawn.status).toBe(201);
-    expect(await vesselOf(lead, lot, 'working')).toMatchObject({
+    expect(await vesselOf(hands.lead, lot, 'working')).toMatchObject({
       why: 'rare seed',
-      parentId: (await vesselOf(lead, lot, 'submitted')).id,
+      parentId: (await vesselOf(hands.lead, lot, 'submitted')).id,
     });
-    await analyst.post('/purity/tests', { vesselId: drawn.body.id });
-    const { report } = (await lead.get<{ report: { notes: string[] } }>(`/lots/${lot}/release`)).body;
+    await hands.analyst.post('/purity/tests', { vesselId: drawn.body.id });
+    const { report } = (await hands.lead.get<{ report: { notes: string[] } }>(`/lots/${lot}/release`)).body;
     expect(report.notes).toContain('The working sample for purity weighed 4.9 g, less than the 5 g asked: rare seed');
   });
 });
@@ -157,31 +158,31 @@ describe('mass is conserved', () => {
     await fc.assert(
       fc.asyncProperty(acts, async (steps) => {
         run += 1;
-        const { lot } = await sampledLot(sampler, `M-${run}`);
-        await sampler.post(`/lots/${lot}/composite`, { mass: grams('600.0'), loss: grams('0') });
+        const { lot } = await sampledLot(hands.sampler, `M-${run}`);
+        await hands.sampler.post(`/lots/${lot}/composite`, { mass: grams('600.0'), loss: grams('0') });
         for (const { what, which, mass, loss } of steps) {
-          const { nodes } = await treeOf(lead, lot);
+          const { nodes } = await treeOf(hands.lead, lot);
           const there = nodes.filter((one) => one.kind !== 'primary');
           const at = there[which % there.length];
           if (!at) continue;
           const answer = await (what === 'reserve'
-            ? sampler.post(`/lots/${lot}/reserves`, {
+            ? hands.sampler.post(`/lots/${lot}/reserves`, {
                 from: at.id,
                 mass: grams(mass),
                 place: 'x',
                 discardOn: '2027-11-24',
               })
             : what === 'working'
-              ? analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams(mass), why: 'a small lot' })
+              ? hands.analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams(mass), why: 'a small lot' })
               : what === 'submitted'
-                ? sampler.put(
+                ? hands.sampler.put(
                     `/lots/${lot}/submitted`,
                     { ...submittedSample(mass), reason: 'again' },
                     nodes.find((one) => one.kind === 'submitted')?.version ?? 0,
                   )
                 : what === 'reweigh'
-                  ? sampler.put(`/vessels/${at.id}/mass`, { mass: grams(mass), reason: 'again' }, at.version)
-                  : sampler.post(`/vessels/${at.id}/events`, {
+                  ? hands.sampler.put(`/vessels/${at.id}/mass`, { mass: grams(mass), reason: 'again' }, at.version)
+                  : hands.sampler.post(`/vessels/${at.id}/events`, {
                       what: 'finish',
                       how: 'discarded',
                       rest: grams(mass),
@@ -189,7 +190,7 @@ describe('mass is conserved', () => {
                       note: '',
                     }));
           expect([200, 201, 409, 422]).toContain(answer.status);
-          const after = (await treeOf(lead, lot)).nodes;
+          const after = (await treeOf(hands.lead, lot)).nodes;
           for (const one of after.filter((other) => other.kind !== 'primary')) {
             const held = Number(one.mass?.text);
             const drawn = after
@@ -210,6 +211,6 @@ describe('mass is conserved', () => {
       }),
       { numRuns: 8 },
     );
-    expect(lab.errors).toEqual([]);
+    expect(hands.lab.errors).toEqual([]);
   });
 });

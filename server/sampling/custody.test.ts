@@ -3,28 +3,21 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { LotSheet, ScanAnswer } from '@mercato/contract/register/lots';
 import type { VesselTree } from '@mercato/contract/sampling/vessels';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { useHands } from '../testing/hands.ts';
+import { CLOVER } from '../testing/laboratory.ts';
 import { grams, sampledLot, submittedSample, treeOf, vesselOf } from '../testing/samples.ts';
 
-let lab: Laboratory;
-let sampler: Visitor;
-let analyst: Visitor;
-let lead: Visitor;
-beforeAll(async () => {
-  lab = await openLaboratory();
-  [sampler, analyst, lead] = [await lab.as('sampler'), await lab.as('analyst'), await lab.as('lead')];
-});
-afterAll(() => lab.close());
+const hands = useHands();
 
 describe('custody', () => {
   it('every hand-over, seal, opening and division is written down once and never changed', async () => {
-    const { lot } = await sampledLot(sampler, 'C-5');
-    await sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), seal: 'Q77' }, 0);
-    const { id, code } = await vesselOf(lead, lot, 'submitted');
-    const event = (body: object) => analyst.post<VesselTree>(`/vessels/${id}/events`, { note: '', ...body });
+    const { lot } = await sampledLot(hands.sampler, 'C-5');
+    await hands.sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), seal: 'Q77' }, 0);
+    const { id, code } = await vesselOf(hands.lead, lot, 'submitted');
+    const event = (body: object) => hands.analyst.post<VesselTree>(`/vessels/${id}/events`, { note: '', ...body });
     expect((await event({ what: 'seal', seal: 'Q78' })).body).toMatchObject({
       status: 409,
       errors: [{ path: 'seal', message: 'already under seal Q77' }],
@@ -39,7 +32,7 @@ describe('custody', () => {
       errors: [{ path: 'second.text' }],
     });
     await event({ what: 'move', place: 'shelf 3' });
-    const after = await vesselOf(lead, lot, 'submitted');
+    const after = await vesselOf(hands.lead, lot, 'submitted');
     expect(after).toMatchObject({ holder: 'The analyst', place: 'shelf 3', seal: null });
     expect(after.events.map((one) => one.words)).toEqual([
       'to The analyst, reception',
@@ -49,28 +42,28 @@ describe('custody', () => {
     ]);
     // By hand: |80 − 68| / 148 = 8.1 %, over the usual 5 %.
     expect(after.events[2]?.verdict).toMatchObject({ outcome: 'outside' });
-    await expect(lab.connection.db.execute(sql`delete from vessel_event`)).rejects.toThrow();
-    expect((await lead.get<ScanAnswer>(`/vessels/${encodeURIComponent(code)}`)).body.open).toBe(
+    await expect(hands.lab.connection.db.execute(sql`delete from vessel_event`)).rejects.toThrow();
+    expect((await hands.lead.get<ScanAnswer>(`/vessels/${encodeURIComponent(code)}`)).body.open).toBe(
       `/lots/${lot}/vessels?at=${id}`,
     );
   });
 
   it('whoever draws from a sealed sample has opened it', async () => {
-    const { lot } = await sampledLot(sampler, 'C-7');
-    await sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), seal: 'Q9' }, 0);
-    await analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams('5.5') });
-    await analyst.post(`/lots/${lot}/working`, { purpose: 'moisture', mass: grams('10') });
-    expect(await vesselOf(lead, lot, 'submitted')).toMatchObject({
+    const { lot } = await sampledLot(hands.sampler, 'C-7');
+    await hands.sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), seal: 'Q9' }, 0);
+    await hands.analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams('5.5') });
+    await hands.analyst.post(`/lots/${lot}/working`, { purpose: 'moisture', mass: grams('10') });
+    expect(await vesselOf(hands.lead, lot, 'submitted')).toMatchObject({
       seal: null,
       events: [{ what: 'open', words: 'seal Q9, opened to draw from it' }],
     });
   });
 
   it('labels carry code, lot and mass as text, on the paper of the laboratory', async () => {
-    const { lot } = await sampledLot(sampler, 'C-6');
-    const { nodes } = await treeOf(lead, lot);
+    const { lot } = await sampledLot(hands.sampler, 'C-6');
+    const { nodes } = await treeOf(hands.lead, lot);
     const text = async (query: string, of = lot) => {
-      const { type, body } = await lead.bytes(`/lots/${of}/labels.pdf${query}`);
+      const { type, body } = await hands.lead.bytes(`/lots/${of}/labels.pdf${query}`);
       expect(type).toBe('application/pdf');
       const file = join(mkdtempSync(join(tmpdir(), 'labels-')), 'labels.pdf');
       writeFileSync(file, body);
@@ -85,22 +78,22 @@ describe('custody', () => {
     expect(sheet.words).toContain('50.0 g');
     expect(sheet.info).toMatch(/Pages:\s+1\n/);
     expect(sheet.info).toContain('A4');
-    expect((await sampler.send('PUT', '/laboratory', {})).status).toBe(403);
+    expect((await hands.sampler.send('PUT', '/laboratory', {})).status).toBe(403);
     const settings = { name: 'L', address: '', zone: 'UTC', paper: 'LETTER' };
-    expect((await lead.send('PUT', '/laboratory', { ...settings, paper: 'A3' })).body).toMatchObject({
+    expect((await hands.lead.send('PUT', '/laboratory', { ...settings, paper: 'A3' })).body).toMatchObject({
       errors: [{ path: 'paper' }],
     });
-    expect((await lead.send('PUT', '/laboratory', settings)).body).toEqual(settings);
+    expect((await hands.lead.send('PUT', '/laboratory', settings)).body).toEqual(settings);
     expect((await text('')).info).toContain('letter');
     // 50 × 25 mm, by the decision on paper: 141.7 × 70.9 points.
     const single = await text(`?layout=single&vessels=${nodes[0]?.id}`);
     expect(single.info).toMatch(/Page size:\s+141\.7\d* x 70\.8\d*/);
     expect(single.info).toMatch(/Pages:\s+1\n/);
     // Nothing that is written on a label, however long, runs over its edge onto another.
-    const long = (await sampler.post<LotSheet>('/lots', { ...CLOVER, reference: 'a'.repeat(40) })).body.id;
-    await sampler.put(`/lots/${long}/submitted`, { ...submittedSample('150'), seal: 'S'.repeat(40) }, 0);
+    const long = (await hands.sampler.post<LotSheet>('/lots', { ...CLOVER, reference: 'a'.repeat(40) })).body.id;
+    await hands.sampler.put(`/lots/${long}/submitted`, { ...submittedSample('150'), seal: 'S'.repeat(40) }, 0);
     expect((await text('?layout=single', long)).info).toMatch(/Pages:\s+1\n/);
-    expect((await lead.get(`/lots/${lot}/labels.pdf?vessels=nothing`)).body).toMatchObject({
+    expect((await hands.lead.get(`/lots/${lot}/labels.pdf?vessels=nothing`)).body).toMatchObject({
       errors: [{ path: 'vessels' }],
     });
   });

@@ -1,24 +1,17 @@
 import { sql } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { useHands } from '../testing/hands.ts';
+import { CLOVER } from '../testing/laboratory.ts';
 import { grams, submittedSample } from '../testing/samples.ts';
 
-let lab: Laboratory;
-let sampler: Visitor;
-let analyst: Visitor;
-let lead: Visitor;
-beforeAll(async () => {
-  lab = await openLaboratory();
-  [sampler, analyst, lead] = [await lab.as('sampler'), await lab.as('analyst'), await lab.as('lead')];
-});
-afterAll(() => lab.close());
+const hands = useHands();
 
 describe('a lot that is not one', () => {
   it('is divided into lots of their own, whose containers and masses add up', async () => {
     const lot = (
-      await sampler.post<LotSheet>('/lots', {
+      await hands.sampler.post<LotSheet>('/lots', {
         ...CLOVER,
         book: 'ista',
         mass: { text: '25000', unit: 'kg' },
@@ -27,13 +20,22 @@ describe('a lot that is not one', () => {
       })
     ).body;
     expect(lot.state).toBe('held');
+    const asked = {
+      client: 'Marlpit Growers',
+      theirReference: '',
+      tests: ['purity'],
+      dueOn: null,
+      sampledBy: 'us',
+      fee: null,
+    };
+    await hands.sampler.put(`/lots/${lot.id}/request`, asked, 0);
     const part = (reference: string, containers: number, kg: string) => ({
       reference,
       containers,
       mass: { text: kg, unit: 'kg' },
     });
     const divide = (...parts: object[]) =>
-      sampler.post<LotSheet>(`/lots/${lot.id}/parts`, { parts, reason: 'too large' });
+      hands.sampler.post<LotSheet>(`/lots/${lot.id}/parts`, { parts, reason: 'too large' });
     expect((await divide(part('P-1a', 250, '12500'), part('P-1b', 249, '12500'))).body).toMatchObject({
       errors: [{ path: 'parts.1.containers', message: 'the parts have 499 containers together, the lot has 500' }],
     });
@@ -45,7 +47,7 @@ describe('a lot that is not one', () => {
       status: 409,
       errors: [{ path: 'reference' }],
     });
-    expect((await lead.get<{ total: number }>('/lots?q=P-1a')).body.total).toBe(0);
+    expect((await hands.lead.get<{ total: number }>('/lots?q=P-1a')).body.total).toBe(0);
     const parts = [part('P-1a', 167, '8350'), part('P-1b', 167, '8350'), part('P-1c', 166, '8300')];
     const done = (await divide(...parts)).body;
     expect(done).toMatchObject({
@@ -54,22 +56,28 @@ describe('a lot that is not one', () => {
     });
     expect((await divide(...parts)).body).toMatchObject({ status: 409 });
     for (const answer of [
-      await sampler.post(`/lots/${lot.id}/draws`, { method: 'random', columns: 5, rows: 5 }),
-      await sampler.put(`/lots/${lot.id}/submitted`, submittedSample('100'), 0),
-      await sampler.post(`/lots/${lot.id}/composite`, { mass: grams('100'), loss: grams('0') }),
-      await lead.post(`/lots/${lot.id}/releases`, { kind: 'report' }),
+      await hands.sampler.post(`/lots/${lot.id}/draws`, { method: 'random', columns: 5, rows: 5 }),
+      await hands.sampler.put(`/lots/${lot.id}/submitted`, submittedSample('100'), 0),
+      await hands.sampler.post(`/lots/${lot.id}/composite`, { mass: grams('100'), loss: grams('0') }),
+      await hands.lead.post(`/lots/${lot.id}/releases`, { kind: 'report' }),
     ])
       expect(answer.body).toMatchObject({ status: 409, errors: [{ path: 'lot' }] });
-    expect((await lead.get<LotSheet>(`/lots/${done.parts[0]?.id}`)).body).toMatchObject({
+    expect((await hands.lead.get<LotSheet>(`/lots/${done.parts[0]?.id}`)).body).toMatchObject({
       state: 'open',
+      request: { client: 'Marlpit Growers', version: 1 },
       parent: { reference: 'P-1' },
       header: { containers: 167, species: 'Trifolium pratense', variety: 'Ambersett' },
     });
-    expect((await lead.get<{ total: number }>('/lots?state=divided')).body.total).toBe(1);
+    expect((await hands.lead.get<{ total: number }>('/lots?state=divided')).body.total).toBe(1);
+    // Every version of every request stands in its history, of the parts too.
+    const kept = await hands.lab.connection.db.execute(
+      sql`select r.version from lot_request r join lot l on l.id = r.lot_id where l.parent_lot_id = ${lot.id}`,
+    );
+    expect(kept.rows).toEqual([{ version: 1 }, { version: 1 }, { version: 1 }]);
   });
 
   it('a heterogeneity test holds it until the lead decides; corrections keep the old result and judge anew', async () => {
-    const lot = (await sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'H-1' })).body.id;
+    const lot = (await hands.sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'H-1' })).body.id;
     const results = (...values: number[]) => values.map((value, i) => ({ container: i + 1, text: String(value) }));
     const test = { attribute: 'germination', part: 'normal seedlings', seedsEach: 100 };
     const odd = results(97, 95, 96, 70, 94, 96, 95, 77);
@@ -81,11 +89,11 @@ describe('a lot that is not one', () => {
       [{ ...test, results: [...odd, { container: 9, text: 'many' }] }, 'results.8.text'],
       [{ ...test, attribute: 'other-seeds', results: [...odd, { container: 9, text: '2.5' }] }, 'results.8.text'],
     ] as const)
-      expect((await analyst.post(`/lots/${lot}/heterogeneity`, body)).body).toMatchObject({
+      expect((await hands.analyst.post(`/lots/${lot}/heterogeneity`, body)).body).toMatchObject({
         status: 422,
         errors: [{ path }],
       });
-    const view = (await analyst.post<SamplingView>(`/lots/${lot}/heterogeneity`, { ...test, results: odd })).body
+    const view = (await hands.analyst.post<SamplingView>(`/lots/${lot}/heterogeneity`, { ...test, results: odd })).body
       .heterogeneity[0];
     // Source: ISTA, 84 containers: 20 samples; R for an average of 90 %, 5 to 9 containers: 15 (from memory).
     expect(view).toMatchObject({
@@ -94,9 +102,9 @@ describe('a lot that is not one', () => {
       f: 1.1,
       verdict: { outcome: 'outside', r: { measured: 27, limit: 15 } },
     });
-    const sheet = async () => (await lead.get<LotSheet>(`/lots/${lot}`)).body;
+    const sheet = async () => (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body;
     expect(await sheet()).toMatchObject({ state: 'held', steps: [{ figure: 'not uniform' }, {}, {}, {}, {}, {}] });
-    const correct = (body: object) => analyst.send<SamplingView>('PUT', `/heterogeneity/${view?.id}`, body);
+    const correct = (body: object) => hands.analyst.send<SamplingView>('PUT', `/heterogeneity/${view?.id}`, body);
     expect((await correct({ results: [{ container: 4, text: '95' }] })).body).toMatchObject({
       errors: [{ path: 'reason' }],
     });
@@ -116,12 +124,16 @@ describe('a lot that is not one', () => {
       earlier: [{ text: '70', supersededBecause: 'read the wrong dish' }],
     });
     expect((await sheet()).state).toBe('open');
-    const kept = await lab.connection.db.execute<{ outcome: string }>(
+    const kept = await hands.lab.connection.db.execute<{ outcome: string }>(
       sql`select outcome from judgement where heterogeneity_id = ${view?.id} order by seq`,
     );
     expect(kept.rows.map((one) => one.outcome)).toEqual(['outside', 'within']);
     await correct({ results: odd, reason: 'it was right at first' });
-    await lead.post(`/lots/${lot}/decisions`, { subject: view?.id, decision: 'own-lots', reason: 'two harvests' });
+    await hands.lead.post(`/lots/${lot}/decisions`, {
+      subject: view?.id,
+      decision: 'own-lots',
+      reason: 'two harvests',
+    });
     expect((await sheet()).steps[0]).toMatchObject({ note: 'the parts become lots of their own' });
   });
 });

@@ -111,6 +111,7 @@ function concludedOn(test: Gathered['germination']['tests'][number], zone: strin
 function acceptedNotes(gathered: Gathered): string[] {
   const decisions = [
     gathered.sampling.submitted?.decision,
+    ...gathered.sampling.heterogeneity.map((test) => test.decision),
     reportedPurity(gathered.purity)?.decision,
     reportedOtherSeeds(gathered.otherSeeds)?.decision,
     reportedMoisture(gathered.moisture)?.decision,

@@ -135,5 +135,14 @@ describe('a lot that is not one', () => {
       reason: 'two harvests',
     });
     expect((await sheet()).steps[0]).toMatchObject({ note: 'the parts become lots of their own' });
+    // Accepted all the same, it is printed with its reason.
+    await hands.lead.post(`/lots/${lot}/decisions`, {
+      subject: view?.id,
+      decision: 'accept',
+      reason: 'the buyer knows',
+    });
+    expect((await sheet()).state).toBe('open');
+    const { report } = (await hands.lead.get<{ report: { notes: string[] } }>(`/lots/${lot}/release`)).body;
+    expect(report.notes).toContain('A heterogeneity test was accepted by The lead: the buyer knows');
   });
 });

@@ -25,7 +25,7 @@ export default function Acceptance(): JSX.Element {
     c: '8',
   });
   const risks = useLines({ aql: '1', alpha: '5', lql: '4', beta: '10' });
-  const [curve, setCurve] = useState<AcceptanceCurve & { unit: string }>();
+  const [curve, setCurve] = useState<AcceptanceCurve>();
   const [trouble, setTrouble] = useState<string>();
   const [designed, setDesigned] = useState<string>();
   const { kind } = plan.values;
@@ -39,7 +39,7 @@ export default function Acceptance(): JSX.Element {
         : { kind: values.kind, n, c };
     const answer = await ask().curve(asked);
     if (answer.ok) {
-      setCurve({ ...answer.out, unit: '%' });
+      setCurve(answer.out);
       setTrouble(undefined);
     } else setTrouble(inWords(answer.message));
   };
@@ -109,11 +109,8 @@ export default function Acceptance(): JSX.Element {
           <p role="status">
             {curve.marks.map((one) => (
               <span key={one.accepted} style={{ display: 'block' }}>
-                A lot with{' '}
-                <b className="fig">
-                  {Number((one.share * 100).toPrecision(3))} {curve.unit}
-                </b>{' '}
-                marked seed passes {one.accepted * 100} times in a hundred.
+                A lot with <b className="fig">{Number((one.share * 100).toPrecision(3))} %</b> marked seed passes{' '}
+                {one.accepted * 100} times in a hundred.
               </span>
             ))}
           </p>

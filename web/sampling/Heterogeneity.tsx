@@ -192,11 +192,10 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
     seedsEach: String(SEEDS_EACH.germination),
     results: '',
   };
-  const reading = (text: string) => readResults(text);
   const draft = useDraft(
     initial,
     (values) => {
-      const results = reading(values.results);
+      const results = readResults(values.results);
       return {
         attribute: values.attribute,
         part: values.part.trim(),
@@ -214,10 +213,10 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
     },
   );
   const { values, set, fault, field } = draft;
-  const read_ = reading(values.results);
+  const reading = readResults(values.results);
   const resultFault =
-    values.results.trim() !== '' && !read_.ok
-      ? `line ${read_.line}: ${read_.message}`
+    values.results.trim() !== '' && !reading.ok
+      ? `line ${reading.line}: ${reading.message}`
       : (fault('results') ?? atLine(fault, values.results));
   return (
     <DraftForm draft={draft} title="Record a test" send="Judge it" style={{ marginTop: 24 }}>
@@ -259,7 +258,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
           }}
         />
         <div className={resultFault ? 'why' : 'hint'} id={`${id}-hint`} role={resultFault ? 'alert' : undefined}>
-          {resultFault ?? (read_.ok ? `${read_.results.length} containers; at least five` : '')}
+          {resultFault ?? (reading.ok ? `${reading.results.length} containers; at least five` : '')}
         </div>
       </div>
       <FileField

@@ -272,6 +272,8 @@ test('a scan that arrives while counting neither counts a seed nor closes the di
     await expect(normal).toHaveText('5');
     await hands.press('1', 'Backspace', '1');
     await expect(normal).toHaveText('6');
+    // All five events must be known to wait before their number can be seen to go down to none.
+    await expect(page.getByText('5 keys wait to be sent')).toBeVisible();
     await page.unroute('**/tallies');
     await expect(page.getByText('wait to be sent')).toHaveCount(0);
     await page.reload();

@@ -36,6 +36,18 @@ describe('purity analysis', () => {
     );
   });
 
+  it('does not change with the order: parts that change places take their percents along', () => {
+    fc.assert(
+      fc.property(four, fc.shuffledSubarray([0, 1, 2, 3], { minLength: 4 }), (parts, order) => {
+        const exact = (list: readonly number[]) =>
+          analysePurity(AOSA, new Exact(10), masses(list)).shares.map((share) => share.exactPercent);
+        const turned = order.map((i) => parts[i] ?? 0);
+        const before = exact(parts);
+        expect(exact(turned)).toEqual(order.map((i) => before[i]));
+      }),
+    );
+  });
+
   it('gives the worked example of alfalfa, 5.102 g', () => {
     // Source: worked example to 7 CFR 201.47 (figures computed by hand from the rule, from memory).
     const analysis = analysePurity(AOSA, new Exact('5.102'), {

@@ -29,22 +29,28 @@ export interface ComponentShare {
   readonly trace: boolean;
 }
 
-export interface PurityAnalysis {
-  /** Decimals of a gram that the working sample's weight calls for. */
-  readonly decimals: number;
+/** What components have of their sum, as it is reported. */
+export interface PurityShares {
   readonly percentDecimals: number;
   readonly sumG: string;
-  /** Sum against first weighing, percent of the first; negative = lost. */
-  readonly changePercent: number;
   readonly shares: readonly ComponentShare[];
   /** The largest component and what it took so that the total is 100; 0 = nothing. */
   readonly adjustedBy: number;
   readonly adjusted: Component;
-  readonly retest: boolean;
   /** How shares are rounded. */
   readonly shareRule: Rule;
+}
+
+export interface PurityAnalysis extends PurityShares {
+  /** Decimals of a gram that the working sample's weight calls for. */
+  readonly decimals: number;
+  /** Sum against first weighing, percent of the first; negative = lost. */
+  readonly changePercent: number;
+  readonly retest: boolean;
   readonly verdict: Verdict;
 }
+
+export type ComponentMasses = Readonly<Partial<Record<Component, ExactNumber>>>;
 
 /** Decimals to which a working sample of this mass and its parts are weighed (both books: four significant figures). */
 export function weighingDecimals(edition: Edition, workingSampleG: ExactNumber): number {
@@ -57,18 +63,12 @@ export function weighingDecimals(edition: Edition, workingSampleG: ExactNumber):
  * Percent by mass of each component, of the sum of the components (not of the first weighing),
  * rounded half up so that the total is 100: the largest component takes the difference.
  *
- * @param workingSampleG  first weighing, g, > 0
  * @param massesG         one mass ≥ 0 per component of the edition's book; their sum > 0
  * @throws {RangeError}   if a component is missing or negative, or all are 0
  *
  * Source: ISTA, purity analysis, calculation of results; AOSA/FSA 7 CFR 201.47–201.51 (from memory).
  */
-export function analysePurity(
-  edition: Edition,
-  workingSampleG: ExactNumber,
-  massesG: Readonly<Partial<Record<Component, ExactNumber>>>,
-): PurityAnalysis {
-  if (!workingSampleG.gt(0)) throw new RangeError(`workingSampleG must be above 0, got ${workingSampleG.toString()}`);
+export function sharesOf(edition: Edition, massesG: ComponentMasses): PurityShares {
   const parts = COMPONENTS[edition.book].map((component) => {
     const mass = massesG[component];
     if (!mass || mass.isNegative()) throw new RangeError(`${component}G must be a mass of 0 g or more`);
@@ -82,25 +82,45 @@ export function analysePurity(
   const rounded = parts.map((part) => percentHalfUp(part.mass, sum, percentDecimals));
   const difference = new Exact(100).minus(rounded.reduce((total, one) => total.plus(one), new Exact(0)));
   const largest = parts.reduce((best, part, i) => (part.mass.gt(parts[best]?.mass ?? 0) ? i : best), 0);
+  return {
+    percentDecimals,
+    sumG: sum.toString(),
+    shares: parts.map(({ component, mass }, i): ComponentShare => {
+      const exact = mass.times(100).div(sum);
+      const own = rounded[i] ?? new Exact(0);
+      return {
+        component,
+        massG: mass.toString(),
+        exactPercent: exact.toNumber(),
+        percent: (i === largest ? own.plus(difference) : own).toNumber(),
+        trace: mass.gt(0) && exact.lt(traceBelow),
+      };
+    }),
+    adjustedBy: difference.toNumber(),
+    adjusted: parts[largest]?.component ?? 'pureSeed',
+    shareRule,
+  };
+}
 
-  const shares = parts.map(({ component, mass }, i): ComponentShare => {
-    const exact = mass.times(100).div(sum);
-    const own = rounded[i] ?? new Exact(0);
-    return {
-      component,
-      massG: mass.toString(),
-      exactPercent: exact.toNumber(),
-      percent: (i === largest ? own.plus(difference) : own).toNumber(),
-      trace: mass.gt(0) && exact.lt(traceBelow),
-    };
-  });
-
+/**
+ * The percents of one working sample, and its sum of components against the first weighing.
+ *
+ * @param workingSampleG  first weighing, g, > 0
+ * @param massesG         as in `sharesOf`
+ * @throws {RangeError}   as in `sharesOf`
+ *
+ * Source: ISTA, purity analysis, gain or loss; AOSA/FSA 7 CFR 201.47 (from memory).
+ */
+export function analysePurity(edition: Edition, workingSampleG: ExactNumber, massesG: ComponentMasses): PurityAnalysis {
+  if (!workingSampleG.gt(0)) throw new RangeError(`workingSampleG must be above 0, got ${workingSampleG.toString()}`);
+  const shared = sharesOf(edition, massesG);
+  const sum = new Exact(shared.sumG);
   const change = sum.minus(workingSampleG).times(100).div(workingSampleG);
   const limit = edition.parameter('purity_change_limit_percent');
   const measured = change.abs();
   const retest = measured.gt(limit.value);
   const steps: WorkingStep[] = [
-    ...parts.map((part) => ({ label: COMPONENT_NAMES[part.component], result: part.mass.toString(), unit: 'g' })),
+    ...shared.shares.map(({ component, massG }) => ({ label: COMPONENT_NAMES[component], result: massG, unit: 'g' })),
     { label: 'sum of parts', result: sum.toString(), unit: 'g' },
     { label: 'first weighing', result: workingSampleG.toString(), unit: 'g' },
     {
@@ -112,15 +132,10 @@ export function analysePurity(
     { label: 'largest allowed', result: String(limit.value), unit: '%' },
   ];
   return {
+    ...shared,
     decimals: weighingDecimals(edition, workingSampleG),
-    percentDecimals,
-    sumG: sum.toString(),
     changePercent: change.toNumber(),
-    shares,
-    adjustedBy: difference.toNumber(),
-    adjusted: parts[largest]?.component ?? 'pureSeed',
     retest,
-    shareRule,
     verdict: {
       measured: measured.toNumber(),
       limit: limit.value,
@@ -136,7 +151,7 @@ export function analysePurity(
 }
 
 /** The slip of one component: its mass, the sum, the share and how it was rounded. */
-export function shareSteps(analysis: PurityAnalysis, component: Component): readonly WorkingStep[] {
+export function shareSteps(analysis: PurityShares, component: Component): readonly WorkingStep[] {
   const share = analysis.shares.find((one) => one.component === component);
   if (!share) return [];
   const took = analysis.adjusted === component && analysis.adjustedBy !== 0;

@@ -1,4 +1,5 @@
 import type { Component } from '../purity/analysePurity.ts';
+import type { JudgedPart } from '../purity/parts.ts';
 import { COMPONENT_NAMES } from '../purity/analysePurity.ts';
 import type { Counts } from '../units/seedCounts.ts';
 import type { Book } from '../rule-books/edition.ts';
@@ -33,12 +34,18 @@ export interface LabelData {
   readonly purity: {
     readonly shares: readonly { component: Component; percent: number; trace: boolean }[];
     readonly decimals: number;
-    readonly workingG: string;
+    /** The working samples, as weighed in. */
+    readonly working: string;
+    readonly parts: readonly JudgedPart[];
   } | null;
   readonly otherSeeds: {
     readonly examinedG: number;
     readonly species: readonly { name: string; count: number; perLb: number }[];
     readonly perKgUpper: number;
+    /** How far the search went, in words. */
+    readonly search: string;
+    /** Species that a noxious list names where it is sold: each is named with its rate. */
+    readonly noxious: readonly string[];
   } | null;
   readonly moisture: { readonly percent: number; readonly method: string } | null;
   readonly germination: {
@@ -124,6 +131,10 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
       { label: 'Other crop seed', value: share('otherCropSeed'), key: 'otherCropSeed' },
       { label: 'Inert matter', value: share('inertMatter'), key: 'inertMatter' },
       { label: 'Weed seed', value: share('weedSeed'), key: 'weedSeed' },
+      ...(purity?.parts ?? [])
+        .filter((part) => part.component === 'otherCropSeed' && part.reportAlone)
+        .map((part) => ({ label: `Crop seed: ${part.name}`, value: `${part.percent?.toFixed(2) ?? ''} %` })),
+      { label: 'Noxious weeds', value: noxiousPerPound(otherSeeds), key: 'otherSeedsByNumber' },
       { label: 'Other seeds found', value: foundPerPound(otherSeeds), key: 'otherSeedsByNumber' },
       { label: 'Germination', value: counts ? `${counts.normal} %` : '—', key: 'germination' },
       { label: 'Hard seed', value: counts ? `${counts.hard} %` : '—', key: 'germination' },
@@ -184,7 +195,11 @@ export function testReport(data: LabelData): LabelDocument {
               value: one.trace ? 'TR' : one.percent.toFixed(purity.decimals),
               key: one.component,
             })),
-            { label: 'Purity: mass examined', value: `${purity.workingG} g` },
+            ...purity.shares.flatMap(({ component }) => {
+              const found = listParts(purity.parts, component, purity.decimals);
+              return found ? [{ label: `Purity: kinds of ${COMPONENT_NAMES[component]}`, value: found }] : [];
+            }),
+            { label: 'Purity: mass examined', value: purity.working },
           ]
         : [{ label: 'Purity, %', value: 'N' }]),
       { label: 'Other seeds by number', value: otherSeeds ? listFound(otherSeeds) : 'N', key: 'otherSeedsByNumber' },
@@ -226,13 +241,28 @@ function foundPerPound(found: LabelData['otherSeeds']): string {
   return found.species.map((one) => `${one.name} ${atLeastOne(one.perLb)} per lb`).join('; ');
 }
 
+function noxiousPerPound(found: LabelData['otherSeeds']): string {
+  if (!found) return '—';
+  const named = found.species.filter((one) => found.noxious.includes(one.name));
+  if (named.length === 0) return `none found in ${found.examinedG} g`;
+  return named.map((one) => `${one.name} ${atLeastOne(one.perLb)} per lb`).join('; ');
+}
+
 /** A rate is rounded to the nearest whole, but never to zero when something was found. */
 const atLeastOne = (rate: number) => Math.max(1, Math.round(rate));
 
 function listFound(found: NonNullable<LabelData['otherSeeds']>): string {
   if (found.species.length === 0)
-    return `0 in ${found.examinedG} g (at most ${found.perKgUpper.toFixed(1)} per kg, 95 %)`;
-  return `in ${found.examinedG} g: ${found.species.map((one) => `${one.count} ${one.name}`).join(', ')}`;
+    return `${found.search}: 0 in ${found.examinedG} g (at most ${found.perKgUpper.toFixed(1)} per kg, 95 %)`;
+  return `${found.search}: in ${found.examinedG} g: ${found.species.map((one) => `${one.count} ${one.name}`).join(', ')}`;
+}
+
+/** Kinds of one component by name; those that the book wants with a percentage carry it. */
+function listParts(parts: readonly JudgedPart[], component: Component, decimals: number): string {
+  return parts
+    .filter((part) => part.component === component)
+    .map(({ name, percent, reportAlone }) => (reportAlone ? `${name} ${percent?.toFixed(decimals) ?? ''} %` : name))
+    .join(', ');
 }
 
 function pureLive({ purity, germination }: LabelData): string {

@@ -25,9 +25,16 @@ const data: LabelData = {
       { component: 'inertMatter', percent: 2.5, trace: false },
     ],
     decimals: 2,
-    workingG: '5.012',
+    working: '5.012 g',
+    parts: [],
   },
-  otherSeeds: { examinedG: 50, species: [{ name: 'Cuscuta epithymum', count: 1, perLb: 0.3 }], perKgUpper: 111.4 },
+  otherSeeds: {
+    examinedG: 50,
+    species: [{ name: 'Cuscuta epithymum', count: 1, perLb: 0.3 }],
+    perKgUpper: 111.4,
+    search: 'complete search',
+    noxious: [],
+  },
   moisture: null,
   germination: {
     counts: { normal: 78, abnormal: 5, hard: 14, fresh: 0, dead: 3 },

@@ -3,15 +3,19 @@ import type { Provenance, Rule } from '../verdict/verdict.ts';
 export const BOOKS = ['ista', 'aosa'] as const;
 export type Book = (typeof BOOKS)[number];
 
-/** Books of rows: those that judge a lot, and the market's minimum standards. */
-export const RULE_BOOKS = [...BOOKS, 'market'] as const;
+/** Books of rows: those that judge a lot, the market's minimum standards, and the noxious lists of jurisdictions. */
+export const RULE_BOOKS = [...BOOKS, 'market', 'noxious'] as const;
 export type RuleBook = (typeof RULE_BOOKS)[number];
 
 export const BOOK_NAMES: Readonly<Record<RuleBook, string>> = {
   ista: 'ISTA',
   aosa: 'AOSA/FSA',
   market: 'market standards',
+  noxious: 'noxious lists',
 };
+
+/** Whether a book judges lots; the others are lists to look names up in. */
+export const isBook = (book: RuleBook): book is Book => (BOOKS as readonly string[]).includes(book);
 
 /** A table as it is stored, exported and compared: cells are text, exactly as written. */
 export interface RuleTable {
@@ -84,7 +88,26 @@ export interface MoistureMethod {
   readonly rule: Rule;
 }
 
-/** An edition as the judges take it. */
+/** Limits that are wider for chaffy kinds. */
+export interface ByChaff {
+  readonly nonchaffy: readonly StepRow[];
+  readonly chaffy: readonly StepRow[];
+}
+
+/** What a book says of the pure seed unit of a kind, a genus or a family. */
+export interface UnitRule {
+  /** Species, genera or families that it holds for. */
+  readonly taxa: readonly string[];
+  readonly topic: 'pure seed' | 'multiple units' | 'blowing' | 'inert matter';
+  readonly says: string;
+  /** Working sample for uniform blowing, g, and how long it is blown, min. */
+  readonly blowing: { readonly sampleG: number; readonly minutes: number } | null;
+  /** Share of the mass of multiple units that counts as pure seed, percent. */
+  readonly pureSharePercent: number | null;
+  readonly rule: Rule;
+}
+
+/** An edition as the judges take it. Tables that an edition lacks are empty: then nothing is judged by them. */
 export interface Edition {
   readonly book: Book;
   readonly name: string;
@@ -104,7 +127,21 @@ export interface Edition {
     readonly purity: readonly ContainerRange[];
     readonly germination: readonly ContainerRange[];
   };
+  /** Two purity tests of one submitted sample, by half or whole working samples; ISTA only. */
+  readonly purityDuplicates: { readonly half: ByChaff; readonly whole: ByChaff };
+  /** Purity tests of two submitted samples or in two laboratories; ISTA only. */
+  readonly puritySamples: { readonly oneWay: ByChaff; readonly twoWay: ByChaff };
+  /** Purity found against a label; AOSA/FSA only. */
+  readonly purityLabel: ByChaff;
+  /** Two counts of other seeds in equal masses; ISTA only. */
+  readonly otherSeedsCounts: { readonly twoWay: readonly StepRow[]; readonly oneWay: readonly StepRow[] };
+  /** Most noxious-weed seeds within tolerance of a label, at points of the labelled number; AOSA/FSA only. */
+  readonly noxiousTolerances: readonly StepRow[];
+  readonly unitRules: readonly UnitRule[];
+  /** @throws {RangeError} when the edition lacks it */
   readonly parameter: (name: string) => Figure<number>;
+  /** A parameter that came with a later edition: absent from older ones. */
+  readonly parameterIfAny: (name: string) => Figure<number> | undefined;
 }
 
 export type { Provenance, Rule };

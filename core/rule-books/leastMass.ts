@@ -3,6 +3,10 @@ import { judgeAtLeast } from '../verdict/atLeast.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import type { Figure } from './edition.ts';
 
+/** Half of a least mass, for one of two half working samples. */
+export const halfOf = (figure: Figure<number> | undefined): Figure<number> | undefined =>
+  figure && { ...figure, value: figure.value / 2 };
+
 /**
  * Is a sample heavy enough for its kind? A light one may still be tested when somebody decides so, and the
  * report says it.
@@ -22,7 +26,7 @@ export function judgeLeastMass(what: string, massG: ExactNumber, minimumG: Figur
       next: 'The rule book gives no least mass for this kind: enter the laboratory’s own figure.',
     };
   // Ounces of the Act make long figures of grams; a balance reads tenths here.
-  const least = Number(minimumG.value.toFixed(minimumG.value < 10 ? 2 : 1));
+  const least = Number(minimumG.value.toFixed(minimumG.value < 1 ? 4 : minimumG.value < 10 ? 2 : 1));
   return judgeAtLeast(what, 'g', massG, least, minimumG.rule, {
     enough: 'Heavy enough.',
     short: 'Too light: take more seed, or let the lead accept it; the report then says so.',

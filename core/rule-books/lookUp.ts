@@ -25,3 +25,12 @@ export function rowForGerminationAverage(rows: readonly StepRow[], wholePercent:
 export function rowUpTo<R extends { readonly to: number | null }>(rows: readonly R[], value: number): R | null {
   return rows.find((row) => row.to === null || value <= row.to) ?? null;
 }
+
+/**
+ * Purity tables print averages from 50 up; an average below reads the row of 100 − average, because share and
+ * rest part alike.
+ * @param percent  rounded to two decimals, so that it falls into no gap between two classes
+ */
+export function rowForPurityAverage(rows: readonly StepRow[], percent: number): StepRow | null {
+  return rowFor(rows, percent < 50 ? Number((100 - percent).toFixed(2)) : percent);
+}

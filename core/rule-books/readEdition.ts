@@ -1,14 +1,17 @@
 import type { Rule } from '../verdict/verdict.ts';
-import type {
-  ContainerRange,
-  Edition,
-  EditionContent,
-  Figure,
-  IntensityRow,
-  KindMethod,
-  MoistureMethod,
-  RuleTable,
-  StepRow,
+import {
+  isBook,
+  type ByChaff,
+  type ContainerRange,
+  type Edition,
+  type EditionContent,
+  type Figure,
+  type IntensityRow,
+  type KindMethod,
+  type MoistureMethod,
+  type RuleTable,
+  type StepRow,
+  type UnitRule,
 } from './edition.ts';
 
 type Row = Readonly<Record<string, string>>;
@@ -25,6 +28,12 @@ export const TABLES = {
     heterogeneity: 'heterogeneity-critical-H',
     rangesPurity: 'heterogeneity-range-R-purity',
     rangesGermination: 'heterogeneity-range-R-germination',
+    duplicates: 'purity-duplicates-3B',
+    oneWay: 'purity-two-samples-one-way-3C',
+    twoWay: 'purity-two-samples-two-way-3D',
+    countsTwoWay: 'other-seeds-two-way-4A',
+    countsOneWay: 'other-seeds-one-way-4B',
+    units: 'pure-seed-units',
     parameters: 'parameters',
   },
   aosa: {
@@ -35,6 +44,9 @@ export const TABLES = {
     ranges: 'replicate-ranges-201.55',
     twoTests: 'germination-retests-aosa',
     labels: 'germination-tolerances-201.63',
+    purityLabels: 'purity-tolerances-201.60',
+    noxious: 'noxious-tolerances-201.65',
+    units: 'pure-seed-units',
     parameters: 'parameters',
   },
 } as const;
@@ -45,9 +57,25 @@ export const TABLES = {
  */
 export function readEdition(content: EditionContent): Edition {
   const { book } = content;
-  if (book === 'market') throw new RangeError('the market standards judge no lot: only a rule book does');
+  if (!isBook(book)) throw new RangeError(`${content.name} judges no lot: only a rule book does`);
   const reader = new TableReader(content);
+  const average = (table: string, limit: string) => reader.stepsIfAny(table, 'avg_from', 'avg_to', limit);
+  const byChaff = (table: string | null, prefix = ''): ByChaff => ({
+    nonchaffy: table === null ? [] : average(table, `${prefix}nonchaffy`),
+    chaffy: table === null ? [] : average(table, `${prefix}chaffy`),
+  });
+  const ista = book === 'ista' ? TABLES.ista : null;
+  const aosa = book === 'aosa' ? TABLES.aosa : null;
   const parameters = new Map(reader.rows('parameters').map((row, i) => [row.parameter ?? '', { row, i }] as const));
+  const parameterIfAny = (name: string): Figure<number> | undefined => {
+    const found = parameters.get(name);
+    if (!found) return undefined;
+    const rule = reader.rule('parameters', found.row);
+    return {
+      value: reader.number('parameters', found.i, 'value'),
+      rule: { ...rule, section: found.row.section ?? rule.section },
+    };
+  };
   return {
     book,
     name: content.name,
@@ -72,15 +100,24 @@ export function readEdition(content: EditionContent): Edition {
             germination: istaRanges(reader, TABLES.ista.rangesGermination),
           }
         : { purity: [], germination: [] },
-    parameter: (name) => {
-      const found = parameters.get(name);
-      if (!found) throw new RangeError(`${content.name} holds no parameter "${name}"`);
-      const rule = reader.rule('parameters', found.row);
-      return {
-        value: reader.number('parameters', found.i, 'value'),
-        rule: { ...rule, section: found.row.section ?? rule.section },
-      };
+    purityDuplicates: {
+      half: byChaff(ista?.duplicates ?? null, 'half_'),
+      whole: byChaff(ista?.duplicates ?? null, 'whole_'),
     },
+    puritySamples: { oneWay: byChaff(ista?.oneWay ?? null), twoWay: byChaff(ista?.twoWay ?? null) },
+    purityLabel: byChaff(aosa?.purityLabels ?? null),
+    otherSeedsCounts: {
+      twoWay: ista ? average(ista.countsTwoWay, 'tolerance') : [],
+      oneWay: ista ? average(ista.countsOneWay, 'tolerance') : [],
+    },
+    noxiousTolerances: aosa ? reader.stepsIfAny(aosa.noxious, 'labeled', 'labeled', 'max_within_tolerance') : [],
+    unitRules: unitRules(reader, TABLES[book].units),
+    parameter: (name) => {
+      const found = parameterIfAny(name);
+      if (!found) throw new RangeError(`${content.name} holds no parameter "${name}"`);
+      return found;
+    },
+    parameterIfAny,
   };
 }
 
@@ -91,6 +128,10 @@ class TableReader {
     const table = this.content.tables[name];
     if (!table) throw new RangeError(`${this.content.name} lacks the table "${name}"`);
     return table;
+  }
+
+  has(name: string): boolean {
+    return this.content.tables[name] !== undefined;
   }
 
   rows(name: string): readonly Row[] {
@@ -129,6 +170,11 @@ class TableReader {
         rule: this.rule(name, row, high === null ? `from ${low}` : low === high ? `${low}` : `${low} to ${high}`),
       };
     });
+  }
+
+  /** Rows of a table that came with a later edition; an edition without it has none. */
+  stepsIfAny(name: string, from: string, to: string, limit: string): StepRow[] {
+    return this.content.tables[name] ? this.steps(name, from, to, limit) : [];
   }
 
   rule(name: string, row: Row, label?: string): Rule {
@@ -269,4 +315,23 @@ function istaRanges(reader: TableReader, table: string): ContainerRange[] {
     ],
     rule: reader.rule(table, row, `average ${reader.cell(table, i, 'avg_high')}`),
   }));
+}
+
+function unitRules(reader: TableReader, table: string): UnitRule[] {
+  if (!reader.has(table)) return [];
+  return reader.rows(table).map((row, i) => {
+    const topic = reader.cell(table, i, 'topic');
+    if (topic !== 'pure seed' && topic !== 'multiple units' && topic !== 'blowing' && topic !== 'inert matter')
+      throw new RangeError(`table "${table}", row ${i + 1}, column "topic": "${topic}" is no topic of purity`);
+    const sampleG = reader.optionalNumber(table, i, 'blow_g');
+    const minutes = reader.optionalNumber(table, i, 'blow_minutes');
+    return {
+      taxa: reader.list(table, i, 'taxa') ?? [],
+      topic,
+      says: reader.cell(table, i, 'says'),
+      blowing: sampleG === null || minutes === null ? null : { sampleG, minutes },
+      pureSharePercent: reader.optionalNumber(table, i, 'pure_share_percent'),
+      rule: reader.rule(table, row, reader.cell(table, i, 'taxa').split(';').join(', ')),
+    };
+  });
 }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { contentOf } from '../testing/books.ts';
 import { compareEditions } from './compareEditions.ts';
 import { RULE_BOOKS, type EditionContent } from './edition.ts';
-import { checkTable, TABLE_SHAPES, type Row } from './tableShapes.ts';
+import { checkTable } from './checkTable.ts';
+import { TABLE_SHAPES, type Row } from './tableShapes.ts';
 
 const rowsOf = (book: (typeof RULE_BOOKS)[number], table: string) => contentOf(book).tables[table]?.rows ?? [];
 /** Whether a row claims to be recomputed; one that disagrees must not claim it, and must say what the formula gives. */

@@ -2,8 +2,9 @@ import type { RuleBook } from './edition.ts';
 
 export interface Column {
   readonly name: string;
-  /** What stands in a cell: a decimal number, a whole number, parts divided by `;`, yes or no, or words. */
-  readonly kind: 'number' | 'whole' | 'list' | 'yes-no' | 'text';
+  /** What stands in a cell: a decimal number, a whole number, parts divided by `;`, yes or no, one of `choices`, or words. */
+  readonly kind: 'number' | 'whole' | 'list' | 'yes-no' | 'choice' | 'text';
+  readonly choices?: readonly string[];
   /** Whether every row must fill it. */
   readonly needed: boolean;
   readonly says: string;
@@ -29,6 +30,8 @@ export interface TableShape {
   readonly shape?: Shape;
   /** Column with the scientific name, where a table has one row for a kind. */
   readonly species?: string;
+  /** Columns that say one thing together: all are filled, or none. */
+  readonly together?: readonly string[];
 }
 
 const number = (name: string, says: string): Column => ({ name, kind: 'number', needed: true, says });
@@ -83,6 +86,18 @@ const parameters: TableShape = {
   title: 'single figures',
   columns: [text('parameter', 'name'), number('value', 'figure'), text('section', 'where in the book')],
   key: ['parameter'],
+};
+const unitRules: TableShape = {
+  title: 'pure seed units, by kind, genus or family',
+  columns: [
+    { name: 'taxa', kind: 'list', needed: true, says: 'kinds, genera or families' },
+    text('topic', 'pure seed, multiple units, blowing or inert matter'),
+    text('says', 'what holds for them'),
+    maybe('blow_g', 'blown sample, g'),
+    maybe('blow_minutes', 'blown for, min'),
+    maybe('pure_share_percent', 'pure share of multiple units, percent'),
+  ],
+  key: ['taxa', 'topic'],
 };
 const germinationDays = [
   maybeWhole('first_count_d', 'first count, day'),
@@ -164,6 +179,7 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       key: ['species_or_genus'],
       species: 'species_or_genus',
     },
+    'pure-seed-units': unitRules,
     parameters,
   },
   aosa: {
@@ -223,6 +239,7 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       columns: [text('kind', 'kind'), number('standard_percent', 'least germination, percent')],
       key: ['kind'],
     },
+    'pure-seed-units': unitRules,
     parameters,
   },
   market: {
@@ -258,87 +275,26 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       species: 'species',
     },
   },
+  noxious: {
+    species: {
+      title: 'noxious species by jurisdiction',
+      columns: [
+        text('jurisdiction', 'jurisdiction'),
+        text('species', 'species, or a genus followed by spp.'),
+        { ...text('standing', 'prohibited or restricted'), kind: 'choice', choices: ['prohibited', 'restricted'] },
+        maybe('most', 'most allowed'),
+        maybe('per', 'counted in'),
+        { ...maybeText('unit', 'g, kg, lb or oz'), kind: 'choice', choices: ['g', 'kg', 'lb', 'oz'] },
+        maybeText('note', 'note'),
+      ],
+      key: ['jurisdiction', 'species'],
+      species: 'species',
+      together: ['most', 'per', 'unit'],
+    },
+  },
 };
 
 export type Row = Readonly<Record<string, string>>;
 
-export interface RowFault {
-  /** From 0; null = the table as a whole. */
-  readonly row: number | null;
-  readonly column: string;
-  readonly message: string;
-}
-
+/** What names a row among the others of its table. */
 export const rowKey = (shape: TableShape, row: Row): string => shape.key.map((name) => row[name] ?? '').join(' · ');
-
-/**
- * What is wrong with the rows of a table: unknown or empty columns, words where numbers belong, doubled rows,
- * and for stepped tables gaps and overlaps. An empty answer means that the table can be read.
- */
-export function checkTable(shape: TableShape, rows: readonly Row[]): RowFault[] {
-  const columns = [...shape.columns, ...PROVENANCE_COLUMNS];
-  const known = new Set(columns.map((one) => one.name));
-  const faults: RowFault[] = [];
-  if (rows.length === 0) faults.push({ row: null, column: shape.key[0] ?? '', message: 'the table has no row' });
-  const seen = new Map<string, number>();
-  rows.forEach((row, i) => {
-    for (const name of Object.keys(row))
-      if (!known.has(name)) faults.push({ row: i, column: name, message: `the table has no column "${name}"` });
-    for (const column of columns) {
-      const message = cellFault(column, (row[column.name] ?? '').trim());
-      if (message) faults.push({ row: i, column: column.name, message });
-    }
-    const key = rowKey(shape, row);
-    const before = seen.get(key);
-    if (before !== undefined)
-      faults.push({ row: i, column: shape.key[0] ?? '', message: `"${key}" stands in row ${before + 1} already` });
-    seen.set(key, i);
-  });
-  // Only figures that can be read can be put in order.
-  if (faults.length === 0 && shape.shape) faults.push(...shapeFaults(shape.shape, rows));
-  return faults;
-}
-
-function cellFault(column: Column, cell: string): string | null {
-  if (cell === '') return column.needed ? `${column.says} is missing` : null;
-  switch (column.kind) {
-    case 'number':
-      return /^\d+(\.\d+)?$/.test(cell) ? null : `"${cell}" is not a number of 0 or more`;
-    case 'whole':
-      return /^\d+$/.test(cell) ? null : `"${cell}" is not a whole number of 0 or more`;
-    case 'yes-no':
-      return cell === 'yes' || cell === 'no' ? null : `"${cell}" is neither yes nor no`;
-    default:
-      return cell.length > 2000 ? 'is longer than 2 000 characters' : null;
-  }
-}
-
-function shapeFaults(shape: Shape, rows: readonly Row[]): RowFault[] {
-  if (shape.by === 'points') return [];
-  const [from, to] = shape.by === 'classes' ? [shape.from, shape.to] : [shape.from, shape.below];
-  const within = shape.by === 'classes' ? shape.within : undefined;
-  const step = shape.by === 'classes' ? shape.step : 0;
-  const faults: RowFault[] = [];
-  const groups = new Map<string, { low: number; high: number; row: number }[]>();
-  rows.forEach((row, i) => {
-    const low = Number(row[from]);
-    const high = (row[to] ?? '').trim() === '' ? Infinity : Number(row[to]);
-    if (high < low) faults.push({ row: i, column: to, message: `${row[to] ?? ''} lies below ${row[from] ?? ''}` });
-    const group = within === undefined ? '' : (row[within] ?? '');
-    groups.set(group, [...(groups.get(group) ?? []), { low, high, row: i }]);
-  });
-  for (const group of groups.values()) {
-    const sorted = group.sort((a, b) => a.low - b.low);
-    sorted.slice(1).forEach((here, i) => {
-      const before = sorted[i];
-      if (!before) return;
-      const distance = Number((here.low - before.high).toFixed(6));
-      const touching = shape.by === 'half-open' ? 0 : Number.MIN_VALUE;
-      if (distance < touching)
-        faults.push({ row: here.row, column: from, message: `overlaps the class that begins at ${before.low}` });
-      else if (step !== null && distance > step)
-        faults.push({ row: here.row, column: from, message: `leaves a gap after ${before.high}` });
-    });
-  }
-  return faults;
-}

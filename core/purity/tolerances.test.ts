@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { AOSA, csvRows, ISTA } from '../testing/books.ts';
+import { judgeDuplicate, judgePurityLabel, judgeSecondSample } from './tolerances.ts';
+
+const TABLES = {
+  '3B halves': {
+    rows: csvRows('ista', 'purity-duplicates-3B.csv'),
+    columns: ['half_nonchaffy', 'half_chaffy'],
+    judge: (a: number, b: number, chaffy: boolean) => judgeDuplicate(ISTA, a, b, 'half', chaffy),
+  },
+  '3B wholes': {
+    rows: csvRows('ista', 'purity-duplicates-3B.csv'),
+    columns: ['whole_nonchaffy', 'whole_chaffy'],
+    judge: (a: number, b: number, chaffy: boolean) => judgeDuplicate(ISTA, a, b, 'whole', chaffy),
+  },
+  '3C': {
+    rows: csvRows('ista', 'purity-two-samples-one-way-3C.csv'),
+    columns: ['nonchaffy', 'chaffy'],
+    judge: (a: number, b: number, chaffy: boolean) => judgeSecondSample(ISTA, 'pureSeed', a, b, 'one-way', chaffy),
+  },
+  '3D': {
+    rows: csvRows('ista', 'purity-two-samples-two-way-3D.csv'),
+    columns: ['nonchaffy', 'chaffy'],
+    judge: (a: number, b: number, chaffy: boolean) => judgeSecondSample(ISTA, 'pureSeed', a, b, 'two-way', chaffy),
+  },
+  '201.60': {
+    rows: csvRows('aosa', 'purity-tolerances-201.60.csv'),
+    columns: ['nonchaffy', 'chaffy'],
+    judge: (a: number, b: number, chaffy: boolean) => judgePurityLabel(AOSA, 'pureSeed', a, b, chaffy),
+  },
+} as const;
+
+/** Two percents, two decimals each, that average `mean` and lie `difference` apart. */
+const around = (mean: number, difference: number): [number, number] => [
+  Number((mean + difference / 2).toFixed(3)),
+  Number((mean - difference / 2).toFixed(3)),
+];
+
+// Source: the printed rows themselves (from memory): every class at both of its ends, and in the mirror below 50.
+describe.each(Object.entries(TABLES))('%s at the borders of its rows', (_name, { rows, columns, judge }) => {
+  it.each([0, 1])('column %i', (c) => {
+    for (const row of rows)
+      for (const mean of [Number(row.avg_from), Number(row.avg_to)]) {
+        const limit = Number(row[columns[c] ?? '']);
+        for (const at of [mean, 100 - mean]) {
+          const inside = around(at, limit);
+          if (Math.max(...inside) > 100 || Math.min(...inside) < 0) continue;
+          if (at === 50) continue; // its own mirror
+          const verdict = judge(...inside, c === 1);
+          expect(verdict.tolerancePercent, `${at}`).toBe(limit);
+          expect(verdict.within, `${at}`).toBe(true);
+          const over = around(at, Number((limit + 0.002).toFixed(3)));
+          if (Math.max(...over) <= 100 && Math.min(...over) >= 0) expect(judge(...over, c === 1).within).toBe(false);
+        }
+      }
+  });
+});
+
+describe('what is read from a table', () => {
+  it('rounds the average half up before it looks: 99.945 reads the upper class', () => {
+    // Source: checks/README, "purity averages to two decimals, half up".
+    expect(judgeDuplicate(ISTA, 99.94, 99.95, 'half', false)).toMatchObject({
+      meanPercent: 99.95,
+      tolerancePercent: 0.2,
+    });
+    expect(judgeDuplicate(ISTA, 99.94, 99.94, 'half', false).tolerancePercent).toBe(0.33);
+  });
+  it('reads a component and its rest alike', () => {
+    const percent = fc.integer({ min: 0, max: 5000 }).map((n) => n / 100);
+    fc.assert(
+      fc.property(percent, percent, fc.boolean(), (a, b, chaffy) => {
+        fc.pre((a + b) / 2 < 49.9);
+        const low = judgeDuplicate(ISTA, a, b, 'half', chaffy);
+        const high = judgeDuplicate(ISTA, Number((100 - a).toFixed(2)), Number((100 - b).toFixed(2)), 'half', chaffy);
+        expect(low.differencePercent).toBe(high.differencePercent);
+        // An average on a half hundredth rounds up in both, so that they may stand in neighbouring classes there.
+        if (Number.isInteger(Math.round((a + b) * 100) / 2)) expect(low.tolerancePercent).toBe(high.tolerancePercent);
+      }),
+    );
+  });
+  it('lets a whole sample vary by the half sample over √2, within 0.06', () => {
+    // Source: half samples have twice the variance of whole ones.
+    fc.assert(
+      fc.property(fc.integer({ min: 5000, max: 10000 }), fc.boolean(), (hundredths, chaffy) => {
+        const at = hundredths / 100;
+        const half = judgeDuplicate(ISTA, at, at, 'half', chaffy).tolerancePercent ?? NaN;
+        const whole = judgeDuplicate(ISTA, at, at, 'whole', chaffy).tolerancePercent ?? NaN;
+        expect(Math.abs(half / Math.SQRT2 - whole)).toBeLessThanOrEqual(0.06);
+      }),
+    );
+  });
+  it('judges nothing where the book has no table', () => {
+    expect(judgeDuplicate(AOSA, 98, 90, 'whole', false)).toMatchObject({
+      outcome: 'not-judged',
+      within: null,
+      limit: null,
+    });
+  });
+  it.each([-0.01, 100.01, NaN])('refuses %d as a percentage', (wrong) => {
+    expect(() => judgeDuplicate(ISTA, wrong, 50, 'half', false)).toThrow(/0\.\.100/);
+    expect(() => judgeDuplicate(ISTA, 50, wrong, 'half', false)).toThrow(/0\.\.100/);
+  });
+});
+
+// Source: worked examples 8 to 10 to 7 CFR 201.60 (figures computed by hand from the rule, from memory).
+describe('purity against a label', () => {
+  it.each([
+    ['pureSeed', 99, 97.6, false, 98.3, 0.79, false],
+    ['pureSeed', 95, 94.1, true, 94.55, 1.62, true],
+    ['weedSeed', 0.1, 0.31, false, 0.21, 0.31, true],
+    ['weedSeed', 0.1, 0.48, false, 0.29, 0.35, false],
+  ] as const)('%s labelled %d, found %d', (component, labelled, found, chaffy, mean, limit, within) => {
+    expect(judgePurityLabel(AOSA, component, labelled, found, chaffy)).toMatchObject({
+      meanPercent: mean,
+      tolerancePercent: limit,
+      within,
+    });
+  });
+  it('counts the unfavourable direction alone', () => {
+    expect(judgePurityLabel(AOSA, 'pureSeed', 90, 99, false).within).toBe(true);
+    expect(judgePurityLabel(AOSA, 'weedSeed', 5, 0, false).within).toBe(true);
+    expect(judgePurityLabel(AOSA, 'inertMatter', 1, 9, false).within).toBe(false);
+  });
+});

@@ -8,8 +8,16 @@ import {
 } from '@mercato/core/purity/analysePurity';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
+import { sortingRate } from '@mercato/core/purity/handSorting';
+import {
+  judgeDuplicate,
+  judgePurityLabel,
+  judgeSecondSample,
+  type Basis,
+  type Way,
+} from '@mercato/core/purity/tolerances';
 import { define } from './calculation.ts';
-import { book, massG, number } from './inputs.ts';
+import { book, massG, number, percent } from './inputs.ts';
 
 interface PurityInput {
   book: Book;
@@ -20,6 +28,37 @@ interface PurityInput {
   otherCropSeedG?: number;
   weedSeedG?: number;
 }
+
+interface DuplicateInput {
+  firstPercent: number;
+  secondPercent: number;
+  basis: Basis;
+  chaffy: boolean;
+}
+interface SecondSampleInput {
+  component: Component;
+  firstPercent: number;
+  secondPercent: number;
+  way: Way;
+  chaffy: boolean;
+}
+interface LabelInput {
+  component: Component;
+  labelledPercent: number;
+  foundPercent: number;
+  chaffy: boolean;
+}
+interface SortingInput {
+  massG: number;
+  minutes: number;
+  lotKg: number;
+}
+
+const component = () =>
+  Joi.string()
+    .valid(...Object.keys(COMPONENT_NAMES))
+    .required();
+const chaffy = () => Joi.boolean().strict().required();
 
 const only = (name: Book) =>
   Joi.number().min(0).max(1e9).when('book', { is: name, then: Joi.required(), otherwise: Joi.forbidden() });
@@ -66,6 +105,77 @@ export const purityCalculations = [
     example: {
       story: 'Perennial ryegrass, three components',
       input: { book: 'ista', workingSampleG: 3.012, pureSeedG: 2.914, otherSeedsG: 0.018, inertMatterG: 0.074 },
+    },
+  }),
+  define<DuplicateInput>({
+    id: 'purity.duplicate-tolerance',
+    title: 'Two purity tests of one sample',
+    description: 'difference of one component between two half or whole working samples against its tolerance',
+    source: 'ISTA Table 3B (from memory)',
+    schema: Joi.object<DuplicateInput, true>({
+      firstPercent: percent(),
+      secondPercent: percent(),
+      basis: Joi.string().valid('half', 'whole').required(),
+      chaffy: chaffy(),
+    }),
+    run: ({ firstPercent, secondPercent, basis, chaffy: wide }, { ista }) =>
+      judgeDuplicate(ista, firstPercent, secondPercent, basis, wide),
+    example: {
+      story: 'Pure seed of two half samples of red clover',
+      input: { firstPercent: 97.38, secondPercent: 96.12, basis: 'half', chaffy: false },
+    },
+  }),
+  define<SecondSampleInput>({
+    id: 'purity.two-samples',
+    title: 'A second sample, or a second laboratory',
+    description: 'one component of two submitted samples or laboratories against its tolerance, one-way or two-way',
+    source: 'ISTA Tables 3C and 3D (from memory)',
+    schema: Joi.object<SecondSampleInput, true>({
+      component: component(),
+      firstPercent: percent(),
+      secondPercent: percent(),
+      way: Joi.string().valid('one-way', 'two-way').required(),
+      chaffy: chaffy(),
+    }),
+    run: (input, { ista }) =>
+      judgeSecondSample(ista, input.component, input.firstPercent, input.secondPercent, input.way, input.chaffy),
+    example: {
+      story: 'Pure seed found by another laboratory',
+      input: { component: 'pureSeed', firstPercent: 98.2, secondPercent: 97.1, way: 'two-way', chaffy: false },
+    },
+  }),
+  define<LabelInput>({
+    id: 'purity.label-tolerance',
+    title: 'Purity against a label',
+    description: 'component found against component labelled: only less pure seed, or more of the rest, counts',
+    source: '7 CFR 201.60 (from memory, rebuilt)',
+    schema: Joi.object<LabelInput, true>({
+      component: component(),
+      labelledPercent: percent(),
+      foundPercent: percent(),
+      chaffy: chaffy(),
+    }),
+    run: (input, { aosa }) =>
+      judgePurityLabel(aosa, input.component, input.labelledPercent, input.foundPercent, input.chaffy),
+    example: {
+      story: 'Lucerne labelled 99.00 % pure, 97.60 % found',
+      input: { component: 'pureSeed', labelledPercent: 99, foundPercent: 97.6, chaffy: false },
+    },
+  }),
+  define<SortingInput>({
+    id: 'purity.hand-sorting',
+    title: 'Parting seed by hand',
+    description: 'grams an hour from one timed sample, and hours of one person for the whole lot with rests',
+    source: 'plain arithmetic; the rests are common practice, no source',
+    schema: Joi.object<SortingInput, true>({
+      massG: number().greater(0).max(1e6),
+      minutes: number().greater(0).max(1e5),
+      lotKg: number().greater(0).max(1e7),
+    }),
+    run: ({ massG: parted, minutes, lotKg }) => sortingRate(parted, minutes * 60, lotKg),
+    example: {
+      story: 'Twelve grams of beans in four minutes, 40 kg to do',
+      input: { massG: 12, minutes: 4, lotKg: 40 },
     },
   }),
 ];

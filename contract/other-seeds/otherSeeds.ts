@@ -1,44 +1,259 @@
 import Joi from 'joi';
+import type { CountComparison } from '@mercato/core/other-seeds/compareCounts';
+import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
+import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { decimalText, reason, text } from '../http/fields.ts';
+import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
+import { decimalText, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
-export interface OtherSeedsCount {
+/**
+ * How far a search goes: all other species in the whole weight, named species alone, part of the weight, or both
+ * of the latter.
+ */
+export const EXTENTS = ['complete', 'limited', 'reduced', 'reduced-limited'] as const;
+export type Extent = (typeof EXTENTS)[number];
+export const isLimited = (extent: Extent): boolean => extent === 'limited' || extent === 'reduced-limited';
+export const isReduced = (extent: Extent): boolean => extent === 'reduced' || extent === 'reduced-limited';
+
+const oneName = () => text(120).messages({ 'string.empty': 'name the species' });
+const speciesName = () => oneName().required();
+
+export interface NewOtherSeedsTest {
+  vesselId: string;
+  extent: Extent;
+  /** The species that a limited search looks for; a genus is followed by `spp.`. */
+  named: string[];
+}
+export const newOtherSeedsTestSchema = Joi.object<NewOtherSeedsTest, true>({
+  vesselId: Joi.string().guid().required(),
+  extent: Joi.string()
+    .valid(...EXTENTS)
+    .required(),
+  named: Joi.array()
+    .items(oneName())
+    .max(100)
+    .unique()
+    .required()
+    .when('extent', {
+      is: Joi.valid('limited', 'reduced-limited'),
+      then: Joi.array().min(1),
+      otherwise: Joi.array().max(0),
+    })
+    .messages({
+      'array.min': 'name the species that are searched for',
+      'array.max': 'only a limited search names its species',
+      'array.unique': 'this species stands there twice',
+    }),
+}).required();
+
+const seedCount = () =>
+  wholeNumber(0, 1_000_000).messages({
+    'number.base': 'write how many seeds, as a whole number',
+    'number.integer': 'seeds are counted whole',
+  });
+
+/** What was found in one tray, typed or closed at the station. */
+export interface TrayCount {
   /** Mass searched, g, as weighed. */
   examined: string;
   species: { name: string; count: number }[];
+  /** The balance under `examined`. */
+  weighedOn?: Record<string, WeighedOn>;
   reason?: string;
 }
 
-export const otherSeedsCountSchema = Joi.object<OtherSeedsCount, true>({
+export const trayCountSchema = Joi.object<TrayCount, true>({
   examined: decimalText('the mass examined'),
   species: Joi.array()
-    .items(
-      Joi.object({
-        name: text(120).required().messages({ 'string.empty': 'name the species' }),
-        count: Joi.number().integer().min(0).max(1_000_000).required(),
-      }),
-    )
+    .items(Joi.object({ name: speciesName(), count: seedCount() }))
     .max(300)
     .unique('name', { ignoreUndefined: true })
     .required()
     .messages({ 'array.unique': 'this species stands here twice' }),
+  weighedOn: weighedOnSchema,
   reason: reason(),
 }).required();
 
-export interface OtherSeedsTest extends TestFrame {
+/** Letters and digits that a species can be bound to; the others move the station. */
+export const FIND_KEYS: readonly string[] = '1234567890qweryuiopasdghjkzxvbm'.split('');
+export interface KeyBinding {
+  key: string;
+  species: string;
+}
+export interface KeyBindings {
+  keys: KeyBinding[];
+}
+export const keyBindingsSchema = Joi.object<KeyBindings, true>({
+  keys: Joi.array()
+    .items(
+      Joi.object<KeyBinding, true>({
+        key: Joi.string()
+          .valid(...FIND_KEYS)
+          .required()
+          .messages({ 'any.only': `a key is one of ${FIND_KEYS.join(' ')}` }),
+        species: speciesName(),
+      }),
+    )
+    .max(FIND_KEYS.length)
+    .required()
+    .custom((keys: KeyBinding[], helpers) => {
+      for (const [i, one] of keys.entries()) {
+        const same = keys.findIndex((other) => other.key === one.key);
+        if (same < i)
+          return helpers.message({ custom: `key ${one.key} is bound to ${keys[same]?.species ?? ''} already` });
+        const twice = keys.findIndex((other) => other.species === one.species);
+        if (twice < i)
+          return helpers.message({ custom: `${one.species} is bound to key ${keys[twice]?.key ?? ''} already` });
+      }
+      return keys;
+    }),
+}).required();
+
+/** One key press at the station; negative seeds take one back. */
+export interface FindKey {
+  sequence: number;
+  tray: number;
+  species: string;
+  seeds: number;
+}
+export interface FindBatch {
+  session: string;
+  keys: FindKey[];
+}
+const MOST_TRAYS = 1000;
+export const findBatchSchema = Joi.object<FindBatch, true>({
+  session: Joi.string().guid().required(),
+  keys: Joi.array()
+    .items(
+      Joi.object<FindKey, true>({
+        sequence: wholeNumber(0, 2_000_000_000),
+        tray: wholeNumber(1, MOST_TRAYS),
+        species: speciesName(),
+        seeds: wholeNumber(-1000, 1000),
+      }),
+    )
+    .min(1)
+    .max(500)
+    .required(),
+}).required();
+
+export const trayNumber = (typed: string | undefined): number | null =>
+  typed !== undefined && /^[1-9]\d{0,3}$/.test(typed) && Number(typed) <= MOST_TRAYS ? Number(typed) : null;
+
+/** How another count compares: in another sample, an earlier one, or a label. */
+export const FIND_WAYS = ['two-way', 'one-way', 'label'] as const;
+export type FindWay = (typeof FIND_WAYS)[number];
+
+/** A count of other seeds that was not made on this sample. */
+export interface OtherFinds {
+  source: string;
+  way: FindWay;
+  /** One species, or empty for all of them. */
+  species: string;
+  count: number;
+  /** The mass that was searched, or that the label names. */
+  mass: EnteredMass;
+}
+export interface NewOtherFinds extends OtherFinds {
+  corrects?: number;
+  reason?: string;
+}
+export const otherFindsSchema = Joi.object<NewOtherFinds, true>({
+  source: text(120).required().messages({ 'string.empty': 'say where the count comes from' }),
+  way: Joi.string()
+    .valid(...FIND_WAYS)
+    .required(),
+  species: text(120, 0).required(),
+  count: seedCount(),
+  mass: mass('the mass').custom((value: EnteredMass, helpers) =>
+    Number(value.text) > 0 ? value : helpers.message({ custom: 'the mass must be above 0' }),
+  ),
+  corrects: Joi.number().integer().min(1).max(1000).optional(),
+  reason: reason(),
+}).required();
+
+export interface OtherFindsView extends OtherFinds {
+  number: number;
+  by: string;
+  at: string;
+  /** By the table, where both searched the same mass or a label is asked; null while nothing was counted here. */
+  verdict: Verdict | null;
+  /** The exact comparison of both rates; null against a label. */
+  exact: CountComparison | null;
+  earlier: (OtherFinds & { by: string; at: string; supersededBecause: string })[];
+}
+export interface OtherFindsList {
+  others: OtherFindsView[];
+}
+
+export interface FoundSpecies {
+  name: string;
+  count: number;
+  rate: OtherSeedsRate;
+}
+
+export interface TrayView {
+  number: number;
+  /** Counts what was written of this tray; what If-Match names. */
+  version: number;
   fields: Record<string, FieldView>;
+  examinedG: number | null;
+  species: { name: string; count: number }[];
+  /** Keys pressed for it so far, summed by species. */
+  tallies: { name: string; seeds: number }[];
+}
+
+export interface OtherSeedsTest extends TestFrame {
+  extent: Extent;
+  named: string[];
+  keys: KeyBinding[];
+  trays: TrayView[];
+  /** Mass of the working sample, g. */
+  sampleG: number | null;
   examinedG: number | null;
   /** The mass searched against the least for the kind. */
   massVerdict: Verdict | null;
-  species: { name: string; count: number; rate: OtherSeedsRate }[];
+  species: FoundSpecies[];
   total: { count: number; rate: OtherSeedsRate } | null;
+  /** Seed of the sample that is still to be searched, g; 0 once it is done or accepted as it is. */
+  stillToSearchG: number;
+  /** What the lists say; `counts` where the lot is to be sold there. */
+  noxious: (NoxiousVerdict & { counts: boolean })[];
+}
+
+/** Which lists the finds are held against. */
+export interface NoxiousLists {
+  edition: { id: string; name: string };
+  jurisdictions: string[];
+  /** Where the lot is to be sold; empty = it was not said. */
+  soldIn: string[];
 }
 
 export interface OtherSeedsView {
   lot: LotBrief;
+  /** Field, site or supplier of the lot. */
+  origin: string;
   leastG: number | null;
+  /** Those of the newest test; null while there is none. */
+  lists: NoxiousLists | null;
   waiting: VesselView[];
   tests: OtherSeedsTest[];
+}
+
+/** What came from one field in one harvest: all lots of it together. */
+export interface FieldSeason {
+  field: string;
+  harvestYear: number;
+  lots: number;
+  /** Mass searched over these lots, g. */
+  examinedG: number;
+  species: { name: string; seeds: number; lots: number }[];
+}
+export interface FieldSeasons {
+  /** Fields by name, with how many lots of each were searched. */
+  fields: { field: string; lots: number }[];
+  /** The field that was asked for, newest harvest first; empty when none was. */
+  seasons: FieldSeason[];
 }

@@ -1,43 +1,218 @@
 import Joi from 'joi';
-import type { Component, PurityAnalysis } from '@mercato/core/purity/analysePurity';
-import type { Verdict } from '@mercato/core/verdict/verdict';
-import { decimalText, reason } from '../http/fields.ts';
+import {
+  COMPONENT_NAMES,
+  type Component,
+  type PurityAnalysis,
+  type PurityShares,
+} from '@mercato/core/purity/analysePurity';
+import { FRACTIONS, type Fraction, type FractionShare } from '@mercato/core/purity/fractions';
+import type { SortingRate } from '@mercato/core/purity/handSorting';
+import type { JudgedTests } from '@mercato/core/purity/judgeTests';
+import type { JudgedPart, NamedPart, PartAmount } from '@mercato/core/purity/parts';
+import type { ToleranceVerdict } from '@mercato/core/purity/tolerances';
+import type { UnitRule } from '@mercato/core/rule-books/edition';
+import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
+import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
+import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
+
+/** Whether the sample is judged as chaffy, where that differs from the kind's preset. */
+export interface Chaffiness {
+  chaffy: boolean;
+  why: string;
+}
+
+/** How the light part was blown off. */
+export interface Blowing {
+  setting: string;
+  minutes: string;
+}
+
+/** Pure seeds that were looked at one by one for the cleaning shed. */
+export type FractionCounts = { examined: number } & Partial<Record<Fraction, number>>;
 
 /** Weighings in g, as read off the balance. A component that is not yet weighed is absent. */
 export interface PurityWeighings {
   workingSample: string;
   pureSeed?: string;
+  /** Multiple units, weighed apart where the book parts their mass. */
+  multipleUnits?: string;
   otherSeeds?: string;
   otherCropSeed?: string;
   weedSeed?: string;
   inertMatter?: string;
+  /** Named parts of components, all of them; one that stood before and is missing now is struck. */
+  parts?: NamedPart[];
+  chaffiness?: Chaffiness;
+  blowing?: Blowing;
+  fractions?: FractionCounts;
+  /** Balances by field: a component, `workingSample`, or `part:<component>:<name>`. */
+  weighedOn?: Record<string, WeighedOn>;
   reason?: string;
 }
 
 const optional = (label: string) => decimalText(label).optional();
+const COMPONENTS = Object.keys(COMPONENT_NAMES) as Component[];
+
+const partSchema = Joi.object<NamedPart>({
+  component: Joi.string()
+    .valid(...COMPONENTS.filter((one) => one !== 'pureSeed'))
+    .required(),
+  name: text(120).required().messages({ 'string.empty': 'name the part' }),
+  amount: Joi.alternatives()
+    .conditional('.kind', {
+      switch: [
+        { is: 'mass', then: Joi.object({ kind: Joi.valid('mass').required(), text: decimalText('the part') }) },
+        { is: 'count', then: Joi.object({ kind: Joi.valid('count').required(), seeds: wholeNumber(1, 1_000_000) }) },
+        { is: 'trace', then: Joi.object({ kind: Joi.valid('trace').required() }) },
+      ],
+      otherwise: Joi.object<PartAmount>({ kind: Joi.string().valid('mass', 'count', 'trace').required() }).unknown(),
+    })
+    .required(),
+});
 
 export const purityWeighingsSchema = Joi.object<PurityWeighings, true>({
   workingSample: decimalText('the working sample'),
   pureSeed: optional('pure seed'),
+  multipleUnits: optional('multiple units'),
   otherSeeds: optional('other seeds'),
   otherCropSeed: optional('other crop seed'),
   weedSeed: optional('weed seed'),
   inertMatter: optional('inert matter'),
+  parts: Joi.array()
+    .items(partSchema)
+    .max(200)
+    .unique((a: NamedPart, b: NamedPart) => a.component === b.component && a.name === b.name)
+    .optional()
+    .messages({ 'array.unique': 'this part stands there twice' }),
+  chaffiness: Joi.object<Chaffiness, true>({
+    chaffy: Joi.boolean().required(),
+    why: text(300, 3)
+      .required()
+      .messages({ 'string.empty': 'say why it is not as usual for the kind', 'string.min': 'say why' }),
+  }).optional(),
+  blowing: Joi.object<Blowing, true>({
+    setting: text(120).required().messages({ 'string.empty': 'write the setting of the blower' }),
+    minutes: decimalText('the time'),
+  }).optional(),
+  fractions: Joi.object<FractionCounts>({
+    examined: wholeNumber(1, 1_000_000),
+    ...Object.fromEntries(FRACTIONS.map((one) => [one, Joi.number().integer().min(0).max(1_000_000)])),
+  })
+    .custom((value: FractionCounts, helpers) => {
+      const sum = FRACTIONS.reduce((total, one) => total + (value[one] ?? 0), 0);
+      return sum > value.examined
+        ? helpers.message({ custom: `the fractions add to ${sum}, but ${value.examined} seeds were looked at` })
+        : value;
+    })
+    .optional(),
+  weighedOn: weighedOnSchema,
   reason: reason(),
 }).required();
 
+/** A stretch of parting seed by hand, clocked at the bench. */
+export interface SortingTime {
+  /** Mass parted in it, g. */
+  mass: string;
+  seconds: number;
+}
+export const sortingTimeSchema = Joi.object<SortingTime, true>({
+  mass: decimalText('the mass parted'),
+  seconds: wholeNumber(1, 86_400),
+}).required();
+
+/** How another result compares: another submitted sample or laboratory, or a label. */
+export const PURITY_WAYS = ['two-way', 'one-way', 'label'] as const;
+export type PurityWay = (typeof PURITY_WAYS)[number];
+
+/** A purity result that was not made on this sample, as percents. */
+export interface OtherPurity {
+  /** Where it comes from. */
+  source: string;
+  way: PurityWay;
+  percents: Partial<Record<Component, string>>;
+}
+export interface NewOtherPurity extends OtherPurity {
+  /** The number of the result that this one corrects. */
+  corrects?: number;
+  reason?: string;
+}
+export const otherPuritySchema = Joi.object<NewOtherPurity, true>({
+  source: text(120).required().messages({ 'string.empty': 'say where the result comes from' }),
+  way: Joi.string()
+    .valid(...PURITY_WAYS)
+    .required(),
+  percents: Joi.object(
+    Object.fromEntries(
+      COMPONENTS.map((one) => [
+        one,
+        optional(COMPONENT_NAMES[one]).custom((value: string, helpers) =>
+          Number(value) > 100 ? helpers.message({ custom: 'a percentage is 100 at most' }) : value,
+        ),
+      ]),
+    ),
+  )
+    .min(1)
+    .required()
+    .messages({ 'object.min': 'enter one percentage at least' }),
+  corrects: Joi.number().integer().min(1).max(1000).optional(),
+  reason: reason(),
+}).required();
+
+export interface OtherPurityView extends OtherPurity {
+  number: number;
+  by: string;
+  at: string;
+  /** One for each component that both have; empty while this sample has no result. */
+  verdicts: { component: Component; verdict: ToleranceVerdict }[];
+  earlier: (OtherPurity & { by: string; at: string; supersededBecause: string })[];
+}
+export interface OtherPurities {
+  others: OtherPurityView[];
+}
+
 export interface PurityTest extends TestFrame {
+  portion: 'whole' | 'half';
+  /** Which pair of halves it belongs to; null for a whole sample and a half that was set aside. */
+  pair: number | null;
+  /** Which half of the pair. */
+  half: 1 | 2 | null;
+  chaffy: boolean;
   fields: Record<string, FieldView>;
+  parts: JudgedPart[];
   /** The mass weighed in against the least for the kind. */
   massVerdict: Verdict | null;
   analysis: PurityAnalysis | null;
+  fractions: FractionShare[];
+  /** From all clocked stretches; null without one. */
+  sorting: SortingRate | null;
+}
+
+/** What is reported: one whole sample, or the mean of several tests with how they were judged. */
+export interface PurityResult {
+  /** Numbers of the tests that it rests on. */
+  tests: number[];
+  shares: PurityShares | null;
+  judged: JudgedTests | null;
+  parts: JudgedPart[];
+  outcome: Outcome;
+  /** Why the lot may not be released; null when it may. */
+  blocks: string | null;
+  note: string;
 }
 
 export interface PurityView {
   lot: LotBrief;
   components: readonly Component[];
+  /** Least mass of a whole working sample, g. */
   leastG: number | null;
+  /** What the book says of the pure seed unit of the kind. */
+  unitRules: readonly UnitRule[];
+  /** Percent of multiple units that counts as pure seed; null where they are not parted. */
+  multipleUnitsPercent: number | null;
+  /** Mass of the lot, kg. */
+  lotKg: number;
   waiting: VesselView[];
   tests: PurityTest[];
+  result: PurityResult | null;
 }

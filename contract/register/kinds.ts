@@ -3,6 +3,20 @@ import { BOOKS, type Book, type KindMethod } from '@mercato/core/rule-books/edit
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { text } from '../http/fields.ts';
 
+/** A species by its names, for the search where seeds are called. */
+export interface SpeciesName {
+  species: string;
+  family: string;
+  commonNames: readonly string[];
+  /** As it usually stands; a jurisdiction may see it otherwise. */
+  usually: 'crop' | 'weed' | 'either';
+}
+export interface NameLists {
+  /** Crops and other species, by scientific name. */
+  species: readonly SpeciesName[];
+  inertKinds: readonly { kind: string; says: string }[];
+}
+
 /** Figures that a laboratory may enter where its rule book has none. */
 export const OWN_FIELDS = {
   submittedG: { label: 'least submitted sample', unit: 'g', kind: 'number' },

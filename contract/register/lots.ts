@@ -193,6 +193,8 @@ export interface FieldView {
   unit: string | null;
   by: string;
   at: string;
+  /** The balance that it was read from, and how that stood; null where it was typed. */
+  device: string | null;
   earlier: { text: string; unit: string | null; by: string; at: string; supersededBecause: string }[];
 }
 
@@ -233,6 +235,7 @@ export interface VesselView {
   mass: EnteredMass | null;
   place: string | null;
   seeds: number | null;
+  portion: 'half' | null;
   version: number;
   createdAt: string;
   createdBy: string;

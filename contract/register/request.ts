@@ -15,6 +15,14 @@ export interface Request {
   /** `client`: the sample was drawn by others, and a report speaks for the sample alone. */
   sampledBy: SampledBy;
   fee: { text: string; currency: string } | null;
+  /** Jurisdictions of the noxious lists in which the seed is to be sold; empty or absent = not said. */
+  soldIn?: string[];
+}
+
+/** Where seed may be sold, by the noxious lists in use. */
+export interface Jurisdictions {
+  edition: { id: string; name: string };
+  jurisdictions: string[];
 }
 
 export interface RequestChange extends Request {
@@ -49,5 +57,6 @@ export const requestSchema = Joi.object<RequestChange>({
   })
     .allow(null)
     .required(),
+  soldIn: Joi.array().items(text(80)).max(60).unique().optional(),
   reason: reason(),
 }).required();

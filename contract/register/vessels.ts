@@ -7,6 +7,8 @@ import { TEST_STEPS, type TestStep } from './steps.ts';
 export interface NewWorkingSample {
   purpose: TestStep;
   mass: EnteredMass;
+  /** One of two half working samples, drawn by itself: purity alone. */
+  portion?: 'half';
   /** Why it is lighter than its rule book asks. */
   why?: string;
 }
@@ -16,5 +18,12 @@ export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
     .valid(...TEST_STEPS)
     .required(),
   mass: mass('the mass of the working sample'),
+  portion: Joi.string()
+    .valid('half')
+    .when('purpose', {
+      not: 'purity',
+      then: Joi.forbidden().messages({ 'any.unknown': 'only purity is tested on half samples' }),
+    })
+    .optional(),
   why: text(300, 3).optional(),
 }).required();

@@ -1,0 +1,152 @@
+import Joi from 'joi';
+import type { CheckState } from '@mercato/core/devices/judgeBalance';
+import { lineReader } from '@mercato/core/devices/linePattern';
+import type { BalanceState } from '@mercato/core/devices/watchReadings';
+import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
+
+/** How a balance is reached and read, and what is asked of it. */
+export interface BalanceSettings {
+  name: string;
+  /** `tcp://host:port`, read by the server; `serial`, read by the browser; empty, read by eye. */
+  address: string;
+  /** How its lines read; see `lineReader`. */
+  pattern: string;
+  /** The line that it sends when it is overloaded. */
+  overload: string;
+  /** What is sent to it to take the tare; empty = it has no such command. */
+  tare: string;
+  /** Of the serial port. */
+  baudRate: number;
+  /** Smallest step, g. */
+  resolution: string;
+  /** Largest difference that a check weight may show, g. */
+  tolerance: string;
+  /** How long a check holds, h. */
+  checkHours: number;
+}
+export interface BalanceChange extends BalanceSettings {
+  reason?: string;
+}
+
+const ADDRESS = /^(tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}|serial|)$/;
+
+export const balanceSchema = Joi.object<BalanceChange>({
+  name: text(40).required().messages({ 'string.empty': 'give it a name' }),
+  address: Joi.string()
+    .allow('')
+    .pattern(ADDRESS)
+    .required()
+    .messages({ 'string.pattern.base': 'write tcp://address:port, serial, or nothing for one that is read by eye' }),
+  pattern: text(120)
+    .required()
+    .custom((value: string, helpers) => {
+      try {
+        lineReader(value);
+        return value;
+      } catch (error) {
+        return helpers.message({ custom: error instanceof Error ? error.message : 'the pattern cannot be read' });
+      }
+    }),
+  overload: text(60, 0).required(),
+  tare: text(60, 0).required(),
+  baudRate: wholeNumber(300, 921_600),
+  resolution: decimalText('the smallest step').custom((value: string, helpers) =>
+    /^(0?\.0*)?1$|^0\.0*[125]$|^[125]$/.test(value)
+      ? value
+      : helpers.message({ custom: 'the smallest step is 1, 2 or 5 in its last place, such as 0.001' }),
+  ),
+  tolerance: decimalText('the largest difference'),
+  checkHours: wholeNumber(1, 8784),
+  reason: reason(),
+}).required();
+
+export interface NewCheck {
+  /** The check weight, g. */
+  nominal: string;
+  /** What the balance showed of it, g. */
+  shown: string;
+}
+export const newCheckSchema = Joi.object<NewCheck, true>({
+  nominal: decimalText('the check weight').custom((value: string, helpers) =>
+    Number(value) > 0 ? value : helpers.message({ custom: 'a check weight weighs more than nothing' }),
+  ),
+  shown: decimalText('what the balance showed'),
+}).required();
+
+/** What a simulated balance is told; a real one has a pan. */
+export type BalanceAct =
+  { what: 'tare' } | { what: 'put'; grams: string } | { what: 'clear' } | { what: 'fault'; fault: string };
+export const balanceActSchema = Joi.alternatives()
+  .conditional('.what', {
+    switch: [
+      { is: 'tare', then: Joi.object({ what: Joi.valid('tare').required() }) },
+      {
+        is: 'put',
+        then: Joi.object({
+          what: Joi.valid('put').required(),
+          grams: Joi.string()
+            .pattern(/^-?\d{1,6}(\.\d{1,6})?$/)
+            .required()
+            .messages({ 'string.pattern.base': 'grams are a plain number such as 0.018' }),
+        }),
+      },
+      { is: 'clear', then: Joi.object({ what: Joi.valid('clear').required() }) },
+      {
+        is: 'fault',
+        then: Joi.object({
+          what: Joi.valid('fault').required(),
+          fault: Joi.string().valid('draught', 'silence', 'garbage', 'drop').required(),
+        }),
+      },
+    ],
+    otherwise: Joi.object({ what: Joi.string().valid('tare', 'put', 'clear', 'fault').required() }).unknown(),
+  })
+  .required() as Joi.Schema<BalanceAct>;
+
+export interface CheckView extends NewCheck {
+  tolerance: string;
+  passed: boolean;
+  by: string;
+  at: string;
+}
+
+export interface BalanceView extends BalanceSettings {
+  id: string;
+  version: number;
+  /** A stand-in: seed can be put on it from the screen. */
+  simulated: boolean;
+  check: CheckState;
+  /** Newest first, the last twenty. */
+  checks: CheckView[];
+}
+export interface BalanceList {
+  balances: BalanceView[];
+}
+
+/** What a balance shows, with ages instead of times: two clocks never agree. */
+export interface BalanceShown {
+  state: BalanceState['state'];
+  text: string | null;
+  negative: boolean;
+  /** How long it has stood still, ms. */
+  steadyForMs: number | null;
+  /** How old the last line is, ms. */
+  ageMs: number | null;
+  garbage: number;
+  /** Whether the line to it is open. */
+  reached: boolean;
+}
+
+/** On which balance a figure was weighed, by the field that it stands in. */
+export interface WeighedOn {
+  balanceId: string;
+  /** Why it was used although its check is overdue or failed. */
+  why?: string;
+}
+export const weighedOnSchema = Joi.object()
+  .pattern(
+    Joi.string().max(200),
+    Joi.object<WeighedOn, true>({ balanceId: Joi.string().guid().required(), why: text(300, 3).optional() }),
+  )
+  .max(400)
+  .optional();

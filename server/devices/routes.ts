@@ -1,0 +1,94 @@
+import {
+  balanceActSchema,
+  balanceSchema,
+  newCheckSchema,
+  type BalanceList,
+  type BalanceSettings,
+} from '@mercato/contract/devices/balances';
+import { idParam, type Api } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { addBalance, balanceById, changeBalance, checkBalance, listBalances } from './balances.ts';
+import type { BalanceHub } from './hub.ts';
+
+export function deviceRoutes(api: Api, hub: BalanceHub): void {
+  api.read('/balances', async ({ tx, now }): Promise<BalanceList> => ({ balances: await listBalances(tx, now) }));
+
+  api.write({
+    method: 'post',
+    path: '/balances',
+    permission: 'settings.write',
+    schema: balanceSchema,
+    status: 201,
+    handle: async (context): Promise<BalanceList> => {
+      await addBalance(context, context.body);
+      return { balances: await listBalances(context.tx, context.now) };
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/balances/:balance',
+    permission: 'settings.write',
+    schema: balanceSchema,
+    versioned: true,
+    handle: async (context): Promise<BalanceList> => {
+      await changeBalance(context, idParam(context.params, 'balance'), context.body, context.seenVersion);
+      return { balances: await listBalances(context.tx, context.now) };
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/balances/:balance/checks',
+    permission: 'bench.write',
+    schema: newCheckSchema,
+    status: 201,
+    handle: async (context): Promise<BalanceList> => {
+      await checkBalance(context, idParam(context.params, 'balance'), context.body);
+      return { balances: await listBalances(context.tx, context.now) };
+    },
+  });
+
+  api.write({
+    method: 'post',
+    path: '/balances/:balance/acts',
+    permission: 'bench.write',
+    schema: balanceActSchema,
+    handle: async ({ tx, params, body }) => {
+      const row = await balanceById(tx, idParam(params, 'balance'));
+      const { tare } = row.settings as BalanceSettings;
+      if (body.what === 'tare' ? tare === '' : !row.simulated)
+        throw fault(
+          'conflict',
+          body.what === 'tare' ? 'This balance takes no tare from here.' : 'A real balance has a pan.',
+          [
+            {
+              path: 'what',
+              message: body.what === 'tare' ? 'no command is set up for it' : 'only the stand-in can be told so',
+            },
+          ],
+        );
+      const line = {
+        tare,
+        put: `PUT ${'grams' in body ? body.grams : ''}`,
+        clear: 'CLEAR',
+        fault: `FAULT ${'fault' in body ? body.fault : ''}`,
+      }[body.what];
+      if (!hub.send(row.id, line))
+        throw fault('conflict', 'The balance cannot be reached now.', [
+          { path: 'what', message: 'the line to it is not open' },
+        ]);
+      return { sent: line };
+    },
+  });
+
+  api.stream('/balances/:balance/stream', async ({ tx, params }, emit) => {
+    const row = await balanceById(tx, idParam(params, 'balance'));
+    const settings = { name: row.name, ...(row.settings as Omit<BalanceSettings, 'name'>) };
+    if (!settings.address.startsWith('tcp://'))
+      throw fault('conflict', 'The server does not read this balance.', [
+        { path: 'address', message: 'is read by the browser, or by eye' },
+      ]);
+    return hub.listen(row.id, settings, emit);
+  });
+}

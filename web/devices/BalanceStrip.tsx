@@ -1,0 +1,173 @@
+import { type BalanceView } from '@mercato/contract/devices/balances';
+import { useState, useSyncExternalStore, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { Link } from 'react-router';
+import { Refused, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { Key } from '../ui/keys.tsx';
+import { useBench, type BenchBalance } from './bench.tsx';
+
+const CHECK_WORDS = {
+  good: 'checked',
+  overdue: 'check overdue, last',
+  failed: 'check failed',
+  never: 'never checked',
+} as const;
+
+/** What the balance of this bench shows, big enough for an arm's length, and where Enter takes it. */
+export function BalanceStrip({ into }: { into: string | null }): JSX.Element | null {
+  const bench = useBench();
+  const { session } = useSession();
+  if (!bench || bench.balances.length === 0) return null;
+  const { balance } = bench;
+  const last = balance?.checks[0];
+  return (
+    <section className="balance-strip" aria-label="balance of this bench">
+      {balance && <Reading bench={bench} balance={balance} into={into} />}
+      <span className="which">
+        <Form.Select
+          aria-label="balance of this bench"
+          value={balance?.id ?? ''}
+          onChange={(event) => {
+            bench.choose(event.target.value || null);
+          }}
+        >
+          <option value="">no balance here: figures are typed</option>
+          {bench.balances.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}, {one.resolution} g
+            </option>
+          ))}
+        </Form.Select>
+        {balance && (
+          <span className={balance.check === 'good' ? 'soft' : 'outside'}>
+            {CHECK_WORDS[balance.check]}
+            {last && ` ${shortInstant(last.at, session?.laboratory.zone ?? 'UTC')}`} ·{' '}
+            <Link to="/balances">balances</Link>
+          </span>
+        )}
+      </span>
+      {balance && balance.check !== 'good' && (
+        <div style={{ flexBasis: '100%', maxWidth: 460 }}>
+          <TextField
+            label={`why ${balance.name} is used all the same`}
+            value={bench.why}
+            onChange={bench.setWhy}
+            hint="goes with each weighing"
+          />
+        </div>
+      )}
+      {balance?.simulated && <Pan balance={balance} />}
+    </section>
+  );
+}
+
+function Reading({
+  bench,
+  balance,
+  into,
+}: {
+  bench: BenchBalance;
+  balance: BalanceView;
+  into: string | null;
+}): JSX.Element {
+  // Tenths of a second are all that is drawn; the strip alone is painted anew.
+  const shown = useSyncExternalStore(bench.subscribe, () => {
+    const { state, text, negative, steadySince } = bench.state();
+    const seconds = steadySince === null ? 0 : Math.floor((Date.now() - steadySince) / 1000);
+    return [state, negative ? `−${text ?? ''}` : (text ?? ''), String(seconds), bench.reached() ? 'reached' : ''].join(
+      '|',
+    );
+  });
+  const [state, text, seconds, reached] = shown.split('|');
+  if (balance.address === '')
+    return <span className="soft">{balance.name} is read by eye: what is typed is kept as weighed on it.</span>;
+  return (
+    <>
+      <output className={`shown ${state ?? ''}`} aria-live="off">
+        {state === 'overload' ? 'over' : state === 'silent' || !text ? '—' : text}
+      </output>
+      <span>
+        {state === 'steady'
+          ? `g, steady for ${seconds} s`
+          : state === 'moving'
+            ? 'g, still moving'
+            : state === 'overload'
+              ? 'more lies on it than it carries'
+              : reached
+                ? 'the balance is silent'
+                : balance.address === 'serial' && !bench.connect
+                  ? 'this browser gives no serial port here: it needs https, or another browser'
+                  : 'the balance cannot be reached'}
+      </span>
+      {into !== null && state === 'steady' && (
+        <span className="soft">
+          <Key>Enter</Key> takes it into <b>{into}</b>
+        </span>
+      )}
+      {bench.connect && !reached && (
+        <Button size="sm" variant="outline-primary" onClick={() => void bench.connect?.().catch(() => undefined)}>
+          Choose the serial port
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** The pan of the stand-in: seed is put on it from the screen. */
+function Pan({ balance }: { balance: BalanceView }): JSX.Element {
+  const [grams, setGrams] = useState('');
+  const [trouble, setTrouble] = useState<string>();
+  const act = async (body: object) => {
+    setTrouble(undefined);
+    try {
+      await write('POST', `/balances/${balance.id}/acts`, body);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setTrouble(error.faults[0]?.message ?? error.message);
+    }
+  };
+  const put = (sign: '' | '-') => () => void act({ what: 'put', grams: sign + grams.trim().replace(',', '.') });
+  return (
+    <details className="pan">
+      <summary>its pan: a stand-in of the demo</summary>
+      <div className="clock">
+        <Form.Control
+          aria-label="grams on the pan"
+          className="num"
+          style={{ width: 110 }}
+          inputMode="decimal"
+          value={grams}
+          placeholder="0.018"
+          onChange={(event) => {
+            setGrams(event.target.value);
+          }}
+        />
+        <Button size="sm" variant="outline-primary" onClick={put('')}>
+          Put on
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={put('-')}>
+          Take off
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={() => void act({ what: 'clear' })}>
+          Clear
+        </Button>
+        <Button size="sm" variant="outline-primary" onClick={() => void act({ what: 'tare' })}>
+          Tare
+        </Button>
+        {(['draught', 'silence', 'garbage', 'drop'] as const).map((fault) => (
+          <button key={fault} type="button" className="bare" onClick={() => void act({ what: 'fault', fault })}>
+            {fault}
+          </button>
+        ))}
+        {trouble && (
+          <span className="outside" role="alert">
+            {trouble}
+          </span>
+        )}
+      </div>
+    </details>
+  );
+}

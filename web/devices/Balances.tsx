@@ -1,0 +1,241 @@
+import {
+  balanceSchema,
+  newCheckSchema,
+  type BalanceList,
+  type BalanceSettings,
+  type BalanceView,
+} from '@mercato/contract/devices/balances';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { useBalances } from './bench.tsx';
+
+const STATES = {
+  good: ['within', 'check passed'],
+  overdue: ['outside', 'check overdue'],
+  failed: ['outside', 'check failed'],
+  never: ['not-judged', 'never checked'],
+} as const;
+
+/** The balances of the laboratory: how each is read, and its log of check weights. */
+export default function Balances(): JSX.Element {
+  const { data } = useBalances();
+  const { may, session } = useSession();
+  const [open, setOpen] = useState<{ id: string; what: 'check' | 'change' } | 'new' | null>(null);
+  if (!data) return <main aria-busy="true" />;
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const leave = () => {
+    setOpen(null);
+  };
+  return (
+    <main style={{ maxWidth: 1000 }}>
+      <h1>Balances</h1>
+      <p className="soft">
+        A check weight before the first weighing of the day. A balance whose check is overdue or failed needs a reason
+        to be used, and every weighing says on which balance it was made.
+      </p>
+      {data.balances.length === 0 && <p>None is set up: figures are typed.</p>}
+      {data.balances.map((one) => (
+        <section key={one.id} style={{ marginTop: 22 }}>
+          <div className="head">
+            <h2>{one.name}</h2>
+            <span className="code">{one.resolution} g</span>
+          </div>
+          <p>
+            <VerdictMark mark={STATES[one.check][0]} /> {STATES[one.check][1]}
+            <span className="soft">
+              {' '}
+              · {reachedBy(one)} · ± {one.tolerance} g allowed · a check holds {one.checkHours} h
+            </span>
+          </p>
+          {one.checks.length > 0 && (
+            <div className="scroll">
+              <table className="ruled" style={{ maxWidth: 720 }}>
+                <thead>
+                  <tr>
+                    <th>when</th>
+                    <th className="num">weight, g</th>
+                    <th className="num">showed, g</th>
+                    <th>outcome</th>
+                    <th>by</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {one.checks.slice(0, 5).map((check, i) => (
+                    <tr key={i}>
+                      <td>{shortInstant(check.at, zone)}</td>
+                      <td className="num">{check.nominal}</td>
+                      <td className="num">{check.shown}</td>
+                      <td>
+                        <VerdictMark mark={check.passed ? 'within' : 'outside'} word />
+                      </td>
+                      <td>{check.by}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )}
+          <div className="actions">
+            {may('bench.write') && (
+              <Button
+                variant="outline-primary"
+                onClick={() => {
+                  setOpen({ id: one.id, what: 'check' });
+                }}
+              >
+                Check {one.name}
+              </Button>
+            )}
+            {may('settings.write') && (
+              <Button
+                variant="outline-primary"
+                onClick={() => {
+                  setOpen({ id: one.id, what: 'change' });
+                }}
+              >
+                Change {one.name}
+              </Button>
+            )}
+          </div>
+          {open !== null && open !== 'new' && open.id === one.id && open.what === 'check' && (
+            <CheckForm balance={one} leave={leave} />
+          )}
+          {open !== null && open !== 'new' && open.id === one.id && open.what === 'change' && (
+            <BalanceForm key={one.version} balance={one} leave={leave} />
+          )}
+        </section>
+      ))}
+      {may('settings.write') && open !== 'new' && (
+        <div className="actions">
+          <Button
+            onClick={() => {
+              setOpen('new');
+            }}
+          >
+            Set up a balance
+          </Button>
+        </div>
+      )}
+      {open === 'new' && <BalanceForm balance={null} leave={leave} />}
+    </main>
+  );
+}
+
+function reachedBy({ address, simulated }: BalanceView): string {
+  if (simulated) return 'a stand-in of the demo, read over the network';
+  if (address === '') return 'read by eye';
+  return address === 'serial' ? 'read by the browser, on its serial port' : `read at ${address.slice('tcp://'.length)}`;
+}
+
+function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void }): JSX.Element {
+  const client = useQueryClient();
+  const draft = useDraft(
+    { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
+    (values) => ({ nominal: plainFigure(values.nominal), shown: plainFigure(values.shown) }),
+    newCheckSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['balances'],
+        await write<BalanceList>('POST', `/balances/${balance.id}/checks`, body, { key }),
+      );
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} send="Keep the check" leave={leave}>
+      <div className="fields">
+        <TextField label="check weight, g" figure inputMode="decimal" {...draft.field('nominal')} />
+        <TextField label="the balance showed, g" figure inputMode="decimal" {...draft.field('shown')} autoFocus />
+      </div>
+    </DraftForm>
+  );
+}
+
+const NEW: BalanceSettings = {
+  name: '',
+  address: '',
+  pattern: '{value} {unit}',
+  overload: '',
+  tare: '',
+  baudRate: 9600,
+  resolution: '0.001',
+  tolerance: '0.002',
+  checkHours: 24,
+};
+
+function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: () => void }): JSX.Element {
+  const client = useQueryClient();
+  const before = balance ?? NEW;
+  const draft = useDraft(
+    {
+      name: before.name,
+      address: before.address,
+      pattern: before.pattern,
+      overload: before.overload,
+      tare: before.tare,
+      baudRate: String(before.baudRate),
+      resolution: before.resolution,
+      tolerance: before.tolerance,
+      checkHours: String(before.checkHours),
+      reason: '',
+    },
+    (values) => ({
+      name: values.name.trim(),
+      address: values.address.trim(),
+      pattern: values.pattern.trim(),
+      overload: values.overload.trim(),
+      tare: values.tare.trim(),
+      baudRate: wholeNumber(values.baudRate),
+      resolution: plainFigure(values.resolution),
+      tolerance: plainFigure(values.tolerance),
+      checkHours: wholeNumber(values.checkHours),
+      ...unlessEmpty('reason', values.reason),
+    }),
+    balanceSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['balances'],
+        balance
+          ? await write<BalanceList>('PUT', `/balances/${balance.id}`, body, { version: balance.version, key })
+          : await write<BalanceList>('POST', '/balances', body, { key }),
+      );
+      leave();
+    },
+  );
+  return (
+    <DraftForm
+      draft={draft}
+      title={balance ? undefined : 'A balance'}
+      send={balance ? 'Change it' : 'Set it up'}
+      leave={leave}
+    >
+      <div className="fields">
+        <TextField label="name" {...draft.field('name')} autoFocus />
+        <TextField label="smallest step, g" figure inputMode="decimal" {...draft.field('resolution')} />
+        <TextField label="a check weight may differ by, g" figure inputMode="decimal" {...draft.field('tolerance')} />
+        <TextField label="a check holds, h" figure inputMode="numeric" {...draft.field('checkHours')} />
+        <TextField
+          label="where it is read"
+          {...draft.field('address')}
+          hint="tcp://address:port by the server, serial by the browser, nothing by eye"
+        />
+        <TextField
+          label="line pattern"
+          {...draft.field('pattern')}
+          hint="{value} {unit} {state:steady word|moving word} {any}; the rest stands for itself"
+        />
+        <TextField label="line when overloaded" {...draft.field('overload')} />
+        <TextField label="command for the tare" {...draft.field('tare')} />
+        <TextField label="serial speed, baud" figure inputMode="numeric" {...draft.field('baudRate')} />
+        {balance && <TextField label="why it is changed" {...draft.field('reason')} />}
+      </div>
+    </DraftForm>
+  );
+}

@@ -5,6 +5,8 @@ import express, { Router, type Express } from 'express';
 import helmet from 'helmet';
 import { catalogueRoutes } from './catalogue/routes.ts';
 import type { Connection } from './database/connect.ts';
+import { BalanceHub } from './devices/hub.ts';
+import { deviceRoutes } from './devices/routes.ts';
 import { importRoutes } from './import/routes.ts';
 import { germinationRoutes } from './germination/routes.ts';
 import { answerProblem, Api } from './http/api.ts';
@@ -25,6 +27,8 @@ import { samplingRoutes } from './sampling/routes.ts';
 
 export interface AppParts {
   readonly connection: Connection;
+  /** The lines to balances; one of its own where none is given. */
+  readonly hub?: BalanceHub;
   readonly clock: () => Date;
   readonly log: (error: unknown) => void;
 }
@@ -34,7 +38,12 @@ const JSON_LIMIT = '1mb';
 const FILE_LIMIT = '24mb';
 
 /** The whole application: API under /api, everything else is the web client. */
-export async function makeApp({ connection, clock, log }: AppParts): Promise<{ app: Express; api: Api }> {
+export async function makeApp({
+  connection,
+  clock,
+  log,
+  hub = new BalanceHub(),
+}: AppParts): Promise<{ app: Express; api: Api }> {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -98,6 +107,7 @@ export async function makeApp({ connection, clock, log }: AppParts): Promise<{ a
     importRoutes,
   ])
     routes(api);
+  deviceRoutes(api, hub);
   router.use(() => {
     throw fault('not-found', 'There is no such address.');
   });

@@ -6,6 +6,8 @@ import { lt } from 'drizzle-orm';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
 import { connect, migrateSchema } from './database/connect.ts';
+import { pointSimulated } from './devices/balances.ts';
+import { BalanceHub } from './devices/hub.ts';
 import { loadDemo } from './demo/load.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';
@@ -24,6 +26,7 @@ const {
   DATABASE_URL: url,
   HOST: host = '127.0.0.1',
   PORT: port = '4310',
+  MERCATO_BALANCE: balance,
   MERCATO_TLS_CERT: cert,
   MERCATO_TLS_KEY: key,
 } = process.env;
@@ -39,6 +42,7 @@ try {
   await migrateSchema(connection);
   await prepareLaboratory(connection, clock());
   if (demo) await loadDemo(connection, clock());
+  if (balance) await pointSimulated(connection.db, balance);
   const accounts = await connection.db.select({ demo: person.demo }).from(person);
   if (!loopback && accounts.some((one) => one.demo))
     refuse(
@@ -48,7 +52,8 @@ try {
     .delete(idempotencyKey)
     .where(lt(idempotencyKey.createdAt, new Date(clock().getTime() - KEPT_DAYS * 86_400_000)));
 
-  const { app } = await makeApp({ connection, clock, log: (error) => log.error(error) });
+  const hub = new BalanceHub();
+  const { app } = await makeApp({ connection, clock, hub, log: (error) => log.error(error) });
   const server =
     cert && key ? createSecureServer({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createServer(app);
   server.on('error', (error: NodeJS.ErrnoException) => {
@@ -70,6 +75,7 @@ try {
   const end = () => {
     if (ending) return;
     ending = true;
+    hub.stop();
     server.close(() => void connection.pool.end().finally(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => {

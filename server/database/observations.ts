@@ -13,6 +13,8 @@ export interface Entry {
   readonly text: string;
   readonly unit: string | null;
   readonly value: string | null;
+  /** What it was read from, with how that stood. */
+  readonly device?: string | undefined;
 }
 
 export interface Hand {
@@ -126,7 +128,7 @@ export async function recordObservations(
         by: hand.personId,
         observedAt: hand.observedAt ?? hand.at,
         recordedAt: hand.at,
-        device: hand.device ?? null,
+        device: entry.device ?? hand.device ?? null,
         supersedes: before?.id ?? null,
         reason: before ? (reason ?? '') : null,
         enteredText: entry.text,

@@ -3,6 +3,8 @@ import { sql } from 'drizzle-orm';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import pg from 'pg';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
+import { fieldSeasons } from '../other-seeds/fieldSeasons.ts';
+import { extentOf, planOf } from '../other-seeds/result.ts';
 import { connect, migrateSchema } from './connect.ts';
 
 const MIGRATIONS = readMigrationFiles({ migrationsFolder: join(import.meta.dirname, 'migrations') });
@@ -103,6 +105,48 @@ describe('a database of an earlier release comes up to this one with what it hel
     await expect(db.execute(sql`update own_kind set source = 'x'`)).rejects.toThrow();
     await expect(db.execute(sql`delete from decision`)).rejects.toThrow();
     // A second start has nothing left to do.
+    await migrateSchema(connection);
+    await connection.pool.end();
+  });
+
+  it('the release before the purity station: samples are whole, searches complete, and nothing is lost', async () => {
+    await databaseOf(
+      6,
+      EDITION,
+      `insert into person (id, username, name, password_hash, roles, created_at) values ('${ID(2)}', 'a', 'A', 'x', '{lead}', now())`,
+      `insert into lot (id, reference, version, edition_id, species, variety, harvest_year, mass_text, mass_unit, mass_kg, containers, origin,
+         created_at, updated_at, updated_by, search_text, state, standing)
+       values ('${ID(3)}', 'OLD-2', 1, '${ID(1)}', 'Avena sativa', '', 2026, '100', 'kg', 100, 4, 'Low Fold', now(), now(), '${ID(2)}', 'old-2', 'open', '{}')`,
+      `insert into vessel (id, lot_id, kind, purpose, number, code, mass_text, mass_unit, mass_g, updated_by, updated_at, created_at)
+       values ('${ID(4)}', '${ID(3)}', 'working', 'other-seeds', 1, '*0000001', '1000', 'g', 1000, '${ID(2)}', now(), now())`,
+      `insert into bench_test (id, lot_id, step, number, vessel_id, edition_id, plan, version, created_by, created_at, updated_by, updated_at)
+       values ('${ID(5)}', '${ID(3)}', 'other-seeds', 1, '${ID(4)}', '${ID(1)}', '{}', 2, '${ID(2)}', now(), '${ID(2)}', now())`,
+      ...[
+        ['examined', '1000', 'g'],
+        ['species:Avena fatua', '3', null],
+      ].map(
+        (
+          [field, text, unit],
+          i,
+        ) => `insert into other_seeds_observation (id, lot_id, subject, field, "by", observed_at, recorded_at, entered_text, entered_unit, value)
+         values ('${ID(10 + i)}', '${ID(3)}', '${ID(5)}', '${field ?? ''}', '${ID(2)}', now(), now(), '${text ?? ''}', ${unit ? `'${unit}'` : 'null'}, ${text ?? ''})`,
+      ),
+    );
+    const connection = connect(url);
+    await migrateSchema(connection);
+    const { db } = connection;
+    expect((await db.execute(sql`select code, portion from vessel`)).rows).toEqual([
+      { code: '*0000001', portion: null },
+    ]);
+    const [test] = (await db.execute(sql`select * from bench_test`)).rows;
+    expect(extentOf(planOf({ plan: test?.plan } as Parameters<typeof planOf>[0]))).toBe('complete');
+    const seasons = await fieldSeasons(db, 'Low Fold');
+    expect(seasons.seasons).toMatchObject([{ lots: 1, examinedG: 1000, species: [{ name: 'Avena fatua', seeds: 3 }] }]);
+    expect((await db.execute(sql`select count(*)::int as n from balance`)).rows).toEqual([{ n: 0 }]);
+    await db.execute(
+      sql`insert into other_result (id, lot_id, step, number, detail, "by", at) values (${ID(20)}, ${ID(3)}, 'purity', 1, '{}', ${ID(2)}, now())`,
+    );
+    await expect(db.execute(sql`update other_result set number = 2`)).rejects.toThrow();
     await migrateSchema(connection);
     await connection.pool.end();
   });

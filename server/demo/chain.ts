@@ -20,7 +20,10 @@ import type { Cast } from './germinate.ts';
 
 /** Invented clients and what they asked; a lot without an entry is the station's own. */
 const REQUESTS: Readonly<
-  Record<string, Pick<Request, 'client' | 'theirReference' | 'tests' | 'sampledBy'> & { fee: string; days: number }>
+  Record<
+    string,
+    Pick<Request, 'client' | 'theirReference' | 'tests' | 'sampledBy' | 'soldIn'> & { fee: string; days: number }
+  >
 > = {
   'QM-0440': {
     client: 'Plumtree Market Garden',
@@ -38,9 +41,19 @@ const REQUESTS: Readonly<
     fee: '148.50',
     days: 12,
   },
+  'QM-0380': {
+    client: 'Plumtree Market Garden',
+    theirReference: 'clover 7',
+    soldIn: ['Quillmere Vale'],
+    tests: ['purity', 'other-seeds', 'moisture', 'germination'],
+    sampledBy: 'us',
+    fee: '148.50',
+    days: 20,
+  },
   'QM-0417': {
     client: 'Marlpit Growers',
     theirReference: 'MG 26/04',
+    soldIn: ['Quillmere Vale', 'Harrow Fens'],
     tests: ['purity', 'other-seeds', 'moisture', 'germination'],
     sampledBy: 'us',
     fee: '148.50',

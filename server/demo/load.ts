@@ -1,17 +1,16 @@
 import { sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { TestStep } from '@mercato/contract/register/steps';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import { addDays } from '@mercato/core/germination/planTest';
-import { COMPONENTS, weighingDecimals } from '@mercato/core/purity/analysePurity';
 import type { Role } from '@mercato/core/register/permissions';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
-import { Exact } from '@mercato/core/units/mass';
 import type { Connection, Transaction } from '../database/connect.ts';
 import { hashPassword, todayIn } from '../http/session.ts';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { weighMoisture } from '../moisture/routes.ts';
-import { countOtherSeeds } from '../other-seeds/routes.ts';
-import { weigh } from '../purity/routes.ts';
+import { countTray } from '../other-seeds/count.ts';
+import { startSearch } from '../other-seeds/routes.ts';
 import { lockLot, openLot, type Lot } from '../register/lots.ts';
 import { laboratory, person } from '../register/tables.ts';
 import { startTest, type BenchTest } from '../register/tests.ts';
@@ -29,6 +28,9 @@ import {
   sampledByClient,
 } from './chain.ts';
 import { germinate, type Cast } from './germinate.ts';
+import { demoBalances } from './balances.ts';
+import { demoNoxious, demoSearch, SEARCHED } from './otherSeeds.ts';
+import { demoHalves, demoSecondLaboratory, HALVED, weighDemo } from './purity.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 
 /** Invented people. */
@@ -65,6 +67,8 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
     const [lead, analyst, sampler] = people;
     if (!lead || !analyst || !sampler) return;
     await addStations(tx, now);
+    await demoBalances(tx, { lead, analyst, sampler }, now);
+    await demoNoxious(tx, { lead, analyst, sampler }, now);
     for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
       await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
   });
@@ -119,7 +123,7 @@ async function writeLot(
       species: demo.species,
       bookKind: method?.bookKind ?? null,
       variety: demo.variety,
-      harvestYear: Number(setUp.slice(0, 4)) - (Number(setUp.slice(5, 7)) < 9 ? 1 : 0),
+      harvestYear: Number(setUp.slice(0, 4)) - (Number(setUp.slice(5, 7)) < 9 ? 1 : 0) - seasonsBack(demo.reference),
       harvestMonth: 8,
       mass: { text: String(demo.kg), unit: 'kg' },
       containers: demo.bags[0],
@@ -163,23 +167,25 @@ async function writeLot(
   if (!reaches(demo.state, 'weighing')) return lot.id;
 
   const bench = scribe(tx, cast.analyst, at(addDays(setUp, -1), 9));
-  const purity = await startFor(bench, lot, 'purity', purityG * 1.02);
-  await weighPurity(
-    bench,
-    purity,
-    demo,
-    purityG * (1 + draw() * 0.015),
-    draw,
-    demo.state === 'gained' && demo.reference === 'QM-0426',
-  );
+  if (demo.reference === HALVED) await demoHalves(bench, lot);
+  else {
+    const purity = await startFor(bench, lot, 'purity', purityG * 1.02);
+    await weighDemo(bench, purity, demo, purityG * (1 + draw() * 0.015), draw);
+  }
+  await demoSecondLaboratory(bench, lot);
+  if (demo.reference === SEARCHED) await demoSearch(bench, lot, otherG);
   if (!reaches(demo.state, 'gained')) return lot.id;
 
   const searching = scribe(tx, cast.analyst, at(addDays(setUp, -1), 13));
-  const other = await startFor(searching, lot, 'other-seeds', otherG);
-  await countOtherSeeds(searching, other, {
-    examined: String(otherG),
-    species: demo.found.map(([name, count]) => ({ name, count })),
-  });
+  const sample = await drawFor(searching, lot, 'other-seeds', otherG);
+  const search = await startSearch(searching, { vesselId: sample.id, extent: 'complete', named: [] });
+  await countTray(
+    searching,
+    search,
+    1,
+    { examined: String(otherG), species: demo.found.map(([name, count]) => ({ name, count })) },
+    0,
+  );
   if (!reaches(demo.state, 'oven')) return lot.id;
 
   const drying = scribe(tx, cast.analyst, at(addDays(setUp, -1), 15));
@@ -211,43 +217,29 @@ async function methodOfDemo(tx: Transaction, demo: DemoLot) {
   return (await methodsWithOwn(tx, edition, demo.species))[0];
 }
 
+/** Older lots of the demo come from earlier harvests, so that its fields have a past. */
+function seasonsBack(reference: string): number {
+  const number = Number(reference.slice(3));
+  return number > 395 ? 0 : number > 380 ? 1 : 2;
+}
+
 type Scribe = ReturnType<typeof scribe>;
 
 async function startFor(
   hand: Scribe,
   lot: Lot,
-  purpose: 'purity' | 'other-seeds' | 'moisture' | 'germination',
+  purpose: TestStep,
   grams: number,
   plan: object = {},
 ): Promise<BenchTest> {
-  const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
+  return startTest(hand, purpose, (await drawFor(hand, lot, purpose, grams)).id, plan);
+}
+
+async function drawFor(hand: Scribe, lot: Lot, purpose: TestStep, grams: number) {
+  return drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
     purpose,
     mass: { text: grams.toFixed(grams < 10 ? 2 : 1), unit: 'g' },
   });
-  return startTest(hand, purpose, sample.id, plan);
-}
-
-async function weighPurity(
-  hand: Scribe,
-  test: BenchTest,
-  demo: DemoLot,
-  grams: number,
-  draw: () => number,
-  gained: boolean,
-): Promise<void> {
-  const edition = await editionById(hand.tx, test.editionId);
-  const working = new Exact(grams.toFixed(4));
-  const decimals = weighingDecimals(edition, working);
-  const write = (value: number) => value.toFixed(decimals);
-  const [, crop, weed, inert] = demo.purity;
-  const rest = { otherSeeds: crop + weed, otherCropSeed: crop, weedSeed: weed, inertMatter: inert } as const;
-  const parts = COMPONENTS[demo.book]
-    .filter((one) => one !== 'pureSeed')
-    .map((one) => [one, write((grams * rest[one]) / 100)] as const);
-  const lost = gained ? -0.071 : 0.0008 + draw() * 0.002;
-  const pure = grams * (1 - lost) - parts.reduce((sum, [, text]) => sum + Number(text), 0);
-  const first = { workingSample: write(grams), pureSeed: write(pure) };
-  await weigh(hand, test, demo.state === 'weighing' ? first : { ...first, ...Object.fromEntries(parts) });
 }
 
 function ovenTexts(percent: number, draw: () => number, dried: boolean) {

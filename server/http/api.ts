@@ -113,6 +113,39 @@ export class Api<Picture = unknown> {
     });
   }
 
+  /** A read that goes on: what `start` emits reaches the browser as server-sent events until it leaves; then its answer is called. */
+  stream(path: string, start: (context: ReadContext, emit: (event: object) => void) => Promise<() => void>): void {
+    this.reads.push(path);
+    this.router.get(path, async (request, response) => {
+      const person = signedIn(response);
+      const line: { gone: boolean; stop: (() => void) | null } = { gone: false, stop: null };
+      response.on('close', () => {
+        line.gone = true;
+        line.stop?.();
+      });
+      const context = {
+        tx: this.parts.connection.db,
+        person,
+        params: plainParams(request),
+        query: request.query,
+        now: this.parts.clock(),
+      };
+      const begin = () => {
+        if (response.headersSent) return;
+        response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' });
+      };
+      const stop = await start(context, (event) => {
+        if (line.gone) return;
+        begin();
+        // A reader that cannot keep up gets the next state instead of all of them.
+        if (!response.writableNeedDrain) response.write(`data: ${JSON.stringify(event)}\n\n`);
+      });
+      begin();
+      if (line.gone) stop();
+      else line.stop = stop;
+    });
+  }
+
   /** Permission, schema, idempotency and the work itself, in one transaction. */
   write<B>(route: WriteRoute<B, Picture>): void {
     this.writes.push(route);

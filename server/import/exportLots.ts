@@ -54,6 +54,7 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
     add('request.sampledBy', request.sampledBy);
     add('request.fee', request.fee?.text ?? '');
     add('request.currency', request.fee?.currency ?? '');
+    add('request.soldIn', (request.soldIn ?? []).join(';'));
   }
   const fields = (prefix: string, views: Record<string, FieldView>, more: Row = {}) => {
     for (const [field, view] of Object.entries(views))
@@ -70,13 +71,34 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
     add(`${step}.why`, sample?.why ?? null, more);
     return more;
   };
-  for (const test of purity.tests) fields('purity', test.fields, begin('purity', test));
+  for (const test of purity.tests) {
+    const more = begin('purity', test);
+    add('purity.portion', test.portion === 'half' ? 'half' : null, more);
+    const { chaffy, ...weighed } = test.fields;
+    fields('purity', weighed, more);
+    for (const { component, name, amount } of test.parts)
+      add('purity.part', amount.kind === 'mass' ? amount.text : amount.kind === 'count' ? amount.seeds : 'trace', {
+        ...more,
+        name: `${component}: ${name}`,
+        ...(amount.kind === 'trace' ? {} : { unit: amount.kind === 'mass' ? 'g' : 'seeds' }),
+      });
+    add('purity.chaffy', chaffy ? (test.chaffy ? 'yes' : 'no') : null, more);
+    add('purity.lookedAt', test.fields['fraction:examined']?.text ?? null, more);
+    for (const one of test.fractions) add(`purity.${one.fraction}`, one.seeds, more);
+  }
   for (const test of otherSeeds.tests) {
     const more = begin('other-seeds', test);
-    fields('other-seeds', test.fields, more);
-    for (const [field, view] of Object.entries(test.fields).sort(([a], [b]) => a.localeCompare(b)))
-      if (field.startsWith('species:') && view.text !== '0')
-        add('other-seeds.count', view.text, { ...more, name: field.slice('species:'.length) });
+    add('other-seeds.extent', test.extent === 'complete' ? null : test.extent, more);
+    for (const name of test.named) add('other-seeds.named', 'yes', { ...more, name });
+    for (const { number, fields: own, species } of test.trays) {
+      const at = number === 1 ? more : { ...more, dish: String(number) };
+      add(number === 1 ? 'other-seeds.examined' : 'other-seeds.trayExamined', own.examined?.text ?? null, {
+        ...at,
+        unit: 'g',
+      });
+      for (const { name, count } of [...species].sort((a, b) => a.name.localeCompare(b.name)))
+        add(number === 1 ? 'other-seeds.count' : 'other-seeds.trayCount', count, { ...at, name });
+    }
   }
   for (const test of moisture.tests) {
     const more = begin('moisture', test);

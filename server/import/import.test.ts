@@ -118,12 +118,16 @@ describe('a lot file', () => {
       1,
     );
     const other = (
-      await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: await draw('other-seeds', '51') })
+      await analyst.post<OtherSeedsView>('/other-seeds/tests', {
+        vesselId: await draw('other-seeds', '51'),
+        extent: 'complete',
+        named: [],
+      })
     ).body.tests[0];
     await analyst.put(
-      `/other-seeds/tests/${other?.id}`,
+      `/other-seeds/tests/${other?.id}/trays/1`,
       { examined: '50.23', species: [{ name: 'Cuscuta epithymum', count: 7 }] },
-      1,
+      0,
     );
     const oven = (
       await analyst.post<MoistureView>('/moisture/tests', {

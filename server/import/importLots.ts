@@ -4,21 +4,23 @@ import { dishCountSchema, newGerminationTestSchema } from '@mercato/contract/ger
 import { validate } from '@mercato/contract/http/validate';
 import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
 import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
-import { otherSeedsCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
+import { newOtherSeedsTestSchema, trayCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
 import { purityWeighingsSchema } from '@mercato/contract/purity/purity';
 import { requestSchema } from '@mercato/contract/register/request';
 import { lotHeaderSchema } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
+import { FRACTIONS } from '@mercato/core/purity/fractions';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { planCalendar } from '@mercato/core/germination/planTest';
 import { countDish, setUpTest } from '../germination/routes.ts';
 import type { WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { weighMoisture } from '../moisture/routes.ts';
-import { countOtherSeeds } from '../other-seeds/routes.ts';
-import { weigh } from '../purity/routes.ts';
+import { countTray } from '../other-seeds/count.ts';
+import { startSearch } from '../other-seeds/routes.ts';
+import { weigh } from '../purity/weigh.ts';
 import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { startTest } from '../register/tests.ts';
@@ -38,8 +40,9 @@ class Body {
     private readonly at: Place = {},
   ) {}
 
-  set(path: string, what: string, read: (cell: Cell) => unknown, missing?: unknown): this {
-    const cell = this.lot.get(what, this.at);
+  /** Puts a cell's figure at a path; `name` is for items that stand once for each name. */
+  set(path: string, what: string, read: (cell: Cell) => unknown, missing?: unknown, name?: string): this {
+    const cell = this.lot.get(what, name === undefined ? this.at : { ...this.at, name });
     if (cell) this.lines.set(path, { line: cell.line, column: 'value' });
     const value = cell ? read(cell) : missing;
     if (value === undefined) return this;
@@ -176,6 +179,7 @@ async function importLot(context: Write, cells: LotCells): Promise<void> {
       .set('sampledBy', 'request.sampledBy', word)
       .set('fee.text', 'request.fee', word)
       .set('fee.currency', 'request.currency', word);
+    request.set('soldIn', 'request.soldIn', (cell) => cell.value.split(';').map((one) => one.trim()));
     request.value.fee ??= null;
     await step(cells, request, requestSchema, (body) => keepRequest(context, lot, body, 0));
   }
@@ -197,6 +201,7 @@ async function importLot(context: Write, cells: LotCells): Promise<void> {
 
 async function draw(context: Write, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
   const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass).set('why', `${purpose}.why`, word);
+  if (purpose === 'purity') body.set('portion', 'purity.portion', word);
   body.value.purpose = purpose;
   const sample = await step(cells, body, newWorkingSampleSchema, async (checked) =>
     drawWorkingSample(context, await lockLot(context.tx, lot.id), checked),
@@ -208,23 +213,68 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
   purity: async (context, cells, lot, test) => {
     const started = await startTest(context, 'purity', await draw(context, cells, lot, 'purity', test), {});
     const body = new Body(cells, { test });
-    for (const field of ['workingSample', 'pureSeed', 'otherSeeds', 'otherCropSeed', 'weedSeed', 'inertMatter'])
+    for (const field of [
+      'workingSample',
+      'pureSeed',
+      'multipleUnits',
+      'otherSeeds',
+      'otherCropSeed',
+      'weedSeed',
+      'inertMatter',
+    ])
       body.set(field, `purity.${field}`, word);
+    body
+      .set('chaffiness.chaffy', 'purity.chaffy', (cell) =>
+        cell.value === 'yes' ? true : cell.value === 'no' ? false : cell.value,
+      )
+      .set('chaffiness.why', 'purity.chaffyWhy', word)
+      .set('blowing.setting', 'purity.blowerSetting', word)
+      .set('blowing.minutes', 'purity.blowerMinutes', word)
+      .set('fractions.examined', 'purity.lookedAt', number);
+    for (const field of FRACTIONS) body.set(`fractions.${field}`, `purity.${field}`, number);
+    const names = cells.named('purity.part', { test });
+    if (names.length > 0) body.value.parts = [];
+    names.forEach((name, i) => {
+      const colon = name.indexOf(':');
+      body.set(
+        `parts.${i}`,
+        'purity.part',
+        ({ value, unit }) => ({
+          component: name.slice(0, colon).trim(),
+          name: name.slice(colon + 1).trim(),
+          amount:
+            unit === 'g'
+              ? { kind: 'mass', text: value }
+              : unit === 'seeds'
+                ? { kind: 'count', seeds: /^\d{1,7}$/.test(value) ? Number(value) : value }
+                : { kind: value },
+        }),
+        undefined,
+        name,
+      );
+    });
     await step(cells, body, purityWeighingsSchema, (checked) => weigh(context, started, checked));
   },
   'other-seeds': async (context, cells, lot, test) => {
-    const started = await startTest(context, 'other-seeds', await draw(context, cells, lot, 'other-seeds', test), {});
-    const body = new Body(cells, { test }).set('examined', 'other-seeds.examined', word);
-    const names = cells.names.get(test) ?? [];
-    const found = names.map((name) => ({ name, cell: cells.get('other-seeds.count', { test, name }) }));
-    body.value.species = found.map(({ name, cell }) => ({ name, count: cell ? number(cell) : 0 }));
-    const at = (path: string) => found[Number(/^species\.(\d+)/.exec(path)?.[1] ?? -1)]?.cell;
-    const lines = body.where.bind(body);
-    body.where = (path) => {
-      const cell = at(path);
-      return cell ? { line: cell.line, column: 'value' } : lines(path);
-    };
-    await step(cells, body, otherSeedsCountSchema, (checked) => countOtherSeeds(context, started, checked));
+    const plan = new Body(cells, { test }).set('extent', 'other-seeds.extent', word, 'complete');
+    plan.value.vesselId = await draw(context, cells, lot, 'other-seeds', test);
+    plan.value.named = [...cells.named('other-seeds.named', { test })];
+    const started = await step(cells, plan, newOtherSeedsTestSchema, (checked) => startSearch(context, checked));
+    for (const tray of ['1', ...cells.trays(test)]) {
+      const first = tray === '1';
+      const at = first ? { test } : { test, dish: tray };
+      const count = first ? 'other-seeds.count' : 'other-seeds.trayCount';
+      const body = new Body(cells, at).set(
+        'examined',
+        first ? 'other-seeds.examined' : 'other-seeds.trayExamined',
+        word,
+      );
+      body.value.species = [];
+      cells.named(count, at).forEach((name, i) => {
+        body.set(`species.${i}`, count, (cell) => ({ name, count: number(cell) }), undefined, name);
+      });
+      await step(cells, body, trayCountSchema, (checked) => countTray(context, started, Number(tray), checked, 0));
+    }
   },
   moisture: async (context, cells, lot, test) => {
     const vesselId = await draw(context, cells, lot, 'moisture', test);

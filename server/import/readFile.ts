@@ -18,7 +18,7 @@ export class LotCells {
   private readonly cells = new Map<string, Cell>();
   readonly tests = new Map<string, Set<number>>();
   readonly dishDays = new Map<string, Set<string>>();
-  readonly names = new Map<string, string[]>();
+  private readonly names = new Map<string, string[]>();
 
   constructor(
     readonly reference: string,
@@ -34,8 +34,25 @@ export class LotCells {
     if (at.test) this.tests.set(step, (this.tests.get(step) ?? new Set()).add(Number(at.test)));
     if (at.dish && at.day)
       this.dishDays.set(at.test ?? '', (this.dishDays.get(at.test ?? '') ?? new Set()).add(`${at.dish} ${at.day}`));
-    if (at.name) this.names.set(at.test ?? '', [...(this.names.get(at.test ?? '') ?? []), at.name]);
+    if (at.name) {
+      const { name, ...rest } = at;
+      this.names.set(keyOf(what, rest), [...this.named(what, rest), name]);
+    }
     return true;
+  }
+
+  /** The names under which an item stands at a place, in the order of the file. */
+  named(what: string, at: Omit<Place, 'name'>): readonly string[] {
+    return this.names.get(keyOf(what, at)) ?? [];
+  }
+
+  /** The further trays of a search. */
+  trays(test: string): readonly string[] {
+    const here = keyOf('other-seeds.trayExamined', { test }).split('\u0001').slice(0, 2).join('\u0001');
+    return [...this.cells.keys()]
+      .filter((key) => key.startsWith(`${here}\u0001`))
+      .map((key) => key.split('\u0001')[2] ?? '')
+      .sort((a, b) => Number(a) - Number(b));
   }
 
   get(what: string, at: Place = {}): Cell | undefined {
@@ -117,7 +134,7 @@ export function readLotFile(text: string): { lots: LotCells[]; faults: CellFault
           column,
           needed
             ? column === 'name'
-              ? 'name the species'
+              ? 'a name is missing'
               : 'a whole number from 1 is needed'
             : `stays empty for ${what}`,
         );

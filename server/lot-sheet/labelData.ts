@@ -4,7 +4,7 @@ import type { LabelData } from '@mercato/core/release/documents';
 import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
-import { reportedPurity } from '../purity/result.ts';
+import { reportedTests } from '../purity/result.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { todayIn } from '../http/session.ts';
@@ -26,7 +26,7 @@ function clientOf(lot: Lot): string {
 
 export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered): LabelData {
   const { sampling, germination } = gathered;
-  const purity = reportedPurity(gathered.purity);
+  const purity = gathered.purity.result;
   const otherSeeds = reportedOtherSeeds(gathered.otherSeeds);
   const moisture = reportedMoisture(gathered.moisture);
   const counts = reportedCounts(gathered);
@@ -64,15 +64,16 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
         }
       : null,
     client: clientOf(lot),
-    purity: purity?.analysis
+    purity: purity?.shares
       ? {
-          shares: purity.analysis.shares,
-          decimals: purity.analysis.percentDecimals,
-          workingG: purity.fields.workingSample?.text ?? '',
+          shares: purity.shares.shares,
+          decimals: purity.shares.percentDecimals,
+          working: workingWords(reportedTests(gathered.purity)),
+          parts: purity.parts,
         }
       : null,
     otherSeeds:
-      otherSeeds?.total && otherSeeds.examinedG !== null
+      otherSeeds?.total && otherSeeds.examinedG !== null && otherSeeds.stillToSearchG === 0
         ? {
             examinedG: otherSeeds.examinedG,
             perKgUpper: otherSeeds.total.rate.perKg.upper,
@@ -81,6 +82,8 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
               count: one.count,
               perLb: one.rate.perLb.estimate,
             })),
+            search: searchWords(otherSeeds),
+            noxious: [...new Set(otherSeeds.noxious.filter((one) => one.counts).map((one) => one.species))],
           }
         : null,
     moisture: moisture?.result ? { percent: moisture.result.reportedPercent, method: moisture.method } : null,
@@ -102,6 +105,17 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
   };
 }
 
+/** "complete search", "limited search for Avena fatua": how far the search went, as it is reported. */
+function searchWords({ extent, named }: NonNullable<ReturnType<typeof reportedOtherSeeds>>): string {
+  return `${extent.replace('-', ' ')} search${named.length > 0 ? ` for ${named.join(', ')}` : ''}`;
+}
+
+/** The working samples of a purity result: "5.003 g", "2.51 g + 2.50 g in halves". */
+function workingWords(tests: ReturnType<typeof reportedTests>): string {
+  const masses = tests.map((one) => `${one.fields.workingSample?.text ?? '?'} g`).join(' + ');
+  return tests[0]?.portion === 'half' ? `${masses} in halves` : masses;
+}
+
 function concludedOn(test: Gathered['germination']['tests'][number], zone: string): string {
   const times = test.dishes.flatMap((dish) => dish.days.map((day) => day.at));
   return todayIn(new Date(times.sort().at(-1) ?? test.updatedAt), zone);
@@ -112,7 +126,7 @@ function acceptedNotes(gathered: Gathered): string[] {
   const decisions = [
     gathered.sampling.submitted?.decision,
     ...gathered.sampling.heterogeneity.map((test) => test.decision),
-    reportedPurity(gathered.purity)?.decision,
+    ...reportedTests(gathered.purity).map((test) => test.decision),
     reportedOtherSeeds(gathered.otherSeeds)?.decision,
     reportedMoisture(gathered.moisture)?.decision,
     ...usedTests(gathered.germination.tests).map((test) => test.decision),

@@ -3,6 +3,7 @@ import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { otherSeedsOutcome } from '../other-seeds/result.ts';
 import { purityOutcome } from '../purity/result.ts';
 import { openFile } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';
@@ -106,8 +107,10 @@ function judgedIn({ sampling, purity, otherSeeds, moisture, germination }: Gathe
     ...purity.tests.flatMap(({ id, analysis, massVerdict }) =>
       analysis ? [ofTest('purity', id, purityOutcome(analysis, massVerdict), { ...analysis, massVerdict })] : [],
     ),
-    ...otherSeeds.tests.flatMap(({ id, total, massVerdict }) =>
-      total && massVerdict ? [ofTest('other-seeds', id, massVerdict.outcome, { ...total, massVerdict })] : [],
+    ...otherSeeds.tests.flatMap(({ id, total, massVerdict, noxious }) =>
+      total && massVerdict
+        ? [ofTest('other-seeds', id, otherSeedsOutcome({ massVerdict, noxious }), { ...total, massVerdict, noxious })]
+        : [],
     ),
     ...moisture.tests.flatMap(({ id, result }) =>
       result ? [ofTest('moisture', id, result.verdict.outcome, result)] : [],

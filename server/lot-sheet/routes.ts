@@ -19,7 +19,6 @@ import type { Transaction } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { reportedMoisture } from '../moisture/result.ts';
-import { reportedPurity } from '../purity/result.ts';
 import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { todayIn } from '../http/session.ts';
@@ -165,7 +164,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
         found.kind === 'replicate'
           ? `/lots/${brief.id}/germination/count?dish=${found.id}`
           : found.kind === 'working'
-            ? `/lots/${brief.id}/${found.purpose ?? 'sampling'}`
+            ? `/lots/${brief.id}/${found.purpose ?? 'sampling'}?sample=${encodeURIComponent(found.code)}`
             : `/lots/${brief.id}/vessels?at=${found.id}`,
     };
     return answer;
@@ -257,7 +256,7 @@ async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> 
     .from(lotRevision)
     .where(eq(lotRevision.lotId, row.id))
     .orderBy(asc(lotRevision.version));
-  const purity = reportedPurity(picture.gathered.purity)?.analysis;
+  const purity = picture.gathered.purity.result?.shares;
   const pure = purity?.shares.find((one) => one.component === 'pureSeed');
   const counts = reportedCounts(picture.gathered);
   const moisture = reportedMoisture(picture.gathered.moisture)?.result;

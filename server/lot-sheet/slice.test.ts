@@ -106,12 +106,16 @@ describe('one lot from heap to label', () => {
     expect(weighed.body.tests[0]?.analysis?.shares.map((share) => share.percent)).toEqual([97.38, 0.41, 0.18, 2.03]);
 
     const other = (
-      await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: await draw(lot, 'other-seeds', '51') })
+      await analyst.post<OtherSeedsView>('/other-seeds/tests', {
+        vesselId: await draw(lot, 'other-seeds', '51'),
+        extent: 'complete',
+        named: [],
+      })
     ).body.tests[0];
     const counted = await analyst.put<OtherSeedsView>(
-      `/other-seeds/tests/${other?.id}`,
+      `/other-seeds/tests/${other?.id}/trays/1`,
       { examined: '50.23', species: [{ name: 'Cuscuta epithymum', count: 7 }] },
-      1,
+      0,
     );
     // Source: worked example to 7 CFR 201.52: 7 in 50.23 g are 63.21 per lb.
     expect(counted.body.tests[0]?.total?.rate.perLb.estimate).toBeCloseTo(63.21, 2);

@@ -5,20 +5,21 @@ import { numberSlip, verdictSlip, type NumberSlip } from '@mercato/core/verdict/
 import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
-import { reportedPurity } from '../purity/result.ts';
+import { reportedTests } from '../purity/result.ts';
 import type { Gathered } from './gather.ts';
 import { reportedCounts } from './labelData.ts';
 
 /** The working behind every number that the documents print. */
 export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
   const slips: Record<string, NumberSlip> = {};
-  const purity = reportedPurity(gathered.purity)?.analysis;
-  for (const share of purity?.shares ?? [])
-    slips[share.component] = numberSlip(
-      COMPONENT_NAMES[share.component],
-      shareSteps(purity as NonNullable<typeof purity>, share.component),
-      purity?.shareRule ?? null,
-    );
+  const purity = gathered.purity.result?.shares;
+  if (purity)
+    for (const share of purity.shares)
+      slips[share.component] = numberSlip(
+        COMPONENT_NAMES[share.component],
+        shareSteps(purity, share.component),
+        purity.shareRule,
+      );
   const other = reportedOtherSeeds(gathered.otherSeeds);
   if (other?.total) slips.otherSeedsByNumber = numberSlip('Other seeds by number', other.total.rate.steps, null);
   const moisture = reportedMoisture(gathered.moisture)?.result;
@@ -53,7 +54,10 @@ export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
 export function workingOf(gathered: Gathered): Readonly<Record<Step, readonly NumberSlip[]>> {
   const { otherSeedsByNumber, moisture, germination, pureLiveSeed, ...shares } = slipsOf(gathered);
   const { plan, submitted, largestLot } = gathered.sampling;
-  const purity = reportedPurity(gathered.purity);
+  const weighed = reportedTests(gathered.purity);
+  const compared = gathered.purity.result?.judged;
+  const numbered = (name: string, test: (typeof weighed)[number]) =>
+    weighed.length > 1 ? `${name}, test ${test.number}` : name;
   const searched = reportedOtherSeeds(gathered.otherSeeds)?.massVerdict;
   const there = (...slips: (NumberSlip | null | undefined)[]) =>
     slips.filter((one) => one !== null && one !== undefined);
@@ -66,10 +70,19 @@ export function workingOf(gathered: Gathered): Readonly<Record<Step, readonly Nu
     ),
     purity: there(
       ...Object.values(shares),
-      purity?.analysis && verdictSlip('gain or loss', purity.analysis.verdict),
-      purity?.massVerdict && verdictSlip('mass weighed in', purity.massVerdict),
+      compared && verdictSlip(compared.basis === 'half' ? 'two halves' : 'whole samples', compared.verdict),
+      ...weighed.flatMap((test) => [
+        test.analysis && verdictSlip(numbered('gain or loss', test), test.analysis.verdict),
+        test.massVerdict && verdictSlip(numbered('mass weighed in', test), test.massVerdict),
+      ]),
     ),
-    'other-seeds': there(otherSeedsByNumber, searched && verdictSlip('mass searched', searched)),
+    'other-seeds': there(
+      otherSeedsByNumber,
+      searched && verdictSlip('mass searched', searched),
+      ...(reportedOtherSeeds(gathered.otherSeeds)?.noxious ?? []).map((one) =>
+        verdictSlip(`${one.species}, ${one.jurisdiction}`, one),
+      ),
+    ),
     moisture: there(moisture),
     germination: there(germination),
     release: there(pureLiveSeed),

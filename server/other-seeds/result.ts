@@ -1,67 +1,213 @@
+import { inArray, sql } from 'drizzle-orm';
 import type { StepLine } from '@mercato/contract/register/lots';
-import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import {
+  isReduced,
+  type Extent,
+  type FoundSpecies,
+  type KeyBinding,
+  type OtherSeedsTest,
+  type OtherSeedsView,
+  type TrayView,
+} from '@mercato/contract/other-seeds/otherSeeds';
+import { judgeNoxious, readNoxious, type NoxiousRow, type NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
+import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSearch';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
-import type { KindMethod } from '@mercato/core/rule-books/edition';
+import type { Edition, Figure, KindMethod } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
-import type { Verdict } from '@mercato/core/verdict/verdict';
+import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
-import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import type { BenchTest } from '../register/tests.ts';
 import { fieldViews } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
-import { otherSeedsObservation } from './tables.ts';
+import { currentEdition, editionContent } from '../rule-books/editions.ts';
+import { fieldsOfTray, speciesIn, trayOf } from './fields.ts';
+import { findEvent, otherSeedsObservation } from './tables.ts';
 
 const CONFIDENCE = 0.95;
-const SPECIES = 'species:';
 
-/** The mass searched against the least for the kind; the Act's list of noxious weeds has its own column. */
-export function searchedMassOf(method: KindMethod | undefined, examined: string): Verdict {
-  return judgeLeastMass('mass searched', new Exact(examined), method?.otherSeedsG);
+/** How a test is made; what an older release started was a complete search. */
+export interface OtherSeedsPlan {
+  readonly extent?: Extent;
+  readonly named?: readonly string[];
+  readonly keys?: readonly KeyBinding[];
+  /** The noxious lists that it is held against. */
+  readonly noxiousId?: string;
+}
+export const planOf = (test: BenchTest): OtherSeedsPlan => test.plan as OtherSeedsPlan;
+export const extentOf = (plan: OtherSeedsPlan): Extent => plan.extent ?? 'complete';
+
+/** The mass searched against the least for the kind; a reduced search needs a share of it. The Act's list of noxious weeds has its own column. */
+export function searchedMassOf(
+  edition: Edition,
+  method: KindMethod | undefined,
+  extent: Extent,
+  examined: string,
+): Verdict {
+  const share = isReduced(extent) ? edition.parameterIfAny('other_seeds_reduced_share') : undefined;
+  const least = method?.otherSeedsG;
+  const asked: Figure<number> | undefined =
+    least && share ? { value: least.value * share.value, rule: share.rule } : least;
+  return judgeLeastMass('mass searched', new Exact(examined), asked);
+}
+
+interface Lists {
+  readonly edition: { readonly id: string; readonly name: string };
+  readonly rows: readonly NoxiousRow[];
+}
+/** Editions never change, so what was read once stays right. */
+const known = new Map<string, Lists>();
+
+/** The noxious lists that a test is held against: its own, or for one of an older release those in use. */
+export async function listsOf(tx: Transaction, plan: OtherSeedsPlan): Promise<Lists> {
+  const id = plan.noxiousId ?? (await currentEdition(tx, 'noxious')).id;
+  const before = known.get(id);
+  if (before) return before;
+  const content = await editionContent(tx, id);
+  const lists = { edition: { id, name: content.name }, rows: readNoxious(content) };
+  known.set(id, lists);
+  return lists;
 }
 
 export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<OtherSeedsView> {
-  const tests = testsIn(file, 'other-seeds');
+  const filed = testsIn(file, 'other-seeds');
   const all = await allObservations(
     tx,
     otherSeedsObservation,
-    tests.map(({ test }) => test.id),
+    filed.map(({ test }) => test.id),
   );
+  const soldIn = requestOf(file.lot)?.soldIn ?? [];
+  let newest: Lists | null = null;
+  const tests: OtherSeedsTest[] = [];
+  for (const { test, frame, edition } of filed) {
+    const plan = planOf(test);
+    newest = await listsOf(tx, plan);
+    const rows = all.filter((one) => one.subject === frame.id);
+    const fields = fieldViews(rows, file.names);
+    const trays = [...new Set(rows.map((one) => trayOf(one.field).tray))]
+      .sort((a, b) => a - b)
+      .map((number): TrayView => {
+        const own = fieldsOfTray(fields, number);
+        return {
+          number,
+          version: rows.filter((one) => trayOf(one.field).tray === number).length,
+          fields: own,
+          examinedG: own.examined ? new Exact(own.examined.text).toNumber() : null,
+          species: speciesIn(own),
+          tallies: [],
+        };
+      });
+    const mass = file.vessels.find((one) => one.id === test.vesselId)?.massG;
+    const sampleG = mass ? Number(mass) : null;
+    const found = foundIn(
+      trays.map((one) => ({ examined: one.fields.examined?.text ?? null, species: one.species })),
+      edition,
+      file.method,
+      extentOf(plan),
+      newest.rows,
+    );
+    tests.push({
+      ...frame,
+      extent: extentOf(plan),
+      named: [...(plan.named ?? [])],
+      keys: [...(plan.keys ?? [])],
+      trays,
+      sampleG,
+      ...found,
+      stillToSearchG: frame.decision?.decision === 'accept' ? 0 : stillToSearchG(found.massVerdict, sampleG),
+      noxious: found.noxious.map((one) => ({ ...one, counts: countsThere(one.jurisdiction, soldIn, edition.book) })),
+    });
+  }
   return {
     lot: file.brief,
+    origin: file.lot.origin,
     leastG: file.method?.otherSeedsG?.value ?? null,
+    lists: newest && {
+      edition: newest.edition,
+      jurisdictions: [...new Set(newest.rows.map((one) => one.jurisdiction))],
+      soldIn,
+    },
     waiting: waitingIn(file, 'other-seeds').map((one) => vesselView(one, file.names)),
-    tests: tests.map(({ frame }) => {
-      const fields = fieldViews(
-        all.filter((one) => one.subject === frame.id),
-        file.names,
-      );
-      return { ...frame, fields, ...foundIn(fields, file.method) };
+    tests,
+  };
+}
+
+/** Adds what was tallied so far; only the station asks for it, so that no other write has to. */
+export async function withTallies(tx: Transaction, view: OtherSeedsView): Promise<OtherSeedsView> {
+  if (view.tests.length === 0) return view;
+  const tallies = await tx
+    .select({
+      testId: findEvent.testId,
+      tray: findEvent.tray,
+      name: findEvent.species,
+      seeds: sql<number>`sum(${findEvent.seeds})::int`,
+    })
+    .from(findEvent)
+    .where(
+      inArray(
+        findEvent.testId,
+        view.tests.map((one) => one.id),
+      ),
+    )
+    .groupBy(findEvent.testId, findEvent.tray, findEvent.species);
+  const none = { version: 0, fields: {}, examinedG: null, species: [], tallies: [] };
+  return {
+    ...view,
+    tests: view.tests.map((test) => {
+      const mine = tallies.filter((one) => one.testId === test.id && one.seeds !== 0);
+      const numbers = [
+        ...new Set([...test.trays, ...mine.map((one) => ({ number: one.tray }))].map((one) => one.number)),
+      ];
+      return {
+        ...test,
+        trays: numbers
+          .sort((a, b) => a - b)
+          .map((number) => ({
+            ...(test.trays.find((one) => one.number === number) ?? { number, ...none }),
+            tallies: mine.filter((one) => one.tray === number).map(({ name, seeds }) => ({ name, seeds })),
+          })),
+      };
     }),
   };
 }
 
-/** What the current fields of a test say was found; nothing while no mass was searched. */
-function foundIn(
-  fields: OtherSeedsTest['fields'],
+type Found = Pick<OtherSeedsTest, 'examinedG' | 'massVerdict' | 'species' | 'total'> & {
+  readonly noxious: readonly NoxiousVerdict[];
+};
+
+/** What the trays of a test say was found together; nothing while no tray is closed. */
+export function foundIn(
+  /** Each with its mass as written; null while it is open. */
+  trays: readonly { readonly examined: string | null; readonly species: TrayView['species'] }[],
+  edition: Edition,
   method: KindMethod | undefined,
-): Pick<OtherSeedsTest, 'examinedG' | 'massVerdict' | 'species' | 'total'> {
-  if (!fields.examined) return { examinedG: null, massVerdict: null, species: [], total: null };
-  const examinedG = new Exact(fields.examined.text).toNumber();
-  const species = Object.entries(fields).flatMap(([field, view]) => {
-    const count = Number(view.text);
-    return field.startsWith(SPECIES) && count > 0
-      ? [{ name: field.slice(SPECIES.length), count, rate: ratePerMass(count, examinedG, CONFIDENCE) }]
-      : [];
-  });
+  extent: Extent,
+  noxious: readonly NoxiousRow[],
+): Found {
+  const closed = trays.flatMap(({ examined, species }) => (examined === null ? [] : [{ text: examined, species }]));
+  if (closed.length === 0) return { examinedG: null, massVerdict: null, species: [], total: null, noxious: [] };
+  const examined = closed.reduce((sum, one) => sum.plus(one.text), new Exact(0));
+  const examinedG = examined.toNumber();
+  const counts = new Map<string, number>();
+  for (const { name, count } of closed.flatMap((one) => one.species)) counts.set(name, (counts.get(name) ?? 0) + count);
+  const species = [...counts]
+    .map(([name, count]): FoundSpecies => ({ name, count, rate: ratePerMass(count, examinedG, CONFIDENCE) }))
+    .sort((a, b) => b.count - a.count || a.name.localeCompare(b.name));
   const count = species.reduce((sum, one) => sum + one.count, 0);
   return {
     examinedG,
-    massVerdict: searchedMassOf(method, fields.examined.text),
-    species: species.sort((a, b) => b.count - a.count || a.name.localeCompare(b.name)),
+    massVerdict: searchedMassOf(edition, method, extent, examined.toString()),
+    species,
     total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
+    noxious: [...judgeNoxious(noxious, Object.fromEntries(counts), examinedG)],
   };
 }
+
+/** The worse of the mass searched and what the lists say. */
+export const otherSeedsOutcome = (found: Pick<Found, 'massVerdict' | 'noxious'>): Outcome =>
+  worst([...(found.massVerdict ? [found.massVerdict.outcome] : []), ...found.noxious.map((one) => one.outcome)]);
 
 export function reportedOtherSeeds(view: OtherSeedsView): OtherSeedsTest | undefined {
   return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
@@ -82,19 +228,40 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
           : 'working sample to be drawn'
         : 'waits for the sample',
     };
+  const hand = { by: test.updatedBy, at: test.updatedAt };
   if (!test.total || test.examinedG === null)
-    return { ...base, mark: 'next', figure: '', note: 'to be searched', by: test.updatedBy, at: test.updatedAt };
+    return { ...base, ...hand, mark: 'next', figure: '', note: 'to be searched' };
+  if (test.stillToSearchG > 0)
+    return {
+      ...base,
+      ...hand,
+      mark: 'next',
+      figure: `${test.total.count} in ${test.examinedG} g`,
+      note: `${test.stillToSearchG} g still to be searched`,
+    };
   const { count, rate } = test.total;
   const light = test.massVerdict?.outcome === 'outside';
   const accepted = test.decision?.decision === 'accept';
+  const barred = test.noxious.find((one) => one.counts && one.consequence === 'no-sale');
+  const extent = test.extent === 'complete' ? '' : `${test.extent.replace('-', ' ')} search; `;
   return {
     ...base,
-    mark: light ? 'outside' : 'within',
+    ...hand,
+    mark: light || barred ? 'outside' : 'within',
     figure: `${count} in ${test.examinedG} g`,
-    note: `${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}${light ? `; ${test.massVerdict?.limit ?? ''} g asked${accepted ? ': accepted by the lead' : ''}` : ''}`,
-    blocks:
-      light && !accepted ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.' : null,
-    by: test.updatedBy,
-    at: test.updatedAt,
+    note: [
+      `${extent}${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}`,
+      ...(light ? [`${test.massVerdict?.limit ?? ''} g asked${accepted ? ': accepted by the lead' : ''}`] : []),
+      ...(barred
+        ? [`${barred.species}: not to be sold in ${barred.jurisdiction}${accepted ? ', accepted by the lead' : ''}`]
+        : []),
+    ].join('; '),
+    blocks: accepted
+      ? null
+      : barred
+        ? `Other seeds: ${barred.species} may not be sold in ${barred.jurisdiction} so, and nobody has decided.`
+        : light
+          ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.'
+          : null,
   };
 }

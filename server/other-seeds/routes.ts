@@ -1,117 +1,107 @@
-import { otherSeedsCountSchema, type OtherSeedsCount } from '@mercato/contract/other-seeds/otherSeeds';
-import { newTestSchema } from '@mercato/contract/register/tests';
-import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
-import { Exact } from '@mercato/core/units/mass';
+import {
+  findBatchSchema,
+  keyBindingsSchema,
+  newOtherSeedsTestSchema,
+  otherFindsSchema,
+  trayCountSchema,
+  trayNumber,
+  type NewOtherSeedsTest,
+} from '@mercato/contract/other-seeds/otherSeeds';
+import type { Jurisdictions } from '@mercato/contract/register/request';
 import { eq } from 'drizzle-orm';
-import { currentObservations, recordObservations } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { lotById } from '../register/lots.ts';
-import { vessel } from '../register/tables.ts';
-import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
-import { editionById, methodFor } from '../rule-books/editions.ts';
-import { readOtherSeeds, searchedMassOf } from './result.ts';
-import { otherSeedsObservation } from './tables.ts';
+import { lockLot } from '../register/lots.ts';
+import { benchTest } from '../register/tables.ts';
+import { otherResultRoutes } from '../register/otherResultRoutes.ts';
+import { startTest, testById, type BenchTest } from '../register/tests.ts';
+import { currentEdition } from '../rule-books/editions.ts';
+import { fieldSeasons } from './fieldSeasons.ts';
+import { bindKeys, countTray, keepFinds } from './count.ts';
+import { keepOtherFinds, readOtherFinds } from './others.ts';
+import { listsOf, readOtherSeeds, withTallies } from './result.ts';
 
 export function otherSeedsRoutes(api: Api<LotPicture>): void {
   api.read('/lots/:lot/other-seeds', async ({ tx, params, now }) =>
-    readOtherSeeds(tx, await openFile(tx, idParam(params, 'lot'), now)),
+    withTallies(tx, await readOtherSeeds(tx, await openFile(tx, idParam(params, 'lot'), now))),
   );
+
+  api.read('/fields/weeds', async ({ tx, query }) =>
+    fieldSeasons(
+      tx,
+      typeof query.field === 'string' && query.field !== '' ? query.field.slice(0, 200).replaceAll('\u0000', '') : null,
+    ),
+  );
+
+  api.read('/jurisdictions', async ({ tx }): Promise<Jurisdictions> => {
+    const { edition, rows } = await listsOf(tx, {});
+    return { edition, jurisdictions: [...new Set(rows.map((one) => one.jurisdiction))] };
+  });
 
   api.write({
     method: 'post',
     path: '/other-seeds/tests',
     permission: 'bench.write',
-    schema: newTestSchema,
+    schema: newOtherSeedsTestSchema,
     status: 201,
     handle: async (context) => {
-      const test = await startTest(context, 'other-seeds', context.body.vesselId, {});
-      return (await context.settle(test.lotId)).gathered.otherSeeds;
+      const test = await startSearch(context, context.body);
+      return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
+    },
+  });
+
+  // Each tray has a version of its own: two people on two trays never collide.
+  api.write({
+    method: 'put',
+    path: '/other-seeds/tests/:test/trays/:tray',
+    permission: 'bench.write',
+    schema: trayCountSchema,
+    versioned: true,
+    handle: async (context) => {
+      const { tx, params, body, seenVersion } = context;
+      const tray = trayNumber(params.tray);
+      if (tray === null) throw fault('not-found', 'There is no such tray: they are numbered from 1 to 1000.');
+      const id = idParam(params, 'test');
+      await tx.select({ id: benchTest.id }).from(benchTest).where(eq(benchTest.id, id)).for('update');
+      const test = await testById(tx, id, 'other-seeds');
+      await countTray(context, test, tray, body, seenVersion);
+      return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
     },
   });
 
   api.write({
     method: 'put',
-    path: '/other-seeds/tests/:test',
+    path: '/other-seeds/tests/:test/keys',
     permission: 'bench.write',
-    schema: otherSeedsCountSchema,
-    versioned: true,
+    schema: keyBindingsSchema,
     handle: async (context) => {
-      const test = await lockTest(context.tx, idParam(context.params, 'test'), 'other-seeds', context.seenVersion);
-      await countOtherSeeds(context, test, context.body);
-      return (await context.settle(test.lotId)).gathered.otherSeeds;
+      const { tx, params, body, now } = context;
+      const test = await testById(tx, idParam(params, 'test'), 'other-seeds');
+      await lockLot(tx, test.lotId);
+      await bindKeys(context, test, body);
+      return withTallies(tx, await readOtherSeeds(tx, await openFile(tx, test.lotId, now)));
     },
   });
+
+  api.write({
+    method: 'post',
+    path: '/other-seeds/tests/:test/tallies',
+    permission: 'bench.write',
+    schema: findBatchSchema,
+    handle: async (context) =>
+      keepFinds(context, await testById(context.tx, idParam(context.params, 'test'), 'other-seeds'), context.body),
+  });
+
+  otherResultRoutes(api, 'other-seeds', otherFindsSchema, readOtherFinds, keepOtherFinds);
 }
 
-/**
- * Writes what was found. A species that was named before and is missing now was counted as 0: its
- * old count stays on file, superseded.
- */
-export async function countOtherSeeds(
-  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
-  test: BenchTest,
-  body: OtherSeedsCount,
-): Promise<void> {
-  const examined = new Exact(body.examined);
-  if (!examined.gt(0))
-    throw fault('invalid', 'Something must have been searched.', [{ path: 'examined', message: 'must be above 0' }]);
-  const [from] = await tx.select({ massG: vessel.massG }).from(vessel).where(eq(vessel.id, test.vesselId));
-  if (from?.massG && examined.gt(from.massG))
-    throw fault('invalid', 'More was searched than the working sample holds.', [
-      { path: 'examined', message: `the working sample holds ${new Exact(from.massG).toString()} g` },
-    ]);
-  const before = await currentObservations(tx, otherSeedsObservation, [test.id]);
-  const named = new Set(body.species.map((one) => `species:${one.name}`));
-  const gone = before.filter(
-    (one) => one.field.startsWith('species:') && one.enteredText !== '0' && !named.has(one.field),
-  );
-  const changes = await recordObservations(
-    tx,
-    otherSeedsObservation,
-    { id: test.id, lotId: test.lotId },
-    [
-      { field: 'examined', text: body.examined, unit: 'g', value: examined.toString() },
-      ...body.species.map((one) => ({
-        field: `species:${one.name}`,
-        text: String(one.count),
-        unit: null,
-        value: String(one.count),
-      })),
-      ...gone.map((one) => ({ field: one.field, text: '0', unit: null, value: '0' })),
-    ],
-    hand,
-    body.reason,
-  );
-  if (changes.added.length + changes.corrected.length === 0) return;
-  await bumpTest(tx, test, hand);
-  const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
-  const count = current
-    .filter((one) => one.field.startsWith('species:'))
-    .reduce((sum, one) => sum + Number(one.value), 0);
-  const lot = await lotById(tx, test.lotId);
-  const mass = searchedMassOf(
-    await methodFor(tx, await editionById(tx, test.editionId), lot.species, lot.bookKind),
-    body.examined,
-  );
-  await keepJudgement(
-    tx,
-    judged(test),
-    current.map((one) => one.id),
-    mass.outcome,
-    { count, ...ratePerMass(count, examined.toNumber(), 0.95), massVerdict: mass },
-    hand.at,
-  );
-  await audit({
-    lotId: test.lotId,
-    action:
-      changes.corrected.length > 0 ? `corrected other seeds ${test.number}` : `counted other seeds ${test.number}`,
-    subject: `test ${test.id}`,
-    before: changes.corrected,
-    after: body,
-    reason: body.reason,
-  });
-  touch(test.lotId);
+/** Starts a search on a working sample; the noxious lists that are in use now are those it is held against. */
+export async function startSearch(
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  { vesselId, ...plan }: NewOtherSeedsTest,
+): Promise<BenchTest> {
+  const { id } = await currentEdition(context.tx, 'noxious');
+  return startTest(context, 'other-seeds', vesselId, { ...plan, noxiousId: id });
 }

@@ -1,33 +1,54 @@
 import type { StepLine } from '@mercato/contract/register/lots';
-import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
-import { analysePurity, COMPONENTS, type Component, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
-import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
-import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
-import { Exact, type ExactNumber } from '@mercato/core/units/mass';
+import type { PurityResult, PurityTest, PurityView } from '@mercato/contract/purity/purity';
+import {
+  analysePurity,
+  COMPONENTS,
+  type ComponentMasses,
+  type PurityAnalysis,
+} from '@mercato/core/purity/analysePurity';
+import { shareFractions } from '@mercato/core/purity/fractions';
+import { sortingRate } from '@mercato/core/purity/handSorting';
+import { judgePairs, judgeWholes, type JudgedTests } from '@mercato/core/purity/judgeTests';
+import { componentMasses } from '@mercato/core/purity/componentMasses';
+import { judgeParts, type JudgedPart, type NamedPart } from '@mercato/core/purity/parts';
+import { unitRulesFor } from '@mercato/core/purity/unitRules';
+import type { Edition, KindMethod, UnitRule } from '@mercato/core/rule-books/edition';
+import { halfOf, judgeLeastMass } from '@mercato/core/rule-books/leastMass';
+import { Exact } from '@mercato/core/units/mass';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { fieldViews } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
+import { fractionsIn, partsIn, sortedIn } from './fields.ts';
 import { purityObservation } from './tables.ts';
 
-/** The analysis of the current weighings, or null while a component is not yet weighed. */
-export function analysisOf(edition: Edition, text: (field: string) => string | undefined): PurityAnalysis | null {
-  const masses: Partial<Record<Component, ExactNumber>> = {};
-  for (const component of COMPONENTS[edition.book]) {
-    const written = text(component);
-    if (written === undefined) return null;
-    masses[component] = new Exact(written);
-  }
+/** Percent of multiple units that counts as pure seed, where the book parts them by mass. */
+export const multipleUnitsShare = (rules: readonly UnitRule[]): number | null =>
+  rules.find((one) => one.pureSharePercent !== null)?.pureSharePercent ?? null;
+
+/** The analysis of the current weighings, or null while it cannot be made. */
+export function analysisOf(
+  edition: Edition,
+  text: (field: string) => string | undefined,
+  multiplePercent: number | null,
+): PurityAnalysis | null {
+  const masses = componentMasses(COMPONENTS[edition.book], text, multiplePercent);
   const first = text('workingSample');
-  const something = Object.values(masses).some((mass) => mass.gt(0));
-  return first === undefined || !something ? null : analysePurity(edition, new Exact(first), masses);
+  return first === undefined || !masses ? null : analysePurity(edition, new Exact(first), masses);
 }
 
 /** The mass weighed in against the least for the kind; null before it is weighed. */
-export function purityMassOf(method: KindMethod | undefined, text: string | undefined): Verdict | null {
-  return text === undefined ? null : judgeLeastMass('working sample', new Exact(text), method?.purityG);
+export function purityMassOf(
+  method: KindMethod | undefined,
+  portion: PurityTest['portion'],
+  text: string | undefined,
+): Verdict | null {
+  if (text === undefined) return null;
+  return portion === 'half'
+    ? judgeLeastMass('half working sample', new Exact(text), halfOf(method?.purityG))
+    : judgeLeastMass('working sample', new Exact(text), method?.purityG);
 }
 
 /** Too light a sample stands outside whatever its gain or loss; a book without a least mass judges the gain alone. */
@@ -36,42 +57,206 @@ export function purityOutcome(analysis: PurityAnalysis, mass: Verdict | null): O
 }
 
 export async function readPurity(tx: Transaction, file: LotFile): Promise<PurityView> {
-  const tests = testsIn(file, 'purity');
+  const filed = testsIn(file, 'purity');
   const all = await allObservations(
     tx,
     purityObservation,
-    tests.map(({ test }) => test.id),
+    filed.map(({ test }) => test.id),
   );
+  const rulesOf = (edition: Edition) => unitRulesFor(edition, file.lot.species, file.family);
+  const tests = filed.map(({ test, frame, edition }): PurityTest => {
+    const fields = fieldViews(
+      all.filter((one) => one.subject === frame.id),
+      file.names,
+    );
+    const portion = file.vessels.find((one) => one.id === test.vesselId)?.portion === 'half' ? 'half' : 'whole';
+    const analysis = analysisOf(edition, (field) => fields[field]?.text, multipleUnitsShare(rulesOf(edition)));
+    const looked = fractionsIn(fields);
+    const sorted = sortedIn(fields);
+    return {
+      ...frame,
+      portion,
+      pair: null,
+      half: null,
+      chaffy: fields.chaffy ? fields.chaffy.text === 'chaffy' : file.brief.chaffy,
+      fields,
+      parts: analysis ? judgeParts(edition, new Exact(analysis.sumG), partsIn(fields)) : unjudged(fields),
+      massVerdict: purityMassOf(file.method, portion, fields.workingSample?.text),
+      analysis,
+      fractions: looked ? [...shareFractions(looked.examined, looked.seeds)] : [],
+      sorting: sorted ? sortingRate(sorted.massG, sorted.seconds, Number(file.lot.massKg)) : null,
+    };
+  });
+  pairUp(tests);
+  const rules = rulesOf(file.edition);
   return {
     lot: file.brief,
     components: COMPONENTS[file.edition.book],
     leastG: file.method?.purityG?.value ?? null,
+    unitRules: rules,
+    multipleUnitsPercent: multipleUnitsShare(rules),
+    lotKg: Number(file.lot.massKg),
     waiting: waitingIn(file, 'purity').map((one) => vesselView(one, file.names)),
-    tests: tests.map(({ frame, edition }) => {
-      const fields = fieldViews(
-        all.filter((one) => one.subject === frame.id),
-        file.names,
-      );
-      return {
-        ...frame,
-        fields,
-        massVerdict: purityMassOf(file.method, fields.workingSample?.text),
-        analysis: analysisOf(edition, (field) => fields[field]?.text),
-      };
-    }),
+    tests,
+    result: resultOf(tests, new Map(filed.map(({ frame, edition }) => [frame.id, edition])), (edition) =>
+      multipleUnitsShare(rulesOf(edition)),
+    ),
   };
 }
 
-/** The test that is reported: the newest that was not set aside. */
-export function reportedPurity(view: PurityView): PurityTest | undefined {
-  return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+const unjudged = (fields: PurityTest['fields']): JudgedPart[] =>
+  partsIn(fields).map((part) => ({ ...part, percent: null, reportAlone: false }));
+
+const setAside = (test: PurityTest) => test.decision?.decision === 'set-aside';
+
+/** Halves belong together in the order in which they were made; one that was set aside leaves its place to the next. */
+function pairUp(tests: readonly PurityTest[]): void {
+  tests
+    .filter((one) => one.portion === 'half' && !setAside(one))
+    .forEach((one, i) => {
+      one.pair = Math.floor(i / 2) + 1;
+      one.half = i % 2 === 0 ? 1 : 2;
+    });
 }
+
+/** Whether a test stands outside by itself and nobody accepted it. */
+function failed(test: PurityTest): boolean {
+  return (
+    test.analysis !== null &&
+    purityOutcome(test.analysis, test.massVerdict) === 'outside' &&
+    test.decision?.decision !== 'accept'
+  );
+}
+
+/**
+ * What is reported. Tests that were set aside do not count; nor does one that failed by itself once it was made
+ * again. Halves are judged as pairs, two or more whole samples together.
+ */
+function resultOf(
+  tests: readonly PurityTest[],
+  editions: ReadonlyMap<string, Edition>,
+  shareOf: (edition: Edition) => number | null,
+): PurityResult | null {
+  const standing = tests.filter((one) => !setAside(one));
+  const newest = standing.at(-1);
+  const edition = newest && editions.get(newest.id);
+  if (!newest || !edition) return null;
+  const alike = standing.filter((one) => one.portion === newest.portion);
+  const broken = alike.findLast(failed);
+  const multiple = shareOf(edition);
+  const compare = (list: readonly PurityTest[]) =>
+    list.flatMap(
+      (test) => componentMasses(COMPONENTS[edition.book], (field) => test.fields[field]?.text, multiple) ?? [],
+    );
+  if (newest.portion === 'whole') {
+    const sound = alike.filter((one) => one.analysis && !failed(one));
+    return failed(newest) || !newest.analysis || sound.length < 2
+      ? ofOne(newest)
+      : ofMany(edition, judgeWholes(edition, compare(sound), newest.chaffy), sound);
+  }
+  // A half that failed by itself cannot be compared: somebody decides about it first.
+  if (broken) return ofOne(broken);
+  const weighed = alike.filter((one) => one.analysis);
+  const masses = compare(weighed);
+  const pairs = Array.from({ length: Math.floor(masses.length / 2) }, (_, i) =>
+    masses.slice(2 * i, 2 * i + 2),
+  ) as unknown as [ComponentMasses, ComponentMasses][];
+  const judged = pairs.length > 0 ? judgePairs(edition, pairs, newest.chaffy) : null;
+  if (judged && weighed.length === alike.length && weighed.length % 2 === 0) return ofMany(edition, judged, weighed);
+  return {
+    tests: alike.map((one) => one.number),
+    shares: null,
+    judged,
+    parts: [],
+    outcome: 'not-judged',
+    blocks: null,
+    note: weighed.length === alike.length ? 'the second half is to be drawn' : 'the halves are not all weighed',
+  };
+}
+
+function ofOne(test: PurityTest): PurityResult {
+  const { analysis, massVerdict } = test;
+  const base = { tests: [test.number], judged: null, parts: test.parts };
+  if (!analysis)
+    return { ...base, shares: null, outcome: 'not-judged', blocks: null, note: 'not all components weighed' };
+  const accepted = test.decision?.decision === 'accept';
+  const acceptedWords = accepted ? ': accepted by the lead' : '';
+  const change = Math.abs(analysis.changePercent).toFixed(1);
+  const light = massVerdict?.outcome === 'outside';
+  return {
+    ...base,
+    shares: analysis,
+    outcome: purityOutcome(analysis, massVerdict),
+    note: analysis.retest
+      ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${acceptedWords || ': repeat'}`
+      : light
+        ? `${massVerdict.measured ?? ''} g weighed in, ${massVerdict.limit ?? ''} g asked${acceptedWords}`
+        : `${analysis.shares.length} components; ${change} % ${analysis.changePercent > 0 ? 'gained' : 'lost'}, ${analysis.verdict.limit} allowed`,
+    blocks: accepted
+      ? null
+      : analysis.retest
+        ? 'Purity: gain or loss is outside what the rules allow, and nobody has decided.'
+        : light
+          ? 'Purity: the working sample is lighter than the rule book asks, and nobody has decided.'
+          : null,
+  };
+}
+
+function ofMany(edition: Edition, judged: JudgedTests, tests: readonly PurityTest[]): PurityResult {
+  const accepted = tests.at(-1)?.decision?.decision === 'accept';
+  const apart = judged.outcome === 'outside';
+  // What was dropped is no part of the mean, nor are its named parts.
+  const kept = tests.filter((_, i) => judged.basis === 'whole' || judged.pairs[Math.floor(i / 2)]?.fate !== 'dropped');
+  return {
+    tests: tests.map((one) => one.number),
+    shares: judged.mean,
+    judged,
+    parts: judged.mean ? together(edition, judged.mean.sumG, kept) : [],
+    outcome: judged.outcome,
+    blocks: apart && !accepted ? `Purity: ${lower(judged.next)}, and nobody has decided.` : null,
+    note: apart && accepted ? `${lower(judged.next)}: accepted by the lead` : lower(judged.next),
+  };
+}
+
+const lower = (sentence: string) => (sentence.charAt(0).toLowerCase() + sentence.slice(1)).replace(/\.$/, '');
+
+/** Parts of several tests as one: masses and counts added, a trace where nothing else is known of it. */
+function together(edition: Edition, sumG: string, tests: readonly PurityTest[]): JudgedPart[] {
+  const parts = tests.flatMap((one) => one.parts);
+  const same = (a: NamedPart, b: NamedPart) => a.component === b.component && a.name === b.name;
+  return judgeParts(
+    edition,
+    new Exact(sumG),
+    parts
+      .filter((part, i) => parts.findIndex((other) => same(part, other)) === i)
+      .map(({ component, name, amount }) => {
+        const all = parts.filter((other) => same({ component, name, amount }, other)).map((one) => one.amount);
+        const masses = all.flatMap((one) => (one.kind === 'mass' ? [one.text] : []));
+        const counts = all.flatMap((one) => (one.kind === 'count' ? [one.seeds] : []));
+        return {
+          component,
+          name,
+          amount:
+            masses.length > 0
+              ? { kind: 'mass', text: masses.reduce((sum, one) => sum.plus(one), new Exact(0)).toString() }
+              : counts.length > 0
+                ? { kind: 'count', seeds: counts.reduce((sum, one) => sum + one, 0) }
+                : { kind: 'trace' },
+        };
+      }),
+  );
+}
+
+/** The tests whose result is reported. */
+export const reportedTests = (view: PurityView): PurityTest[] =>
+  view.tests.filter((one) => view.result?.tests.includes(one.number));
 
 /** The purity line of the lot sheet. */
 export function purityLine(view: PurityView, sampled: boolean): StepLine {
   const base = { step: 'purity' as const, by: null, at: null, blocks: null };
-  const test = reportedPurity(view);
-  if (!test)
+  const { result } = view;
+  const newest = reportedTests(view).at(-1);
+  if (!result || !newest)
     return {
       ...base,
       mark: sampled ? 'next' : 'waits',
@@ -82,29 +267,23 @@ export function purityLine(view: PurityView, sampled: boolean): StepLine {
           : 'working sample to be drawn'
         : 'waits for the sample',
     };
-  const { analysis } = test;
-  const hand = { by: test.updatedBy, at: test.updatedAt };
-  if (!analysis) return { ...base, ...hand, mark: 'next', figure: '', note: 'not all components weighed' };
-  const accepted = test.decision?.decision === 'accept';
-  const change = Math.abs(analysis.changePercent).toFixed(1);
-  const light = test.massVerdict?.outcome === 'outside';
-  const acceptedWords = accepted ? ': accepted by the lead' : '';
+  const hand = { by: newest.updatedBy, at: newest.updatedAt };
+  const { shares } = result;
+  if (!shares)
+    return {
+      ...base,
+      ...hand,
+      mark: result.blocks === null ? 'next' : result.outcome,
+      figure: '',
+      note: result.note,
+      blocks: result.blocks,
+    };
   return {
     ...base,
     ...hand,
-    mark: purityOutcome(analysis, test.massVerdict),
-    figure: `${analysis.shares.map((one) => (one.trace ? 'trace' : one.percent.toFixed(analysis.percentDecimals))).join(' · ')} %`,
-    note: analysis.retest
-      ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${acceptedWords || ': repeat'}`
-      : light
-        ? `${test.massVerdict?.measured ?? ''} g weighed in, ${test.massVerdict?.limit ?? ''} g asked${acceptedWords}`
-        : `${view.components.length} components; ${change} % ${analysis.changePercent > 0 ? 'gained' : 'lost'}, ${analysis.verdict.limit} allowed`,
-    blocks: accepted
-      ? null
-      : analysis.retest
-        ? 'Purity: gain or loss is outside what the rules allow, and nobody has decided.'
-        : light
-          ? 'Purity: the working sample is lighter than the rule book asks, and nobody has decided.'
-          : null,
+    mark: result.outcome,
+    figure: `${shares.shares.map((one) => (one.trace ? 'trace' : one.percent.toFixed(shares.percentDecimals))).join(' · ')} %`,
+    note: result.note,
+    blocks: result.blocks,
   };
 }

@@ -27,6 +27,8 @@ export interface LotFile {
   readonly lot: Lot;
   readonly edition: Edition;
   readonly brief: LotBrief;
+  /** Botanical family of the kind; empty where it is not known. */
+  readonly family: string;
   /** The row of the lot's kind in its rule book, own figures filled in. */
   readonly method: KindMethod | undefined;
   readonly laboratory: Laboratory;
@@ -63,10 +65,12 @@ export async function openFile(tx: Transaction, lotId: string, now: Date): Promi
     async (one) => editions.set(one.editionId, await editionById(tx, one.editionId)),
   );
   const vessels = await vesselsOf(tx, lotId);
+  const kind = await kindOf(tx, lot.species);
   return {
     lot,
     edition,
-    brief: briefOf(lot, edition, await kindOf(tx, lot.species)),
+    brief: briefOf(lot, edition, kind),
+    family: kind?.family ?? '',
     method: await methodFor(tx, edition, lot.species, lot.bookKind),
     laboratory,
     today: todayIn(now, laboratory.zone),

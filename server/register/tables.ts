@@ -12,6 +12,7 @@ import {
   primaryKey,
   text,
   unique,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
@@ -127,6 +128,8 @@ export const vessel = pgTable(
     pouredInto: uuid('poured_into'),
     /** Why it is lighter than its rule book asks, for a working sample. */
     why: text('why'),
+    /** half: one of two half working samples. */
+    portion: text('portion'),
     /** Who has it, at which station it lies and under which seal: what its newest events left. */
     holder: text('holder'),
     stationId: uuid('station_id'),
@@ -145,6 +148,7 @@ export const vessel = pgTable(
     index('vessel_lot').on(t.lotId),
     index('vessel_parent').on(t.parentId),
     index('vessel_station').on(t.stationId),
+    check('vessel_portion', sql`portion in ('half')`),
     check('vessel_gone', sql`gone in ('poured together','used up','discarded','returned')`),
     check(
       'vessel_kind',
@@ -170,6 +174,29 @@ export const vesselEvent = pgTable(
   (t) => [
     index('vessel_event_lot').on(t.lotId, t.seq),
     check('vessel_event_what', sql`what in ('take','hand-over','move','seal','open','divide','finish')`),
+  ],
+);
+
+/** A result of one step that was made elsewhere: another laboratory, another sample, a label. A correction supersedes it. */
+export const otherResult = pgTable(
+  'other_result',
+  {
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id').notNull(),
+    step: text('step').notNull(),
+    number: integer('number').notNull(),
+    detail: jsonb('detail').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+    supersedes: uuid('supersedes'),
+    reason: text('reason'),
+  },
+  (t) => [
+    uniqueIndex('other_result_one_root')
+      .on(t.lotId, t.step, t.number)
+      .where(sql`supersedes is null`),
+    unique('other_result_one_successor').on(t.supersedes),
+    check('other_result_reason', sql`(supersedes is null) = (reason is null)`),
   ],
 );
 

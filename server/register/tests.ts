@@ -151,6 +151,7 @@ export function fieldViews(all: readonly Observation[], names: ReadonlyMap<strin
       unit: one.enteredUnit,
       by: names.get(one.by) ?? '',
       at: one.recordedAt.toISOString(),
+      device: one.device,
       earlier,
     };
   }

@@ -18,6 +18,7 @@ export interface NewVessel {
   readonly seeds?: number | null;
   readonly place?: string | null;
   readonly why?: string | null;
+  readonly portion?: 'half' | null;
   readonly discardOn?: string | null;
   readonly number: number;
 }
@@ -44,6 +45,7 @@ export async function addVessels(
           code: makeCode(randomBytes(6)),
           place: one.place ?? null,
           why: one.why ?? null,
+          portion: one.portion ?? null,
           discardOn: one.discardOn ?? null,
           ...massColumns(one.mass ?? null),
           seeds: one.seeds ?? null,
@@ -100,6 +102,7 @@ export function vesselView(row: Vessel, names: ReadonlyMap<string, string>): Ves
     mass: row.massText === null ? null : { text: row.massText, unit: row.massUnit as MassUnit },
     place: row.place,
     seeds: row.seeds,
+    portion: row.portion as VesselView['portion'],
     version: row.version,
     createdAt: row.createdAt.toISOString(),
     createdBy: names.get(row.updatedBy) ?? '',

@@ -3,9 +3,10 @@ import { v7 as uuid } from 'uuid';
 import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { compareRows } from '@mercato/core/rule-books/compareEditions';
-import { RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
+import { isBook, RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
-import { checkTable, rowKey, TABLE_SHAPES, type Row, type TableShape } from '@mercato/core/rule-books/tableShapes';
+import { checkTable } from '@mercato/core/rule-books/checkTable';
+import { rowKey, TABLE_SHAPES, type Row, type TableShape } from '@mercato/core/rule-books/tableShapes';
 import { sql } from 'drizzle-orm';
 import { brokeConstraint, type Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
@@ -273,7 +274,7 @@ function checkContent(content: EditionContent): void {
       message: `${table}${one.row === null ? '' : `, row ${one.row + 1}`}: ${one.message}`,
     }));
   });
-  if (faults.length === 0 && content.book !== 'market')
+  if (faults.length === 0 && isBook(content.book))
     try {
       readEdition(content);
     } catch (error) {

@@ -4,6 +4,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { OWN_FIELDS, type OwnField } from '@mercato/contract/register/kinds';
 import {
+  isBook,
   RULE_BOOKS,
   type Edition,
   type EditionContent,
@@ -23,7 +24,7 @@ import { editionAct, kindFigure, ownKind, ruleBookEdition } from './tables.ts';
 export async function storeShippedEditions(tx: Transaction, now: Date): Promise<void> {
   for (const book of RULE_BOOKS) {
     const content = shippedContent(book);
-    if (book !== 'market') readEdition(content); // refuses to start on a table that cannot be read
+    if (isBook(book)) readEdition(content); // refuses to start on a table that cannot be read
     await tx
       .insert(ruleBookEdition)
       .values({

@@ -6,6 +6,7 @@ import {
   newKindSchema,
   ownFigureSchema,
   type KindList,
+  type NameLists,
   type KindView,
 } from '@mercato/contract/register/kinds';
 import { BOOKS } from '@mercato/core/rule-books/edition';
@@ -14,7 +15,7 @@ import { brokeConstraint } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { allKinds, currentEdition, editionById, kindOf, methodsWithOwn, ownKinds } from './editions.ts';
-import { shippedOtherSpecies } from './shipped.ts';
+import { shippedInertKinds, shippedOtherSpecies } from './shipped.ts';
 import { kindFigure, ownKind } from './tables.ts';
 
 export function ruleBookRoutes(api: Api): void {
@@ -97,7 +98,23 @@ export function ruleBookRoutes(api: Api): void {
     },
   });
 
-  api.read('/other-species', () => Promise.resolve({ species: shippedOtherSpecies() }));
+  api.read('/names', async ({ tx }): Promise<NameLists> => {
+    const others = shippedOtherSpecies();
+    const known = new Set(others.map((one) => one.species));
+    const crops = (await allKinds(tx)).filter((one) => !known.has(one.species));
+    return {
+      species: [
+        ...others,
+        ...crops.map(({ species, family, commonNames }) => ({
+          species,
+          family,
+          commonNames,
+          usually: 'crop' as const,
+        })),
+      ].sort((a, b) => a.species.localeCompare(b.species)),
+      inertKinds: shippedInertKinds(),
+    };
+  });
 
   api.read('/kinds/:species', async ({ tx, params }) => {
     const kind = await kindOf(tx, params.species ?? '');

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parse } from 'csv-parse/sync';
 import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
+import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
 import type { EditionContent, RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -16,6 +17,7 @@ const NAMES: Readonly<Record<RuleBook, string>> = {
   ista: `ISTA, as remembered ${SHIPPED_YEAR}`,
   aosa: `AOSA and Federal Seed Act, as remembered ${SHIPPED_YEAR}`,
   market: `Market minimum standards, as remembered ${SHIPPED_YEAR}`,
+  noxious: `Noxious lists, as remembered ${SHIPPED_YEAR}`,
 };
 
 function readCsv(path: string): Record<string, string>[] {
@@ -60,11 +62,20 @@ export function shippedKinds(): readonly Kind[] {
   }));
 }
 
-/** Names of weeds and other species, for the search at the other-seeds bench. */
-export function shippedOtherSpecies(): readonly { species: string; commonNames: readonly string[]; status: string }[] {
+/** Names of weeds and other species, for the search at the bench. */
+export function shippedOtherSpecies(): readonly SpeciesName[] {
   return readCsv(join(BOOKS_FOLDER, 'names', 'other-species.csv')).map((row) => ({
     species: row.species ?? '',
+    family: row.family ?? '',
     commonNames: (row.common_names ?? '').split(';').filter(Boolean),
-    status: row.status_usual ?? '',
+    usually: row.status_usual === 'crop' || row.status_usual === 'either' ? row.status_usual : 'weed',
+  }));
+}
+
+/** Kinds of inert matter, in the words of the list. */
+export function shippedInertKinds(): NameLists['inertKinds'] {
+  return readCsv(join(BOOKS_FOLDER, 'names', 'inert-kinds.csv')).map((row) => ({
+    kind: row.kind ?? '',
+    says: [row.description, row.note].filter(Boolean).join('; '),
   }));
 }

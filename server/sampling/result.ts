@@ -1,7 +1,7 @@
 import type { Decision, StepLine } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
-import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
+import { halfOf, judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { judgeLotMass, judgePrimarySamples } from '@mercato/core/sampling/judgeSamples';
 import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import { splitThatFits } from '@mercato/core/sampling/splitLot';
@@ -82,7 +82,11 @@ export async function readSampling(tx: Transaction, file: LotFile): Promise<Samp
       .filter((one) => one.kind === 'working')
       .map((one) => ({
         vessel: vesselView(one, names),
-        verdict: judgeLeastMass('working sample', new Exact(one.massG ?? 0), leastFor(one.purpose, method)),
+        verdict: judgeLeastMass(
+          'working sample',
+          new Exact(one.massG ?? 0),
+          leastFor(one.purpose, method, one.portion),
+        ),
         why: one.why,
         testNumber: file.tests.find((test) => test.vesselId === one.id)?.number ?? null,
       })),
@@ -107,8 +111,10 @@ function leastMasses(method: KindMethod | undefined): SamplingView['least'] {
 }
 
 /** The least mass of a working sample for its step, where the book has one. */
-export function leastFor(purpose: string | null, method: KindMethod | undefined) {
-  return purpose === 'purity' || purpose === 'other-seeds' ? method?.[LEAST[purpose]] : undefined;
+export function leastFor(purpose: string | null, method: KindMethod | undefined, portion: string | null) {
+  if (purpose !== 'purity' && purpose !== 'other-seeds') return undefined;
+  const figure = method?.[LEAST[purpose]];
+  return portion === 'half' ? halfOf(figure) : figure;
 }
 
 /** What the other book would ask for, by the edition that is in use. */

@@ -299,10 +299,14 @@ export async function drawWorkingSample(
   checkThere(submitted, 'purpose');
   const massG = weight(body.mass, 'A working sample');
   refuseMoreThanLeft(file, submitted, massG);
-  const verdict = judgeLeastMass('working sample', massG, leastFor(body.purpose, file.method));
+  const verdict = judgeLeastMass(
+    body.portion === 'half' ? 'half working sample' : 'working sample',
+    massG,
+    leastFor(body.purpose, file.method, body.portion ?? null),
+  );
   if (verdict.outcome === 'outside' && !body.why)
-    throw fault('invalid', `The rule book asks for ${verdict.limit} g at least.`, [
-      { path: 'why', message: `lighter than ${verdict.limit} g: say why, or take more seed` },
+    throw fault('invalid', `The rule book asks for ${verdict.limit} g at least${ofHalf(body)}.`, [
+      { path: 'why', message: `lighter than ${verdict.limit} g${ofHalf(body)}: say why, or take more seed` },
     ]);
   const row = await newSample(
     { tx, hand, now },
@@ -312,13 +316,14 @@ export async function drawWorkingSample(
       purpose: body.purpose,
       parentId: submitted.id,
       mass: body.mass,
+      portion: body.portion ?? null,
       why: verdict.outcome === 'outside' ? (body.why ?? null) : null,
     },
   );
   await openToDraw({ tx, hand, now }, submitted);
   await audit({
     lotId: lot.id,
-    action: `drew a working sample for ${body.purpose}`,
+    action: `drew a ${body.portion === 'half' ? 'half ' : ''}working sample for ${body.purpose}`,
     subject: `vessel ${row.code}`,
     after: body,
     reason: body.why,
@@ -326,6 +331,8 @@ export async function drawWorkingSample(
   touch(lot.id);
   return row;
 }
+
+const ofHalf = ({ portion }: NewWorkingSample) => (portion === 'half' ? ' for a half sample' : '');
 
 async function newSample(
   { tx, hand, now }: Pick<Write, 'tx' | 'hand' | 'now'>,

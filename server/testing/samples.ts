@@ -1,7 +1,7 @@
-import type { LotSheet } from '@mercato/contract/register/lots';
+import type { LotHeader, LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
-import { CLOVER, type Visitor } from './laboratory.ts';
+import { CLOVER, type Answer, type Visitor } from './laboratory.ts';
 
 export const grams = (text: string) => ({ text, unit: 'g' });
 
@@ -55,4 +55,15 @@ export async function vesselOf(visitor: Visitor, lot: string, kind: string): Pro
   const found = (await treeOf(visitor, lot)).nodes.find((one) => one.kind === kind);
   if (!found) throw new Error(`the lot has no ${kind} sample`);
   return found;
+}
+
+/** A sampled ISTA lot of red clover (5 g for purity, 50 g for other seeds), and a way to draw working samples from it. */
+export async function clovers(
+  analyst: Visitor,
+  reference: string,
+  more: Partial<LotHeader> = {},
+): Promise<{ lot: string; draw: (body: object) => Promise<Answer<VesselView>> }> {
+  const lot = (await analyst.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', ...more, reference })).body.id;
+  await analyst.put(`/lots/${lot}/submitted`, { ...submittedSample('500'), primarySamples: 60 }, 0);
+  return { lot, draw: (body) => analyst.post<VesselView>(`/lots/${lot}/working`, body) };
 }

@@ -1,0 +1,105 @@
+import { v7 as uuid } from 'uuid';
+import { FIND_KEYS } from '@mercato/contract/other-seeds/otherSeeds';
+import { bindKeys, countTray, keepFinds } from '../other-seeds/count.ts';
+import { startSearch } from '../other-seeds/routes.ts';
+import { lockLot, type Lot } from '../register/lots.ts';
+import { testById } from '../register/tests.ts';
+import { drawWorkingSample } from '../sampling/samples.ts';
+import type { Transaction } from '../database/connect.ts';
+import { issueDraft, lockDraft, startDraft } from '../rule-books/drafts.ts';
+import { currentEdition, editionContent } from '../rule-books/editions.ts';
+import { scribe } from '../scribe.ts';
+import type { Cast } from './germinate.ts';
+
+/** Invented jurisdictions: species, how it stands, and at most so many in so much seed. */
+const LISTS: Readonly<
+  Record<string, readonly (readonly [string, 'prohibited' | 'restricted', string, string, string])[]>
+> = {
+  'Quillmere Vale': [
+    ['Lolium temulentum', 'prohibited', '', '', ''],
+    ['Cuscuta spp.', 'restricted', '18', '1', 'lb'],
+    ['Rumex crispus', 'restricted', '90', '1', 'lb'],
+    ['Avena fatua', 'restricted', '5', '1', 'lb'],
+    ['Galium aparine', 'restricted', '27', '1', 'lb'],
+  ],
+  'Harrow Fens': [
+    ['Cuscuta spp.', 'prohibited', '', '', ''],
+    ['Elymus repens', 'restricted', '4', '100', 'g'],
+    ['Rumex spp.', 'restricted', '10', '100', 'g'],
+    ['Avena fatua', 'restricted', '1', '500', 'g'],
+    ['Sinapis arvensis', 'restricted', '', '', ''],
+  ],
+};
+
+/** The lot whose search stands half way: one tray closed, another under the keys. */
+export const SEARCHED = 'QM-0434';
+
+/** Timothy under search: species on keys, a closed tray, and keys of the next. */
+export async function demoSearch(hand: ReturnType<typeof scribe>, lot: Lot, grams: number): Promise<void> {
+  const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
+    purpose: 'other-seeds',
+    mass: { text: grams.toFixed(2), unit: 'g' },
+  });
+  const test = await startSearch(hand, { vesselId: sample.id, extent: 'complete', named: [] });
+  const species = ['Rumex acetosella', 'Agrostis stolonifera', 'Trifolium repens', 'Plantago major', 'Elymus repens'];
+  await bindKeys(hand, test, { keys: species.map((name, i) => ({ key: FIND_KEYS[i] ?? '1', species: name })) });
+  await countTray(
+    hand,
+    test,
+    1,
+    {
+      examined: '4.02',
+      species: [
+        { name: 'Rumex acetosella', count: 14 },
+        { name: 'Trifolium repens', count: 6 },
+        { name: 'Plantago major', count: 9 },
+        { name: 'Elymus repens', count: 1 },
+      ],
+    },
+    0,
+  );
+  const bound = await testById(hand.tx, test.id, 'other-seeds');
+  await keepFinds(hand, bound, {
+    session: uuid(),
+    keys: [0, 0, 3, 0, 2, 2, 0, 3, 3, 0, 1, 0].map((i, sequence) => ({
+      sequence,
+      tray: 2,
+      species: species[i] ?? '',
+      seeds: 1,
+    })),
+  });
+}
+
+/** The station's own noxious lists, beside the shipped one; taken into use. */
+export async function demoNoxious(tx: Transaction, cast: Cast, now: Date): Promise<void> {
+  const shipped = await currentEdition(tx, 'noxious');
+  const content = await editionContent(tx, shipped.id);
+  const table = content.tables.species;
+  if (!table) return;
+  const hand = scribe(tx, cast.lead, new Date(now.getTime() - 8e9));
+  const rows = Object.entries(LISTS).flatMap(([jurisdiction, species]) =>
+    species.map(([name, standing, most, per, unit]) => ({
+      jurisdiction,
+      species: name,
+      standing,
+      most,
+      per,
+      unit,
+      note: '',
+      confidence: '',
+      doubts: '',
+      origin: 'own',
+      verification: `entered by ${cast.lead.name}`,
+    })),
+  );
+  const id = await startDraft(
+    hand,
+    {
+      ...content,
+      name: 'Noxious lists of the Quillmere station',
+      tables: { species: { ...table, rows: [...rows, ...table.rows] } },
+    },
+    shipped.id,
+  );
+  await issueDraft(hand, await lockDraft(tx, id, null), { reason: 'where the station sells', use: true });
+}

@@ -1,0 +1,186 @@
+import { isLimited, type FindBatch, type KeyBindings, type TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
+import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
+import { Exact } from '@mercato/core/units/mass';
+import { eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { allObservations, currentObservations, recordObservations } from '../database/observations.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { weighingNotes } from '../devices/balances.ts';
+import { lotById } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { benchTest, vessel } from '../register/tables.ts';
+import { bumpTest, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
+import { extentOf, foundIn, listsOf, otherSeedsOutcome, planOf } from './result.ts';
+import { findEvent, otherSeedsObservation } from './tables.ts';
+
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>;
+
+/** Whether a limited search looks for a species: by its name, or by its genus. */
+function searchedFor(test: BenchTest, species: string): boolean {
+  const plan = planOf(test);
+  if (!isLimited(extentOf(plan))) return true;
+  const genus = `${species.split(' ')[0] ?? species} spp.`;
+  return (plan.named ?? []).some((one) => one === species || one === genus);
+}
+
+/**
+ * Writes what was found in one tray of a (locked) test and closes it. A species that was named before and is missing
+ * now was counted as 0: its old count stays on file, superseded.
+ */
+export async function countTray(
+  { tx, hand, audit, touch }: Write,
+  test: BenchTest,
+  tray: number,
+  body: TrayCount,
+  seenVersion: number | null,
+): Promise<void> {
+  const examined = new Exact(body.examined);
+  if (!examined.gt(0))
+    throw fault('invalid', 'Something must have been searched.', [{ path: 'examined', message: 'must be above 0' }]);
+  body.species.forEach(({ name }, i) => {
+    if (!searchedFor(test, name))
+      throw fault('invalid', 'The search is limited to named species.', [
+        { path: `species.${i}.name`, message: `${name} is not searched for in this test` },
+      ]);
+  });
+  const ever = await allObservations(tx, otherSeedsObservation, [test.id]);
+  const mine = ever.filter((one) => trayOf(one.field).tray === tray);
+  const newest = mine.at(-1);
+  checkVersion(
+    seenVersion,
+    { version: mine.length, updatedAt: newest?.recordedAt ?? test.updatedAt },
+    (await namesOf(tx)).get(newest?.by ?? '') ?? 'somebody',
+  );
+  const superseded = new Set(ever.map((one) => one.supersedes));
+  const before = ever.filter((one) => !superseded.has(one.id));
+  const [from] = await tx.select({ massG: vessel.massG }).from(vessel).where(eq(vessel.id, test.vesselId));
+  const elsewhere = before
+    .filter((one) => trayOf(one.field).name === 'examined' && trayOf(one.field).tray !== tray)
+    .reduce((sum, one) => sum.plus(one.value ?? 0), new Exact(0));
+  if (from?.massG && examined.plus(elsewhere).gt(from.massG))
+    throw fault('invalid', 'More was searched than the working sample holds.', [
+      {
+        path: 'examined',
+        message: elsewhere.isZero()
+          ? `the working sample holds ${new Exact(from.massG).toString()} g`
+          : `the working sample holds ${new Exact(from.massG).toString()} g, and the other trays hold ${elsewhere.toString()} g of it`,
+      },
+    ]);
+  const named = new Set(body.species.map((one) => one.name));
+  const gone = speciesIn(
+    fieldsOfTray(Object.fromEntries(before.map((one) => [one.field, { text: one.enteredText }])), tray),
+  ).filter((one) => !named.has(one.name));
+  const notes = await weighingNotes(tx, body.weighedOn, { examined: body.examined }, hand.at);
+  const changes = await recordObservations(
+    tx,
+    otherSeedsObservation,
+    { id: test.id, lotId: test.lotId },
+    trayEntries(tray, body.examined, [...body.species, ...gone.map(({ name }) => ({ name, count: 0 }))]).map((one) =>
+      one.unit === 'g' ? { ...one, device: notes.examined } : one,
+    ),
+    hand,
+    body.reason,
+  );
+  if (changes.added.length + changes.corrected.length === 0) return;
+  await bumpTest(tx, test, hand);
+  await judge(tx, test, hand.at);
+  await audit({
+    lotId: test.lotId,
+    action: `${changes.corrected.length > 0 ? 'corrected' : 'counted'} other seeds ${test.number}, tray ${tray}`,
+    subject: `test ${test.id}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  touch(test.lotId);
+}
+
+async function judge(tx: Write['tx'], test: BenchTest, at: Date): Promise<void> {
+  const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
+  const fields = Object.fromEntries(current.map((one) => [one.field, { text: one.enteredText }]));
+  const numbers = [...new Set(current.map((one) => trayOf(one.field).tray))];
+  const lot = await lotById(tx, test.lotId);
+  const edition = await editionById(tx, test.editionId);
+  const plan = planOf(test);
+  const found = foundIn(
+    numbers.map((tray) => {
+      const own = fieldsOfTray(fields, tray);
+      return { examined: own.examined?.text ?? null, species: speciesIn(own) };
+    }),
+    edition,
+    await methodFor(tx, edition, lot.species, lot.bookKind),
+    extentOf(plan),
+    (await listsOf(tx, plan)).rows,
+  );
+  if (!found.total || found.examinedG === null) return;
+  await keepJudgement(
+    tx,
+    judged(test),
+    current.map((one) => one.id),
+    otherSeedsOutcome(found),
+    {
+      count: found.total.count,
+      ...ratePerMass(found.total.count, found.examinedG, 0.95),
+      massVerdict: found.massVerdict,
+      noxious: found.noxious,
+    },
+    at,
+  );
+}
+
+/** Keeps key presses of a test; a key of a session that came before is kept once. */
+export async function keepFinds(
+  { tx, hand }: Pick<Write, 'tx' | 'hand'>,
+  test: BenchTest,
+  body: FindBatch,
+): Promise<{ kept: number[] }> {
+  body.keys.forEach((key, i) => {
+    if (!searchedFor(test, key.species))
+      throw fault('invalid', 'The search is limited to named species.', [
+        { path: `keys.${i}.species`, message: `${key.species} is not searched for in this test` },
+      ]);
+  });
+  await tx
+    .insert(findEvent)
+    .values(
+      body.keys.map((key) => ({
+        id: uuid(),
+        session: body.session,
+        testId: test.id,
+        ...key,
+        by: hand.personId,
+        at: hand.at,
+      })),
+    )
+    .onConflictDoNothing();
+  return { kept: body.keys.map((key) => key.sequence) };
+}
+
+/** Binds species to keys for this sample; what was tallied before stays with its species. */
+export async function bindKeys(
+  { tx, audit }: Pick<Write, 'tx' | 'audit'>,
+  test: BenchTest,
+  { keys }: KeyBindings,
+): Promise<void> {
+  keys.forEach(({ species }, i) => {
+    if (!searchedFor(test, species))
+      throw fault('invalid', 'The search is limited to named species.', [
+        { path: `keys.${i}.species`, message: `${species} is not searched for in this test` },
+      ]);
+  });
+  const plan = planOf(test);
+  await tx
+    .update(benchTest)
+    .set({ plan: { ...plan, keys } })
+    .where(eq(benchTest.id, test.id));
+  await audit({
+    lotId: test.lotId,
+    action: `bound keys for other seeds ${test.number}`,
+    subject: `test ${test.id}`,
+    before: plan.keys ?? [],
+    after: keys,
+  });
+}

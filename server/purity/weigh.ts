@@ -1,0 +1,157 @@
+import type { PurityWeighings } from '@mercato/contract/purity/purity';
+import type { FieldFault } from '@mercato/contract/http/problem';
+import { COMPONENT_NAMES, COMPONENTS, weighingDecimals, type Component } from '@mercato/core/purity/analysePurity';
+import { partsExceed } from '@mercato/core/purity/parts';
+import { unitRulesFor } from '@mercato/core/purity/unitRules';
+import type { Edition } from '@mercato/core/rule-books/edition';
+import { Exact, writtenDecimals } from '@mercato/core/units/mass';
+import { eq } from 'drizzle-orm';
+import type { Transaction } from '../database/connect.ts';
+import { currentObservations, recordObservations } from '../database/observations.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { weighingNotes } from '../devices/balances.ts';
+import { lotById } from '../register/lots.ts';
+import { vessel } from '../register/tables.ts';
+import { bumpTest, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
+import { entriesOf, partsIn, textsOf } from './fields.ts';
+import { analysisOf, multipleUnitsShare, purityMassOf, purityOutcome } from './result.ts';
+import { purityObservation } from './tables.ts';
+
+/** Writes the weighings of a purity test down, judges them when they are complete, and keeps the verdict. */
+export async function weigh(
+  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  test: BenchTest,
+  body: PurityWeighings,
+): Promise<void> {
+  const edition = await editionById(tx, test.editionId);
+  const lot = await lotById(tx, test.lotId);
+  const family = (await kindOf(tx, lot.species))?.family ?? '';
+  const multiple = multipleUnitsShare(unitRulesFor(edition, lot.species, family));
+  checkWeighings(edition, body, multiple);
+  const before = await currentObservations(tx, purityObservation, [test.id]);
+  const entries = entriesOf(edition, body, partsIn(textsOf(before)));
+  const notes = await weighingNotes(
+    tx,
+    body.weighedOn,
+    Object.fromEntries(entries.flatMap((one) => (one.unit === 'g' ? [[one.field, one.text]] : []))),
+    hand.at,
+  );
+  const changes = await recordObservations(
+    tx,
+    purityObservation,
+    { id: test.id, lotId: test.lotId },
+    entries.map((one) => ({ ...one, device: notes[one.field] })),
+    hand,
+    body.reason,
+  );
+  if (changes.added.length + changes.corrected.length === 0) return;
+  await bumpTest(tx, test, hand);
+  await judge(tx, test, edition, multiple, hand.at);
+  await audit({
+    lotId: test.lotId,
+    action:
+      changes.corrected.length > 0 ? `corrected purity test ${test.number}` : `weighed purity test ${test.number}`,
+    subject: `test ${test.id}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  touch(test.lotId);
+}
+
+/** What cannot be is refused at its field; a gain or loss beyond the limit is stored and judged. */
+function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent: number | null): void {
+  const own: readonly string[] = COMPONENTS[edition.book];
+  const faults: FieldFault[] = [];
+  const first = new Exact(body.workingSample);
+  if (!first.gt(0))
+    throw fault('invalid', 'The working sample weighs more than nothing.', [
+      { path: 'workingSample', message: 'must be above 0' },
+    ]);
+  const decimals = weighingDecimals(edition, first);
+  const checkDecimals = (path: string, name: string, text: string): boolean => {
+    if (writtenDecimals(text) === decimals) return true;
+    faults.push({
+      path,
+      message: `${name} of a sample of ${body.workingSample} g is weighed to ${decimals} decimals: ${new Exact(text).toFixed(decimals)}, or weigh again`,
+    });
+    return false;
+  };
+  const check = (field: 'workingSample' | 'multipleUnits' | Component, name: string) => {
+    const text = body[field];
+    if (text === undefined) return;
+    if (field === 'multipleUnits' ? multiplePercent === null : field !== 'workingSample' && !own.includes(field))
+      faults.push({
+        path: field,
+        message:
+          field === 'multipleUnits'
+            ? `${edition.name} does not part multiple units of this kind by mass`
+            : `${edition.name} has no such component`,
+      });
+    else if (checkDecimals(field, name, text) && new Exact(text).gt(first.times(2)))
+      faults.push({ path: field, message: `${name} cannot weigh more than twice the working sample` });
+  };
+  check('workingSample', 'the working sample');
+  check('multipleUnits', 'multiple units');
+  for (const component of Object.keys(COMPONENT_NAMES) as Component[]) check(component, COMPONENT_NAMES[component]);
+  if (
+    own.every(
+      (component) =>
+        body[component as Component] !== undefined && new Exact(body[component as Component] ?? 0).isZero(),
+    )
+  )
+    faults.push({ path: 'pureSeed', message: 'the components add to nothing' });
+  (body.parts ?? []).forEach((part, i) => {
+    if (!own.includes(part.component))
+      faults.push({ path: `parts.${i}.component`, message: `${edition.name} has no such component` });
+    if (part.amount.kind === 'mass') checkDecimals(`parts.${i}.amount.text`, part.name, part.amount.text);
+  });
+  for (const component of COMPONENTS[edition.book]) {
+    const whole = body[component];
+    const weighed = (body.parts ?? []).flatMap(({ amount, component: of }, i) =>
+      of === component && amount.kind === 'mass' ? [{ i, text: amount.text }] : [],
+    );
+    const last = weighed.at(-1);
+    if (whole === undefined || !last) continue;
+    const over = partsExceed(
+      whole,
+      weighed.map((one) => one.text),
+    );
+    if (over)
+      faults.push({
+        path: `parts.${last.i}.amount.text`,
+        message: `the parts of ${COMPONENT_NAMES[component]} weigh ${over.toString()} g more together than the ${whole} g it weighed: weigh again`,
+      });
+  }
+  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+}
+
+async function judge(
+  tx: Transaction,
+  test: BenchTest,
+  edition: Edition,
+  multiplePercent: number | null,
+  at: Date,
+): Promise<void> {
+  const current = await currentObservations(tx, purityObservation, [test.id]);
+  const text = (field: string) => current.find((one) => one.field === field)?.enteredText;
+  const analysis = analysisOf(edition, text, multiplePercent);
+  if (!analysis) return;
+  const lot = await lotById(tx, test.lotId);
+  const [from] = await tx.select({ portion: vessel.portion }).from(vessel).where(eq(vessel.id, test.vesselId));
+  const mass = purityMassOf(
+    await methodFor(tx, edition, lot.species, lot.bookKind),
+    from?.portion === 'half' ? 'half' : 'whole',
+    text('workingSample'),
+  );
+  await keepJudgement(
+    tx,
+    judged(test),
+    current.map((one) => one.id),
+    purityOutcome(analysis, mass),
+    { ...analysis, massVerdict: mass },
+    at,
+  );
+}

@@ -1,0 +1,96 @@
+import { and, asc, eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { TestStep } from '@mercato/contract/register/steps';
+import type { Transaction } from '../database/connect.ts';
+import { checkCorrection } from '../database/observations.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import type { LotFile } from './lotFile.ts';
+import type { Lot } from './lots.ts';
+import { otherResult } from './tables.ts';
+
+export interface OtherResult<D> {
+  readonly number: number;
+  readonly detail: D;
+  readonly by: string;
+  readonly at: string;
+  readonly earlier: readonly { detail: D; by: string; at: string; supersededBecause: string }[];
+}
+
+/** Results of a step that were made elsewhere, as they stand, with what stood before. */
+export async function otherResultsOf<D>(
+  tx: Transaction,
+  file: Pick<LotFile, 'lot' | 'names'>,
+  step: TestStep,
+): Promise<OtherResult<D>[]> {
+  const rows = await tx
+    .select()
+    .from(otherResult)
+    .where(and(eq(otherResult.lotId, file.lot.id), eq(otherResult.step, step)))
+    .orderBy(asc(otherResult.number), asc(otherResult.at), asc(otherResult.id));
+  const view = (row: (typeof rows)[number]) => ({
+    detail: row.detail as D,
+    by: file.names.get(row.by) ?? '',
+    at: row.at.toISOString(),
+  });
+  return [...new Set(rows.map((row) => row.number))].flatMap((number) => {
+    const mine = rows.filter((row) => row.number === number);
+    const last = mine.at(-1);
+    return last
+      ? [
+          {
+            number,
+            ...view(last),
+            earlier: mine
+              .slice(0, -1)
+              .map((row, i) => ({ ...view(row), supersededBecause: mine[i + 1]?.reason ?? '' }))
+              .reverse(),
+          },
+        ]
+      : [];
+  });
+}
+
+/** Writes a result from elsewhere down beside a (locked) lot, or corrects one; what stood before stays on file. */
+export async function keepOtherResult(
+  { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
+  lot: Lot,
+  step: TestStep,
+  detail: object,
+  corrects: number | undefined,
+  reason: string | undefined,
+): Promise<void> {
+  const rows = await tx
+    .select()
+    .from(otherResult)
+    .where(and(eq(otherResult.lotId, lot.id), eq(otherResult.step, step)))
+    .orderBy(asc(otherResult.number), asc(otherResult.at), asc(otherResult.id));
+  const before = corrects === undefined ? undefined : rows.filter((row) => row.number === corrects).at(-1);
+  if (corrects !== undefined) {
+    if (!before)
+      throw fault('invalid', 'There is no such result to correct.', [
+        { path: 'corrects', message: `no result ${corrects}` },
+      ]);
+    checkCorrection(before.by, hand, reason, 'the result');
+  }
+  const number = before?.number ?? Math.max(0, ...rows.map((row) => row.number)) + 1;
+  await tx.insert(otherResult).values({
+    id: uuid(),
+    lotId: lot.id,
+    step,
+    number,
+    detail,
+    by: hand.personId,
+    at: hand.at,
+    supersedes: before?.id ?? null,
+    reason: before ? (reason ?? '') : null,
+  });
+  await audit({
+    lotId: lot.id,
+    action: before ? `corrected ${step} result ${number} from elsewhere` : `entered a ${step} result from elsewhere`,
+    subject: `lot ${lot.reference}`,
+    before: before?.detail ?? null,
+    after: detail,
+    reason,
+  });
+}

@@ -34,6 +34,10 @@ const DivideLot = lazy(() => import('./sampling/DivideLot.tsx'));
 const Stations = lazy(() => import('./register/Stations.tsx'));
 const Sheet = lazy(() => import('./sampling/Sheet.tsx'));
 const Purity = lazy(() => import('./purity/Purity.tsx'));
+const Balances = lazy(() => import('./devices/Balances.tsx'));
+const FindSheet = lazy(() => import('./other-seeds/FindSheet.tsx'));
+const FieldWeeds = lazy(() => import('./other-seeds/FieldWeeds.tsx'));
+const PuritySheet = lazy(() => import('./purity/PuritySheet.tsx'));
 const OtherSeeds = lazy(() => import('./other-seeds/OtherSeeds.tsx'));
 const Moisture = lazy(() => import('./moisture/Moisture.tsx'));
 const Germination = lazy(() => import('./germination/Germination.tsx'));
@@ -113,9 +117,13 @@ if (root)
               <Route path="/lots/:lot/request" element={<RequestForm />} />
               <Route path="/lots/:lot/divide" element={<DivideLot />} />
               <Route path="/stations" element={<Stations />} />
+              <Route path="/balances" element={<Balances />} />
+              <Route path="/weeds" element={<FieldWeeds />} />
               <Route path="/calculators/acceptance" element={<AcceptanceCurve />} />
               <Route element={<BenchGuard />}>
                 <Route path="/lots/:lot/purity" element={<Purity />} />
+                <Route path="/lots/:lot/purity/sheet" element={<PuritySheet />} />
+                <Route path="/lots/:lot/other-seeds/sheet" element={<FindSheet />} />
                 <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
                 <Route path="/lots/:lot/moisture" element={<Moisture />} />
                 <Route path="/lots/:lot/germination" element={<Germination />} />

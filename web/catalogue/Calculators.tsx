@@ -136,7 +136,11 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
                 ? fault.message
                 : undefined;
             const choices =
-              field.kind === 'book' ? BOOKS.map((book) => [book, BOOK_NAMES[book]] as const) : field.choices;
+              field.kind === 'book'
+                ? BOOKS.map((book) => [book, BOOK_NAMES[book]] as const)
+                : field.kind === 'yes-no'
+                  ? YES_NO
+                  : field.choices;
             return choices ? (
               <ChoiceField key={field.path} {...common} fault={wrong} options={choices} />
             ) : (
@@ -183,6 +187,11 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
   );
 }
 
+const YES_NO = [
+  ['no', 'no'],
+  ['yes', 'yes'],
+] as const;
+
 function at(value: unknown, path: string): unknown {
   return path
     .split('.')
@@ -197,9 +206,13 @@ function textOf(input: Record<string, unknown>, path: string): string {
   const value = at(input, path);
   return Array.isArray(value)
     ? value.join(' ')
-    : typeof value === 'number' || typeof value === 'string'
-      ? String(value)
-      : '';
+    : typeof value === 'boolean'
+      ? value
+        ? 'yes'
+        : 'no'
+      : typeof value === 'number' || typeof value === 'string'
+        ? String(value)
+        : '';
 }
 
 function inputOf(layout: Layout, texts: Record<string, string>): object {
@@ -214,9 +227,11 @@ function inputOf(layout: Layout, texts: Record<string, string>): object {
     place[last] =
       field.kind === 'book' || field.kind === 'choice'
         ? text
-        : field.kind === 'list'
-          ? text.split(/[\s;]+/).map(numeric)
-          : numeric(text);
+        : field.kind === 'yes-no'
+          ? text === 'yes'
+          : field.kind === 'list'
+            ? text.split(/[\s;]+/).map(numeric)
+            : numeric(text);
   }
   return input;
 }

@@ -3,7 +3,7 @@ export interface Layout {
     readonly path: string;
     readonly label: string;
     readonly hint?: string;
-    readonly kind?: 'number' | 'book' | 'list' | 'choice';
+    readonly kind?: 'number' | 'book' | 'list' | 'choice' | 'yes-no';
     readonly choices?: readonly (readonly [string, string])[];
   }[];
   readonly results: readonly { readonly path: string; readonly label: string; readonly unit?: string }[];
@@ -36,6 +36,32 @@ const heterogeneity = [
   { path: 'HReported', label: 'H' },
   { path: 'critical', label: 'a uniform lot exceeds once in 100' },
   { path: 'significant', label: 'not uniform?' },
+];
+
+const COMPONENT = {
+  path: 'component',
+  label: 'component',
+  kind: 'choice',
+  choices: [
+    ['pureSeed', 'pure seed'],
+    ['otherSeeds', 'other seeds'],
+    ['otherCropSeed', 'other crop seed'],
+    ['weedSeed', 'weed seed'],
+    ['inertMatter', 'inert matter'],
+  ],
+} as const;
+const CHAFFY = { path: 'chaffy', label: 'chaffy kind', kind: 'yes-no' } as const;
+const tolerance = [
+  { path: 'meanPercent', label: 'average', unit: '%' },
+  { path: 'differencePercent', label: 'difference', unit: '%' },
+  { path: 'tolerancePercent', label: 'largest allowed', unit: '%' },
+  { path: 'within', label: 'in tolerance?' },
+];
+const counts = [
+  { path: 'mean', label: 'average' },
+  { path: 'difference', label: 'difference' },
+  { path: 'tolerance', label: 'largest allowed' },
+  { path: 'within', label: 'in tolerance?' },
 ];
 
 /** How each calculation is asked and answered in words; units stand in the labels. */
@@ -251,6 +277,103 @@ export const LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'changePercent', label: 'gain (+) or loss (−)', unit: '%' },
       { path: 'retest', label: 'repeat?' },
       { path: 'traces', label: 'traces' },
+    ],
+  },
+  'purity.duplicate-tolerance': {
+    fields: [
+      { path: 'firstPercent', label: 'first, %' },
+      { path: 'secondPercent', label: 'second, %' },
+      {
+        path: 'basis',
+        label: 'working samples',
+        kind: 'choice',
+        choices: [
+          ['half', 'two halves'],
+          ['whole', 'two whole ones'],
+        ],
+      },
+      CHAFFY,
+    ],
+    results: tolerance,
+  },
+  'purity.two-samples': {
+    fields: [
+      COMPONENT,
+      { path: 'firstPercent', label: 'first sample, %' },
+      { path: 'secondPercent', label: 'second sample, %' },
+      {
+        path: 'way',
+        label: 'asked',
+        kind: 'choice',
+        choices: [
+          ['two-way', 'can both come from one lot?'],
+          ['one-way', 'is the second worse?'],
+        ],
+      },
+      CHAFFY,
+    ],
+    results: tolerance,
+  },
+  'purity.label-tolerance': {
+    fields: [
+      COMPONENT,
+      { path: 'labelledPercent', label: 'labelled, %' },
+      { path: 'foundPercent', label: 'found, %' },
+      CHAFFY,
+    ],
+    results: tolerance,
+  },
+  'purity.hand-sorting': {
+    fields: [
+      { path: 'massG', label: 'parted, g' },
+      { path: 'minutes', label: 'time at work, min' },
+      { path: 'lotKg', label: 'the lot, kg' },
+    ],
+    results: [
+      { path: 'gramsPerHour', label: 'one person parts', unit: 'g/h' },
+      { path: 'lotHours', label: 'the lot takes one person', unit: 'h' },
+    ],
+  },
+  'other-seeds.two-counts': {
+    fields: [
+      { path: 'first', label: 'first count' },
+      { path: 'second', label: 'second count' },
+    ],
+    results: counts,
+  },
+  'other-seeds.second-count': {
+    fields: [
+      { path: 'first', label: 'first count' },
+      { path: 'second', label: 'second count' },
+    ],
+    results: counts,
+  },
+  'other-seeds.compare-counts': {
+    fields: [
+      { path: 'count1', label: 'first count' },
+      { path: 'mass1G', label: 'in, g' },
+      { path: 'count2', label: 'second count' },
+      { path: 'mass2G', label: 'in, g' },
+    ],
+    results: [
+      { path: 'pExactTwoSided', label: 'chance of such a split, if the rates are equal', unit: 'share' },
+      { path: 'pGreater', label: 'chance of as many or more in the first', unit: 'share' },
+      { path: 'pLess', label: 'chance of as few or fewer in the first', unit: 'share' },
+      { path: 'rateRatio', label: 'first rate over second' },
+      { path: 'rateRatioLower', label: '… at least' },
+      { path: 'rateRatioUpper', label: '… at most' },
+    ],
+  },
+  'other-seeds.label-tolerance': {
+    fields: [
+      { path: 'labelledPerLb', label: 'labelled, seeds per lb' },
+      { path: 'found', label: 'found, seeds' },
+      { path: 'examinedG', label: 'mass searched, g' },
+    ],
+    results: [
+      { path: 'labelledInMass', label: 'label, in that mass' },
+      { path: 'most', label: 'most within tolerance' },
+      { path: 'within', label: 'in tolerance?' },
     ],
   },
   'other-seeds.rate': {

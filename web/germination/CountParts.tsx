@@ -90,35 +90,3 @@ export function ClassKeys({
     </div>
   );
 }
-
-/** The keys that matter most, at the foot of the station. */
-export function KeyFoot({ final }: { final: boolean }): JSX.Element {
-  return (
-    <div className="foot">
-      <span>
-        <Key>1</Key> to <Key>5</Key> call a seed
-      </span>
-      <span>
-        <Key>⌫</Key> take back
-      </span>
-      <span>
-        <Key>←</Key> <Key>→</Key> other dish
-      </span>
-      <span>
-        <Key>T</Key> ten at once
-      </span>
-      <span>
-        <Key>R</Key> rest by difference
-      </span>
-      <span>
-        <Key>F</Key> figures
-      </span>
-      <span>
-        <Key>C</Key> close {final ? 'the dish' : 'this count'}
-      </span>
-      <span>
-        <Key>?</Key> all keys
-      </span>
-    </div>
-  );
-}

@@ -8,14 +8,15 @@ import Button from 'react-bootstrap/Button';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { dueWords, useSession } from '../api/session.tsx';
+import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Trouble } from '../ui/fields.tsx';
-import { Key, useKeys } from '../ui/keys.tsx';
+import { Key, KeyFoot, useKeys } from '../ui/keys.tsx';
 import { useScanTaker } from '../ui/Shell.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
-import { CLASS_KEYS, ClassKeys, Dishes, KeyFoot } from './CountParts.tsx';
+import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
 import { FiguresForm } from './FiguresForm.tsx';
-import { tick } from './tick.ts';
+import { tick } from '../ui/tick.ts';
 import { difference, useTally } from './useTally.ts';
 
 /** The germination count station: single keys, tens, figures, or the rest by difference. */
@@ -325,14 +326,7 @@ function Station({
           {tally.waiting.keys > 0 && <span className="soft">{tally.waiting.keys} keys wait to be sent</span>}
         </div>
         <Trouble text={message ?? tally.waiting.trouble ?? undefined} />
-        {tally.waiting.refused > 0 && (
-          <p>
-            The server would not take {tally.waiting.refused} keys; they are kept here.{' '}
-            <Button size="sm" variant="outline-primary" onClick={tally.dropRefused}>
-              Let them go
-            </Button>
-          </p>
-        )}
+        <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
         {typing ? (
           <FiguresForm
             key={`${dish.id} ${day}`}
@@ -356,7 +350,17 @@ function Station({
             }}
           />
         ) : (
-          <KeyFoot final={final} />
+          <KeyFoot
+            keys={[
+              ['1–5', 'call a seed'],
+              ['⌫', 'take back'],
+              ['← →', 'other dish'],
+              ['T', 'ten at once'],
+              ['R', 'rest by difference'],
+              ['F', 'figures'],
+              ['C', final ? 'close the dish' : 'close this count'],
+            ]}
+          />
         )}
         {!typing && (
           <div className="actions">

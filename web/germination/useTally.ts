@@ -1,39 +1,11 @@
-import type { DishView } from '@mercato/contract/germination/germination';
-import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import { useEffect, useReducer, useRef, useState } from 'react';
-import { TallyQueue, type StoredKey, type Waiting } from './tallyQueue.ts';
+import type { DishView, TallyKey } from '@mercato/contract/germination/germination';
+import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import type { Waiting } from '../api/keyQueue.ts';
+import { usePresses, type Station } from '../api/usePresses.ts';
 
 interface Pressed {
   seedClass: SeedClass;
   seeds: number;
-}
-/** By dish and count day: what is called on one day is never part of another's. */
-type State = Readonly<Record<string, { readonly counts: Counts; readonly keys: readonly Pressed[] }>>;
-type Action =
-  | { readonly do: 'press'; readonly at: string; readonly from: Counts; readonly pressed: readonly Pressed[] }
-  | { readonly do: 'take-back'; readonly at: string }
-  | { readonly do: 'forget'; readonly at: string };
-
-function reduce(state: State, action: Action): State {
-  if (action.do === 'forget') {
-    const { [action.at]: _gone, ...rest } = state;
-    return rest;
-  }
-  const mine = state[action.at];
-  if (action.do === 'take-back') {
-    const last = mine?.keys.at(-1);
-    if (!mine || !last) return state;
-    return {
-      ...state,
-      [action.at]: {
-        counts: { ...mine.counts, [last.seedClass]: mine.counts[last.seedClass] - last.seeds },
-        keys: mine.keys.slice(0, -1),
-      },
-    };
-  }
-  const counts = { ...(mine?.counts ?? action.from) };
-  for (const one of action.pressed) counts[one.seedClass] += one.seeds;
-  return { ...state, [action.at]: { counts, keys: [...(mine?.keys ?? []), ...action.pressed] } };
 }
 
 export interface Tally {
@@ -49,55 +21,37 @@ export interface Tally {
   readonly ready: boolean;
 }
 
+/** By dish and count day: what is called on one day is never part of another's. */
+const STATION: Station<TallyKey> = {
+  road: { shelf: 'mercato-tallies', address: (test) => `/germination/tests/${test}/tallies` },
+  place: (key) => `${key.dishId} ${key.day}`,
+  name: (key) => key.seedClass,
+};
+
 /** Tallies of one count day: shown at once, kept on this machine, sent as they can be. */
 export function useTally(personId: string, testId: string, day: number, refresh: () => Promise<unknown>): Tally {
-  const [state, dispatch] = useReducer(reduce, {});
-  const [waiting, setWaiting] = useState<Waiting>({ keys: 0, trouble: null, refused: 0 });
-  const [leftover, setLeftover] = useState<readonly StoredKey[] | null>(null);
-  const reading = useRef(refresh);
-  useEffect(() => {
-    reading.current = refresh;
+  const presses = usePresses(STATION, personId, testId, refresh);
+  const known = (dish: DishView) => ({
+    ...NO_COUNTS,
+    ...(dish.tallies.find((one) => one.day === day)?.counts ?? dish.days.find((one) => one.day === day)?.counts),
   });
-  const queue = useRef<TallyQueue | null>(null);
-  useEffect(() => {
-    const mine = new TallyQueue(personId, testId, {
-      onWaiting: setWaiting,
-      onLeftover: setLeftover,
-      onCaughtUp: () => reading.current(),
-    });
-    queue.current = mine;
-    return () => {
-      mine.stop();
-    };
-  }, [personId, testId]);
-  const before = (dish: DishView): Counts => {
-    const known =
-      dish.tallies.find((one) => one.day === day)?.counts ??
-      dish.days.find((one) => one.day === day)?.counts ??
-      NO_COUNTS;
-    const still = (leftover ?? []).filter((key) => key.dishId === dish.id && key.day === day);
-    return addCounts([known, ...still.map((key) => ({ ...NO_COUNTS, [key.seedClass]: key.seeds }))]);
-  };
   const place = (dish: DishView) => `${dish.id} ${day}`;
   return {
-    of: (dish) => state[place(dish)]?.counts ?? before(dish),
+    of: (dish) => ({ ...NO_COUNTS, ...presses.of(place(dish), known(dish)) }),
     press: (dish, pressed) => {
-      dispatch({ do: 'press', at: place(dish), from: before(dish), pressed });
-      for (const one of pressed) queue.current?.push({ dishId: dish.id, day, ...one });
+      presses.press(
+        place(dish),
+        known(dish),
+        pressed.map((one) => ({ dishId: dish.id, day, ...one })),
+      );
     },
-    takeBack: (dish) => {
-      const last = state[place(dish)]?.keys.at(-1);
-      if (!last) return false;
-      dispatch({ do: 'take-back', at: place(dish) });
-      queue.current?.push({ dishId: dish.id, day, seedClass: last.seedClass, seeds: -last.seeds });
-      return true;
-    },
+    takeBack: (dish) => presses.takeBack(place(dish)) !== null,
     forget: (dish) => {
-      dispatch({ do: 'forget', at: place(dish) });
+      presses.forget(place(dish));
     },
-    waiting,
-    dropRefused: () => void queue.current?.dropRefused(),
-    ready: leftover !== null,
+    waiting: presses.waiting,
+    dropRefused: presses.dropRefused,
+    ready: presses.ready,
   };
 }
 

@@ -1,5 +1,5 @@
 import type { LotSheet } from '@mercato/contract/register/lots';
-import { requestSchema, type SampledBy } from '@mercato/contract/register/request';
+import { requestSchema, type Jurisdictions, type SampledBy } from '@mercato/contract/register/request';
 import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
@@ -24,6 +24,12 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { request } = sheet;
+  const { data: lists } = useQuery({
+    queryKey: ['jurisdictions'],
+    queryFn: ({ signal }) => read<Jurisdictions>('/jurisdictions', signal),
+  });
+  // What was written before stays to be seen, whatever the lists of today hold.
+  const jurisdictions = [...new Set([...(lists?.jurisdictions ?? []), ...(request?.soldIn ?? [])])];
   const initial: {
     client: string;
     theirReference: string;
@@ -32,6 +38,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
     sampledBy: SampledBy;
     fee: string;
     currency: string;
+    soldIn: readonly string[];
     reason: string;
   } = {
     client: request?.client ?? '',
@@ -41,6 +48,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
     sampledBy: request?.sampledBy ?? 'us',
     fee: request?.fee?.text ?? '',
     currency: request?.fee?.currency ?? 'EUR',
+    soldIn: request?.soldIn ?? [],
     reason: '',
   };
   const draft = useDraft(
@@ -52,6 +60,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
       dueOn: values.dueOn || null,
       sampledBy: values.sampledBy,
       fee: values.fee.trim() ? { text: plainFigure(values.fee), currency: values.currency.trim().toUpperCase() } : null,
+      ...(values.soldIn.length > 0 ? { soldIn: values.soldIn } : {}),
       ...unlessEmpty('reason', values.reason),
     }),
     requestSchema,
@@ -126,6 +135,30 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
             </div>
           )}
         </fieldset>
+        {jurisdictions.length > 0 && (
+          <fieldset className="field" style={{ marginTop: 10 }}>
+            <legend className="soft" style={{ fontSize: 14 }}>
+              to be sold in, by {lists?.edition.name}
+            </legend>
+            <span style={{ display: 'flex', gap: 22, flexWrap: 'wrap' }}>
+              {jurisdictions.map((one) => (
+                <Form.Check
+                  key={one}
+                  id={`sold-${one}`}
+                  label={one}
+                  checked={values.soldIn.includes(one)}
+                  onChange={(event) => {
+                    set({
+                      soldIn: jurisdictions.filter((other) =>
+                        other === one ? event.target.checked : values.soldIn.includes(other),
+                      ),
+                    });
+                  }}
+                />
+              ))}
+            </span>
+          </fieldset>
+        )}
       </DraftForm>
     </main>
   );

@@ -51,7 +51,16 @@ export function BenchHead({
   );
 }
 
-const NOTHING_WEIGHED: { text: string; unit: MassUnit; why: string } = { text: '', unit: 'g', why: '' };
+interface Drawn {
+  text: string;
+  unit: MassUnit;
+  why: string;
+  portion: 'whole' | 'half';
+}
+const PORTIONS = [
+  ['whole', 'one whole working sample'],
+  ['half', 'one of two half working samples'],
+] as const;
 /** What can be decided of a test, of a submitted sample, and of a primary sample that looks uneven. */
 const CHOICES = {
   test: {
@@ -103,6 +112,7 @@ export function DrawAndStart({
   start,
   ready = () => true,
   may,
+  portion,
   children,
 }: {
   lot: LotBrief;
@@ -113,15 +123,19 @@ export function DrawAndStart({
   /** Whether all else that the test needs is filled in; shows what is not. Asked before a sample is drawn. */
   ready?: () => boolean;
   may: boolean;
+  /** For steps that are tested on halves too: which is proposed. */
+  portion?: Drawn['portion'];
   children?: ReactNode;
 }): JSX.Element | null {
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
+  const nothing: Drawn = { text: '', unit: 'g', why: '', portion: portion ?? 'whole' };
   const draft = useDraft(
-    NOTHING_WEIGHED,
+    nothing,
     (values) => ({
       purpose,
       mass: { text: plainFigure(values.text), unit: values.unit },
+      ...(values.portion === 'half' ? { portion: 'half' } : {}),
       ...unlessEmpty('why', values.why),
     }),
     newWorkingSampleSchema,
@@ -140,7 +154,8 @@ export function DrawAndStart({
       {waiting.map((one) => (
         <p key={one.id} className="actions">
           <span>
-            Working sample <span className="fig">{one.code}</span>, {one.mass?.text} {one.mass?.unit}, waits.
+            {one.portion === 'half' ? 'Half working' : 'Working'} sample <span className="fig">{one.code}</span>,{' '}
+            {one.mass?.text} {one.mass?.unit}, waits.
           </span>
           <Button
             onClick={() => {
@@ -161,6 +176,7 @@ export function DrawAndStart({
             if (ready()) void draft.submit();
           }}
         >
+          {portion && <ChoiceField label="drawn as" {...draft.field('portion')} options={PORTIONS} />}
           <MassField
             label="mass of the working sample"
             text={draft.values.text}
@@ -169,7 +185,11 @@ export function DrawAndStart({
               draft.set(change);
             }}
             fault={draft.fault('mass.text') ?? draft.fault('mass') ?? draft.fault('purpose')}
-            hint={least === null ? undefined : `the rule book asks for ${least} g at least`}
+            hint={
+              least === null
+                ? undefined
+                : `the rule book asks for ${draft.values.portion === 'half' ? `${least / 2} g at least for a half` : `${least} g at least`}`
+            }
           />
           {(draft.fault('why') ?? draft.values.why) && (
             <TextField label="why it is lighter" {...draft.field('why')} hint="the report says so" />

@@ -5,7 +5,8 @@ import {
   type EditionView,
 } from '@mercato/contract/rule-books/editions';
 import type { FieldFault } from '@mercato/contract/http/problem';
-import { checkTable, rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
+import { checkTable } from '@mercato/core/rule-books/checkTable';
+import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';

@@ -19,6 +19,7 @@ const NODE: VesselNode = {
   parentId: null,
   mass: { text: '598.0', unit: 'g' },
   place: null,
+  portion: null,
   seeds: null,
   version: 1,
   createdAt: '2026-11-24T09:00:00Z',

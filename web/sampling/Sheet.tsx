@@ -1,9 +1,9 @@
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { read } from '../api/client.ts';
+import { PaperHead } from '../ui/PaperHead.tsx';
 import { shortInstant, useSession } from '../api/session.tsx';
 
 /** The draw on paper: a line for each primary sample, with a box to tick. */
@@ -18,19 +18,7 @@ export default function Sheet(): JSX.Element {
   const { draw } = data;
   return (
     <main style={{ maxWidth: 900 }}>
-      <div className="actions no-print">
-        <Button
-          onClick={() => {
-            window.print();
-          }}
-        >
-          Print
-        </Button>
-        <Link to={`/lots/${lot}/sampling`}>back</Link>
-      </div>
-      <h1>
-        Sampling sheet <span className="fig">{data.lot.reference}</span>
-      </h1>
+      <PaperHead title="Sampling sheet" codes={[data.lot.reference]} back={`/lots/${lot}/sampling`} />
       <p>
         <i className="species">{data.lot.species}</i>, {data.lot.commonName} · {data.plan?.reason} ·{' '}
         {data.lot.edition.name}

@@ -59,7 +59,7 @@ export function VerdictSlip({ title, verdict }: { title: string; verdict: Verdic
   );
 }
 
-function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule }): JSX.Element {
+export function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule }): JSX.Element {
   if ('text' in rule)
     return (
       <div className="src">

@@ -125,3 +125,22 @@ export function useKeys(bindings: readonly KeyBinding[]): void {
 export function Key({ children }: { children: ReactNode }): JSX.Element {
   return <span className="key">{children}</span>;
 }
+
+/** The keys that matter most, at the foot of a station. */
+export function KeyFoot({ keys }: { keys: readonly (readonly [shown: string, says: string])[] }): JSX.Element {
+  return (
+    <div className="foot">
+      {keys.map(([shown, says]) => (
+        <span key={says}>
+          {shown.split(' ').map((one) => (
+            <Key key={one}>{one}</Key>
+          ))}{' '}
+          {says}
+        </span>
+      ))}
+      <span>
+        <Key>?</Key> all keys
+      </span>
+    </div>
+  );
+}

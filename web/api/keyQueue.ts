@@ -1,14 +1,25 @@
-import type { TallyKey } from '@mercato/contract/germination/germination';
-import { fateOf, write } from '../api/client.ts';
-import { Shelf } from '../api/shelf.ts';
+import { fateOf, write } from './client.ts';
+import { Shelf } from './shelf.ts';
 
-/** A key press on its way to the server, under the person who pressed it. */
-export interface StoredKey extends TallyKey {
+interface Numbered {
+  readonly sequence: number;
+}
+
+/** What a key press carries besides what it means. */
+interface Carried {
   readonly session: string;
   readonly personId: string;
   readonly testId: string;
   /** Why the server would not take it; such a key is shown, and never sent again by itself. */
   readonly refused?: string;
+}
+/** A key press on its way to the server, under the person who pressed it. */
+export type StoredKey<K extends Numbered> = K & Carried;
+
+/** One kind of station: where its keys lie on this machine, and where they are sent. */
+export interface KeyRoad {
+  readonly shelf: string;
+  readonly address: (testId: string) => string;
 }
 
 const BATCH = 200;
@@ -23,10 +34,10 @@ export interface Waiting {
   readonly refused: number;
 }
 
-interface Listener {
+interface Listener<K extends Numbered> {
   readonly onWaiting: (waiting: Waiting) => void;
   /** Keys of this test that an earlier page pressed and the server does not hold yet; first told before any key is taken. */
-  readonly onLeftover: (keys: readonly StoredKey[]) => void;
+  readonly onLeftover: (keys: readonly StoredKey<K>[]) => void;
   /** Earlier keys have reached the server: what it knows must be read anew. */
   readonly onCaughtUp: () => Promise<unknown>;
 }
@@ -35,9 +46,9 @@ interface Listener {
  * Key presses on their way to the server. Each is kept on this machine, under the person who pressed
  * it, until the server has acknowledged it; repeats do no harm, because (session, sequence) is unique.
  */
-export class TallyQueue {
+export class KeyQueue<K extends Numbered> {
   private readonly session = crypto.randomUUID();
-  private readonly shelf = new Shelf<StoredKey>('mercato-tallies', ['session', 'sequence']);
+  private readonly shelf: Shelf<StoredKey<K>>;
   private sequence = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
@@ -47,19 +58,21 @@ export class TallyQueue {
   private leftover = 0;
 
   constructor(
+    private readonly road: KeyRoad,
     private readonly personId: string,
     private readonly testId: string,
-    private readonly listener: Listener,
+    private readonly listener: Listener<K>,
   ) {
+    this.shelf = new Shelf(road.shelf, ['session', 'sequence']);
     void this.tellLeftover().then(() => {
       this.later(0);
     });
   }
 
-  push(key: Omit<TallyKey, 'sequence'>): void {
+  push(key: Omit<K, 'sequence'>): void {
     const { session, personId, testId } = this;
     const sequence = this.sequence++;
-    void this.shelf.put([{ ...key, sequence, session, personId, testId }]).then(() => {
+    void this.shelf.put([{ ...key, sequence, session, personId, testId } as unknown as StoredKey<K>]).then(() => {
       this.later(PAUSE);
     });
   }
@@ -130,16 +143,10 @@ export class TallyQueue {
   }
 
   /** Sends keys of one session and test; answers with the reason when they have to wait. */
-  private async send(first: StoredKey, batch: readonly StoredKey[]): Promise<string | null> {
-    const keys = batch.map(({ sequence, dishId, day, seedClass, seeds }) => ({
-      sequence,
-      dishId,
-      day,
-      seedClass,
-      seeds,
-    }));
+  private async send(first: StoredKey<K>, batch: readonly StoredKey<K>[]): Promise<string | null> {
+    const keys = batch.map(({ session: _s, personId: _p, testId: _t, refused: _r, ...key }) => key);
     try {
-      await write('POST', `/germination/tests/${first.testId}/tallies`, { session: first.session, keys });
+      await write('POST', this.road.address(first.testId), { session: first.session, keys });
     } catch (error) {
       const { fate, words } = fateOf(error);
       if (fate === 'signed-out') {

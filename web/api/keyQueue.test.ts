@@ -4,7 +4,9 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { TallyKey } from '@mercato/contract/germination/germination';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { fakeServer, type Fate, type Received } from '../testing/fakeServer.ts';
-import { TallyQueue, type StoredKey, type Waiting } from './tallyQueue.ts';
+import { KeyQueue, type StoredKey, type Waiting } from './keyQueue.ts';
+
+const ROAD = { shelf: 'mercato-tallies', address: (test: string) => `/germination/tests/${test}/tallies` };
 
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
@@ -32,8 +34,12 @@ const held = (taken: readonly Received[]) => {
 };
 
 function station(personId: string, testId = 'test') {
-  const told = { waiting: null as Waiting | null, leftover: null as readonly StoredKey[] | null, caughtUp: 0 };
-  const queue = new TallyQueue(personId, testId, {
+  const told = {
+    waiting: null as Waiting | null,
+    leftover: null as readonly StoredKey<TallyKey>[] | null,
+    caughtUp: 0,
+  };
+  const queue = new KeyQueue<TallyKey>(ROAD, personId, testId, {
     onWaiting: (waiting) => (told.waiting = waiting),
     onLeftover: (keys) => (told.leftover = keys),
     onCaughtUp: () => Promise.resolve((told.caughtUp += 1)),
@@ -64,7 +70,7 @@ describe('keys on their way to the server', () => {
         }
         const last = station(person);
         await settle(20 + fates.length * 10);
-        const wanted = presses.flatMap((keys) => keys.map((key, sequence) => ({ sequence, ...key })));
+        const wanted = presses.flatMap((keys) => keys.map((key, sequence) => ({ ...key, sequence })));
         expect(byText(held(server.taken))).toEqual(byText(wanted));
         expect(last.told.waiting).toEqual({ keys: 0, trouble: null, refused: 0 });
         expect(last.told.leftover).toEqual([]);

@@ -1,0 +1,16 @@
+import type { JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import type { Waiting } from './keyQueue.ts';
+
+/** Keys that the server would not take: kept here until their person lets them go. */
+export function RefusedKeys({ waiting, drop }: { waiting: Waiting; drop: () => void }): JSX.Element | null {
+  if (waiting.refused === 0) return null;
+  return (
+    <p>
+      The server would not take {waiting.refused} keys; they are kept here.{' '}
+      <Button size="sm" variant="outline-primary" onClick={drop}>
+        Let them go
+      </Button>
+    </p>
+  );
+}

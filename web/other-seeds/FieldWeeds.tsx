@@ -1,0 +1,120 @@
+import type { FieldSeasons } from '@mercato/contract/other-seeds/otherSeeds';
+import { ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import Form from 'react-bootstrap/Form';
+import { useSearchParams } from 'react-router';
+import { read } from '../api/client.ts';
+
+/** Largest disc, px; its area stands for the highest rate of the picture. */
+const LARGEST = 26;
+
+/** What weeds come from which field, harvest by harvest: one row a species, a disc as large as its rate. */
+export default function FieldWeeds(): JSX.Element {
+  const [search, setSearch] = useSearchParams();
+  const field = search.get('field') ?? '';
+  const { data } = useQuery({
+    queryKey: ['field-weeds', field],
+    queryFn: ({ signal }) => read<FieldSeasons>(`/fields/weeds?field=${encodeURIComponent(field)}`, signal),
+    placeholderData: (before) => before,
+  });
+  if (!data) return <main aria-busy="true" />;
+  const seasons = [...data.seasons].sort((a, b) => a.harvestYear - b.harvestYear).filter((one) => one.examinedG > 0);
+  const names = [...new Set(seasons.flatMap((one) => one.species.map(({ name }) => name)))];
+  const rateOf = (name: string, season: (typeof seasons)[number]) =>
+    ratePerMass(season.species.find((one) => one.name === name)?.seeds ?? 0, season.examinedG, 0.95).perKg;
+  const total = (name: string) => seasons.reduce((sum, one) => sum + rateOf(name, one).estimate, 0);
+  const sorted = names.sort((a, b) => total(b) - total(a) || a.localeCompare(b));
+  const highest = Math.max(0, ...seasons.flatMap((one) => sorted.map((name) => rateOf(name, one).estimate)));
+  return (
+    <main style={{ maxWidth: 1000 }}>
+      <h1>What grew in the field</h1>
+      <p className="soft">
+        Other seeds found in the lots of a field, per kg searched. The area of a disc is its rate; a ring means that the
+        field was searched and nothing of the species was found, and the figure beside it how many per kg may still have
+        been there.
+      </p>
+      <div className="fields">
+        <div className="field">
+          <label htmlFor="field">field</label>
+          <Form.Select
+            id="field"
+            value={field}
+            onChange={(event) => {
+              setSearch(event.target.value ? { field: event.target.value } : {}, { replace: true });
+            }}
+          >
+            <option value="">choose one</option>
+            {data.fields.map((one) => (
+              <option key={one.field} value={one.field}>
+                {one.field}, {one.lots} {one.lots === 1 ? 'lot' : 'lots'} searched
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+      </div>
+      {field !== '' && seasons.length === 0 && <p>No lot of this field was searched yet.</p>}
+      {seasons.length > 0 && (
+        <div className="scroll">
+          <table className="ruled" style={{ width: 'auto', minWidth: 480 }}>
+            <thead>
+              <tr>
+                <th>species</th>
+                {seasons.map((one) => (
+                  <th key={one.harvestYear}>
+                    harvest {one.harvestYear}
+                    <div className="soft">
+                      {one.lots} {one.lots === 1 ? 'lot' : 'lots'}, {Number(one.examinedG.toFixed(2))} g
+                    </div>
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sorted.map((name) => (
+                <tr key={name}>
+                  <td>
+                    <i className="species">{name}</i>
+                  </td>
+                  {seasons.map((one) => {
+                    const rate = rateOf(name, one);
+                    return (
+                      <td key={one.harvestYear}>
+                        <Disc share={highest === 0 ? 0 : rate.estimate / highest} />{' '}
+                        {rate.estimate === 0 ? (
+                          <span className="soft">none; up to {threeFigures(rate.upper)}</span>
+                        ) : (
+                          <span className="fig">{threeFigures(rate.estimate)}</span>
+                        )}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+              {sorted.length === 0 && (
+                <tr>
+                  <td colSpan={seasons.length + 1}>Nothing was found in any of its lots.</td>
+                </tr>
+              )}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </main>
+  );
+}
+
+function Disc({ share }: { share: number }): JSX.Element {
+  const radius = share === 0 ? 3 : Math.max(1.5, (LARGEST / 2) * Math.sqrt(share));
+  return (
+    <svg width={LARGEST} height={LARGEST} viewBox={`0 0 ${LARGEST} ${LARGEST}`} aria-hidden="true">
+      <circle
+        cx={LARGEST / 2}
+        cy={LARGEST / 2}
+        r={radius}
+        fill={share === 0 ? 'none' : 'var(--abnormal)'}
+        stroke={share === 0 ? 'var(--ink-soft)' : 'none'}
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,71 @@
+import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { PaperHead } from '../ui/PaperHead.tsx';
+
+const TRAYS = [1, 2, 3, 4];
+const LINES = 14;
+
+/** The search on paper: a line a species, a column a tray, in the order in which the screen asks for them. */
+export default function FindSheet(): JSX.Element {
+  const { lot = '' } = useParams();
+  const { data } = useQuery({
+    queryKey: ['other-seeds', lot],
+    queryFn: ({ signal }) => read<OtherSeedsView>(`/lots/${lot}/other-seeds`, signal),
+  });
+  if (!data) return <main aria-busy="true" />;
+  const test = data.tests.at(-1);
+  const names = (test?.keys ?? []).map((one) => one.species);
+  return (
+    <main style={{ maxWidth: 900 }}>
+      <PaperHead
+        title="Other seeds sheet"
+        codes={[data.lot.reference, data.waiting[0]?.code ?? test?.vesselCode ?? '']}
+        back={`/lots/${lot}/other-seeds`}
+      />
+      <p>
+        <i className="species">{data.lot.species}</i>, {data.lot.commonName} · {data.lot.edition.name} ·{' '}
+        {data.leastG === null ? 'no least mass in the book' : `${data.leastG} g are searched`}
+        {test && test.named.length > 0 && ` · only ${test.named.join(', ')}`}
+      </p>
+      <table className="ruled sheet">
+        <thead>
+          <tr>
+            <th>species</th>
+            {TRAYS.map((tray) => (
+              <th key={tray} style={{ width: 110 }}>
+                tray {tray}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr style={{ height: 40 }}>
+            <td>
+              <b>mass searched, g</b>
+            </td>
+            {TRAYS.map((tray) => (
+              <td key={tray} className="write" />
+            ))}
+          </tr>
+          {Array.from({ length: Math.max(LINES, names.length + 6) }, (_, i) => (
+            <tr key={i} style={{ height: 34 }}>
+              <td>
+                <i className="species">{names[i] ?? ''}</i>
+              </td>
+              {TRAYS.map((tray) => (
+                <td key={tray} className="write" />
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p style={{ marginTop: 18 }}>
+        Searched on ______________ by ______________________ · balance ______________ · gloves and good air for treated
+        seed.
+      </p>
+    </main>
+  );
+}

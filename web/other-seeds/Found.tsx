@@ -1,0 +1,208 @@
+import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
+import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
+import { threeFigures, type OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
+import type { JSX } from 'react';
+import { Link } from 'react-router';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+/** Everything that was found in the closed trays, with its rates. */
+export function Found({
+  test,
+  origin,
+  open,
+}: {
+  test: OtherSeedsTest;
+  /** The field that the lot comes from. */
+  origin: string;
+  /** Opens the working of one species, or of all together. */
+  open: (species: FoundSpecies | null) => void;
+}): JSX.Element | null {
+  if (!test.total) return null;
+  return (
+    <section style={{ marginTop: 26 }}>
+      <h2>
+        Found in <span className="fig">{test.examinedG} g</span>
+        {test.sampleG !== null && test.examinedG !== null && test.examinedG < test.sampleG && (
+          <span className="soft" style={{ fontSize: 16 }}>
+            {' '}
+            of the {test.sampleG} g drawn
+          </span>
+        )}
+      </h2>
+      <div className="scroll">
+        <table className="ruled" style={{ maxWidth: 900 }}>
+          <thead>
+            <tr>
+              <th>species</th>
+              <th className="num">seeds</th>
+              <th>how many there may be</th>
+              <th className="num">per kg</th>
+              <th className="num">at most, per kg</th>
+              <th className="num">per lb</th>
+              <th className="num">per oz</th>
+            </tr>
+          </thead>
+          <tbody>
+            {test.species.map((one) => (
+              <tr key={one.name}>
+                <td>
+                  <i className="species">{one.name}</i>
+                </td>
+                <Rates
+                  count={one.count}
+                  rate={one.rate}
+                  widest={test.total?.rate.countUpper ?? 1}
+                  open={() => {
+                    open(one);
+                  }}
+                />
+              </tr>
+            ))}
+            <tr style={{ borderTop: '2px solid var(--ink)' }}>
+              <td className="serif">{test.total.count === 0 ? 'None found' : 'All other seeds'}</td>
+              <Rates
+                count={test.total.count}
+                rate={test.total.rate}
+                widest={test.total.rate.countUpper}
+                open={() => {
+                  open(null);
+                }}
+              />
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      {origin !== '' && (
+        <p className="no-print">
+          <Link to={`/weeds?field=${encodeURIComponent(origin)}`}>What {origin} brought over the seasons</Link>
+        </p>
+      )}
+      {test.total.count === 0 && (
+        <p>
+          None found is not none there: up to <b className="fig">{threeFigures(test.total.rate.perKg.upper)} per kg</b>{' '}
+          may be in the lot (95 %).
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Rates({
+  count,
+  rate,
+  widest,
+  open,
+}: {
+  count: number;
+  rate: OtherSeedsRate;
+  /** The largest count that the picture has to hold. */
+  widest: number;
+  open: () => void;
+}): JSX.Element {
+  return (
+    <>
+      <td className="num">{count}</td>
+      <td>
+        <Interval count={count} rate={rate} widest={widest} />
+      </td>
+      <td className="num">
+        <button type="button" className="opens" onClick={open}>
+          {threeFigures(rate.perKg.estimate)}
+        </button>
+      </td>
+      <td className="num">{threeFigures(rate.perKg.upper)}</td>
+      <td className="num">{threeFigures(rate.perLb.estimate)}</td>
+      <td className="num">{threeFigures(rate.perOz.estimate)}</td>
+    </>
+  );
+}
+
+const WIDTH = 170;
+
+/** The count as a bar, and over it the range that it may come from. */
+function Interval({ count, rate, widest }: { count: number; rate: OtherSeedsRate; widest: number }): JSX.Element {
+  const at = (seeds: number) => (WIDTH * seeds) / widest;
+  const [low, high] = [at(rate.countLower), Math.max(1, at(rate.countUpper))];
+  return (
+    <svg
+      width={WIDTH}
+      height={16}
+      role="img"
+      aria-label={`${count}, of between ${threeFigures(rate.countLower)} and ${threeFigures(rate.countUpper)} in as much seed`}
+    >
+      <rect x={0} y={4} width={at(count)} height={8} fill="var(--abnormal)" />
+      <path d={`M${low} 8H${high}M${low} 3V13M${high} 3V13`} stroke="var(--ink)" strokeWidth={1.4} />
+    </svg>
+  );
+}
+
+/** What the jurisdictions make of it: species, rate, limit, and what follows. */
+export function Noxious({
+  test,
+  lists,
+  open,
+}: {
+  test: OtherSeedsTest;
+  lists: NoxiousLists;
+  open: (verdict: NoxiousVerdict) => void;
+}): JSX.Element | null {
+  if (!test.total) return null;
+  return (
+    <section style={{ marginTop: 26 }}>
+      <h2>Noxious lists</h2>
+      <p className="soft">
+        Held against <Link to={`/rules/${lists.edition.id}`}>{lists.edition.name}</Link>:{' '}
+        {lists.jurisdictions.join(', ')}.{' '}
+        {lists.soldIn.length > 0
+          ? `To be sold in ${lists.soldIn.join(', ')}.`
+          : 'Where it is to be sold is not said in the request.'}
+      </p>
+      {test.noxious.length === 0 ? (
+        <p>Nothing that was found stands in these lists.</p>
+      ) : (
+        <div className="scroll">
+          <table className="ruled" style={{ maxWidth: 980 }}>
+            <thead>
+              <tr>
+                <th>where</th>
+                <th>species</th>
+                <th>stands as</th>
+                <th className="num">found</th>
+                <th className="num">at most</th>
+                <th>what follows</th>
+              </tr>
+            </thead>
+            <tbody>
+              {test.noxious.map((one) => (
+                <tr key={`${one.jurisdiction} ${one.species}`} className={one.counts ? undefined : 'soft'}>
+                  <td>{one.jurisdiction}</td>
+                  <td>
+                    <i className="species">{one.species}</i>
+                  </td>
+                  <td>{one.standing}</td>
+                  <td className="num">
+                    <button
+                      type="button"
+                      className="opens"
+                      onClick={() => {
+                        open(one);
+                      }}
+                    >
+                      {threeFigures(one.measured ?? 0)} {one.unit.replace('seeds ', '')}
+                    </button>
+                  </td>
+                  <td className="num">{one.limit ?? 'no limit'}</td>
+                  <td>
+                    <VerdictMark mark={one.outcome} word />{' '}
+                    {one.consequence === 'no-sale' ? 'may not be sold' : 'must be named with its rate'}
+                    {one.counts ? '' : ', if sold there'}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  );
+}

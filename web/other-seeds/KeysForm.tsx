@@ -1,0 +1,85 @@
+import { FIND_KEYS, keyBindingsSchema, type KeyBinding } from '@mercato/contract/other-seeds/otherSeeds';
+import { validate } from '@mercato/contract/http/validate';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { Trouble } from '../ui/fields.tsx';
+
+/** Changes which key calls which species; what was tallied stays with its species. */
+export function KeysForm({
+  keys,
+  done,
+}: {
+  keys: readonly KeyBinding[];
+  done: (keys: readonly KeyBinding[] | null) => void;
+}): JSX.Element {
+  const [lines, setLines] = useState<readonly KeyBinding[]>(keys);
+  const [faults, setFaults] = useState<readonly { path: string; message: string }[]>([]);
+  const put = (i: number, next: Partial<KeyBinding>) => {
+    setLines(lines.map((one, at) => (at === i ? { ...one, ...next } : one)));
+  };
+  return (
+    <form
+      style={{ marginTop: 16 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        const checked = validate(keyBindingsSchema, { keys: lines });
+        if (checked.ok) done(checked.value.keys);
+        else setFaults(checked.faults);
+      }}
+    >
+      <h2>Keys of this sample</h2>
+      <Trouble text={faults[0]?.message} />
+      <table className="ruled" style={{ maxWidth: 560 }}>
+        <tbody>
+          {lines.map((one, i) => (
+            <tr key={i}>
+              <td style={{ width: 90 }}>
+                <Form.Select
+                  aria-label={`key of ${one.species}`}
+                  value={one.key}
+                  autoFocus={i === 0}
+                  isInvalid={faults.some((fault) => fault.path.startsWith(`keys.${i}`))}
+                  onChange={(event) => {
+                    put(i, { key: event.target.value });
+                  }}
+                >
+                  {FIND_KEYS.map((key) => (
+                    <option key={key} value={key}>
+                      {key.toUpperCase()}
+                    </option>
+                  ))}
+                </Form.Select>
+              </td>
+              <td>
+                <i className="species">{one.species}</i>
+              </td>
+              <td>
+                <button
+                  type="button"
+                  className="bare"
+                  onClick={() => {
+                    setLines(lines.filter((_, at) => at !== i));
+                  }}
+                >
+                  free its key
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="actions">
+        <Button type="submit">Use these keys</Button>
+        <Button
+          variant="outline-primary"
+          onClick={() => {
+            done(null);
+          }}
+        >
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

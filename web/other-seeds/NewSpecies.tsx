@@ -1,0 +1,41 @@
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+
+/** Names a species by scientific or common name; Enter gives it a key and counts the seed that was found. */
+export function NewSpecies({ list, done }: { list: string; done: (name: string) => void }): JSX.Element {
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="actions"
+      onSubmit={(event) => {
+        event.preventDefault();
+        done(name.trim());
+      }}
+    >
+      <Form.Control
+        autoFocus
+        aria-label="name of the species"
+        list={list}
+        value={name}
+        placeholder="which species is it?"
+        style={{ maxWidth: 360 }}
+        onChange={(event) => {
+          setName(event.target.value);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') done('');
+        }}
+      />
+      <Button type="submit">Give it a key</Button>
+      <Button
+        variant="outline-primary"
+        onClick={() => {
+          done('');
+        }}
+      >
+        Leave it
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,175 @@
+import {
+  otherFindsSchema,
+  type FindWay,
+  type OtherFindsList,
+  type OtherFindsView,
+  type OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
+import type { MassUnit } from '@mercato/core/units/mass';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { read, write } from '../api/client.ts';
+import { Elsewhere } from '../register/Elsewhere.tsx';
+import { SpeciesProposals } from '../register/names.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+const WAYS: Readonly<Record<FindWay, string>> = {
+  'two-way': 'another sample or laboratory: may both counts be of one lot?',
+  'one-way': 'an earlier count: is ours worse?',
+  label: 'a label: does it stand?',
+};
+
+/** Counts that were not made here: a second sample, a second laboratory, a label. */
+export function OtherFinds({
+  view,
+  may,
+  open,
+}: {
+  view: OtherSeedsView;
+  may: boolean;
+  open: (title: string, verdict: Verdict) => void;
+}): JSX.Element {
+  const { data } = useQuery({
+    queryKey: ['other-finds', view.lot.id, view.tests.map((one) => one.version).join(' ')],
+    queryFn: ({ signal }) => read<OtherFindsList>(`/lots/${view.lot.id}/other-seeds/others`, signal),
+  });
+  return (
+    <Elsewhere
+      title="Beside counts from elsewhere"
+      enter="Enter a count"
+      results={data?.others}
+      may={may}
+      question={(one) => WAYS[one.way]}
+      before={(one: OtherFindsView['earlier'][number]) => `${one.count} in ${one.mass.text} ${one.mass.unit}`}
+      form={(before, leave) => <FindForm view={view} before={before} leave={leave} />}
+    >
+      {(one) => (
+        <div style={{ display: 'flex', gap: 24, flexWrap: 'wrap' }}>
+          <span>
+            <span className="fig">{one.count}</span> {one.species || 'other seeds'} in{' '}
+            <span className="fig">
+              {one.mass.text} {one.mass.unit}
+            </span>
+          </span>
+          <span>
+            <Compared one={one} open={open} />
+          </span>
+        </div>
+      )}
+    </Elsewhere>
+  );
+}
+
+function Compared({
+  one: { verdict, exact, source },
+  open,
+}: {
+  one: OtherFindsView;
+  open: (title: string, verdict: Verdict) => void;
+}): JSX.Element {
+  return (
+    <>
+      {verdict && (
+        <div>
+          <button
+            type="button"
+            className="opens"
+            onClick={() => {
+              open(source, verdict);
+            }}
+          >
+            <VerdictMark mark={verdict.outcome} word />
+          </button>{' '}
+          <span className="soft">{verdict.next}</span>
+        </div>
+      )}
+      {exact && (
+        <div className="soft">
+          {verdict === null && 'Different masses stand in no table. '}Exact test: so far apart by chance in{' '}
+          <span className="fig">{(exact.pExactTwoSided * 100).toPrecision(2)} %</span> of samples of one lot
+        </div>
+      )}
+      {!verdict && !exact && <span className="soft">nothing is counted here yet</span>}
+    </>
+  );
+}
+
+function FindForm({
+  view,
+  before,
+  leave,
+}: {
+  view: OtherSeedsView;
+  before: OtherFindsView | null;
+  leave: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const ways = (Object.keys(WAYS) as FindWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
+  const initial: {
+    source: string;
+    way: FindWay;
+    species: string;
+    count: string;
+    text: string;
+    unit: MassUnit;
+    reason: string;
+  } = {
+    source: before?.source ?? '',
+    way: before?.way ?? ways[0] ?? 'two-way',
+    species: before?.species ?? '',
+    count: before ? String(before.count) : '',
+    text: before?.mass.text ?? '',
+    unit: before?.mass.unit ?? (view.lot.book === 'aosa' ? 'lb' : 'g'),
+    reason: '',
+  };
+  const draft = useDraft(
+    initial,
+    (values) => ({
+      source: values.source.trim(),
+      way: values.way,
+      species: values.species.trim(),
+      count: wholeNumber(values.count),
+      mass: { text: plainFigure(values.text), unit: values.unit },
+      ...(before ? { corrects: before.number } : {}),
+      ...unlessEmpty('reason', values.reason),
+    }),
+    otherFindsSchema,
+    async (body, key) => {
+      await write<OtherFindsList>('POST', `/lots/${view.lot.id}/other-seeds/others`, body, { key });
+      await client.invalidateQueries({ queryKey: ['other-finds', view.lot.id] });
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>
+      <div className="fields">
+        <SpeciesProposals id="species-elsewhere" />
+        <TextField label="where it comes from" {...draft.field('source')} autoFocus />
+        <ChoiceField
+          label="the question"
+          {...draft.field('way')}
+          options={ways.map((one) => [one, WAYS[one]] as const)}
+        />
+        <TextField
+          label="species"
+          {...draft.field('species')}
+          list="species-elsewhere"
+          hint="empty: all other seeds together"
+        />
+        <TextField label="seeds" figure inputMode="numeric" {...draft.field('count')} />
+        <MassField
+          label={draft.values.way === 'label' ? 'that the label names, in' : 'in'}
+          text={draft.values.text}
+          unit={draft.values.unit}
+          onChange={draft.set}
+          fault={draft.fault('mass.text') ?? draft.fault('mass')}
+        />
+        {before && <TextField label="why it is corrected" {...draft.field('reason')} />}
+      </div>
+    </DraftForm>
+  );
+}

@@ -1,0 +1,29 @@
+import type { FoundSpecies, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
+import { threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import type { JSX } from 'react';
+import { Slip } from '../ui/Slip.tsx';
+
+/** The working of a rate: of one species, or of all other seeds together. */
+export function RateSlip({
+  test,
+  species,
+  examinedG,
+}: {
+  test: OtherSeedsTest;
+  species: FoundSpecies | null;
+  examinedG: number;
+}): JSX.Element | null {
+  const found = species ?? test.total;
+  if (!found) return null;
+  return (
+    <Slip
+      title={species?.name ?? 'all other seeds'}
+      steps={found.rate.steps}
+      next={
+        found.count === 0
+          ? `None found is not none present: up to ${threeFigures(found.rate.perKg.upper)} per kg may be there (with 95 % confidence; one-sided ${threeFigures((found.rate.countOneSidedUpper * 1000) / examinedG)}).`
+          : 'Exact Poisson limits (Garwood 1936): a second sample of this size would not find the same number.'
+      }
+    />
+  );
+}

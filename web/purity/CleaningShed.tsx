@@ -1,0 +1,143 @@
+import { type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
+import { FRACTIONS, type FractionShare } from '@mercato/core/purity/fractions';
+import { REST_AFTER_MINUTES, REST_MINUTES, sortingRate } from '@mercato/core/purity/handSorting';
+import { DECIMAL_TEXT } from '@mercato/core/units/mass';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Refused, write } from '../api/client.ts';
+import type { Draft } from '../ui/draft.ts';
+import { plainFigure } from '../ui/draft.ts';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { Key, useKeys } from '../ui/keys.tsx';
+import type { PurityValues } from './draft.ts';
+import { useClock } from './useClock.ts';
+
+const FAULTS = {
+  light: 'light',
+  stained: 'stained',
+  bored: 'bored',
+  'off-type': 'off type',
+} as const;
+
+/** Pure seed looked at one by one: it stays pure seed, whatever it looks like. */
+export function Fractions({
+  draft,
+  shares,
+}: {
+  draft: Draft<PurityValues>;
+  shares: readonly FractionShare[];
+}): JSX.Element {
+  return (
+    <details className="shed" open={shares.length > 0 || undefined}>
+      <summary>Pure seed for the cleaning shed: light, stained, bored, off type</summary>
+      <p className="soft">
+        All of it stays pure seed: no label sees these figures. Call each seed once, by its worst fault.
+      </p>
+      <div className="fields">
+        <TextField
+          label="seeds looked at"
+          figure
+          inputMode="numeric"
+          {...draft.field('examined', 'fractions.examined', 'fractions')}
+        />
+        {FRACTIONS.map((one) => (
+          <TextField
+            key={one}
+            label={FAULTS[one]}
+            figure
+            inputMode="numeric"
+            {...draft.field(`fraction-${one}`, `fractions.${one}`)}
+          />
+        ))}
+      </div>
+      {shares.length > 0 && (
+        <p>
+          {shares.map((one) => (
+            <span key={one.fraction} style={{ marginRight: 18 }}>
+              {FAULTS[one.fraction]} <b className="fig">{one.percent.toFixed(1)} %</b>{' '}
+              <span className="soft">
+                ({(one.interval.lower * 100).toFixed(1)} to {(one.interval.upper * 100).toFixed(1)})
+              </span>
+            </span>
+          ))}
+        </p>
+      )}
+    </details>
+  );
+}
+
+/** A start/stop clock for parting by hand: grams an hour, hours for the lot, and a word when the eyes want a rest. */
+export function SortingClock({
+  view,
+  test,
+  mass,
+}: {
+  view: PurityView;
+  test: PurityTest;
+  /** What is being parted, g as typed. */
+  mass: string;
+}): JSX.Element {
+  const client = useQueryClient();
+  const clock = useClock(test.id);
+  const [parted, setParted] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string>();
+  const sending = useRef(false);
+  const { running, seconds, stretch } = clock;
+  const figure = plainFigure(parted ?? mass);
+  const keep = async () => {
+    if (sending.current) return;
+    sending.current = true;
+    setTrouble(undefined);
+    try {
+      client.setQueryData(
+        ['purity', view.lot.id],
+        await write<PurityView>('POST', `/purity/tests/${test.id}/sorting`, { mass: figure, seconds }),
+      );
+      clock.clear();
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setTrouble(error.faults[0]?.message ?? error.message);
+    } finally {
+      sending.current = false;
+    }
+  };
+  useKeys([{ key: 'k', says: running ? 'stop the clock' : 'start the clock of parting by hand', act: clock.toggle }]);
+  const rate =
+    seconds > 0 && DECIMAL_TEXT.test(figure) && Number(figure) > 0
+      ? sortingRate(Number(figure), seconds, view.lotKg)
+      : test.sorting;
+  return (
+    <section style={{ marginTop: 22 }} aria-label="clock of parting by hand">
+      <Trouble text={trouble} />
+      <div className="clock">
+        <Button variant="outline-primary" onClick={clock.toggle} aria-pressed={running}>
+          {running ? 'Stop the clock' : 'Start the clock'} <Key>K</Key>
+        </Button>
+        <span className="fig">
+          {String(Math.floor(seconds / 60)).padStart(2, '0')}:{String(seconds % 60).padStart(2, '0')}
+        </span>
+        {seconds > 0 && !running && (
+          <>
+            <TextField label="parted, g" figure inputMode="decimal" value={parted ?? mass} onChange={setParted} />
+            <Button variant="outline-primary" onClick={() => void keep()}>
+              Keep this time
+            </Button>
+          </>
+        )}
+        {rate && (
+          <span>
+            <b className="fig">{rate.gramsPerHour.toFixed(rate.gramsPerHour < 10 ? 1 : 0)}</b> g an hour; the lot takes
+            one person about <b className="fig">{Math.round(rate.lotHours)}</b> hours
+          </span>
+        )}
+      </div>
+      {stretch >= REST_AFTER_MINUTES * 60 && (
+        <div className="notice" role="status">
+          {Math.floor(stretch / 60)} minutes at the forceps: look into the distance and stand up for {REST_MINUTES}{' '}
+          minutes.
+        </div>
+      )}
+    </section>
+  );
+}

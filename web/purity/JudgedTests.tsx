@@ -1,0 +1,87 @@
+import type { PurityResult } from '@mercato/contract/purity/purity';
+import { COMPONENT_NAMES } from '@mercato/core/purity/analysePurity';
+import type { Fate } from '@mercato/core/purity/judgeTests';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import type { JSX } from 'react';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+const FATES: Readonly<Record<Fate, string>> = {
+  agrees: 'agrees',
+  apart: 'apart, stays in the mean',
+  dropped: 'more than twice out: dropped',
+};
+
+/** How halves or whole samples compare, component by component, and what is reported of them. */
+export function JudgedTests({
+  result,
+  open,
+}: {
+  result: PurityResult;
+  open: (title: string, verdict: Verdict) => void;
+}): JSX.Element | null {
+  const { judged, shares } = result;
+  if (!judged) return null;
+  const half = judged.basis === 'half';
+  return (
+    <section style={{ marginTop: 26 }}>
+      <h2>{half ? 'Halves against each other' : 'Whole samples against each other'}</h2>
+      <div className="scroll">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>{half ? 'pair' : ''}</th>
+              <th>component</th>
+              <th className="num">average</th>
+              <th className="num">apart</th>
+              <th className="num">allowed</th>
+              <th>outcome</th>
+              <th>fate</th>
+            </tr>
+          </thead>
+          <tbody>
+            {judged.pairs.flatMap((pair, p) =>
+              pair.comparisons.map((one, i) => (
+                <tr key={`${p} ${one.component}`}>
+                  <td className="num">{half && i === 0 ? p + 1 : ''}</td>
+                  <td>{COMPONENT_NAMES[one.component]}</td>
+                  <td className="num">{one.meanPercent.toFixed(2)}</td>
+                  <td className="num">
+                    <button
+                      type="button"
+                      className="opens"
+                      onClick={() => {
+                        open(`${COMPONENT_NAMES[one.component]}${half ? `, pair ${p + 1}` : ''}`, one);
+                      }}
+                    >
+                      {one.differencePercent.toFixed(2)}
+                    </button>
+                  </td>
+                  <td className="num">{one.tolerancePercent === null ? '—' : one.tolerancePercent.toFixed(2)}</td>
+                  <td>
+                    <VerdictMark mark={one.outcome} word />
+                  </td>
+                  <td>{i === 0 && (half || pair.fate === 'agrees') ? FATES[pair.fate] : ''}</td>
+                </tr>
+              )),
+            )}
+          </tbody>
+        </table>
+      </div>
+      <p>
+        <VerdictMark mark={judged.outcome} word /> {judged.next}
+        {shares && (
+          <>
+            {' '}
+            {judged.outcome === 'outside' ? 'Mean so far' : 'Reported'}:{' '}
+            <b className="fig">
+              {shares.shares
+                .map((one) => (one.trace ? 'trace' : one.percent.toFixed(shares.percentDecimals)))
+                .join(' · ')}{' '}
+              %
+            </b>
+          </>
+        )}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,144 @@
+import {
+  otherPuritySchema,
+  type OtherPurities as Others,
+  type OtherPurityView,
+  type PurityView,
+  type PurityWay,
+} from '@mercato/contract/purity/purity';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/purity/analysePurity';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { read, write } from '../api/client.ts';
+import { Elsewhere } from '../register/Elsewhere.tsx';
+import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+const WAYS: Readonly<Record<PurityWay, string>> = {
+  'two-way': 'another sample or laboratory: can both come from one lot?',
+  'one-way': 'an earlier result: is ours worse?',
+  label: 'a label: does it stand?',
+};
+
+/** Results that were not made here: a second sample, a second laboratory, a label; each judged against what is reported. */
+export function OtherPurities({
+  view,
+  may,
+  open,
+}: {
+  view: PurityView;
+  may: boolean;
+  open: (title: string, verdict: Verdict) => void;
+}): JSX.Element {
+  const { data } = useQuery({
+    queryKey: ['purity-others', view.lot.id, view.tests.map((one) => one.version).join(' ')],
+    queryFn: ({ signal }) => read<Others>(`/lots/${view.lot.id}/purity/others`, signal),
+  });
+  return (
+    <Elsewhere
+      title="Beside results from elsewhere"
+      enter="Enter a result"
+      results={data?.others}
+      may={may}
+      question={(one) => WAYS[one.way]}
+      before={(one: OtherPurityView['earlier'][number]) => `${Object.values(one.percents).join(' · ')} %`}
+      form={(before, leave) => <OtherForm view={view} before={before} leave={leave} />}
+    >
+      {(one) => (
+        <table className="ruled" style={{ maxWidth: 760 }}>
+          <tbody>
+            {(Object.keys(one.percents) as Component[]).map((component) => {
+              const verdict = one.verdicts.find((other) => other.component === component)?.verdict;
+              return (
+                <tr key={component}>
+                  <td>{COMPONENT_NAMES[component]}</td>
+                  <td className="num">{one.percents[component]} %</td>
+                  <td>
+                    {verdict ? (
+                      <button
+                        type="button"
+                        className="opens"
+                        onClick={() => {
+                          open(`${COMPONENT_NAMES[component]}, ${one.source}`, verdict);
+                        }}
+                      >
+                        <VerdictMark mark={verdict.outcome} word />
+                      </button>
+                    ) : (
+                      <span className="soft">no result here yet</span>
+                    )}
+                  </td>
+                  <td className="soft">{verdict?.next}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+    </Elsewhere>
+  );
+}
+
+function OtherForm({
+  view,
+  before,
+  leave,
+}: {
+  view: PurityView;
+  before: OtherPurityView | null;
+  leave: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const ways = (Object.keys(WAYS) as PurityWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
+  const draft = useDraft(
+    {
+      source: before?.source ?? '',
+      way: before?.way ?? ways[0] ?? 'two-way',
+      pureSeed: before?.percents.pureSeed ?? '',
+      otherSeeds: before?.percents.otherSeeds ?? '',
+      otherCropSeed: before?.percents.otherCropSeed ?? '',
+      weedSeed: before?.percents.weedSeed ?? '',
+      inertMatter: before?.percents.inertMatter ?? '',
+      reason: '',
+    },
+    (values) => ({
+      source: values.source.trim(),
+      way: values.way,
+      percents: Object.fromEntries(
+        view.components.flatMap((one) => (values[one].trim() ? [[one, plainFigure(values[one])]] : [])),
+      ),
+      ...(before ? { corrects: before.number } : {}),
+      ...unlessEmpty('reason', values.reason),
+    }),
+    otherPuritySchema,
+    async (body, key) => {
+      await write<Others>('POST', `/lots/${view.lot.id}/purity/others`, body, { key });
+      await client.invalidateQueries({ queryKey: ['purity-others', view.lot.id] });
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>
+      <div className="fields">
+        <TextField label="where it comes from" {...draft.field('source')} autoFocus />
+        <ChoiceField
+          label="the question"
+          {...draft.field('way')}
+          options={ways.map((one) => [one, WAYS[one]] as const)}
+        />
+        {view.components.map((one) => (
+          <TextField
+            key={one}
+            label={`${COMPONENT_NAMES[one]}, %`}
+            figure
+            inputMode="decimal"
+            {...draft.field(one, `percents.${one}`, ...(one === 'pureSeed' ? ['percents'] : []))}
+          />
+        ))}
+        {before && <TextField label="why it is corrected" {...draft.field('reason')} />}
+      </div>
+    </DraftForm>
+  );
+}

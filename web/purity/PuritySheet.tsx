@@ -1,0 +1,79 @@
+import type { PurityView } from '@mercato/contract/purity/purity';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { PaperHead } from '../ui/PaperHead.tsx';
+import { useSession } from '../api/session.tsx';
+import { FIELD_NAMES, weighedFields } from './draft.ts';
+
+/** The bench sheet on paper: the lines of the screen in their order, so that a filled sheet is typed back from top to bottom. */
+export default function PuritySheet(): JSX.Element {
+  const { lot = '' } = useParams();
+  const { session } = useSession();
+  const { data } = useQuery({
+    queryKey: ['purity', lot],
+    queryFn: ({ signal }) => read<PurityView>(`/lots/${lot}/purity`, signal),
+  });
+  if (!data || !session) return <main aria-busy="true" />;
+  const test = data.tests.at(-1);
+  const waiting = data.waiting[0];
+  const blowing = data.unitRules.some((one) => one.topic === 'blowing');
+  return (
+    <main style={{ maxWidth: 900 }}>
+      <PaperHead
+        title="Purity sheet"
+        codes={[data.lot.reference, waiting?.code ?? test?.vesselCode ?? '']}
+        back={`/lots/${lot}/purity`}
+      />
+      <p>
+        <i className="species">{data.lot.species}</i>, {data.lot.commonName} · {data.lot.edition.name} ·{' '}
+        {data.leastG === null
+          ? 'no least mass in the book'
+          : `${data.leastG} g at least, ${data.leastG / 2} g for a half`}
+        {data.lot.chaffy ? ' · chaffy' : ''}
+      </p>
+      <p>
+        <span className="box" /> whole <span className="box" /> first half <span className="box" /> second half · sample
+        code ______________ · balance ______________
+      </p>
+      <table className="ruled sheet">
+        <thead>
+          <tr>
+            <th>line</th>
+            <th style={{ width: 170 }}>g</th>
+            <th>its parts: name, and g, seeds or trace</th>
+          </tr>
+        </thead>
+        <tbody>
+          {weighedFields(data).map((field, i) => (
+            <tr key={field} style={{ height: i < 2 ? 46 : 92 }}>
+              <td>
+                {i + 1} <b>{FIELD_NAMES[field]}</b>
+              </td>
+              <td className="write" />
+              <td className="write" />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {blowing && <p style={{ marginTop: 14 }}>Blower setting ______________ · for ________ min</p>}
+      <p style={{ marginTop: 14 }}>
+        For the cleaning shed, of ________ pure seeds: light ______ · stained ______ · bored ______ · off type ______
+      </p>
+      {data.unitRules.length > 0 && (
+        <ul>
+          {data.unitRules.map((one, i) => (
+            <li key={i}>
+              {one.says} <span className="soft">({one.rule.provenance.verification})</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p style={{ marginTop: 18 }}>
+        Weighed on ______________ by ______________________ · dust mask when blowing and sorting; gloves for treated
+        seed.
+      </p>
+    </main>
+  );
+}

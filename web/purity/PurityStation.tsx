@@ -1,0 +1,420 @@
+import {
+  purityWeighingsSchema,
+  type PurityTest,
+  type PurityView,
+  type PurityWeighings,
+} from '@mercato/contract/purity/purity';
+import {
+  analysePurity,
+  COMPONENT_NAMES,
+  shareSteps,
+  weighingDecimals,
+  type Component,
+  type PurityAnalysis,
+} from '@mercato/core/purity/analysePurity';
+import { componentMasses } from '@mercato/core/purity/componentMasses';
+import type { EditionContent } from '@mercato/core/rule-books/edition';
+import { readEdition } from '@mercato/core/rule-books/readEdition';
+import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
+import type { Verdict } from '@mercato/core/verdict/verdict';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState, type JSX, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { BalanceStrip } from '../devices/BalanceStrip.tsx';
+import { useBench } from '../devices/bench.tsx';
+import { InertProposals, SpeciesProposals } from '../register/names.tsx';
+import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
+import { plainFigure, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { Slip, VerdictSlip } from '../ui/Slip.tsx';
+import { WeighInput } from '../devices/WeighInput.tsx';
+import { Fractions, SortingClock } from './CleaningShed.tsx';
+import {
+  bodyOf,
+  corrects,
+  FIELD_NAMES,
+  valuesOf,
+  weighedFields,
+  type PurityValues,
+  type WeighedField,
+} from './draft.ts';
+import { JudgedTests } from './JudgedTests.tsx';
+import { OtherPurities } from './OtherPurities.tsx';
+import { Parts } from './Parts.tsx';
+import { UnitRules } from './UnitRules.tsx';
+
+const COLOURS: Readonly<Record<Component, string>> = {
+  pureSeed: 'var(--normal)',
+  otherSeeds: 'var(--abnormal)',
+  otherCropSeed: 'var(--hard)',
+  weedSeed: 'var(--abnormal)',
+  inertMatter: 'var(--inert)',
+};
+
+/** What the narrow slip shows: a component's share, a verdict that was opened, or the gain or loss. */
+type Shown = { component: Component } | { title: string; verdict: Verdict } | null;
+
+/** One working sample at the bench: weighed in, parted, weighed; the figures look after themselves. */
+export function PurityStation({
+  view,
+  test,
+  mayWrite,
+  tests,
+  children,
+}: {
+  view: PurityView;
+  test: PurityTest;
+  mayWrite: boolean;
+  /** The other tests of the lot. */
+  tests: ReactNode;
+  children: ReactNode;
+}): JSX.Element {
+  const client = useQueryClient();
+  const [shown, setShown] = useState<Shown>(null);
+  const bench = useBench();
+  const [into, setInto] = useState<{ name: string; field: WeighedField | null } | null>(null);
+  const [refused, setRefused] = useState<{ field: string; reason: string } | null>(null);
+  const onRefused = (field: string) => (reason: string | undefined) => {
+    setRefused(reason === undefined ? null : { field, reason });
+  };
+  const { data: content } = useQuery({
+    queryKey: ['edition', test.edition.id],
+    queryFn: ({ signal }) => read<EditionContent>(`/rule-books/${test.edition.id}`, signal),
+    staleTime: Infinity,
+  });
+  const edition = useMemo(() => (content ? readEdition(content) : null), [content]);
+  const fields = weighedFields(view);
+  const draft = useDraft<PurityValues, PurityWeighings>(
+    valuesOf(test),
+    (values) => bodyOf(values, fields, test, view.lot.chaffy, bench?.balance?.address === '' ? bench.note() : null),
+    purityWeighingsSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['purity', view.lot.id],
+        await write<PurityView>('PUT', `/purity/tests/${test.id}`, body, { version: test.version, key }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+    },
+  );
+  const { values, set } = draft;
+  const text = (field: WeighedField) => plainFigure(values[field]);
+  const first = DECIMAL_TEXT.test(text('workingSample')) ? new Exact(text('workingSample')) : null;
+  const decimals = edition && first?.gt(0) ? weighingDecimals(edition, first) : null;
+  const analysis = useMemo<PurityAnalysis | null>(() => {
+    const masses = componentMasses(view.components, (field) => plainFigure(values[field]), view.multipleUnitsPercent);
+    return edition && first?.gt(0) && masses ? analysePurity(edition, first, masses) : null;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `first` is read from `values`
+  }, [edition, values, view]);
+  const corrected = corrects(values, fields, test);
+  const wrongDecimals = (field: WeighedField): string | undefined => {
+    if (decimals === null || !DECIMAL_TEXT.test(text(field)) || writtenDecimals(text(field)) === decimals)
+      return undefined;
+    return `${decimals} decimals for a sample of this weight: write ${new Exact(text(field)).toFixed(decimals)}, or weigh again.`;
+  };
+  const blowing = view.unitRules.some((one) => one.topic === 'blowing');
+  const open = (title: string, verdict: Verdict) => {
+    setShown({ title, verdict });
+  };
+  const title =
+    test.pair !== null
+      ? `Purity, ${halfWords(test)}`
+      : view.tests.length > 1
+        ? `Purity, test ${test.number}`
+        : 'Purity';
+  const reported = view.result?.tests.includes(test.number) ?? false;
+  return (
+    <main className="station">
+      <section>
+        <BenchHead lot={view.lot} title={title} code={test.vesselCode}>
+          {view.components.length} components{decimals === null ? '' : ` · ${decimals} decimals on this balance`}
+          {test.chaffy ? ' · chaffy' : ''} · {test.edition.name}
+        </BenchHead>
+        {tests}
+        <p className="soft" style={{ margin: '6px 0 0' }}>
+          Dust: mask and good air when blowing and sorting. Treated seed: gloves, and wash hands.
+        </p>
+        <DraftForm
+          draft={draft}
+          send={mayWrite ? (corrected ? 'Correct' : 'Keep the weighings') : null}
+          beside={
+            <span className="soft">
+              {test.version > 1 ? `last written by ${test.updatedBy}` : 'nothing is written yet'} ·{' '}
+              <Link to={`/lots/${view.lot.id}/purity/sheet`}>bench sheet on paper</Link>
+            </span>
+          }
+          style={{ marginTop: 10 }}
+        >
+          {fields.map((field) => {
+            const share = analysis?.shares.find((one) => one.component === field);
+            const fault =
+              (refused?.field === field ? refused.reason : undefined) ??
+              draft.fault(field) ??
+              draft.fault(`weighedOn.${field}.why`) ??
+              wrongDecimals(field);
+            const component = isPartable(field) ? field : null;
+            const parts = component ? values.parts.filter((one) => one.component === component) : [];
+            return (
+              <div key={field}>
+                <div className="row-entry">
+                  <label htmlFor={`mass-${field}`}>{capital(FIELD_NAMES[field])}</label>
+                  <span>
+                    <WeighInput
+                      id={`mass-${field}`}
+                      value={values[field]}
+                      disabled={!mayWrite}
+                      invalid={fault !== undefined}
+                      describedBy={fault === undefined ? undefined : `why-${field}`}
+                      autoFocus={field === 'workingSample' && !test.fields.workingSample}
+                      decimals={field === 'workingSample' && edition ? decimalsOf(edition) : decimals}
+                      onRefused={onRefused(field)}
+                      onFocus={() => {
+                        setInto({ name: capital(FIELD_NAMES[field]), field });
+                        setRefused(null);
+                        setShown(isComponent(field) ? { component: field } : null);
+                      }}
+                      onChange={(next, weighedOn) => {
+                        set({ [field]: next, weighedOn: { ...values.weighedOn, [field]: weighedOn } });
+                      }}
+                    />{' '}
+                    g
+                  </span>
+                  <span className="pct">
+                    {share && (
+                      <button
+                        type="button"
+                        className="opens"
+                        onClick={() => {
+                          setShown({ component: share.component });
+                        }}
+                      >
+                        {share.trace ? 'trace' : share.percent.toFixed(analysis?.percentDecimals ?? 1)}
+                      </button>
+                    )}
+                  </span>
+                  <span>
+                    {fault && (
+                      <span className="why" role="alert" id={`why-${field}`}>
+                        {fault}
+                      </span>
+                    )}
+                    <span className="kind">
+                      {field === 'multipleUnits' &&
+                        `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
+                      {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (
+                        <>
+                          {analysis.adjustedBy > 0 ? 'took' : 'gave'}{' '}
+                          {Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals)} so that all make 100{' '}
+                        </>
+                      )}
+                      {component && mayWrite && (
+                        <button
+                          type="button"
+                          className="bare"
+                          aria-label={`${parts.length > 0 ? 'another part' : 'name its parts'}: ${FIELD_NAMES[field]}`}
+                          onClick={() => {
+                            set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] });
+                          }}
+                        >
+                          {parts.length > 0 ? 'another part' : 'name its parts'}
+                        </button>
+                      )}{' '}
+                      <Earlier field={test.fields[field]} />
+                    </span>
+                  </span>
+                </div>
+                {component && (
+                  <Parts
+                    component={component}
+                    values={values}
+                    judged={test.parts}
+                    fault={draft.fault}
+                    disabled={!mayWrite}
+                    list={component === 'inertMatter' ? 'inert-kinds' : `species-${component}`}
+                    decimals={analysis?.percentDecimals ?? 1}
+                    weighTo={decimals}
+                    onFocus={(name) => {
+                      setInto({ name, field: null });
+                    }}
+                    onRefused={(part, reason) => {
+                      onRefused(`part ${part}`)(reason);
+                    }}
+                    change={(next) => {
+                      set({ parts: next });
+                    }}
+                  />
+                )}
+              </div>
+            );
+          })}
+          <Proposals parts={values.parts} />
+          <SumLine
+            analysis={analysis}
+            decimals={decimals}
+            open={() => {
+              setShown(null);
+            }}
+          />
+          {analysis && <ShareBar analysis={analysis} />}
+          {refused?.field.startsWith('part ') && (
+            <div className="why outside" role="alert">
+              {refused.reason}
+            </div>
+          )}
+          {mayWrite && (
+            <BalanceStrip into={into && (into.field === null || text(into.field) === '') ? into.name : null} />
+          )}
+          <div className="fields" style={{ marginTop: 14 }}>
+            <ChoiceField
+              label="judged as"
+              {...draft.field('chaffy')}
+              options={[
+                ['not chaffy', view.lot.chaffy ? 'not chaffy' : 'not chaffy, as usual for the kind'],
+                ['chaffy', view.lot.chaffy ? 'chaffy, as usual for the kind' : 'chaffy'],
+              ]}
+            />
+            {((values.chaffy === 'chaffy') !== view.lot.chaffy || test.fields.chaffyWhy) && (
+              <TextField label="why" {...draft.field('chaffyWhy', 'chaffiness.why', 'chaffiness')} />
+            )}
+            {blowing && (
+              <>
+                <TextField
+                  label="setting of the blower"
+                  {...draft.field('blowerSetting', 'blowing.setting')}
+                  hint="set with a calibration sample of the kind"
+                />
+                <TextField
+                  label="blown for, min"
+                  figure
+                  inputMode="decimal"
+                  {...draft.field('blowerMinutes', 'blowing.minutes')}
+                />
+              </>
+            )}
+          </div>
+          <Fractions draft={draft} shares={test.fractions} />
+          {corrected && (
+            <div style={{ marginTop: 14 }}>
+              <TextField
+                label="why it is corrected"
+                {...draft.field('reason')}
+                hint="the old figure stays visible, struck through"
+              />
+            </div>
+          )}
+        </DraftForm>
+        {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
+        {view.result && <JudgedTests result={view.result} open={open} />}
+        <DecisionBox
+          on={test}
+          outside={
+            (test.analysis?.retest ?? false) ||
+            test.massVerdict?.outcome === 'outside' ||
+            (reported && view.result?.outcome === 'outside')
+          }
+        />
+        {children}
+        <OtherPurities view={view} may={mayWrite} open={open} />
+      </section>
+      <aside className="slip">
+        {shown && 'verdict' in shown && <VerdictSlip title={shown.title} verdict={shown.verdict} />}
+        {shown && 'component' in shown && analysis && (
+          <Slip
+            title={COMPONENT_NAMES[shown.component]}
+            steps={shareSteps(analysis, shown.component)}
+            next="Percent of the sum of the components, not of the first weighing."
+            rule={analysis.shareRule}
+          />
+        )}
+        {analysis ? (
+          <VerdictSlip title="gain or loss" verdict={analysis.verdict} />
+        ) : (
+          <p className="soft">
+            Weigh in, separate, weigh each part. Percents stand here as soon as every part is weighed; a part that is
+            not there is written 0.
+          </p>
+        )}
+        {test.massVerdict && <VerdictSlip title="mass weighed in" verdict={test.massVerdict} />}
+        <UnitRules rules={view.unitRules} />
+      </aside>
+    </main>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+/** "second half of pair 1". */
+export const halfWords = (test: Pick<PurityTest, 'pair' | 'half'>): string =>
+  `${test.half === 1 ? 'first' : 'second'} half of pair ${test.pair ?? ''}`;
+const isComponent = (field: WeighedField): field is Component => field in COMPONENT_NAMES;
+const isPartable = (field: WeighedField): field is Component => isComponent(field) && field !== 'pureSeed';
+
+/** How the mass itself decides its decimals, while it is weighed in. */
+const decimalsOf = (edition: ReturnType<typeof readEdition>) => (text: string) =>
+  new Exact(text).gt(0) ? weighingDecimals(edition, new Exact(text)) : null;
+
+function Proposals({ parts }: { parts: PurityValues['parts'] }): JSX.Element {
+  const named = (component: Component) => parts.some((one) => one.component === component);
+  return (
+    <>
+      {named('otherSeeds') && <SpeciesProposals id="species-otherSeeds" />}
+      {named('otherCropSeed') && <SpeciesProposals id="species-otherCropSeed" usually={['crop', 'either']} />}
+      {named('weedSeed') && <SpeciesProposals id="species-weedSeed" usually={['weed', 'either']} />}
+      {named('inertMatter') && <InertProposals id="inert-kinds" />}
+    </>
+  );
+}
+
+function SumLine({
+  analysis,
+  decimals,
+  open,
+}: {
+  analysis: PurityAnalysis | null;
+  decimals: number | null;
+  open: () => void;
+}): JSX.Element {
+  return (
+    <div className="row-entry sum">
+      <span className="serif">Sum of parts</span>
+      <span className="fig" style={{ fontSize: 22, width: 150, textAlign: 'right', paddingRight: 4 }}>
+        {analysis && decimals !== null ? new Exact(analysis.sumG).toFixed(decimals) : '—'}
+      </span>
+      <span className="pct">{analysis ? (100).toFixed(analysis.percentDecimals) : ''}</span>
+      <span className={analysis?.retest ? 'outside' : 'kind'}>
+        {analysis && (
+          <button type="button" className="opens" onClick={open}>
+            {changeWords(analysis)}
+          </button>
+        )}
+      </span>
+    </div>
+  );
+}
+
+function ShareBar({ analysis }: { analysis: PurityAnalysis }): JSX.Element {
+  return (
+    <>
+      <div
+        className="share"
+        role="img"
+        aria-label={analysis.shares.map((one) => `${COMPONENT_NAMES[one.component]} ${one.percent} %`).join(', ')}
+      >
+        {analysis.shares.map((one) => (
+          <div key={one.component} style={{ width: `${one.exactPercent}%`, background: COLOURS[one.component] }} />
+        ))}
+      </div>
+      <div className="soft" style={{ fontSize: 14 }}>
+        {analysis.shares.map((one) => COMPONENT_NAMES[one.component]).join(' · ')}, drawn to scale
+      </div>
+    </>
+  );
+}
+
+function changeWords(analysis: PurityAnalysis): string {
+  const change = Math.abs(analysis.changePercent).toFixed(1);
+  const way = analysis.changePercent > 0 ? 'heavier' : 'lighter';
+  return analysis.retest
+    ? `${change} % ${way} than weighed in, ${analysis.verdict.limit} % allowed: repeat`
+    : `${change} % ${way} than weighed in, ${analysis.verdict.limit} % asks for a repeat`;
+}

@@ -1,0 +1,36 @@
+import type { TestFrame } from '@mercato/contract/register/lots';
+import type { JSX } from 'react';
+
+/** The tests of a step side by side; nothing where there is one alone. */
+export function TestTabs<T extends TestFrame>({
+  tests,
+  at,
+  name,
+  open,
+}: {
+  tests: readonly T[];
+  at: T;
+  name: (test: T) => string;
+  /** By the code of the sample that was tested. */
+  open: (code: string) => void;
+}): JSX.Element | null {
+  if (tests.length < 2) return null;
+  return (
+    <p className="soft" style={{ margin: '6px 0 0' }}>
+      {tests.map((one) => (
+        <button
+          key={one.id}
+          type="button"
+          className="bare"
+          aria-pressed={one === at}
+          onClick={() => {
+            open(one.vesselCode);
+          }}
+        >
+          {one === at ? <b>{name(one)}</b> : name(one)}
+          {one.decision?.decision === 'set-aside' ? ' (set aside)' : ''}
+        </button>
+      ))}
+    </p>
+  );
+}

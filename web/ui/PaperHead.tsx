@@ -1,0 +1,37 @@
+import type { JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+
+/** The head of a sheet for the bench: what it is, of which lot and sample; on the screen also how it is printed. */
+export function PaperHead({
+  title,
+  codes,
+  back,
+}: {
+  title: string;
+  codes: readonly string[];
+  back: string;
+}): JSX.Element {
+  return (
+    <>
+      <div className="actions no-print">
+        <Button
+          onClick={() => {
+            window.print();
+          }}
+        >
+          Print
+        </Button>
+        <Link to={back}>back</Link>
+      </div>
+      <h1>
+        {title}{' '}
+        {codes.filter(Boolean).map((code) => (
+          <span key={code} className="fig">
+            {code}{' '}
+          </span>
+        ))}
+      </h1>
+    </>
+  );
+}

@@ -1,6 +1,7 @@
 const FLOOR = '(core|contract|server|web)';
 // Shared rooms: one short list. `lot-sheet` gathers what the steps know, and `release` prints it.
-const ROOMS = 'testing|register|statistics|units|verdict|rule-books|catalogue|http|database|ui|api|paper|lot-sheet';
+const ROOMS =
+  'testing|register|statistics|units|verdict|rule-books|catalogue|http|database|ui|api|paper|lot-sheet|devices';
 // Steps that read other steps' results, and those that write through their use cases.
 const GATHER = 'release|lot-sheet';
 const WRITERS = 'demo|import';

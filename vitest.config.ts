@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'core', root: 'core', include: ['**/*.test.ts'] } },
+      { test: { name: 'devices', root: 'devices', include: ['**/*.test.ts'] } },
       { test: { name: 'contract', root: 'contract', include: ['**/*.test.ts'] } },
       {
         test: { name: 'web', root: 'web', environment: 'jsdom', include: ['**/*.test.{ts,tsx}'], testTimeout: 30_000 },

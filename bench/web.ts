@@ -36,65 +36,169 @@ const kilobytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) /
 console.log(`first-load JavaScript: ${kilobytes.toFixed(1)} kB gzip in ${scripts.size} files (budget 150 kB)`);
 page.removeAllListeners('response');
 
-const lot = await page.evaluate(
-  async () => ((await (await fetch('/api/lots?q=QM-0420')).json()) as { rows: { id: string }[] }).rows[0]?.id ?? '',
-);
-await page.goto(`${base}/lots/${lot}/germination/count`);
-const figure = page.locator('[data-class="normal"]');
-await figure.waitFor();
-await page.evaluate(() => {
-  window.painted = [];
-  const after = new MessageChannel();
-  const waiting: number[] = [];
-  after.port1.onmessage = () => {
-    const now = performance.now();
-    for (const pressed of waiting.splice(0)) window.painted.push(now - pressed);
-  };
-  let pressed: number | null = null;
-  window.addEventListener('keydown', (event) => (pressed = event.key === '1' ? event.timeStamp : null), true);
-  new MutationObserver(() => {
-    if (pressed === null) return;
-    const from = pressed;
-    pressed = null;
-    // The next frame paints the figure; the message comes after it.
-    requestAnimationFrame(() => {
-      waiting.push(from);
-      after.port2.postMessage(0);
+/** Listens for a key and for the frame that paints what it changed. */
+async function watchKeys(watched: string): Promise<void> {
+  await page.evaluate((selector) => {
+    window.painted = [];
+    const after = new MessageChannel();
+    const waiting: number[] = [];
+    after.port1.onmessage = () => {
+      const now = performance.now();
+      for (const pressed of waiting.splice(0)) window.painted.push(now - pressed);
+    };
+    let pressed: number | null = null;
+    window.addEventListener('keydown', (event) => (pressed = /^\d$/.test(event.key) ? event.timeStamp : null), true);
+    new MutationObserver(() => {
+      if (pressed === null) return;
+      const from = pressed;
+      pressed = null;
+      // The next frame paints the figure; the message comes after it.
+      requestAnimationFrame(() => {
+        waiting.push(from);
+        after.port2.postMessage(0);
+      });
+    }).observe(document.querySelector(selector) ?? document.body, {
+      subtree: true,
+      characterData: true,
+      childList: true,
     });
-  }).observe(document.querySelector('.tally') ?? document.body, {
-    subtree: true,
-    characterData: true,
-    childList: true,
-  });
-});
+  }, watched);
+}
+
 let keys = 0;
-const begun = performance.now();
-for (let dish = 1; dish <= 4; dish += 1) {
-  const before = Number(await figure.textContent());
-  for (let i = 0; i < 80; i += 1) {
-    await page.keyboard.press('1');
+let begun = 0;
+/** Presses keys twelve times a second, by the clock. */
+async function pressAll(sequence: readonly string[]): Promise<void> {
+  for (const key of sequence) {
+    await page.keyboard.press(key);
     keys += 1;
     await page.waitForTimeout(Math.max(0, begun + (keys * 1000) / PER_SECOND - performance.now()));
   }
-  const counted = Number(await figure.textContent()) - before;
-  if (counted !== 80) console.log(`dish ${dish}: ${counted} of 80 keys were counted`);
-  await page.keyboard.press('ArrowRight');
 }
-const seconds = (performance.now() - begun) / 1000;
-await page.waitForTimeout(1500);
-const painted = await page.evaluate(() => window.painted);
-const stored = await page.evaluate(async (id) => {
-  const view = (await (await fetch(`/api/lots/${id}/germination`)).json()) as {
-    tests: { dishes: { tallies: { counts: { normal: number } }[] }[] }[];
-  };
-  return (view.tests[0]?.dishes ?? []).reduce(
-    (sum, dish) => sum + dish.tallies.reduce((inner, one) => inner + one.counts.normal, 0),
-    0,
+
+async function report(name: string, stored: number): Promise<void> {
+  const seconds = (performance.now() - begun) / 1000;
+  const painted = await page.evaluate(() => window.painted);
+  const p95 = quantile(painted, 0.95);
+  console.log(
+    `${name}, key to painted figure: p95 ${(p95 / FRAME_MS).toFixed(2)} frames (${p95.toFixed(1)} ms; p50 ${quantile(painted, 0.5).toFixed(1)} ms; budget 2 frames), ${(keys / seconds).toFixed(1)} keys a second`,
   );
-}, lot);
-const p95 = quantile(painted, 0.95);
-console.log(
-  `key to painted figure: p95 ${(p95 / FRAME_MS).toFixed(2)} frames (${p95.toFixed(1)} ms; p50 ${quantile(painted, 0.5).toFixed(1)} ms; budget 2 frames), ${(keys / seconds).toFixed(1)} keys a second`,
-);
-console.log(`keys pressed ${keys}, figures painted ${painted.length}, keys that stand in the database ${stored}`);
+  console.log(`  keys pressed ${keys}, figures painted ${painted.length}, keys that stand in the database ${stored}`);
+}
+
+const lotOf = (reference: string) =>
+  page.evaluate(
+    async (q) => ((await (await fetch(`/api/lots?q=${q}`)).json()) as { rows: { id: string }[] }).rows[0]?.id ?? '',
+    reference,
+  );
+
+async function countStation(): Promise<void> {
+  const lot = await lotOf('QM-0420');
+  await page.goto(`${base}/lots/${lot}/germination/count`);
+  const figure = page.locator('[data-class="normal"]');
+  await figure.waitFor();
+  await watchKeys('.tally');
+  [keys, begun] = [0, performance.now()];
+  for (let dish = 1; dish <= 4; dish += 1) {
+    const before = Number(await figure.textContent());
+    await pressAll(Array.from({ length: 80 }, () => '1'));
+    const counted = Number(await figure.textContent()) - before;
+    if (counted !== 80) console.log(`dish ${dish}: ${counted} of 80 keys were counted`);
+    await page.keyboard.press('ArrowRight');
+  }
+  await page.waitForTimeout(1500);
+  const stored = await page.evaluate(async (id) => {
+    const view = (await (await fetch(`/api/lots/${id}/germination`)).json()) as {
+      tests: { dishes: { tallies: { counts: { normal: number } }[] }[] }[];
+    };
+    return (view.tests[0]?.dishes ?? []).reduce(
+      (sum, dish) => sum + dish.tallies.reduce((inner, one) => inner + one.counts.normal, 0),
+      0,
+    );
+  }, lot);
+  await report('count station', stored);
+}
+
+/** Seeds that the server holds of a search, over all trays. */
+const found = (lot: string) =>
+  page.evaluate(async (id) => {
+    const view = (await (await fetch(`/api/lots/${id}/other-seeds`)).json()) as {
+      tests: { trays: { tallies: { seeds: number }[] }[] }[];
+    };
+    return (view.tests.at(-1)?.trays ?? []).reduce(
+      (sum, tray) => sum + tray.tallies.reduce((inner, one) => inner + one.seeds, 0),
+      0,
+    );
+  }, lot);
+
+/** A minute at the search, then a minute without the server, then a sample of 200 species and 2 000 keys. */
+async function findStation(): Promise<void> {
+  const lot = await lotOf('QM-0434');
+  await page.goto(`${base}/lots/${lot}/other-seeds`);
+  await page.locator('.finds .cat').first().waitFor();
+  const minute = Array.from({ length: 60 * PER_SECOND }, (_, i) => String((i % 5) + 1));
+  let before = await found(lot);
+  await watchKeys('.finds');
+  [keys, begun] = [0, performance.now()];
+  await pressAll(minute);
+  await page.waitForTimeout(2500);
+  await report('search for other seeds', (await found(lot)) - before);
+
+  before = await found(lot);
+  await page.context().setOffline(true);
+  await page.evaluate(() => (window.painted = []));
+  [keys, begun] = [0, performance.now()];
+  await pressAll(minute);
+  await page.context().setOffline(false);
+  for (let i = 0; i < 100 && (await found(lot)) - before < minute.length; i += 1) await page.waitForTimeout(200);
+  await page.waitForTimeout(2000);
+  await report('the same through 60 s without the server', (await found(lot)) - before);
+
+  await page.evaluate(async (id) => {
+    const csrf = ((await (await fetch('/api/session')).json()) as { csrf: string }).csrf;
+    const view = (await (await fetch(`/api/lots/${id}/other-seeds`)).json()) as { tests: { id: string }[] };
+    for (let batch = 0; batch < 4; batch += 1)
+      await fetch(`/api/other-seeds/tests/${view.tests.at(-1)?.id ?? ''}/tallies`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf, 'Idempotency-Key': crypto.randomUUID() },
+        body: JSON.stringify({
+          session: crypto.randomUUID(),
+          keys: Array.from({ length: 500 }, (_, i) => ({
+            sequence: i,
+            tray: 2,
+            species: `Genus species${(batch * 500 + i) % 200}`,
+            seeds: 1,
+          })),
+        }),
+      });
+  }, lot);
+  await page.goto(`${base}/lots`);
+  await page.getByRole('row').nth(1).waitFor();
+  const session = await page.context().newCDPSession(page);
+  await session.send('Performance.enable');
+  const scripting = async () =>
+    ((await session.send('Performance.getMetrics')).metrics.find((one) => one.name === 'ScriptDuration')?.value ?? 0) *
+    1000;
+  const times: number[] = [];
+  await page.goto(`${base}/lots/${lot}`);
+  await page.getByRole('listitem').first().waitFor();
+  await page.waitForLoadState('networkidle');
+  for (let i = 0; i < 6; i += 1) {
+    const start = await scripting();
+    await page.keyboard.press('3');
+    // Nobody looks while it opens: looking is scripting too.
+    await page.waitForTimeout(2000);
+    times.push((await scripting()) - start);
+    if ((await page.locator('.finds .cat').count()) < 200) console.log('the search did not open');
+    await page.keyboard.press('l');
+    await page.waitForTimeout(1500);
+  }
+  const [first = Number.NaN, ...next] = times;
+  console.log(
+    `opening a search of 205 species and over 2 000 keys: ${quantile(next, 0.5).toFixed(0)} ms of scripting (p50 of 5; highest ${Math.max(...next).toFixed(0)}; the first of a session, with its code, ${first.toFixed(0)}; budget 100)`,
+  );
+}
+
+await countStation();
+await findStation();
 await browser.close();

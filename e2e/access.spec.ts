@@ -95,7 +95,12 @@ for (const theme of ['light', 'dark'] as const)
       `${ryegrass}/purity`,
       `${clover}/purity`,
       `${chickpea}/purity`,
+      `${clover}/purity/sheet`,
       `${clover}/other-seeds`,
+      `${timothy}/other-seeds`,
+      `${timothy}/other-seeds/sheet`,
+      '/weeds?field=Long%20Meadow',
+      '/balances',
       `${clover}/moisture`,
       `${linseed}/germination`,
       `${chickpea}/germination`,
@@ -115,6 +120,11 @@ for (const theme of ['light', 'dark'] as const)
       await walkTo(page, path);
       await look(path);
     }
+    await page.goto(`${ryegrass}/purity`);
+    await page.getByLabel('balance of this bench').last().selectOption({ index: 1 });
+    await expect(page.locator('.balance-strip .shown')).toHaveClass(/steady/);
+    await page.getByText('its pan: a stand-in').click();
+    await look('balance');
     await page.goto(`${timothy}/heterogeneity`);
     await page.getByRole('button', { name: 'Simulate' }).click();
     await expect(page.getByText('are called not uniform')).toBeVisible({ timeout: 60_000 });

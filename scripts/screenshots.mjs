@@ -8,14 +8,14 @@ const VIEWS = [
   ['lots', '/lots'],
   ['lot', 'QM-0417'],
   ['count', 'QM-0417/germination/count'],
-  ['count-dark', 'QM-0417/germination/count'],
-  ['purity', 'QM-0417/purity'],
+  ['purity', 'QM-0431/purity'],
   ['sampling', 'QM-0436/sampling'],
   ['vessels', 'QM-0436/vessels'],
   ['heterogeneity', 'QM-0434/heterogeneity'],
   ['stations', '/stations'],
   ['acceptance', '/calculators/acceptance'],
-  ['other-seeds', 'QM-0417/other-seeds'],
+  ['other-seeds-dark', 'QM-0434/other-seeds'],
+  ['field-weeds', '/weeds?field=Long%20Meadow'],
   ['moisture', 'QM-0417/moisture'],
   ['germination', 'QM-0402/germination'],
   ['release', 'QM-0388/release'],
@@ -61,6 +61,15 @@ for (const [name, address] of VIEWS) {
     await page.locator('.tally').waitFor();
     await page.keyboard.type(name === 'count' ? 't1t1t11111222333' : '5');
   }
+  if (name === 'purity') {
+    // The first half, with the balance that stands beside it.
+    await page.getByRole('button', { name: /test 1/ }).click();
+    await page.getByLabel('balance of this bench').last().selectOption({ index: 1 });
+    await page.locator('.balance-strip .shown.steady').waitFor();
+    await page.locator('#mass-otherSeeds').focus();
+    await page.getByRole('button', { name: '0.6' }).click();
+    await page.locator('#mass-otherSeeds').focus();
+  }
   if (name === 'vessels') {
     await page
       .getByRole('row', { name: /submitted/ })
@@ -86,7 +95,10 @@ for (const [name, address] of VIEWS) {
     await page.getByText('Put away').first().waitFor();
   }
   await shoot(name);
-  await page.evaluate(() => localStorage.removeItem('mercato.station'));
+  await page.evaluate(() => {
+    localStorage.removeItem('mercato.station');
+    localStorage.removeItem('mercato.balance');
+  });
 }
 // A draw and its walk need a sampler, and a lot that nobody has sampled yet.
 await page.context().clearCookies();

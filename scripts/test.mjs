@@ -17,11 +17,12 @@ import {
   whilePreparing,
 } from './tools.mjs';
 
-const FLOORS = ['lint', 'types', 'arrows', 'core', 'contract', 'web', 'server', 'scripts', 'e2e'];
+const FLOORS = ['lint', 'types', 'arrows', 'core', 'contract', 'devices', 'web', 'server', 'scripts', 'e2e'];
 const HELP = `npm test [-- FLOOR …]    without a floor: all of them, in this order
   lint      ESLint and Prettier          types   TypeScript, strict
   arrows    who may import whom          core    the computation
-  contract  the calculation catalogue    web     what waits in the browser, and its forms
+  contract  the calculation catalogue    devices the stand-ins at the bench
+  web       what waits in the browser, and its forms
   server    against a real PostgreSQL    scripts start and database
   e2e       the interface in headless Chromium
 `;
@@ -29,6 +30,7 @@ const HELP = `npm test [-- FLOOR …]    without a floor: all of them, in this o
 const bin = (name) => path.join(PROJECT, 'node_modules', '.bin', name);
 const results = path.join(PROJECT, '.cache', 'results');
 const totals = { passed: 0, failed: 0 };
+const failedFloors = [];
 
 function run(name, command, args, env = {}) {
   say(`${name} …`);
@@ -42,6 +44,7 @@ function run(name, command, args, env = {}) {
 function check(name, ...commands) {
   const passed = commands.every(([command, ...args]) => run(name, bin(command), args));
   totals[passed ? 'passed' : 'failed'] += 1;
+  if (!passed) failedFloors.push(name);
 }
 
 function report(file) {
@@ -61,6 +64,7 @@ function vitest(projects) {
   const counted = report(file);
   totals.passed += counted?.numPassedTests ?? 0;
   totals.failed += Math.max(counted?.numFailedTests ?? 0, passed ? 0 : 1);
+  if (!passed) failedFloors.push(`the unit tests (${projects.join(', ')})`);
 }
 
 async function playwright() {
@@ -80,6 +84,7 @@ async function playwright() {
   const stats = report(file)?.stats;
   totals.passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0);
   totals.failed += Math.max(stats?.unexpected ?? 0, passed ? 0 : 1);
+  if (!passed) failedFloors.push('e2e');
 }
 
 await main(async () => {
@@ -110,10 +115,21 @@ await main(async () => {
     check('lint', ['eslint', '.', '--max-warnings', '0'], ['prettier', '--check', '--log-level', 'warn', '.']);
   if (on('types')) check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
   if (on('arrows'))
-    check('arrows', ['depcruise', 'core', 'contract', 'server', 'web', '--config', 'dependency-cruiser.cjs']);
-  const units = ['core', 'contract', 'web', 'server', 'scripts'].filter(on);
+    check('arrows', [
+      'depcruise',
+      'core',
+      'contract',
+      'server',
+      'web',
+      'devices',
+      '--config',
+      'dependency-cruiser.cjs',
+    ]);
+  const units = ['core', 'contract', 'devices', 'web', 'server', 'scripts'].filter(on);
   if (units.length > 0) vitest(units);
   if (on('e2e')) await playwright();
+  // What failed may stand thousands of lines above: say it again where a reader looks first.
+  if (failedFloors.length > 0) say(`failed: ${failedFloors.join('; ')}`);
   process.stdout.write(`${totals.passed} passed, ${totals.failed} failed\n`);
   process.exit(totals.failed > 0 || totals.passed === 0 ? 1 : 0);
 });

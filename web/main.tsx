@@ -15,6 +15,7 @@ import { BenchGuard } from './register/BenchGuard.tsx';
 import { LotList } from './register/LotList.tsx';
 import { LotSheet } from './register/LotSheet.tsx';
 import { SignIn } from './register/SignIn.tsx';
+import { PageFault } from './ui/PageFault.tsx';
 import { Shell } from './ui/Shell.tsx';
 
 document.documentElement.dataset.bsTheme =
@@ -55,9 +56,11 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
+      // The server stands on this machine or beside it: whether there is a way out of the house does not matter.
+      networkMode: 'always',
       retry: (tries, error) => !(error instanceof Refused && error.status >= 400 && error.status < 500) && tries < 2,
     },
-    mutations: { retry: false },
+    mutations: { retry: false, networkMode: 'always' },
   },
 });
 
@@ -75,9 +78,11 @@ function SignedIn(): JSX.Element {
   if (!session.person) return <Navigate to="/sign-in" state={{ from: place.pathname + place.search }} replace />;
   return (
     <Shell>
-      <Suspense fallback={<main aria-busy="true" />}>
-        <Outlet />
-      </Suspense>
+      <PageFault at={place.pathname}>
+        <Suspense fallback={<main aria-busy="true" />}>
+          <Outlet />
+        </Suspense>
+      </PageFault>
     </Shell>
   );
 }

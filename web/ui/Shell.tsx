@@ -35,21 +35,28 @@ export function useScanTaker(taker: ScanTaker): void {
   }, [hold, taker]);
 }
 
-/** Whether something that this screen shows could not be asked of the server. */
-function useOutOfReach(): boolean {
+/**
+ * Why something that this screen shows is missing or old: the server is out of reach, or answered with a fault of its
+ * own; null when all is well. What it refuses (4xx) is the screen's own to tell.
+ */
+function useTrouble(): string | null {
   const cache = useQueryClient().getQueryCache();
   return useSyncExternalStore(
     useCallback((listener: () => void) => cache.subscribe(listener), [cache]),
-    () =>
-      cache
+    () => {
+      const failed = cache
         .findAll({ type: 'active' })
-        .some(
-          ({ state }) =>
-            state.fetchStatus === 'paused' ||
-            (state.status === 'error' && state.error instanceof Refused && state.error.status === 0),
-        ),
+        .flatMap(({ state }) => (state.status === 'error' ? [state.error] : []))
+        .filter((error) => !(error instanceof Refused) || error.status === 0 || error.status >= 500);
+      if (failed.length === 0) return null;
+      return failed.some((error) => error instanceof Refused && error.status === 0) ? OUT_OF_REACH : HALF_LOADED;
+    },
   );
 }
+
+const OUT_OF_REACH =
+  'The server cannot be reached: what is shown here may be missing or old. Samples that are taken on the walk are kept on this machine, and sent later.';
+const HALF_LOADED = 'The server could not answer everything that belongs here: what is shown may be missing or old.';
 
 /** The frame around every signed-in screen: bar, scan line, keys. */
 export function Shell({ children }: { children: ReactNode }): JSX.Element {
@@ -63,7 +70,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { here, act } = useStation();
-  const outOfReach = useOutOfReach();
+  const trouble = useTrouble();
 
   const openScan = useCallback(() => {
     if (document.activeElement !== scanLine.current) before.current = document.activeElement;
@@ -185,12 +192,18 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
           </button>
         </div>
       )}
-      {outOfReach && (
+      {trouble && (
         <div className="notice bad" role="status">
-          <span>
-            The server cannot be reached: what is shown here may be missing or old. Samples that are taken on the walk
-            are kept on this machine, and sent later.
-          </span>
+          <span>{trouble}</span>
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              void client.refetchQueries({ type: 'active', predicate: ({ state }) => state.status === 'error' });
+            }}
+          >
+            try again
+          </button>
         </div>
       )}
       {camera && (

@@ -127,7 +127,7 @@ for (const theme of ['light', 'dark'] as const)
     await look('balance');
     await page.goto(`${timothy}/heterogeneity`);
     await page.getByRole('button', { name: 'Simulate' }).click();
-    await expect(page.getByText('are called not uniform')).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('are called not uniform')).toBeVisible({ timeout: 120_000 });
     await expect(page.locator('.apexcharts-svg')).toBeVisible();
     await look('power');
     await page.goto('/calculators/acceptance');

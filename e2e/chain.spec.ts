@@ -194,7 +194,7 @@ test('a printed label held before the camera opens its vessel, without a network
     await phone.keyboard.press('Enter');
     await expect(phone.getByRole('heading', { name: 'Lots' })).toBeVisible();
     await phone.getByRole('button', { name: 'camera' }).press('Enter');
-    await expect(phone.getByRole('heading', { name: 'Submitted' })).toBeVisible({ timeout: 20_000 });
+    await expect(phone.getByRole('heading', { name: 'Submitted' })).toBeVisible({ timeout: 80_000 });
     await expect(phone.getByText(sample?.code ?? '?').first()).toBeVisible();
     expect(complaints).toEqual([]);
   } finally {

@@ -43,7 +43,7 @@ test('two halves go from the pan to their mean, by keyboard alone', async ({ pag
     await expect(shown).toHaveClass(/moving/);
     await hands.press('Enter');
     await expect(page.getByText('The reading still moves: wait until it stands still.')).toBeVisible();
-    await expect(shown).toHaveClass(/steady/, { timeout: 20_000 });
+    await expect(shown).toHaveClass(/steady/, { timeout: 80_000 });
     await expect(shown).toHaveText(/^1\.602\d$/);
     await hands.press('Enter');
     await expect(page.getByRole('textbox', { name: 'Weighed in' })).toHaveValue('1.602');
@@ -123,7 +123,7 @@ test('a search goes on without the server, and every key stands once', async ({ 
   await expect(page.getByText(/\d+ keys wait to be sent/)).toBeVisible();
   await expect(page.locator('.left .n')).toHaveText('34');
   await context.setOffline(false);
-  await expect(page.getByText(/keys wait to be sent/)).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByText(/keys wait to be sent/)).toBeHidden({ timeout: 80_000 });
 
   const tallies = async () =>
     (

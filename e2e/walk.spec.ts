@@ -53,7 +53,7 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
     await page.goto(walk);
     await expect(page.getByText('2 kept to send')).toBeVisible();
     await page.context().setOffline(false);
-    await expect(page.getByText('kept to send')).toHaveCount(0, { timeout: 15_000 });
+    await expect(page.getByText('kept to send')).toHaveCount(0, { timeout: 120_000 });
     const taken = await view(page);
     expect(taken.map((one) => one.taken?.look).sort()).toEqual(['even', 'wet']);
     expect(taken.map((one) => one.taken?.mass?.text ?? '').sort()).toEqual(['', '20.5']);

@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import { agreement } from '@mercato/core/quick-tests/agreement';
+import { pairedAgreement } from '@mercato/core/quick-tests/pairedAgreement';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { define } from './calculation.ts';
 import { count, number } from './inputs.ts';
@@ -6,8 +8,21 @@ import { count, number } from './inputs.ts';
 interface QuickInput {
   seeds: number;
   sprouted: number;
+  packetSeeds?: number;
   standardPercent?: number;
 }
+interface AgreementInput {
+  x: number[];
+  y: number[];
+}
+interface PairedInput {
+  bothYes: number;
+  firstOnly: number;
+  secondOnly: number;
+  bothNo: number;
+}
+
+const readings = () => Joi.array().items(Joi.number().min(-1e12).max(1e12)).min(3).max(1000).required();
 
 export const quickTestsCalculations = [
   define<QuickInput>({
@@ -19,9 +34,47 @@ export const quickTestsCalculations = [
     schema: Joi.object<QuickInput, true>({
       seeds: number().integer().min(1).max(1e6),
       sprouted: count().max(Joi.ref('seeds')),
+      packetSeeds: Joi.number().integer().min(Joi.ref('seeds')).max(1e6),
       standardPercent: Joi.number().min(1).max(100),
     }),
-    run: (input) => quickAnswer(input.sprouted, input.seeds, input.standardPercent),
-    example: { story: '17 of 25 in a towel', input: { seeds: 25, sprouted: 17 } },
+    run: ({ standardPercent, ...test }) => quickAnswer(test, standardPercent),
+    example: { story: '17 of 25 in a towel, out of 60', input: { seeds: 25, sprouted: 17, packetSeeds: 60 } },
+  }),
+  define<AgreementInput>({
+    id: 'quick-tests.agreement',
+    title: 'Two ways of measuring, side by side',
+    description: 'how far two readings of the same packets agree: bias, limits of agreement, correlation, concordance',
+    source: 'Bland & Altman (1986); Lin (1989); R 4.2.2 cor.test',
+    schema: Joi.object<AgreementInput, true>({ x: readings(), y: readings() }),
+    check: ({ x, y }) =>
+      x.length === y.length
+        ? null
+        : { path: 'y', message: `y must have as many readings as x (${x.length}), it has ${y.length}` },
+    run: ({ x, y }) => agreement(x, y),
+    example: {
+      story: 'A float test beside a towel, ten seeds of each of six packets',
+      input: { x: [8, 9, 9, 6, 7, 10], y: [9, 10, 7, 3, 8, 10] },
+    },
+  }),
+  define<PairedInput>({
+    id: 'quick-tests.paired-agreement',
+    title: 'The same seeds judged twice',
+    description: 'whether two judgements of the same seeds differ, and how far they agree beyond chance',
+    source: 'McNemar (1947); Fleiss, Cohen & Everitt (1969); R 4.2.2 binom.test, mcnemar.test',
+    schema: Joi.object<PairedInput, true>({
+      bothYes: count(),
+      firstOnly: count(),
+      secondOnly: count(),
+      bothNo: count(),
+    }),
+    check: (one) =>
+      one.bothYes + one.firstOnly + one.secondOnly + one.bothNo > 0
+        ? null
+        : { path: 'bothYes', message: 'bothYes and the others must add up to 1 seed at least' },
+    run: (one) => pairedAgreement(one.bothYes, one.firstOnly, one.secondOnly, one.bothNo),
+    example: {
+      story: 'Sank, and then sprouted: 180 seeds',
+      input: { bothYes: 130, firstOnly: 18, secondOnly: 9, bothNo: 23 },
+    },
   }),
 ];

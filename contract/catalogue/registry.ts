@@ -6,6 +6,8 @@ import { otherSeedsCalculations } from './otherSeeds.ts';
 import { purityCalculations } from './purity.ts';
 import { quickTestsCalculations } from './quickTests.ts';
 import { releaseCalculations } from './release.ts';
+import { sowingCalculations } from './sowing.ts';
+import { storageCalculations } from './storage.ts';
 import { acceptanceCalculations } from './acceptance.ts';
 import { heterogeneityCalculations, samplingCalculations } from './sampling.ts';
 import { statisticsCalculations } from './statistics.ts';
@@ -22,6 +24,8 @@ export const CATALOGUE: readonly Calculation[] = [
   ...germinationCalculations,
   ...quickTestsCalculations,
   ...releaseCalculations,
+  ...storageCalculations,
+  ...sowingCalculations,
   ...statisticsCalculations,
 ];
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
+import { componentMasses } from './componentMasses.ts';
 import { shareFractions } from './fractions.ts';
 import { sortingRate } from './handSorting.ts';
 import { judgeParts, partMultipleUnits, partsExceed, type NamedPart } from './parts.ts';
@@ -52,6 +53,23 @@ it('parts multiple units as the book says, and loses nothing', () => {
       expect(parts.pureG.plus(parts.inertG).times(1000).toNumber()).toBe(mg);
     }),
   );
+});
+
+it('is weighed only when every component is: parted units add to pure seed and inert matter, nothing else does', () => {
+  const written = { pureSeed: '9.000', otherSeeds: '0', inertMatter: '0.500', multipleUnits: '1.000' };
+  const masses = (texts: Partial<typeof written>, share: number | null) => {
+    const found = componentMasses(
+      ['pureSeed', 'otherSeeds', 'inertMatter'],
+      (field) => texts[field as keyof typeof written],
+      share,
+    );
+    return found && Object.fromEntries(Object.entries(found).map(([name, mass]) => [name, mass.toString()]));
+  };
+  expect(masses(written, 80)).toEqual({ pureSeed: '9.8', otherSeeds: '0', inertMatter: '0.7' });
+  expect(masses(written, null)).toEqual({ pureSeed: '9', otherSeeds: '0', inertMatter: '0.5' });
+  expect(masses({ ...written, otherSeeds: undefined }, 80)).toBeNull();
+  expect(masses({ ...written, pureSeed: 'nine' }, 80)).toBeNull();
+  expect(masses({ pureSeed: '0', otherSeeds: '0', inertMatter: '0' }, null)).toBeNull();
 });
 
 it('takes the rule nearest to the kind: species before genus before family', () => {

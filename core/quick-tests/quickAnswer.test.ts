@@ -19,14 +19,14 @@ function chanceBetween(k: number, n: number, from: number, to: number): number {
 describe('a quick answer', () => {
   // Source: exact binomial limits as printed in most tables: 10 of 20 is 27–73 %, 7 of 10 is 35–93 % (from memory; Clopper & Pearson 1934).
   it('says how wide a small test is, and what double sowing may really have to be', () => {
-    const ten = quickAnswer(10, 20);
+    const ten = quickAnswer({ sprouted: 10, seeds: 20 });
     expect(ten.words).toBe('10 of 20 sprouted: between 27 % and 73 % are alive.');
-    expect([ten.sowTimes.least.toFixed(1), ten.sowTimes.best, ten.sowTimes.most?.toFixed(1)]).toEqual([
+    expect([ten.sowTimes?.least?.toFixed(1), ten.sowTimes?.best, ten.sowTimes?.most?.toFixed(1)]).toEqual([
       '1.4',
       2,
       '3.7',
     ]);
-    expect(quickAnswer(7, 10).words).toContain('between 35 % and 93 %');
+    expect(quickAnswer({ sprouted: 7, seeds: 10 }).words).toContain('between 35 % and 93 %');
   });
   it('gives each school its band and its chance to be wrong, as an integral of its own', () => {
     const bands = { quarters: [0, 0.375, 0.625, 1], seventy: [0, 0.5, 0.7, 1] } as const;
@@ -34,7 +34,7 @@ describe('a quick answer', () => {
       fc.property(
         fc.integer({ min: 1, max: 60 }).chain((n) => fc.tuple(fc.integer({ min: 0, max: n }), fc.constant(n))),
         ([k, n]) => {
-          for (const school of quickAnswer(k, n).schools) {
+          for (const school of quickAnswer({ sprouted: k, seeds: n }).schools) {
             if (school.id === 'standard') continue;
             const edges = bands[school.id];
             const i = edges.findLastIndex((edge, at) => at < 3 && k / n >= edge);
@@ -47,15 +47,15 @@ describe('a quick answer', () => {
   });
   it('takes the kind’s own standard as a third school', () => {
     // Source: 7 CFR 201.31, carrot 55 % (from memory).
-    expect(quickAnswer(9, 20, 55).schools.at(-1)).toMatchObject({
+    expect(quickAnswer({ sprouted: 9, seeds: 20 }, 55).schools.at(-1)).toMatchObject({
       id: 'standard',
       advice: 'below the standard of its kind',
     });
-    expect(quickAnswer(12, 20, 55).schools.at(-1)?.advice).toBe('up to the standard of its kind');
+    expect(quickAnswer({ sprouted: 12, seeds: 20 }, 55).schools.at(-1)?.advice).toBe('up to the standard of its kind');
   });
   it('few seeds all sprouting is not all alive, and none sprouting is not all dead', () => {
-    expect(quickAnswer(10, 10).words).toMatch(/^All 10 sprouted: at least 69 %/);
-    expect(quickAnswer(0, 10)).toMatchObject({ sowTimes: { best: null, most: null } });
+    expect(quickAnswer({ sprouted: 10, seeds: 10 }).words).toMatch(/^All 10 sprouted: at least 69 %/);
+    expect(quickAnswer({ sprouted: 0, seeds: 10 })).toMatchObject({ sowTimes: { best: null, most: null } });
   });
   it.each([
     [11, 10, 'sprouted'],
@@ -63,6 +63,6 @@ describe('a quick answer', () => {
     [1, 0, 'seeds'],
     [1, 2.5, 'seeds'],
   ])('refuses %s of %s by name', (k, n, name) => {
-    expect(() => quickAnswer(k, n)).toThrow(new RegExp(`^${name} must`));
+    expect(() => quickAnswer({ sprouted: k, seeds: n })).toThrow(new RegExp(`^${name} must`));
   });
 });

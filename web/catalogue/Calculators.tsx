@@ -8,7 +8,8 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { read, Refused, write } from '../api/client.ts';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
-import { LAYOUTS, type Layout } from './layouts.ts';
+import type { Layout } from './layout.ts';
+import { LAYOUTS } from './layouts.ts';
 
 interface Listed {
   id: string;
@@ -26,6 +27,8 @@ const STEPS: readonly (readonly [string, string])[] = [
   ['germination', 'Germination'],
   ['quick-tests', 'Quick tests'],
   ['release', 'Release'],
+  ['storage', 'Storage'],
+  ['sowing', 'Sowing'],
   ['statistics', 'Statistics'],
 ];
 
@@ -244,6 +247,7 @@ function numeric(text: string): number | string {
 
 function shown(value: unknown, unit: string | undefined): string {
   if (value === null) return 'undefined';
+  if (value === 'Inf' || value === '-Inf') return 'without end';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.join(', ');
   if (typeof value === 'number')

@@ -1,13 +1,5 @@
-export interface Layout {
-  readonly fields: readonly {
-    readonly path: string;
-    readonly label: string;
-    readonly hint?: string;
-    readonly kind?: 'number' | 'book' | 'list' | 'choice' | 'yes-no';
-    readonly choices?: readonly (readonly [string, string])[];
-  }[];
-  readonly results: readonly { readonly path: string; readonly label: string; readonly unit?: string }[];
-}
+import type { Layout } from './layout.ts';
+import { STORE_LAYOUTS } from './storeLayouts.ts';
 
 const BOOK = { path: 'book', label: 'rule book', kind: 'book' } as const;
 const CONFIDENCE = { path: 'confidence', label: 'confidence', hint: 'such as 0.95' } as const;
@@ -448,19 +440,7 @@ export const LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'within', label: 'does the label stand?' },
     ],
   },
-  'quick-tests.answer': {
-    fields: [
-      { path: 'seeds', label: 'seeds tested' },
-      { path: 'sprouted', label: 'sprouted' },
-      { path: 'standardPercent', label: 'the kind’s own least germination, %', hint: 'if known' },
-    ],
-    results: [
-      { path: 'words', label: 'in words' },
-      { path: 'interval.lower', label: 'alive, at least', unit: 'share' },
-      { path: 'interval.upper', label: 'alive, at most', unit: 'share' },
-      { path: 'sowTimes.best', label: 'sow so many times thicker' },
-    ],
-  },
+  ...STORE_LAYOUTS,
   'release.pure-live-seed': {
     fields: [
       { path: 'purityPercent', label: 'pure seed, %' },

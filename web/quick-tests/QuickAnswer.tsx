@@ -11,11 +11,13 @@ import { Slip } from '../ui/Slip.tsx';
 export default function QuickAnswer(): JSX.Element {
   const [seeds, setSeeds] = useState('25');
   const [sprouted, setSprouted] = useState('17');
+  const [packet, setPacket] = useState('');
   const [standard, setStandard] = useState('');
   const whole = (text: string) => (/^\d{1,7}$/.test(text.trim()) ? Number(text) : text);
   const input = {
     seeds: whole(seeds),
     sprouted: whole(sprouted),
+    ...(packet.trim() ? { packetSeeds: whole(packet) } : {}),
     ...(standard.trim() ? { standardPercent: whole(standard) } : {}),
   };
   const { data } = useQuery({
@@ -65,6 +67,14 @@ export default function QuickAnswer(): JSX.Element {
               fault={words('sprouted')}
             />
             <TextField
+              label="seeds in the packet before the test (if counted)"
+              figure
+              inputMode="numeric"
+              value={packet}
+              onChange={setPacket}
+              fault={words('packetSeeds')}
+            />
+            <TextField
               label="the kind’s own least germination, % (if known)"
               figure
               inputMode="numeric"
@@ -87,19 +97,20 @@ export default function QuickAnswer(): JSX.Element {
             <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
               {answer.words}
             </p>
-            <p>
-              Sow{' '}
-              {answer.sowTimes.best === null ? (
-                'something else'
-              ) : (
-                <>
-                  <b className="fig">{times(answer.sowTimes.best)}</b> as thick
-                </>
-              )}{' '}
-              as seed that is all alive; anything from <span className="fig">{times(answer.sowTimes.least)}</span> to{' '}
-              <span className="fig">{answer.sowTimes.most === null ? 'no end' : times(answer.sowTimes.most)}</span> may
-              be right.
-            </p>
+            {answer.sowTimes && (
+              <p>
+                Sow{' '}
+                {answer.sowTimes.best === null ? (
+                  'something else'
+                ) : (
+                  <>
+                    <b className="fig">{times(answer.sowTimes.best)}</b> as thick
+                  </>
+                )}{' '}
+                as seed that is all alive; anything from <span className="fig">{times(answer.sowTimes.least)}</span> to{' '}
+                <span className="fig">{times(answer.sowTimes.most)}</span> may be right.
+              </p>
+            )}
             <h2 style={{ marginTop: 20 }}>What each school would do</h2>
             <div className="scroll">
               <table className="ruled" style={{ maxWidth: 900 }}>
@@ -108,6 +119,7 @@ export default function QuickAnswer(): JSX.Element {
                     <th>school</th>
                     <th>says</th>
                     <th className="num">chance that it is wrong</th>
+                    <th className="num">seeds more to settle it</th>
                     <th>where from</th>
                   </tr>
                 </thead>
@@ -117,6 +129,7 @@ export default function QuickAnswer(): JSX.Element {
                       <td>{one.name}</td>
                       <td>{one.advice}</td>
                       <td className="num">{percent(one.chanceWrong)}</td>
+                      <td className="num">{settled(one.moreSeeds, input.packetSeeds !== undefined)}</td>
                       <td className="soft">{one.source}</td>
                     </tr>
                   ))}
@@ -143,5 +156,8 @@ export default function QuickAnswer(): JSX.Element {
   );
 }
 
-const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
+const times = (value: number | null) =>
+  value === null ? 'no end' : value < 1.05 ? 'just' : `${value.toFixed(1)} times`;
+const settled = (more: number | null, counted: boolean) =>
+  more === 0 ? 'settled' : more === null ? (counted ? 'more than there are' : 'no number would') : `about ${more}`;
 const percent = (p: number) => (p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`);

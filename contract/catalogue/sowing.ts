@@ -1,0 +1,135 @@
+import Joi from 'joi';
+import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
+import { bulkForPureLiveSeed, sowingRate } from '@mercato/core/sowing/rate';
+import { expectedStand, standFromTest } from '@mercato/core/sowing/stand';
+import { define } from './calculation.ts';
+import { count, number, percent } from './inputs.ts';
+
+interface RateInput {
+  targetPlantsPerM2: number;
+  thousandSeedWeightG: number;
+  purityPercent: number;
+  germinationPercent: number;
+  fieldEmergencePercent: number;
+}
+interface BulkInput {
+  pureLiveSeedKgWanted: number;
+  purityPercent: number;
+  germinationPercent: number;
+}
+interface StandInput {
+  seedsSown: number;
+  germination: number;
+  wanted?: number;
+}
+interface FromTestInput {
+  germinated: number;
+  tested: number;
+  seedsSown: number;
+}
+interface CellsInput {
+  germination: number;
+  seedsPerCell: number;
+  cells: number;
+}
+interface PerCellInput {
+  germinationPercent: number;
+  wantedPercent: number;
+}
+
+const share = () => number().min(0).max(1);
+const seeds = (most = 1e6) => number().integer().min(1).max(most);
+
+export const sowingCalculations = [
+  define<RateInput>({
+    id: 'sowing.rate',
+    title: 'How much to sow on an area',
+    description: 'mass of seed per area for a wanted number of plants, in kg/ha, lb/acre and g/m²',
+    source: 'plants × thousand-seed weight / (purity × germination × emergence): plain arithmetic',
+    schema: Joi.object<RateInput, true>({
+      targetPlantsPerM2: number().greater(0).max(1e6),
+      thousandSeedWeightG: number().greater(0).max(1e5),
+      purityPercent: percent(),
+      germinationPercent: percent(),
+      fieldEmergencePercent: percent(),
+    }),
+    run: ({ targetPlantsPerM2, ...seed }) => sowingRate(targetPlantsPerM2, seed),
+    example: {
+      story: 'Wheat at 300 plants on a square metre',
+      input: {
+        targetPlantsPerM2: 300,
+        thousandSeedWeightG: 45,
+        purityPercent: 98.5,
+        germinationPercent: 92,
+        fieldEmergencePercent: 85,
+      },
+    },
+  }),
+  define<BulkInput>({
+    id: 'sowing.bulk-rate',
+    title: 'Seed in the bag for pure live seed',
+    description: 'mass of seed as it lies in the bag that holds a wanted mass of pure live seed',
+    source: 'pure live seed = purity × germination / 100: trade arithmetic',
+    schema: Joi.object<BulkInput, true>({
+      pureLiveSeedKgWanted: number().min(0).max(1e9),
+      purityPercent: percent(),
+      germinationPercent: percent(),
+    }),
+    run: (input) => bulkForPureLiveSeed(input.pureLiveSeedKgWanted, input.purityPercent, input.germinationPercent),
+    example: {
+      story: '100 kg of pure live seed',
+      input: { pureLiveSeedKgWanted: 100, purityPercent: 98, germinationPercent: 85 },
+    },
+  }),
+  define<StandInput>({
+    id: 'sowing.stand',
+    title: 'Plants to expect from a known share',
+    description: 'expected plants of a sowing with their spread, and the chance of as many as are needed',
+    source: 'binomial distribution; R 4.2.2 qbinom, pbinom',
+    schema: Joi.object<StandInput, true>({
+      seedsSown: seeds(),
+      germination: share(),
+      wanted: Joi.number().integer().min(0).max(1e6),
+    }),
+    run: (input) => expectedStand(input.seedsSown, input.germination, input.wanted),
+    example: { story: '100 seeds, 80 plants needed', input: { seedsSown: 100, germination: 0.85, wanted: 80 } },
+  }),
+  define<FromTestInput>({
+    id: 'sowing.stand-from-test',
+    title: 'Plants to expect after a small test',
+    description: 'expected plants when the share is known only from a small test: the test’s own luck is in the range',
+    source: 'Clopper & Pearson (1934); beta-binomial quantiles with the Jeffreys prior',
+    schema: Joi.object<FromTestInput, true>({
+      germinated: count().max(Joi.ref('tested')),
+      tested: seeds(),
+      seedsSown: seeds(),
+    }),
+    run: (input) => standFromTest(input.germinated, input.tested, input.seedsSown),
+    example: { story: '200 seeds after 43 of 50', input: { germinated: 43, tested: 50, seedsSown: 200 } },
+  }),
+  define<CellsInput>({
+    id: 'sowing.cells',
+    title: 'A tray of cells',
+    description: 'cells with a plant, and the chance of none empty, for so many seeds in each',
+    source: '1 − (1 − share)^seeds',
+    schema: Joi.object<CellsInput, true>({
+      germination: share(),
+      seedsPerCell: seeds(1000),
+      cells: seeds(),
+    }),
+    run: (input) => fillCells(input.germination, input.seedsPerCell, input.cells),
+    example: { story: '72 cells, two seeds each', input: { germination: 0.8, seedsPerCell: 2, cells: 72 } },
+  }),
+  define<PerCellInput>({
+    id: 'sowing.seeds-per-cell',
+    title: 'Seeds in each cell',
+    description: 'the fewest seeds in a cell for a wanted chance of at least one plant',
+    source: 'smallest k with (1 − g)^k ≤ 1 − w, in whole numbers; R 4.2.2 with gmp',
+    schema: Joi.object<PerCellInput, true>({
+      germinationPercent: number().greater(0).max(100),
+      wantedPercent: number().greater(0).less(100),
+    }),
+    run: (input) => seedsPerCell(input.germinationPercent, input.wantedPercent),
+    example: { story: '80 % alive, 95 cells of 100 filled', input: { germinationPercent: 80, wantedPercent: 95 } },
+  }),
+];

@@ -1,0 +1,147 @@
+import betaCdf from '@stdlib/stats-base-dists-beta-cdf';
+import { betaBinomialChances } from '../statistics/betaBinomial.ts';
+
+/** A band of one school: from (inside) a share of living seed, what people do, how they put it. */
+interface Band {
+  readonly from: number;
+  readonly advice: string;
+}
+
+export interface School {
+  readonly id: 'quarters' | 'seventy' | 'standard';
+  readonly name: string;
+  readonly source: string;
+  /** Ordered from the lowest band up; the first begins at 0. */
+  readonly bands: readonly Band[];
+}
+
+/**
+ * Rules of thumb. Source: common practice, no source. The borders of "about half" lie midway
+ * between the quarters that people name; that reading is ours.
+ */
+const RULES_OF_THUMB: readonly School[] = [
+  {
+    id: 'quarters',
+    name: 'by quarters',
+    source: 'common practice, no source; borders midway between the quarters are our reading',
+    bands: [
+      { from: 0, advice: 'throw it away' },
+      { from: 0.375, advice: 'sow twice as thick' },
+      { from: 0.625, advice: 'sow as usual' },
+    ],
+  },
+  {
+    id: 'seventy',
+    name: 'seventy in a hundred',
+    source: 'common practice, no source',
+    bands: [
+      { from: 0, advice: 'too low: get other seed' },
+      { from: 0.5, advice: 'too low for rows, fine for cells that can be over-sown' },
+      { from: 0.7, advice: 'good enough for rows' },
+    ],
+  },
+];
+
+/** The schools that answer for a kind: its own least germination (1..100 %) is the third where it is known. */
+export function schoolsFor(standardPercent: number | undefined): readonly School[] {
+  if (standardPercent === undefined) return RULES_OF_THUMB;
+  return [
+    ...RULES_OF_THUMB,
+    {
+      id: 'standard',
+      name: 'the least the kind must reach',
+      source: '7 CFR 201.31, from memory',
+      bands: [
+        { from: 0, advice: 'below the standard of its kind' },
+        { from: standardPercent / 100, advice: 'up to the standard of its kind' },
+      ],
+    },
+  ];
+}
+
+/** Seeds tested and sprouted; in packets whose seeds were counted, how many there were before the test. */
+export interface SmallTest {
+  readonly sprouted: number;
+  readonly seeds: number;
+  readonly packetSeeds?: number | undefined;
+}
+
+export interface SchoolAnswer {
+  readonly id: School['id'];
+  readonly name: string;
+  readonly source: string;
+  readonly advice: string;
+  /** Chance that the true share lies in another band than the one the result fell into. */
+  readonly chanceWrong: number;
+  /**
+   * How many more seeds would bring that chance to one in twenty if they sprouted at the same share: 0 when it is
+   * settled, null when no number would (the share lies on a border, or the packet holds too few).
+   */
+  readonly moreSeeds: number | null;
+}
+
+/** A decision counts as settled when it is wrong in no more than one of twenty cases. */
+const SETTLED = 0.05;
+const MOST_SEEDS = 10_000;
+
+/**
+ * What a school says of a small test, and with what chance it errs: the probability outside the chosen band under a
+ * beta distribution with the Jeffreys prior, Beta(k + ½, n − k + ½). In a counted packet the seeds that were tested
+ * are known and only the others are guessed, so that a packet tested whole leaves no chance to err.
+ *
+ * Source: Brown, Cai & DasGupta (2001) for the prior; the beta-binomial distribution for the seeds that are left.
+ */
+export function askSchool({ id, name, source, bands }: School, test: SmallTest): SchoolAnswer {
+  const share = test.sprouted / test.seeds;
+  const index = bands.findLastIndex((band) => share >= band.from);
+  const [from, to] = [bands[index]?.from ?? 0, bands[index + 1]?.from ?? Infinity];
+  const wrong = (seeds: number) =>
+    chanceOutside(share * seeds, seeds, from, to, test.packetSeeds === undefined ? undefined : test.packetSeeds);
+  return {
+    id,
+    name,
+    source,
+    advice: bands[index]?.advice ?? '',
+    chanceWrong: wrong(test.seeds),
+    moreSeeds: moreNeeded(wrong, test.seeds, Math.min(MOST_SEEDS, test.packetSeeds ?? MOST_SEEDS)),
+  };
+}
+
+function chanceOutside(
+  sprouted: number,
+  seeds: number,
+  from: number,
+  to: number,
+  packetSeeds: number | undefined,
+): number {
+  const [a, b] = [sprouted + 0.5, seeds - sprouted + 0.5];
+  if (packetSeeds === undefined) {
+    const below = (p: number) => betaCdf(p, a, b);
+    return Math.min(1, Math.max(0, (from <= 0 ? 0 : below(from)) + (to >= 1 ? 0 : 1 - below(to))));
+  }
+  let outside = 0;
+  // A share of sprouted seeds that is carried on to more seeds need not be whole; a border met but for rounding is met.
+  const close = 1e-9;
+  betaBinomialChances(packetSeeds - seeds, a, b).forEach((chance, alive) => {
+    const share = (sprouted + alive) / packetSeeds;
+    if (share < from - close || share >= to - close) outside += chance;
+  });
+  return Math.min(1, outside);
+}
+
+/** The chance falls with the seeds, so the first number that settles it is found by doubling and halving. */
+function moreNeeded(wrong: (seeds: number) => number, seeds: number, most: number): number | null {
+  if (wrong(seeds) <= SETTLED) return 0;
+  let [low, high] = [seeds, seeds];
+  while (wrong(high) > SETTLED) {
+    if (high >= most) return null;
+    low = high;
+    high = Math.min(most, high * 2);
+  }
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (wrong(middle) > SETTLED) low = middle;
+    else high = middle;
+  }
+  return high - seeds;
+}

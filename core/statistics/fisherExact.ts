@@ -1,0 +1,30 @@
+/**
+ * Whether two shares differ: Fisher's exact test, two-sided by the chances no larger than that of the table found.
+ *
+ * @param hits1, n1, hits2, n2  integers, 0 ≤ hits ≤ n, 1 ≤ n ≤ 1e5
+ * @returns p, 0..1
+ * @throws {RangeError} if a count is none
+ * Source: Fisher R.A. (1935), The logic of inductive inference; two-sided as in R's fisher.test.
+ */
+export function fisherExact(hits1: number, n1: number, hits2: number, n2: number): number {
+  for (const [name, value, least, most] of [
+    ['n1', n1, 1, 1e5],
+    ['n2', n2, 1, 1e5],
+    ['hits1', hits1, 0, n1],
+    ['hits2', hits2, 0, n2],
+  ] as const)
+    if (!Number.isInteger(value) || value < least || value > most)
+      throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
+  const hits = hits1 + hits2;
+  const [least, most] = [Math.max(0, hits - n2), Math.min(hits, n1)];
+  // Each chance from the one before by their ratio, in logarithms; that all add up to 1 gives the scale.
+  const logs: number[] = [0];
+  for (let k = least; k < most; k += 1)
+    logs.push((logs.at(-1) ?? 0) + Math.log(((hits - k) / (k + 1)) * ((n1 - k) / (n2 - hits + k + 1))));
+  const largest = logs.reduce((a, b) => Math.max(a, b), -Infinity);
+  const weights = logs.map((one) => Math.exp(one - largest));
+  const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+  // Chances that are equal but for rounding count as equal, as in R (relative 1e-7).
+  const found = (weights[hits1 - least] ?? 0) * (1 + 1e-7);
+  return Math.min(1, sum(weights.filter((one) => one <= found)) / sum(weights));
+}

@@ -24,6 +24,7 @@ import { releaseRoutes } from './release/routes.ts';
 import { editionRoutes } from './rule-books/editionRoutes.ts';
 import { ruleBookRoutes } from './rule-books/routes.ts';
 import { samplingRoutes } from './sampling/routes.ts';
+import { storeRoutes } from './store/routes.ts';
 
 export interface AppParts {
   readonly connection: Connection;
@@ -105,6 +106,7 @@ export async function makeApp({
     germinationRoutes,
     releaseRoutes,
     importRoutes,
+    storeRoutes,
   ])
     routes(api);
   deviceRoutes(api, hub);

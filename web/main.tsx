@@ -50,6 +50,10 @@ const RuleBooks = lazy(() => import('./rule-books/RuleBooks.tsx'));
 const Edition = lazy(() => import('./rule-books/Edition.tsx'));
 const Draft = lazy(() => import('./rule-books/Draft.tsx'));
 const Compare = lazy(() => import('./rule-books/Compare.tsx'));
+const Store = lazy(() => import('./store/Store.tsx'));
+const NewPacket = lazy(() => import('./store/NewPacket.tsx'));
+const Packet = lazy(() => import('./store/Packet.tsx'));
+const Places = lazy(() => import('./store/Places.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
 
 const client = new QueryClient({
@@ -135,6 +139,10 @@ if (root)
                 <Route path="/lots/:lot/germination/count" element={<CountStation />} />
               </Route>
               <Route path="/lots/:lot/release" element={<Release />} />
+              <Route path="/store" element={<Store />} />
+              <Route path="/store/new" element={<NewPacket />} />
+              <Route path="/store/places" element={<Places />} />
+              <Route path="/store/packets/:packet" element={<Packet />} />
               <Route path="/quick" element={<QuickAnswer />} />
               <Route path="/calculators" element={<Calculators />} />
               <Route path="/rules" element={<RuleBooks />} />

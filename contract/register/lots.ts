@@ -241,6 +241,7 @@ export interface VesselView {
   createdBy: string;
 }
 
+/** What a scanned code opens: a vessel of a lot. Packets and places of the store open by themselves (`StoreScan`). */
 export interface ScanAnswer {
   code: string;
   vessel: VesselView;

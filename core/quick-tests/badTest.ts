@@ -1,4 +1,4 @@
-import type { SmallTestMethod } from './method.ts';
+import type { SmallTestMethod } from '../rule-books/findKind.ts';
 
 /** What may have kept living seed from sprouting; each is asked when few sprout. */
 export const CAUSES = [

@@ -1,12 +1,4 @@
-/** How a kind is tested in a towel or tray; null = not known for this kind. */
-export interface SmallTestMethod {
-  readonly temperatureC: readonly [low: number, high: number] | null;
-  /** helps: light brings more of them; dark: light keeps some from sprouting; null = not known. */
-  readonly light: 'helps' | 'dark' | 'indifferent' | null;
-  /** Days from the start: when to look first, and the last day. */
-  readonly firstDay: number | null;
-  readonly lastDay: number | null;
-}
+import type { SmallTestMethod } from '../rule-books/findKind.ts';
 
 /** Where a bag stands in the time of its kind. */
 export type BagState = 'too early' | 'look today' | 'under way' | 'late for this kind' | 'last day' | 'over';

@@ -14,6 +14,7 @@ export const PERMISSIONS = {
   'rules.write': ['lead'],
   'settings.write': ['lead'],
   'import.write': ['lead', 'analyst'],
+  'store.write': ['sampler', 'analyst', 'lead'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;
 

@@ -1,5 +1,24 @@
 import type { Edition, KindMethod } from './edition.ts';
 
+/** How a kind is tested in a towel or tray; null = not known for this kind. */
+export interface SmallTestMethod {
+  readonly temperatureC: readonly [low: number, high: number] | null;
+  /** helps: light brings more of them; dark: light keeps some from sprouting; null = not known. */
+  readonly light: 'helps' | 'dark' | 'indifferent' | null;
+  /** Days from the start: when to look first, and the last day. */
+  readonly firstDay: number | null;
+  readonly lastDay: number | null;
+}
+
+/** How seed of a kind keeps. */
+export interface Keeping {
+  readonly longevity: 'short' | 'medium' | 'long' | null;
+  /** sensitive: dies when it dries, or freezes. */
+  readonly desiccation: 'orthodox' | 'sensitive' | 'unknown';
+  /** Oil in the dry seed, as a fraction; null = not known. */
+  readonly oilFraction: number | null;
+}
+
 /** A crop kind of the names list, the ground on which both books are found. */
 export interface Kind {
   readonly species: string;
@@ -9,6 +28,11 @@ export interface Kind {
   readonly chaffy: boolean;
   readonly hardSeeded: boolean;
   readonly thousandSeedWeightG: { readonly low: number; readonly high: number } | null;
+  /** For the seed store; left out for kinds that the laboratory added itself. */
+  readonly smallTest?: SmallTestMethod;
+  readonly keeping?: Keeping;
+  /** How sure the writer of the shipped row was. */
+  readonly confidence?: 'high' | 'medium' | 'low';
   /** Where a kind comes from that the laboratory added itself. */
   readonly source?: string;
 }

@@ -31,6 +31,7 @@ import { germinate, type Cast } from './germinate.ts';
 import { demoBalances } from './balances.ts';
 import { demoNoxious, demoSearch, SEARCHED } from './otherSeeds.ts';
 import { demoHalves, demoSecondLaboratory, HALVED, weighDemo } from './purity.ts';
+import { demoStore } from './store.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 
 /** Invented people. */
@@ -69,6 +70,7 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
     await addStations(tx, now);
     await demoBalances(tx, { lead, analyst, sampler }, now);
     await demoNoxious(tx, { lead, analyst, sampler }, now);
+    await demoStore(tx, { lead, analyst, sampler }, now);
     for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
       await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
   });

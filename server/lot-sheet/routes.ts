@@ -12,6 +12,7 @@ import {
   type ScanAnswer,
   type Standing,
 } from '@mercato/contract/register/lots';
+import type { StoreScan } from '@mercato/contract/store/packets';
 import { requestSchema } from '@mercato/contract/register/request';
 import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { readCode } from '@mercato/core/register/code';
@@ -30,6 +31,7 @@ import { keepRequest } from '../register/requests.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
+import { storeScan } from '../store/scan.ts';
 import { reportedCounts } from './labelData.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
@@ -149,10 +151,12 @@ export function lotRoutes(api: Api<LotPicture>): void {
     return { entries: rows.map((row) => ({ ...row, at: row.at.toISOString() })) };
   });
 
-  api.read('/vessels/:code', async ({ tx, params }) => {
+  api.read('/vessels/:code', async ({ tx, params }): Promise<ScanAnswer | StoreScan> => {
     const reading = readCode(params.code ?? '');
     if (!reading.ok) throw fault('not-found', reading.reason);
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
+    const inStore = found ? null : await storeScan(tx, reading.code);
+    if (inStore) return inStore;
     if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
     const of = await lotById(tx, found.lotId);
     const brief = briefOf(of, await editionById(tx, of.editionId), await kindOf(tx, of.species));

@@ -1,10 +1,9 @@
-import { randomBytes } from 'node:crypto';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { VesselView } from '@mercato/contract/register/lots';
-import { makeCode } from '@mercato/core/register/code';
 import { toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
 import type { Transaction } from '../database/connect.ts';
+import { freeCodes } from './codes.ts';
 import { vessel } from './tables.ts';
 
 export type Vessel = typeof vessel.$inferSelect;
@@ -23,46 +22,38 @@ export interface NewVessel {
   readonly number: number;
 }
 
-/** Adds vessels, each with a code of its own. Codes are random; one in 2³⁰ is taken, then another is drawn. */
+/** Adds vessels, each with a code of its own. */
 export async function addVessels(
   tx: Transaction,
   news: readonly NewVessel[],
   by: string,
   now: Date,
 ): Promise<Vessel[]> {
-  const rows: Vessel[] = [];
-  for (const one of news) {
-    for (let tries = 0; ; tries += 1) {
-      const [row] = await tx
-        .insert(vessel)
-        .values({
-          id: uuid(),
-          lotId: one.lotId,
-          parentId: one.parentId ?? null,
-          kind: one.kind,
-          purpose: one.purpose ?? null,
-          number: one.number,
-          code: makeCode(randomBytes(6)),
-          place: one.place ?? null,
-          why: one.why ?? null,
-          portion: one.portion ?? null,
-          discardOn: one.discardOn ?? null,
-          ...massColumns(one.mass ?? null),
-          seeds: one.seeds ?? null,
-          updatedBy: by,
-          updatedAt: now,
-          createdAt: now,
-        })
-        .onConflictDoNothing({ target: vessel.code })
-        .returning();
-      if (row) {
-        rows.push(row);
-        break;
-      }
-      if (tries > 20) throw new Error('no free vessel code was found');
-    }
-  }
-  return rows;
+  if (news.length === 0) return [];
+  const codes = await freeCodes(tx, news.length);
+  return tx
+    .insert(vessel)
+    .values(
+      news.map((one, i) => ({
+        id: uuid(),
+        lotId: one.lotId,
+        parentId: one.parentId ?? null,
+        kind: one.kind,
+        purpose: one.purpose ?? null,
+        number: one.number,
+        code: codes[i] ?? '',
+        place: one.place ?? null,
+        why: one.why ?? null,
+        portion: one.portion ?? null,
+        discardOn: one.discardOn ?? null,
+        ...massColumns(one.mass ?? null),
+        seeds: one.seeds ?? null,
+        updatedBy: by,
+        updatedAt: now,
+        createdAt: now,
+      })),
+    )
+    .returning();
 }
 
 export function massColumns(mass: EnteredMass | null): {

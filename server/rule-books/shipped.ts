@@ -59,6 +59,21 @@ export function shippedKinds(): readonly Kind[] {
     hardSeeded: row.hard_seeded === 'yes',
     thousandSeedWeightG:
       row.tsw_g_low && row.tsw_g_high ? { low: Number(row.tsw_g_low), high: Number(row.tsw_g_high) } : null,
+    smallTest: {
+      temperatureC:
+        row.small_test_temp_c_low && row.small_test_temp_c_high
+          ? [Number(row.small_test_temp_c_low), Number(row.small_test_temp_c_high)]
+          : null,
+      light: oneOf(['helps', 'dark', 'indifferent'], row.light),
+      firstDay: row.small_test_days_first ? Number(row.small_test_days_first) : null,
+      lastDay: row.small_test_days_end ? Number(row.small_test_days_end) : null,
+    },
+    keeping: {
+      longevity: oneOf(['short', 'medium', 'long'], row.longevity),
+      desiccation: oneOf(['orthodox', 'sensitive'], row.desiccation) ?? 'unknown',
+      oilFraction: row.oil_fraction ? Number(row.oil_fraction) : null,
+    },
+    confidence: oneOf(['high', 'medium', 'low'], row.confidence) ?? 'low',
   }));
 }
 
@@ -78,4 +93,8 @@ export function shippedInertKinds(): NameLists['inertKinds'] {
     kind: row.kind ?? '',
     says: [row.description, row.note].filter(Boolean).join('; '),
   }));
+}
+
+function oneOf<const T extends string>(words: readonly T[], cell: string | undefined): T | null {
+  return words.find((one) => one === cell) ?? null;
 }

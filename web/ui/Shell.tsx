@@ -1,4 +1,5 @@
 import type { ScanAnswer } from '@mercato/contract/register/lots';
+import type { StoreScan } from '@mercato/contract/store/packets';
 import { readCode } from '@mercato/core/register/code';
 import { useQueryClient } from '@tanstack/react-query';
 import {
@@ -93,9 +94,13 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
       return;
     }
     try {
+      const answer = await read<ScanAnswer | StoreScan>(`/vessels/${encodeURIComponent(reading.code)}`);
+      if ('store' in answer) {
+        void navigate(answer.open);
+        return;
+      }
       // At a station a scanned vessel is put on the bench, or refused while another lot is open there.
       if (here && may('sampling.write')) await act(here.id, { what: 'take', code: reading.code });
-      const answer = await read<ScanAnswer>(`/vessels/${encodeURIComponent(reading.code)}`);
       if (!taker.current?.(answer)) void navigate(answer.open);
     } catch (error) {
       setNotice(error instanceof Refused ? error.message : 'The code could not be looked up.');
@@ -119,6 +124,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
         </Link>
         <nav aria-label="Main">
           <NavLink to="/lots">Lots</NavLink>
+          <NavLink to="/store">Store</NavLink>
           <NavLink to="/quick">Quick answer</NavLink>
           <NavLink to="/stations">Stations</NavLink>
           <NavLink to="/rules">Rule books</NavLink>

@@ -1,0 +1,223 @@
+import Joi from 'joi';
+import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
+import { USES, type Amount, type Use } from '@mercato/core/store/packetBook';
+import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { accessionHeaderSchema, type AccessionHeader, type AccessionView } from './accessions.ts';
+
+/** Kinds of places, from the largest to what a packet lies in. */
+export const PLACE_KINDS = ['room', 'refrigerator', 'freezer', 'cupboard', 'drawer', 'box', 'bag', 'envelope'] as const;
+export type PlaceKind = (typeof PLACE_KINDS)[number];
+export const WRAPPINGS = ['paper', 'cloth', 'plastic bag', 'foil bag', 'jar', 'not known'] as const;
+
+export interface NewPlace {
+  parentId: string | null;
+  kind: PlaceKind;
+  name: string;
+}
+const id = () => Joi.string().uuid({ separator: '-' });
+const placeKeys = {
+  parentId: id().allow(null).required(),
+  kind: Joi.string()
+    .valid(...PLACE_KINDS)
+    .required(),
+  name: text(60).required().messages({ 'string.empty': 'give it a name, such as drawer 3' }),
+};
+export const newPlaceSchema = Joi.object<NewPlace, true>(placeKeys).required();
+
+export interface PlaceChange extends NewPlace {
+  reason?: string;
+}
+export const placeChangeSchema = Joi.object<PlaceChange>({ ...placeKeys, reason: reason() }).required();
+
+export interface PlaceView {
+  id: string;
+  version: number;
+  parentId: string | null;
+  kind: PlaceKind;
+  name: string;
+  code: string;
+  /** From the largest to this one. */
+  path: string[];
+  /** Packets that lie directly in it, and in all that it holds. */
+  packets: number;
+  packetsWithin: number;
+}
+export interface PlaceList {
+  places: PlaceView[];
+}
+
+export const amount = (what: string) =>
+  Joi.alternatives()
+    .conditional('.by', {
+      switch: [
+        {
+          is: 'count',
+          then: Joi.object({
+            by: 'count',
+            seeds: wholeNumber(1, 1e9).messages({
+              'number.base': `write ${what} as a whole number of seeds`,
+              'number.integer': `write ${what} as a whole number of seeds`,
+              'number.min': `${what} must be 1 seed at least`,
+              'any.required': `say ${what}`,
+            }),
+          }),
+        },
+        {
+          is: 'mass',
+          then: mass(what)
+            .keys({ by: 'mass' } as Joi.PartialSchemaMap)
+            .custom((value: Amount, helpers) =>
+              value.by === 'mass' && !(Number(value.text) > 0)
+                ? helpers.message({ custom: `${what} must be more than nothing` })
+                : value,
+            ),
+        },
+      ],
+      otherwise: Joi.object({ by: Joi.string().valid('count', 'mass').required() }).unknown(),
+    })
+    .required() as Joi.AlternativesSchema<Amount>;
+
+/** yyyy, yyyy-mm or yyyy-mm-dd: as exactly as it is known. */
+export const partialDate = (what: string) =>
+  Joi.string()
+    .required()
+    .custom((value: string, helpers) => {
+      const parts = /^(\d{4})(?:-(\d{2})(?:-(\d{2}))?)?$/.exec(value);
+      const whole = parts && [parts[1], parts[2] ?? '01', parts[3] ?? '01'].join('-');
+      return whole && !isoDate(what).validate(whole).error
+        ? value
+        : helpers.message({ custom: `write ${what} as a year, or year and month, such as 2024 or 2024-09` });
+    });
+
+export interface NewPacket {
+  amount: Amount;
+  packedOn: string;
+  supplier: string;
+  wrapping: (typeof WRAPPINGS)[number];
+  placeId: string | null;
+  note: string;
+}
+const packetKeys = {
+  amount: amount('how much it holds'),
+  packedOn: partialDate('when it was packed'),
+  supplier: text(120, 0).required(),
+  wrapping: Joi.string()
+    .valid(...WRAPPINGS)
+    .required(),
+  placeId: id().allow(null).required(),
+  note: text(500, 0).required(),
+};
+
+/** A packet of a harvest that is known already, or of a new one. */
+export interface PackedSeed {
+  accessionId?: string;
+  accession?: AccessionHeader;
+  packet: NewPacket;
+}
+export const packedSeedSchema = Joi.object<PackedSeed>({
+  accessionId: id(),
+  accession: accessionHeaderSchema.optional(),
+  packet: Joi.object<NewPacket, true>(packetKeys).required(),
+})
+  .xor('accessionId', 'accession')
+  .messages({ 'object.missing': 'say what it is: kind and year of harvest', 'object.xor': 'name one harvest, not two' })
+  .required();
+
+/** What happens to a packet. */
+export type PacketAct =
+  | { what: 'take'; amount: Amount; use: Use; to?: string }
+  | { what: 'count'; amount: Amount }
+  | { what: 'move'; placeId: string | null }
+  | { what: 'strike'; line: number; reason: string };
+
+export const packetActSchema = Joi.alternatives()
+  .conditional('.what', {
+    switch: [
+      {
+        is: 'take',
+        then: Joi.object({
+          what: 'take',
+          amount: amount('how much is taken'),
+          use: Joi.string()
+            .valid(...USES)
+            .required(),
+          to: text(120).optional(),
+        }),
+      },
+      { is: 'count', then: Joi.object({ what: 'count', amount: amount('how much is there') }) },
+      { is: 'move', then: Joi.object({ what: 'move', placeId: id().allow(null).required() }) },
+      {
+        is: 'strike',
+        then: Joi.object({
+          what: 'strike',
+          line: wholeNumber(1, 1e6),
+          reason: text(300, 3)
+            .required()
+            .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+        }),
+      },
+    ],
+    otherwise: Joi.object({ what: Joi.string().valid('take', 'count', 'move', 'strike').required() }).unknown(),
+  })
+  .required() as Joi.Schema<PacketAct>;
+
+export interface Left {
+  by: Amount['by'];
+  /** Seeds, or grams. */
+  figure: string;
+  /** About so many seeds, where a weighed packet's kind is known by its thousand-seed weight. */
+  aboutSeeds: { low: number; high: number } | null;
+}
+
+export interface PacketBrief {
+  id: string;
+  code: string;
+  version: number;
+  accessionId: string;
+  accession: string;
+  kind: string;
+  variety: string;
+  species: string;
+  harvestYear: number;
+  harvestMonth: number | null;
+  packedOn: string;
+  left: Left;
+  placeId: string | null;
+  place: string[];
+}
+
+export interface PacketLine {
+  line: number;
+  what: string;
+  words: string;
+  by: string;
+  at: string;
+  struck: string | null;
+}
+
+export interface PacketView extends PacketBrief {
+  supplier: string;
+  wrapping: string;
+  note: string;
+  lines: PacketLine[];
+  of: AccessionView;
+  /** Other packets of the same harvest. */
+  others: { id: string; code: string; left: Left; place: string[] }[];
+  kindIs: { smallTest: SmallTestMethod | null; keeping: Keeping | null; confidence: string | null };
+  /** Cautions that this seed calls for. */
+  cautions: string[];
+}
+
+export interface StoreList {
+  total: number;
+  page: number;
+  pageSize: number;
+  rows: PacketBrief[];
+}
+
+/** What a scanned code of the store opens. */
+export interface StoreScan {
+  store: 'packet' | 'place';
+  code: string;
+  open: string;
+}

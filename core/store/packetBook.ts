@@ -1,0 +1,84 @@
+import { Exact, toGrams, type EnteredMass, type ExactNumber } from '../units/mass.ts';
+
+/** So many seeds, or so much of them. */
+export type Amount = { readonly by: 'count'; readonly seeds: number } | ({ readonly by: 'mass' } & EnteredMass);
+
+/** What seed is taken out for. */
+export const USES = ['sowing', 'test', 'gift', 'exchange', 'thrown away', 'other'] as const;
+export type Use = (typeof USES)[number];
+
+/** One line in the book of a packet; lines are never changed, only struck by a later one. */
+export type PacketEntry =
+  | { readonly what: 'packed'; readonly amount: Amount }
+  | { readonly what: 'take'; readonly amount: Amount; readonly use: Use; readonly to?: string }
+  | { readonly what: 'count'; readonly amount: Amount }
+  | { readonly what: 'move'; readonly placeId: string | null }
+  | { readonly what: 'strike'; readonly line: number; readonly reason: string };
+
+export interface PacketBook {
+  readonly by: Amount['by'];
+  /** Seeds, or grams. */
+  readonly left: ExactNumber;
+  readonly placeId: string | null;
+  /** Lines that no longer count, each with the reason. */
+  readonly struck: ReadonlyMap<number, string>;
+}
+
+/** A line that cannot be: what is wrong with which field, in plain words. */
+export class CannotBe extends RangeError {
+  constructor(
+    readonly path: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+const figure = (amount: Amount): ExactNumber => (amount.by === 'count' ? new Exact(amount.seeds) : toGrams(amount));
+const shown = (left: ExactNumber, by: Amount['by']) =>
+  by === 'count' ? `${left.toString()} ${left.eq(1) ? 'seed' : 'seeds'}` : `${left.toString()} g`;
+
+/**
+ * What a packet holds and where it lies, from its lines in order: what was packed or last counted, less what was
+ * taken since; struck lines do not count.
+ *
+ * @param lines  the first is `packed`
+ * @throws {CannotBe} when more is taken than is there, in another measure than the packet's, or a line is struck that
+ *                    cannot be
+ */
+export function bookOf(lines: readonly PacketEntry[]): PacketBook {
+  const struck = new Map<number, string>();
+  lines.forEach((line, i) => {
+    if (line.what !== 'strike') return;
+    const target = lines[line.line];
+    if (!target || line.line >= i || target.what === 'strike' || target.what === 'packed')
+      throw new CannotBe('line', 'line is none that can be struck: what was packed is put right by counting again');
+    if (struck.has(line.line)) throw new CannotBe('line', 'line is struck already');
+    struck.set(line.line, line.reason);
+  });
+  let by: Amount['by'] | null = null;
+  let left = new Exact(0);
+  let placeId: string | null = null;
+  for (const [i, line] of lines.entries()) {
+    if (struck.has(i)) continue;
+    if (line.what === 'packed' || line.what === 'count') {
+      by = line.amount.by;
+      left = figure(line.amount);
+    } else if (line.what === 'move') placeId = line.placeId;
+    else if (line.what === 'take') {
+      if (line.amount.by !== by)
+        throw new CannotBe(
+          'amount',
+          by === 'count'
+            ? 'amount must be a number of seeds: this packet is counted'
+            : 'amount must be a mass: this packet is weighed',
+        );
+      const taken = figure(line.amount);
+      if (taken.gt(left))
+        throw new CannotBe('amount', `amount is more than the packet holds: ${shown(left, line.amount.by)} are left`);
+      left = left.minus(taken);
+    }
+  }
+  if (by === null) throw new CannotBe('amount', 'amount is missing: nothing was packed');
+  return { by, left, placeId, struck };
+}

@@ -1,0 +1,174 @@
+import { desc, eq, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { AccessionHeader, AccessionView } from '@mercato/contract/store/accessions';
+import { comesTrue } from '@mercato/core/store/comesTrue';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { foldText } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { kindOf } from '../rule-books/editions.ts';
+import { accession, accessionRevision, packet } from './tables.ts';
+
+export type Accession = typeof accession.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+
+/** Any fixed number: whoever gives the next running number holds this lock until the transaction ends. */
+const NUMBER_LOCK = 431_018_279;
+
+export async function accessionById(tx: Transaction, id: string): Promise<Accession> {
+  const [row] = await tx.select().from(accession).where(eq(accession.id, id));
+  if (!row) throw fault('not-found', 'There is no such harvest in the store.');
+  return row;
+}
+
+/**
+ * Takes a harvest into the store, under the next running number.
+ * @throws {Fault} 422 for a species that the list does not know, or a harvest in the future
+ */
+export async function addAccession({ tx, hand, audit }: Write, header: AccessionHeader): Promise<Accession> {
+  await checkHeader(tx, header, hand.at, 'accession.');
+  await tx.execute(sql`select pg_advisory_xact_lock(${NUMBER_LOCK})`);
+  const [last] = await tx
+    .select({ n: sql<number>`coalesce(max(substring(${accession.number} from 3)::int), 0)` })
+    .from(accession);
+  const number = `A-${String((last?.n ?? 0) + 1).padStart(4, '0')}`;
+  const row: Accession = {
+    id: uuid(),
+    number,
+    version: 1,
+    ...columns(header),
+    updatedBy: hand.personId,
+    updatedAt: hand.at,
+  };
+  await tx.insert(accession).values(row);
+  await tx
+    .insert(accessionRevision)
+    .values({ accessionId: row.id, version: 1, header, by: hand.personId, at: hand.at, reason: null });
+  await audit({ action: 'took a harvest into the store', subject: `harvest ${number}`, after: header });
+  return row;
+}
+
+/** Corrects what is known of a harvest; what was known before is kept, and a change needs its reason. */
+export async function changeAccession(
+  { tx, hand, audit }: Write,
+  id: string,
+  header: AccessionHeader,
+  reason: string | undefined,
+  seenVersion: number | null,
+): Promise<Accession> {
+  const [row] = await tx.select().from(accession).where(eq(accession.id, id)).for('update');
+  if (!row) throw fault('not-found', 'There is no such harvest in the store.');
+  checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  const changed = changedIn(row.header as AccessionHeader, header);
+  if (changed.length === 0) return row;
+  if (!reason)
+    throw fault('invalid', 'What was written down is changed with a reason.', [
+      { path: 'reason', message: `say why ${changed.join(', ')} ${changed.length === 1 ? 'is' : 'are'} changed` },
+    ]);
+  await checkHeader(tx, header, hand.at, '');
+  const next = { ...columns(header), version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at };
+  await tx.update(accession).set(next).where(eq(accession.id, id));
+  await tx
+    .insert(accessionRevision)
+    .values({ accessionId: id, version: next.version, header, by: hand.personId, at: hand.at, reason });
+  // The list is searched by packet, so its words follow.
+  const packets = await tx.select().from(packet).where(eq(packet.accessionId, id));
+  for (const one of packets)
+    await tx
+      .update(packet)
+      .set({ searchText: await searchText(tx, header, row.number, one) })
+      .where(eq(packet.id, one.id));
+  await audit({
+    action: 'corrected a harvest',
+    subject: `harvest ${row.number}`,
+    before: row.header,
+    after: header,
+    reason,
+  });
+  return { ...row, ...next };
+}
+
+const columns = (header: AccessionHeader) => ({
+  kind: header.kind,
+  species: header.species,
+  variety: header.variety,
+  harvestYear: header.harvestYear,
+  header,
+});
+
+/** `path` leads to the header in what was sent. */
+async function checkHeader(tx: Transaction, header: AccessionHeader, now: Date, path: string): Promise<void> {
+  if (header.species !== '' && !(await kindOf(tx, header.species)))
+    throw fault('invalid', 'This kind is not in the list.', [
+      {
+        path: `${path}species`,
+        message: `"${header.species}" is not in the list of kinds: leave it empty, or add it there`,
+      },
+    ]);
+  const lies = (field: 'harvestYear' | 'harvestMonth', month: number) => {
+    // A day ahead: it is tomorrow already somewhere.
+    if (Date.UTC(header.harvestYear, month - 1, 1) > now.getTime() + 86_400_000)
+      throw fault('invalid', 'This harvest has not been.', [
+        { path: `${path}${field}`, message: 'lies in the future: a harvest must have been' },
+      ]);
+  };
+  lies('harvestYear', 1);
+  lies('harvestMonth', header.harvestMonth ?? 1);
+}
+
+/** Names of what differs between two headers. */
+function changedIn(before: AccessionHeader, after: AccessionHeader): string[] {
+  return Object.keys(after).filter((key) => {
+    const name = key as keyof AccessionHeader;
+    return JSON.stringify(before[name]) !== JSON.stringify(after[name]);
+  });
+}
+
+export async function accessionView(tx: Transaction, row: Accession): Promise<AccessionView> {
+  const names = await namesOf(tx);
+  const all = await tx
+    .select()
+    .from(accessionRevision)
+    .where(eq(accessionRevision.accessionId, row.id))
+    .orderBy(desc(accessionRevision.version));
+  const header = row.header as AccessionHeader;
+  return {
+    id: row.id,
+    number: row.number,
+    version: row.version,
+    header,
+    comesTrue: comesTrue(header),
+    earlier: all.slice(0, -1).map((one, i) => ({
+      version: one.version,
+      by: names.get(one.by) ?? '',
+      at: one.at.toISOString(),
+      reason: one.reason,
+      changed: changedIn((all[i + 1]?.header ?? {}) as AccessionHeader, one.header as AccessionHeader),
+    })),
+  };
+}
+
+/** Words that a packet is found by, folded. */
+export async function searchText(
+  tx: Transaction,
+  header: AccessionHeader,
+  number: string,
+  own: { readonly code: string; readonly supplier: string; readonly note: string },
+): Promise<string> {
+  const kind = header.species === '' ? undefined : await kindOf(tx, header.species);
+  return foldText(
+    [
+      number,
+      header.kind,
+      header.variety,
+      header.from,
+      header.species,
+      ...(kind?.commonNames ?? []),
+      String(header.harvestYear),
+      own.code,
+      own.supplier,
+      own.note,
+    ].join(' '),
+  );
+}

@@ -1,0 +1,281 @@
+import { and, asc, desc, eq, gt, inArray, like, ne, sql, type SQL } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { AccessionHeader } from '@mercato/contract/store/accessions';
+import type {
+  Left,
+  PackedSeed,
+  PacketAct,
+  PacketBrief,
+  PacketLine,
+  PacketView,
+  StoreList,
+} from '@mercato/contract/store/packets';
+import type { Kind } from '@mercato/core/rule-books/findKind';
+import { bookOf, CannotBe, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { freeCode } from '../register/codes.ts';
+import { foldText } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { kindsNamed } from '../rule-books/editions.ts';
+import { accessionById, accessionView, addAccession, searchText, type Accession } from './accessions.ts';
+import { placeById, placePaths, placesWithin } from './places.ts';
+import { accession, packet, packetLine } from './tables.ts';
+
+export type Packet = typeof packet.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+const PAGE = 100;
+
+/** Puts a packet into the store, of a harvest that is there or of a new one. */
+export async function addPacket(
+  context: Write,
+  { accessionId, accession: header, packet: body }: PackedSeed,
+): Promise<string> {
+  const { tx, hand, audit } = context;
+  const of =
+    accessionId !== undefined ? await accessionById(tx, accessionId) : await addAccession(context, header ?? missing());
+  if (body.placeId !== null) await placeById(tx, body.placeId, 'packet.placeId');
+  const { amount, placeId, ...about } = body;
+  const entries: PacketEntry[] = [
+    { what: 'packed', amount },
+    ...(placeId === null ? [] : [{ what: 'move' as const, placeId }]),
+  ];
+  const id = uuid();
+  const code = await freeCode(tx);
+  await tx.insert(packet).values({
+    id,
+    accessionId: of.id,
+    code,
+    ...about,
+    ...standing(entries),
+    searchText: await searchText(tx, of.header as AccessionHeader, of.number, { code, ...about }),
+    updatedBy: hand.personId,
+    updatedAt: hand.at,
+    createdAt: hand.at,
+  });
+  await tx
+    .insert(packetLine)
+    .values(entries.map((entry, line) => ({ packetId: id, line, entry, by: hand.personId, at: hand.at })));
+  await audit({ action: 'packed', subject: `packet ${code} of ${of.number}`, after: body });
+  return id;
+}
+
+function missing(): never {
+  throw new Error('the schema lets no packet through that is of no harvest');
+}
+
+/** What follows from the lines: kept beside them, so that a list need not read them. */
+function standing(entries: readonly PacketEntry[]) {
+  const { by, left, placeId } = bookOf(entries);
+  return { measure: by, left: left.toString(), placeId };
+}
+
+/**
+ * Writes a line into a packet's book.
+ * @throws {Fault} 412 when the packet has moved on, 422 for what cannot be: more than it holds, a place that is none
+ */
+export async function writeLine(
+  { tx, hand, audit }: Write,
+  id: string,
+  act: PacketAct,
+  seenVersion: number | null,
+): Promise<void> {
+  const [row] = await tx.select().from(packet).where(eq(packet.id, id)).for('update');
+  if (!row) throw noPacket();
+  checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  if (act.what === 'move' && act.placeId !== null) await placeById(tx, act.placeId, 'placeId');
+  const before = await linesOf(tx, id);
+  const entries = [...before.map((one) => one.entry as PacketEntry), act];
+  let next: ReturnType<typeof standing>;
+  try {
+    next = standing(entries);
+  } catch (error) {
+    if (!(error instanceof CannotBe)) throw error;
+    const path = error.path === 'amount' && act.what !== 'strike' ? `amount.${seedsOrText(act)}` : error.path;
+    throw fault('invalid', 'This cannot be written into the packet’s book.', [
+      { path: act.what === 'strike' ? 'line' : path, message: error.message },
+    ]);
+  }
+  await tx.insert(packetLine).values({ packetId: id, line: before.length, entry: act, by: hand.personId, at: hand.at });
+  await tx
+    .update(packet)
+    .set({ ...next, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(eq(packet.id, id));
+  await audit({
+    action: ACTIONS[act.what],
+    subject: `packet ${row.code}`,
+    before: { left: row.left, placeId: row.placeId },
+    after: act,
+    reason: act.what === 'strike' ? act.reason : undefined,
+  });
+}
+
+const ACTIONS: Readonly<Record<PacketAct['what'], string>> = {
+  take: 'took seed out',
+  count: 'counted again',
+  move: 'moved',
+  strike: 'struck a line',
+};
+
+const seedsOrText = (act: PacketAct) =>
+  'amount' in act && act.amount.by === 'mass' ? ('text' as const) : ('seeds' as const);
+const noPacket = () => fault('not-found', 'There is no such packet.');
+
+export async function linesOf(tx: Transaction, id: string): Promise<(typeof packetLine.$inferSelect)[]> {
+  return tx.select().from(packetLine).where(eq(packetLine.packetId, id)).orderBy(asc(packetLine.line));
+}
+
+/** The store, newest packet first; `show` is here, gone or all. */
+export async function listStore(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
+  const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
+  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
+  const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
+  const wanted: SQL[] = words.map((word) => like(packet.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
+  if (query.show !== 'all') wanted.push(query.show === 'gone' ? eq(packet.left, '0') : gt(packet.left, '0'));
+  if (typeof query.place === 'string' && /^[0-9a-f-]{36}$/.test(query.place))
+    wanted.push(inArray(packet.placeId, await placesWithin(tx, query.place)));
+  const rows = await tx
+    .select({ packet, accession, total: sql<number>`count(*) over ()::int` })
+    .from(packet)
+    .innerJoin(accession, eq(accession.id, packet.accessionId))
+    .where(and(...wanted))
+    .orderBy(desc(packet.createdAt), desc(packet.id))
+    .limit(PAGE)
+    .offset((page - 1) * PAGE);
+  const paths = await placePaths(tx);
+  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
+  return {
+    total: rows[0]?.total ?? 0,
+    page,
+    pageSize: PAGE,
+    rows: rows.map((one) => briefOf(one.packet, one.accession, paths, kinds.get(one.accession.species))),
+  };
+}
+
+function briefOf(
+  row: Packet,
+  of: Accession,
+  paths: ReadonlyMap<string, string[]>,
+  kind: Kind | undefined,
+): PacketBrief {
+  return {
+    id: row.id,
+    code: row.code,
+    version: row.version,
+    accessionId: of.id,
+    accession: of.number,
+    kind: of.kind,
+    variety: of.variety,
+    species: of.species,
+    harvestYear: of.harvestYear,
+    harvestMonth: (of.header as AccessionHeader).harvestMonth,
+    packedOn: row.packedOn,
+    left: leftOf(row, kind),
+    placeId: row.placeId,
+    place: row.placeId === null ? [] : (paths.get(row.placeId) ?? []),
+  };
+}
+
+function leftOf({ measure, left }: Pick<Packet, 'measure' | 'left'>, kind: Kind | undefined): Left {
+  const weight = kind?.thousandSeedWeightG;
+  return {
+    by: measure as Amount['by'],
+    figure: left,
+    aboutSeeds:
+      measure === 'mass' && weight
+        ? { low: Math.floor((Number(left) * 1000) / weight.high), high: Math.ceil((Number(left) * 1000) / weight.low) }
+        : null,
+  };
+}
+
+/** @throws {Fault} 404 when there is no such packet */
+export async function packetView(tx: Transaction, id: string): Promise<PacketView> {
+  const [row] = await tx.select().from(packet).where(eq(packet.id, id));
+  if (!row) throw noPacket();
+  const of = await accessionById(tx, row.accessionId);
+  const kind = of.species === '' ? undefined : (await kindsNamed(tx, [of.species])).get(of.species);
+  const paths = await placePaths(tx);
+  const others = await tx
+    .select()
+    .from(packet)
+    .where(and(eq(packet.accessionId, of.id), ne(packet.id, id)))
+    .orderBy(asc(packet.createdAt));
+  const header = of.header as AccessionHeader;
+  return {
+    ...briefOf(row, of, paths, kind),
+    supplier: row.supplier,
+    wrapping: row.wrapping,
+    note: row.note,
+    lines: lineViews(await linesOf(tx, id), paths, await namesOf(tx)),
+    of: await accessionView(tx, of),
+    others: others.map((one) => ({
+      id: one.id,
+      code: one.code,
+      left: leftOf(one, kind),
+      place: one.placeId === null ? [] : (paths.get(one.placeId) ?? []),
+    })),
+    kindIs: {
+      smallTest: kind?.smallTest ?? null,
+      keeping: kind?.keeping ?? null,
+      confidence: kind?.confidence ?? null,
+    },
+    cautions: cautionsOf(header, kind),
+  };
+}
+
+function lineViews(
+  rows: readonly (typeof packetLine.$inferSelect)[],
+  paths: ReadonlyMap<string, string[]>,
+  names: ReadonlyMap<string, string>,
+): PacketLine[] {
+  const entries = rows.map((one) => one.entry as PacketEntry);
+  const { struck } = bookOf(entries);
+  return rows.map((row, i): PacketLine => ({
+    line: row.line,
+    what: entries[i]?.what ?? '',
+    words: wordsOf(entries[i], paths),
+    by: names.get(row.by) ?? '',
+    at: row.at.toISOString(),
+    struck: struck.get(row.line) ?? null,
+  }));
+}
+
+const amountWords = (amount: Amount) =>
+  amount.by === 'count' ? `${amount.seeds} ${amount.seeds === 1 ? 'seed' : 'seeds'}` : `${amount.text} ${amount.unit}`;
+
+function wordsOf(entry: PacketEntry | undefined, paths: ReadonlyMap<string, string[]>): string {
+  switch (entry?.what) {
+    case 'packed':
+      return `packed ${amountWords(entry.amount)}`;
+    case 'count':
+      return `found ${amountWords(entry.amount)} in it`;
+    case 'take':
+      return `took ${amountWords(entry.amount)}: ${entry.use}${entry.to === undefined ? '' : `, ${entry.to}`}`;
+    case 'move':
+      return entry.placeId === null
+        ? 'taken out of its place'
+        : `put into ${(paths.get(entry.placeId) ?? []).join(', ') || 'a place'}`;
+    case 'strike':
+      return `struck line ${entry.line + 1}: ${entry.reason}`;
+    case undefined:
+      return '';
+  }
+}
+
+/** What hurts people, or kills the seed; local codes and licensed practice come first. */
+function cautionsOf(header: AccessionHeader, kind: Kind | undefined): string[] {
+  return [
+    ...(header.treated === ''
+      ? []
+      : [
+          `Treated with ${header.treated}: gloves, no dust, wash hands; never for food, feed or oil. Local rules and the maker’s sheet come first.`,
+        ]),
+    ...(header.species.startsWith('Capsicum')
+      ? ['Peppers: gloves when handling seed, and keep hands from the eyes.']
+      : []),
+    ...(kind?.keeping?.desiccation === 'sensitive'
+      ? ['Seed of this kind dies when it dries or freezes: keep it moist and cool, and sow it soon.']
+      : []),
+  ];
+}

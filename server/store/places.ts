@@ -1,0 +1,119 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { NewPlace, PlaceChange, PlaceKind, PlaceView } from '@mercato/contract/store/packets';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { freeCode } from '../register/codes.ts';
+import { namesOf } from '../register/people.ts';
+import { packet, storePlace } from './tables.ts';
+
+type Place = typeof storePlace.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+/** Deeper than any store: a room, a cupboard, a drawer, a box, a bag, an envelope. */
+const DEEPEST = 12;
+
+export async function listPlaces(tx: Transaction): Promise<PlaceView[]> {
+  const rows = await tx.select().from(storePlace).orderBy(asc(storePlace.name), asc(storePlace.id));
+  const counts = await tx
+    .select({ placeId: packet.placeId, n: sql<number>`count(*)::int` })
+    .from(packet)
+    .where(sql`${packet.left} > 0`)
+    .groupBy(packet.placeId);
+  const direct = new Map(counts.map((one) => [one.placeId, one.n]));
+  const within = new Map<string, number>();
+  const byId = new Map(rows.map((one) => [one.id, one]));
+  for (const row of rows)
+    for (const id of pathIds(byId, row.id)) within.set(id, (within.get(id) ?? 0) + (direct.get(row.id) ?? 0));
+  return rows.map((row): PlaceView => ({
+    id: row.id,
+    version: row.version,
+    parentId: row.parentId,
+    kind: row.kind as PlaceKind,
+    name: row.name,
+    code: row.code,
+    path: pathIds(byId, row.id).map((id) => byId.get(id)?.name ?? ''),
+    packets: direct.get(row.id) ?? 0,
+    packetsWithin: within.get(row.id) ?? 0,
+  }));
+}
+
+/** From the largest to this one. */
+function pathIds(byId: ReadonlyMap<string, Pick<Place, 'parentId'>>, id: string): string[] {
+  const path: string[] = [];
+  for (let at: string | null = id; at !== null && path.length < DEEPEST; at = byId.get(at)?.parentId ?? null)
+    path.unshift(at);
+  return path;
+}
+
+/** The way to each place, in names. */
+export async function placePaths(tx: Transaction): Promise<ReadonlyMap<string, string[]>> {
+  const rows = await tx
+    .select({ id: storePlace.id, parentId: storePlace.parentId, name: storePlace.name })
+    .from(storePlace);
+  const byId = new Map(rows.map((one) => [one.id, one]));
+  return new Map(rows.map((one) => [one.id, pathIds(byId, one.id).map((id) => byId.get(id)?.name ?? '')]));
+}
+
+/** A place and all that lies in it. */
+export async function placesWithin(tx: Transaction, id: string): Promise<string[]> {
+  const { rows } = await tx.execute<{ id: string }>(
+    sql`with recursive inside as (
+          select id, 1 as deep from store_place where id = ${id}
+          union all select p.id, deep + 1 from store_place p join inside on p.parent_id = inside.id where deep < ${DEEPEST}
+        ) select id from inside`,
+  );
+  return rows.map((one) => one.id);
+}
+
+export async function addPlace({ tx, hand, audit }: Write, body: NewPlace): Promise<string> {
+  if (body.parentId !== null) await placeById(tx, body.parentId, 'parentId');
+  const id = uuid();
+  await tx
+    .insert(storePlace)
+    .values({ id, ...body, code: await freeCode(tx), updatedBy: hand.personId, updatedAt: hand.at });
+  await audit({ action: 'added a place to the store', subject: `${body.kind} ${body.name}`, after: body });
+  return id;
+}
+
+/** Renames a place or puts it, with all that lies in it, into another. */
+export async function changePlace(
+  { tx, hand, audit }: Write,
+  id: string,
+  { reason, ...body }: PlaceChange,
+  seenVersion: number | null,
+): Promise<void> {
+  // Two places put into each other at once would close a circle: whoever moves places does it alone.
+  await tx.execute(sql`lock table store_place in share row exclusive mode`);
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  if (!row) throw fault('not-found', 'There is no such place in the store.');
+  checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  if (body.parentId !== null) {
+    await placeById(tx, body.parentId, 'parentId');
+    if ((await placesWithin(tx, id)).includes(body.parentId))
+      throw fault('invalid', 'A place cannot lie in itself.', [
+        { path: 'parentId', message: `is ${row.name} itself, or lies in it` },
+      ]);
+  }
+  await tx
+    .update(storePlace)
+    .set({ ...body, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(eq(storePlace.id, id));
+  const { parentId, kind, name } = row;
+  await audit({
+    action: 'changed a place of the store',
+    subject: `${body.kind} ${body.name}`,
+    before: { parentId, kind, name },
+    after: body,
+    reason,
+  });
+}
+
+export async function placeById(tx: Transaction, id: string, field: string): Promise<Place> {
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  if (!row)
+    throw fault('invalid', 'There is no such place in the store.', [
+      { path: field, message: 'is no place of this store' },
+    ]);
+  return row;
+}

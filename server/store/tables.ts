@@ -1,0 +1,101 @@
+import { sql } from 'drizzle-orm';
+import { check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { instant } from '../database/columns.ts';
+
+/** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
+export const storePlace = pgTable(
+  'store_place',
+  {
+    id: uuid('id').primaryKey(),
+    parentId: uuid('parent_id'),
+    kind: text('kind').notNull(),
+    name: text('name').notNull(),
+    code: text('code').notNull().unique(),
+    version: integer('version').notNull().default(1),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  () => [
+    check(
+      'store_place_kind',
+      sql`kind in ('room','refrigerator','freezer','cupboard','drawer','box','bag','envelope')`,
+    ),
+  ],
+);
+
+/** The newest header of each harvest; all of them stand in `accession_revision`. */
+export const accession = pgTable(
+  'accession',
+  {
+    id: uuid('id').primaryKey(),
+    /** Running number of the store, such as A-0012. */
+    number: text('number').notNull().unique(),
+    version: integer('version').notNull(),
+    kind: text('kind').notNull(),
+    species: text('species').notNull(),
+    variety: text('variety').notNull(),
+    harvestYear: integer('harvest_year').notNull(),
+    header: jsonb('header').notNull(),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (t) => [index('accession_species').on(t.species)],
+);
+
+export const accessionRevision = pgTable(
+  'accession_revision',
+  {
+    accessionId: uuid('accession_id').notNull(),
+    version: integer('version').notNull(),
+    header: jsonb('header').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+    reason: text('reason'),
+  },
+  (t) => [primaryKey({ columns: [t.accessionId, t.version] })],
+);
+
+/** A packet of one harvest. What is left and where it lies follows from its lines, and is kept beside them for the list. */
+export const packet = pgTable(
+  'packet',
+  {
+    id: uuid('id').primaryKey(),
+    accessionId: uuid('accession_id').notNull(),
+    code: text('code').notNull().unique(),
+    packedOn: text('packed_on').notNull(),
+    supplier: text('supplier').notNull(),
+    wrapping: text('wrapping').notNull(),
+    note: text('note').notNull(),
+    version: integer('version').notNull().default(1),
+    placeId: uuid('place_id'),
+    measure: text('measure').notNull(),
+    /** Seeds, or grams. */
+    left: numeric('left').notNull(),
+    searchText: text('search_text').notNull(),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+    createdAt: instant('created_at').notNull(),
+  },
+  (t) => [
+    index('packet_accession').on(t.accessionId),
+    index('packet_place').on(t.placeId),
+    index('packet_newest').on(t.createdAt.desc(), t.id.desc()),
+    index('packet_search').using('gin', sql`search_text gin_trgm_ops`),
+    check('packet_measure', sql`measure in ('count','mass')`),
+    check('packet_left', sql`"left" >= 0 and "left" <> 'NaN'`),
+  ],
+);
+
+/** What happened to a packet, line by line. Written once; a later line strikes an earlier one. */
+export const packetLine = pgTable(
+  'packet_line',
+  {
+    packetId: uuid('packet_id').notNull(),
+    /** From 0, without a gap. */
+    line: integer('line').notNull(),
+    entry: jsonb('entry').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.packetId, t.line] }), check('packet_line_number', sql`line >= 0`)],
+);

@@ -1,0 +1,78 @@
+import type { Amount } from '@mercato/core/store/packetBook';
+import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
+import { useId, type JSX } from 'react';
+import Form from 'react-bootstrap/Form';
+import { plainFigure, wholeNumber } from '../ui/draft.ts';
+
+const UNITS = ['seeds', ...MASS_UNITS] as const;
+export interface TypedAmount {
+  readonly figure: string;
+  readonly unit: 'seeds' | MassUnit;
+}
+
+/** As the contract wants it; what is no figure goes on as typed, to be refused at its field. */
+export const amountOf = ({ figure, unit }: TypedAmount): unknown =>
+  unit === 'seeds' ? { by: 'count', seeds: wholeNumber(figure) } : { by: 'mass', text: plainFigure(figure), unit };
+
+export const unitsFor = (by: Amount['by']): readonly TypedAmount['unit'][] => (by === 'count' ? ['seeds'] : MASS_UNITS);
+
+/** So many seeds, or so much of them. */
+export function AmountField({
+  label,
+  value,
+  onChange,
+  fault,
+  hint,
+  units = UNITS,
+}: {
+  label: string;
+  value: TypedAmount;
+  onChange: (value: TypedAmount) => void;
+  fault: string | undefined;
+  hint?: string | undefined;
+  units?: readonly TypedAmount['unit'][];
+}): JSX.Element {
+  const id = useId();
+  const below = fault ? `${id}-why` : hint ? `${id}-hint` : undefined;
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <div className="with-unit">
+        <Form.Control
+          id={id}
+          value={value.figure}
+          inputMode="decimal"
+          className="num"
+          isInvalid={fault !== undefined}
+          autoComplete="off"
+          aria-describedby={below}
+          onChange={(event) => {
+            onChange({ ...value, figure: event.target.value });
+          }}
+        />
+        <Form.Select
+          value={value.unit}
+          aria-label={`${label}: in`}
+          onChange={(event) => {
+            onChange({ ...value, unit: event.target.value as TypedAmount['unit'] });
+          }}
+        >
+          {units.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </Form.Select>
+      </div>
+      {fault ? (
+        <div className="why" id={below} role="alert">
+          {fault}
+        </div>
+      ) : (
+        hint && (
+          <div className="hint" id={below}>
+            {hint}
+          </div>
+        )
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,133 @@
+import { packedSeedSchema, WRAPPINGS, type PackedSeed, type PacketView } from '@mercato/contract/store/packets';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { write } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { AmountField, amountOf, type TypedAmount } from './AmountField.tsx';
+import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
+import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
+import { harvestWords } from './words.ts';
+
+/** A packet for the store: kind, year and how many are enough; everything else when it is known. */
+export default function NewPacket(): JSX.Element {
+  const [search] = useSearchParams();
+  const like = search.get('like');
+  const { data: before } = usePacket(like ?? '');
+  const { data: places } = usePlaces();
+  const { session } = useSession();
+  if ((like && !before) || !places || !session) return <main aria-busy="true" />;
+  return (
+    <PacketForm
+      key={like}
+      before={like ? (before ?? null) : null}
+      today={session.today}
+      places={placeChoices(places)}
+    />
+  );
+}
+
+function PacketForm({
+  before,
+  today,
+  places,
+}: {
+  /** Another packet of this harvest. */
+  before: PacketView | null;
+  today: string;
+  places: readonly (readonly [string, string])[];
+}): JSX.Element {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [more, setMore] = useState(false);
+  const draft = useDraft(
+    {
+      ...typedHarvest(null),
+      amount: { figure: '', unit: 'seeds' },
+      packedOn: today,
+      supplier: '',
+      wrapping: 'paper',
+      placeId: before?.placeId ?? '',
+      packetNote: '',
+    },
+    ({ amount, packedOn, supplier, wrapping, placeId, packetNote, ...harvest }) => ({
+      ...(before ? { accessionId: before.accessionId } : { accession: harvestOf(harvest) }),
+      packet: {
+        amount: amountOf(amount),
+        packedOn: packedOn.trim(),
+        supplier: supplier.trim(),
+        wrapping,
+        placeId: placeId || null,
+        note: packetNote.trim(),
+      },
+    }),
+    packedSeedSchema,
+    async (body: PackedSeed, key) => {
+      const packet = await write<PacketView>('POST', '/store/packets', body, { key });
+      client.setQueryData(packetKey(packet.id), packet);
+      await client.invalidateQueries({ queryKey: ['store'] });
+      void client.invalidateQueries({ queryKey: ['store-places'] });
+      await navigate(`/store/packets/${packet.id}`);
+    },
+  );
+  return (
+    <main style={{ maxWidth: 860 }}>
+      <h1>{before ? `Another packet of ${before.kind}` : 'A packet for the store'}</h1>
+      {before && (
+        <p className="soft">
+          {before.variety && `${before.variety}, `}harvest {harvestWords(before)}, {before.accession}
+        </p>
+      )}
+      <DraftForm
+        draft={draft}
+        send="Put it into the store"
+        leave={() => {
+          void navigate(-1);
+        }}
+      >
+        <div className="fields">
+          {!before && <HarvestFields form={draft} path="accession." />}
+          <AmountField
+            label="how much it holds"
+            value={draft.values.amount}
+            onChange={(amount) => {
+              draft.set({ amount });
+            }}
+            fault={['seeds', 'text', 'unit', '']
+              .map((one) => draft.fault(`packet.amount${one && `.${one}`}`))
+              .find(Boolean)}
+            hint="count small lots; weigh large ones"
+          />
+          <ChoiceField label="where it lies" options={places} {...draft.field('placeId', 'packet.placeId')} />
+          <TextField
+            label="packed on"
+            hint="as exactly as you know: 2024, 2024-09, 2024-09-30"
+            {...draft.field('packedOn', 'packet.packedOn')}
+          />
+          <ChoiceField
+            label="in what"
+            options={WRAPPINGS.map((one) => [one, one] as const)}
+            {...draft.field('wrapping', 'packet.wrapping')}
+          />
+          <TextField label="supplier" {...draft.field('supplier', 'packet.supplier')} />
+          <TextField label="note on the packet" {...draft.field('packetNote', 'packet.note')} />
+        </div>
+        {!before && (
+          <details
+            open={more}
+            onToggle={(event) => {
+              setMore(event.currentTarget.open);
+            }}
+            style={{ marginTop: 12 }}
+          >
+            <summary>Where it comes from, and whether it comes true</summary>
+            <ProvenanceFields form={draft} path="accession." />
+          </details>
+        )}
+      </DraftForm>
+    </main>
+  );
+}

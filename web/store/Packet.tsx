@@ -1,0 +1,330 @@
+import { packetActSchema, type PacketAct, type PacketView } from '@mercato/contract/store/packets';
+import { accessionChangeSchema, type AccessionView } from '@mercato/contract/store/accessions';
+import { USES } from '@mercato/core/store/packetBook';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { Refused, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { unlessEmpty, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { AmountField, amountOf, unitsFor, type TypedAmount } from './AmountField.tsx';
+import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
+import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
+import { harvestWords, leftWords } from './words.ts';
+
+type Doing = 'take' | 'count' | 'move' | 'harvest';
+
+/** One packet: what is left of it, where it lies, what happened to it, and what is known of its harvest. */
+export default function Packet(): JSX.Element {
+  const { packet: id = '' } = useParams();
+  const { data, error } = usePacket(id);
+  const { may, session } = useSession();
+  const [doing, setDoing] = useState<Doing | null>(null);
+  const writes = may('store.write');
+  const act = (key: string, says: string, what: Doing) => ({
+    key,
+    says,
+    act: () => {
+      setDoing(what);
+    },
+  });
+  useKeys(
+    writes && doing === null
+      ? [act('t', 'take seed out', 'take'), act('c', 'count again', 'count'), act('m', 'move it', 'move')]
+      : [],
+  );
+  if (error instanceof Refused && error.status === 404)
+    return (
+      <main>
+        <h1>There is no such packet</h1>
+        <p>
+          <Link to="/store">the store</Link>
+        </p>
+      </main>
+    );
+  if (!data) return <main aria-busy="true" />;
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const leave = () => {
+    setDoing(null);
+  };
+  const { of } = data;
+  return (
+    <main style={{ maxWidth: 900 }}>
+      <div className="head">
+        <h1>
+          {data.kind} {data.variety && <span className="soft">{data.variety}</span>}
+        </h1>
+        <span className="code">{data.code}</span>
+      </div>
+      <p className="soft">
+        {data.species && <i className="serif">{data.species}</i>}
+        {data.species && ' · '}harvest {harvestWords(data)} · {data.accession} · packed {data.packedOn} in{' '}
+        {data.wrapping}
+        {data.supplier && ` · from ${data.supplier}`}
+      </p>
+      {data.cautions.map((one) => (
+        <p key={one} className="caution">
+          {one}
+        </p>
+      ))}
+      <p className="left-of">
+        <b className="fig">{leftWords(data.left).split(',')[0]}</b> left
+        {data.left.aboutSeeds && (
+          <span className="soft">
+            {' '}
+            · about {data.left.aboutSeeds.low} to {data.left.aboutSeeds.high} seeds by the weight of its kind
+          </span>
+        )}
+        <br />
+        <span>{data.place.length > 0 ? `in ${data.place.join(' › ')}` : 'it has no place yet'}</span>
+      </p>
+      {data.note && <p>{data.note}</p>}
+      {writes && doing === null && (
+        <div className="actions">
+          {(
+            [
+              ['take', 'Take seed out'],
+              ['count', 'Count again'],
+              ['move', 'Move it'],
+            ] as const
+          ).map(([what, words], i) => (
+            <Button
+              key={what}
+              variant={i === 0 ? 'primary' : 'outline-primary'}
+              disabled={what === 'take' && data.left.figure === '0'}
+              onClick={() => {
+                setDoing(what);
+              }}
+            >
+              {words}
+            </Button>
+          ))}
+          <a className="btn btn-outline-primary" href={`/api/store/labels.pdf?packets=${data.id}&layout=single`}>
+            Label
+          </a>
+        </div>
+      )}
+      {doing !== null && doing !== 'harvest' && (
+        <ActForm key={`${doing}-${data.version}`} packet={data} doing={doing} leave={leave} />
+      )}
+
+      <section style={{ marginTop: 26 }}>
+        <h2>Will it come true?</h2>
+        <p>
+          <b>{of.comesTrue.words}</b>: {of.comesTrue.reasons.join('; ')}.
+        </p>
+        {writes && doing === null && (
+          <Button
+            variant="outline-primary"
+            onClick={() => {
+              setDoing('harvest');
+            }}
+          >
+            What is known of this harvest
+          </Button>
+        )}
+        {doing === 'harvest' && <HarvestForm key={of.version} packet={data} leave={leave} />}
+        {of.earlier.map((one) => (
+          <p key={one.version} className="soft">
+            {one.by}, {shortInstant(one.at, zone)}: {one.changed.join(', ')} changed: {one.reason}
+          </p>
+        ))}
+      </section>
+
+      <section style={{ marginTop: 26 }}>
+        <h2>Its book</h2>
+        <ol className="book">
+          {data.lines.map((line) => (
+            <BookLine key={line.line} packet={data} line={line} zone={zone} may={writes && doing === null} />
+          ))}
+        </ol>
+      </section>
+
+      <section style={{ marginTop: 26 }}>
+        <h2>Other packets of this harvest</h2>
+        {data.others.length === 0 && <p className="soft">None.</p>}
+        <ul className="packets">
+          {data.others.map((one) => (
+            <li key={one.id}>
+              <Link to={`/store/packets/${one.id}`}>{one.code}</Link>
+              <span className="fig">{leftWords(one.left).split(',')[0]}</span>
+              <span className="soft">{one.place.join(' › ') || 'no place yet'}</span>
+            </li>
+          ))}
+        </ul>
+        {writes && <Link to={`/store/new?like=${data.id}`}>another packet of it</Link>}
+      </section>
+    </main>
+  );
+}
+
+const useKeep = (id: string) => {
+  const client = useQueryClient();
+  return async (packet: PacketView) => {
+    client.setQueryData(packetKey(id), packet);
+    await client.invalidateQueries({ queryKey: ['store'] });
+    void client.invalidateQueries({ queryKey: ['store-places'] });
+  };
+};
+
+const TITLES = { take: 'Take seed out', count: 'Count again', move: 'Move it' } as const;
+
+function ActForm({
+  packet,
+  doing,
+  leave,
+}: {
+  packet: PacketView;
+  doing: 'take' | 'count' | 'move';
+  leave: () => void;
+}): JSX.Element {
+  const { data: places } = usePlaces();
+  const keep = useKeep(packet.id);
+  const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
+  const draft = useDraft(
+    {
+      amount: { figure: '', unit: packet.left.by === 'count' ? 'seeds' : 'g' },
+      use: 'sowing',
+      to: '',
+      placeId: packet.placeId ?? '',
+    },
+    (values) =>
+      doing === 'move'
+        ? { what: 'move', placeId: values.placeId || null }
+        : doing === 'count'
+          ? { what: 'count', amount: amountOf(values.amount) }
+          : { what: 'take', amount: amountOf(values.amount), use: values.use, ...unlessEmpty('to', values.to) },
+    packetActSchema,
+    async (body: PacketAct, key) => {
+      await keep(
+        await write<PacketView>('POST', `/store/packets/${packet.id}/lines`, body, { key, version: packet.version }),
+      );
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} title={TITLES[doing]} send="Write it down" leave={leave} style={{ maxWidth: 460 }}>
+      {doing === 'move' ? (
+        <ChoiceField label="into" options={placeChoices(places)} {...draft.field('placeId')} />
+      ) : (
+        <AmountField
+          label={doing === 'take' ? 'how much is taken' : 'how much is there'}
+          value={draft.values.amount}
+          onChange={(amount) => {
+            draft.set({ amount });
+          }}
+          units={units ?? ['seeds', 'g', 'kg', 'lb', 'oz']}
+          hint={`the book says ${leftWords(packet.left)}`}
+          fault={['amount.seeds', 'amount.text', 'amount'].map(draft.fault).find(Boolean)}
+        />
+      )}
+      {doing === 'take' && (
+        <>
+          <ChoiceField label="for" options={USES.map((one) => [one, one] as const)} {...draft.field('use')} />
+          <TextField label="to whom, or where" {...draft.field('to')} />
+        </>
+      )}
+    </DraftForm>
+  );
+}
+
+function BookLine({
+  packet,
+  line,
+  zone,
+  may,
+}: {
+  packet: PacketView;
+  line: PacketView['lines'][number];
+  zone: string;
+  may: boolean;
+}): JSX.Element {
+  const keep = useKeep(packet.id);
+  const [asked, setAsked] = useState(false);
+  const [reason, setReason] = useState('');
+  const [trouble, setTrouble] = useState<string>();
+  const strike = async () => {
+    try {
+      await keep(
+        await write<PacketView>(
+          'POST',
+          `/store/packets/${packet.id}/lines`,
+          { what: 'strike', line: line.line, reason: reason.trim() },
+          { version: packet.version },
+        ),
+      );
+      setAsked(false);
+    } catch (error) {
+      setTrouble(
+        error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'It could not be written down.',
+      );
+    }
+  };
+  const strikes = may && line.struck === null && line.what !== 'packed' && line.what !== 'strike';
+  return (
+    <li>
+      <span className={line.struck === null ? undefined : 'struck'}>{line.words}</span>{' '}
+      <span className="soft">
+        {line.by}, {shortInstant(line.at, zone)}
+        {line.struck !== null && `; struck: ${line.struck}`}
+      </span>{' '}
+      {strikes && !asked && (
+        <button
+          type="button"
+          className="bare"
+          aria-label={`strike: ${line.words}`}
+          onClick={() => {
+            setAsked(true);
+          }}
+        >
+          strike
+        </button>
+      )}
+      {asked && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void strike();
+          }}
+        >
+          <Trouble text={trouble} />
+          <TextField label="why it is struck" value={reason} onChange={setReason} autoFocus />
+          <div className="actions">
+            <Button type="submit" variant="outline-primary">
+              Strike it
+            </Button>
+          </div>
+        </form>
+      )}
+    </li>
+  );
+}
+
+function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void }): JSX.Element {
+  const client = useQueryClient();
+  const { of } = packet;
+  const draft = useDraft(
+    { ...typedHarvest(of.header), reason: '' },
+    ({ reason, ...harvest }) => ({ ...(harvestOf(harvest) as object), ...unlessEmpty('reason', reason) }),
+    accessionChangeSchema,
+    async (body, key) => {
+      await write<AccessionView>('PUT', `/store/accessions/${of.id}`, body, { key, version: of.version });
+      await client.invalidateQueries({ queryKey: ['packet'] });
+      await client.invalidateQueries({ queryKey: ['store'] });
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} send="Keep what is known" leave={leave}>
+      <div className="fields">
+        <HarvestFields form={draft} />
+      </div>
+      <ProvenanceFields form={draft} />
+      <TextField label="why it is changed" {...draft.field('reason')} />
+    </DraftForm>
+  );
+}

@@ -1,0 +1,163 @@
+import {
+  newPlaceSchema,
+  placeChangeSchema,
+  PLACE_KINDS,
+  type PlaceKind,
+  type PlaceList,
+  type PlaceView,
+} from '@mercato/contract/store/packets';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import { Link } from 'react-router';
+import { write } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { placeChoices, usePlaces } from './data.ts';
+
+type Writing =
+  { readonly what: 'new'; readonly parentId: string | null } | { readonly what: 'change'; readonly place: PlaceView };
+
+/** A map of the store: what lies in what, from the room to the envelope. */
+export default function Places(): JSX.Element {
+  const { data } = usePlaces();
+  const { may } = useSession();
+  const [writing, setWriting] = useState<Writing | null>(null);
+  if (!data) return <main aria-busy="true" />;
+  const leave = () => {
+    setWriting(null);
+  };
+  const inside = (parentId: string | null): JSX.Element | null => {
+    const own = data.places.filter((one) => one.parentId === parentId);
+    if (own.length === 0) return null;
+    return (
+      <ul className="map">
+        {own.map((one) => (
+          <li key={one.id}>
+            <div className="place">
+              <Link to={`/store?place=${one.id}`} className="serif">
+                {one.name}
+              </Link>
+              <span className="soft">{one.kind}</span>
+              <span className="fig">
+                {one.packetsWithin} {one.packetsWithin === 1 ? 'packet' : 'packets'}
+              </span>
+              <span className="code">{one.code}</span>
+              {may('store.write') && (
+                <span>
+                  <button
+                    type="button"
+                    className="bare"
+                    aria-label={`put a place into ${one.name}`}
+                    onClick={() => {
+                      setWriting({ what: 'new', parentId: one.id });
+                    }}
+                  >
+                    add inside
+                  </button>{' '}
+                  <button
+                    type="button"
+                    className="bare"
+                    aria-label={`change ${one.name}`}
+                    onClick={() => {
+                      setWriting({ what: 'change', place: one });
+                    }}
+                  >
+                    change
+                  </button>
+                </span>
+              )}
+            </div>
+            {inside(one.id)}
+          </li>
+        ))}
+      </ul>
+    );
+  };
+  return (
+    <main style={{ maxWidth: 900 }}>
+      <h1>Map of the store</h1>
+      <p className="soft">
+        Rooms hold cupboards, cupboards hold drawers, drawers hold boxes and envelopes. Each has a code of its own to
+        scan.
+      </p>
+      {data.places.length === 0 && <p>There is no place yet. Begin with the room or the refrigerator.</p>}
+      {inside(null)}
+      {may('store.write') && writing === null && (
+        <div className="actions">
+          <button
+            type="button"
+            className="btn btn-primary"
+            onClick={() => {
+              setWriting({ what: 'new', parentId: null });
+            }}
+          >
+            Add a place
+          </button>
+        </div>
+      )}
+      {writing && (
+        <PlaceForm
+          key={writing.what === 'new' ? `in-${writing.parentId ?? ''}` : `${writing.place.id}-${writing.place.version}`}
+          writing={writing}
+          places={data}
+          leave={leave}
+        />
+      )}
+    </main>
+  );
+}
+
+function PlaceForm({
+  writing,
+  places,
+  leave,
+}: {
+  writing: Writing;
+  places: PlaceList;
+  leave: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const before = writing.what === 'change' ? writing.place : null;
+  const parent = writing.what === 'new' ? writing.parentId : writing.place.parentId;
+  const keep = async (send: Promise<PlaceList>) => {
+    client.setQueryData(['store-places'], await send);
+    await client.invalidateQueries({ queryKey: ['store'] });
+    leave();
+  };
+  const draft = useDraft(
+    { parentId: parent ?? '', kind: before?.kind ?? (parent === null ? 'room' : 'box'), name: before?.name ?? '' },
+    (values) => ({ parentId: values.parentId || null, kind: values.kind, name: values.name.trim() }),
+    before ? placeChangeSchema : newPlaceSchema,
+    (body, key) =>
+      keep(
+        before
+          ? write<PlaceList>('PUT', `/store/places/${before.id}`, body, { key, version: before.version })
+          : write<PlaceList>('POST', '/store/places', body, { key }),
+      ),
+  );
+  return (
+    <DraftForm
+      draft={draft}
+      title={before ? `Change ${before.name}` : 'A place'}
+      send={before ? 'Keep the change' : 'Add the place'}
+      leave={leave}
+      style={{ maxWidth: 460 }}
+    >
+      <TextField label="name" autoFocus placeholder="drawer 3" {...draft.field('name')} />
+      <ChoiceField
+        label="what it is"
+        options={PLACE_KINDS.map((one: PlaceKind) => [one, one] as const)}
+        {...draft.field('kind')}
+      />
+      <ChoiceField
+        label="lies in"
+        options={placeChoices(places)
+          .filter(([id]) => id !== before?.id)
+          .map(([id, words]) => [id, id === '' ? 'nothing: it is the outermost' : words] as const)}
+        {...draft.field('parentId')}
+      />
+    </DraftForm>
+  );
+}

@@ -1,0 +1,174 @@
+import type { StoreList } from '@mercato/contract/store/packets';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState, type JSX } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { useSession } from '../api/session.tsx';
+import { Key, useKeys } from '../ui/keys.tsx';
+import { usePlaces } from './data.ts';
+import { harvestWords, leftWords } from './words.ts';
+
+const SHOWS = [
+  ['here', 'in store'],
+  ['gone', 'used up'],
+  ['all', 'all'],
+] as const;
+
+/** Every packet of the store: found by any word of it, or by the place it lies in. */
+export default function Store(): JSX.Element {
+  const [search, setSearch] = useSearchParams();
+  const { may } = useSession();
+  const navigate = useNavigate();
+  const sought = search.get('q') ?? '';
+  const place = search.get('place') ?? '';
+  const show = SHOWS.find(([one]) => one === search.get('show'))?.[0] ?? 'here';
+  const page = Number(search.get('page') ?? 1);
+  // Held here as typed: the address follows a moment later, and no key is lost to it.
+  const [typed, setTyped] = useState(sought);
+  const find = useRef<HTMLInputElement>(null);
+  const { data: places } = usePlaces();
+  const { data } = useQuery({
+    queryKey: ['store', sought, place, show, page],
+    queryFn: ({ signal }) =>
+      read<StoreList>(
+        `/store?${new URLSearchParams({ q: sought, place, show, page: String(page) }).toString()}`,
+        signal,
+      ),
+    placeholderData: keepPreviousData,
+  });
+  const change = (next: Record<string, string>) => {
+    setSearch(
+      (before) => {
+        const all = new URLSearchParams(before);
+        for (const [name, value] of Object.entries(next))
+          if (value) all.set(name, value);
+          else all.delete(name);
+        return all;
+      },
+      { replace: true },
+    );
+  };
+  useEffect(() => {
+    if (typed === sought) return undefined;
+    const timer = setTimeout(() => {
+      change({ q: typed, page: '' });
+    }, 150);
+    return () => {
+      clearTimeout(timer);
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` only writes the address
+  }, [typed, sought]);
+  useKeys([
+    {
+      key: '/',
+      says: 'search',
+      act: () => {
+        find.current?.focus();
+      },
+    },
+    { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
+    ...(may('store.write') ? [{ key: 'n', says: 'new packet', act: () => void navigate('/store/new') }] : []),
+  ]);
+  const here = places?.places.find((one) => one.id === place);
+  const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
+  return (
+    <main>
+      <div className="list-head">
+        <h1>Seed store</h1>
+        <input
+          ref={find}
+          className="form-control"
+          type="search"
+          aria-label="search the store"
+          placeholder="kind, variety, year, code"
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.target.value);
+          }}
+        />
+        <span role="group" aria-label="which" className="choices">
+          {SHOWS.map(([one, words]) => (
+            <button
+              key={one}
+              type="button"
+              className="bare"
+              aria-pressed={one === show}
+              onClick={() => {
+                change({ show: one === 'here' ? '' : one, page: '' });
+              }}
+            >
+              {words}
+            </button>
+          ))}
+        </span>
+        <Link to="/store/places">map of the store</Link>
+        {may('store.write') && (
+          <Link to="/store/new" className="btn btn-primary">
+            New packet <Key>N</Key>
+          </Link>
+        )}
+      </div>
+      {here && (
+        <p>
+          In <b>{here.path.join(' › ')}</b>{' '}
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              change({ place: '', page: '' });
+            }}
+          >
+            the whole store
+          </button>
+        </p>
+      )}
+      {data?.rows.length === 0 && (
+        <p className="soft" style={{ marginTop: 24 }}>
+          {sought || here || show !== 'here'
+            ? 'No packet answers to that.'
+            : 'The store is empty. A packet needs no more than its kind, the year of harvest and how many seeds it holds.'}
+        </p>
+      )}
+      <ul className="packets" aria-label="packets">
+        {data?.rows.map((one) => (
+          <li key={one.id}>
+            <Link to={`/store/packets/${one.id}`}>
+              <b className="serif">{one.kind}</b> {one.variety}
+            </Link>
+            <span>{harvestWords(one)}</span>
+            <span className="fig">{leftWords(one.left).split(',')[0]}</span>
+            <span className="soft">{one.place.join(' › ') || 'no place yet'}</span>
+            <span className="code">{one.code}</span>
+          </li>
+        ))}
+      </ul>
+      {data && pages > 1 && (
+        <p className="soft">
+          {data.total} packets · page {page} of {pages}{' '}
+          {page > 1 && (
+            <button
+              type="button"
+              className="bare"
+              onClick={() => {
+                change({ page: String(page - 1) });
+              }}
+            >
+              before
+            </button>
+          )}{' '}
+          {page < pages && (
+            <button
+              type="button"
+              className="bare"
+              onClick={() => {
+                change({ page: String(page + 1) });
+              }}
+            >
+              next
+            </button>
+          )}
+        </p>
+      )}
+    </main>
+  );
+}

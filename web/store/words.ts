@@ -1,0 +1,13 @@
+import type { Left, PacketBrief } from '@mercato/contract/store/packets';
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** "60 seeds", "12.5 g, about 3787 to 5682 seeds". */
+export function leftWords({ by, figure, aboutSeeds }: Left): string {
+  if (by === 'count') return `${figure} ${figure === '1' ? 'seed' : 'seeds'}`;
+  return `${figure} g${aboutSeeds ? `, about ${aboutSeeds.low} to ${aboutSeeds.high} seeds` : ''}`;
+}
+
+/** "Sep 2024", or the year alone. */
+export const harvestWords = ({ harvestYear, harvestMonth }: Pick<PacketBrief, 'harvestYear' | 'harvestMonth'>) =>
+  harvestMonth === null ? String(harvestYear) : `${MONTHS[harvestMonth - 1] ?? ''} ${harvestYear}`;

@@ -20,6 +20,7 @@ import { purityRoutes } from './purity/routes.ts';
 import { laboratoryRoutes } from './register/laboratoryRoutes.ts';
 import { peopleRoutes, setUpRoute } from './register/people.ts';
 import { stationRoutes } from './register/stations.ts';
+import { quickTestRoutes } from './quick-tests/routes.ts';
 import { releaseRoutes } from './release/routes.ts';
 import { editionRoutes } from './rule-books/editionRoutes.ts';
 import { ruleBookRoutes } from './rule-books/routes.ts';
@@ -107,6 +108,7 @@ export async function makeApp({
     releaseRoutes,
     importRoutes,
     storeRoutes,
+    quickTestRoutes,
   ])
     routes(api);
   deviceRoutes(api, hub);

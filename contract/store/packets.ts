@@ -169,6 +169,15 @@ export interface Left {
   aboutSeeds: { low: number; high: number } | null;
 }
 
+/** How the newest test of a packet ended. */
+export interface LastTest {
+  on: string;
+  sprouted: number;
+  seeds: number;
+  verdict: 'sprouted' | 'dead' | 'dormant' | 'invalid' | 'unclear';
+  bagId: string;
+}
+
 export interface PacketBrief {
   id: string;
   code: string;
@@ -184,6 +193,7 @@ export interface PacketBrief {
   left: Left;
   placeId: string | null;
   place: string[];
+  lastTest: LastTest | null;
 }
 
 export interface PacketLine {
@@ -217,7 +227,7 @@ export interface StoreList {
 
 /** What a scanned code of the store opens. */
 export interface StoreScan {
-  store: 'packet' | 'place';
+  store: 'packet' | 'place' | 'bag';
   code: string;
   open: string;
 }

@@ -132,7 +132,7 @@ const PACKETS: readonly DemoPacket[] = [
   {
     of: {
       kind: 'chilli',
-      species: 'Capsicum annuum',
+      species: 'Capsicum spp.',
       variety: 'Ember',
       source: 'gift',
       from: 'a neighbour at Low Fold',

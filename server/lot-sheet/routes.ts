@@ -31,6 +31,7 @@ import { keepRequest } from '../register/requests.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
+import { bagScan } from '../quick-tests/result.ts';
 import { storeScan } from '../store/scan.ts';
 import { reportedCounts } from './labelData.ts';
 import { rejudge } from './rejudge.ts';
@@ -155,7 +156,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
     const reading = readCode(params.code ?? '');
     if (!reading.ok) throw fault('not-found', reading.reason);
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
-    const inStore = found ? null : await storeScan(tx, reading.code);
+    const inStore = found ? null : ((await storeScan(tx, reading.code)) ?? (await bagScan(tx, reading.code)));
     if (inStore) return inStore;
     if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
     const of = await lotById(tx, found.lotId);

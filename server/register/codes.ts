@@ -4,7 +4,7 @@ import { makeCode } from '@mercato/core/register/code';
 import type { Transaction } from '../database/connect.ts';
 
 /**
- * Codes that no vessel, packet or place carries. Codes are random; one in 2³⁰ is taken, then another is drawn. Two
+ * Codes that no vessel, packet, place or bag carries. Codes are random; one in 2³⁰ is taken, then another is drawn. Two
  * that are drawn in the same moment are told apart by the tables themselves.
  */
 export async function freeCodes(tx: Transaction, count: number): Promise<string[]> {
@@ -16,7 +16,8 @@ export async function freeCodes(tx: Transaction, count: number): Promise<string[
     const { rows } = await tx.execute<{ code: string }>(
       sql`select code from vessel where code = ${drawn}
           union all select code from packet where code = ${drawn}
-          union all select code from store_place where code = ${drawn}`,
+          union all select code from store_place where code = ${drawn}
+          union all select code from quick_bag where code = ${drawn}`,
     );
     for (const { code } of rows) free.delete(code);
   }

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { FieldView } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Outcome } from '@mercato/core/verdict/verdict';
+import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Transaction } from '../database/connect.ts';
 import type { Observation } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
@@ -14,7 +15,6 @@ import { benchTest, judgement, vessel } from './tables.ts';
 export type BenchTest = typeof benchTest.$inferSelect;
 
 /** Which judges made a verdict; goes up when one of them changes. */
-const CORE_VERSION = '1';
 
 /** Starts a test on a working sample drawn for its step. One vessel is tested once. */
 export async function startTest(

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, inArray, like, ne, sql, type SQL } from 'drizzl
 import { v7 as uuid } from 'uuid';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type {
+  LastTest,
   Left,
   PackedSeed,
   PacketAct,
@@ -140,7 +141,7 @@ export async function listStore(tx: Transaction, query: Readonly<Record<string, 
     .from(packet)
     .innerJoin(accession, eq(accession.id, packet.accessionId))
     .where(and(...wanted))
-    .orderBy(desc(packet.createdAt), desc(packet.id))
+    .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id))
     .limit(PAGE)
     .offset((page - 1) * PAGE);
   const paths = await placePaths(tx);
@@ -174,6 +175,7 @@ function briefOf(
     left: leftOf(row, kind),
     placeId: row.placeId,
     place: row.placeId === null ? [] : (paths.get(row.placeId) ?? []),
+    lastTest: row.lastTest as LastTest | null,
   };
 }
 

@@ -72,6 +72,8 @@ export const packet = pgTable(
     /** Seeds, or grams. */
     left: numeric('left').notNull(),
     searchText: text('search_text').notNull(),
+    /** The newest test of it, as it ended. */
+    lastTest: jsonb('last_test'),
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
     createdAt: instant('created_at').notNull(),

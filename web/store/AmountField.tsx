@@ -10,6 +10,8 @@ export interface TypedAmount {
   readonly unit: 'seeds' | MassUnit;
 }
 
+export const noAmount = (unit: TypedAmount['unit']): TypedAmount => ({ figure: '', unit });
+
 /** As the contract wants it; what is no figure goes on as typed, to be refused at its field. */
 export const amountOf = ({ figure, unit }: TypedAmount): unknown =>
   unit === 'seeds' ? { by: 'count', seeds: wholeNumber(figure) } : { by: 'mass', text: plainFigure(figure), unit };

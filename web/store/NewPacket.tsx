@@ -7,7 +7,7 @@ import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
-import { AmountField, amountOf, type TypedAmount } from './AmountField.tsx';
+import { AmountField, amountOf, noAmount } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { harvestWords } from './words.ts';
@@ -46,7 +46,7 @@ function PacketForm({
   const draft = useDraft(
     {
       ...typedHarvest(null),
-      amount: { figure: '', unit: 'seeds' },
+      amount: noAmount('seeds'),
       packedOn: today,
       supplier: '',
       wrapping: 'paper',

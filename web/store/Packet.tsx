@@ -11,7 +11,7 @@ import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { AmountField, amountOf, unitsFor, type TypedAmount } from './AmountField.tsx';
+import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { harvestWords, leftWords } from './words.ts';
@@ -187,7 +187,7 @@ function ActForm({
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
   const draft = useDraft(
     {
-      amount: { figure: '', unit: packet.left.by === 'count' ? 'seeds' : 'g' },
+      amount: noAmount(packet.left.by === 'count' ? 'seeds' : 'g'),
       use: 'sowing',
       to: '',
       placeId: packet.placeId ?? '',

@@ -1,0 +1,192 @@
+import Joi from 'joi';
+import { CAUSES, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
+import type { BagTime } from '@mercato/core/quick-tests/method';
+import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
+import { isoDate, text, wholeNumber } from '../http/fields.ts';
+
+/** What was done to the seed of an arm before it was laid out. */
+export const TREATMENTS = ['untreated', 'scratched', 'chilled', 'soaked', 'other'] as const;
+export type Treatment = (typeof TREATMENTS)[number];
+export const WATERS = ['moist', 'dry', 'wet'] as const;
+
+export interface NewBag {
+  /** Of the store; null for seed from elsewhere, such as a bought control. */
+  packetId: string | null;
+  /** What it is, where it is of no packet. */
+  kind?: string;
+  species?: string;
+  seeds: number;
+  treatment: Treatment;
+  /** How, such as "a night in water": folk practice stands here too. */
+  how?: string;
+  /** Fresh seed of a kind, to tell a bad test from bad seed. */
+  control: boolean;
+}
+export interface NewRound {
+  name: string;
+  startedOn: string;
+  warmthC: { low: number; high: number } | null;
+  light: 'light' | 'dark';
+  bags: NewBag[];
+}
+
+const id = () => Joi.string().uuid({ separator: '-' });
+const celsius = () => Joi.number().min(-5).max(60).required();
+
+export const newRoundSchema = Joi.object<NewRound>({
+  name: text(60, 0).required(),
+  startedOn: isoDate('the day on which it starts'),
+  warmthC: Joi.object({ low: celsius(), high: celsius().min(Joi.ref('low')) })
+    .allow(null)
+    .required()
+    .messages({ 'number.min': '{{#label}} must not lie below the other end of the band' }),
+  light: Joi.string().valid('light', 'dark').required(),
+  bags: Joi.array()
+    .items(
+      Joi.object<NewBag>({
+        packetId: id().allow(null).required(),
+        kind: text(80).when('packetId', { is: null, then: Joi.required(), otherwise: Joi.forbidden() }),
+        species: text(120, 0).optional(),
+        seeds: wholeNumber(1, 1000),
+        treatment: Joi.string()
+          .valid(...TREATMENTS)
+          .required(),
+        how: text(120).when('treatment', { is: 'other', then: Joi.required(), otherwise: Joi.optional() }),
+        control: Joi.boolean().required(),
+      }),
+    )
+    .min(1)
+    .max(300)
+    .required()
+    .messages({ 'array.min': 'choose one packet at least' }),
+}).required();
+
+/** One look at a bag: what is new since the look before, and how it stands. */
+export interface NewLook {
+  on: string;
+  sprouted: number;
+  water: (typeof WATERS)[number] | null;
+  mould: boolean;
+  /** Whether the sprouts thrive; null = not looked at. */
+  thrives: boolean | null;
+  note: string;
+}
+export const newLookSchema = Joi.object<NewLook, true>({
+  on: isoDate('the day of the look'),
+  sprouted: wholeNumber(0, 1000),
+  water: Joi.string()
+    .valid(...WATERS)
+    .allow(null)
+    .required(),
+  mould: Joi.boolean().required(),
+  thrives: Joi.boolean().allow(null).required(),
+  note: text(300, 0).required(),
+}).required();
+
+export interface StrikeLook {
+  reason: string;
+}
+export const strikeLookSchema = Joi.object<StrikeLook, true>({
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+}).required();
+
+export interface EndBag {
+  on: string;
+  answers: Partial<Record<Cause, CauseAnswer>>;
+}
+export const endBagSchema = Joi.object<EndBag>({
+  on: isoDate('the day on which it ends'),
+  answers: Joi.object(
+    Object.fromEntries(CAUSES.map((cause) => [cause, Joi.string().valid('yes', 'no', 'unknown').optional()])),
+  ).required(),
+}).required();
+
+/** Seeds that sank, after so many minutes: a note beside the towel, never a germination. */
+export interface FloatNote {
+  seeds: number;
+  sank: number;
+  minutes: number;
+}
+export const floatNoteSchema = Joi.object<FloatNote, true>({
+  seeds: wholeNumber(1, 1000),
+  sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
+  minutes: wholeNumber(1, 20_160),
+}).required();
+
+export interface LookView extends NewLook {
+  id: string;
+  by: string;
+  at: string;
+  struck: { by: string; reason: string } | null;
+}
+
+export interface BagBrief {
+  id: string;
+  number: number;
+  code: string;
+  packetId: string | null;
+  packetCode: string | null;
+  kind: string;
+  variety: string;
+  species: string;
+  harvestYear: number | null;
+  seeds: number;
+  treatment: Treatment;
+  how: string;
+  control: boolean;
+  method: SmallTestMethod;
+  /** What does not suit the kind where the round stands. */
+  unsuited: string[];
+  sprouted: number;
+  lastLook: string | null;
+  time: BagTime;
+  ended: { on: string; verdict: TestVerdict } | null;
+}
+
+export interface RoundBrief {
+  id: string;
+  number: number;
+  name: string;
+  startedOn: string;
+  warmthC: { low: number; high: number } | null;
+  light: 'light' | 'dark';
+  bags: number;
+  open: number;
+  /** Open bags at which nobody looked today. */
+  toLookAt: number;
+}
+export interface RoundList {
+  rounds: RoundBrief[];
+}
+export interface RoundView extends RoundBrief {
+  today: string;
+  bagsOf: BagBrief[];
+}
+
+export interface BagView extends BagBrief {
+  round: RoundBrief;
+  today: string;
+  looks: LookView[];
+  float: FloatNote | null;
+  /** Why the question "bad seed or bad test?" arises; null while it does not. */
+  few: string | null;
+  causes: Cause[];
+  /** What the answers are known to be already. */
+  known: Partial<Record<Cause, CauseAnswer>>;
+  answer: QuickAnswer | null;
+  /** The other arms of this packet, and the control. */
+  beside: {
+    id: string;
+    number: number;
+    treatment: Treatment;
+    how: string;
+    control: boolean;
+    seeds: number;
+    sprouted: number;
+    /** Chance of such a difference by luck (Fisher's exact test). */
+    p: number;
+  }[];
+}

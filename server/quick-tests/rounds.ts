@@ -1,0 +1,443 @@
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type {
+  BagBrief,
+  BagView,
+  EndBag,
+  FloatNote,
+  LookView,
+  NewLook,
+  NewRound,
+  RoundBrief,
+  RoundView,
+  Treatment,
+} from '@mercato/contract/quick-tests/rounds';
+import {
+  badSeedOrBadTest,
+  causesFor,
+  type Cause,
+  type CauseAnswer,
+  type TestVerdict,
+} from '@mercato/core/quick-tests/badTest';
+import { bagTime } from '@mercato/core/quick-tests/method';
+import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import { unsuited, type RoundPlace } from '@mercato/core/quick-tests/roundPlan';
+import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
+import { fisherExact } from '@mercato/core/statistics/fisherExact';
+import { Exact } from '@mercato/core/units/mass';
+import { CORE_VERSION } from '@mercato/core/verdict/version';
+import type { Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/session.ts';
+import { freeCodes } from '../register/codes.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { namesOf } from '../register/people.ts';
+import { kindOf, kindsNamed } from '../rule-books/editions.ts';
+import { noteTest, packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
+import { bagEnd, bagLook, bagLookStrike, quickBag, quickRound } from './tables.ts';
+
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'now'>;
+type Round = typeof quickRound.$inferSelect;
+type Bag = typeof quickBag.$inferSelect;
+
+/** Any fixed number: whoever gives the next round its number holds this lock. */
+const ROUND_LOCK = 431_018_280;
+const UNKNOWN_METHOD: SmallTestMethod = { temperatureC: null, light: null, firstDay: null, lastDay: null };
+/** Below this share the question "bad seed or bad test?" is asked. Common practice, no source. */
+const FEW = 0.5;
+const CLEARLY = 0.05;
+
+const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+
+/**
+ * Starts a round: each bag gets its method by kind and a code; what is taken out of the packets stands in their books.
+ * @throws {Fault} 422 when a packet holds fewer seeds than are asked of it, or is none
+ */
+export async function startRound(context: Write, body: NewRound): Promise<string> {
+  const { tx, hand, audit, now } = context;
+  const today = todayIn(now, (await laboratoryOf(tx)).zone);
+  if (body.startedOn > today)
+    throw fault('invalid', 'A round starts today or has started.', [
+      { path: 'startedOn', message: 'lies in the future: start it on the day' },
+    ]);
+  await tx.execute(sql`select pg_advisory_xact_lock(${ROUND_LOCK})`);
+  const [last] = await tx.select({ n: sql<number>`coalesce(max(${quickRound.number}), 0)` }).from(quickRound);
+  const round = { id: uuid(), number: (last?.n ?? 0) + 1 };
+  await tx.insert(quickRound).values({
+    ...round,
+    name: body.name,
+    startedOn: body.startedOn,
+    place: { warmthC: body.warmthC, light: body.light } satisfies RoundPlace,
+    by: hand.personId,
+    at: hand.at,
+  });
+  const packets = await packetsById(tx, [...new Set(body.bags.flatMap((one) => one.packetId ?? []))], true);
+  const codes = await freeCodes(tx, body.bags.length);
+  const kinds = await kindsNamed(tx, [...new Set([...packets.values()].map((one) => one.species).filter(Boolean))]);
+  const rows: Bag[] = [];
+  for (const [i, one] of body.bags.entries()) {
+    const packet = one.packetId === null ? null : packets.get(one.packetId);
+    if (packet === undefined)
+      throw fault('invalid', 'There is no such packet.', [
+        { path: `bags.${i}.packetId`, message: 'is no packet of this store' },
+      ]);
+    const species = packet?.species ?? one.species ?? '';
+    const kind = species === '' ? undefined : (kinds.get(species) ?? (await kindOf(tx, species)));
+    rows.push({
+      id: uuid(),
+      roundId: round.id,
+      number: i + 1,
+      code: codes[i] ?? '',
+      packetId: packet?.id ?? null,
+      kind: packet?.kind ?? one.kind ?? '',
+      species,
+      seeds: one.seeds,
+      packetSeeds: packet ? countedFor(packet, body, i) : null,
+      treatment: one.treatment,
+      how: one.how ?? '',
+      control: one.control,
+      method: kind?.smallTest ?? UNKNOWN_METHOD,
+      float: null,
+    });
+  }
+  // Every fault is found before anything is taken out; the first bag that asks too much is named.
+  const asked = new Map<string, number>();
+  for (const [i, row] of rows.entries()) {
+    const packet = row.packetId === null ? undefined : packets.get(row.packetId);
+    if (!packet) continue;
+    const all = (asked.get(packet.id) ?? 0) + row.seeds;
+    asked.set(packet.id, all);
+    if (packet.measure === 'count' && new Exact(packet.left).lt(all))
+      throw fault('invalid', 'A packet holds fewer seeds than that.', [
+        {
+          path: `bags.${i}.seeds`,
+          message: `more than the packet holds: ${packet.left} are left, and ${all} are asked of it in this round`,
+        },
+      ]);
+  }
+  await tx.insert(quickBag).values(rows);
+  for (const [packetId, seeds] of asked) {
+    const packet = packets.get(packetId);
+    if (packet) await takeForTest(context, packet, seeds, kinds.get(packet.species), `round ${round.number}`);
+  }
+  await audit({ action: 'started a round of tests', subject: `round ${round.number}`, after: body });
+  return round.id;
+}
+
+/** Seeds that the untreated arm stands for: those in the packet before, less what the other arms took at random. */
+function countedFor(packet: StoredPacket, { bags }: NewRound, index: number): number | null {
+  if (packet.measure !== 'count' || bags[index]?.treatment !== 'untreated') return null;
+  const others = bags.reduce((sum, one, i) => sum + (one.packetId === packet.id && i !== index ? one.seeds : 0), 0);
+  return Number(packet.left) - others;
+}
+
+async function roundById(tx: Transaction, id: string): Promise<Round> {
+  const [row] = await tx.select().from(quickRound).where(eq(quickRound.id, id));
+  if (!row) throw fault('not-found', 'There is no such round.');
+  return row;
+}
+
+/** The bag, locked: looks at one bag are written one after the other. */
+async function lockBag(tx: Transaction, id: string): Promise<Bag> {
+  const [row] = await tx.select().from(quickBag).where(eq(quickBag.id, id)).for('update');
+  if (!row) throw fault('not-found', 'There is no such bag.');
+  return row;
+}
+
+/**
+ * Writes a look down, under the id that the phone gave it; a repeat does no harm.
+ * @throws {Fault} 422 for a look before the start, after the end or in the future, or more sprouts than seeds
+ */
+export async function keepLook(
+  { tx, hand, audit, now }: Write,
+  bagId: string,
+  lookId: string,
+  body: NewLook,
+): Promise<string> {
+  const bag = await lockBag(tx, bagId);
+  const [before] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
+  if (before) {
+    if (before.bagId !== bagId) throw fault('conflict', 'This look was written down at another bag.');
+    return bag.roundId;
+  }
+  const round = await roundById(tx, bag.roundId);
+  const today = todayIn(now, (await laboratoryOf(tx)).zone);
+  const refuse = (path: string, message: string): never => {
+    throw fault('invalid', 'This look cannot be.', [{ path, message }]);
+  };
+  if (body.on < round.startedOn) refuse('on', `lies before the start: the round began on ${round.startedOn}`);
+  if (body.on > today) refuse('on', 'lies in the future');
+  const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
+  if (ended) refuse('on', `this bag ended on ${ended.on}: what is seen now is not of this test`);
+  const looks = await looksOf(tx, [bagId]);
+  const sprouted = sproutedIn(looks.get(bagId) ?? []);
+  if (sprouted + body.sprouted > bag.seeds)
+    refuse(
+      'sprouted',
+      `more sprouted than were laid out: ${bag.seeds} seeds, of which ${sprouted} had sprouted before`,
+    );
+  const { on, sprouted: fresh, ...look } = body;
+  await tx.insert(bagLook).values({ id: lookId, bagId, on, sprouted: fresh, look, by: hand.personId, at: hand.at });
+  await audit({ action: 'looked at a bag', subject: `bag ${bag.number} of round ${round.number}`, after: body });
+  return bag.roundId;
+}
+
+export async function strikeLook(
+  { tx, hand, audit }: Write,
+  bagId: string,
+  lookId: string,
+  reason: string,
+): Promise<void> {
+  const bag = await lockBag(tx, bagId);
+  const [look] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
+  if (look?.bagId !== bagId) throw fault('not-found', 'There is no such look.');
+  const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
+  if (ended)
+    throw fault('conflict', 'This bag has ended: its looks stand.', [
+      { path: 'reason', message: 'the bag has ended, and its result rests on this look' },
+    ]);
+  const struck = await tx
+    .insert(bagLookStrike)
+    .values({ lookId, reason, by: hand.personId, at: hand.at })
+    .onConflictDoNothing()
+    .returning();
+  if (struck.length === 0) throw fault('conflict', 'This look is struck already.');
+  await audit({ action: 'struck a look', subject: `bag ${bag.number}`, before: look, reason });
+}
+
+export async function keepFloat({ tx, audit }: Write, bagId: string, body: FloatNote): Promise<void> {
+  const bag = await lockBag(tx, bagId);
+  if (body.seeds > bag.seeds)
+    throw fault('invalid', 'More seeds floated than the bag holds.', [
+      { path: 'seeds', message: `more than the ${bag.seeds} seeds of this bag` },
+    ]);
+  await tx.update(quickBag).set({ float: body }).where(eq(quickBag.id, bagId));
+  await audit({ action: 'noted a float test', subject: `bag ${bag.number}`, before: bag.float, after: body });
+}
+
+/** Ends a bag: what the answers say stands with it for good, and a result that speaks of the seed goes to its packet. */
+export async function endBag({ tx, hand, audit, now }: Write, bagId: string, body: EndBag): Promise<void> {
+  const bag = await lockBag(tx, bagId);
+  const view = await bagView(tx, bagId, now);
+  if (view.ended) throw fault('conflict', 'This bag has ended already.');
+  const last = view.looks.filter((one) => one.struck === null).at(-1);
+  const refuse = (message: string): never => {
+    throw fault('invalid', 'The bag cannot end on that day.', [{ path: 'on', message }]);
+  };
+  if (!last) refuse('nobody has looked at it yet: write a look down first');
+  if (body.on < view.round.startedOn) refuse(`lies before the start: the round began on ${view.round.startedOn}`);
+  if (last && body.on < last.on) refuse(`lies before the last look, of ${last.on}`);
+  if (body.on > view.today) refuse('lies in the future');
+  const answers = { ...view.known, ...body.answers };
+  const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
+  const verdict = badSeedOrBadTest(answers, view.few !== null, kind?.hardSeeded ?? false);
+  await tx.insert(bagEnd).values({
+    bagId,
+    on: body.on,
+    answers,
+    verdict,
+    coreVersion: CORE_VERSION,
+    by: hand.personId,
+    at: hand.at,
+  });
+  // A test that was none says nothing of the seed, and takes nothing away that an earlier one said.
+  const speaks = verdict.verdict !== 'invalid' && verdict.verdict !== 'unclear';
+  if (bag.packetId !== null && bag.treatment === 'untreated' && speaks)
+    await noteTest(tx, bag.packetId, {
+      on: body.on,
+      sprouted: view.sprouted,
+      seeds: bag.seeds,
+      verdict: verdict.verdict,
+      bagId,
+    });
+  await audit({
+    action: 'ended a bag',
+    subject: `bag ${bag.number} of round ${view.round.number}`,
+    after: { ...body, verdict: verdict.verdict },
+  });
+}
+
+interface StoredLook {
+  readonly row: typeof bagLook.$inferSelect;
+  readonly strike: typeof bagLookStrike.$inferSelect | null;
+}
+
+async function looksOf(tx: Transaction, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredLook[]>> {
+  const found = new Map<string, StoredLook[]>();
+  if (bagIds.length === 0) return found;
+  const rows = await tx
+    .select({ row: bagLook, strike: bagLookStrike })
+    .from(bagLook)
+    .leftJoin(bagLookStrike, eq(bagLookStrike.lookId, bagLook.id))
+    .where(inArray(bagLook.bagId, [...bagIds]))
+    .orderBy(asc(bagLook.on), asc(bagLook.at), asc(bagLook.id));
+  for (const one of rows) found.set(one.row.bagId, [...(found.get(one.row.bagId) ?? []), one]);
+  return found;
+}
+
+const sproutedIn = (looks: readonly StoredLook[]) =>
+  looks.reduce((sum, one) => sum + (one.strike ? 0 : one.row.sprouted), 0);
+
+export async function listRounds(tx: Transaction, now: Date): Promise<RoundBrief[]> {
+  const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
+  const bags = await bagsOf(tx, rounds, now);
+  return rounds.map((row) => roundBrief(row, bags.get(row.id) ?? [], bags.today));
+}
+
+function roundBrief(row: Round, bags: readonly BagBrief[], today: string): RoundBrief {
+  const open = bags.filter((one) => one.ended === null);
+  const place = row.place as RoundPlace;
+  return {
+    id: row.id,
+    number: row.number,
+    name: row.name,
+    startedOn: row.startedOn,
+    warmthC: place.warmthC,
+    light: place.light,
+    bags: bags.length,
+    open: open.length,
+    toLookAt: open.filter((one) => one.lastLook !== today).length,
+  };
+}
+
+type BagsByRound = Map<string, BagBrief[]> & { today: string };
+
+async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Promise<BagsByRound> {
+  const today = todayIn(now, (await laboratoryOf(tx)).zone);
+  const byRound = Object.assign(new Map<string, BagBrief[]>(), { today });
+  if (rounds.length === 0) return byRound;
+  const bags = await tx
+    .select()
+    .from(quickBag)
+    .where(
+      inArray(
+        quickBag.roundId,
+        rounds.map((one) => one.id),
+      ),
+    )
+    .orderBy(asc(quickBag.number));
+  const ids = bags.map((one) => one.id);
+  const looks = await looksOf(tx, ids);
+  const ends = new Map(
+    (ids.length === 0 ? [] : await tx.select().from(bagEnd).where(inArray(bagEnd.bagId, ids))).map((one) => [
+      one.bagId,
+      one,
+    ]),
+  );
+  const packets = await packetsById(tx, [...new Set(bags.flatMap((one) => one.packetId ?? []))], false);
+  for (const bag of bags) {
+    const round = rounds.find((one) => one.id === bag.roundId);
+    if (!round) continue;
+    const own = looks.get(bag.id) ?? [];
+    const standing = own.filter((one) => one.strike === null);
+    const end = ends.get(bag.id);
+    const packet = bag.packetId === null ? undefined : packets.get(bag.packetId);
+    const method = bag.method as SmallTestMethod;
+    const sprouted = sproutedIn(own);
+    const brief: BagBrief = {
+      id: bag.id,
+      number: bag.number,
+      code: bag.code,
+      packetId: bag.packetId,
+      packetCode: packet?.code ?? null,
+      kind: bag.kind,
+      variety: packet?.variety ?? '',
+      species: bag.species,
+      harvestYear: packet?.harvestYear ?? null,
+      seeds: bag.seeds,
+      treatment: bag.treatment as Treatment,
+      how: bag.how,
+      control: bag.control,
+      method,
+      unsuited: unsuited(method, round.place as RoundPlace),
+      sprouted,
+      lastLook: standing.at(-1)?.row.on ?? null,
+      time: bagTime(method, Math.max(0, days(round.startedOn, end?.on ?? today)), sprouted),
+      ended: end ? { on: end.on, verdict: end.verdict as TestVerdict } : null,
+    };
+    byRound.set(round.id, [...(byRound.get(round.id) ?? []), brief]);
+  }
+  return byRound;
+}
+
+export async function roundView(tx: Transaction, id: string, now: Date): Promise<RoundView> {
+  const row = await roundById(tx, id);
+  const bags = await bagsOf(tx, [row], now);
+  const bagsHere = bags.get(id) ?? [];
+  return { ...roundBrief(row, bagsHere, bags.today), today: bags.today, bagsOf: bagsHere };
+}
+
+export async function bagView(tx: Transaction, id: string, now: Date): Promise<BagView> {
+  const [bag] = await tx.select().from(quickBag).where(eq(quickBag.id, id));
+  if (!bag) throw fault('not-found', 'There is no such bag.');
+  const round = await roundView(tx, bag.roundId, now);
+  const brief = round.bagsOf.find((one) => one.id === id);
+  if (!brief) throw fault('not-found', 'There is no such bag.');
+  const names = await namesOf(tx);
+  const looks = (await looksOf(tx, [id])).get(id) ?? [];
+  const { bagsOf: others, today, ...roundIs } = round;
+  const control = others.find(
+    (one) => one.control && one.id !== id && one.species === brief.species && one.kind === brief.kind,
+  );
+  const few = fewWords(brief, control);
+  const invalid = brief.ended !== null && ['invalid', 'unclear'].includes(brief.ended.verdict.verdict);
+  return {
+    ...brief,
+    round: roundIs,
+    today,
+    looks: looks.map(({ row, strike }): LookView => ({
+      ...(row.look as Omit<NewLook, 'on' | 'sprouted'>),
+      id: row.id,
+      on: row.on,
+      sprouted: row.sprouted,
+      by: names.get(row.by) ?? '',
+      at: row.at.toISOString(),
+      struck: strike ? { by: names.get(strike.by) ?? '', reason: strike.reason } : null,
+    })),
+    float: bag.float as FloatNote | null,
+    few,
+    causes: few === null ? [] : [...causesFor(brief.method, control !== undefined)],
+    known: knownAnswers(brief, control),
+    answer:
+      invalid || looks.length === 0
+        ? null
+        : quickAnswer({ sprouted: brief.sprouted, seeds: brief.seeds, packetSeeds: bag.packetSeeds ?? undefined }),
+    beside: others
+      .filter((one) => one.id !== id && (one === control || (one.packetId !== null && one.packetId === brief.packetId)))
+      .map(({ id: other, number, treatment, how, control: isControl, seeds, sprouted }) => ({
+        id: other,
+        number,
+        treatment,
+        how,
+        control: isControl,
+        seeds,
+        sprouted,
+        p: fisherExact(brief.sprouted, brief.seeds, sprouted, seeds),
+      })),
+  };
+}
+
+/** Few: fewer than half, or clearly fewer than fresh seed of the kind beside it. */
+function fewWords(bag: BagBrief, control: BagBrief | undefined): string | null {
+  if (bag.sprouted / bag.seeds < FEW) return `fewer than half sprouted: ${bag.sprouted} of ${bag.seeds}`;
+  if (!control || control.sprouted / control.seeds <= bag.sprouted / bag.seeds) return null;
+  return fisherExact(bag.sprouted, bag.seeds, control.sprouted, control.seeds) < CLEARLY
+    ? `clearly fewer than the fresh seed beside it: ${bag.sprouted} of ${bag.seeds} against ${control.sprouted} of ${control.seeds}`
+    : null;
+}
+
+/** What need not be asked: whether the kind's last day is over, and what the control did. */
+function knownAnswers(bag: BagBrief, control: BagBrief | undefined): Partial<Record<Cause, CauseAnswer>> {
+  const { lastDay } = bag.method;
+  return {
+    ...(lastDay === null ? {} : { 'too-early': bag.time.day < lastDay ? ('yes' as const) : ('no' as const) }),
+    ...(control === undefined
+      ? {}
+      : control.sprouted / control.seeds >= FEW
+        ? { 'control-failed': 'no' as const }
+        : control.time.state === 'over' || control.time.state === 'last day' || control.ended !== null
+          ? { 'control-failed': 'yes' as const }
+          : {}),
+  };
+}

@@ -1,0 +1,86 @@
+import { eq, inArray } from 'drizzle-orm';
+import type { LastTest } from '@mercato/contract/store/packets';
+import type { Kind } from '@mercato/core/rule-books/findKind';
+import { Exact } from '@mercato/core/units/mass';
+import type { Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
+import { writeLine } from './packets.ts';
+import { accession, packet } from './tables.ts';
+
+/** What a test needs to know of a packet. */
+export interface StoredPacket {
+  readonly id: string;
+  readonly code: string;
+  readonly version: number;
+  readonly measure: 'count' | 'mass';
+  readonly left: string;
+  readonly kind: string;
+  readonly variety: string;
+  readonly species: string;
+  readonly harvestYear: number;
+}
+
+/** Packets by id; locked when something is to be taken out of them. */
+export async function packetsById(
+  tx: Transaction,
+  ids: readonly string[],
+  lock: boolean,
+): Promise<ReadonlyMap<string, StoredPacket>> {
+  if (ids.length === 0) return new Map();
+  const asked = tx
+    .select({
+      id: packet.id,
+      code: packet.code,
+      version: packet.version,
+      measure: packet.measure,
+      left: packet.left,
+      kind: accession.kind,
+      variety: accession.variety,
+      species: accession.species,
+      harvestYear: accession.harvestYear,
+    })
+    .from(packet)
+    .innerJoin(accession, eq(accession.id, packet.accessionId))
+    .where(inArray(packet.id, [...ids]))
+    // In one order, so that two rounds that start at once never wait for each other in a circle.
+    .orderBy(packet.id);
+  const rows = await (lock ? asked.for('update', { of: packet }) : asked);
+  return new Map(rows.map((one) => [one.id, { ...one, measure: one.measure as StoredPacket['measure'] }]));
+}
+
+/**
+ * Takes seeds for a test out of a packet. From a weighed packet goes what so many seeds weigh in the middle of their
+ * kind; where that is not known, or more than is left, its book stays as it is and is put right by weighing again.
+ */
+export async function takeForTest(
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
+  from: StoredPacket,
+  seeds: number,
+  kind: Kind | undefined,
+  to: string,
+): Promise<void> {
+  if (from.measure === 'count') {
+    await writeLine(context, from.id, { what: 'take', amount: { by: 'count', seeds }, use: 'test', to }, from.version);
+    return;
+  }
+  const weight = kind?.thousandSeedWeightG;
+  if (!weight) return;
+  const grams = new Exact(weight.low).plus(weight.high).div(2000).times(seeds).toDecimalPlaces(4);
+  if (!grams.gt(0) || grams.gt(from.left)) return;
+  await writeLine(
+    context,
+    from.id,
+    {
+      what: 'take',
+      amount: { by: 'mass', text: grams.toFixed(), unit: 'g' },
+      use: 'test',
+      to: `${seeds} seeds, ${to}`,
+    },
+    from.version,
+  );
+}
+
+/** Keeps the newest test beside its packet, so that the list can show it. */
+export async function noteTest(tx: Transaction, packetId: string, test: LastTest): Promise<void> {
+  await tx.update(packet).set({ lastTest: test }).where(eq(packet.id, packetId));
+}

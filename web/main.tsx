@@ -54,6 +54,11 @@ const Store = lazy(() => import('./store/Store.tsx'));
 const NewPacket = lazy(() => import('./store/NewPacket.tsx'));
 const Packet = lazy(() => import('./store/Packet.tsx'));
 const Places = lazy(() => import('./store/Places.tsx'));
+const Rounds = lazy(() => import('./quick-tests/Rounds.tsx'));
+const NewRound = lazy(() => import('./quick-tests/NewRound.tsx'));
+const Round = lazy(() => import('./quick-tests/Round.tsx'));
+const Bag = lazy(() => import('./quick-tests/Bag.tsx'));
+const DryEnough = lazy(() => import('./storage/DryEnough.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
 
 const client = new QueryClient({
@@ -143,6 +148,11 @@ if (root)
               <Route path="/store/new" element={<NewPacket />} />
               <Route path="/store/places" element={<Places />} />
               <Route path="/store/packets/:packet" element={<Packet />} />
+              <Route path="/store/dry" element={<DryEnough />} />
+              <Route path="/store/rounds" element={<Rounds />} />
+              <Route path="/store/rounds/new" element={<NewRound />} />
+              <Route path="/store/rounds/:round" element={<Round />} />
+              <Route path="/store/bags/:bag" element={<Bag />} />
               <Route path="/quick" element={<QuickAnswer />} />
               <Route path="/calculators" element={<Calculators />} />
               <Route path="/rules" element={<RuleBooks />} />

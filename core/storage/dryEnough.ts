@@ -144,8 +144,11 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
     });
   for (const { from, humidityPercent } of signs)
     steps.push({ label: `in balance with, by ${from}`, result: shownRange(humidityPercent), unit: '%' });
+  const dampest = Math.max(...signs.map((one) => one.humidityPercent[1]));
+  // A weight to wait for is only as good as the moisture behind it: where another sign is damper, it is none.
+  const trusted = moisture !== null && balance(moisture)[1] >= dampest - 0.5;
   const massWhenDryG =
-    target !== null && moisture !== null && lastWeight && moisture > target
+    target !== null && moisture !== null && lastWeight && moisture > target && trusted
       ? (lastWeight.massG * (100 - moisture)) / (100 - target)
       : null;
   if (massWhenDryG !== null && target !== null && moisture !== null && lastWeight)

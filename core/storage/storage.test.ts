@@ -272,6 +272,13 @@ describe('dry enough to close?', () => {
     const both = ask({ moisturePercent: 8, shutAirPercent: 55 });
     expect(both.answer).toBe('not-yet');
     expect(both.reasons).toContain('the signs disagree; the dampest counts');
+    // Nor is a weight named to wait for, when another sign is damper than the moisture that it rests on.
+    const tray = [
+      { hours: 0, massG: 100 },
+      { hours: 48, massG: 90 },
+    ];
+    expect(ask({ firstMoisturePercent: 20, weighings: tray }).massWhenDryG).not.toBeNull();
+    expect(ask({ firstMoisturePercent: 20, weighings: tray, shutAirPercent: 80 }).massWhenDryG).toBeNull();
   });
   it('knows kinds that die of it, and does not guess the oil', () => {
     expect(ask({ shutAirPercent: 20 }, 'freezer', { desiccation: 'sensitive', oilFraction: 0.1 }).answer).toBe('never');

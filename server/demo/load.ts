@@ -70,7 +70,7 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
     await addStations(tx, now);
     await demoBalances(tx, { lead, analyst, sampler }, now);
     await demoNoxious(tx, { lead, analyst, sampler }, now);
-    await demoStore(tx, { lead, analyst, sampler }, now);
+    await demoStore(tx, { lead, analyst, sampler }, now, zone);
     for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
       await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
   });

@@ -1,6 +1,11 @@
 import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import type { NewPacket, PlaceKind } from '@mercato/contract/store/packets';
+import { v7 as uuid } from 'uuid';
+import type { Treatment } from '@mercato/contract/quick-tests/rounds';
+import { addDays } from '@mercato/core/germination/planTest';
 import type { Transaction } from '../database/connect.ts';
+import { todayIn } from '../http/session.ts';
+import { endBag, keepLook, roundView, startRound } from '../quick-tests/rounds.ts';
 import { scribe } from '../scribe.ts';
 import { addPacket, packetView, writeLine } from '../store/packets.ts';
 import { addPlace } from '../store/places.ts';
@@ -162,7 +167,8 @@ const PACKETS: readonly DemoPacket[] = [
 ];
 
 /** The seed store of the demo: places in each other, harvests with what is known of them, packets, and what was sown. */
-export async function demoStore(tx: Transaction, cast: Cast, now: Date): Promise<void> {
+export async function demoStore(tx: Transaction, cast: Cast, now: Date, zone: string): Promise<void> {
+  const packed: string[] = [];
   const at = (days: number) => scribe(tx, cast.sampler, new Date(now.getTime() - days * 86_400_000));
   const places: Record<string, string> = {};
   for (const [key, [kind, name, inside]] of Object.entries(PLACES))
@@ -180,6 +186,7 @@ export async function demoStore(tx: Transaction, cast: Cast, now: Date): Promise
         note: '',
       },
     });
+    packed.push(id);
     if (one.sown !== undefined)
       await writeLine(
         at(150 - i),
@@ -188,4 +195,98 @@ export async function demoStore(tx: Transaction, cast: Cast, now: Date): Promise
         (await packetView(tx, id)).version,
       );
   }
+  await demoRound(tx, cast, packed, now, zone);
+}
+
+/** Days ago, seeds, and what was seen on which day since: of the packets above, by their place in the list. */
+const LAID_OUT = 13;
+const SEEN: readonly {
+  readonly packet: number | null;
+  readonly seeds: number;
+  readonly treatment?: Treatment;
+  readonly looks: readonly (readonly [daysAgo: number, sprouted: number, mould?: boolean])[];
+}[] = [
+  {
+    packet: 0,
+    seeds: 20,
+    looks: [
+      [6, 5],
+      [4, 8],
+      [2, 3],
+    ],
+  },
+  {
+    packet: 1,
+    seeds: 20,
+    looks: [
+      [6, 0],
+      [4, 2],
+      [2, 1, true],
+    ],
+  },
+  {
+    packet: null,
+    seeds: 20,
+    looks: [
+      [6, 9],
+      [4, 8],
+    ],
+  },
+  {
+    packet: 3,
+    seeds: 20,
+    looks: [
+      [5, 2],
+      [1, 6],
+    ],
+  },
+  {
+    packet: 8,
+    seeds: 10,
+    looks: [
+      [7, 3],
+      [5, 5],
+    ],
+  },
+  { packet: 4, seeds: 15, looks: [[3, 0]] },
+  { packet: 7, seeds: 10, looks: [[4, 0]] },
+  { packet: 7, seeds: 10, treatment: 'scratched', looks: [[4, 4]] },
+];
+
+/** One round under way: leek young, old and fresh beside each other, a scratched arm beside an untreated one. */
+async function demoRound(
+  tx: Transaction,
+  cast: Cast,
+  packed: readonly string[],
+  now: Date,
+  zone: string,
+): Promise<void> {
+  const today = todayIn(now, zone);
+  const at = (daysAgo: number) => scribe(tx, cast.sampler, new Date(now.getTime() - daysAgo * 86_400_000));
+  const roundId = await startRound(at(LAID_OUT), {
+    name: 'Before the winter sowing',
+    startedOn: addDays(today, -LAID_OUT),
+    warmthC: { low: 18, high: 21 },
+    light: 'light',
+    bags: SEEN.map(({ packet, seeds, treatment = 'untreated' }) => ({
+      packetId: packet === null ? null : (packed[packet] ?? null),
+      ...(packet === null ? { kind: 'leek', species: 'Allium porrum' } : {}),
+      seeds,
+      treatment,
+      control: packet === null,
+    })),
+  });
+  const { bagsOf } = await roundView(tx, roundId, now);
+  for (const [i, { looks }] of SEEN.entries())
+    for (const [daysAgo, sprouted, mould = false] of looks)
+      await keepLook(at(daysAgo), bagsOf[i]?.id ?? '', uuid(), {
+        on: addDays(today, -daysAgo),
+        sprouted,
+        water: 'moist',
+        mould,
+        thrives: null,
+        note: '',
+      });
+  // The tomatoes came up long before their last day: that bag has ended.
+  await endBag(at(1), bagsOf[4]?.id ?? '', { on: addDays(today, -1), answers: {} });
 }

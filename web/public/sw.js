@@ -1,9 +1,9 @@
-// Keeps what the walk between the bags needs on this machine, so that a page that is loaded anew without a network
-// still opens: the program itself, who is signed in, and the draw of a lot. Everything else needs the server.
+// Keeps what the walk between the bags and the daily look at a round need on this machine, so that a page that is loaded anew without a network
+// still opens: the program itself, who is signed in, the draw of a lot, a round. Everything else needs the server.
 const PROGRAM = 'mercato-program';
 // The page empties this one when somebody signs out.
 const DAY = 'mercato-day';
-const KEPT = /^\/api\/(session|lots\/[0-9a-f-]{36}\/sampling)$/;
+const KEPT = /^\/api\/(session|lots\/[0-9a-f-]{36}\/sampling|rounds\/[0-9a-f-]{36})$/;
 
 self.addEventListener('install', () => self.skipWaiting());
 self.addEventListener('activate', (event) => {

@@ -6,6 +6,7 @@ import { write } from '../api/client.ts';
 import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { Schools } from './Schools.tsx';
 
 /** A quick answer without a lot: so many seeds, so many sprouted. Nothing is stored. */
 export default function QuickAnswer(): JSX.Element {
@@ -92,52 +93,7 @@ export default function QuickAnswer(): JSX.Element {
             />
           )}
         </div>
-        {answer && (
-          <>
-            <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
-              {answer.words}
-            </p>
-            {answer.sowTimes && (
-              <p>
-                Sow{' '}
-                {answer.sowTimes.best === null ? (
-                  'something else'
-                ) : (
-                  <>
-                    <b className="fig">{times(answer.sowTimes.best)}</b> as thick
-                  </>
-                )}{' '}
-                as seed that is all alive; anything from <span className="fig">{times(answer.sowTimes.least)}</span> to{' '}
-                <span className="fig">{times(answer.sowTimes.most)}</span> may be right.
-              </p>
-            )}
-            <h2 style={{ marginTop: 20 }}>What each school would do</h2>
-            <div className="scroll">
-              <table className="ruled" style={{ maxWidth: 900 }}>
-                <thead>
-                  <tr>
-                    <th>school</th>
-                    <th>says</th>
-                    <th className="num">chance that it is wrong</th>
-                    <th className="num">seeds more to settle it</th>
-                    <th>where from</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {answer.schools.map((one) => (
-                    <tr key={one.id}>
-                      <td>{one.name}</td>
-                      <td>{one.advice}</td>
-                      <td className="num">{percent(one.chanceWrong)}</td>
-                      <td className="num">{settled(one.moreSeeds, input.packetSeeds !== undefined)}</td>
-                      <td className="soft">{one.source}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
-          </>
-        )}
+        {answer && <Schools answer={answer} />}
       </section>
       <aside className="slip">
         {answer && (
@@ -155,9 +111,3 @@ export default function QuickAnswer(): JSX.Element {
     </main>
   );
 }
-
-const times = (value: number | null) =>
-  value === null ? 'no end' : value < 1.05 ? 'just' : `${value.toFixed(1)} times`;
-const settled = (more: number | null, counted: boolean) =>
-  more === 0 ? 'settled' : more === null ? (counted ? 'more than there are' : 'no number would') : `about ${more}`;
-const percent = (p: number) => (p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`);

@@ -6,7 +6,7 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { Refused, write } from '../api/client.ts';
-import { shortInstant, useSession } from '../api/session.tsx';
+import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
@@ -14,7 +14,7 @@ import { useKeys } from '../ui/keys.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
-import { harvestWords, leftWords } from './words.ts';
+import { harvestWords, leftWords, testWords } from './words.ts';
 
 type Doing = 'take' | 'count' | 'move' | 'harvest';
 
@@ -83,6 +83,12 @@ export default function Packet(): JSX.Element {
         <span>{data.place.length > 0 ? `in ${data.place.join(' › ')}` : 'it has no place yet'}</span>
       </p>
       {data.note && <p>{data.note}</p>}
+      {data.lastTest && (
+        <p>
+          Last test, {shortDay(data.lastTest.on)}:{' '}
+          <Link to={`/store/bags/${data.lastTest.bagId}`}>{testWords(data.lastTest)}</Link>
+        </p>
+      )}
       {writes && doing === null && (
         <div className="actions">
           {(
@@ -103,6 +109,9 @@ export default function Packet(): JSX.Element {
               {words}
             </Button>
           ))}
+          <Link className="btn btn-outline-primary" to={`/store/dry?kind=${encodeURIComponent(data.kind)}`}>
+            Dry enough?
+          </Link>
           <a className="btn btn-outline-primary" href={`/api/store/labels.pdf?packets=${data.id}&layout=single`}>
             Label
           </a>

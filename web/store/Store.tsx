@@ -6,7 +6,7 @@ import { read } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { usePlaces } from './data.ts';
-import { harvestWords, leftWords } from './words.ts';
+import { harvestWords, leftWords, testWords } from './words.ts';
 
 const SHOWS = [
   ['here', 'in store'],
@@ -66,6 +66,8 @@ export default function Store(): JSX.Element {
         find.current?.focus();
       },
     },
+    { key: 'r', says: 'rounds of tests', act: () => void navigate('/store/rounds') },
+    { key: 'd', says: 'dry enough to close?', act: () => void navigate('/store/dry') },
     { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
     ...(may('store.write') ? [{ key: 'n', says: 'new packet', act: () => void navigate('/store/new') }] : []),
   ]);
@@ -101,6 +103,8 @@ export default function Store(): JSX.Element {
             </button>
           ))}
         </span>
+        <Link to="/store/rounds">rounds of tests</Link>
+        <Link to="/store/dry">dry enough?</Link>
         <Link to="/store/places">map of the store</Link>
         {may('store.write') && (
           <Link to="/store/new" className="btn btn-primary">
@@ -137,7 +141,10 @@ export default function Store(): JSX.Element {
             </Link>
             <span>{harvestWords(one)}</span>
             <span className="fig">{leftWords(one.left).split(',')[0]}</span>
-            <span className="soft">{one.place.join(' › ') || 'no place yet'}</span>
+            <span className="soft">
+              {one.place.join(' › ') || 'no place yet'}
+              {one.lastTest && ` · ${testWords(one.lastTest)}`}
+            </span>
             <span className="code">{one.code}</span>
           </li>
         ))}

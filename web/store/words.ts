@@ -1,4 +1,4 @@
-import type { Left, PacketBrief } from '@mercato/contract/store/packets';
+import type { LastTest, Left, PacketBrief } from '@mercato/contract/store/packets';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
@@ -11,3 +11,7 @@ export function leftWords({ by, figure, aboutSeeds }: Left): string {
 /** "Sep 2024", or the year alone. */
 export const harvestWords = ({ harvestYear, harvestMonth }: Pick<PacketBrief, 'harvestYear' | 'harvestMonth'>) =>
   harvestMonth === null ? String(harvestYear) : `${MONTHS[harvestMonth - 1] ?? ''} ${harvestYear}`;
+
+/** "8 of 10 sprouted", "dormant: 2 of 20 sprouted". */
+export const testWords = ({ sprouted, seeds, verdict }: LastTest) =>
+  `${verdict === 'sprouted' ? '' : `${verdict}: `}${sprouted} of ${seeds} sprouted`;

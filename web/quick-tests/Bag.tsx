@@ -1,0 +1,306 @@
+import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
+import { CAUSE_WORDS, type Cause, type CauseAnswer } from '@mercato/core/quick-tests/badTest';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { read, Refused, write } from '../api/client.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { SeedHead } from '../ui/SeedHead.tsx';
+import { Slip } from '../ui/Slip.tsx';
+import { bagName } from './bags.ts';
+import { Schools } from './Schools.tsx';
+
+const VERDICTS = {
+  sprouted: 'the count stands',
+  dead: 'it was the seed',
+  dormant: 'it is alive, and waits',
+  invalid: 'it was the test',
+  unclear: 'nobody can tell',
+} as const;
+
+/** One bag: what was seen, what it says of the seed, and the question "bad seed or bad test?" where it arises. */
+export default function Bag(): JSX.Element {
+  const { bag: id = '' } = useParams();
+  const { may } = useSession();
+  const client = useQueryClient();
+  const { data } = useQuery({
+    queryKey: ['bag', id],
+    queryFn: ({ signal }) => read<BagView>(`/bags/${id}`, signal),
+  });
+  if (!data) return <main aria-busy="true" />;
+  const writes = may('store.write');
+  const keep = (view: BagView) => {
+    client.setQueryData(['bag', id], view);
+    for (const key of ['round', 'rounds', 'packet', 'store']) void client.invalidateQueries({ queryKey: [key] });
+  };
+  const { method } = data;
+  return (
+    <main className="station">
+      <section>
+        <div className="head">
+          <h1>
+            Bag {data.number}: {bagName(data)}
+          </h1>
+          <span className="code">{data.code}</span>
+        </div>
+        <p className="soft">
+          <Link to={`/store/rounds/${data.round.id}`}>round {data.round.number}</Link>, began{' '}
+          {shortDay(data.round.startedOn)} · {data.time.words}
+          {data.packetId && (
+            <>
+              {' · '}
+              <Link to={`/store/packets/${data.packetId}`}>packet {data.packetCode}</Link>
+            </>
+          )}
+        </p>
+        <p className="soft">
+          {method.firstDay === null || method.lastDay === null
+            ? 'How this kind is tested is not known here: give it the warmth it likes and look for three to four weeks.'
+            : `This kind: first look on day ${method.firstDay}, last on day ${method.lastDay}${
+                method.temperatureC ? `, at ${method.temperatureC[0]} to ${method.temperatureC[1]} °C` : ''
+              }${method.light === 'helps' ? ', in light' : method.light === 'dark' ? ', in the dark' : ''} (from memory).`}
+        </p>
+        {data.unsuited.map((one) => (
+          <p key={one} className="caution">
+            {one}
+          </p>
+        ))}
+        <div className="bag-sum">
+          <SeedHead
+            counts={{ normal: data.sprouted }}
+            seeds={data.seeds}
+            size={180}
+            label={`${data.sprouted} of ${data.seeds} sprouted, the others are drawn as rings`}
+          />
+          <div>
+            <p style={{ fontSize: 26 }}>
+              <b className="fig">{data.sprouted}</b> of <span className="fig">{data.seeds}</span> sprouted
+            </p>
+            <p className="soft">Sprouted is not yet a normal seedling: a laboratory counts lower.</p>
+          </div>
+        </div>
+        {data.ended && (
+          <div
+            className={data.ended.verdict.verdict === 'invalid' ? 'notice bad' : 'notice'}
+            style={{ display: 'block' }}
+          >
+            <b>{VERDICTS[data.ended.verdict.verdict]}</b>
+            {data.ended.verdict.reasons.length > 0 && `: ${data.ended.verdict.reasons.join('; ')}`}.{' '}
+            {data.ended.verdict.next}
+          </div>
+        )}
+        {data.answer && <Schools answer={data.answer} />}
+        {data.beside.length > 0 && (
+          <>
+            <h2 style={{ marginTop: 20 }}>Beside it</h2>
+            <ul className="packets">
+              {data.beside.map((one) => (
+                <li key={one.id}>
+                  <Link to={`/store/bags/${one.id}`}>
+                    bag {one.number}, {one.control ? 'fresh seed' : one.treatment === 'other' ? one.how : one.treatment}
+                  </Link>
+                  <span className="fig">
+                    {one.sprouted} of {one.seeds}
+                  </span>
+                  <span className="soft">
+                    {one.p < 0.05 ? `differs by more than luck (${chance(one.p)})` : `may be luck (${chance(one.p)})`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        <h2 style={{ marginTop: 20 }}>What was seen</h2>
+        {data.looks.length === 0 && <p className="soft">Nobody has looked at it yet.</p>}
+        <ol className="book">
+          {data.looks.map((one) => (
+            <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} keep={keep} />
+          ))}
+        </ol>
+        {writes && data.ended === null && data.looks.length > 0 && (
+          <EndForm key={data.sprouted} bag={data} keep={keep} />
+        )}
+        {writes && <FloatForm key={JSON.stringify(data.float)} bag={data} keep={keep} />}
+      </section>
+      <aside className="slip">
+        {data.answer && (
+          <Slip
+            title="the range"
+            steps={data.answer.steps}
+            next="Chance to be wrong: that the true share lies in another band of the school, with the Jeffreys prior."
+            rule={{
+              text: 'Clopper & Pearson (1934), hypergeometric for a counted packet; Brown, Cai & DasGupta (2001)',
+              provenance: 'literature, recomputed by the tests',
+            }}
+          />
+        )}
+      </aside>
+    </main>
+  );
+}
+
+const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`);
+
+interface Part {
+  readonly bag: BagView;
+  readonly keep: (view: BagView) => void;
+}
+
+function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean }): JSX.Element {
+  const [reason, setReason] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string>();
+  const strike = async () => {
+    try {
+      keep(await write<BagView>('POST', `/bags/${bag.id}/looks/${look.id}/strike`, { reason: reason?.trim() }));
+    } catch (error) {
+      setTrouble(
+        error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'It could not be written down.',
+      );
+    }
+  };
+  const words = [
+    look.sprouted === 0 ? 'nothing new' : `${look.sprouted} newly sprouted`,
+    look.water === 'dry' ? 'dried out' : look.water === 'wet' ? 'too wet' : '',
+    look.mould ? 'mould' : '',
+    look.thrives === false ? 'does not thrive' : '',
+    look.note,
+  ].filter(Boolean);
+  return (
+    <li>
+      {shortDay(look.on)}: <span className={look.struck ? 'struck' : undefined}>{words.join(', ')}</span>{' '}
+      <span className="soft">
+        {look.by}
+        {look.struck && `; struck: ${look.struck.reason}`}
+      </span>{' '}
+      {may && look.struck === null && reason === null && (
+        <button
+          type="button"
+          className="bare"
+          aria-label={`strike the look of ${shortDay(look.on)}`}
+          onClick={() => {
+            setReason('');
+          }}
+        >
+          strike
+        </button>
+      )}
+      {reason !== null && look.struck === null && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void strike();
+          }}
+        >
+          <Trouble text={trouble} />
+          <TextField label="why it is struck" value={reason} onChange={setReason} autoFocus />
+          <div className="actions">
+            <Button type="submit" variant="outline-primary">
+              Strike it
+            </Button>
+          </div>
+        </form>
+      )}
+    </li>
+  );
+}
+
+const ANSWERS = ['yes', 'no', 'unknown'] as const;
+const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
+
+/** Ends the bag; where few sprouted, the causes are walked through first. */
+function EndForm({ bag, keep }: Part): JSX.Element {
+  const draft = useDraft(
+    { on: bag.today, answers: NO_ANSWERS },
+    (values) => ({ on: values.on, answers: values.answers }),
+    endBagSchema,
+    async (body, key) => {
+      keep(await write<BagView>('POST', `/bags/${bag.id}/end`, body, { key }));
+    },
+  );
+  const { answers } = draft.values;
+  const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
+  return (
+    <DraftForm
+      draft={draft}
+      title={bag.few ? 'Bad seed or bad test?' : 'End it'}
+      send="End this bag"
+      quiet
+      style={{ marginTop: 20 }}
+    >
+      {bag.few && <p>{bag.few.charAt(0).toUpperCase() + bag.few.slice(1)}. Before the seed is blamed:</p>}
+      {Object.entries(bag.known).map(([cause, answer]) =>
+        bag.few ? (
+          <p key={cause} className="soft">
+            {CAUSE_WORDS[cause as Cause].ask} <b>{answer}</b>, by what is written down.
+          </p>
+        ) : null,
+      )}
+      {asked.map((cause) => (
+        <div key={cause} className="cause" role="group" aria-label={CAUSE_WORDS[cause].ask}>
+          <span>{CAUSE_WORDS[cause].ask}</span>
+          <span>
+            {ANSWERS.map((one) => (
+              <Button
+                key={one}
+                size="sm"
+                variant="outline-primary"
+                aria-pressed={(answers[cause] ?? 'unknown') === one}
+                onClick={() => {
+                  draft.set({ answers: { ...answers, [cause]: one } });
+                }}
+              >
+                {one === 'unknown' ? 'not known' : one}
+              </Button>
+            ))}
+          </span>
+        </div>
+      ))}
+      <TextField label="ended on" type="date" {...draft.field('on')} />
+    </DraftForm>
+  );
+}
+
+/** A float test as a side note: recorded, compared, never a germination. */
+function FloatForm({ bag, keep }: Part): JSX.Element {
+  const { float } = bag;
+  const draft = useDraft(
+    {
+      seeds: String(float?.seeds ?? bag.seeds),
+      sank: float ? String(float.sank) : '',
+      minutes: float ? String(float.minutes) : '15',
+    },
+    (values) => ({
+      seeds: wholeNumber(values.seeds),
+      sank: wholeNumber(values.sank),
+      minutes: wholeNumber(values.minutes),
+    }),
+    floatNoteSchema,
+    async (body, key) => {
+      keep(await write<BagView>('PUT', `/bags/${bag.id}/float`, body, { key }));
+    },
+  );
+  return (
+    <details style={{ marginTop: 24 }}>
+      <summary>
+        {float
+          ? `Float test: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
+          : 'Float test, as a side note'}
+      </summary>
+      <p className="soft">
+        Fifteen minutes and three days give different answers, and both agree badly with towels and with the field. It
+        is kept beside the towel and never counted.
+      </p>
+      <DraftForm draft={draft} send="Keep the note" quiet>
+        <div className="fields">
+          <TextField label="seeds in water" figure inputMode="numeric" {...draft.field('seeds')} />
+          <TextField label="sank" figure inputMode="numeric" {...draft.field('sank')} />
+          <TextField label="after minutes" figure inputMode="numeric" {...draft.field('minutes')} />
+        </div>
+      </DraftForm>
+    </details>
+  );
+}

@@ -1,0 +1,237 @@
+import { WATERS, type BagBrief, type NewLook, type RoundView } from '@mercato/contract/quick-tests/rounds';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { useOutbox } from '../api/outbox.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { bagName, inTurn } from './bags.ts';
+
+/** The daily look: the next bag first, large targets, in any number of sessions, with or without a network. */
+export default function Round(): JSX.Element {
+  const { round = '' } = useParams();
+  const { session, may } = useSession();
+  const { data } = useQuery({
+    queryKey: ['round', round],
+    queryFn: ({ signal }) => read<RoundView>(`/rounds/${round}`, signal),
+  });
+  if (!data || !session?.person) return <main aria-busy="true" />;
+  return <Looking view={data} personId={session.person.id} today={session.today} may={may('store.write')} />;
+}
+
+function Looking({
+  view,
+  personId,
+  today,
+  may,
+}: {
+  view: RoundView;
+  personId: string;
+  today: string;
+  may: boolean;
+}): JSX.Element {
+  const client = useQueryClient();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const outbox = useOutbox(personId, (answer) => {
+    client.setQueryData(['round', view.id], answer);
+    void client.invalidateQueries({ queryKey: ['bag'] });
+    void client.invalidateQueries({ queryKey: ['rounds'] });
+  });
+  const own = new Set(view.bagsOf.map((one) => one.id));
+  const waiting = (outbox.posted ?? []).filter((one) => own.has(one.subject));
+  // What waits here counts already: the next bag is the next, whether the server knows or not.
+  const bags = view.bagsOf.map((bag): BagBrief => {
+    const looks = waiting.filter((one) => one.subject === bag.id && one.refused === undefined);
+    const more = looks.reduce((sum, one) => sum + (one.body as NewLook).sprouted, 0);
+    return looks.length === 0 ? bag : { ...bag, sprouted: bag.sprouted + more, lastLook: today };
+  });
+  const open = inTurn(bags, today);
+  const next = bags.find((one) => one.id === chosen && one.ended === null) ?? open[0];
+  const done = next !== undefined && chosen === null && next.lastLook === today;
+  const refused = waiting.filter((one) => one.refused !== undefined);
+  const toSend = waiting.length - refused.length;
+  return (
+    <main style={{ maxWidth: 620 }}>
+      <div className="fig soft">
+        <Link className="plain" to="/store/rounds">
+          rounds
+        </Link>
+        {toSend > 0 && <span style={{ float: 'right' }}>{toSend} kept to send</span>}
+      </div>
+      <h1>
+        Round {view.number} <span className="soft">{view.name}</span>
+      </h1>
+      <p className="soft">
+        began {shortDay(view.startedOn)}
+        {view.warmthC && `, ${view.warmthC.low} to ${view.warmthC.high} °C`},{' '}
+        {view.light === 'light' ? 'in light' : 'in the dark'}
+      </p>
+      {refused.map((one) => (
+        <div key={one.id} className="notice bad" role="alert">
+          <span>
+            Bag {view.bagsOf.find((bag) => bag.id === one.subject)?.number}, {(one.body as NewLook).sprouted} sprouted:{' '}
+            {one.refused}
+          </span>
+          <button type="button" className="bare" onClick={() => void outbox.drop(one)}>
+            drop it
+          </button>
+        </div>
+      ))}
+      {next === undefined ? (
+        <p style={{ marginTop: 16 }}>Every bag of this round has ended.</p>
+      ) : (
+        <>
+          <div className="walk-next" role="status">
+            <div>{done ? 'All were looked at today. Once more:' : 'Next bag'}</div>
+            <div className="n">{next.number}</div>
+            <div>
+              {bagName(next)} · {next.sprouted} of {next.seeds} sprouted
+            </div>
+            <div>
+              {next.time.words}
+              {next.unsuited.length > 0 && ` · ${next.unsuited.join('; ')}`}
+            </div>
+          </div>
+          {may && (
+            <LookForm
+              key={`${next.id} ${next.sprouted} ${next.lastLook ?? ''}`}
+              bag={next}
+              today={today}
+              ready={outbox.posted !== null}
+              keep={(look) => {
+                setChosen(null);
+                void outbox.put(next.id, `/bags/${next.id}/looks/${crypto.randomUUID()}`, look);
+              }}
+            />
+          )}
+        </>
+      )}
+      <h2 style={{ marginTop: 26 }}>All bags</h2>
+      <ul className="packets" aria-label="bags">
+        {bags.map((one) => (
+          <li key={one.id}>
+            <span>
+              <b className="fig">{one.number}</b> <Link to={`/store/bags/${one.id}`}>{bagName(one)}</Link>
+            </span>
+            <span className="fig">
+              {one.sprouted} of {one.seeds}
+            </span>
+            <span>
+              {one.ended === null && one.id !== next?.id && (
+                <button
+                  type="button"
+                  className="bare"
+                  aria-label={`look at bag ${one.number}`}
+                  onClick={() => {
+                    setChosen(one.id);
+                    scrollTo(0, 0);
+                  }}
+                >
+                  look
+                </button>
+              )}
+            </span>
+            <span className={one.time.state === 'late for this kind' && !one.ended ? 'late' : 'soft'}>
+              {one.ended ? `ended: ${one.ended.verdict.verdict}` : one.time.state}
+              {one.lastLook === today && ' · looked at today'}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="caution">Mould: do not breathe it in; open mouldy bags outside, and wash your hands.</p>
+    </main>
+  );
+}
+
+function LookForm({
+  bag,
+  today,
+  ready,
+  keep,
+}: {
+  bag: BagBrief;
+  today: string;
+  ready: boolean;
+  keep: (look: NewLook) => void;
+}): JSX.Element {
+  const [sprouted, setSprouted] = useState(0);
+  const [water, setWater] = useState<NewLook['water']>('moist');
+  const [mould, setMould] = useState(false);
+  const [thrives, setThrives] = useState<boolean | null>(null);
+  const [note, setNote] = useState('');
+  const most = bag.seeds - bag.sprouted;
+  return (
+    <div className="look">
+      <div className="stepper" role="group" aria-label="newly sprouted">
+        <Button
+          variant="outline-primary"
+          aria-label="one less"
+          disabled={sprouted === 0}
+          onClick={() => {
+            setSprouted(sprouted - 1);
+          }}
+        >
+          −
+        </Button>
+        <output aria-label="newly sprouted">
+          <span className="n">{sprouted}</span> newly sprouted
+        </output>
+        <Button
+          variant="outline-primary"
+          aria-label="one more"
+          disabled={sprouted >= most}
+          onClick={() => {
+            setSprouted(sprouted + 1);
+          }}
+        >
+          +
+        </Button>
+      </div>
+      <div className="picks" role="group" aria-label="water">
+        {WATERS.map((one) => (
+          <Button
+            key={one}
+            variant="outline-primary"
+            aria-pressed={water === one}
+            onClick={() => {
+              setWater(one);
+            }}
+          >
+            {one === 'wet' ? 'too wet' : one === 'dry' ? 'dried out' : one}
+          </Button>
+        ))}
+        <Button
+          variant="outline-primary"
+          aria-pressed={mould}
+          onClick={() => {
+            setMould(!mould);
+          }}
+        >
+          mould
+        </Button>
+        <Button
+          variant="outline-primary"
+          aria-pressed={thrives === false}
+          onClick={() => {
+            setThrives(thrives === false ? null : false);
+          }}
+        >
+          does not thrive
+        </Button>
+      </div>
+      <TextField label="note" value={note} onChange={setNote} />
+      <Button
+        className="walk-go"
+        disabled={!ready}
+        onClick={(event) => {
+          // The second tap of a double tap would be about the next bag.
+          if (event.detail < 2) keep({ on: today, sprouted, water, mould, thrives, note: note.trim() });
+        }}
+      >
+        {sprouted === 0 ? 'Nothing new' : `Keep ${sprouted} newly sprouted`}
+      </Button>
+    </div>
+  );
+}

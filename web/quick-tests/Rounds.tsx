@@ -1,0 +1,52 @@
+import type { RoundList } from '@mercato/contract/quick-tests/rounds';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Link } from 'react-router';
+import { read } from '../api/client.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+
+/** The rounds of small tests: those that are open first. */
+export default function Rounds(): JSX.Element {
+  const { may } = useSession();
+  const { data } = useQuery({
+    queryKey: ['rounds'],
+    queryFn: ({ signal }) => read<RoundList>('/rounds', signal),
+  });
+  if (!data) return <main aria-busy="true" />;
+  const rounds = [...data.rounds].sort((a, b) => Number(b.open > 0) - Number(a.open > 0));
+  return (
+    <main style={{ maxWidth: 760 }}>
+      <div className="list-head">
+        <h1>Rounds of tests</h1>
+        {may('store.write') && (
+          <Link to="/store/rounds/new" className="btn btn-primary">
+            Start a round
+          </Link>
+        )}
+        <Link to="/quick">one quick answer</Link>
+      </div>
+      {rounds.length === 0 && (
+        <p className="soft" style={{ marginTop: 20 }}>
+          None yet. A round lays out a pinch of seed from each packet that you doubt, in towels or trays, and tells you
+          when to look at which.
+        </p>
+      )}
+      <ul className="packets" aria-label="rounds">
+        {rounds.map((one) => (
+          <li key={one.id}>
+            <Link to={`/store/rounds/${one.id}`}>
+              <b className="serif">Round {one.number}</b> {one.name}
+            </Link>
+            <span>{shortDay(one.startedOn)}</span>
+            <span className="fig">
+              {one.bags} {one.bags === 1 ? 'bag' : 'bags'}
+            </span>
+            <span className={one.toLookAt > 0 ? undefined : 'soft'}>
+              {one.open === 0 ? 'over' : one.toLookAt > 0 ? `${one.toLookAt} to look at today` : 'all looked at today'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </main>
+  );
+}

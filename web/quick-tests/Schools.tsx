@@ -1,0 +1,64 @@
+import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import type { JSX } from 'react';
+
+export const times = (value: number | null) =>
+  value === null ? 'no end' : value < 1.05 ? 'just' : `${value.toFixed(1)} times`;
+const percent = (p: number) => (p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`);
+const settled = (more: number | null, counted: boolean) =>
+  more === 0 ? 'settled' : more === null ? (counted ? 'more than there are' : 'no number would') : `about ${more}`;
+
+/** What a small test says: in words, how thick to sow, and what each school would do with what chance to err. */
+export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
+  return (
+    <>
+      <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
+        {answer.words}
+      </p>
+      {answer.sowTimes && (
+        <p>
+          Sow{' '}
+          {answer.sowTimes.best === null ? (
+            'something else'
+          ) : (
+            <>
+              <b className="fig">{times(answer.sowTimes.best)}</b> as thick
+            </>
+          )}{' '}
+          as seed that is all alive; anything from <span className="fig">{times(answer.sowTimes.least)}</span> to{' '}
+          <span className="fig">{times(answer.sowTimes.most)}</span> may be right.
+        </p>
+      )}
+      <h2 style={{ marginTop: 20 }}>What each school would do</h2>
+      <div className="scroll">
+        <table className="ruled schools" style={{ maxWidth: 900 }}>
+          <thead>
+            <tr>
+              <th>school</th>
+              <th>says</th>
+              <th className="num">chance that it is wrong</th>
+              <th className="num">seeds more to settle it</th>
+              <th>where from</th>
+            </tr>
+          </thead>
+          <tbody>
+            {answer.schools.map((one) => (
+              <tr key={one.id}>
+                <td>{one.name}</td>
+                <td>
+                  <b>{one.advice}</b>
+                </td>
+                <td className="num" data-label="chance that it is wrong">
+                  {percent(one.chanceWrong)}
+                </td>
+                <td className="num" data-label="seeds more to settle it">
+                  {settled(one.moreSeeds, answer.packet !== null)}
+                </td>
+                <td className="soft">{one.source}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

@@ -72,7 +72,33 @@ for (const theme of ['light', 'dark'] as const)
           (one) => one.book === 'ista',
         )?.id ?? '',
     );
+    const of = (path: string) =>
+      page.evaluate(async (address) => {
+        const {
+          rows = [],
+          rounds = [],
+          bagsOf = [],
+        } = (await (await fetch(`/api${address}`)).json()) as Partial<
+          Record<'rows' | 'rounds' | 'bagsOf', { id: string }[]>
+        >;
+        return [...rows, ...rounds, ...bagsOf].map((one) => one.id);
+      }, path);
+    const [packet = ''] = await of('/store?q=maize');
+    const [round = ''] = await of('/rounds');
+    const bags = await of(`/rounds/${round}`);
     for (const path of [
+      '/store',
+      '/store?q=nothing-like-it',
+      '/store/new',
+      `/store/new?like=${packet}`,
+      `/store/packets/${packet}`,
+      '/store/places',
+      '/store/rounds',
+      '/store/rounds/new',
+      `/store/rounds/${round}`,
+      `/store/bags/${bags[1] ?? ''}`,
+      `/store/bags/${bags[4] ?? ''}`,
+      '/store/dry?kind=leek',
       '/lots',
       '/lots?q=nothing-like-it',
       '/lots/new',

@@ -8,7 +8,11 @@ export const usePlaces = () =>
 
 export const packetKey = (id: string) => ['packet', id] as const;
 export const usePacket = (id: string) =>
-  useQuery({ queryKey: packetKey(id), queryFn: ({ signal }) => read<PacketView>(`/store/packets/${id}`, signal) });
+  useQuery({
+    queryKey: packetKey(id),
+    queryFn: ({ signal }) => read<PacketView>(`/store/packets/${id}`, signal),
+    enabled: id !== '',
+  });
 
 /** Every kind by the names that people call it. */
 export const useKinds = () =>

@@ -84,6 +84,7 @@ for (const theme of ['light', 'dark'] as const)
         return [...rows, ...rounds, ...bagsOf].map((one) => one.id);
       }, path);
     const [packet = ''] = await of('/store?q=maize');
+    const [tested = ''] = await of('/store?q=tomato');
     const [round = ''] = await of('/rounds');
     const bags = await of(`/rounds/${round}`);
     for (const path of [
@@ -99,6 +100,7 @@ for (const theme of ['light', 'dark'] as const)
       `/store/bags/${bags[1] ?? ''}`,
       `/store/bags/${bags[4] ?? ''}`,
       '/store/dry?kind=leek',
+      `/store/sow?packet=${tested}`,
       '/lots',
       '/lots?q=nothing-like-it',
       '/lots/new',

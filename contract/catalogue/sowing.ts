@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
 import { bulkForPureLiveSeed, sowingRate } from '@mercato/core/sowing/rate';
+import { sowForStand } from '@mercato/core/sowing/sowForStand';
 import { expectedStand, standFromTest } from '@mercato/core/sowing/stand';
 import { define } from './calculation.ts';
 import { count, number, percent } from './inputs.ts';
@@ -26,6 +27,13 @@ interface FromTestInput {
   germinated: number;
   tested: number;
   seedsSown: number;
+}
+interface ForStandInput {
+  wantedPlants: number;
+  sprouted: number;
+  tested: number;
+  chancePercent: number;
+  emergencePercent: number;
 }
 interface CellsInput {
   germination: number;
@@ -106,6 +114,25 @@ export const sowingCalculations = [
     }),
     run: (input) => standFromTest(input.germinated, input.tested, input.seedsSown),
     example: { story: '200 seeds after 43 of 50', input: { germinated: 43, tested: 50, seedsSown: 200 } },
+  }),
+  define<ForStandInput>({
+    id: 'sowing.for-stand',
+    title: 'How many seeds for so many plants',
+    description: 'seeds to sow for a wanted number of plants with a wanted chance, after a small test',
+    source: 'binomial stand over the beta distribution of the share (Jeffreys prior)',
+    schema: Joi.object<ForStandInput, true>({
+      wantedPlants: seeds(1e5),
+      sprouted: count().max(Joi.ref('tested')),
+      tested: seeds(),
+      chancePercent: number().greater(0).less(100),
+      emergencePercent: number().greater(0).max(100),
+    }),
+    run: ({ wantedPlants, sprouted, tested, chancePercent, emergencePercent }) =>
+      sowForStand(wantedPlants, { sprouted, tested }, chancePercent, emergencePercent),
+    example: {
+      story: '40 plants, after 8 of 10, nine times in ten',
+      input: { wantedPlants: 40, sprouted: 8, tested: 10, chancePercent: 90, emergencePercent: 100 },
+    },
   }),
   define<CellsInput>({
     id: 'sowing.cells',

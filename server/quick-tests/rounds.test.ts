@@ -87,6 +87,12 @@ describe('a round', () => {
     expect(body).toMatchObject({ open: 3, toLookAt: 3 });
     const { rows } = (await hands.lead.get<StoreList>('/store?q=parsley')).body;
     expect(rows[0]?.lastTest).toBeNull();
+    // A bag opens by its code, and has its label.
+    const first = body.bagsOf[0];
+    const scan = await hands.lead.get(`/vessels/${encodeURIComponent(first?.code ?? '')}`);
+    expect(scan.body).toMatchObject({ store: 'bag', open: `/store/bags/${first?.id ?? ''}` });
+    const labels = await hands.lead.bytes(`/rounds/${body.id}/labels.pdf`);
+    expect([labels.type, labels.body.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
   });
 
   it('says where it does not suit a kind', async () => {

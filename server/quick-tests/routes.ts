@@ -7,12 +7,18 @@ import {
   type RoundList,
 } from '@mercato/contract/quick-tests/rounds';
 import { idParam, type Api } from '../http/api.ts';
+import { renderBagLabels } from './labels.ts';
 import { bagView, endBag, keepFloat, keepLook, listRounds, roundView, startRound, strikeLook } from './rounds.ts';
 
 export function quickTestRoutes(api: Api): void {
   api.read('/rounds', async ({ tx, now }): Promise<RoundList> => ({ rounds: await listRounds(tx, now) }));
   api.read('/rounds/:round', async ({ tx, params, now }) => roundView(tx, idParam(params, 'round'), now));
   api.read('/bags/:bag', async ({ tx, params, now }) => bagView(tx, idParam(params, 'bag'), now));
+  api.file('/rounds/:round/labels.pdf', async ({ tx, params, query, now }) => ({
+    type: 'application/pdf',
+    name: 'bags.pdf',
+    body: await renderBagLabels(tx, await roundView(tx, idParam(params, 'round'), now), query.layout),
+  }));
 
   api.write({
     method: 'post',

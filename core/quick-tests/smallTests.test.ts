@@ -103,11 +103,16 @@ describe('a school', () => {
     // On a border no number of seeds decides.
     expect(askSchool(schoolsFor(70)[2] ?? never(), { sprouted: 7, seeds: 10 }).moreSeeds).toBeNull();
   });
-  it('in a large packet errs as often as with seed without end', () => {
-    const [packet, endless] = [ask(0.8, 20, 1e6), ask(0.8, 20)];
-    packet.forEach((one, i) => {
-      expect(one.chanceWrong).toBeCloseTo(endless[i]?.chanceWrong ?? NaN, 4);
-    });
+  it('errs as often whether the seeds left are counted out or their share is taken as continuous', () => {
+    // 5 000 are counted out, one more is not; a very large packet is as seed without end.
+    for (const [one, other, digits] of [
+      [ask(0.8, 20, 5_020), ask(0.8, 20, 5_021), 3],
+      [ask(0.4, 1000, 6_000), ask(0.4, 1000, 6_001), 3],
+      [ask(0.8, 20, 1e6), ask(0.8, 20), 4],
+    ] as const)
+      one.forEach((school, i) => {
+        expect(school.chanceWrong).toBeCloseTo(other[i]?.chanceWrong ?? NaN, digits);
+      });
   });
 });
 

@@ -11,8 +11,6 @@ const VIEWS = [
   ['purity', 'QM-0431/purity'],
   ['sampling', 'QM-0436/sampling'],
   ['vessels', 'QM-0436/vessels'],
-  ['heterogeneity', 'QM-0434/heterogeneity'],
-  ['stations', '/stations'],
   ['acceptance', '/calculators/acceptance'],
   ['other-seeds-dark', 'QM-0434/other-seeds'],
   ['field-weeds', '/weeds?field=Long%20Meadow'],
@@ -77,23 +75,8 @@ for (const [name, address] of VIEWS) {
       .click();
     await page.getByRole('heading', { name: 'What happens now' }).waitFor();
   }
-  if (name === 'heterogeneity') {
-    await page.getByRole('button', { name: 'Simulate' }).click();
-    await page.getByText('are called not uniform').waitFor({ timeout: 60_000 });
-  }
   if (name === 'acceptance') await page.getByRole('button', { name: 'Draw the curve' }).click();
-  if (name === 'heterogeneity' || name === 'acceptance') await page.locator('.apexcharts-svg').waitFor();
-  if (name === 'stations') {
-    // One label scanned at the bench, and the station is what it should be.
-    const lot = await page.evaluate(async () => (await (await fetch('/api/lots?q=QM-0436')).json()).rows[0].id);
-    const nodes = await page.evaluate(async (id) => (await (await fetch(`/api/lots/${id}/vessels`)).json()).nodes, lot);
-    await page.getByRole('button', { name: 'This screen stands here?' }).nth(1).click();
-    await page.keyboard.type(nodes.find((one) => one.kind === 'submitted').code);
-    await page.keyboard.press('Enter');
-    await page.waitForURL('**/vessels?at=*');
-    await page.goto(`${base}/stations`);
-    await page.getByText('Put away').first().waitFor();
-  }
+  if (name === 'acceptance') await page.locator('.apexcharts-svg').waitFor();
   await shoot(name);
   await page.evaluate(() => {
     localStorage.removeItem('mercato.station');
@@ -123,8 +106,22 @@ for (let i = 0; i < 5; i += 1) {
 await page.getByText('kept to send').waitFor({ state: 'detached' });
 await page.evaluate(() => globalThis.scrollTo(0, 0));
 await shoot('walk');
+// The seed store: its list on the desk, the daily look and the walk through causes on a phone.
+const first = (address, list) =>
+  page.evaluate(
+    async ([path, key]) => (await (await fetch(`/api${path}`)).json())[key].map((one) => one.id),
+    [address, list],
+  );
+const [round] = await first('/rounds', 'rounds');
+const bags = await first(`/rounds/${round}`, 'bagsOf');
+await page.goto(`${base}/store/rounds/${round}`);
+await page.getByText('Next bag').waitFor();
+await shoot('round');
+await page.goto(`${base}/store/bags/${bags[1]}`);
+await page.getByRole('heading', { name: 'Bad seed or bad test?' }).scrollIntoViewIfNeeded();
+await shoot('bad-seed-or-bad-test');
 await page.setViewportSize({ width: 1280, height: 800 });
-await page.goto(`${base}/lots/${lot}/sampling`);
-await page.getByRole('heading', { name: 'Containers' }).scrollIntoViewIfNeeded();
-await shoot('draw');
+await page.goto(`${base}/store`);
+await page.getByRole('list', { name: 'packets' }).getByRole('listitem').first().waitFor();
+await shoot('store');
 await browser.close();

@@ -90,7 +90,7 @@ export default function Bag(): JSX.Element {
           >
             <b>{VERDICTS[data.ended.verdict.verdict]}</b>
             {data.ended.verdict.reasons.length > 0 && `: ${data.ended.verdict.reasons.join('; ')}`}.{' '}
-            {data.ended.verdict.next}
+            {data.ended.verdict.verdict !== 'sprouted' && data.ended.verdict.next}
           </div>
         )}
         {data.answer && <Schools answer={data.answer} />}

@@ -1,8 +1,8 @@
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { JSX } from 'react';
 
-export const times = (value: number | null) =>
-  value === null ? 'no end' : value < 1.05 ? 'just' : `${value.toFixed(1)} times`;
+const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
+const orNoEnd = (value: number | null) => (value === null ? 'no end' : `${value.toFixed(1)} times`);
 const percent = (p: number) => (p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`);
 const settled = (more: number | null, counted: boolean) =>
   more === 0 ? 'settled' : more === null ? (counted ? 'more than there are' : 'no number would') : `about ${more}`;
@@ -24,8 +24,8 @@ export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
               <b className="fig">{times(answer.sowTimes.best)}</b> as thick
             </>
           )}{' '}
-          as seed that is all alive; anything from <span className="fig">{times(answer.sowTimes.least)}</span> to{' '}
-          <span className="fig">{times(answer.sowTimes.most)}</span> may be right.
+          as seed that is all alive; anything from <span className="fig">{orNoEnd(answer.sowTimes.least)}</span> to{' '}
+          <span className="fig">{orNoEnd(answer.sowTimes.most)}</span> may be right.
         </p>
       )}
       <h2 style={{ marginTop: 20 }}>What each school would do</h2>

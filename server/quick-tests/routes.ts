@@ -6,7 +6,8 @@ import {
   strikeLookSchema,
   type RoundList,
 } from '@mercato/contract/quick-tests/rounds';
-import { idParam, type Api } from '../http/api.ts';
+import type Joi from 'joi';
+import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { renderBagLabels } from './labels.ts';
 import { bagView, endBag, keepFloat, keepLook, listRounds, roundView, startRound, strikeLook } from './rounds.ts';
 
@@ -39,37 +40,28 @@ export function quickTestRoutes(api: Api): void {
       return roundView(tx, await keepLook(context, idParam(params, 'bag'), idParam(params, 'look'), body), now);
     },
   });
-  api.write({
-    method: 'post',
-    path: '/bags/:bag/looks/:look/strike',
-    permission: 'store.write',
-    schema: strikeLookSchema,
-    handle: async (context) => {
-      const bag = idParam(context.params, 'bag');
-      await strikeLook(context, bag, idParam(context.params, 'look'), context.body.reason);
-      return bagView(context.tx, bag, context.now);
-    },
-  });
-  api.write({
-    method: 'put',
-    path: '/bags/:bag/float',
-    permission: 'store.write',
-    schema: floatNoteSchema,
-    handle: async (context) => {
-      const bag = idParam(context.params, 'bag');
-      await keepFloat(context, bag, context.body);
-      return bagView(context.tx, bag, context.now);
-    },
-  });
-  api.write({
-    method: 'post',
-    path: '/bags/:bag/end',
-    permission: 'store.write',
-    schema: endBagSchema,
-    handle: async (context) => {
-      const bag = idParam(context.params, 'bag');
-      await endBag(context, bag, context.body);
-      return bagView(context.tx, bag, context.now);
-    },
-  });
+  /** A write to one bag; the bag as it stands then is the answer. */
+  const ofBag = <B>(
+    method: 'post' | 'put',
+    path: string,
+    schema: Joi.Schema<B>,
+    work: (context: WriteContext<B>, bag: string) => Promise<void>,
+  ) => {
+    api.write<B>({
+      method,
+      path: `/bags/:bag/${path}`,
+      permission: 'store.write',
+      schema,
+      handle: async (context) => {
+        const bag = idParam(context.params, 'bag');
+        await work(context, bag);
+        return bagView(context.tx, bag, context.now);
+      },
+    });
+  };
+  ofBag('post', 'looks/:look/strike', strikeLookSchema, (context, bag) =>
+    strikeLook(context, bag, idParam(context.params, 'look'), context.body.reason),
+  );
+  ofBag('put', 'float', floatNoteSchema, (context, bag) => keepFloat(context, bag, context.body));
+  ofBag('post', 'end', endBagSchema, (context, bag) => endBag(context, bag, context.body));
 }

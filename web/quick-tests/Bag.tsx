@@ -1,16 +1,17 @@
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
 import { CAUSE_WORDS, type Cause, type CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import type { JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { read, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { Strike } from '../ui/Strike.tsx';
 import { bagName } from './bags.ts';
 import { Schools } from './Schools.tsx';
 
@@ -151,17 +152,6 @@ interface Part {
 }
 
 function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean }): JSX.Element {
-  const [reason, setReason] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string>();
-  const strike = async () => {
-    try {
-      keep(await write<BagView>('POST', `/bags/${bag.id}/looks/${look.id}/strike`, { reason: reason?.trim() }));
-    } catch (error) {
-      setTrouble(
-        error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'It could not be written down.',
-      );
-    }
-  };
   const words = [
     look.sprouted === 0 ? 'nothing new' : `${look.sprouted} newly sprouted`,
     look.water === 'dry' ? 'dried out' : look.water === 'wet' ? 'too wet' : '',
@@ -176,33 +166,13 @@ function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean })
         {look.by}
         {look.struck && `; struck: ${look.struck.reason}`}
       </span>{' '}
-      {may && look.struck === null && reason === null && (
-        <button
-          type="button"
-          className="bare"
-          aria-label={`strike the look of ${shortDay(look.on)}`}
-          onClick={() => {
-            setReason('');
+      {may && look.struck === null && (
+        <Strike
+          what={`the look of ${shortDay(look.on)}`}
+          strike={async (reason) => {
+            keep(await write<BagView>('POST', `/bags/${bag.id}/looks/${look.id}/strike`, { reason }));
           }}
-        >
-          strike
-        </button>
-      )}
-      {reason !== null && look.struck === null && (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void strike();
-          }}
-        >
-          <Trouble text={trouble} />
-          <TextField label="why it is struck" value={reason} onChange={setReason} autoFocus />
-          <div className="actions">
-            <Button type="submit" variant="outline-primary">
-              Strike it
-            </Button>
-          </div>
-        </form>
+        />
       )}
     </li>
   );

@@ -1,10 +1,11 @@
 import type { LotList as LotListView, LotState } from '@mercato/contract/register/lots';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type JSX } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { read } from '../api/client.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
+import { useListAddress } from '../ui/listAddress.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
@@ -19,14 +20,12 @@ const STEP_NAMES: Readonly<Record<string, string>> = {
 };
 
 export function LotList(): JSX.Element {
-  const [search, setSearch] = useSearchParams();
   const { session, may } = useSession();
-  const sought = search.get('q') ?? '';
-  // Held here as typed: the address follows a moment later, and no key is lost to it.
-  const [typed, setTyped] = useState(sought);
-  const state = STATES.find((one) => one === search.get('state')) ?? 'all';
-  const page = Number(search.get('page') ?? 1);
   const [at, setAt] = useState(-1);
+  const { get, sought, page, typed, type, change } = useListAddress(() => {
+    setAt(-1);
+  });
+  const state = STATES.find((one) => one === get('state')) ?? 'all';
   const find = useRef<HTMLInputElement>(null);
   const row = useRef<HTMLTableRowElement>(null);
   const navigate = useNavigate();
@@ -38,29 +37,6 @@ export function LotList(): JSX.Element {
   });
   const rows = data?.rows ?? [];
   const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
-  const change = (next: Record<string, string>) => {
-    setAt(-1);
-    setSearch(
-      (before) => {
-        const all = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(next))
-          if (value && !(name === 'page' && value === '1')) all.set(name, value);
-          else all.delete(name);
-        return all;
-      },
-      { replace: true },
-    );
-  };
-  useEffect(() => {
-    if (typed === sought) return undefined;
-    const timer = setTimeout(() => {
-      change({ q: typed, page: '1' });
-    }, 150);
-    return () => {
-      clearTimeout(timer);
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` only writes the address
-  }, [typed, sought]);
   useEffect(() => {
     row.current?.scrollIntoView({ block: 'nearest' });
   }, [at]);
@@ -123,7 +99,7 @@ export function LotList(): JSX.Element {
           placeholder="kind, reference, variety, origin"
           value={typed}
           onChange={(event) => {
-            setTyped(event.target.value);
+            type(event.target.value);
           }}
           onKeyDown={(event) => {
             if (event.key === 'Enter' || event.key === 'Escape') {

@@ -9,8 +9,9 @@ import { Refused, write } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
+import { Strike } from '../ui/Strike.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
@@ -256,26 +257,6 @@ function BookLine({
   may: boolean;
 }): JSX.Element {
   const keep = useKeep(packet.id);
-  const [asked, setAsked] = useState(false);
-  const [reason, setReason] = useState('');
-  const [trouble, setTrouble] = useState<string>();
-  const strike = async () => {
-    try {
-      await keep(
-        await write<PacketView>(
-          'POST',
-          `/store/packets/${packet.id}/lines`,
-          { what: 'strike', line: line.line, reason: reason.trim() },
-          { version: packet.version },
-        ),
-      );
-      setAsked(false);
-    } catch (error) {
-      setTrouble(
-        error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'It could not be written down.',
-      );
-    }
-  };
   const strikes = may && line.struck === null && line.what !== 'packed' && line.what !== 'strike';
   return (
     <li>
@@ -284,33 +265,16 @@ function BookLine({
         {line.by}, {shortInstant(line.at, zone)}
         {line.struck !== null && `; struck: ${line.struck}`}
       </span>{' '}
-      {strikes && !asked && (
-        <button
-          type="button"
-          className="bare"
-          aria-label={`strike: ${line.words}`}
-          onClick={() => {
-            setAsked(true);
+      {strikes && (
+        <Strike
+          what={line.words}
+          strike={async (reason) => {
+            const body = { what: 'strike', line: line.line, reason };
+            await keep(
+              await write<PacketView>('POST', `/store/packets/${packet.id}/lines`, body, { version: packet.version }),
+            );
           }}
-        >
-          strike
-        </button>
-      )}
-      {asked && (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void strike();
-          }}
-        >
-          <Trouble text={trouble} />
-          <TextField label="why it is struck" value={reason} onChange={setReason} autoFocus />
-          <div className="actions">
-            <Button type="submit" variant="outline-primary">
-              Strike it
-            </Button>
-          </div>
-        </form>
+        />
       )}
     </li>
   );

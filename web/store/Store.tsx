@@ -1,10 +1,11 @@
 import type { StoreList } from '@mercato/contract/store/packets';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState, type JSX } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useRef, type JSX } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { read } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
+import { useListAddress } from '../ui/listAddress.ts';
 import { usePlaces } from './data.ts';
 import { harvestWords, leftWords, testWords } from './words.ts';
 
@@ -16,15 +17,11 @@ const SHOWS = [
 
 /** Every packet of the store: found by any word of it, or by the place it lies in. */
 export default function Store(): JSX.Element {
-  const [search, setSearch] = useSearchParams();
   const { may } = useSession();
   const navigate = useNavigate();
-  const sought = search.get('q') ?? '';
-  const place = search.get('place') ?? '';
-  const show = SHOWS.find(([one]) => one === search.get('show'))?.[0] ?? 'here';
-  const page = Number(search.get('page') ?? 1);
-  // Held here as typed: the address follows a moment later, and no key is lost to it.
-  const [typed, setTyped] = useState(sought);
+  const { get, sought, page, typed, type, change } = useListAddress();
+  const place = get('place');
+  const show = SHOWS.find(([one]) => one === get('show'))?.[0] ?? 'here';
   const find = useRef<HTMLInputElement>(null);
   const { data: places } = usePlaces();
   const { data } = useQuery({
@@ -36,28 +33,6 @@ export default function Store(): JSX.Element {
       ),
     placeholderData: keepPreviousData,
   });
-  const change = (next: Record<string, string>) => {
-    setSearch(
-      (before) => {
-        const all = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(next))
-          if (value) all.set(name, value);
-          else all.delete(name);
-        return all;
-      },
-      { replace: true },
-    );
-  };
-  useEffect(() => {
-    if (typed === sought) return undefined;
-    const timer = setTimeout(() => {
-      change({ q: typed, page: '' });
-    }, 150);
-    return () => {
-      clearTimeout(timer);
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` only writes the address
-  }, [typed, sought]);
   useKeys([
     {
       key: '/',
@@ -85,7 +60,7 @@ export default function Store(): JSX.Element {
           placeholder="kind, variety, year, code"
           value={typed}
           onChange={(event) => {
-            setTyped(event.target.value);
+            type(event.target.value);
           }}
         />
         <span role="group" aria-label="which" className="choices">

@@ -1,0 +1,48 @@
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Refused } from '../api/client.ts';
+import { TextField, Trouble } from './fields.tsx';
+
+/** Strikes a line that was written down, with the reason; the line itself stays to be read. */
+export function Strike({ what, strike }: { what: string; strike: (reason: string) => Promise<void> }): JSX.Element {
+  const [reason, setReason] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string>();
+  if (reason === null)
+    return (
+      <button
+        type="button"
+        className="bare"
+        aria-label={`strike ${what}`}
+        onClick={() => {
+          setReason('');
+        }}
+      >
+        strike
+      </button>
+    );
+  const send = async () => {
+    try {
+      await strike(reason.trim());
+    } catch (error) {
+      setTrouble(
+        error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'It could not be written down.',
+      );
+    }
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <Trouble text={trouble} />
+      <TextField label="why it is struck" value={reason} onChange={setReason} autoFocus />
+      <div className="actions">
+        <Button type="submit" variant="outline-primary">
+          Strike it
+        </Button>
+      </div>
+    </form>
+  );
+}

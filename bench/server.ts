@@ -10,12 +10,15 @@ import { connect, migrateSchema } from '@mercato/server/database/connect';
 import { hashPassword } from '@mercato/server/http/session';
 import { prepareLaboratory } from '@mercato/server/laboratory';
 import { person } from '@mercato/server/register/tables';
+import type { PlaceList } from '@mercato/contract/store/packets';
 import { Visitor, PASSWORD } from '@mercato/server/testing/visitor';
 import { fill } from './fill.ts';
+import { fillStore } from './fillStore.ts';
 import { NOW } from './now.ts';
 import { quantile, recording, replay, timed, type Statement } from './recorder.ts';
 
 const LOTS = Number(process.env.BENCH_LOTS ?? 100_000);
+const PACKETS = 5_000;
 const WRITES = 400;
 const READS = 600;
 const AT_ONCE = 4;
@@ -90,6 +93,7 @@ await base.db.insert(person).values({
 const begun = performance.now();
 const { dishes } = await fill(base.pool, LOTS);
 console.log(`${LOTS} lots, ${LOTS * 4} dishes filled in ${((performance.now() - begun) / 1000).toFixed(0)} s`);
+await fillStore(base.pool, PACKETS);
 await base.pool.end();
 
 // Writes: recorded on one copy, timed through HTTP on the second, replayed on the third.
@@ -133,8 +137,27 @@ const get = (visitor: Visitor, path: string) =>
   visitor.get(path).then((answer) => {
     if (answer.status !== 200) throw new Error(`answered ${answer.status}`);
   });
-const readStatements: Statement[][] = [];
-for (const path of reads) readStatements.push(await recording(() => get(recorded.visitor, path)));
+const places = (await recorded.visitor.get<PlaceList>('/store/places')).body.places;
+const drawer = places.find((one) => one.kind === 'drawer')?.id ?? '';
+const storeReads = Array.from(
+  { length: READS },
+  (_, i) =>
+    [
+      '/store',
+      '/store?q=leek',
+      '/store?q=tomato+2020&show=all',
+      `/store?place=${drawer}`,
+      '/store?show=gone&page=2',
+      '/store?q=nothing-like-it',
+    ][i % 6] ?? '',
+);
+const recordAll = async (paths: readonly string[]) => {
+  const statements: Statement[][] = [];
+  for (const path of paths) statements.push(await recording(() => get(recorded.visitor, path)));
+  return statements;
+};
+const readStatements = await recordAll(reads);
+const storeStatements = await recordAll(storeReads);
 await recorded.close();
 // The session that the recorded statements ask for exists in this copy alone: it serves the reads too.
 
@@ -159,15 +182,19 @@ for (const part of [0, 1]) {
 }
 report('write of one germination count', httpWrites, sqlWrites);
 
-const httpReads: number[] = [];
-const sqlReads: number[] = [];
-await timed(reads.slice(0, 60), AT_ONCE, (path) => get(http.visitor, path));
-for (const part of [0, 1, 2, 3]) {
-  const from = (part * READS) / 4;
-  httpReads.push(...(await timed(reads.slice(from, from + READS / 4), AT_ONCE, (path) => get(http.visitor, path))));
-  sqlReads.push(...(await timed(readStatements.slice(from, from + READS / 4), AT_ONCE, (one) => replay(sqlPool, one))));
+async function timeReads(what: string, paths: readonly string[], statements: readonly Statement[][]): Promise<void> {
+  const httpReads: number[] = [];
+  const sqlReads: number[] = [];
+  await timed(paths.slice(0, 60), AT_ONCE, (path) => get(http.visitor, path));
+  for (const part of [0, 1, 2, 3]) {
+    const from = (part * READS) / 4;
+    httpReads.push(...(await timed(paths.slice(from, from + READS / 4), AT_ONCE, (path) => get(http.visitor, path))));
+    sqlReads.push(...(await timed(statements.slice(from, from + READS / 4), AT_ONCE, (one) => replay(sqlPool, one))));
+  }
+  report(what, httpReads, sqlReads);
 }
-report(`lot list with search at ${LOTS} lots`, httpReads, sqlReads);
+await timeReads(`lot list with search at ${LOTS} lots`, reads, readStatements);
+await timeReads(`seed store, opened and narrowed, at ${PACKETS} packets`, storeReads, storeStatements);
 http.close();
 await sqlPool.end();
 await admin.end();

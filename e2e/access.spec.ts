@@ -94,6 +94,7 @@ for (const theme of ['light', 'dark'] as const)
       `/store/new?like=${packet}`,
       `/store/packets/${packet}`,
       '/store/places',
+      '/store/next',
       '/store/rounds',
       '/store/rounds/new',
       `/store/rounds/${round}`,

@@ -265,6 +265,20 @@ test('a scan that arrives while counting neither counts a seed nor closes the di
   await test.step('keys outlive a lost server and a reload; those it refuses stand in nobody’s way', async () => {
     await hands.press('ArrowLeft', 'ArrowLeft', 'ArrowLeft');
     await expect(page.locator('.dish.open small')).toContainText('dish 1');
+    // The four keys so far have reached the server: a slow one would leave them among those that wait below.
+    await expect
+      .poll(() =>
+        page.evaluate(async () => {
+          const lot = location.pathname.split('/')[2] ?? '';
+          const view = (await (await fetch(`/api/lots/${lot}/germination`)).json()) as {
+            tests: { dishes: { tallies: { counts: Record<string, number> }[] }[] }[];
+          };
+          return view.tests[0]?.dishes[0]?.tallies.map(({ counts }) =>
+            Object.values(counts).reduce((sum, one) => sum + one, 0),
+          );
+        }),
+      )
+      .toContain(4);
     await expect(page.getByText('wait to be sent')).toHaveCount(0);
     await page.route('**/tallies', (route) => route.abort());
     await hands.press('1', '1');

@@ -25,6 +25,7 @@ import { releaseRoutes } from './release/routes.ts';
 import { editionRoutes } from './rule-books/editionRoutes.ts';
 import { ruleBookRoutes } from './rule-books/routes.ts';
 import { samplingRoutes } from './sampling/routes.ts';
+import { storageRoutes } from './storage/routes.ts';
 import { storeRoutes } from './store/routes.ts';
 
 export interface AppParts {
@@ -109,6 +110,7 @@ export async function makeApp({
     importRoutes,
     storeRoutes,
     quickTestRoutes,
+    storageRoutes,
   ])
     routes(api);
   deviceRoutes(api, hub);

@@ -60,6 +60,7 @@ const Round = lazy(() => import('./quick-tests/Round.tsx'));
 const Bag = lazy(() => import('./quick-tests/Bag.tsx'));
 const DryEnough = lazy(() => import('./storage/DryEnough.tsx'));
 const Sow = lazy(() => import('./sowing/Sow.tsx'));
+const WhatNext = lazy(() => import('./storage/WhatNext.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
 
 const client = new QueryClient({
@@ -149,6 +150,7 @@ if (root)
               <Route path="/store/new" element={<NewPacket />} />
               <Route path="/store/places" element={<Places />} />
               <Route path="/store/packets/:packet" element={<Packet />} />
+              <Route path="/store/next" element={<WhatNext />} />
               <Route path="/store/dry" element={<DryEnough />} />
               <Route path="/store/sow" element={<Sow />} />
               <Route path="/store/rounds" element={<Rounds />} />

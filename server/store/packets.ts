@@ -154,6 +154,28 @@ export async function listStore(tx: Transaction, query: Readonly<Record<string, 
   };
 }
 
+/** Every packet that is not used up, with its kind and the harvest's header. */
+export async function packetsInStore(
+  tx: Transaction,
+): Promise<{ readonly brief: PacketBrief; readonly header: AccessionHeader; readonly kind: Kind | undefined }[]> {
+  const rows = await tx
+    .select({ packet, accession })
+    .from(packet)
+    .innerJoin(accession, eq(accession.id, packet.accessionId))
+    .where(gt(packet.left, '0'))
+    .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
+  const paths = await placePaths(tx);
+  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
+  return rows.map((one) => {
+    const kind = kinds.get(one.accession.species);
+    return {
+      brief: briefOf(one.packet, one.accession, paths, kind),
+      header: one.accession.header as AccessionHeader,
+      kind,
+    };
+  });
+}
+
 function briefOf(
   row: Packet,
   of: Accession,

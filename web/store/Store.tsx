@@ -41,6 +41,7 @@ export default function Store(): JSX.Element {
         find.current?.focus();
       },
     },
+    { key: 'w', says: 'what next?', act: () => void navigate('/store/next') },
     { key: 'r', says: 'rounds of tests', act: () => void navigate('/store/rounds') },
     { key: 'd', says: 'dry enough to close?', act: () => void navigate('/store/dry') },
     { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
@@ -78,6 +79,7 @@ export default function Store(): JSX.Element {
             </button>
           ))}
         </span>
+        <Link to="/store/next">what next?</Link>
         <Link to="/store/rounds">rounds of tests</Link>
         <Link to="/store/dry">dry enough?</Link>
         <Link to="/store/sow">how much to sow</Link>

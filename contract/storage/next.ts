@@ -1,0 +1,13 @@
+import type { Next } from '@mercato/core/storage/whatNext';
+import type { PacketBrief } from '../store/packets.ts';
+
+/** What to do with a packet next, and why. */
+export interface NextLine {
+  packet: PacketBrief;
+  next: Next;
+  reasons: string[];
+}
+export interface NextList {
+  today: string;
+  lines: NextLine[];
+}

@@ -71,6 +71,9 @@ const partSchema = Joi.object<NamedPart>({
     .required(),
 });
 
+/** Items are compared before it is known that they are parts. */
+const isPart = (item: unknown): item is NamedPart => typeof item === 'object' && item !== null;
+
 export const purityWeighingsSchema = Joi.object<PurityWeighings, true>({
   workingSample: decimalText('the working sample'),
   pureSeed: optional('pure seed'),
@@ -82,7 +85,7 @@ export const purityWeighingsSchema = Joi.object<PurityWeighings, true>({
   parts: Joi.array()
     .items(partSchema)
     .max(200)
-    .unique((a: NamedPart, b: NamedPart) => a.component === b.component && a.name === b.name)
+    .unique((a: unknown, b: unknown) => isPart(a) && isPart(b) && a.component === b.component && a.name === b.name)
     .optional()
     .messages({ 'array.unique': 'this part stands there twice' }),
   chaffiness: Joi.object<Chaffiness, true>({

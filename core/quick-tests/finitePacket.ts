@@ -33,7 +33,8 @@ export function packetShare(sprouted: number, tested: number, packetSeeds: numbe
       throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
   if (!(confidence > 0 && confidence < 1))
     throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
-  const tail = (1 - confidence) / 2;
+  // A chance that is just half of the error (2 of 80, once) is none that is larger; rounding must not make it one.
+  const tail = ((1 - confidence) / 2) * (1 + 1e-9);
   const dead = tested - sprouted;
   const [fewest, most] = [sprouted, packetSeeds - dead];
   const atMost = (k: number, alive: number) => hypergeometricCdf(k, packetSeeds, alive, tested);

@@ -16,6 +16,9 @@ const packets = fc
   .chain((all) => fc.tuple(fc.constant(all), fc.integer({ min: 1, max: all })))
   .chain(([all, tested]) => fc.tuple(fc.constant(all), fc.constant(tested), fc.integer({ min: 0, max: tested })));
 
+/** Half of the error, and more than rounding above it: a chance of just 2.5 % is not more. */
+const MORE = 0.025 + 1e-10;
+
 describe('a packet', () => {
   // Definition, one by one: the numbers of living seeds that make the result, or one further out, likelier than 2.5 %.
   // Second route: the distribution function of @stdlib over every number there can be.
@@ -26,8 +29,8 @@ describe('a packet', () => {
           (alive) =>
             alive >= sprouted &&
             all - alive >= tested - sprouted &&
-            hypergeometricCdf(sprouted, all, alive, tested) > 0.025 &&
-            1 - (sprouted === 0 ? 0 : hypergeometricCdf(sprouted - 1, all, alive, tested)) > 0.025,
+            hypergeometricCdf(sprouted, all, alive, tested) > MORE &&
+            1 - (sprouted === 0 ? 0 : hypergeometricCdf(sprouted - 1, all, alive, tested)) > MORE,
         );
         expect(packetShare(sprouted, tested, all)).toMatchObject({
           aliveLower: possible[0],
@@ -35,6 +38,10 @@ describe('a packet', () => {
         });
       }),
     );
+  });
+  it('counts a chance of just half of the error as none', () => {
+    // One of 80 tested, and it sprouted: with two alive that has a chance of 2 / 80 = 2.5 %, not more; with three it has.
+    expect(packetShare(1, 1, 80).aliveLower).toBe(3);
   });
   it('tested whole leaves nothing to guess; a large one is as wide as seed without end', () => {
     fc.assert(

@@ -7,7 +7,8 @@ import { bulkForPureLiveSeed, sowingRate } from './rate.ts';
 import { sowForStand } from './sowForStand.ts';
 import { expectedStand, standFromTest } from './stand.ts';
 
-// Values against R stand in the catalogue's checks; what stands here is laws, and a second route to each answer.
+// Source of the values: R 4.2.2, in the catalogue's checks. What stands here are laws that follow from the definitions of
+// the binomial and beta-binomial distributions, and a second route to each answer.
 describe('seeds in a cell', () => {
   it('are the fewest with the chance, met exactly or over', () => {
     fc.assert(

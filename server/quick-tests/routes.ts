@@ -9,7 +9,8 @@ import {
 import type Joi from 'joi';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { renderBagLabels } from './labels.ts';
-import { bagView, endBag, keepFloat, keepLook, listRounds, roundView, startRound, strikeLook } from './rounds.ts';
+import { endBag, keepFloat, keepLook, startRound, strikeLook } from './rounds.ts';
+import { bagView, listRounds, roundView } from './views.ts';
 
 export function quickTestRoutes(api: Api): void {
   api.read('/rounds', async ({ tx, now }): Promise<RoundList> => ({ rounds: await listRounds(tx, now) }));

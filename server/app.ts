@@ -39,6 +39,8 @@ export interface AppParts {
 const WEB = join(dirname(fileURLToPath(import.meta.url)), '../web/dist');
 const JSON_LIMIT = '1mb';
 const FILE_LIMIT = '24mb';
+/** A list of 4 MB, as base64. */
+const LIST_LIMIT = '6mb';
 
 /** The whole application: API under /api, everything else is the web client. */
 export async function makeApp({
@@ -84,6 +86,7 @@ export async function makeApp({
   const router = Router();
   router.use(noStore);
   router.use('/import', onlyOf(/^text\/csv\b/i, 'text/csv'), express.text({ type: 'text/csv', limit: FILE_LIMIT }));
+  router.use('/store/lists', onlyOf(/^application\/json\b/i, 'application/json'), express.json({ limit: LIST_LIMIT }));
   router.use(
     onlyOf(/^application\/([\w.-]+\+)?json\b/i, 'application/json'),
     express.json({ limit: JSON_LIMIT, strict: false }),

@@ -53,6 +53,8 @@ const Compare = lazy(() => import('./rule-books/Compare.tsx'));
 const Store = lazy(() => import('./store/Store.tsx'));
 const NewPacket = lazy(() => import('./store/NewPacket.tsx'));
 const Packet = lazy(() => import('./store/Packet.tsx'));
+const Lists = lazy(() => import('./store/Lists.tsx'));
+const List = lazy(() => import('./store/List.tsx'));
 const Places = lazy(() => import('./store/Places.tsx'));
 const Rounds = lazy(() => import('./quick-tests/Rounds.tsx'));
 const NewRound = lazy(() => import('./quick-tests/NewRound.tsx'));
@@ -148,6 +150,8 @@ if (root)
               <Route path="/lots/:lot/release" element={<Release />} />
               <Route path="/store" element={<Store />} />
               <Route path="/store/new" element={<NewPacket />} />
+              <Route path="/store/lists" element={<Lists />} />
+              <Route path="/store/lists/:list" element={<List />} />
               <Route path="/store/places" element={<Places />} />
               <Route path="/store/packets/:packet" element={<Packet />} />
               <Route path="/store/next" element={<WhatNext />} />

@@ -13,7 +13,9 @@ export type PacketEntry =
   | { readonly what: 'take'; readonly amount: Amount; readonly use: Use; readonly to?: string }
   | { readonly what: 'count'; readonly amount: Amount }
   | { readonly what: 'move'; readonly placeId: string | null }
-  | { readonly what: 'strike'; readonly line: number; readonly reason: string };
+  | { readonly what: 'strike'; readonly line: number; readonly reason: string }
+  /** The list that it came in with was undone: nothing of it was ever there. */
+  | { readonly what: 'undone'; readonly reason: string };
 
 export interface PacketBook {
   readonly by: Amount['by'];
@@ -51,7 +53,7 @@ export function bookOf(lines: readonly PacketEntry[]): PacketBook {
   lines.forEach((line, i) => {
     if (line.what !== 'strike') return;
     const target = lines[line.line];
-    if (!target || line.line >= i || target.what === 'strike' || target.what === 'packed')
+    if (!target || line.line >= i || ['strike', 'packed', 'undone'].includes(target.what))
       throw new CannotBe('line', 'line is none that can be struck: what was packed is put right by counting again');
     if (struck.has(line.line)) throw new CannotBe('line', 'line is struck already');
     struck.set(line.line, line.reason);
@@ -64,6 +66,9 @@ export function bookOf(lines: readonly PacketEntry[]): PacketBook {
     if (line.what === 'packed' || line.what === 'count') {
       by = line.amount.by;
       left = figure(line.amount);
+    } else if (line.what === 'undone') {
+      left = new Exact(0);
+      placeId = null;
     } else if (line.what === 'move') placeId = line.placeId;
     else if (line.what === 'take') {
       if (line.amount.by !== by)

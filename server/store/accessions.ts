@@ -1,6 +1,7 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { AccessionHeader, AccessionView } from '@mercato/contract/store/accessions';
+import type { Kind } from '@mercato/core/rule-books/findKind';
 import { comesTrue } from '@mercato/core/store/comesTrue';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
@@ -22,17 +23,22 @@ export async function accessionById(tx: Transaction, id: string): Promise<Access
   return row;
 }
 
+/** The next running numbers; nobody else gets one until the transaction ends. */
+export async function nextNumbers(tx: Transaction, count: number): Promise<string[]> {
+  await tx.execute(sql`select pg_advisory_xact_lock(${NUMBER_LOCK})`);
+  const [last] = await tx
+    .select({ n: sql<number>`coalesce(max(substring(${accession.number} from 3)::int), 0)` })
+    .from(accession);
+  return Array.from({ length: count }, (_, i) => `A-${String((last?.n ?? 0) + 1 + i).padStart(4, '0')}`);
+}
+
 /**
  * Takes a harvest into the store, under the next running number.
  * @throws {Fault} 422 for a species that the list does not know, or a harvest in the future
  */
 export async function addAccession({ tx, hand, audit }: Write, header: AccessionHeader): Promise<Accession> {
   await checkHeader(tx, header, hand.at, 'accession.');
-  await tx.execute(sql`select pg_advisory_xact_lock(${NUMBER_LOCK})`);
-  const [last] = await tx
-    .select({ n: sql<number>`coalesce(max(substring(${accession.number} from 3)::int), 0)` })
-    .from(accession);
-  const number = `A-${String((last?.n ?? 0) + 1).padStart(4, '0')}`;
+  const [number = ''] = await nextNumbers(tx, 1);
   const row: Accession = {
     id: uuid(),
     number,
@@ -89,7 +95,7 @@ export async function changeAccession(
   return { ...row, ...next };
 }
 
-const columns = (header: AccessionHeader) => ({
+export const columns = (header: AccessionHeader) => ({
   kind: header.kind,
   species: header.species,
   variety: header.variety,
@@ -157,6 +163,15 @@ export async function searchText(
   own: { readonly code: string; readonly supplier: string; readonly note: string },
 ): Promise<string> {
   const kind = header.species === '' ? undefined : await kindOf(tx, header.species);
+  return wordsOf(header, number, own, kind);
+}
+
+export function wordsOf(
+  header: AccessionHeader,
+  number: string,
+  own: { readonly code: string; readonly supplier: string; readonly note: string },
+  kind: Kind | undefined,
+): string {
   return foldText(
     [
       number,

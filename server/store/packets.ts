@@ -67,7 +67,7 @@ function missing(): never {
 }
 
 /** What follows from the lines: kept beside them, so that a list need not read them. */
-function standing(entries: readonly PacketEntry[]) {
+export function standing(entries: readonly PacketEntry[]) {
   const { by, left, placeId } = bookOf(entries);
   return { measure: by, left: left.toString(), placeId };
 }
@@ -85,6 +85,10 @@ export async function writeLine(
   const [row] = await tx.select().from(packet).where(eq(packet.id, id)).for('update');
   if (!row) throw noPacket();
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  if (row.undone)
+    throw fault('invalid', 'This packet was withdrawn with the list it came in with.', [
+      { path: 'what', message: 'nothing more is written into the book of a withdrawn packet' },
+    ]);
   if (act.what === 'move' && act.placeId !== null) await placeById(tx, act.placeId, 'placeId');
   const before = await linesOf(tx, id);
   const entries = [...before.map((one) => one.entry as PacketEntry), act];
@@ -133,6 +137,7 @@ export async function listStore(tx: Transaction, query: Readonly<Record<string, 
   const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
   const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
   const wanted: SQL[] = words.map((word) => like(packet.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
+  wanted.push(eq(packet.undone, false));
   if (query.show !== 'all') wanted.push(query.show === 'gone' ? eq(packet.left, '0') : gt(packet.left, '0'));
   if (typeof query.place === 'string' && /^[0-9a-f-]{36}$/.test(query.place))
     wanted.push(inArray(packet.placeId, await placesWithin(tx, query.place)));
@@ -223,7 +228,7 @@ export async function packetView(tx: Transaction, id: string): Promise<PacketVie
   const others = await tx
     .select()
     .from(packet)
-    .where(and(eq(packet.accessionId, of.id), ne(packet.id, id)))
+    .where(and(eq(packet.accessionId, of.id), ne(packet.id, id), eq(packet.undone, false)))
     .orderBy(asc(packet.createdAt));
   const header = of.header as AccessionHeader;
   return {
@@ -280,6 +285,8 @@ function wordsOf(entry: PacketEntry | undefined, paths: ReadonlyMap<string, stri
       return entry.placeId === null
         ? 'taken out of its place'
         : `put into ${(paths.get(entry.placeId) ?? []).join(', ') || 'a place'}`;
+    case 'undone':
+      return `withdrawn with its list: ${entry.reason}`;
     case 'strike':
       return `struck line ${entry.line + 1}: ${entry.reason}`;
     case undefined:

@@ -1,4 +1,6 @@
+import Joi from 'joi';
 import { accessionChangeSchema } from '@mercato/contract/store/accessions';
+import { listReadingSchema, listUndoSchema, newListSchema, type Lists } from '@mercato/contract/store/lists';
 import {
   newPlaceSchema,
   packedSeedSchema,
@@ -6,9 +8,11 @@ import {
   placeChangeSchema,
   type PlaceList,
 } from '@mercato/contract/store/packets';
-import { idParam, type Api } from '../http/api.ts';
+import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { accessionById, accessionView, changeAccession } from './accessions.ts';
 import { renderPacketLabels } from './labels.ts';
+import { bringIn, undoList } from './bringIn.ts';
+import { addList, listLists, listView, sayHow } from './lists.ts';
 import { addPacket, listStore, packetView, writeLine } from './packets.ts';
 import { addPlace, changePlace, listPlaces } from './places.ts';
 
@@ -19,6 +23,8 @@ export function storeRoutes(api: Api): void {
   api.read('/store/accessions/:accession', async ({ tx, params }) =>
     accessionView(tx, await accessionById(tx, idParam(params, 'accession'))),
   );
+  api.read('/store/lists', async ({ tx }): Promise<Lists> => ({ lists: await listLists(tx) }));
+  api.read('/store/lists/:list', async ({ tx, params, now }) => listView(tx, idParam(params, 'list'), now));
   api.file('/store/labels.pdf', async ({ tx, query }) => ({
     type: 'application/pdf',
     name: 'packets.pdf',
@@ -81,4 +87,37 @@ export function storeRoutes(api: Api): void {
       );
     },
   });
+
+  const list = <B>(
+    method: 'post' | 'put',
+    act: string,
+    schema: Joi.Schema<B>,
+    work: (context: WriteContext<B>, id: string) => Promise<void>,
+  ) => {
+    api.write<B>({
+      method,
+      path: `/store/lists/:list${act}`,
+      permission: 'store.write',
+      schema,
+      versioned: true,
+      handle: async (context) => {
+        const id = idParam(context.params, 'list');
+        await work(context, id);
+        return listView(context.tx, id, context.now);
+      },
+    });
+  };
+  api.write({
+    method: 'post',
+    path: '/store/lists',
+    permission: 'store.write',
+    schema: newListSchema,
+    status: 201,
+    handle: async (context) => listView(context.tx, await addList(context, context.body), context.now),
+  });
+  list('put', '', listReadingSchema, (context, id) => sayHow(context, id, context.body, context.seenVersion));
+  list('post', '/bring', Joi.object({}).required(), (context, id) => bringIn(context, id, context.seenVersion));
+  list('post', '/undo', listUndoSchema, (context, id) =>
+    undoList(context, id, context.body.reason, context.seenVersion),
+  );
 }

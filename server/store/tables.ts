@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
 
 /** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
@@ -74,6 +74,11 @@ export const packet = pgTable(
     searchText: text('search_text').notNull(),
     /** The newest test of it, as it ended. */
     lastTest: jsonb('last_test'),
+    /** The list that it came in with, and the line of it. */
+    listId: uuid('list_id'),
+    listLine: integer('list_line'),
+    /** It came in with a list that was undone: it is on file and in no list of packets. */
+    undone: boolean('undone').notNull().default(false),
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
     createdAt: instant('created_at').notNull(),
@@ -81,6 +86,7 @@ export const packet = pgTable(
   (t) => [
     index('packet_accession').on(t.accessionId),
     index('packet_place').on(t.placeId),
+    index('packet_list').on(t.listId),
     index('packet_newest').on(t.createdAt.desc(), t.id.desc()),
     index('packet_search').using('gin', sql`search_text gin_trgm_ops`),
     check('packet_measure', sql`measure in ('count','mass')`),
@@ -100,4 +106,23 @@ export const packetLine = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.packetId, t.line] }), check('packet_line_number', sql`line >= 0`)],
+);
+
+/** A list of packets as somebody kept it: the file byte by byte, and how it was read. */
+export const storeList = pgTable(
+  'store_list',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    base64: text('base64').notNull(),
+    sha256: text('sha256').notNull(),
+    state: text('state').notNull().default('open'),
+    reading: jsonb('reading').notNull(),
+    version: integer('version').notNull().default(1),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (t) => [index('store_list_same').on(t.sha256), check('store_list_state', sql`state in ('open','in','undone')`)],
 );

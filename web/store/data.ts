@@ -28,3 +28,5 @@ export function placeChoices(places: PlaceList | undefined): readonly (readonly 
   const ways = (places?.places ?? []).map((one) => [one.id, one.path.join(' › ')] as const);
   return [['', 'no place yet'], ...ways.sort((a, b) => a[1].localeCompare(b[1]))];
 }
+
+export const listKey = (id: string) => ['store-list', id] as const;

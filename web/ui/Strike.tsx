@@ -4,7 +4,16 @@ import { Refused } from '../api/client.ts';
 import { TextField, Trouble } from './fields.tsx';
 
 /** Strikes a line that was written down, with the reason; the line itself stays to be read. */
-export function Strike({ what, strike }: { what: string; strike: (reason: string) => Promise<void> }): JSX.Element {
+export function Strike({
+  what,
+  words = 'strike',
+  strike,
+}: {
+  what: string;
+  /** What is done, as its button says. */
+  words?: string;
+  strike: (reason: string) => Promise<void>;
+}): JSX.Element {
   const [reason, setReason] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string>();
   if (reason === null)
@@ -12,12 +21,12 @@ export function Strike({ what, strike }: { what: string; strike: (reason: string
       <button
         type="button"
         className="bare"
-        aria-label={`strike ${what}`}
+        aria-label={`${words} ${what}`}
         onClick={() => {
           setReason('');
         }}
       >
-        strike
+        {words}
       </button>
     );
   const send = async () => {
@@ -37,10 +46,15 @@ export function Strike({ what, strike }: { what: string; strike: (reason: string
       }}
     >
       <Trouble text={trouble} />
-      <TextField label="why it is struck" value={reason} onChange={setReason} autoFocus />
+      <TextField
+        label={words === 'strike' ? 'why it is struck' : 'why'}
+        value={reason}
+        onChange={setReason}
+        autoFocus
+      />
       <div className="actions">
         <Button type="submit" variant="outline-primary">
-          Strike it
+          {words === 'strike' ? 'Strike it' : words}
         </Button>
       </div>
     </form>

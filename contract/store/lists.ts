@@ -1,0 +1,153 @@
+import Joi from 'joi';
+import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
+import type { Ask, CellFault, ListAnswers, ListedPacket } from '@mercato/core/store/list/readList';
+import { MASS_UNITS } from '@mercato/core/units/mass';
+import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
+import { text, wholeNumber } from '../http/fields.ts';
+
+/** How the bytes of a list can be read as text. */
+export const ENCODINGS = [
+  'utf-8',
+  'utf-16le',
+  'utf-16be',
+  'windows-1252',
+  'windows-1250',
+  'macintosh',
+  'cp850',
+  'line by line',
+] as const;
+export type Encoding = (typeof ENCODINGS)[number];
+export const DELIMITERS = [',', ';', '\t', '|'] as const;
+export type Delimiter = (typeof DELIMITERS)[number];
+
+/** Lines over which the headings of a list may begin. */
+export const MOST_TITLES = 9;
+/** Most bytes of a list's file, and most lines. */
+export const LIST_BYTES = 4_000_000;
+export const LIST_LINES = 20_000;
+
+export interface NewList {
+  name: string;
+  /** The file, byte by byte. */
+  base64: string;
+}
+export const newListSchema = Joi.object<NewList, true>({
+  name: text(200).required(),
+  base64: Joi.string()
+    .base64()
+    .max(Math.ceil((LIST_BYTES / 3) * 4) + 4)
+    .required()
+    .messages({
+      'string.empty': 'the file is empty',
+      'string.max': `the file is larger than ${LIST_BYTES / 1e6} MB: part it into several lists`,
+    }),
+}).required();
+
+/** How a list is read, as far as somebody said so; null = not said. */
+export interface ListReading extends ListAnswers {
+  encoding: Encoding | null;
+  delimiter: Delimiter | null;
+  /** Line on which the headings begin, from 1, and how many lines of them; none = 0 lines. */
+  headings: { line: number; lines: 0 | 1 | 2 } | null;
+}
+
+const orNull = <T>(values: readonly T[]) =>
+  Joi.any()
+    .valid(...values, null)
+    .required() as Joi.Schema<T | null>;
+export const listReadingSchema = Joi.object<ListReading>({
+  encoding: orNull(ENCODINGS),
+  delimiter: orNull(DELIMITERS),
+  headings: Joi.object({ line: wholeNumber(1, MOST_TITLES), lines: Joi.number().valid(0, 1, 2).required() })
+    .allow(null)
+    .required(),
+  columns: Joi.array()
+    .items(Joi.valid(...(Object.keys(LIST_COLUMNS) as ListColumn[]), null))
+    .max(200)
+    .custom((columns: (ListColumn | null)[], helpers) => {
+      const twice = columns.find(
+        (one, i) => one !== null && one !== 'note' && one !== 'leave out' && columns.indexOf(one) !== i,
+      );
+      return twice
+        ? helpers.message({ custom: `two columns cannot both be “${LIST_COLUMNS[twice]}”: put one into the note` })
+        : columns;
+    })
+    .required(),
+  order: orNull(DATE_ORDERS),
+  shortYears: orNull(['this century', 'not in the future'] as const),
+  mark: orNull(['.', ','] as const),
+  bareAmounts: orNull(['seeds', ...MASS_UNITS] as const),
+  missingDate: orNull(['take the other', 'name the lines'] as const),
+  unknownPlaces: orNull(['make them', 'into the note'] as const),
+  mended: Joi.object()
+    .pattern(/^\d{1,5}$/, Joi.object().pattern(/^\d{1,3}$/, text(200, 0)))
+    .max(LIST_LINES)
+    .required(),
+  leftOut: Joi.array().items(Joi.number().integer().min(1).max(LIST_LINES)).max(LIST_LINES).unique().required(),
+}).required();
+
+export const NOTHING_SAID: ListReading = {
+  encoding: null,
+  delimiter: null,
+  headings: null,
+  columns: [],
+  order: null,
+  shortYears: null,
+  mark: null,
+  bareAmounts: null,
+  missingDate: null,
+  unknownPlaces: null,
+  mended: {},
+  leftOut: [],
+};
+
+export interface ListUndo {
+  reason: string;
+}
+export const listUndoSchema = Joi.object<ListUndo, true>({
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is undone', 'string.min': 'say why it is undone' }),
+}).required();
+
+export interface FileAsk {
+  question: 'encoding' | 'delimiter' | 'headings';
+  words: string;
+  options: { value: string; words: string; samples: string[] }[];
+}
+
+export type ListState = 'open' | 'in' | 'undone';
+export interface ListBrief {
+  id: string;
+  name: string;
+  by: string;
+  at: string;
+  state: ListState;
+  /** Packets of it that are in the store. */
+  packets: number;
+}
+export interface Lists {
+  lists: ListBrief[];
+}
+
+export interface ListView extends ListBrief {
+  version: number;
+  reading: ListReading;
+  /** The same file, byte by byte, was here before. */
+  before: { id: string; at: string; by: string; state: ListState } | null;
+  /** What was found out without asking, in words. */
+  found: string[];
+  fileAsks: FileAsk[];
+  /** The first lines as they stand. */
+  head: { line: number; text: string }[];
+  columns: { heading: string; samples: string[]; proposal: ListColumn | null }[];
+  asks: Ask[];
+  faults: (CellFault & { cell: string })[];
+  faultCount: number;
+  /** What would come in, or came in: the first of them. */
+  preview: ListedPacket[];
+  readable: number;
+  lines: number;
+  /** Packets that were used since they came in, and stay when the list is undone. */
+  used: { id: string; code: string; words: string }[];
+}

@@ -1,0 +1,183 @@
+import { and, eq, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
+import type { ListReading } from '@mercato/contract/store/lists';
+import type { ListedPacket } from '@mercato/core/store/list/readList';
+import type { PacketEntry } from '@mercato/core/store/packetBook';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { freeCodes } from '../register/codes.ts';
+import { allKinds } from '../rule-books/editions.ts';
+import { columns, nextNumbers, wordsOf } from './accessions.ts';
+import { knownPlaces, listChanged, lockList, openList, placeWords, SHOWN, withSpecies } from './lists.ts';
+import { standing } from './packets.ts';
+import { addPlace } from './places.ts';
+import { accession, accessionRevision, packet, packetLine } from './tables.ts';
+
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+/** Rows of one insert. */
+const CHUNK = 500;
+
+/**
+ * Brings a list in: all of its lines that are not left out, or nothing. Lines of one kind, variety, harvest and giver
+ * are packets of one harvest. Packets that stayed when the list was undone before do not come in twice.
+ * @throws {Fault} 422 while something is to be asked or put right, 409 when it is in already
+ */
+export async function bringIn(context: Write, id: string, seen: number | null): Promise<void> {
+  const { tx, hand, audit } = context;
+  const row = await lockList(tx, id, seen);
+  if (row.state === 'in') throw fault('conflict', 'This list came in already.');
+  const { fileAsks, read } = await openList(tx, row, hand.at);
+  const reading = row.reading as ListReading;
+  const unsaid = [...fileAsks.filter((one) => reading[one.question] === null), ...read.asks];
+  if (unsaid.length > 0 || read.faults.length > 0)
+    throw fault('invalid', 'This list cannot come in yet.', [
+      ...unsaid.map((one) => ({ path: one.question, message: `to be said first: ${one.words}` })),
+      ...read.faults.slice(0, SHOWN).map((one) => ({ path: `line ${one.line}`, message: one.message })),
+    ]);
+  const there = new Set(
+    (
+      await tx
+        .select({ line: packet.listLine })
+        .from(packet)
+        .where(and(eq(packet.listId, id), eq(packet.undone, false)))
+    ).map((one) => one.line),
+  );
+  const kinds = await allKinds(tx);
+  const bySpecies = new Map(kinds.map((one) => [one.species, one]));
+  const coming = withSpecies(
+    read.packets.filter((one) => !there.has(one.line)),
+    kinds,
+  );
+  if (coming.length === 0)
+    throw fault('invalid', 'No line of this list is left to bring in.', [
+      { path: 'leftOut', message: 'leaves no line' },
+    ]);
+  const places = new Map(await knownPlaces(tx));
+  for (const name of new Set(coming.map((one) => one.place)))
+    if (name !== '' && !places.has(placeWords(name)))
+      places.set(placeWords(name), await addPlace(context, { parentId: null, kind: 'box', name: name.slice(0, 60) }));
+
+  const harvests = grouped(coming, (one) =>
+    JSON.stringify([
+      one.kind,
+      one.species,
+      one.variety,
+      one.harvestYear,
+      one.harvestMonth,
+      one.from,
+      one.owner,
+      one.treated,
+    ]),
+  );
+  const numbers = await nextNumbers(tx, harvests.size);
+  const codes = await freeCodes(tx, coming.length);
+  const stamp = { updatedBy: hand.personId, updatedAt: hand.at };
+  const inserts = { accession: [], revision: [], packet: [], line: [] } as {
+    accession: (typeof accession.$inferInsert)[];
+    revision: (typeof accessionRevision.$inferInsert)[];
+    packet: (typeof packet.$inferInsert)[];
+    line: (typeof packetLine.$inferInsert)[];
+  };
+  for (const [i, group] of [...harvests.values()].entries()) {
+    const [first] = group;
+    const header = first ? headerOf(first, row.name) : null;
+    const number = numbers[i] ?? '';
+    if (!header) continue;
+    const accessionId = uuid();
+    inserts.accession.push({ id: accessionId, number, version: 1, ...columns(header), ...stamp });
+    inserts.revision.push({ accessionId, version: 1, header, by: hand.personId, at: hand.at, reason: null });
+    for (const one of group) {
+      const packetId = uuid();
+      const placeId = one.place === '' ? null : (places.get(placeWords(one.place)) ?? null);
+      const entries: PacketEntry[] = [
+        { what: 'packed', amount: one.amount },
+        ...(placeId === null ? [] : [{ what: 'move' as const, placeId }]),
+      ];
+      const own = { code: codes[inserts.packet.length] ?? '', supplier: one.supplier, note: one.note };
+      inserts.packet.push({
+        id: packetId,
+        accessionId,
+        ...own,
+        packedOn: one.packedOn,
+        wrapping: 'not known',
+        ...standing(entries),
+        searchText: wordsOf(header, number, own, bySpecies.get(header.species)),
+        listId: id,
+        listLine: one.line,
+        ...stamp,
+        createdAt: hand.at,
+      });
+      inserts.line.push(...entries.map((entry, line) => ({ packetId, line, entry, by: hand.personId, at: hand.at })));
+    }
+  }
+  for (const [table, rows] of [
+    [accession, inserts.accession],
+    [accessionRevision, inserts.revision],
+    [packet, inserts.packet],
+    [packetLine, inserts.line],
+  ] as const)
+    for (let from = 0; from < rows.length; from += CHUNK) await tx.insert(table).values(rows.slice(from, from + CHUNK));
+  await listChanged(context, row, { state: 'in' });
+  await audit({
+    action: 'brought a list in',
+    subject: row.name,
+    after: { packets: coming.length, harvests: harvests.size, reading },
+  });
+}
+
+function grouped<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of all) {
+    const key = keyOf(one);
+    const group = groups.get(key);
+    if (group) group.push(one);
+    else groups.set(key, [one]);
+  }
+  return groups;
+}
+
+const headerOf = (one: ListedPacket, list: string): AccessionHeader => ({
+  ...UNKNOWN_HEADER,
+  kind: one.kind,
+  species: one.species,
+  variety: one.variety,
+  harvestYear: one.harvestYear,
+  harvestMonth: one.harvestMonth,
+  from: one.from,
+  owner: one.owner,
+  treated: one.treated,
+  source: one.supplier !== '' ? 'trade' : 'own harvest',
+  note: `from the list ${list}`,
+});
+
+/** Takes a list out of the store again. Packets that were used since stay; the others are withdrawn, and stay on file. */
+export async function undoList(context: Write, id: string, reason: string, seen: number | null): Promise<void> {
+  const { tx, hand, audit } = context;
+  const row = await lockList(tx, id, seen);
+  if (row.state !== 'in') throw fault('conflict', 'This list is not in the store: there is nothing to undo.');
+  const rows = await tx
+    .select({
+      id: packet.id,
+      lines: sql<number>`(select count(*)::int from packet_line l where l.packet_id = packet.id)`,
+    })
+    .from(packet)
+    .where(and(eq(packet.listId, id), eq(packet.undone, false), eq(packet.version, 1)))
+    .orderBy(packet.id)
+    .for('update', { of: packet });
+  const entry: PacketEntry = { what: 'undone', reason };
+  for (let from = 0; from < rows.length; from += CHUNK)
+    await tx
+      .insert(packetLine)
+      .values(
+        rows
+          .slice(from, from + CHUNK)
+          .map((one) => ({ packetId: one.id, line: one.lines, entry, by: hand.personId, at: hand.at })),
+      );
+  await tx
+    .update(packet)
+    .set({ undone: true, left: '0', placeId: null, version: 2, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(and(eq(packet.listId, id), eq(packet.undone, false), eq(packet.version, 1)));
+  await listChanged(context, row, { state: 'undone' });
+  await audit({ action: 'undid a list', subject: row.name, after: { withdrawn: rows.length }, reason });
+}

@@ -1,0 +1,185 @@
+import iconv from 'iconv-lite';
+import { describe, expect, it } from 'vitest';
+import { NOTHING_SAID, type ListReading, type ListView } from '@mercato/contract/store/lists';
+import type { PacketView, StoreList } from '@mercato/contract/store/packets';
+import { useHands } from '../testing/hands.ts';
+
+const hands = useHands();
+const keep = (bytes: Buffer, name = 'seeds.csv') =>
+  hands.sampler.post<ListView>('/store/lists', { name, base64: bytes.toString('base64') });
+const say = (list: ListView, change: Partial<ListReading>) =>
+  hands.sampler.put<ListView>(`/store/lists/${list.id}`, { ...list.reading, ...change }, list.version);
+const act = (list: ListView, what: 'bring' | 'undo', body: object) =>
+  hands.sampler.post<ListView>(`/store/lists/${list.id}/${what}`, body, { 'If-Match': `"${list.version}"` });
+const inStore = async (q: string) =>
+  (await hands.sampler.get<StoreList>(`/store?${new URLSearchParams({ q, show: 'all' }).toString()}`)).body.rows;
+
+/** Invented: a title, merged headings, an old encoding, decimal commas, dates of either order, words for figures. */
+const MESSY = [
+  'Our seeds, kept by the shed;;;;;;',
+  'Seed;;When;;Stock;;',
+  'crop;variety;harvested;packed;qty;unit;remarks',
+  'leek;Früher Riese;3/4/21;;1,5;g;dry',
+  'leek;Früher Riese;3/4/21;;40;seeds;second packet',
+  'pea;"Zwölf; gelb";2019;2020;ca. 60;;',
+  'pea;Spät;2019;2018;a few;;',
+].join('\r\n');
+
+describe('a list of packets that somebody kept', () => {
+  it('is asked about until nothing can be read in two ways, comes in whole, and goes out again', async () => {
+    let list = (await keep(iconv.encode(MESSY, 'windows-1252'))).body;
+    // Whether bytes are Windows or an old PC nobody can know but by looking: every reading is shown.
+    const encoding = list.fileAsks.find((one) => one.question === 'encoding');
+    expect(encoding?.options.map((one) => [one.value, one.samples[0]?.includes('Früher')])).toEqual([
+      ['windows-1252', true],
+      ['windows-1250', true],
+      ['macintosh', false],
+      ['cp850', false],
+    ]);
+    expect(list).toMatchObject({ readable: 0, columns: [] });
+    list = (await say(list, { encoding: 'windows-1252' })).body;
+    expect(list.found).toContain('columns parted by semicolons');
+    expect(list.fileAsks.find((one) => one.question === 'headings')).toBeDefined();
+    list = (await say(list, { headings: { line: 2, lines: 2 } })).body;
+    expect(list.columns.map((one) => [one.heading, one.proposal])).toEqual([
+      ['Seed: crop', 'kind'],
+      ['Seed: variety', 'variety'],
+      ['When: harvested', 'harvest'],
+      ['When: packed', 'packed'],
+      ['Stock: qty', 'amount'],
+      ['Stock: unit', 'unit'],
+      ['Stock: remarks', 'note'],
+    ]);
+    const unsaid = await act(list, 'bring', {});
+    expect([unsaid.status, await inStore('leek')]).toEqual([422, []]);
+    list = (await say(list, { columns: list.columns.map((one) => one.proposal) })).body;
+    expect(list.found).toContain('tenths after a comma');
+    expect(list.asks.map((one) => one.question)).toEqual(['order', 'shortYears', 'bareAmounts', 'missingDate']);
+    list = (
+      await say(list, {
+        order: 'day first',
+        shortYears: 'this century',
+        bareAmounts: 'seeds',
+        missingDate: 'take the other',
+      })
+    ).body;
+    expect(list.asks).toEqual([]);
+    expect(list.faults).toEqual([
+      { line: 7, column: 3, cell: '2018', message: 'packed 2018, before its harvest 2019' },
+      { line: 7, column: 4, cell: 'a few', message: '“a few” is no amount: write 50, 50 seeds or 2.5 g' },
+    ]);
+    expect((await act(list, 'bring', {})).body).toMatchObject({ status: 422 });
+    const stale = await hands.sampler.put(`/store/lists/${list.id}`, { ...list.reading, leftOut: [7] }, 1);
+    expect(stale.status).toBe(412);
+    list = (await say(list, { mended: { 7: { 3: '2019', 4: '7 seeds' } } })).body;
+    expect(list.preview.map((one) => [one.line, one.kind, one.species, one.packedOn, one.note])).toEqual([
+      [4, 'leek', 'Allium porrum', '2021-04-03', 'dry'],
+      [5, 'leek', 'Allium porrum', '2021-04-03', 'second packet'],
+      [6, 'pea', expect.any(String), '2020', 'the list says ca. 60'],
+      [7, 'pea', expect.any(String), '2019', ''],
+    ]);
+    list = (await act(list, 'bring', {})).body;
+    expect(list).toMatchObject({ state: 'in', packets: 4 });
+    expect((await act(list, 'bring', {})).status).toBe(409);
+    expect((await say(list, { order: null })).status).toBe(409);
+    const leeks = await inStore('fruher');
+    expect(leeks.map((one) => [one.variety, one.left.figure, one.harvestMonth])).toEqual([
+      ['Früher Riese', '1.5', 4],
+      ['Früher Riese', '40', 4],
+    ]);
+    expect(new Set(leeks.map((one) => one.accession)).size).toBe(1);
+
+    // One packet is used; then the list is undone: that one stays, the others are withdrawn and stay on file.
+    const [, used] = leeks;
+    const taken = await hands.sampler.post<PacketView>(
+      `/store/packets/${used?.id}/lines`,
+      { what: 'take', amount: { by: 'count', seeds: 3 }, use: 'sowing' },
+      { 'If-Match': '"1"' },
+    );
+    expect(taken.status).toBe(200);
+    expect((await act(list, 'undo', { reason: '' })).body).toMatchObject({ errors: [{ path: 'reason' }] });
+    list = (await act(list, 'undo', { reason: 'wrong list' })).body;
+    expect(list).toMatchObject({ state: 'undone', packets: 1, used: [{ code: used?.code }] });
+    expect((await inStore('fruher')).map((one) => one.code)).toEqual([used?.code]);
+    const withdrawn = (await hands.sampler.get<PacketView>(`/store/packets/${leeks[0]?.id}`)).body;
+    expect(withdrawn.lines.at(-1)?.words).toBe('withdrawn with its list: wrong list');
+    const late = await hands.sampler.post(
+      `/store/packets/${withdrawn.id}/lines`,
+      { what: 'count', amount: { by: 'count', seeds: 3 } },
+      { 'If-Match': `"${withdrawn.version}"` },
+    );
+    expect(late.status).toBe(422);
+    // Again: the packet that stayed does not come in twice.
+    list = (await act(list, 'bring', {})).body;
+    expect([list.packets, (await inStore('fruher')).length]).toEqual([4, 2]);
+    expect((await keep(iconv.encode(MESSY, 'windows-1252'))).body.before).toMatchObject({ id: list.id, state: 'in' });
+  });
+
+  it('knows places by their names, and makes new ones only when told to', async () => {
+    const room = (
+      await hands.sampler.post<{ places: { id: string }[] }>('/store/places', {
+        parentId: null,
+        kind: 'room',
+        name: 'Shed',
+      })
+    ).body;
+    await hands.sampler.post('/store/places', { parentId: room.places[0]?.id, kind: 'drawer', name: 'Drawer 1' });
+    let list = (
+      await keep(
+        Buffer.from('kind,year,packed,qty,where\ndill,2020,2020,5 seeds,shed / drawer 1\ndill,2020,2020,6 seeds,Tin\n'),
+      )
+    ).body;
+    expect(list.fileAsks).toEqual([]);
+    list = (await say(list, { columns: list.columns.map((one) => one.proposal) })).body;
+    expect(list.asks).toMatchObject([{ question: 'unknownPlaces', samples: ['Tin'] }]);
+    list = (await say(list, { unknownPlaces: 'make them' })).body;
+    await act(list, 'bring', {});
+    expect((await inStore('dill')).map((one) => one.place).sort()).toEqual([['Shed', 'Drawer 1'], ['Tin']]);
+  });
+
+  it.each([
+    [
+      'two hands in one file',
+      Buffer.concat([Buffer.from('a;b\nMöhre;1\n'), iconv.encode('Möhre;2\n', 'win1252')]),
+      'encoding',
+      'line by line',
+    ],
+    ['commas that may be tenths', Buffer.from('kind;qty,x\nleek;1,5\npea;2,5\n'), 'delimiter', ';'],
+  ])('asks about %s', async (_words, bytes, question, option) => {
+    const { body } = await keep(bytes);
+    const ask = body.fileAsks.find((one) => one.question === question);
+    expect(ask?.options.map((one) => one.value)).toContain(option);
+    if (option === 'line by line') expect(ask?.options[0]?.samples).toEqual(['Möhre;1', 'Möhre;2']);
+  });
+
+  it.each([
+    ['a workbook', Buffer.from('PK\u0003\u0004xxxx'), /workbook/],
+    ['a picture', Buffer.from([0x89, 0x50, 0, 1, 2, 3]), /no text/],
+    ['nothing', Buffer.alloc(0), /empty/],
+  ])('refuses %s in plain words', async (_words, bytes, why) => {
+    const { body } = await keep(bytes);
+    expect(body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'base64', message: expect.stringMatching(why) as string }],
+    });
+  });
+
+  it('names the line from which a quotation mark was never closed, and a line that is too wide', async () => {
+    const open = (await keep(Buffer.from('kind,year,qty\nleek,2020,5\n"pea,2020,5\n'))).body;
+    expect(open.faults).toMatchObject([{ message: expect.stringMatching(/never closed/) as string }]);
+    const wide = (await keep(Buffer.from('kind;year;qty\nleek;2020;1;5\n'))).body;
+    const list = (await say(wide, { delimiter: ';', columns: ['kind', 'harvest', 'amount'] })).body;
+    expect(list.faults).toMatchObject(
+      [{ line: 2, cell: 'leek · 2020 · 1 · 5', message: /4 cells where 3/ }].map((one) => ({
+        ...one,
+        message: expect.stringMatching(one.message) as string,
+      })),
+    );
+    expect(
+      (await hands.sampler.put(`/store/lists/${list.id}`, { ...NOTHING_SAID, columns: ['kind', 'kind'] }, list.version))
+        .body,
+    ).toMatchObject({
+      errors: [{ path: 'columns', message: expect.stringMatching(/two columns cannot both/) as string }],
+    });
+  });
+});

@@ -1,17 +1,20 @@
-/** Serves the demo's balance on a free port of this machine and says which; ends with whoever started it. */
+/** Serves the demo's balance and its logger on free ports of this machine and says which; ends with whoever started it. */
 import { serveBalance } from './serveBalance.ts';
+import { serveLogger } from './serveLogger.ts';
 import { SimulatedBalance } from './simulatedBalance.ts';
+import { SimulatedLogger } from './simulatedLogger.ts';
 
 const { port, stop } = await serveBalance(
   new SimulatedBalance({ name: 'bench-2', resolution: '0.0001', capacityG: 220 }),
   Number(process.env.BALANCE_PORT ?? 0),
 );
-process.send?.({ port });
-process.stdout.write(`balance: 127.0.0.1:${port}\n`);
+const logger = await serveLogger(new SimulatedLogger('refrigerator'), Number(process.env.LOGGER_PORT ?? 0));
+process.send?.({ port, loggerPort: logger.port });
+process.stdout.write(`balance: 127.0.0.1:${port}\nlogger: 127.0.0.1:${logger.port}\n`);
 let ending = false;
 const end = () => {
   if (ending) return;
   ending = true;
-  void stop().then(() => process.exit(0));
+  void Promise.all([stop(), logger.stop()]).then(() => process.exit(0));
 };
 for (const signal of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.on(signal as NodeJS.Signals, end);

@@ -28,23 +28,24 @@ function settings() {
   return { port, demo, data: path.resolve(PROJECT, process.env.MERCATO_DATA || '.data') };
 }
 
-/** The demo's balance without a pan, on a free port of this machine; a start without it is a start all the same. */
-async function startBalance() {
+/** The demo's balance and logger, on free ports of this machine; a start without them is a start all the same. */
+async function startDevices() {
   const child = spawn(process.execPath, ['--import', 'tsx', path.join('devices', 'main.ts')], {
     cwd: PROJECT,
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'], // the channel tells it when this process is gone
     detached: true,
   });
-  const port = await new Promise((resolve) => {
-    child.on('message', (message) => resolve(message.port ?? null));
+  const ports = await new Promise((resolve) => {
+    child.on('message', resolve);
     child.on('exit', () => resolve(null));
   });
-  if (port === null) {
-    say('the simulated balance does not start; figures are typed.');
+  if (ports === null) {
+    say('the simulated devices do not start; figures are typed.');
     return null;
   }
   return {
-    address: `tcp://127.0.0.1:${port}`,
+    balance: `tcp://127.0.0.1:${ports.port}`,
+    logger: `tcp://127.0.0.1:${ports.loggerPort}`,
     stop: () =>
       new Promise((resolve) => {
         if (child.exitCode !== null || child.signalCode !== null) resolve();
@@ -67,7 +68,7 @@ await main(async () => {
   });
   const cluster = process.env.DATABASE_URL ? null : await openCluster(data);
 
-  const balance = demo === '1' ? await startBalance() : null;
+  const devices = demo === '1' ? await startDevices() : null;
   const server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {
     cwd: PROJECT,
     env: {
@@ -76,7 +77,7 @@ await main(async () => {
       PORT: port,
       MERCATO_DEMO: demo,
       DATABASE_URL: process.env.DATABASE_URL || cluster.url,
-      ...(balance ? { MERCATO_BALANCE: balance.address } : {}),
+      ...(devices ? { MERCATO_BALANCE: devices.balance, MERCATO_LOGGER: devices.logger } : {}),
     },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'], // the channel tells the server when this process is gone
     detached: true, // Ctrl-C reaches us alone, and we end things in order
@@ -90,7 +91,7 @@ await main(async () => {
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(signal));
   const code = await new Promise((resolve) => server.on('exit', (status) => resolve(status ?? (ending ? 0 : 1))));
-  await balance?.stop();
+  await devices?.stop();
   await cluster?.stop();
   process.exit(ending ? 0 : code);
 });

@@ -9,6 +9,7 @@ import { connect, migrateSchema } from './database/connect.ts';
 import { pointSimulated } from './devices/balances.ts';
 import { BalanceHub } from './devices/hub.ts';
 import { loadDemo } from './demo/load.ts';
+import { pointLogger, takeAllLogs } from './store/care.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';
 import { idempotencyKey, person } from './register/tables.ts';
@@ -16,6 +17,8 @@ import { idempotencyKey, person } from './register/tables.ts';
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 const tell = (line: string) => process.stdout.write(`${line}\n`);
 const KEPT_DAYS = 30;
+/** How often the loggers of the store are asked. */
+const LOGGER_MS = 5 * 60_000;
 
 function refuse(sentence: string): never {
   process.stderr.write(`mercato: ${sentence}\n`);
@@ -27,6 +30,7 @@ const {
   HOST: host = '127.0.0.1',
   PORT: port = '4310',
   MERCATO_BALANCE: balance,
+  MERCATO_LOGGER: logger,
   MERCATO_TLS_CERT: cert,
   MERCATO_TLS_KEY: key,
 } = process.env;
@@ -43,6 +47,7 @@ try {
   await prepareLaboratory(connection, clock());
   if (demo) await loadDemo(connection, clock());
   if (balance) await pointSimulated(connection.db, balance);
+  if (logger) await pointLogger(connection.db, logger);
   const accounts = await connection.db.select({ demo: person.demo }).from(person);
   if (!loopback && accounts.some((one) => one.demo))
     refuse(
@@ -71,11 +76,20 @@ try {
     })();
   });
 
+  const askLoggers = () => {
+    takeAllLogs(connection.db, clock()).catch((error: unknown) => {
+      log.error(error);
+    });
+  };
+  askLoggers();
+  const asking = setInterval(askLoggers, LOGGER_MS);
+
   let ending = false;
   const end = () => {
     if (ending) return;
     ending = true;
     hub.stop();
+    clearInterval(asking);
     server.close(() => void connection.pool.end().finally(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => {

@@ -53,6 +53,10 @@ const Compare = lazy(() => import('./rule-books/Compare.tsx'));
 const Store = lazy(() => import('./store/Store.tsx'));
 const NewPacket = lazy(() => import('./store/NewPacket.tsx'));
 const Packet = lazy(() => import('./store/Packet.tsx'));
+const Place = lazy(() => import('./storage/Place.tsx'));
+const Care = lazy(() => import('./storage/Care.tsx'));
+const Batch = lazy(() => import('./storage/Batch.tsx'));
+const NewBatch = lazy(() => import('./storage/NewBatch.tsx'));
 const Lists = lazy(() => import('./store/Lists.tsx'));
 const List = lazy(() => import('./store/List.tsx'));
 const Places = lazy(() => import('./store/Places.tsx'));
@@ -150,6 +154,10 @@ if (root)
               <Route path="/lots/:lot/release" element={<Release />} />
               <Route path="/store" element={<Store />} />
               <Route path="/store/new" element={<NewPacket />} />
+              <Route path="/store/care" element={<Care />} />
+              <Route path="/store/batches/new" element={<NewBatch />} />
+              <Route path="/store/batches/:batch" element={<Batch />} />
+              <Route path="/store/places/:place" element={<Place />} />
               <Route path="/store/lists" element={<Lists />} />
               <Route path="/store/lists/:list" element={<List />} />
               <Route path="/store/places" element={<Places />} />

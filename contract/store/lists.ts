@@ -1,5 +1,14 @@
 import Joi from 'joi';
 import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
+import {
+  CLIMATE_COLUMNS,
+  CLOCKS,
+  DEGREES,
+  type ClimateAnswers,
+  type ClimateAsk,
+  type ClimateColumn,
+  type LoggedAir,
+} from '@mercato/core/store/list/readClimateLog';
 import type { Ask, CellFault, ListAnswers, ListedPacket } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
@@ -26,13 +35,21 @@ export const MOST_TITLES = 9;
 export const LIST_BYTES = 4_000_000;
 export const LIST_LINES = 20_000;
 
+/** What a file holds: packets, or what a logger saw of a place. */
+export const LIST_KINDS = ['packets', 'climate'] as const;
+export type ListKind = (typeof LIST_KINDS)[number];
+export type AnyColumn = ListColumn | ClimateColumn;
+
 export interface NewList {
   name: string;
+  /** The place whose climate it is; null = a list of packets. */
+  placeId: string | null;
   /** The file, byte by byte. */
   base64: string;
 }
 export const newListSchema = Joi.object<NewList, true>({
   name: text(200).required(),
+  placeId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
   base64: Joi.string()
     .base64()
     .max(Math.ceil((LIST_BYTES / 3) * 4) + 4)
@@ -44,12 +61,15 @@ export const newListSchema = Joi.object<NewList, true>({
 }).required();
 
 /** How a list is read, as far as somebody said so; null = not said. */
-export interface ListReading extends ListAnswers {
+export interface ListReading extends Omit<ListAnswers, 'columns'>, Omit<ClimateAnswers, 'columns'> {
+  columns: readonly (AnyColumn | null)[];
   encoding: Encoding | null;
   delimiter: Delimiter | null;
   /** Line on which the headings begin, from 1, and how many lines of them; none = 0 lines. */
   headings: { line: number; lines: 0 | 1 | 2 } | null;
 }
+
+export const COLUMN_WORDS: Readonly<Record<AnyColumn, string>> = { ...CLIMATE_COLUMNS, ...LIST_COLUMNS };
 
 const orNull = <T>(values: readonly T[]) =>
   Joi.any()
@@ -62,14 +82,14 @@ export const listReadingSchema = Joi.object<ListReading>({
     .allow(null)
     .required(),
   columns: Joi.array()
-    .items(Joi.valid(...(Object.keys(LIST_COLUMNS) as ListColumn[]), null))
+    .items(Joi.valid(...Object.keys(COLUMN_WORDS), null))
     .max(200)
-    .custom((columns: (ListColumn | null)[], helpers) => {
+    .custom((columns: (AnyColumn | null)[], helpers) => {
       const twice = columns.find(
         (one, i) => one !== null && one !== 'note' && one !== 'leave out' && columns.indexOf(one) !== i,
       );
       return twice
-        ? helpers.message({ custom: `two columns cannot both be “${LIST_COLUMNS[twice]}”: put one into the note` })
+        ? helpers.message({ custom: `two columns cannot both be “${COLUMN_WORDS[twice]}”: leave one out` })
         : columns;
     })
     .required(),
@@ -79,6 +99,9 @@ export const listReadingSchema = Joi.object<ListReading>({
   bareAmounts: orNull(['seeds', ...MASS_UNITS] as const),
   missingDate: orNull(['take the other', 'name the lines'] as const),
   unknownPlaces: orNull(['make them', 'into the note'] as const),
+  clock: orNull(CLOCKS),
+  degrees: orNull(DEGREES),
+  withoutBroken: Joi.boolean().required(),
   mended: Joi.object()
     .pattern(/^\d{1,5}$/, Joi.object().pattern(/^\d{1,3}$/, text(200, 0)))
     .max(LIST_LINES)
@@ -97,6 +120,9 @@ export const NOTHING_SAID: ListReading = {
   bareAmounts: null,
   missingDate: null,
   unknownPlaces: null,
+  clock: null,
+  degrees: null,
+  withoutBroken: false,
   mended: {},
   leftOut: [],
 };
@@ -119,11 +145,14 @@ export interface FileAsk {
 export type ListState = 'open' | 'in' | 'undone';
 export interface ListBrief {
   id: string;
+  what: ListKind;
+  /** The way to the place whose climate it is. */
+  place: string[];
   name: string;
   by: string;
   at: string;
   state: ListState;
-  /** Packets of it that are in the store. */
+  /** Packets, or readings, of it that are in the store. */
   packets: number;
 }
 export interface Lists {
@@ -132,6 +161,7 @@ export interface Lists {
 
 export interface ListView extends ListBrief {
   version: number;
+  placeId: string | null;
   reading: ListReading;
   /** The same file, byte by byte, was here before. */
   before: { id: string; at: string; by: string; state: ListState } | null;
@@ -140,12 +170,13 @@ export interface ListView extends ListBrief {
   fileAsks: FileAsk[];
   /** The first lines as they stand. */
   head: { line: number; text: string }[];
-  columns: { heading: string; samples: string[]; proposal: ListColumn | null }[];
-  asks: Ask[];
+  columns: { heading: string; samples: string[]; proposal: AnyColumn | null }[];
+  asks: (Ask | ClimateAsk)[];
   faults: (CellFault & { cell: string })[];
   faultCount: number;
   /** What would come in, or came in: the first of them. */
   preview: ListedPacket[];
+  readings: LoggedAir[];
   readable: number;
   lines: number;
   /** Packets that were used since they came in, and stay when the list is undone. */

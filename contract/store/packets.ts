@@ -5,7 +5,18 @@ import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { accessionHeaderSchema, type AccessionHeader, type AccessionView } from './accessions.ts';
 
 /** Kinds of places, from the largest to what a packet lies in. */
-export const PLACE_KINDS = ['room', 'refrigerator', 'freezer', 'cupboard', 'drawer', 'box', 'bag', 'envelope'] as const;
+export const PLACE_KINDS = [
+  'room',
+  'refrigerator',
+  'freezer',
+  'chamber',
+  'cupboard',
+  'drawer',
+  'box',
+  'jar',
+  'bag',
+  'envelope',
+] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 export const WRAPPINGS = ['paper', 'cloth', 'plastic bag', 'foil bag', 'jar', 'not known'] as const;
 

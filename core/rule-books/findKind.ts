@@ -17,6 +17,15 @@ export interface Keeping {
   readonly desiccation: 'orthodox' | 'sensitive' | 'unknown';
   /** Oil in the dry seed, as a fraction; null = not known. */
   readonly oilFraction: number | null;
+  /** Constants of the viability equation, where they are published. */
+  readonly ageing?: {
+    readonly KE: number;
+    readonly CW: number;
+    readonly CH: number;
+    readonly CQ: number;
+    readonly source: string;
+    readonly confidence: string;
+  };
 }
 
 /** A crop kind of the names list, the ground on which both books are found. */

@@ -11,6 +11,7 @@ import { scribe } from '../scribe.ts';
 import { addPacket, packetView, writeLine } from '../store/packets.ts';
 import { addPlace } from '../store/places.ts';
 import type { Cast } from './germinate.ts';
+import { demoCare } from './storeCare.ts';
 
 type Known = Partial<AccessionHeader> & Pick<AccessionHeader, 'kind' | 'species' | 'variety'>;
 interface DemoPacket {
@@ -197,6 +198,8 @@ export async function demoStore(tx: Transaction, cast: Cast, now: Date, zone: st
       );
   }
   await demoRound(tx, cast, packed, now, zone);
+  const { cellar = '', fridge = '', jar = '' } = places;
+  await demoCare(tx, cast, { cellar, fridge, jar }, packed.at(-1) ?? '', now);
 }
 
 /** Days ago, seeds, and what was seen on which day since: of the packets above, by their place in the list. */

@@ -50,6 +50,29 @@ export function shippedKinds(): readonly Kind[] {
           .map((part) => part.trim())
           .filter(Boolean)
       : [];
+  const constants = new Map(
+    readCsv(join(BOOKS_FOLDER, 'literature', 'viability-constants.csv')).flatMap((row) =>
+      row.KE
+        ? [
+            [
+              row.species ?? '',
+              {
+                KE: Number(row.KE),
+                CW: Number(row.CW),
+                CH: Number(row.CH),
+                CQ: Number(row.CQ),
+                source: row.source ?? '',
+                confidence: row.confidence ?? '',
+              },
+            ] as const,
+          ]
+        : [],
+    ),
+  );
+  const ageing = (species: string) => {
+    const found = constants.get(species);
+    return found ? { ageing: found } : {};
+  };
   return readCsv(join(BOOKS_FOLDER, 'names', 'crops.csv')).map((row) => ({
     species: row.species ?? '',
     family: row.family ?? '',
@@ -72,6 +95,7 @@ export function shippedKinds(): readonly Kind[] {
       longevity: oneOf(['short', 'medium', 'long'], row.longevity),
       desiccation: oneOf(['orthodox', 'sensitive'], row.desiccation) ?? 'unknown',
       oilFraction: row.oil_fraction ? Number(row.oil_fraction) : null,
+      ...ageing(row.species ?? ''),
     },
     confidence: oneOf(['high', 'medium', 'low'], row.confidence) ?? 'low',
   }));

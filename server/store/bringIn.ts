@@ -2,6 +2,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import type { ListReading } from '@mercato/contract/store/lists';
+import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket } from '@mercato/core/store/list/readList';
 import type { PacketEntry } from '@mercato/core/store/packetBook';
 import type { WriteContext } from '../http/api.ts';
@@ -9,10 +10,13 @@ import { fault } from '../http/fault.ts';
 import { freeCodes } from '../register/codes.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import { columns, nextNumbers, wordsOf } from './accessions.ts';
-import { knownPlaces, listChanged, lockList, openList, placeWords, SHOWN, withSpecies } from './lists.ts';
+import { airColumns } from './climate.ts';
+import { listChanged, lockList, readKept, SHOWN, type List } from './lists.ts';
+import { openFile } from './openFile.ts';
+import { knownPlaces, placeWords } from './packetList.ts';
 import { standing } from './packets.ts';
 import { addPlace } from './places.ts';
-import { accession, accessionRevision, packet, packetLine } from './tables.ts';
+import { accession, accessionRevision, climateReading, packet, packetLine } from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** Rows of one insert. */
@@ -27,14 +31,30 @@ export async function bringIn(context: Write, id: string, seen: number | null): 
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
   if (row.state === 'in') throw fault('conflict', 'This list came in already.');
-  const { fileAsks, read } = await openList(tx, row, hand.at);
+  const file = openFile(row);
+  const read = await readKept(tx, row, file, hand.at);
   const reading = row.reading as ListReading;
-  const unsaid = [...fileAsks.filter((one) => reading[one.question] === null), ...read.asks];
+  const unsaid = [...file.fileAsks.filter((one) => reading[one.question] === null), ...read.asks];
   if (unsaid.length > 0 || read.faults.length > 0)
     throw fault('invalid', 'This list cannot come in yet.', [
       ...unsaid.map((one) => ({ path: one.question, message: `to be said first: ${one.words}` })),
       ...read.faults.slice(0, SHOWN).map((one) => ({ path: `line ${one.line}`, message: one.message })),
     ]);
+  const after =
+    row.what === 'packets'
+      ? await bringPackets(context, row, read.packets)
+      : await bringReadings(context, row, read.readings);
+  await listChanged(context, row, { state: 'in' });
+  await audit({
+    action: row.what === 'packets' ? 'brought a list in' : 'brought a logger’s file in',
+    subject: row.name,
+    after: { ...after, reading },
+  });
+}
+
+async function bringPackets(context: Write, row: List, packets: readonly ListedPacket[]): Promise<object> {
+  const { tx, hand } = context;
+  const { id } = row;
   const there = new Set(
     (
       await tx
@@ -45,10 +65,7 @@ export async function bringIn(context: Write, id: string, seen: number | null): 
   );
   const kinds = await allKinds(tx);
   const bySpecies = new Map(kinds.map((one) => [one.species, one]));
-  const coming = withSpecies(
-    read.packets.filter((one) => !there.has(one.line)),
-    kinds,
-  );
+  const coming = packets.filter((one) => !there.has(one.line));
   if (coming.length === 0)
     throw fault('invalid', 'No line of this list is left to bring in.', [
       { path: 'leftOut', message: 'leaves no line' },
@@ -118,12 +135,23 @@ export async function bringIn(context: Write, id: string, seen: number | null): 
     [packetLine, inserts.line],
   ] as const)
     for (let from = 0; from < rows.length; from += CHUNK) await tx.insert(table).values(rows.slice(from, from + CHUNK));
-  await listChanged(context, row, { state: 'in' });
-  await audit({
-    action: 'brought a list in',
-    subject: row.name,
-    after: { packets: coming.length, harvests: harvests.size, reading },
-  });
+  return { packets: coming.length, harvests: harvests.size };
+}
+
+/** Readings of a time that another file or the logger itself told already are not written again. */
+async function bringReadings({ tx }: Write, row: List, readings: readonly LoggedAir[]): Promise<object> {
+  if (row.placeId === null) throw new Error('a logger’s file has its place');
+  const placeId = row.placeId;
+  const rows = readings.map((one) => ({
+    id: uuid(),
+    placeId,
+    listId: row.id,
+    at: new Date(one.at),
+    ...airColumns(one),
+  }));
+  for (let from = 0; from < rows.length; from += CHUNK)
+    await tx.insert(climateReading).values(rows.slice(from, from + CHUNK));
+  return { readings: rows.length };
 }
 
 function grouped<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {

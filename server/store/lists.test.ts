@@ -6,7 +6,7 @@ import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();
 const keep = (bytes: Buffer, name = 'seeds.csv') =>
-  hands.sampler.post<ListView>('/store/lists', { name, base64: bytes.toString('base64') });
+  hands.sampler.post<ListView>('/store/lists', { name, placeId: null, base64: bytes.toString('base64') });
 const say = (list: ListView, change: Partial<ListReading>) =>
   hands.sampler.put<ListView>(`/store/lists/${list.id}`, { ...list.reading, ...change }, list.version);
 const act = (list: ListView, what: 'bring' | 'undo', body: object) =>

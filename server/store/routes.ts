@@ -1,5 +1,12 @@
 import Joi from 'joi';
 import { accessionChangeSchema } from '@mercato/contract/store/accessions';
+import {
+  climateSettingsSchema,
+  newReadingSchema,
+  placeEntrySchema,
+  type LoggerAnswer,
+  type PlaceCare,
+} from '@mercato/contract/store/care';
 import { listReadingSchema, listUndoSchema, newListSchema, type Lists } from '@mercato/contract/store/lists';
 import {
   newPlaceSchema,
@@ -11,6 +18,8 @@ import {
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { accessionById, accessionView, changeAccession } from './accessions.ts';
 import { renderPacketLabels } from './labels.ts';
+import { may } from '@mercato/core/register/permissions';
+import { careList, keepReading, placeCare, setClimate, takeLog, writePlaceLine } from './care.ts';
 import { bringIn, undoList } from './bringIn.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';
 import { addPacket, listStore, packetView, writeLine } from './packets.ts';
@@ -19,6 +28,10 @@ import { addPlace, changePlace, listPlaces } from './places.ts';
 export function storeRoutes(api: Api): void {
   api.read('/store', async ({ tx, query }) => listStore(tx, query));
   api.read('/store/places', async ({ tx }): Promise<PlaceList> => ({ places: await listPlaces(tx) }));
+  api.read('/store/care', async ({ tx, now }) => careList(tx, now));
+  api.read('/store/places/:place/care', async ({ tx, params, query, now }) =>
+    placeCare(tx, idParam(params, 'place'), query, now),
+  );
   api.read('/store/packets/:packet', async ({ tx, params }) => packetView(tx, idParam(params, 'packet')));
   api.read('/store/accessions/:accession', async ({ tx, params }) =>
     accessionView(tx, await accessionById(tx, idParam(params, 'accession'))),
@@ -120,4 +133,43 @@ export function storeRoutes(api: Api): void {
   list('post', '/undo', listUndoSchema, (context, id) =>
     undoList(context, id, context.body.reason, context.seenVersion),
   );
+
+  const place = <B>(
+    method: 'post' | 'put',
+    part: string,
+    schema: Joi.Schema<B>,
+    versioned: boolean,
+    work: (context: WriteContext<B>, id: string) => Promise<void>,
+  ) => {
+    api.write<B>({
+      method,
+      path: `/store/places/:place${part}`,
+      permission: 'store.write',
+      schema,
+      versioned,
+      handle: async (context): Promise<PlaceCare> => {
+        const id = idParam(context.params, 'place');
+        await work(context, id);
+        return placeCare(context.tx, id, {}, context.now);
+      },
+    });
+  };
+  place('post', '/lines', placeEntrySchema, true, (context, id) =>
+    writePlaceLine(context, id, context.body, context.seenVersion),
+  );
+  place('post', '/readings', newReadingSchema, false, (context, id) => keepReading(context, id, context.body));
+  place('put', '/climate', climateSettingsSchema, true, (context, id) =>
+    setClimate(context, id, context.body, context.seenVersion, may(context.person.roles, 'settings.write')),
+  );
+  api.write({
+    method: 'post',
+    path: '/store/places/:place/logger',
+    permission: 'store.write',
+    schema: Joi.object({}).required(),
+    handle: async (context): Promise<LoggerAnswer> => {
+      const id = idParam(context.params, 'place');
+      const heard = await takeLog(context.tx, id, context.now);
+      return { care: await placeCare(context.tx, id, {}, context.now), ...heard };
+    },
+  });
 }

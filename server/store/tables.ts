@@ -11,6 +11,10 @@ export const storePlace = pgTable(
     kind: text('kind').notNull(),
     name: text('name').notNull(),
     code: text('code').notNull().unique(),
+    /** Within what its air is to stay, and when silence is an alarm; null where nobody said. */
+    band: jsonb('band'),
+    /** Where its logger is heard, tcp://address:port; empty where it has none. */
+    logger: text('logger').notNull().default(''),
     version: integer('version').notNull().default(1),
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
@@ -18,7 +22,7 @@ export const storePlace = pgTable(
   () => [
     check(
       'store_place_kind',
-      sql`kind in ('room','refrigerator','freezer','cupboard','drawer','box','bag','envelope')`,
+      sql`kind in ('room','refrigerator','freezer','chamber','cupboard','drawer','box','jar','bag','envelope')`,
     ),
   ],
 );
@@ -114,6 +118,9 @@ export const storeList = pgTable(
   {
     id: uuid('id').primaryKey(),
     name: text('name').notNull(),
+    what: text('what').notNull().default('packets'),
+    /** The place whose climate it is. */
+    placeId: uuid('place_id'),
     base64: text('base64').notNull(),
     sha256: text('sha256').notNull(),
     state: text('state').notNull().default('open'),
@@ -124,5 +131,47 @@ export const storeList = pgTable(
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  (t) => [index('store_list_same').on(t.sha256), check('store_list_state', sql`state in ('open','in','undone')`)],
+  (t) => [
+    index('store_list_same').on(t.sha256),
+    check('store_list_what', sql`what in ('packets','climate') and (what = 'climate') = (place_id is not null)`),
+    check('store_list_state', sql`state in ('open','in','undone')`),
+  ],
+);
+
+/** What loggers saw, written once; what a file said counts only while the file is in the store. */
+export const climateReading = pgTable(
+  'climate_reading',
+  {
+    id: uuid('id').primaryKey(),
+    placeId: uuid('place_id').notNull(),
+    at: instant('at').notNull(),
+    temperatureC: numeric('temperature_c').notNull(),
+    humidityPercent: numeric('humidity_percent'),
+    /** The file that said so; null = the logger itself, or a hand. */
+    listId: uuid('list_id'),
+    /** Whoever read a dial; null = a logger. */
+    by: uuid('by'),
+  },
+  (t) => [
+    index('climate_reading_place').on(t.placeId, t.at),
+    index('climate_reading_list').on(t.listId),
+    check(
+      'climate_reading_air',
+      sql`temperature_c between -60 and 80 and (humidity_percent is null or humidity_percent between 0 and 100)`,
+    ),
+  ],
+);
+
+/** The book of a place: door, desiccant, alarms that somebody saw. Written once; a later line strikes an earlier one. */
+export const placeLine = pgTable(
+  'place_line',
+  {
+    placeId: uuid('place_id').notNull(),
+    /** From 0, without a gap. */
+    line: integer('line').notNull(),
+    entry: jsonb('entry').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.placeId, t.line] }), check('place_line_number', sql`line >= 0`)],
 );

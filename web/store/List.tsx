@@ -1,5 +1,6 @@
-import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
-import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
+import type { AnyColumn, FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
+import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
+import { CLIMATE_COLUMNS, CLOCKS, DEGREES, type ClimateAsk } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
@@ -10,7 +11,7 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
-import { shortDay, useSession } from '../api/session.tsx';
+import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { ChoiceField, Trouble } from '../ui/fields.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { listKey } from './data.ts';
@@ -19,7 +20,7 @@ import { harvestWords } from './words.ts';
 /** One list, from the file to the packets: what was found, what is asked, what is wrong, what it would become. */
 export default function List(): JSX.Element {
   const { list: id = '' } = useParams();
-  const { may } = useSession();
+  const { may, session } = useSession();
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -45,7 +46,7 @@ export default function List(): JSX.Element {
     void keep(write<ListView>('PUT', `/store/lists/${id}`, { ...list.reading, ...change }, { version: list.version }));
   const act = async (what: 'bring' | 'undo', body: object) => {
     await keep(write<ListView>('POST', `/store/lists/${id}/${what}`, body, { version: list.version }));
-    for (const key of ['store', 'store-places', 'store-lists', 'packet'])
+    for (const key of ['store', 'store-places', 'store-lists', 'packet', 'place-care'])
       void client.invalidateQueries({ queryKey: [key] });
   };
   const mayChange = may('store.write') && list.state !== 'in';
@@ -57,6 +58,7 @@ export default function List(): JSX.Element {
       </p>
       <h1>{list.name}</h1>
       <p className="soft">
+        {list.place.length > 0 && `${list.place.join(' › ')} · `}
         {list.by}, {shortDay(list.at)}
         {list.lines > 0 && ` · ${list.lines} lines`}
         {list.found.length > 0 && ` · ${list.found.join(' · ')}`}
@@ -105,13 +107,14 @@ export default function List(): JSX.Element {
       )}
       {list.faults.length > 0 && <Faults list={list} say={mayChange ? say : null} />}
       {list.preview.length > 0 && <Preview list={list} />}
+      {list.readings.length > 0 && <Readings list={list} zone={session?.laboratory.zone ?? 'UTC'} />}
       {mayChange && list.columns.length > 0 && (
         <div className="actions">
           <Button
             disabled={busy || open || list.faultCount > 0 || list.readable === 0}
             onClick={() => void act('bring', {})}
           >
-            Bring {list.readable} {list.readable === 1 ? 'packet' : 'packets'} in
+            Bring {counted(list, list.readable)} in
           </Button>
           <span className="soft">
             {open
@@ -139,6 +142,9 @@ function Settled({ words, question }: { words: string | null; question: JSX.Elem
     </details>
   );
 }
+
+const counted = ({ what }: ListView, n: number) =>
+  what === 'packets' ? `${n} ${n === 1 ? 'packet' : 'packets'}` : `${n} ${n === 1 ? 'reading' : 'readings'}`;
 
 type Say = (change: Partial<ListReading>) => void;
 
@@ -300,12 +306,12 @@ function Columns({ list, say }: { list: ListView; say: Say }): JSX.Element {
                     value={columns[i] ?? ''}
                     isInvalid={columns[i] === null}
                     onChange={(event) => {
-                      const value = (event.target.value || null) as ListColumn | null;
+                      const value = (event.target.value || null) as AnyColumn | null;
                       setColumns(columns.map((one, at) => (at === i ? value : one)));
                     }}
                   >
                     <option value="">say what it is</option>
-                    {Object.entries(LIST_COLUMNS).map(([one, words]) => (
+                    {Object.entries(list.what === 'packets' ? LIST_COLUMNS : CLIMATE_COLUMNS).map(([one, words]) => (
                       <option key={one} value={one}>
                         {words}
                         {one === column.proposal && list.reading.columns[i] == null ? ' (by its heading)' : ''}
@@ -343,8 +349,14 @@ function Columns({ list, say }: { list: ListView; say: Say }): JSX.Element {
 
 const YEAR = new Date().getUTCFullYear();
 
+const CLOCK_WORDS = {
+  local: 'the time of this place, with summer time',
+  standard: 'the time of this place, winter time all year',
+  universal: 'universal time (UTC)',
+} as const;
+
 /** The answers to a question, and what its cells would be under each. */
-function answersTo({ question, samples }: Ask): { value: string; words: string; samples: string[] }[] {
+function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; words: string; samples: string[] }[] {
   const shown = samples.slice(0, 4);
   switch (question) {
     case 'order':
@@ -383,12 +395,24 @@ function answersTo({ question, samples }: Ask): { value: string; words: string; 
         { value: 'make them', words: 'make boxes of these names', samples: shown },
         { value: 'into the note', words: 'write them on the packets', samples: [] },
       ];
+    case 'clock':
+      return CLOCKS.map((clock) => ({
+        value: clock,
+        words: CLOCK_WORDS[clock],
+        samples: clock === 'local' ? shown : [],
+      }));
+    case 'degrees':
+      return DEGREES.map((one) => ({
+        value: one,
+        words: one === 'C' ? 'Celsius' : 'Fahrenheit',
+        samples: shown.map((sample) => `${sample} °${one}`),
+      }));
     case 'columns':
       return [];
   }
 }
 
-function Question({ ask, say }: { ask: Ask; say: Say }): JSX.Element {
+function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }): JSX.Element {
   return (
     <Choices
       words={ask.words}
@@ -408,13 +432,16 @@ const ANSWERS = {
   bareAmounts: 'figures without a unit',
   missingDate: 'missing dates',
   unknownPlaces: 'unknown places',
+  clock: 'the logger’s clock',
+  degrees: 'degrees',
 } as const;
 
 /** What was said, each to be taken back. */
 function Answered({ list, say }: { list: ListView; say: Say }): JSX.Element | null {
   const said = (Object.keys(ANSWERS) as (keyof typeof ANSWERS)[]).filter((one) => list.reading[one] !== null);
   const mended = Object.values(list.reading.mended).reduce((sum, one) => sum + Object.keys(one).length, 0);
-  if (said.length === 0 && mended === 0 && list.reading.leftOut.length === 0) return null;
+  if (said.length === 0 && mended === 0 && !list.reading.withoutBroken && list.reading.leftOut.length === 0)
+    return null;
   return (
     <p className="soft">
       You said:{' '}
@@ -433,6 +460,20 @@ function Answered({ list, say }: { list: ListView; say: Say }): JSX.Element | nu
           </button>{' '}
         </span>
       ))}
+      {list.reading.withoutBroken && (
+        <span>
+          broken lines are left out{' '}
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              say({ withoutBroken: false });
+            }}
+          >
+            show them
+          </button>{' '}
+        </span>
+      )}
       {mended > 0 && <span>{mended} cells put right </span>}
       {list.reading.leftOut.length > 0 && (
         <span>
@@ -510,6 +551,17 @@ function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.Element
         </table>
       </div>
       {list.faults.length < list.faultCount && <p className="soft">The first {list.faults.length} are shown.</p>}
+      {say && list.what === 'climate' && (
+        <button
+          type="button"
+          className="bare"
+          onClick={() => {
+            say({ withoutBroken: true });
+          }}
+        >
+          leave all broken lines out
+        </button>
+      )}
     </>
   );
 }
@@ -535,6 +587,37 @@ function Mend({ cell, label, mend }: { cell: string; label: string; mend: (text:
         }}
       />
     </form>
+  );
+}
+
+function Readings({ list, zone }: { list: ListView; zone: string }): JSX.Element {
+  return (
+    <>
+      <h2>{list.state === 'in' ? 'What it says' : `What ${list.readable} of ${list.lines} lines say`}</h2>
+      <div className="scroll">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>line</th>
+              <th>when</th>
+              <th>temperature</th>
+              <th>humidity</th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.readings.slice(0, 40).map((one) => (
+              <tr key={one.line}>
+                <td className="code">{one.line}</td>
+                <td>{shortInstant(new Date(one.at).toISOString(), zone)}</td>
+                <td className="fig">{one.temperatureC} °C</td>
+                <td className="fig">{one.humidityPercent === null ? '' : `${one.humidityPercent} %`}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {list.readable > 40 && <p className="soft">The first 40 are shown.</p>}
+    </>
   );
 }
 

@@ -1,19 +1,18 @@
-import type { Lists as AllLists, ListView } from '@mercato/contract/store/lists';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Lists as AllLists } from '@mercato/contract/store/lists';
+import { useQuery } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { read } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { FileField, Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
-import { listKey } from './data.ts';
+import { useKeepFile } from './keepFile.ts';
 
 const STATES = { open: 'not in the store yet', in: 'in the store', undone: 'undone' } as const;
 
 /** Lists of packets that somebody kept elsewhere: each stays on file as it was, whatever became of it. */
 export default function Lists(): JSX.Element {
   const { may } = useSession();
-  const client = useQueryClient();
   const navigate = useNavigate();
   const file = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState<string>();
@@ -25,20 +24,7 @@ export default function Lists(): JSX.Element {
     { key: 'f', says: 'to the file field; Enter opens it', act: () => file.current?.focus() },
     { key: 's', says: 'back to the store', act: () => void navigate('/store') },
   ]);
-  const keep = async (chosen: File) => {
-    try {
-      const list = await write<ListView>('POST', '/store/lists', {
-        name: chosen.name.trim().slice(0, 200) || 'a list',
-        base64: await base64Of(chosen),
-      });
-      client.setQueryData(listKey(list.id), list);
-      void client.invalidateQueries({ queryKey: ['store-lists'] });
-      await navigate(`/store/lists/${list.id}`);
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setTrouble(error.faults[0] ? `${chosen.name}: ${error.faults[0].message}.` : error.message);
-    }
-  };
+  const keep = useKeepFile(null, setTrouble);
   if (!data) return <main aria-busy="true" />;
   return (
     <main style={{ maxWidth: 860 }}>
@@ -62,36 +48,23 @@ export default function Lists(): JSX.Element {
         </div>
       ) : null}
       <ul className="packets" aria-label="lists">
-        {data.lists.map((one) => (
-          <li key={one.id}>
-            <Link to={`/store/lists/${one.id}`}>
-              <b className="serif">{one.name}</b>
-            </Link>
-            <span>{shortDay(one.at)}</span>
-            <span className="fig">
-              {one.packets} {one.packets === 1 ? 'packet' : 'packets'}
-            </span>
-            <span className={one.state === 'open' ? undefined : 'soft'}>
-              {STATES[one.state]} · {one.by}
-            </span>
-          </li>
-        ))}
+        {data.lists
+          .filter((one) => one.what === 'packets')
+          .map((one) => (
+            <li key={one.id}>
+              <Link to={`/store/lists/${one.id}`}>
+                <b className="serif">{one.name}</b>
+              </Link>
+              <span>{shortDay(one.at)}</span>
+              <span className="fig">
+                {one.packets} {one.packets === 1 ? 'packet' : 'packets'}
+              </span>
+              <span className={one.state === 'open' ? undefined : 'soft'}>
+                {STATES[one.state]} · {one.by}
+              </span>
+            </li>
+          ))}
       </ul>
     </main>
   );
-}
-
-/** The bytes of a file as they are: which letters they mean is asked later. */
-async function base64Of(file: File): Promise<string> {
-  const address = await new Promise<string>((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => {
-      resolve(typeof reader.result === 'string' ? reader.result : '');
-    };
-    reader.onerror = () => {
-      reject(reader.error ?? new Error('the file cannot be read'));
-    };
-    reader.readAsDataURL(file);
-  });
-  return address.slice(address.indexOf(',') + 1);
 }

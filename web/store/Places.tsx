@@ -44,6 +44,9 @@ export default function Places(): JSX.Element {
                 {one.packetsWithin} {one.packetsWithin === 1 ? 'packet' : 'packets'}
               </span>
               <span className="code">{one.code}</span>
+              <Link to={`/store/places/${one.id}`} aria-label={`air of ${one.name}`}>
+                air
+              </Link>
               {may('store.write') && (
                 <span>
                   <button

@@ -44,6 +44,7 @@ export default function Store(): JSX.Element {
     { key: 'w', says: 'what next?', act: () => void navigate('/store/next') },
     { key: 'r', says: 'rounds of tests', act: () => void navigate('/store/rounds') },
     { key: 'd', says: 'dry enough to close?', act: () => void navigate('/store/dry') },
+    { key: 'c', says: 'care of the store', act: () => void navigate('/store/care') },
     { key: 'l', says: 'a list that you have', act: () => void navigate('/store/lists') },
     { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
     ...(may('store.write') ? [{ key: 'n', says: 'new packet', act: () => void navigate('/store/new') }] : []),
@@ -84,6 +85,7 @@ export default function Store(): JSX.Element {
         <Link to="/store/rounds">rounds of tests</Link>
         <Link to="/store/dry">dry enough?</Link>
         <Link to="/store/sow">how much to sow</Link>
+        <Link to="/store/care">care of the store</Link>
         <Link to="/store/places">map of the store</Link>
         <Link to="/store/lists">a list that you have</Link>
         {may('store.write') && (
@@ -94,7 +96,7 @@ export default function Store(): JSX.Element {
       </div>
       {here && (
         <p>
-          In <b>{here.path.join(' › ')}</b>{' '}
+          In <b>{here.path.join(' › ')}</b> <Link to={`/store/places/${here.id}`}>its air, door and desiccant</Link>{' '}
           <button
             type="button"
             className="bare"

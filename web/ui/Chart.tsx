@@ -6,14 +6,21 @@ export interface Curve {
   readonly points: readonly { readonly x: number; readonly y: number }[];
 }
 
+const PERCENT = [0, 100] as const;
+const NO_LEVELS: readonly { readonly y: number; readonly words: string }[] = [];
+const NO_MARKS: readonly { readonly x: number; readonly words: string }[] = [];
+
 /** One or more curves over a figure; colours and type come from the page's own tokens. Loaded when it is shown. */
 export default function Chart({
   curves,
   xTitle,
   yTitle,
   says,
-  marks = [],
+  marks = NO_MARKS,
+  levels = NO_LEVELS,
   dots = false,
+  time = false,
+  yRange = PERCENT,
 }: {
   curves: readonly Curve[];
   xTitle: string;
@@ -22,6 +29,12 @@ export default function Chart({
   says: string;
   /** Upright lines at figures that matter, each with its words. */
   marks?: readonly { readonly x: number; readonly words: string }[];
+  /** Lines across at figures that matter, each with its words. */
+  levels?: readonly { readonly y: number; readonly words: string }[];
+  /** Whether x is an instant, ms since 1970. */
+  time?: boolean;
+  /** From where to where the figures go; null = as the curves need. */
+  yRange?: readonly [number, number] | null;
   /** Whether each point was measured on its own, and is marked. */
   dots?: boolean;
 }): JSX.Element {
@@ -48,17 +61,18 @@ export default function Chart({
       },
       series: curves.map((one) => ({ name: one.name, data: one.points.map(({ x, y }) => ({ x, y })) })),
       colors: [token('--ink'), token('--hard')],
-      stroke: { width: 2, curve: dots ? 'straight' : 'smooth' },
+      stroke: { width: time ? 1.5 : 2, curve: dots || time ? 'straight' : 'smooth' },
       markers: { size: dots ? 5 : 0 },
       xaxis: {
-        type: 'numeric',
+        type: time ? 'datetime' : 'numeric',
         title: title(xTitle),
-        labels: { style: font, formatter: (value: string) => figure(Number(value)) },
+        labels: time
+          ? { style: font, datetimeUTC: false }
+          : { style: font, formatter: (value: string) => figure(Number(value)) },
         axisBorder: { color: token('--rule-strong') },
       },
       yaxis: {
-        min: 0,
-        max: 100,
+        ...(yRange ? { min: yRange[0], max: yRange[1] } : {}),
         tickAmount: 5,
         title: title(yTitle),
         labels: { style: font, formatter: figure },
@@ -67,6 +81,15 @@ export default function Chart({
       legend: { show: curves.length > 1, labels: { colors: token('--ink') } },
       tooltip: { theme: document.documentElement.dataset.bsTheme ?? 'light' },
       annotations: {
+        yaxis: levels.map(({ y, words }) => ({
+          y,
+          borderColor: token('--next'),
+          label: {
+            text: words,
+            borderColor: token('--rule-strong'),
+            style: { background: token('--sheet'), color: token('--ink'), fontSize: '13px' },
+          },
+        })),
         xaxis: marks.map(({ x, words }) => ({
           x,
           borderColor: token('--rule-strong'),
@@ -83,6 +106,6 @@ export default function Chart({
     return () => {
       chart.destroy();
     };
-  }, [curves, dots, marks, xTitle, yTitle]);
+  }, [curves, dots, levels, marks, time, xTitle, yRange, yTitle]);
   return <div ref={place} role="img" aria-label={says} />;
 }

@@ -7,11 +7,14 @@ import { TextField, Trouble } from './fields.tsx';
 export function Strike({
   what,
   words = 'strike',
+  ask = words === 'strike' ? 'why it is struck' : 'why',
   strike,
 }: {
   what: string;
   /** What is done, as its button says. */
   words?: string;
+  /** What has to be said. */
+  ask?: string;
   strike: (reason: string) => Promise<void>;
 }): JSX.Element {
   const [reason, setReason] = useState<string | null>(null);
@@ -46,12 +49,7 @@ export function Strike({
       }}
     >
       <Trouble text={trouble} />
-      <TextField
-        label={words === 'strike' ? 'why it is struck' : 'why'}
-        value={reason}
-        onChange={setReason}
-        autoFocus
-      />
+      <TextField label={ask} value={reason} onChange={setReason} autoFocus />
       <div className="actions">
         <Button type="submit" variant="outline-primary">
           {words === 'strike' ? 'Strike it' : words}

@@ -1,0 +1,132 @@
+import Joi from 'joi';
+import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
+import type { DryAnswer } from '@mercato/core/storage/dryEnough';
+import { text, wholeNumber } from '../http/fields.ts';
+import type { PlaceCare } from '../store/care.ts';
+
+const id = () => Joi.string().uuid({ separator: '-' });
+const figure = (least: number, most: number, words: string) =>
+  Joi.number().min(least).max(most).allow(null).required().messages({
+    'number.min': words,
+    'number.max': words,
+    'number.base': words,
+  });
+const PERCENT = 'write a percentage between 0 and 100';
+
+export interface NewBatch {
+  what: Batch;
+  placeId: string;
+  packets: string[];
+  /** Hours that it takes; for freezing 0. */
+  hours: number;
+  /** All of it together, g; null = not weighed. */
+  massG: number | null;
+  /** Moisture now, and moisture wanted, wet basis. */
+  moisturePercent: number | null;
+  targetPercent: number | null;
+  /** Of air that was shut up with it. */
+  shutAirPercent: number | null;
+  bags: number;
+  /** Why it is done against a warning; empty where there is none. */
+  anyway: string;
+}
+export const newBatchSchema = Joi.object<NewBatch, true>({
+  what: Joi.string()
+    .valid(...BATCHES)
+    .required(),
+  placeId: id().required().messages({ 'string.empty': 'say where' }),
+  packets: Joi.array().items(id()).min(1).max(500).unique().required().messages({ 'array.min': 'choose a packet' }),
+  hours: wholeNumber(0, 24 * 400),
+  massG: figure(0.001, 1e6, 'write its weight in grams, above nothing'),
+  moisturePercent: figure(0.1, 99.9, PERCENT),
+  targetPercent: figure(0.1, 99.9, PERCENT),
+  shutAirPercent: figure(0, 100, PERCENT),
+  bags: wholeNumber(0, 9),
+  anyway: text(300, 0).required(),
+})
+  .custom((value: NewBatch, helpers) => {
+    const { moisturePercent: now, targetPercent: wanted } = value;
+    if (value.what === 'drying' && now !== null && wanted !== null && wanted > now)
+      return helpers.message({
+        custom: `targetPercent must not be above the present moisture of ${now} %: drying takes water out, so this seed is drier than you want already`,
+      });
+    return value;
+  })
+  .required();
+
+export type BatchEntry =
+  | { what: 'weighed'; massG: number }
+  | { what: 'moisture'; percent: number }
+  | { what: 'shut air'; percent: number }
+  | { what: 'ended'; words: string };
+export const batchEntrySchema = Joi.alternatives()
+  .conditional('.what', {
+    switch: [
+      {
+        is: 'weighed',
+        then: Joi.object({
+          what: 'weighed',
+          massG: Joi.number().greater(0).max(1e6).required().messages({ 'number.base': 'write its weight in grams' }),
+        }),
+      },
+      {
+        is: 'moisture',
+        then: Joi.object({
+          what: 'moisture',
+          percent: Joi.number().greater(0).less(100).required().messages({ 'number.base': PERCENT }),
+        }),
+      },
+      {
+        is: 'shut air',
+        then: Joi.object({
+          what: 'shut air',
+          percent: Joi.number()
+            .min(0)
+            .max(100)
+            .required()
+            .messages({ 'number.base': PERCENT, 'number.max': 'air holds no more than 100 %' }),
+        }),
+      },
+      { is: 'ended', then: Joi.object({ what: 'ended', words: text(300, 0).required() }) },
+    ],
+    otherwise: Joi.object({
+      what: Joi.string().valid('weighed', 'moisture', 'shut air', 'ended').required(),
+    }).unknown(),
+  })
+  .required() as Joi.Schema<BatchEntry>;
+
+export interface BatchBrief {
+  id: string;
+  what: Batch;
+  place: string[];
+  packets: number;
+  /** "leek Fell Winter, dill" */
+  words: string;
+  startedAt: string;
+  /** null = it has no end of its own. */
+  dueAt: string | null;
+  state: 'running' | 'ended';
+}
+export interface BatchList {
+  now: string;
+  batches: BatchBrief[];
+}
+
+export interface BatchView extends BatchBrief {
+  version: number;
+  now: string;
+  plan: Omit<NewBatch, 'what' | 'placeId' | 'packets'>;
+  of: { id: string; code: string; words: string }[];
+  warnings: Warning[];
+  lines: { line: number; words: string; by: string; at: string }[];
+  /** Whether it is dry enough by what was measured; null where that is not asked. */
+  dry: DryAnswer | null;
+  /** What its place has seen since it began. */
+  air: PlaceCare['air'];
+  mean: PlaceCare['mean'];
+}
+
+/** What is said of packets before they are dried or frozen. */
+export interface BatchWarnings {
+  warnings: Warning[];
+}

@@ -1,0 +1,184 @@
+import Joi from 'joi';
+import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/store/climate/air';
+import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/store/placeBook';
+import { reason, text, wholeNumber } from '../http/fields.ts';
+import type { ListBrief } from './lists.ts';
+import type { PlaceView } from './packets.ts';
+
+const degrees = Joi.number().min(-60).max(80).allow(null).required();
+const percent = Joi.number().min(0).max(100).allow(null).required().messages({
+  'number.max': 'air holds no more than 100 %',
+  'number.min': 'no air is drier than 0 %',
+});
+const instant = (what: string) =>
+  Joi.string()
+    .isoDate()
+    .required()
+    .custom((value: string, helpers) =>
+      /T.*(Z|[+-]\d{2}:\d{2})$/.test(value) && !Number.isNaN(Date.parse(value))
+        ? new Date(value).toISOString()
+        : helpers.message({ custom: `write ${what} as a date with its time and zone` }),
+    );
+
+export interface ClimateSettings {
+  /** null = nobody said. */
+  band: Band | null;
+  /** tcp://address:port, or empty. */
+  logger: string;
+  reason?: string;
+}
+const ordered =
+  (low: keyof Band, high: keyof Band, words: string) => (band: Band, helpers: Joi.CustomHelpers<Band>) => {
+    const [least, most] = [band[low], band[high]];
+    return least !== null && most !== null && least >= most ? helpers.message({ custom: words }) : band;
+  };
+export const climateSettingsSchema = Joi.object<ClimateSettings>({
+  band: Joi.object<Band, true>({
+    leastC: degrees,
+    mostC: degrees,
+    leastPercent: percent,
+    mostPercent: percent,
+    graceMinutes: wholeNumber(0, 10_080),
+    silentMinutes: wholeNumber(1, 43_200),
+  })
+    .custom(ordered('leastC', 'mostC', 'the warmest must be above the coldest'))
+    .custom(ordered('leastPercent', 'mostPercent', 'the dampest must be above the driest'))
+    .allow(null)
+    .required(),
+  logger: Joi.string()
+    .allow('')
+    .pattern(/^tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}$/)
+    .required()
+    .messages({ 'string.pattern.base': 'write tcp://address:port, or nothing where there is no logger' }),
+  reason: reason(),
+}).required();
+
+export interface NewReading {
+  at: string;
+  temperatureC: number;
+  humidityPercent: number | null;
+}
+export const newReadingSchema = Joi.object<NewReading, true>({
+  at: instant('when it was read'),
+  temperatureC: Joi.number().min(-60).max(80).required(),
+  humidityPercent: percent,
+}).required();
+
+export const placeEntrySchema = Joi.alternatives()
+  .conditional('.what', {
+    switch: [
+      {
+        is: 'door',
+        then: Joi.object({
+          what: 'door',
+          at: instant('when it was opened'),
+          minutes: Joi.number()
+            .greater(0)
+            .max(10_080)
+            .required()
+            .messages({ 'number.base': 'say how many minutes it stood open' }),
+          why: text(200, 0).required(),
+        }),
+      },
+      {
+        is: 'desiccant',
+        then: Joi.object({
+          what: 'desiccant',
+          stuff: Joi.string()
+            .valid(...DESICCANTS)
+            .required(),
+          massG: Joi.number()
+            .greater(0)
+            .max(100_000)
+            .required()
+            .messages({ 'number.base': 'say how many grams lie in it' }),
+          lookEveryDays: wholeNumber(1, 730),
+        }),
+      },
+      {
+        is: 'seen',
+        then: Joi.object({
+          what: 'seen',
+          state: Joi.string()
+            .valid(...DESICCANT_STATES)
+            .required(),
+        }),
+      },
+      { is: 'no desiccant', then: Joi.object({ what: 'no desiccant' }) },
+      {
+        is: 'alarm',
+        then: Joi.object({
+          what: 'alarm',
+          alarm: Joi.string()
+            .valid(...ALARMS)
+            .required(),
+          from: instant('when it began'),
+          words: text(300, 3)
+            .required()
+            .messages({ 'string.empty': 'say what was done', 'string.min': 'say what was done' }),
+        }),
+      },
+      {
+        is: 'strike',
+        then: Joi.object({
+          what: 'strike',
+          line: wholeNumber(0, 1e6),
+          reason: text(300, 3)
+            .required()
+            .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+        }),
+      },
+    ],
+    otherwise: Joi.object({
+      what: Joi.string().valid('door', 'desiccant', 'seen', 'no desiccant', 'alarm', 'strike').required(),
+    }).unknown(),
+  })
+  .required() as Joi.Schema<PlaceEntry>;
+
+export interface AlarmView {
+  alarm: Alarm;
+  from: string;
+  /** null = it goes on. */
+  to: string | null;
+  minutes: number;
+  worst: number | null;
+  /** What was done, where somebody has seen it. */
+  seen: string | null;
+}
+
+export interface PlaceCare {
+  place: PlaceView;
+  band: Band | null;
+  logger: string;
+  days: number;
+  /** Thinned to what a picture shows: each with the extremes of its stretch. */
+  air: (Air & { coldestC: number; warmestC: number })[];
+  latest: (Omit<Air, 'at'> & { at: string }) | null;
+  mean: MeanAir | null;
+  alarms: AlarmView[];
+  desiccant: PlaceStanding['desiccant'];
+  openings: number;
+  openMinutes: number;
+  lines: { line: number; what: string; words: string; by: string; at: string; struck: string | null }[];
+  files: ListBrief[];
+}
+
+export interface CareLine {
+  placeId: string;
+  place: string[];
+  /** What calls for somebody, worst first. */
+  calls: { what: 'alarm' | 'desiccant' | 'climate unknown'; words: string; goesOn: boolean }[];
+  latest: PlaceCare['latest'];
+}
+export interface CareList {
+  now: string;
+  places: CareLine[];
+}
+
+export interface LoggerAnswer {
+  care: PlaceCare;
+  /** Readings that were new. */
+  taken: number;
+  /** Lines of it that could not be read. */
+  garbled: number;
+}

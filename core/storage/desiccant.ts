@@ -1,0 +1,65 @@
+import type { WorkingStep } from '../verdict/verdict.ts';
+
+/** Water that desiccant takes up before it lets go of dryness, g per g; from memory, makers' figures differ. */
+export const UPTAKE: Readonly<Record<'silica gel' | 'molecular sieve' | 'dried rice', number>> = {
+  'silica gel': 0.1,
+  'molecular sieve': 0.15,
+  'dried rice': 0.03,
+};
+
+export interface DesiccantNeed {
+  readonly waterG: number;
+  readonly desiccantG: number;
+  readonly massWhenDryG: number;
+  readonly steps: readonly WorkingStep[];
+}
+
+/**
+ * How much water has to leave seed to dry it to a target, and about how much desiccant takes it up.
+ *
+ * @param massG              seed as it is, g, > 0
+ * @param moisturePercent    its moisture now, wet basis, above 0 and below 100
+ * @param targetPercent      moisture wanted, above 0 and not above the present one
+ * @param uptake             water taken up, g per g of desiccant, above 0 and at most 1
+ * @throws {RangeError} naming the argument; a target above the present moisture says that such seed is dry enough
+ * Source: dry matter stays, W₂ = W₁ (100 − M₁) / (100 − M₂); uptake from memory.
+ */
+export function desiccantNeeded(
+  massG: number,
+  moisturePercent: number,
+  targetPercent: number,
+  uptake: number,
+): DesiccantNeed {
+  if (!(massG > 0 && massG < Infinity)) throw new RangeError(`massG must be above 0, got ${massG}`);
+  if (!(moisturePercent > 0 && moisturePercent < 100))
+    throw new RangeError(`moisturePercent must lie between 0 and 100, got ${moisturePercent}`);
+  if (!(targetPercent > 0)) throw new RangeError(`targetPercent must be above 0, got ${targetPercent}`);
+  if (targetPercent > moisturePercent)
+    throw new RangeError(
+      `targetPercent must not be above the present moisture of ${moisturePercent} %, got ${targetPercent}: drying takes water out, so this seed is drier than you want already`,
+    );
+  if (!(uptake > 0 && uptake <= 1)) throw new RangeError(`uptake must be above 0 and at most 1, got ${uptake}`);
+  const massWhenDryG = (massG * (100 - moisturePercent)) / (100 - targetPercent);
+  const waterG = massG - massWhenDryG;
+  const desiccantG = waterG / uptake;
+  return {
+    waterG,
+    desiccantG,
+    massWhenDryG,
+    steps: [
+      {
+        label: 'it will weigh',
+        expression: `${massG} × (100 − ${moisturePercent}) / (100 − ${targetPercent})`,
+        result: massWhenDryG.toFixed(2),
+        unit: 'g',
+      },
+      {
+        label: 'water to take out',
+        expression: `${massG} − ${massWhenDryG.toFixed(2)}`,
+        result: waterG.toFixed(2),
+        unit: 'g',
+      },
+      { label: 'desiccant', expression: `${waterG.toFixed(2)} / ${uptake}`, result: desiccantG.toFixed(1), unit: 'g' },
+    ],
+  };
+}

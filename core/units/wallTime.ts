@@ -1,0 +1,61 @@
+/** A time as a clock on the wall shows it; month 1..12. */
+export interface WallTime {
+  readonly year: number;
+  readonly month: number;
+  readonly day: number;
+  readonly hour: number;
+  readonly minute: number;
+  readonly second: number;
+}
+
+const shapes = new Map<string, Intl.DateTimeFormat>();
+/** What a clock in a zone shows at an instant, as if it were universal time, ms. */
+function shownAt(zone: string, instant: number): number {
+  const shape =
+    shapes.get(zone) ??
+    new Intl.DateTimeFormat('en-US', {
+      timeZone: zone,
+      calendar: 'gregory',
+      numberingSystem: 'latn',
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: 'numeric',
+      second: 'numeric',
+    });
+  shapes.set(zone, shape);
+  const part = Object.fromEntries(shape.formatToParts(instant).map(({ type, value }) => [type, Number(value)]));
+  return Date.UTC(
+    part.year ?? 0,
+    (part.month ?? 1) - 1,
+    part.day ?? 1,
+    part.hour ?? 0,
+    part.minute ?? 0,
+    part.second ?? 0,
+  );
+}
+
+const DAY = 86_400_000;
+
+/**
+ * The instants at which a clock in a zone shows a time, ms since 1970, in order: one on most days, none in the hour
+ * that is left out in spring, two in the hour that comes twice in autumn.
+ *
+ * @param zone  name of the IANA time zone data base
+ */
+export function instantsOf(zone: string, wall: WallTime): number[] {
+  const asUtc = Date.UTC(wall.year, wall.month - 1, wall.day, wall.hour, wall.minute, wall.second);
+  const offsets = new Set([asUtc - DAY, asUtc, asUtc + DAY].map((at) => shownAt(zone, at) - at));
+  return [...offsets]
+    .map((offset) => asUtc - offset)
+    .filter((at) => shownAt(zone, at) === asUtc)
+    .sort((a, b) => a - b);
+}
+
+/** How far a zone's clock is ahead of universal time when it is not set forward for the summer, ms. */
+export function standardOffset(zone: string, year: number): number {
+  const winter = [Date.UTC(year, 0, 1), Date.UTC(year, 6, 1)].map((at) => shownAt(zone, at) - at);
+  return Math.min(...winter);
+}

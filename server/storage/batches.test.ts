@@ -1,0 +1,144 @@
+import { describe, expect, it } from 'vitest';
+import type { BatchList, BatchView, BatchWarnings, NewBatch } from '@mercato/contract/storage/batches';
+import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
+import { shippedKinds } from '../rule-books/shipped.ts';
+import { useHands } from '../testing/hands.ts';
+
+const hands = useHands();
+const pack = async (kind: string, species: string) =>
+  (
+    await hands.sampler.post<PacketView>('/store/packets', {
+      accession: { ...UNKNOWN_HEADER, kind, species, harvestYear: 2026 },
+      packet: {
+        amount: { by: 'count', seeds: 100 },
+        packedOn: '2026',
+        supplier: '',
+        wrapping: 'paper',
+        placeId: null,
+        note: '',
+      },
+    })
+  ).body;
+const place = async (kind: string, name: string) =>
+  (await hands.sampler.post<PlaceList>('/store/places', { parentId: null, kind, name })).body.places.find(
+    (one) => one.name === name,
+  )?.id ?? '';
+const batch = (body: Pick<NewBatch, 'what' | 'placeId' | 'packets'> & Partial<NewBatch>) =>
+  hands.sampler.post<BatchView>('/store/batches', {
+    hours: 720,
+    massG: null,
+    moisturePercent: null,
+    targetPercent: null,
+    shutAirPercent: null,
+    bags: 0,
+    anyway: '',
+    ...body,
+  });
+const line = (of: BatchView, entry: object) =>
+  hands.sampler.post<BatchView>(`/store/batches/${of.id}/lines`, entry, { 'If-Match': `"${of.version}"` });
+const at = (iso: string) => {
+  hands.lab.clock.now = new Date(iso);
+};
+
+describe('seed that is dried', () => {
+  it('is asked after its weight and its air, and says when it is dry enough', async () => {
+    at('2026-09-01T08:00:00Z');
+    const leek = await pack('leek', 'Allium porrum');
+    const chamber = await place('chamber', 'Drying chamber');
+    const wet = await batch({
+      what: 'drying',
+      placeId: chamber,
+      packets: [leek.id],
+      moisturePercent: 8,
+      targetPercent: 10,
+    });
+    expect(wet.body).toMatchObject({
+      status: 422,
+      errors: [{ message: expect.stringMatching(/above the present moisture of 8 %/) as string }],
+    });
+    let view = (
+      await batch({
+        what: 'drying',
+        placeId: chamber,
+        packets: [leek.id],
+        massG: 100,
+        moisturePercent: 14,
+        targetPercent: 6,
+      })
+    ).body;
+    expect(view).toMatchObject({
+      dueAt: '2026-10-01T08:00:00.000Z',
+      words: 'leek',
+      warnings: [],
+      dry: { answer: 'not-yet' },
+    });
+    expect((await hands.sampler.get<PacketView>(`/store/packets/${leek.id}`)).body.place).toEqual(['Drying chamber']);
+    at('2026-09-20T08:00:00Z');
+    expect((await line(view, { what: 'weighed', massG: 80 })).body).toMatchObject({
+      errors: [{ path: 'massG', message: expect.stringMatching(/less than its dry matter/) as string }],
+    });
+    view = (await line(view, { what: 'weighed', massG: 96 })).body;
+    expect(view.dry).toMatchObject({ answer: 'not-yet' });
+    expect((await line(view, { what: 'ended', words: '' })).body).toMatchObject({ errors: [{ path: 'words' }] });
+    expect((await line(view, { what: 'shut air', percent: 140 })).body).toMatchObject({
+      errors: [{ path: 'percent', message: 'air holds no more than 100 %' }],
+    });
+    at('2026-10-02T08:00:00Z');
+    view = (await line(view, { what: 'weighed', massG: 91.4 })).body;
+    view = (await line(view, { what: 'shut air', percent: 28 })).body;
+    expect(view.dry?.answer).toBe('yes');
+    view = (await line(view, { what: 'ended', words: '' })).body;
+    expect([view.state, (await line(view, { what: 'weighed', massG: 91 })).status]).toEqual(['ended', 409]);
+  });
+});
+
+describe('the cold', () => {
+  it('wants dry seed in two bags, and closed bags until they are warm', async () => {
+    at('2026-11-01T08:00:00Z');
+    const leek = await pack('leek', 'Allium porrum');
+    const [freezer, box, room] = [
+      await place('freezer', 'Freezer'),
+      await place('box', 'Box'),
+      await place('room', 'Room'),
+    ];
+    const freeze = (change: Partial<NewBatch>) =>
+      batch({ what: 'freezing', placeId: freezer, packets: [leek.id], hours: 0, ...change });
+    expect((await freeze({ placeId: box })).body).toMatchObject({ errors: [{ path: 'placeId' }] });
+    expect((await freeze({ bags: 2 })).body).toMatchObject({
+      errors: [{ path: 'anyway', message: expect.stringMatching(/was not measured/) as string }],
+    });
+    expect((await freeze({ bags: 2, shutAirPercent: 40 })).body).toMatchObject({
+      errors: [{ message: expect.stringMatching(/dry it to 25 % first/) as string }],
+    });
+    const frozen = (await freeze({ bags: 2, shutAirPercent: 22 })).body;
+    expect(frozen).toMatchObject({ state: 'running', dueAt: null, warnings: [], dry: null });
+    at('2026-11-20T08:00:00Z');
+    const warm = (await batch({ what: 'warming', placeId: room, packets: [leek.id], hours: 24 })).body;
+    at('2026-11-20T20:00:00Z');
+    expect((await line(warm, { what: 'ended', words: '' })).body).toMatchObject({
+      errors: [{ path: 'words', message: expect.stringMatching(/still cold/) as string }],
+    });
+    at('2026-11-21T08:00:00Z');
+    expect((await line(warm, { what: 'ended', words: '' })).body.state).toBe('ended');
+    const { batches } = (await hands.sampler.get<BatchList>('/store/batches')).body;
+    expect(batches.map((one) => [one.what, one.state])).toContainEqual(['freezing', 'running']);
+  });
+
+  it('is not for kinds that die of it, unless somebody says why', async () => {
+    const tender = shippedKinds().find((one) => one.keeping?.desiccation === 'sensitive');
+    const packet = await pack(tender?.commonNames[0] ?? 'tender', tender?.species ?? '');
+    const { body } = await hands.sampler.get<BatchWarnings>(`/store/batch-warnings?what=drying&packets=${packet.id}`);
+    expect(body.warnings).toMatchObject(tender ? [{ weight: 'stop' }] : [{ weight: 'care' }]);
+    const chamber = await place('chamber', 'Second chamber');
+    const refused = await batch({ what: 'drying', placeId: chamber, packets: [packet.id] });
+    expect(refused.status).toBe(tender ? 422 : 201);
+    const anyway = await batch({
+      what: 'drying',
+      placeId: chamber,
+      packets: [packet.id],
+      anyway: 'a trial with ten seeds',
+    });
+    expect(anyway.body.plan.anyway).toBe('a trial with ten seeds');
+  });
+});

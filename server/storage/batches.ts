@@ -1,0 +1,310 @@
+import { and, asc, desc, eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type {
+  BatchBrief,
+  BatchEntry,
+  BatchList,
+  BatchView,
+  BatchWarnings,
+  NewBatch,
+} from '@mercato/contract/storage/batches';
+import type { Kind } from '@mercato/core/rule-books/findKind';
+import { beforeDrying, beforeFreezing, type Batch, type Warning } from '@mercato/core/storage/cold';
+import { dryEnough, type DryAnswer, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
+import { meanAir, type Air } from '@mercato/core/store/climate/air';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { namesOf } from '../register/people.ts';
+import { kindsNamed } from '../rule-books/editions.ts';
+import { airOf, thinned } from '../store/climate.ts';
+import { packetsById, type StoredPacket } from '../store/forTests.ts';
+import { writeLine } from '../store/packets.ts';
+import { placeById, placePaths } from '../store/places.ts';
+import { batchLine, timedBatch } from './tables.ts';
+
+type Row = typeof timedBatch.$inferSelect;
+type Plan = BatchView['plan'];
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+const HOUR = 3_600_000;
+const SILENT_MINUTES = 24 * 60;
+const ROOM_C = 20;
+
+const SAYS: Readonly<Record<Batch, string>> = {
+  drying: 'put seed to dry',
+  freezing: 'put seed into the cold',
+  warming: 'took seed out of the cold, closed',
+};
+
+const keepingOf = (packet: StoredPacket, kinds: ReadonlyMap<string, Kind>): DryKind => {
+  const keeping = kinds.get(packet.species)?.keeping;
+  return { desiccation: keeping?.desiccation ?? 'unknown', oilFraction: keeping?.oilFraction ?? null };
+};
+
+async function seedOf(tx: Transaction, ids: readonly string[], lock: boolean) {
+  const packets = await packetsById(tx, ids, lock);
+  const kinds = await kindsNamed(tx, [...new Set([...packets.values()].map((one) => one.species).filter(Boolean))]);
+  return { packets, kinds };
+}
+
+const nameOf = ({ kind, variety }: StoredPacket) => (variety === '' ? kind : `${kind} ${variety}`);
+
+function warningsOf(
+  { what, shutAirPercent, bags }: Pick<NewBatch, 'what' | 'shutAirPercent' | 'bags'>,
+  packets: readonly StoredPacket[],
+  kinds: ReadonlyMap<string, Kind>,
+): Warning[] {
+  if (what === 'warming') return [];
+  const all = packets.flatMap((one) =>
+    what === 'drying'
+      ? beforeDrying(one.kind, keepingOf(one, kinds))
+      : beforeFreezing(one.kind, keepingOf(one, kinds), { balancePercent: shutAirPercent, bags }),
+  );
+  return all.filter((one, i) => all.findIndex((other) => other.words === one.words) === i);
+}
+
+/** What is to be said before seed is dried or frozen; nothing is written. */
+export async function warnings(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<BatchWarnings> {
+  const ids =
+    typeof query.packets === 'string' ? query.packets.split(',').filter((one) => /^[0-9a-f-]{36}$/.test(one)) : [];
+  const what = query.what === 'freezing' ? ('freezing' as const) : ('drying' as const);
+  const { packets, kinds } = await seedOf(tx, ids.slice(0, 500), false);
+  const figure = (text: unknown) => (typeof text === 'string' && /^\d{1,3}(\.\d+)?$/.test(text) ? Number(text) : null);
+  const damp = figure(query.air);
+  return {
+    warnings: warningsOf(
+      { what, shutAirPercent: damp !== null && damp <= 100 ? damp : null, bags: Math.floor(figure(query.bags) ?? 0) },
+      [...packets.values()],
+      kinds,
+    ),
+  };
+}
+
+/**
+ * Starts a batch: its packets are moved to its place, and its time runs.
+ * @throws {Fault} 422 against a warning that kills seed, when nobody says why it is done anyway
+ */
+export async function startBatch(context: Write, body: NewBatch): Promise<string> {
+  const { tx, hand, audit } = context;
+  const { what, placeId, packets: ids, ...plan } = body;
+  const place = await placeById(tx, placeId, 'placeId');
+  const { packets, kinds } = await seedOf(tx, ids, true);
+  const missing = ids.findIndex((one) => !packets.has(one));
+  if (missing >= 0)
+    throw fault('invalid', 'There is no such packet.', [
+      { path: `packets.${missing}`, message: 'is no packet of this store' },
+    ]);
+  if (what === 'freezing' && place.kind !== 'freezer' && place.kind !== 'refrigerator')
+    throw fault('invalid', 'Seed is frozen in a freezer.', [
+      { path: 'placeId', message: `${place.name} is no freezer and no refrigerator` },
+    ]);
+  const stops = warningsOf(body, [...packets.values()], kinds).filter((one) => one.weight === 'stop');
+  if (stops.length > 0 && plan.anyway.length < 3)
+    throw fault('invalid', 'This would kill the seed.', [
+      {
+        path: 'anyway',
+        message: `${stops.map((one) => one.words).join('; ')}. Say why it is done anyway, or leave it`,
+      },
+    ]);
+  if (what !== 'freezing' && plan.hours < 1)
+    throw fault('invalid', 'This takes its time.', [{ path: 'hours', message: 'must be one hour at least' }]);
+  const id = uuid();
+  await tx.insert(timedBatch).values({
+    id,
+    what,
+    placeId,
+    packetIds: ids,
+    plan,
+    startedAt: hand.at,
+    dueAt: what === 'freezing' ? null : new Date(hand.at.getTime() + plan.hours * HOUR),
+    updatedBy: hand.personId,
+    updatedAt: hand.at,
+  });
+  for (const one of packets.values()) await writeLine(context, one.id, { what: 'move', placeId }, one.version);
+  await audit({ action: SAYS[what], subject: `${ids.length} packets`, after: body, reason: plan.anyway || undefined });
+  return id;
+}
+
+/**
+ * Writes what was measured, or how it ended.
+ * @throws {Fault} 412 when it has moved on, 422 for a packet opened while it is still cold and nobody says why
+ */
+export async function writeBatch(context: Write, id: string, entry: BatchEntry, seen: number | null): Promise<void> {
+  const { tx, hand, audit } = context;
+  const [row] = await tx.select().from(timedBatch).where(eq(timedBatch.id, id)).for('update');
+  if (!row) throw noBatch();
+  checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  if (row.state === 'ended') throw fault('conflict', 'This has ended: nothing more is measured of it.');
+  const early = row.dueAt !== null && hand.at < row.dueAt;
+  if (entry.what === 'ended' && early && entry.words.length < 3)
+    throw fault('invalid', 'Its time is not over.', [
+      {
+        path: 'words',
+        message:
+          row.what === 'warming'
+            ? 'it is still cold: opened now it draws water out of the air. Say why, or wait'
+            : 'its time is not over: say why it ends now, or wait',
+      },
+    ]);
+  const lines = await linesOf(tx, id);
+  const next = [...lines, { entry, at: hand.at }];
+  try {
+    dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw fault('invalid', 'This cannot be.', [
+      {
+        path: entry.what === 'weighed' ? 'massG' : 'percent',
+        message:
+          entry.what === 'weighed'
+            ? 'is less than its dry matter by the moisture at the start: one of the two is wrong'
+            : error.message,
+      },
+    ]);
+  }
+  await tx.insert(batchLine).values({ batchId: id, line: lines.length, entry, by: hand.personId, at: hand.at });
+  await tx
+    .update(timedBatch)
+    .set({
+      version: row.version + 1,
+      ...(entry.what === 'ended' ? { state: 'ended' } : {}),
+      updatedBy: hand.personId,
+      updatedAt: hand.at,
+    })
+    .where(eq(timedBatch.id, id));
+  await audit({
+    action: entry.what === 'ended' ? `ended ${row.what}` : 'measured seed in a batch',
+    subject: row.what,
+    after: entry,
+  });
+}
+
+const noBatch = () => fault('not-found', 'There is no such batch.');
+const linesOf = (tx: Transaction, id: string) =>
+  tx.select().from(batchLine).where(eq(batchLine.batchId, id)).orderBy(asc(batchLine.line));
+
+/** Whether a batch that dries is dry enough to be closed airtight, from all that was measured of it. */
+function dryOf(
+  row: Row,
+  lines: readonly { readonly entry: unknown; readonly at: Date }[],
+  kind: DryKind,
+  air: readonly Air[],
+): DryAnswer | null {
+  if (row.what !== 'drying') return null;
+  const plan = row.plan as Plan;
+  const start = row.startedAt.getTime();
+  const entries = lines.map((one) => ({ entry: one.entry as BatchEntry, hours: (one.at.getTime() - start) / HOUR }));
+  const newest = (what: 'moisture' | 'shut air') => {
+    const found = entries.findLast(({ entry }) => entry.what === what)?.entry;
+    return found && 'percent' in found ? found.percent : undefined;
+  };
+  const weighings = [
+    ...(plan.massG === null ? [] : [{ hours: -0.001, massG: plan.massG }]),
+    ...entries.flatMap(({ entry, hours }) => (entry.what === 'weighed' ? [{ hours, massG: entry.massG }] : [])),
+  ].filter((one, i, all) => i === 0 || one.hours > (all[i - 1]?.hours ?? -1));
+  const mean = meanAir(air, SILENT_MINUTES);
+  // The moisture at the start speaks for the seed until something was measured since.
+  const moisture = newest('moisture') ?? (entries.length === 0 ? (plan.moisturePercent ?? undefined) : undefined);
+  const shut = newest('shut air');
+  const evidence: DryEvidence = {
+    temperatureC: mean?.temperatureC ?? ROOM_C,
+    weighings,
+    ...(plan.moisturePercent === null ? {} : { firstMoisturePercent: plan.moisturePercent }),
+    ...(moisture === undefined ? {} : { moisturePercent: moisture }),
+    ...(shut === undefined ? {} : { shutAirPercent: shut }),
+    ...(mean?.humidityPercent == null ? {} : { roomAirPercent: mean.humidityPercent }),
+  };
+  return dryEnough(kind, 'airtight', evidence);
+}
+
+/** The batches, those that run first, and of them those that are due first. */
+export async function listBatches(tx: Transaction, now: Date): Promise<BatchList> {
+  const running = await tx
+    .select()
+    .from(timedBatch)
+    .where(eq(timedBatch.state, 'running'))
+    .orderBy(asc(timedBatch.dueAt), asc(timedBatch.id));
+  const ended = await tx
+    .select()
+    .from(timedBatch)
+    .where(and(eq(timedBatch.state, 'ended')))
+    .orderBy(desc(timedBatch.id))
+    .limit(20);
+  const rows = [...running, ...ended];
+  const { packets } = await seedOf(tx, [...new Set(rows.flatMap((one) => one.packetIds as string[]))], false);
+  const paths = await placePaths(tx);
+  return { now: now.toISOString(), batches: rows.map((one) => briefOf(one, packets, paths)) };
+}
+
+function briefOf(
+  row: Row,
+  packets: ReadonlyMap<string, StoredPacket>,
+  paths: ReadonlyMap<string, string[]>,
+): BatchBrief {
+  const names = [...new Set((row.packetIds as string[]).flatMap((one) => packets.get(one)?.kind ?? []))];
+  return {
+    id: row.id,
+    what: row.what as Batch,
+    place: paths.get(row.placeId) ?? [],
+    packets: (row.packetIds as string[]).length,
+    words: names.length > 4 ? `${names.slice(0, 4).join(', ')} and others` : names.join(', '),
+    startedAt: row.startedAt.toISOString(),
+    dueAt: row.dueAt?.toISOString() ?? null,
+    state: row.state as BatchBrief['state'],
+  };
+}
+
+export async function batchView(tx: Transaction, id: string, now: Date): Promise<BatchView> {
+  const [row] = await tx.select().from(timedBatch).where(eq(timedBatch.id, id));
+  if (!row) throw noBatch();
+  const ids = row.packetIds as string[];
+  const { packets, kinds } = await seedOf(tx, ids, false);
+  const all = ids.flatMap((one) => packets.get(one) ?? []);
+  const lines = await linesOf(tx, id);
+  const names = await namesOf(tx);
+  const until = row.state === 'ended' ? row.updatedAt : now;
+  const air = (await airOf(tx, row.placeId, row.startedAt)).filter((one) => one.at <= until.getTime());
+  const plan = row.plan as Plan;
+  return {
+    ...briefOf(row, packets, await placePaths(tx)),
+    version: row.version,
+    now: now.toISOString(),
+    plan,
+    of: all.map((one) => ({ id: one.id, code: one.code, words: `${nameOf(one)} ${one.harvestYear}` })),
+    warnings: warningsOf({ ...plan, what: row.what as Batch }, all, kinds),
+    lines: lines
+      .map((one) => ({
+        line: one.line,
+        words: wordsOf(one.entry as BatchEntry),
+        by: names.get(one.by) ?? '',
+        at: one.at.toISOString(),
+      }))
+      .reverse(),
+    dry: dryOf(row, lines, together(all.map((one) => keepingOf(one, kinds))), air),
+    air: thinned(air),
+    mean: meanAir(air, SILENT_MINUTES),
+  };
+}
+
+/** Several kinds as one: the most sensitive counts, and their oil only where it is the same. */
+function together(kinds: readonly DryKind[]): DryKind {
+  const oils = new Set(kinds.map((one) => one.oilFraction));
+  const [oil] = oils;
+  const worst = (['sensitive', 'unknown', 'orthodox'] as const).find((one) =>
+    kinds.some((kind) => kind.desiccation === one),
+  );
+  return { desiccation: worst ?? 'unknown', oilFraction: oils.size === 1 ? (oil ?? null) : null };
+}
+
+function wordsOf(entry: BatchEntry): string {
+  switch (entry.what) {
+    case 'weighed':
+      return `weighs ${entry.massG} g`;
+    case 'moisture':
+      return `moisture ${entry.percent} %`;
+    case 'shut air':
+      return `air shut up with it at ${entry.percent} %`;
+    case 'ended':
+      return entry.words === '' ? 'ended' : `ended: ${entry.words}`;
+  }
+}

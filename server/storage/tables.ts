@@ -1,0 +1,40 @@
+import { sql } from 'drizzle-orm';
+import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { instant } from '../database/columns.ts';
+
+/** Packets that are dried, frozen or warmed up together, with the time that it takes. */
+export const timedBatch = pgTable(
+  'timed_batch',
+  {
+    id: uuid('id').primaryKey(),
+    what: text('what').notNull(),
+    placeId: uuid('place_id').notNull(),
+    packetIds: jsonb('packet_ids').notNull(),
+    plan: jsonb('plan').notNull(),
+    startedAt: instant('started_at').notNull(),
+    dueAt: instant('due_at'),
+    state: text('state').notNull().default('running'),
+    version: integer('version').notNull().default(1),
+    updatedBy: uuid('updated_by').notNull(),
+    updatedAt: instant('updated_at').notNull(),
+  },
+  (t) => [
+    index('timed_batch_running').on(t.state, t.dueAt),
+    check('timed_batch_what', sql`what in ('drying','freezing','warming')`),
+    check('timed_batch_state', sql`state in ('running','ended')`),
+  ],
+);
+
+/** What was measured of a batch, and how it ended; written once. */
+export const batchLine = pgTable(
+  'batch_line',
+  {
+    batchId: uuid('batch_id').notNull(),
+    /** From 0, without a gap. */
+    line: integer('line').notNull(),
+    entry: jsonb('entry').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.batchId, t.line] }), check('batch_line_number', sql`line >= 0`)],
+);

@@ -1,0 +1,321 @@
+import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type {
+  AlarmView,
+  CareLine,
+  CareList,
+  ClimateSettings,
+  NewReading,
+  PlaceCare,
+} from '@mercato/contract/store/care';
+import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/store/climate/air';
+import { CannotBe } from '@mercato/core/store/packetBook';
+import {
+  alarmKey,
+  placeStanding,
+  type PlaceEntry,
+  type PlaceLine,
+  type PlaceStanding,
+} from '@mercato/core/store/placeBook';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { Fault, fault } from '../http/fault.ts';
+import { namesOf } from '../register/people.ts';
+import { airColumns, airOf, thinned } from './climate.ts';
+import { listLists } from './lists.ts';
+import { askLogger, LoggerSilent } from './loggerLink.ts';
+import { listPlaces, placePaths } from './places.ts';
+import { climateReading, placeLine, storePlace } from './tables.ts';
+
+type Place = typeof storePlace.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+const DAY = 86_400_000;
+/** Alarms are looked for over so many days. */
+const ALARM_DAYS = 90;
+const MEAN_DAYS = 30;
+const SHOWN_LINES = 200;
+const UNBOUND: Pick<Band, 'silentMinutes'> = { silentMinutes: 24 * 60 };
+
+const noPlace = () => fault('not-found', 'There is no such place in the store.');
+
+async function lockPlace(tx: Transaction, id: string, seen: number | null): Promise<Place> {
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id)).for('update');
+  if (!row) throw noPlace();
+  checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  return row;
+}
+
+async function linesOf(tx: Transaction, placeId: string) {
+  return tx.select().from(placeLine).where(eq(placeLine.placeId, placeId)).orderBy(asc(placeLine.line));
+}
+const asLine = (row: typeof placeLine.$inferSelect): PlaceLine => ({
+  entry: row.entry as PlaceEntry,
+  at: row.at.toISOString(),
+});
+
+/**
+ * Writes a line into the book of a place.
+ * @throws {Fault} 412 when it has moved on, 422 for what cannot be
+ */
+export async function writePlaceLine(
+  context: Write,
+  id: string,
+  entry: PlaceEntry,
+  seen: number | null,
+): Promise<void> {
+  const { tx, hand, audit } = context;
+  const row = await lockPlace(tx, id, seen);
+  if (entry.what === 'door' && Date.parse(entry.at) > hand.at.getTime() + 60_000)
+    throw fault('invalid', 'This door has not been opened yet.', [{ path: 'at', message: 'lies in the future' }]);
+  const before = await linesOf(tx, id);
+  try {
+    placeStanding([...before.map(asLine), { entry, at: hand.at.toISOString() }], hand.at.getTime());
+  } catch (error) {
+    if (!(error instanceof CannotBe)) throw error;
+    throw fault('invalid', 'This cannot be written into the book of this place.', [
+      { path: error.path, message: error.message },
+    ]);
+  }
+  await tx.insert(placeLine).values({ placeId: id, line: before.length, entry, by: hand.personId, at: hand.at });
+  await tx
+    .update(storePlace)
+    .set({ version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(eq(storePlace.id, id));
+  await audit({
+    action: `wrote into the book of a place: ${entry.what}`,
+    subject: `${row.kind} ${row.name}`,
+    after: entry,
+  });
+}
+
+/** Says within what the air of a place is to stay, and where its logger is heard. */
+export async function setClimate(
+  { tx, hand, audit }: Write,
+  id: string,
+  { reason, ...settings }: ClimateSettings,
+  seen: number | null,
+  mayPoint: boolean,
+): Promise<void> {
+  const row = await lockPlace(tx, id, seen);
+  // The server opens a line to that address: whoever looks after the settings says where.
+  if (settings.logger !== row.logger && !mayPoint)
+    throw fault('not-permitted', 'Where a logger is heard is for the lead to set.');
+  await tx
+    .update(storePlace)
+    .set({ ...settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(eq(storePlace.id, id));
+  await audit({
+    action: 'set the climate of a place',
+    subject: `${row.kind} ${row.name}`,
+    before: { band: row.band, logger: row.logger },
+    after: settings,
+    reason,
+  });
+}
+
+/** Keeps a dial that somebody read. */
+export async function keepReading({ tx, hand, audit }: Write, id: string, reading: NewReading): Promise<void> {
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  if (!row) throw noPlace();
+  const at = new Date(reading.at);
+  if (at.getTime() > hand.at.getTime() + 60_000)
+    throw fault('invalid', 'This has not been read yet.', [{ path: 'at', message: 'lies in the future' }]);
+  await tx.insert(climateReading).values({ id: uuid(), placeId: id, at, ...airColumns(reading), by: hand.personId });
+  await audit({ action: 'read the climate of a place', subject: `${row.kind} ${row.name}`, after: reading });
+}
+
+/**
+ * Takes what the logger of a place saw since it was last asked.
+ * @throws {Fault} 422 when there is none, or it does not answer; nothing is written then
+ */
+export async function takeLog(tx: Transaction, id: string, now: Date): Promise<{ taken: number; garbled: number }> {
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  if (!row) throw noPlace();
+  if (row.logger === '')
+    throw fault('invalid', 'This place has no logger.', [{ path: 'logger', message: 'is not set' }]);
+  const [last] = await tx
+    .select({ at: sql<Date | null>`max(${climateReading.at})`.mapWith(climateReading.at) })
+    .from(climateReading)
+    .where(and(eq(climateReading.placeId, id), isNull(climateReading.listId), isNull(climateReading.by)));
+  const since = last?.at ?? new Date(now.getTime() - MEAN_DAYS * DAY);
+  let heard: Awaited<ReturnType<typeof askLogger>>;
+  try {
+    heard = await askLogger(row.logger, since);
+  } catch (error) {
+    if (!(error instanceof LoggerSilent)) throw error;
+    throw fault('invalid', `${error.message[0]?.toUpperCase()}${error.message.slice(1)}.`, [
+      { path: 'logger', message: `${error.message}: ${row.logger}` },
+    ]);
+  }
+  const fresh = heard.air.filter((one) => one.at > since.getTime() && one.at <= now.getTime() + 60_000);
+  for (let from = 0; from < fresh.length; from += 500)
+    await tx
+      .insert(climateReading)
+      .values(
+        fresh
+          .slice(from, from + 500)
+          .map((one) => ({ id: uuid(), placeId: id, at: new Date(one.at), ...airColumns(one) })),
+      );
+  return { taken: fresh.length, garbled: heard.garbled };
+}
+
+function alarmsOf(air: readonly Air[], band: Band | null, standing: PlaceStanding, now: Date): AlarmView[] {
+  if (!band || air.length === 0) return [];
+  return episodesOf(air, band, now.getTime())
+    .map((one): AlarmView => {
+      const from = new Date(one.from).toISOString();
+      return {
+        alarm: one.alarm,
+        from,
+        to: one.to === null ? null : new Date(one.to).toISOString(),
+        minutes: one.minutes,
+        worst: one.worst,
+        seen: standing.seen.get(alarmKey(one.alarm, from)) ?? null,
+      };
+    })
+    .reverse();
+}
+
+export async function placeCare(
+  tx: Transaction,
+  id: string,
+  query: Readonly<Record<string, unknown>>,
+  now: Date,
+): Promise<PlaceCare> {
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  const place = (await listPlaces(tx)).find((one) => one.id === id);
+  if (!row || !place) throw noPlace();
+  const days =
+    typeof query.days === 'string' && /^\d{1,3}$/.test(query.days)
+      ? Math.min(400, Math.max(1, Number(query.days)))
+      : MEAN_DAYS;
+  const band = row.band as Band | null;
+  const rows = await linesOf(tx, id);
+  const standing = placeStanding(rows.map(asLine), now.getTime());
+  const air = await airOf(tx, id, new Date(now.getTime() - Math.max(days, ALARM_DAYS) * DAY));
+  const since = (n: number) => air.filter((one) => one.at >= now.getTime() - n * DAY);
+  const latest = air.at(-1);
+  const names = await namesOf(tx);
+  return {
+    place,
+    band,
+    logger: row.logger,
+    days,
+    air: thinned(since(days)),
+    latest: latest ? { ...latest, at: new Date(latest.at).toISOString() } : null,
+    mean: meanAir(since(MEAN_DAYS), (band ?? UNBOUND).silentMinutes),
+    alarms: alarmsOf(air, band, standing, now),
+    desiccant: standing.desiccant,
+    openings: standing.openings,
+    openMinutes: standing.openMinutes,
+    lines: rows
+      .map((one) => {
+        const entry = one.entry as PlaceEntry;
+        return {
+          line: one.line,
+          what: entry.what,
+          words: wordsOf(entry),
+          by: names.get(one.by) ?? '',
+          at: one.at.toISOString(),
+          struck: standing.struck.get(one.line) ?? null,
+        };
+      })
+      .reverse()
+      .slice(0, SHOWN_LINES),
+    files: (await listLists(tx)).filter(
+      (one) => one.what === 'climate' && one.place.join('\n') === place.path.join('\n'),
+    ),
+  };
+}
+
+function wordsOf(entry: PlaceEntry): string {
+  switch (entry.what) {
+    case 'door':
+      return `door open for ${entry.minutes} min${entry.why === '' ? '' : `: ${entry.why}`}`;
+    case 'desiccant':
+      return `${entry.massG} g of ${entry.stuff} put in, to be looked at every ${entry.lookEveryDays} days`;
+    case 'seen':
+      return `desiccant is ${entry.state}`;
+    case 'no desiccant':
+      return 'desiccant taken out';
+    case 'alarm':
+      return `seen, ${entry.alarm}: ${entry.words}`;
+    case 'strike':
+      return `struck line ${entry.line + 1}: ${entry.reason}`;
+  }
+}
+
+/** What calls for somebody in the store: alarms that nobody has seen, desiccant that is due. */
+export async function careList(tx: Transaction, now: Date): Promise<CareList> {
+  const paths = await placePaths(tx);
+  const rows = await tx.select().from(storePlace).orderBy(asc(storePlace.name), asc(storePlace.id));
+  const all = await tx.select().from(placeLine).orderBy(asc(placeLine.placeId), asc(placeLine.line));
+  const books = new Map<string, PlaceLine[]>();
+  for (const one of all) books.set(one.placeId, [...(books.get(one.placeId) ?? []), asLine(one)]);
+  const places: CareLine[] = [];
+  for (const row of rows) {
+    const standing = placeStanding(books.get(row.id) ?? [], now.getTime());
+    const watched = row.band !== null || row.logger !== '';
+    const air = watched ? await airOf(tx, row.id, new Date(now.getTime() - ALARM_DAYS * DAY)) : [];
+    const calls: CareLine['calls'] = alarmsOf(air, row.band as Band | null, standing, now)
+      .filter((one) => one.seen === null)
+      .map((one) => ({ what: 'alarm', words: alarmWords(one), goesOn: one.to === null }));
+    if (watched && air.length === 0)
+      calls.push({ what: 'climate unknown', words: `no reading in ${ALARM_DAYS} days`, goesOn: true });
+    if (standing.desiccant && Date.parse(standing.desiccant.dueAt) <= now.getTime())
+      calls.push({
+        what: 'desiccant',
+        words:
+          standing.desiccant.state === 'spent'
+            ? `${standing.desiccant.massG} g of ${standing.desiccant.stuff} are spent: dry them or put fresh in`
+            : `look at the ${standing.desiccant.stuff}, last seen ${standing.desiccant.seenAt.slice(0, 10)}`,
+        goesOn: true,
+      });
+    const latest = air.at(-1);
+    if (calls.length > 0 || latest)
+      places.push({
+        placeId: row.id,
+        place: paths.get(row.id) ?? [],
+        calls: calls.sort((a, b) => Number(b.goesOn) - Number(a.goesOn)).slice(0, 12),
+        latest: latest ? { ...latest, at: new Date(latest.at).toISOString() } : null,
+      });
+  }
+  const weight = (line: CareLine) => (line.calls.some((one) => one.goesOn) ? 0 : line.calls.length > 0 ? 1 : 2);
+  return { now: now.toISOString(), places: places.sort((a, b) => weight(a) - weight(b)) };
+}
+
+const lasted = (minutes: number) => (minutes < 120 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`);
+export function alarmWords({ alarm, minutes, worst, to }: AlarmView): string {
+  if (alarm === 'silent') return `silent for ${lasted(minutes)}`;
+  const unit = alarm === 'too warm' || alarm === 'too cold' ? '°C' : '%';
+  return `${alarm} for ${lasted(minutes)}, at worst ${worst?.toFixed(1)} ${unit}${to === null ? ', and it goes on' : ''}`;
+}
+
+const LOGGER_LOCK = 431_018_281;
+
+/** Asks every logger of the store once; of several servers only one does. A logger that is silent shows as such. */
+export async function takeAllLogs(db: Transaction, now: Date): Promise<void> {
+  await db.transaction(async (transaction) => {
+    const tx = transaction as unknown as Transaction;
+    const { rows } = await tx.execute<{ mine: boolean }>(sql`select pg_try_advisory_xact_lock(${LOGGER_LOCK}) as mine`);
+    if (!rows[0]?.mine) return;
+    const places = await tx.select({ id: storePlace.id }).from(storePlace).where(ne(storePlace.logger, ''));
+    for (const one of places)
+      try {
+        await takeLog(tx, one.id, now);
+      } catch (error) {
+        if (!(error instanceof Fault)) throw error;
+      }
+  });
+}
+
+/** The demo's logger, wherever it listens today. */
+export async function pointLogger(tx: Transaction, address: string): Promise<void> {
+  const [first] = await tx
+    .select({ id: storePlace.id })
+    .from(storePlace)
+    .where(ne(storePlace.logger, ''))
+    .orderBy(asc(storePlace.id))
+    .limit(1);
+  if (first) await tx.update(storePlace).set({ logger: address }).where(eq(storePlace.id, first.id));
+}

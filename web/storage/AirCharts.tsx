@@ -1,0 +1,64 @@
+import type { PlaceCare } from '@mercato/contract/store/care';
+import type { Band } from '@mercato/core/store/climate/air';
+import { lazy, Suspense, useMemo, type JSX } from 'react';
+
+const Chart = lazy(() => import('../ui/Chart.tsx'));
+
+/** What the air of a place was: temperature above, humidity below, with the edges of its band. */
+export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | null }): JSX.Element | null {
+  const heat = useMemo(
+    () => [{ name: 'temperature', points: air.map((one) => ({ x: one.at, y: Number(one.temperatureC.toFixed(2)) })) }],
+    [air],
+  );
+  const damp = useMemo(
+    () => [
+      {
+        name: 'humidity',
+        points: air.flatMap((one) =>
+          one.humidityPercent === null ? [] : [{ x: one.at, y: Number(one.humidityPercent.toFixed(1)) }],
+        ),
+      },
+    ],
+    [air],
+  );
+  const heatLevels = useMemo(() => levels(band?.leastC, band?.mostC, '°C'), [band]);
+  const dampLevels = useMemo(() => levels(band?.leastPercent, band?.mostPercent, '%'), [band]);
+  if (air.length < 2) return null;
+  return (
+    <Suspense fallback={<div style={{ minHeight: 640 }} aria-busy="true" />}>
+      <Chart
+        curves={heat}
+        levels={heatLevels}
+        time
+        yRange={null}
+        xTitle=""
+        yTitle="temperature, °C"
+        says={saying(
+          'temperature',
+          heat.flatMap((one) => one.points),
+          '°C',
+        )}
+      />
+      {(damp[0]?.points.length ?? 0) > 1 && (
+        <Chart
+          curves={damp}
+          levels={dampLevels}
+          time
+          xTitle=""
+          yTitle="relative humidity, %"
+          says={saying('humidity', damp[0]?.points ?? [], '%')}
+        />
+      )}
+    </Suspense>
+  );
+}
+
+const levels = (least: number | null | undefined, most: number | null | undefined, unit: string) => [
+  ...(least == null ? [] : [{ y: least, words: `at least ${least} ${unit}` }]),
+  ...(most == null ? [] : [{ y: most, words: `at most ${most} ${unit}` }]),
+];
+
+function saying(what: string, points: readonly { y: number }[], unit: string): string {
+  const figures = points.map((one) => one.y);
+  return `${what} from ${Math.min(...figures).toFixed(1)} to ${Math.max(...figures).toFixed(1)} ${unit}`;
+}

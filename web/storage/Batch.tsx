@@ -1,0 +1,177 @@
+import { batchEntrySchema, type BatchEntry, type BatchView } from '@mercato/contract/storage/batches';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Link, useParams } from 'react-router';
+import { read, Refused, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { plainFigure, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { Slip } from '../ui/Slip.tsx';
+import { useNow } from '../ui/now.ts';
+import { AirCharts } from './AirCharts.tsx';
+import { lasted } from './careData.ts';
+
+const TITLES = { drying: 'Drying', freezing: 'In the cold', warming: 'Warming up, closed' } as const;
+const ANSWERS = {
+  yes: ['within', 'Dry enough: close it'],
+  'not-yet': ['outside', 'Not dry enough yet'],
+  unknown: ['not-judged', 'How dry it is cannot be told yet'],
+  never: ['outside', 'This kind dies when it dries'],
+} as const;
+
+/** Seed that is dried, frozen or warmed up: its clock, what was measured, and whether it may be opened or closed. */
+export default function Batch(): JSX.Element {
+  const { batch: id = '' } = useParams();
+  const { may, session } = useSession();
+  const client = useQueryClient();
+  const now = useNow();
+  const { data, error } = useQuery({
+    queryKey: ['batch', id],
+    queryFn: ({ signal }) => read<BatchView>(`/store/batches/${id}`, signal),
+    refetchInterval: 60_000,
+  });
+  if (error instanceof Refused && error.status === 404)
+    return (
+      <main>
+        <h1>There is no such batch</h1>
+        <Link to="/store/care">care of the store</Link>
+      </main>
+    );
+  if (!data) return <main aria-busy="true" />;
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const send = async (entry: BatchEntry, key: string) => {
+    const next = await write<BatchView>('POST', `/store/batches/${id}/lines`, entry, { key, version: data.version });
+    client.setQueryData(['batch', id], next);
+    void client.invalidateQueries({ queryKey: ['batches'] });
+  };
+  const left = data.dueAt === null ? null : (Date.parse(data.dueAt) - now) / 60_000;
+  return (
+    <main className="station">
+      <section>
+        <p className="soft">
+          <Link to="/store/care">care of the store</Link>
+        </p>
+        <h1>{TITLES[data.what]}</h1>
+        <p className="soft">
+          {data.place.join(' › ')} · since {shortInstant(data.startedAt, zone)}
+          {data.dueAt !== null && ` · until ${shortInstant(data.dueAt, zone)}`}
+        </p>
+        {data.state === 'ended' ? (
+          <p>
+            <VerdictMark mark="within" /> It has ended.
+          </p>
+        ) : left === null ? null : (
+          <p className="left-of" role="timer">
+            <b className="fig">{left > 0 ? lasted(left) : 'over'}</b>{' '}
+            {left > 0 ? (data.what === 'warming' ? 'to wait, closed' : 'to go') : `for ${lasted(-left)}`}
+          </p>
+        )}
+        <ul className="packets" aria-label="its seed">
+          {data.of.map((one) => (
+            <li key={one.id}>
+              <Link to={`/store/packets/${one.id}`}>{one.words}</Link>
+              <span className="code">{one.code}</span>
+            </li>
+          ))}
+        </ul>
+        {data.plan.anyway && <p className="notice">Done against a warning: {data.plan.anyway}</p>}
+        {data.warnings.map((one) => (
+          <p key={one.words} className="caution">
+            {one.words}
+          </p>
+        ))}
+        {data.dry && (
+          <p>
+            <VerdictMark mark={ANSWERS[data.dry.answer][0]} /> <b>{ANSWERS[data.dry.answer][1]}</b>.{' '}
+            {data.dry.reasons.join('; ')}. {data.dry.next}
+          </p>
+        )}
+        {may('store.write') && data.state === 'running' && (
+          <>
+            {data.what === 'drying' && <Measure key={`m${data.version}`} send={send} />}
+            <End key={`e${data.version}`} data={data} early={left !== null && left > 0} send={send} />
+          </>
+        )}
+        {data.lines.length > 0 && (
+          <>
+            <h2>What was measured</h2>
+            <ol className="book" reversed>
+              {data.lines.map((one) => (
+                <li key={one.line} value={one.line + 1}>
+                  {one.words}{' '}
+                  <span className="soft">
+                    {one.by}, {shortInstant(one.at, zone)}
+                  </span>
+                </li>
+              ))}
+            </ol>
+          </>
+        )}
+        {data.air.length > 1 && (
+          <>
+            <h2>Its air since</h2>
+            <AirCharts air={data.air} band={null} />
+          </>
+        )}
+      </section>
+      <aside className="slip">{data.dry && <Slip title="how dry it is" steps={data.dry.steps} />}</aside>
+    </main>
+  );
+}
+
+const MEASURES = [
+  ['weighed', 'weight, g'],
+  ['shut air', 'air shut up with it, %'],
+  ['moisture', 'moisture by meter or oven, %'],
+] as const;
+
+function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }): JSX.Element {
+  const draft = useDraft(
+    { what: 'weighed', figure: '' },
+    ({ what, figure }) => {
+      const plain = plainFigure(figure);
+      const value = /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : figure;
+      return what === 'weighed' ? { what, massG: value } : { what, percent: value };
+    },
+    batchEntrySchema,
+    send,
+  );
+  return (
+    <DraftForm draft={draft} send="Keep it">
+      <div className="fields">
+        <ChoiceField label="what was measured" options={MEASURES} {...draft.field('what')} />
+        <TextField label="figure" figure inputMode="decimal" {...draft.field('figure', 'massG', 'percent')} />
+      </div>
+    </DraftForm>
+  );
+}
+
+function End({
+  data,
+  early,
+  send,
+}: {
+  data: BatchView;
+  early: boolean;
+  send: (entry: BatchEntry, key: string) => Promise<void>;
+}): JSX.Element {
+  const draft = useDraft(
+    { words: '' },
+    ({ words }) => ({ what: 'ended', words: words.trim() }),
+    batchEntrySchema,
+    send,
+  );
+  return (
+    <DraftForm
+      draft={draft}
+      quiet={early}
+      send={
+        data.what === 'warming' ? 'It may be opened' : data.what === 'freezing' ? 'It came out' : 'It is closed now'
+      }
+    >
+      <TextField label={early ? 'why before its time' : 'remark'} {...draft.field('words')} />
+    </DraftForm>
+  );
+}

@@ -1,0 +1,253 @@
+import { newBatchSchema, type BatchView, type BatchWarnings } from '@mercato/contract/storage/batches';
+import type { StoreList } from '@mercato/contract/store/packets';
+import { BATCHES, USUAL_HOURS, type Batch } from '@mercato/core/storage/cold';
+import { desiccantNeeded, UPTAKE } from '@mercato/core/storage/desiccant';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { placeChoices, usePlaces } from '../store/data.ts';
+import { harvestWords } from '../store/words.ts';
+import { plainFigure, useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+
+const WORDS = { drying: 'dry it', freezing: 'put it into the cold', warming: 'take it out of the cold' } as const;
+const HOURS_A_DAY = 24;
+
+/** Seed that is dried, frozen or warmed up: what is to be known before, and how long it takes. */
+export default function NewBatch(): JSX.Element {
+  const [search] = useSearchParams();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const { data: places } = usePlaces();
+  const [sought, setSought] = useState('');
+  const [chosen, setChosen] = useState<readonly { id: string; words: string }[]>([]);
+  const { data: found } = useQuery({
+    queryKey: ['store', sought, '', 'here', 1],
+    queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ q: sought }).toString()}`, signal),
+    placeholderData: keepPreviousData,
+  });
+  const first = search.get('packet');
+  const start = BATCHES.find((one) => one === search.get('what')) ?? 'drying';
+  const draft = useDraft(
+    {
+      what: start,
+      placeId: '',
+      days: String((USUAL_HOURS[start] ?? 0) / HOURS_A_DAY),
+      massG: '',
+      moisturePercent: '',
+      targetPercent: '',
+      shutAirPercent: '',
+      bags: '2',
+      anyway: '',
+    },
+    ({ days, bags, ...values }) => ({
+      what: values.what,
+      placeId: values.placeId,
+      packets: picked(chosen, first),
+      hours: values.what === 'freezing' ? 0 : hoursOf(days),
+      massG: orNull(values.massG),
+      moisturePercent: orNull(values.moisturePercent),
+      targetPercent: orNull(values.targetPercent),
+      shutAirPercent: orNull(values.shutAirPercent),
+      bags: number(bags),
+      anyway: values.anyway.trim(),
+    }),
+    newBatchSchema,
+    async (body, key) => {
+      const batch = await write<BatchView>('POST', '/store/batches', body, { key });
+      client.setQueryData(['batch', batch.id], batch);
+      for (const one of ['batches', 'store', 'packet', 'store-places'])
+        void client.invalidateQueries({ queryKey: [one] });
+      await navigate(`/store/batches/${batch.id}`);
+    },
+  );
+  const what = draft.values.what;
+  const ids = picked(chosen, first);
+  const { data: warned } = useQuery({
+    queryKey: ['batch-warnings', what, ids.join(), draft.values.shutAirPercent, draft.values.bags],
+    queryFn: ({ signal }) =>
+      read<BatchWarnings>(
+        `/store/batch-warnings?${new URLSearchParams({ what, packets: ids.join(), air: plainFigure(draft.values.shutAirPercent), bags: draft.values.bags }).toString()}`,
+        signal,
+      ),
+    enabled: ids.length > 0 && what !== 'warming',
+    placeholderData: keepPreviousData,
+  });
+  if (!places || !found) return <main aria-busy="true" />;
+  const need = waterOf(draft.values);
+  const warnings = what === 'warming' || ids.length === 0 ? [] : (warned?.warnings ?? []);
+  return (
+    <main style={{ maxWidth: 860 }}>
+      <h1>Dry, freeze, or warm up</h1>
+      <DraftForm
+        draft={draft}
+        trouble={draft.general ?? draft.fault('')}
+        send={
+          what === 'drying' ? 'It dries from now' : what === 'freezing' ? 'It lies in the cold' : 'It warms up from now'
+        }
+        leave={() => {
+          void navigate(-1);
+        }}
+      >
+        <div className="fields">
+          <ChoiceField
+            label="what is done"
+            options={BATCHES.map((one) => [one, WORDS[one]] as const)}
+            {...draft.field('what')}
+            onChange={(next) => {
+              draft.set({ what: next as Batch, days: String((USUAL_HOURS[next as Batch] ?? 0) / HOURS_A_DAY) });
+            }}
+          />
+          <ChoiceField label="where it lies then" options={placeChoices(places)} {...draft.field('placeId')} />
+          {what !== 'freezing' && (
+            <TextField
+              label="for how many days"
+              figure
+              inputMode="decimal"
+              hint={
+                what === 'drying'
+                  ? 'about 30 over desiccant: common practice'
+                  : 'a night and a day until it is as warm as the room: common practice'
+              }
+              {...draft.field('days', 'hours')}
+            />
+          )}
+          {what === 'freezing' && (
+            <>
+              <TextField
+                label="air shut up with it, %"
+                figure
+                inputMode="decimal"
+                hint="a hygrometer in the closed jar for a day; 25 % or less"
+                {...draft.field('shutAirPercent')}
+              />
+              <TextField label="how many bags around it" figure inputMode="numeric" {...draft.field('bags')} />
+            </>
+          )}
+          {what === 'drying' && (
+            <>
+              <TextField label="it weighs, g" figure inputMode="decimal" {...draft.field('massG')} />
+              <TextField label="moisture now, %" figure inputMode="decimal" {...draft.field('moisturePercent')} />
+              <TextField
+                label="moisture wanted, %"
+                figure
+                inputMode="decimal"
+                {...draft.field('targetPercent')}
+                fault={need.fault ?? draft.field('targetPercent').fault}
+              />
+            </>
+          )}
+        </div>
+        {need.need && (
+          <p>
+            It will weigh <b className="fig">{need.need.massWhenDryG.toFixed(1)} g</b> then:{' '}
+            <span className="fig">{need.need.waterG.toFixed(1)} g</span> of water have to leave, about{' '}
+            <span className="fig">{need.need.desiccantG.toFixed(0)} g</span> of silica gel (at{' '}
+            {UPTAKE['silica gel'] * 100} % of its weight, from memory).
+          </p>
+        )}
+        <h2>Which seed</h2>
+        {chosen.length > 0 && (
+          <p>
+            {chosen.map((one) => (
+              <button
+                key={one.id}
+                type="button"
+                className="bare"
+                aria-label={`not ${one.words}`}
+                onClick={() => {
+                  setChosen(chosen.filter((other) => other.id !== one.id));
+                }}
+              >
+                {one.words} ×
+              </button>
+            ))}
+          </p>
+        )}
+        {draft.fault('packets') && <p className="why">{draft.fault('packets')}</p>}
+        <input
+          className="form-control"
+          type="search"
+          aria-label="find a packet"
+          placeholder="kind, variety, year, code"
+          value={sought}
+          onChange={(event) => {
+            setSought(event.target.value);
+          }}
+        />
+        <ul className="packets" aria-label="packets to choose">
+          {found.rows
+            .filter((one) => !ids.includes(one.id))
+            .slice(0, 8)
+            .map((one) => {
+              const words = [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ');
+              return (
+                <li key={one.id}>
+                  <button
+                    type="button"
+                    className="bare"
+                    aria-label={`add ${words}`}
+                    onClick={() => {
+                      setChosen([...chosen, { id: one.id, words }]);
+                    }}
+                  >
+                    <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
+                  </button>
+                  <span className="soft">{one.place.join(' › ')}</span>
+                  <span className="code">{one.code}</span>
+                </li>
+              );
+            })}
+        </ul>
+        {warnings.map((one) => (
+          <p key={one.words} className={one.weight === 'stop' ? 'notice bad' : 'caution'}>
+            {one.words}
+          </p>
+        ))}
+        {(warnings.some((one) => one.weight === 'stop') || draft.fault('anyway')) && (
+          <TextField label="why it is done anyway" {...draft.field('anyway')} />
+        )}
+        {what === 'warming' && (
+          <p className="caution">
+            Leave the bags closed until they are as warm as the room: cold seed draws water out of the air.
+          </p>
+        )}
+      </DraftForm>
+    </main>
+  );
+}
+
+const picked = (chosen: readonly { id: string }[], first: string | null) => [
+  ...new Set([...(first ? [first] : []), ...chosen.map((one) => one.id)]),
+];
+const number = (typed: string): number | string => {
+  const plain = plainFigure(typed);
+  return /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
+};
+const orNull = (typed: string) => (typed.trim() === '' ? null : number(typed));
+const hoursOf = (days: string) => {
+  const value = number(days);
+  return typeof value === 'number' ? Math.round(value * HOURS_A_DAY) : value;
+};
+
+/** The water that has to leave, once mass and both moistures stand there; or why that cannot be. */
+function waterOf({
+  massG,
+  moisturePercent,
+  targetPercent,
+}: {
+  massG: string;
+  moisturePercent: string;
+  targetPercent: string;
+}) {
+  const [mass, now, wanted] = [massG, moisturePercent, targetPercent].map((one) => Number(plainFigure(one) || NaN));
+  if (mass === undefined || now === undefined || wanted === undefined || Number.isNaN(now + wanted)) return {};
+  try {
+    const need = desiccantNeeded(Number.isNaN(mass) ? 1 : mass, now, wanted, UPTAKE['silica gel']);
+    return Number.isNaN(mass) ? {} : { need };
+  } catch (error) {
+    return { fault: error instanceof RangeError ? error.message.replace('targetPercent', 'it') : undefined };
+  }
+}

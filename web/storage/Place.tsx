@@ -1,0 +1,508 @@
+import {
+  climateSettingsSchema,
+  newReadingSchema,
+  placeEntrySchema,
+  type AlarmView,
+  type LoggerAnswer,
+  type PlaceCare,
+} from '@mercato/contract/store/care';
+import { DESICCANT_STATES, DESICCANTS, type PlaceEntry } from '@mercato/core/store/placeBook';
+import { useRef, useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link, useParams } from 'react-router';
+import { Refused, write } from '../api/client.ts';
+import { shortDay, shortInstant, useSession } from '../api/session.tsx';
+import { useKeepFile } from '../store/keepFile.ts';
+import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, FileField, TextField, Trouble } from '../ui/fields.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { useNow } from '../ui/now.ts';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { Strike } from '../ui/Strike.tsx';
+import { AirCharts } from './AirCharts.tsx';
+import { KeepsHere } from './KeepsHere.tsx';
+import { lasted, useKeepCare, usePlaceCare } from './careData.ts';
+
+type Doing = 'door' | 'desiccant' | 'reading' | 'climate' | null;
+const SPANS = [
+  [7, 'a week'],
+  [30, 'a month'],
+  [90, 'a quarter'],
+  [365, 'a year'],
+] as const;
+
+/** One place of the store: its air, what its alarms were, its door and its desiccant, and how long seed keeps in it. */
+export default function Place(): JSX.Element {
+  const { place: id = '' } = useParams();
+  const { may, session } = useSession();
+  const [days, setDays] = useState(30);
+  const [doing, setDoing] = useState<Doing>(null);
+  const [trouble, setTrouble] = useState<string>();
+  const [said, setSaid] = useState<string>();
+  const file = useRef<HTMLInputElement>(null);
+  const keepFile = useKeepFile(id, setTrouble);
+  const keep = useKeepCare();
+  const { data: care, error } = usePlaceCare(id, days);
+  const writes = may('store.write');
+  const begin = (what: Doing) => () => {
+    setDoing(what);
+  };
+  useKeys(
+    writes && doing === null
+      ? [
+          { key: 'o', says: 'the door was opened', act: begin('door') },
+          { key: 'g', says: 'desiccant put in', act: begin('desiccant') },
+          { key: 'e', says: 'a dial that was read', act: begin('reading') },
+          { key: 'f', says: 'to the file field', act: () => file.current?.focus() },
+        ]
+      : [],
+  );
+  if (error instanceof Refused && error.status === 404)
+    return (
+      <main>
+        <h1>There is no such place</h1>
+        <Link to="/store/places">map of the store</Link>
+      </main>
+    );
+  if (!care) return <main aria-busy="true" />;
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const leave = () => {
+    setDoing(null);
+  };
+  const line = async (entry: PlaceEntry) => {
+    await keep(await write<PlaceCare>('POST', `/store/places/${id}/lines`, entry, { version: care.place.version }));
+  };
+  const sendLine = (entry: PlaceEntry, key: string) =>
+    write<PlaceCare>('POST', `/store/places/${id}/lines`, entry, { key, version: care.place.version }).then(
+      async (next) => {
+        await keep(next);
+        leave();
+      },
+    );
+  const press = (entry: PlaceEntry) => {
+    line(entry).catch((reason: unknown) => {
+      if (!(reason instanceof Refused)) throw reason;
+      setTrouble(reason.faults[0]?.message ?? reason.message);
+    });
+  };
+  const askLogger = async () => {
+    try {
+      const answer = await write<LoggerAnswer>('POST', `/store/places/${id}/logger`, {});
+      await keep(answer.care);
+      setTrouble(undefined);
+      setSaid(
+        `${answer.taken} new readings${answer.garbled > 0 ? `; ${answer.garbled} lines could not be read and were left out` : ''}`,
+      );
+    } catch (reason) {
+      if (!(reason instanceof Refused)) throw reason;
+      setTrouble(reason.message);
+    }
+  };
+  const { latest, band } = care;
+  return (
+    <main style={{ maxWidth: 980 }}>
+      <div className="head">
+        <h1>{care.place.path.join(' › ')}</h1>
+        <span className="code">{care.place.code}</span>
+      </div>
+      <p className="soft">
+        {care.place.kind} · <Link to={`/store?place=${id}`}>{care.place.packetsWithin} packets</Link> ·{' '}
+        <Link to="/store/care">care of the store</Link> · <Link to="/store/places">map</Link>
+      </p>
+      <Trouble text={trouble} />
+      {said && <p role="status">{said}</p>}
+      <p className="left-of">
+        {latest ? (
+          <>
+            <b className="fig">{latest.temperatureC.toFixed(1)} °C</b>
+            {latest.humidityPercent !== null && (
+              <>
+                {' '}
+                <b className="fig">{latest.humidityPercent.toFixed(0)} %</b>
+              </>
+            )}{' '}
+            <span className="soft">{shortInstant(latest.at, zone)}</span>
+          </>
+        ) : (
+          'Nobody has measured its air yet.'
+        )}
+      </p>
+      {writes && doing === null && (
+        <div className="actions">
+          <Button variant="outline-primary" onClick={begin('door')}>
+            Door was opened
+          </Button>
+          <Button variant="outline-primary" onClick={begin('reading')}>
+            Read a dial
+          </Button>
+          {care.logger !== '' && (
+            <Button variant="outline-primary" onClick={() => void askLogger()}>
+              Ask the logger
+            </Button>
+          )}
+          <Button variant="outline-primary" onClick={begin('climate')}>
+            Band and logger
+          </Button>
+          <span>
+            <FileField
+              label="file of a logger"
+              accept=".csv,.txt,text/csv"
+              ref={file}
+              onFile={(one) => void keepFile(one)}
+            />
+          </span>
+        </div>
+      )}
+      {doing === 'door' && <DoorForm send={sendLine} leave={leave} />}
+      {doing === 'desiccant' && <DesiccantForm send={sendLine} leave={leave} />}
+      {doing === 'reading' && <ReadingForm id={id} keep={keep} leave={leave} />}
+      {doing === 'climate' && <ClimateForm care={care} keep={keep} leave={leave} mayPoint={may('settings.write')} />}
+      <Alarms care={care} zone={zone} see={writes ? line : null} />
+      <Desiccant care={care} begin={writes ? begin('desiccant') : null} press={writes ? press : null} />
+      {care.air.length > 1 && (
+        <section aria-label="its air">
+          <h2>Its air</h2>
+          <span role="group" aria-label="how long" className="choices">
+            {SPANS.map(([span, words]) => (
+              <button
+                key={span}
+                type="button"
+                className="bare"
+                aria-pressed={days === span}
+                onClick={() => {
+                  setDays(span);
+                }}
+              >
+                {words}
+              </button>
+            ))}
+          </span>
+          <AirCharts air={care.air} band={band} />
+        </section>
+      )}
+      {care.mean && <KeepsHere mean={care.mean} />}
+      {care.files.length > 0 && (
+        <section>
+          <h2>Files of loggers</h2>
+          <ul className="packets">
+            {care.files.map((one) => (
+              <li key={one.id}>
+                <Link to={`/store/lists/${one.id}`}>
+                  <b className="serif">{one.name}</b>
+                </Link>
+                <span>{shortDay(one.at)}</span>
+                <span className="fig">{one.packets} readings</span>
+                <span className="soft">{one.state === 'in' ? one.by : one.state}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {care.lines.length > 0 && (
+        <section>
+          <h2>Its book</h2>
+          {care.openings > 0 && (
+            <p className="soft">
+              Opened {care.openings} {care.openings === 1 ? 'time' : 'times'} in seven days,{' '}
+              {Math.round(care.openMinutes)} min in all.
+            </p>
+          )}
+          <ol className="book" reversed>
+            {care.lines.map((one) => (
+              <li key={one.line} value={one.line + 1}>
+                <span className={one.struck ? 'struck' : undefined}>{one.words}</span>{' '}
+                <span className="soft">
+                  {one.by}, {shortInstant(one.at, zone)}
+                  {one.struck && ` · ${one.struck}`}
+                </span>{' '}
+                {writes && !one.struck && one.what !== 'strike' && (
+                  <Strike
+                    what={`line ${one.line + 1}`}
+                    strike={(reason) => line({ what: 'strike', line: one.line, reason })}
+                  />
+                )}
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+    </main>
+  );
+}
+
+function Alarms({
+  care,
+  zone,
+  see,
+}: {
+  care: PlaceCare;
+  zone: string;
+  see: ((entry: PlaceEntry) => Promise<void>) | null;
+}): JSX.Element | null {
+  if (!care.band) return <p className="soft">Nobody said within what its air is to stay: it raises no alarm.</p>;
+  if (care.alarms.length === 0)
+    return (
+      <p>
+        <VerdictMark mark="within" /> It has kept within its band for as long as 90 days tell.
+      </p>
+    );
+  return (
+    <section aria-label="alarms">
+      <h2>When it left its band</h2>
+      <ul className="alarms">
+        {care.alarms.map((one) => (
+          <li key={`${one.alarm} ${one.from}`}>
+            <VerdictMark mark={one.seen === null ? 'outside' : 'near'} /> <b>{one.alarm}</b> for {lasted(one.minutes)}
+            {one.worst !== null && <span className="fig"> at worst {worstWords(one)}</span>}{' '}
+            <span className="soft">
+              from {shortInstant(one.from, zone)}
+              {one.to === null && ', and it goes on'}
+            </span>{' '}
+            {one.seen !== null ? (
+              <span>seen: {one.seen}</span>
+            ) : (
+              see && (
+                <Strike
+                  what={`${one.alarm} of ${shortInstant(one.from, zone)}`}
+                  words="seen"
+                  ask="what was done"
+                  strike={(words) => see({ what: 'alarm', alarm: one.alarm, from: one.from, words })}
+                />
+              )
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const worstWords = ({ alarm, worst }: AlarmView) =>
+  `${worst?.toFixed(1) ?? ''} ${alarm === 'too damp' || alarm === 'too dry' ? '%' : '°C'}`;
+
+function Desiccant({
+  care: { desiccant },
+  begin,
+  press,
+}: {
+  care: PlaceCare;
+  begin: (() => void) | null;
+  press: ((entry: PlaceEntry) => void) | null;
+}): JSX.Element | null {
+  const now = useNow();
+  const fresh = begin && (
+    <button type="button" className="bare" onClick={begin}>
+      {desiccant ? 'put fresh in' : 'put desiccant in'}
+    </button>
+  );
+  if (!desiccant) return <p className="soft">No desiccant lies in it. {fresh}</p>;
+  const due = Date.parse(desiccant.dueAt) <= now;
+  return (
+    <section aria-label="desiccant">
+      <h2>Desiccant</h2>
+      <p>
+        <VerdictMark
+          mark={desiccant.state === 'spent' ? 'outside' : due || desiccant.state === 'turning' ? 'near' : 'within'}
+        />{' '}
+        {desiccant.massG} g of {desiccant.stuff}, <b>{desiccant.state}</b>, in since {shortDay(desiccant.since)}; to be
+        looked at {due ? 'now' : `on ${shortDay(desiccant.dueAt)}`}. {fresh}
+      </p>
+      {press && (
+        <div className="actions">
+          <span>It looks</span>
+          {DESICCANT_STATES.map((state) => (
+            <Button
+              key={state}
+              variant="outline-primary"
+              onClick={() => {
+                press({ what: 'seen', state });
+              }}
+            >
+              {state}
+            </Button>
+          ))}
+          <Button
+            variant="outline-primary"
+            onClick={() => {
+              press({ what: 'no desiccant' });
+            }}
+          >
+            taken out
+          </Button>
+        </div>
+      )}
+      <p className="caution">
+        Do not breathe its dust. Some that shows its state holds cobalt salts: gloves, and dry it again as its maker
+        says, in an oven that is well aired. Keep it from children.
+      </p>
+    </section>
+  );
+}
+
+type Send = (entry: PlaceEntry, key: string) => Promise<unknown>;
+
+function DoorForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
+  const draft = useDraft(
+    { minutes: '', ago: '0', why: '' },
+    ({ minutes, ago, why }) => ({
+      what: 'door',
+      at: new Date(Date.now() - (Number(plainFigure(ago)) || 0) * 60_000).toISOString(),
+      minutes: number(minutes),
+      why: why.trim(),
+    }),
+    placeEntrySchema,
+    send,
+  );
+  return (
+    <DraftForm draft={draft} send="Write it down" leave={leave}>
+      <div className="fields">
+        <TextField label="open for, minutes" figure inputMode="decimal" autoFocus {...draft.field('minutes')} />
+        <TextField label="how many minutes ago" figure inputMode="numeric" {...draft.field('ago', 'at')} />
+        <TextField label="why" {...draft.field('why')} />
+      </div>
+    </DraftForm>
+  );
+}
+
+function DesiccantForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
+  const draft = useDraft(
+    { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
+    ({ stuff, massG, lookEveryDays }) => ({
+      what: 'desiccant',
+      stuff,
+      massG: number(massG),
+      lookEveryDays: wholeNumber(lookEveryDays),
+    }),
+    placeEntrySchema,
+    send,
+  );
+  return (
+    <DraftForm draft={draft} send="It lies in it" leave={leave}>
+      <div className="fields">
+        <ChoiceField label="what" options={DESICCANTS.map((one) => [one, one] as const)} {...draft.field('stuff')} />
+        <TextField label="grams" figure inputMode="decimal" autoFocus {...draft.field('massG')} />
+        <TextField label="look at it every … days" figure inputMode="numeric" {...draft.field('lookEveryDays')} />
+      </div>
+    </DraftForm>
+  );
+}
+
+/** A figure as the contract wants it; what is none goes on as typed, to be refused at its field. */
+const number = (typed: string): number | string => {
+  const plain = plainFigure(typed).replace('−', '-');
+  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
+};
+const orNull = (typed: string) => (typed.trim() === '' ? null : number(typed));
+
+function ReadingForm({
+  id,
+  keep,
+  leave,
+}: {
+  id: string;
+  keep: (care: PlaceCare) => Promise<void>;
+  leave: () => void;
+}): JSX.Element {
+  const draft = useDraft(
+    { temperatureC: '', humidityPercent: '' },
+    ({ temperatureC, humidityPercent }) => ({
+      at: new Date().toISOString(),
+      temperatureC: number(temperatureC),
+      humidityPercent: orNull(humidityPercent),
+    }),
+    newReadingSchema,
+    async (body, key) => {
+      await keep(await write<PlaceCare>('POST', `/store/places/${id}/readings`, body, { key }));
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} send="Keep it" leave={leave}>
+      <div className="fields">
+        <TextField label="temperature, °C" figure inputMode="decimal" autoFocus {...draft.field('temperatureC')} />
+        <TextField
+          label="humidity, %"
+          figure
+          inputMode="decimal"
+          hint="empty where there is no hygrometer"
+          {...draft.field('humidityPercent')}
+        />
+      </div>
+    </DraftForm>
+  );
+}
+
+function ClimateForm({
+  care,
+  keep,
+  leave,
+  mayPoint,
+}: {
+  care: PlaceCare;
+  keep: (care: PlaceCare) => Promise<void>;
+  leave: () => void;
+  mayPoint: boolean;
+}): JSX.Element {
+  const { band } = care;
+  const text = (value: number | null | undefined) => (value == null ? '' : String(value));
+  const draft = useDraft(
+    {
+      leastC: text(band?.leastC),
+      mostC: text(band?.mostC),
+      leastPercent: text(band?.leastPercent),
+      mostPercent: text(band?.mostPercent),
+      graceMinutes: text(band?.graceMinutes ?? 60),
+      silentMinutes: text(band?.silentMinutes ?? 1440),
+      logger: care.logger,
+    },
+    ({ logger, graceMinutes, silentMinutes, ...edges }) => ({
+      band: {
+        leastC: orNull(edges.leastC),
+        mostC: orNull(edges.mostC),
+        leastPercent: orNull(edges.leastPercent),
+        mostPercent: orNull(edges.mostPercent),
+        graceMinutes: wholeNumber(graceMinutes),
+        silentMinutes: wholeNumber(silentMinutes),
+      },
+      logger: logger.trim(),
+    }),
+    climateSettingsSchema,
+    async (body, key) => {
+      await keep(
+        await write<PlaceCare>('PUT', `/store/places/${care.place.id}/climate`, body, {
+          key,
+          version: care.place.version,
+        }),
+      );
+      leave();
+    },
+  );
+  const edge = (key: 'leastC' | 'mostC' | 'leastPercent' | 'mostPercent', label: string) => (
+    <TextField label={label} figure inputMode="decimal" {...draft.field(key, `band.${key}`)} />
+  );
+  return (
+    <DraftForm draft={draft} trouble={draft.general ?? draft.fault('band')} send="It is to stay so" leave={leave}>
+      <div className="fields">
+        {edge('leastC', 'at least, °C')}
+        {edge('mostC', 'at most, °C')}
+        {edge('leastPercent', 'at least, % humidity')}
+        {edge('mostPercent', 'at most, % humidity')}
+        <TextField
+          label="no alarm before, minutes"
+          hint="a door that is opened warms the air for a while"
+          figure
+          inputMode="numeric"
+          {...draft.field('graceMinutes', 'band.graceMinutes')}
+        />
+        <TextField
+          label="silence is an alarm after, minutes"
+          figure
+          inputMode="numeric"
+          {...draft.field('silentMinutes', 'band.silentMinutes')}
+        />
+        {mayPoint && <TextField label="its logger" hint="tcp://address:port, or nothing" {...draft.field('logger')} />}
+      </div>
+    </DraftForm>
+  );
+}

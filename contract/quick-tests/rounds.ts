@@ -109,11 +109,14 @@ export interface FloatNote {
   seeds: number;
   sank: number;
   minutes: number;
+  /** Why what was noted before is put right. */
+  reason?: string;
 }
-export const floatNoteSchema = Joi.object<FloatNote, true>({
+export const floatNoteSchema = Joi.object<FloatNote>({
   seeds: wholeNumber(1, 1000),
   sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
   minutes: wholeNumber(1, 20_160),
+  reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
 }).required();
 
 export interface LookView extends NewLook {

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { USES, type Amount, type Use } from '@mercato/core/store/packetBook';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import type { TestLine } from './tests.ts';
 import { accessionHeaderSchema, type AccessionHeader, type AccessionView } from './accessions.ts';
 
 /** Kinds of places, from the largest to what a packet lies in. */
@@ -186,7 +187,8 @@ export interface LastTest {
   sprouted: number;
   seeds: number;
   verdict: 'sprouted' | 'dead' | 'dormant' | 'invalid' | 'unclear';
-  bagId: string;
+  /** The bag of a round; null where it was entered by hand. */
+  bagId: string | null;
 }
 
 export interface PacketBrief {
@@ -227,6 +229,8 @@ export interface PacketView extends PacketBrief {
   kindIs: { smallTest: SmallTestMethod | null; keeping: Keeping | null; confidence: string | null };
   /** Cautions that this seed calls for. */
   cautions: string[];
+  /** Newest first; those that were superseded come with the reason. */
+  tests: TestLine[];
 }
 
 export interface StoreList {

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { EndBag, FloatNote, NewLook, NewRound } from '@mercato/contract/quick-tests/rounds';
 import { badSeedOrBadTest } from '@mercato/core/quick-tests/badTest';
@@ -13,7 +13,9 @@ import { todayIn } from '../http/session.ts';
 import { freeCodes } from '../register/codes.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';
-import { noteTest, packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
+import { packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
+import { packetTest } from '../store/tables.ts';
+import { addTest, standingTests } from '../store/tests.ts';
 import { bagEnd, bagLook, bagLookStrike, quickBag, quickRound } from './tables.ts';
 import { bagView, looksOf, roundById, sproutedIn } from './views.ts';
 
@@ -72,7 +74,6 @@ export async function startRound(context: Write, body: NewRound): Promise<string
       how: one.how ?? '',
       control: one.control,
       method: kind?.smallTest ?? UNKNOWN_METHOD,
-      float: null,
     });
   }
   // Every fault is found before anything is taken out; the first bag that asks too much is named.
@@ -174,18 +175,36 @@ export async function strikeLook(
   await audit({ action: 'struck a look', subject: `bag ${bag.number}`, before: look, reason });
 }
 
-export async function keepFloat({ tx, audit }: Write, bagId: string, body: FloatNote): Promise<void> {
+/** Notes what sank. What was noted before stays on file, with the reason why it is put right. */
+export async function keepFloat(context: Write, bagId: string, { reason, ...body }: FloatNote): Promise<void> {
+  const { tx, audit, now } = context;
   const bag = await lockBag(tx, bagId);
   if (body.seeds > bag.seeds)
     throw fault('invalid', 'More seeds floated than the bag holds.', [
       { path: 'seeds', message: `more than the ${bag.seeds} seeds of this bag` },
     ]);
-  await tx.update(quickBag).set({ float: body }).where(eq(quickBag.id, bagId));
-  await audit({ action: 'noted a float test', subject: `bag ${bag.number}`, before: bag.float, after: body });
+  const [before] = await standingTests(tx, and(eq(packetTest.bagId, bagId), eq(packetTest.what, 'float')));
+  if (before && !reason)
+    throw fault('invalid', 'A float test is noted already.', [
+      { path: 'reason', message: 'say why what was noted before is put right' },
+    ]);
+  await addTest(context, {
+    packetId: bag.packetId,
+    bagId,
+    what: 'float',
+    on: todayIn(now, (await laboratoryOf(tx)).zone),
+    seeds: body.seeds,
+    hits: body.sank,
+    minutes: body.minutes,
+    note: '',
+    ...(before ? { supersedes: before.id, reason: reason ?? null } : {}),
+  });
+  await audit({ action: 'noted a float test', subject: `bag ${bag.number}`, after: body, reason });
 }
 
 /** Ends a bag: what the answers say stands with it for good, and a result that speaks of the seed goes to its packet. */
-export async function endBag({ tx, hand, audit, now }: Write, bagId: string, body: EndBag): Promise<void> {
+export async function endBag(context: Write, bagId: string, body: EndBag): Promise<void> {
+  const { tx, hand, audit, now } = context;
   const bag = await lockBag(tx, bagId);
   const view = await bagView(tx, bagId, now);
   if (view.ended) throw fault('conflict', 'This bag has ended already.');
@@ -212,12 +231,15 @@ export async function endBag({ tx, hand, audit, now }: Write, bagId: string, bod
   // A test that was none says nothing of the seed, and takes nothing away that an earlier one said.
   const speaks = verdict.verdict !== 'invalid' && verdict.verdict !== 'unclear';
   if (bag.packetId !== null && bag.treatment === 'untreated' && speaks)
-    await noteTest(tx, bag.packetId, {
-      on: body.on,
-      sprouted: view.sprouted,
-      seeds: bag.seeds,
-      verdict: verdict.verdict,
+    await addTest(context, {
+      packetId: bag.packetId,
       bagId,
+      what: 'towel',
+      on: body.on,
+      seeds: bag.seeds,
+      hits: view.sprouted,
+      verdict: verdict.verdict,
+      note: '',
     });
   await audit({
     action: 'ended a bag',

@@ -33,7 +33,6 @@ export const quickBag = pgTable(
     control: boolean('control').notNull(),
     /** How its kind is tested, as it was known on the day. */
     method: jsonb('method').notNull(),
-    float: jsonb('float'),
   },
   (t) => [
     unique('quick_bag_number').on(t.roundId, t.number),

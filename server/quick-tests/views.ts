@@ -1,8 +1,7 @@
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import type {
   BagBrief,
   BagView,
-  FloatNote,
   LookView,
   NewLook,
   RoundBrief,
@@ -21,6 +20,8 @@ import { todayIn } from '../http/session.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { packetsById } from '../store/forTests.ts';
+import { packetTest } from '../store/tables.ts';
+import { standingTests } from '../store/tests.ts';
 import { bagEnd, bagLook, bagLookStrike, quickBag, quickRound } from './tables.ts';
 
 type Round = typeof quickRound.$inferSelect;
@@ -160,6 +161,7 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
   const control = others.find(
     (one) => one.control && one.id !== id && one.species === brief.species && one.kind === brief.kind,
   );
+  const [float] = await standingTests(tx, and(eq(packetTest.bagId, id), eq(packetTest.what, 'float')));
   const few = fewWords(brief, control);
   const invalid = brief.ended !== null && ['invalid', 'unclear'].includes(brief.ended.verdict.verdict);
   return {
@@ -175,7 +177,7 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
       at: row.at.toISOString(),
       struck: strike ? { by: names.get(strike.by) ?? '', reason: strike.reason } : null,
     })),
-    float: bag.float as FloatNote | null,
+    float: float ? { seeds: float.seeds, sank: float.hits, minutes: float.minutes ?? 0 } : null,
     few,
     causes: few === null ? [] : [...causesFor(brief.method, control !== undefined)],
     known: knownAnswers(brief, control),

@@ -1,5 +1,4 @@
 import { eq, inArray } from 'drizzle-orm';
-import type { LastTest } from '@mercato/contract/store/packets';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { Exact } from '@mercato/core/units/mass';
 import type { Transaction } from '../database/connect.ts';
@@ -78,9 +77,4 @@ export async function takeForTest(
     },
     from.version,
   );
-}
-
-/** Keeps the newest test beside its packet, so that the list can show it. */
-export async function noteTest(tx: Transaction, packetId: string, test: LastTest): Promise<void> {
-  await tx.update(packet).set({ lastTest: test }).where(eq(packet.id, packetId));
 }

@@ -22,6 +22,7 @@ import { namesOf } from '../register/people.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 import { accessionById, accessionView, addAccession, searchText, type Accession } from './accessions.ts';
 import { placeById, placePaths, placesWithin } from './places.ts';
+import { testLines } from './tests.ts';
 import { accession, packet, packetLine } from './tables.ts';
 
 export type Packet = typeof packet.$inferSelect;
@@ -250,6 +251,7 @@ export async function packetView(tx: Transaction, id: string): Promise<PacketVie
       confidence: kind?.confidence ?? null,
     },
     cautions: cautionsOf(header, kind),
+    tests: await testLines(tx, id, await namesOf(tx)),
   };
 }
 

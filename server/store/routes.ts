@@ -15,6 +15,7 @@ import {
   placeChangeSchema,
   type PlaceList,
 } from '@mercato/contract/store/packets';
+import { newTestSchema } from '@mercato/contract/store/tests';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { accessionById, accessionView, changeAccession } from './accessions.ts';
 import { renderPacketLabels } from './labels.ts';
@@ -24,6 +25,7 @@ import { bringIn, undoList } from './bringIn.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';
 import { addPacket, listStore, packetView, writeLine } from './packets.ts';
 import { addPlace, changePlace, listPlaces } from './places.ts';
+import { keepTest } from './tests.ts';
 
 export function storeRoutes(api: Api): void {
   api.read('/store', async ({ tx, query }) => listStore(tx, query));
@@ -83,6 +85,18 @@ export function storeRoutes(api: Api): void {
     handle: async (context) => {
       const id = idParam(context.params, 'packet');
       await writeLine(context, id, context.body, context.seenVersion);
+      return packetView(context.tx, id);
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/store/packets/:packet/tests',
+    permission: 'store.write',
+    schema: newTestSchema,
+    status: 201,
+    handle: async (context) => {
+      const id = idParam(context.params, 'packet');
+      await keepTest(context, id, context.body);
       return packetView(context.tx, id);
     },
   });

@@ -1,5 +1,18 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  check,
+  date,
+  index,
+  integer,
+  jsonb,
+  numeric,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
 
 /** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
@@ -174,4 +187,41 @@ export const placeLine = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.placeId, t.line] }), check('place_line_number', sql`line >= 0`)],
+);
+
+/** Tests of a packet as they ended: towel, float, or what came up in the field. Written once; a later row supersedes one. */
+export const packetTest = pgTable(
+  'packet_test',
+  {
+    id: uuid('id').primaryKey(),
+    /** null for seed that is of no packet, as a control is. */
+    packetId: uuid('packet_id'),
+    /** The bag of a round that it is of. */
+    bagId: uuid('bag_id'),
+    what: text('what').notNull(),
+    on: date('on').notNull(),
+    seeds: integer('seeds').notNull(),
+    /** Sprouted, sunk, or come up. */
+    hits: integer('hits').notNull(),
+    /** How long it floated. */
+    minutes: integer('minutes'),
+    /** What a towel said of the seed. */
+    verdict: text('verdict'),
+    /** Where the packet lay then. */
+    placeId: uuid('place_id'),
+    note: text('note').notNull(),
+    supersedes: uuid('supersedes'),
+    reason: text('reason'),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [
+    index('packet_test_packet').on(t.packetId),
+    index('packet_test_bag').on(t.bagId),
+    unique('packet_test_one_successor').on(t.supersedes),
+    check('packet_test_what', sql`what in ('towel','float','field')`),
+    check('packet_test_counts', sql`seeds between 1 and 100000 and hits between 0 and seeds`),
+    check('packet_test_verdict', sql`(what = 'towel') = (verdict is not null)`),
+    check('packet_test_reason', sql`(supersedes is null) = (reason is null)`),
+  ],
 );

@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useDraft, wholeNumber } from '../ui/draft.ts';
+import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -242,11 +242,13 @@ function FloatForm({ bag, keep }: Part): JSX.Element {
       seeds: String(float?.seeds ?? bag.seeds),
       sank: float ? String(float.sank) : '',
       minutes: float ? String(float.minutes) : '15',
+      reason: '',
     },
     (values) => ({
       seeds: wholeNumber(values.seeds),
       sank: wholeNumber(values.sank),
       minutes: wholeNumber(values.minutes),
+      ...unlessEmpty('reason', values.reason),
     }),
     floatNoteSchema,
     async (body, key) => {
@@ -269,6 +271,7 @@ function FloatForm({ bag, keep }: Part): JSX.Element {
           <TextField label="seeds in water" figure inputMode="numeric" {...draft.field('seeds')} />
           <TextField label="sank" figure inputMode="numeric" {...draft.field('sank')} />
           <TextField label="after minutes" figure inputMode="numeric" {...draft.field('minutes')} />
+          {float && <TextField label="why it is put right" {...draft.field('reason')} />}
         </div>
       </DraftForm>
     </details>

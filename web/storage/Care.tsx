@@ -63,7 +63,7 @@ export default function Care(): JSX.Element {
                       ? `since ${shortInstant(one.startedAt, zone)}`
                       : over
                         ? 'its time is over'
-                        : `over ${untilWords(one.dueAt, batches.now)}`}
+                        : `${lasted((Date.parse(one.dueAt) - Date.parse(batches.now)) / 60_000)} to go`}
                   </span>
                   <span className="soft">{one.place.join(' › ')}</span>
                 </li>

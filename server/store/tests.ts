@@ -1,0 +1,111 @@
+import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { v7 as uuid } from 'uuid';
+import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests';
+import type { Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/session.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { accession, packet, packetTest } from './tables.ts';
+import type { AccessionHeader } from '@mercato/contract/store/accessions';
+
+export type PacketTest = typeof packetTest.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+
+/** Tests that no later one superseded, newest first. */
+export async function standingTests(tx: Transaction, which?: SQL): Promise<PacketTest[]> {
+  const later = alias(packetTest, 'later');
+  const rows = await tx
+    .select({ row: packetTest })
+    .from(packetTest)
+    .leftJoin(later, eq(later.supersedes, packetTest.id))
+    .where(and(isNull(later.id), which))
+    .orderBy(desc(packetTest.on), desc(packetTest.id));
+  return rows.map((one) => one.row);
+}
+
+export async function testLines(tx: Transaction, packetId: string, names: ReadonlyMap<string, string>): Promise<TestLine[]> {
+  const rows = await tx
+    .select()
+    .from(packetTest)
+    .where(eq(packetTest.packetId, packetId))
+    .orderBy(desc(packetTest.on), desc(packetTest.id));
+  const reasons = new Map(rows.flatMap((one) => (one.supersedes === null ? [] : [[one.supersedes, one.reason] as const])));
+  return rows.map((one) => ({
+    id: one.id,
+    what: one.what as TestKind,
+    on: one.on,
+    seeds: one.seeds,
+    hits: one.hits,
+    minutes: one.minutes,
+    verdict: one.verdict,
+    bagId: one.bagId,
+    note: one.note,
+    by: names.get(one.by) ?? '',
+    superseded: reasons.get(one.id) ?? null,
+  }));
+}
+
+/** Writes a test down; what stands beside the packet in the list is its newest towel. */
+export async function addTest(
+  { tx, hand }: Pick<Write, 'tx' | 'hand'>,
+  test: Omit<typeof packetTest.$inferInsert, 'id' | 'by' | 'at' | 'placeId'>,
+): Promise<void> {
+  const { packetId } = test;
+  const [of] = packetId ? await tx.select().from(packet).where(eq(packet.id, packetId)) : [];
+  await tx
+    .insert(packetTest)
+    .values({ id: uuid(), ...test, placeId: of?.placeId ?? null, by: hand.personId, at: hand.at });
+  if (!packetId || test.what !== 'towel') return;
+  const [newest] = await standingTests(tx, and(eq(packetTest.packetId, packetId), eq(packetTest.what, 'towel')));
+  if (newest)
+    await tx
+      .update(packet)
+      .set({
+        lastTest: {
+          on: newest.on,
+          sprouted: newest.hits,
+          seeds: newest.seeds,
+          verdict: newest.verdict,
+          bagId: newest.bagId,
+        },
+      })
+      .where(eq(packet.id, packetId));
+}
+
+/**
+ * Keeps a test that somebody writes down by hand.
+ * @throws {Fault} 422 for a day before the harvest or in the future, or a test that puts right what is not there
+ */
+export async function keepTest(context: Write & { readonly now: Date }, packetId: string, body: NewTest): Promise<void> {
+  const { tx, audit, now } = context;
+  const [row] = await tx
+    .select({ packet, header: accession.header })
+    .from(packet)
+    .innerJoin(accession, eq(accession.id, packet.accessionId))
+    .where(eq(packet.id, packetId))
+    .for('update', { of: packet });
+  if (!row) throw fault('not-found', 'There is no such packet.');
+  const refuse = (path: string, message: string): never => {
+    throw fault('invalid', 'This test cannot be.', [{ path, message }]);
+  };
+  const { harvestYear } = row.header as AccessionHeader;
+  if (body.on < `${harvestYear}-01-01`) refuse('on', `lies before the harvest of ${harvestYear}`);
+  if (body.on > todayIn(now, (await laboratoryOf(tx)).zone)) refuse('on', 'lies in the future');
+  const { supersedes, reason, ...test } = body;
+  if (supersedes !== undefined) {
+    const [before] = await standingTests(tx, eq(packetTest.id, supersedes));
+    if (before?.packetId !== packetId || before.what !== body.what)
+      refuse('supersedes', 'is no standing test of this packet and kind');
+    if (before?.bagId) refuse('supersedes', 'is the result of a bag, and stands as its looks say');
+  }
+  await addTest(context, {
+    packetId,
+    ...test,
+    verdict: body.what === 'towel' ? (body.hits === 0 ? 'dead' : 'sprouted') : null,
+    supersedes: supersedes ?? null,
+    reason: reason ?? null,
+  });
+  await audit({ action: `wrote a ${body.what} test down`, subject: `packet ${row.packet.code}`, after: body, reason });
+}

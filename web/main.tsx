@@ -57,6 +57,8 @@ const Place = lazy(() => import('./storage/Place.tsx'));
 const Care = lazy(() => import('./storage/Care.tsx'));
 const Batch = lazy(() => import('./storage/Batch.tsx'));
 const NewBatch = lazy(() => import('./storage/NewBatch.tsx'));
+const HowKept = lazy(() => import('./storage/Record.tsx'));
+const CompareTests = lazy(() => import('./storage/Compare.tsx'));
 const Lists = lazy(() => import('./store/Lists.tsx'));
 const List = lazy(() => import('./store/List.tsx'));
 const Places = lazy(() => import('./store/Places.tsx'));
@@ -154,6 +156,8 @@ if (root)
               <Route path="/lots/:lot/release" element={<Release />} />
               <Route path="/store" element={<Store />} />
               <Route path="/store/new" element={<NewPacket />} />
+              <Route path="/store/record" element={<HowKept />} />
+              <Route path="/store/compare" element={<CompareTests />} />
               <Route path="/store/care" element={<Care />} />
               <Route path="/store/batches/new" element={<NewBatch />} />
               <Route path="/store/batches/:batch" element={<Batch />} />

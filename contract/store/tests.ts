@@ -38,9 +38,7 @@ export const newTestSchema = Joi.object<NewTest>({
   .and('supersedes', 'reason')
   .messages({ 'object.and': 'say why the earlier one is put right' })
   .custom((value: NewTest, helpers) =>
-    value.hits > value.seeds
-      ? helpers.message({ custom: `hits are more than the ${value.seeds} seeds` })
-      : value,
+    value.hits > value.seeds ? helpers.message({ custom: `hits are more than the ${value.seeds} seeds` }) : value,
   )
   .required();
 

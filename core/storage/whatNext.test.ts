@@ -37,6 +37,16 @@ it.each([
   ['none of five: too few to throw it away by', { test: tested(0, 5, { verdict: 'dead' }) }, 'renew'],
   ['waiting', { test: tested(0, 20, { verdict: 'dormant' }) }, 'test'],
   ['tested long ago', { test: tested(18, 20, { yearsAgo: 3 }) }, 'test'],
+  [
+    'old, of a kind that keeps long here',
+    { ageYears: 4, own: { estimate: 0.8, lower: 0.7, upper: 0.9, tests: 6 } },
+    'keep',
+  ],
+  [
+    'young, of a kind that fails early here',
+    { ageYears: 0.4, own: { estimate: 0.5, lower: 0.3, upper: 0.6, tests: 6 } },
+    'test',
+  ],
   ['that dies when it dries', { desiccation: 'sensitive' as const, ageYears: 0.1 }, 'sow first'],
 ] as [string, Partial<StoredSeed>, string][])('seed %s', (_words, change, next) => {
   const found = whatNext({ ...LEEK, ...change });

@@ -1,3 +1,4 @@
+import type { OwnWord } from './ownRecord.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 
 export const NEXTS = ['discard', 'renew', 'sow first', 'test', 'exchange', 'keep'] as const;
@@ -21,6 +22,8 @@ export interface StoredSeed {
   readonly mayBeExchanged: boolean;
   /** sensitive: dies when it dries, so that it cannot be kept at all. */
   readonly desiccation: 'orthodox' | 'sensitive' | 'unknown';
+  /** What the store's own tests of this kind say of seed of this age; null or left out where they say nothing. */
+  readonly own?: OwnWord | null;
 }
 
 export interface NextStep {
@@ -44,11 +47,13 @@ const HOPELESS = 0.25;
 const TO_SPARE = 200;
 const TOO_FEW = 30;
 
+const percent = (share: number) => `${Math.round(share * 100)} %`;
 const years = (n: number) =>
   n < 1 / 12 ? 'less than a month' : n < 1.5 ? `${Math.round(n * 12)} months` : `${Math.round(n)} years`;
 
 /**
- * What to do with a packet next, with the reasons: its own test first, its kind's shelf life where there is none.
+ * What to do with a packet next, with the reasons: its own test first, then what the store's tests of its kind say of
+ * its age, then the shelf life of its kind.
  *
  * @param seed  numbers ≥ 0; a test with 1 seed at least
  * @throws {RangeError} if a number leaves its range
@@ -63,11 +68,15 @@ export function whatNext(seed: StoredSeed): NextStep {
   if (seed.desiccation === 'sensitive')
     return say('sow first', 'seed of this kind cannot be kept: it dies when it dries or freezes');
   const shelf = longevity === null ? null : SHELF_YEARS[longevity];
-  const aging = shelf
-    ? `${years(ageYears)} old; its kind begins to fail after ${shelf[0] === 1 ? 'a year' : `${shelf[0]} years`} and is mostly gone after ${shelf[1]}`
-    : 'how long this kind keeps is not known here';
-  const old = shelf !== null && ageYears >= shelf[1];
-  const ageing = shelf !== null && ageYears >= shelf[0];
+  const own = seed.own ?? null;
+  const aging = own
+    ? `${years(ageYears)} old, at which ${percent(own.lower)} to ${percent(own.upper)} are alive by ${own.tests} tests of your own`
+    : shelf
+      ? `${years(ageYears)} old; its kind begins to fail after ${shelf[0] === 1 ? 'a year' : `${shelf[0]} years`} and is mostly gone after ${shelf[1]}`
+      : 'how long this kind keeps is not known here';
+  // The store's own record comes before what is said of the kind.
+  const old = own ? own.upper < WORTH_SOWING : shelf !== null && ageYears >= shelf[1];
+  const ageing = own ? own.lower < WORTH_SOWING : shelf !== null && ageYears >= shelf[0];
   const few = seedsLeft !== null && seedsLeft < TOO_FEW;
   if (test) {
     const { lower, upper } = clopperPearson(test.sprouted, test.seeds, 0.95);

@@ -10,6 +10,7 @@ import { roundView } from '../quick-tests/views.ts';
 import { scribe } from '../scribe.ts';
 import { addPacket, packetView, writeLine } from '../store/packets.ts';
 import { addPlace } from '../store/places.ts';
+import { keepTest } from '../store/tests.ts';
 import type { Cast } from './germinate.ts';
 import { demoCare } from './storeCare.ts';
 
@@ -198,6 +199,7 @@ export async function demoStore(tx: Transaction, cast: Cast, now: Date, zone: st
       );
   }
   await demoRound(tx, cast, packed, now, zone);
+  await demoTests(tx, cast, packed, now, zone);
   const { cellar = '', fridge = '', jar = '' } = places;
   await demoCare(tx, cast, { cellar, fridge, jar }, packed.at(-1) ?? '', now);
 }
@@ -256,6 +258,69 @@ const SEEN: readonly {
   { packet: 7, seeds: 10, looks: [[4, 0]] },
   { packet: 7, seeds: 10, treatment: 'scratched', looks: [[4, 4]] },
 ];
+
+/** Tests of years, by packet: how old the seed was, years after its harvest, and of 50 how many sprouted. */
+const RETESTS: readonly (readonly [packet: number, years: number, sprouted: number])[] = [
+  [1, 0.4, 47],
+  [1, 1.4, 43],
+  [1, 2.4, 33],
+  [1, 3.4, 24],
+  [0, 0.5, 46],
+  [5, 0.5, 48],
+  [5, 1.5, 47],
+  [7, 0.4, 45],
+  [7, 1.5, 41],
+];
+/** What sank of 20, and what came up of 60 in the field. */
+const OTHERWISE: readonly (readonly [packet: number, sank: number, cameUp: number])[] = [
+  [0, 18, 38],
+  [1, 17, 21],
+  [5, 19, 44],
+  [7, 20, 33],
+];
+
+async function demoTests(
+  tx: Transaction,
+  cast: Cast,
+  packed: readonly string[],
+  now: Date,
+  zone: string,
+): Promise<void> {
+  const by = { ...scribe(tx, cast.sampler, now), now };
+  const today = todayIn(now, zone);
+  for (const [index, years, hits] of RETESTS) {
+    const one = PACKETS[index];
+    if (!one) continue;
+    const harvest = `${now.getUTCFullYear() - one.old}-${String(one.month).padStart(2, '0')}-01`;
+    const on = addDays(harvest, Math.round(years * 365));
+    await keepTest(by, packed[index] ?? '', {
+      what: 'towel',
+      on: on < today ? on : today,
+      seeds: 50,
+      hits,
+      minutes: null,
+      note: '',
+    });
+  }
+  for (const [index, sank, cameUp] of OTHERWISE) {
+    await keepTest(by, packed[index] ?? '', {
+      what: 'float',
+      on: addDays(today, -14),
+      seeds: 20,
+      hits: sank,
+      minutes: 15,
+      note: '',
+    });
+    await keepTest(by, packed[index] ?? '', {
+      what: 'field',
+      on: addDays(today, -160),
+      seeds: 60,
+      hits: cameUp,
+      minutes: null,
+      note: '',
+    });
+  }
+}
 
 /** One round under way: leek young, old and fresh beside each other, a scratched arm beside an untreated one. */
 async function demoRound(

@@ -1,21 +1,32 @@
 import type { NextList, NextLine } from '@mercato/contract/storage/next';
+import { ownCurve, ownWord } from '@mercato/core/storage/ownRecord';
 import { NEXTS, whatNext, type StoredSeed } from '@mercato/core/storage/whatNext';
 import type { Transaction } from '../database/connect.ts';
 import { todayIn } from '../http/session.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { packetsInStore } from '../store/packets.ts';
+import { harvestDay, ownRecord, seriesKey } from './record.ts';
 
-const YEAR_MS = 365.25 * 86_400_000;
+const DAY_MS = 86_400_000;
+const YEAR_MS = 365.25 * DAY_MS;
 
 /** Every packet of the store with what to do next, the most pressing first. */
 export async function nextList(tx: Transaction, now: Date): Promise<NextList> {
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const yearsSince = (day: string) => Math.max(0, (Date.parse(today) - Date.parse(day)) / YEAR_MS);
+  const curves = new Map(
+    (await ownRecord(tx, now)).series.flatMap((one) => {
+      const found = ownCurve(one.tests);
+      return 'curve' in found ? [[one.key, found] as const] : [];
+    }),
+  );
   const lines = (await packetsInStore(tx)).map(({ brief, header, kind }): NextLine => {
     const { lastTest, left } = brief;
+    const ageYears = yearsSince(harvestDay(header));
+    const curve = curves.get(seriesKey(brief.kind, brief.species, brief.place[0] ?? ''));
     const seed: StoredSeed = {
-      // A harvest of which the month is not known was in the autumn, as most are.
-      ageYears: yearsSince(`${header.harvestYear}-${String(header.harvestMonth ?? 9).padStart(2, '0')}-01`),
+      ageYears,
+      own: curve ? ownWord(curve, (ageYears * YEAR_MS) / DAY_MS) : null,
       longevity: kind?.keeping?.longevity ?? null,
       seedsLeft: left.by === 'count' ? Number(left.figure) : (left.aboutSeeds?.low ?? null),
       test:

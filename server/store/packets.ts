@@ -182,6 +182,20 @@ export async function packetsInStore(
   });
 }
 
+/** Packets by id as a list shows them, in its order. */
+export async function briefsOf(tx: Transaction, ids: readonly string[]): Promise<PacketBrief[]> {
+  if (ids.length === 0) return [];
+  const rows = await tx
+    .select({ packet, accession })
+    .from(packet)
+    .innerJoin(accession, eq(accession.id, packet.accessionId))
+    .where(and(inArray(packet.id, [...ids]), eq(packet.undone, false)))
+    .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
+  const paths = await placePaths(tx);
+  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
+  return rows.map((one) => briefOf(one.packet, one.accession, paths, kinds.get(one.accession.species)));
+}
+
 function briefOf(
   row: Packet,
   of: Accession,

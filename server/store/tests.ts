@@ -25,13 +25,19 @@ export async function standingTests(tx: Transaction, which?: SQL): Promise<Packe
   return rows.map((one) => one.row);
 }
 
-export async function testLines(tx: Transaction, packetId: string, names: ReadonlyMap<string, string>): Promise<TestLine[]> {
+export async function testLines(
+  tx: Transaction,
+  packetId: string,
+  names: ReadonlyMap<string, string>,
+): Promise<TestLine[]> {
   const rows = await tx
     .select()
     .from(packetTest)
     .where(eq(packetTest.packetId, packetId))
     .orderBy(desc(packetTest.on), desc(packetTest.id));
-  const reasons = new Map(rows.flatMap((one) => (one.supersedes === null ? [] : [[one.supersedes, one.reason] as const])));
+  const reasons = new Map(
+    rows.flatMap((one) => (one.supersedes === null ? [] : [[one.supersedes, one.reason] as const])),
+  );
   return rows.map((one) => ({
     id: one.id,
     what: one.what as TestKind,
@@ -78,7 +84,11 @@ export async function addTest(
  * Keeps a test that somebody writes down by hand.
  * @throws {Fault} 422 for a day before the harvest or in the future, or a test that puts right what is not there
  */
-export async function keepTest(context: Write & { readonly now: Date }, packetId: string, body: NewTest): Promise<void> {
+export async function keepTest(
+  context: Write & { readonly now: Date },
+  packetId: string,
+  body: NewTest,
+): Promise<void> {
   const { tx, audit, now } = context;
   const [row] = await tx
     .select({ packet, header: accession.header })

@@ -26,8 +26,8 @@ export default function WhatNext(): JSX.Element {
     <main style={{ maxWidth: 900 }}>
       <h1>What next?</h1>
       <p className="soft">
-        A packet’s own test comes first; where there is none, the shelf life of its kind does, which is common practice
-        and begins with the harvest.
+        A packet’s own test comes first; then <Link to="/store/record">how its kind has kept here</Link>; where neither
+        says anything, the shelf life of its kind does, which is common practice and begins with the harvest.
       </p>
       {data.lines.length === 0 && <p>The store is empty.</p>}
       {NEXTS.map((next) => {

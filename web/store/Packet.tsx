@@ -15,6 +15,7 @@ import { Strike } from '../ui/Strike.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
+import { PacketTests } from './PacketTests.tsx';
 import { harvestWords, leftWords, testWords } from './words.ts';
 
 type Doing = 'take' | 'count' | 'move' | 'harvest';
@@ -26,6 +27,7 @@ export default function Packet(): JSX.Element {
   const { may, session } = useSession();
   const [doing, setDoing] = useState<Doing | null>(null);
   const writes = may('store.write');
+  const keep = useKeep(id);
   const act = (key: string, says: string, what: Doing) => ({
     key,
     says,
@@ -87,7 +89,11 @@ export default function Packet(): JSX.Element {
       {data.lastTest && (
         <p>
           Last test, {shortDay(data.lastTest.on)}:{' '}
-          <Link to={`/store/bags/${data.lastTest.bagId}`}>{testWords(data.lastTest)}</Link>
+          {data.lastTest.bagId === null ? (
+            testWords(data.lastTest)
+          ) : (
+            <Link to={`/store/bags/${data.lastTest.bagId}`}>{testWords(data.lastTest)}</Link>
+          )}
         </p>
       )}
       {writes && doing === null && (
@@ -115,6 +121,9 @@ export default function Packet(): JSX.Element {
           </Link>
           <Link className="btn btn-outline-primary" to={`/store/dry?kind=${encodeURIComponent(data.kind)}`}>
             Dry enough?
+          </Link>
+          <Link className="btn btn-outline-primary" to={`/store/batches/new?packet=${data.id}`}>
+            Dry or freeze it
           </Link>
           <a className="btn btn-outline-primary" href={`/api/store/labels.pdf?packets=${data.id}&layout=single`}>
             Label
@@ -147,6 +156,8 @@ export default function Packet(): JSX.Element {
           </p>
         ))}
       </section>
+
+      <PacketTests packet={data} writes={writes && doing === null} keep={keep} />
 
       <section style={{ marginTop: 26 }}>
         <h2>Its book</h2>

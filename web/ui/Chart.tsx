@@ -4,6 +4,8 @@ import { useEffect, useRef, type JSX } from 'react';
 export interface Curve {
   readonly name: string;
   readonly points: readonly { readonly x: number; readonly y: number }[];
+  /** Points measured one by one, or a line that only goes along with another. */
+  readonly look?: 'line' | 'dots' | 'faint';
 }
 
 const PERCENT = [0, 100] as const;
@@ -21,6 +23,7 @@ export default function Chart({
   dots = false,
   time = false,
   yRange = PERCENT,
+  xRange,
 }: {
   curves: readonly Curve[];
   xTitle: string;
@@ -33,6 +36,8 @@ export default function Chart({
   levels?: readonly { readonly y: number; readonly words: string }[];
   /** Whether x is an instant, ms since 1970. */
   time?: boolean;
+  /** From where to where x goes, in so many steps; as the curves need where it is left out. */
+  xRange?: { readonly min: number; readonly max: number; readonly ticks: number } | undefined;
   /** From where to where the figures go; null = as the curves need. */
   yRange?: readonly [number, number] | null;
   /** Whether each point was measured on its own, and is marked. */
@@ -60,11 +65,22 @@ export default function Chart({
         fontFamily: token('--sans'),
       },
       series: curves.map((one) => ({ name: one.name, data: one.points.map(({ x, y }) => ({ x, y })) })),
-      colors: [token('--ink'), token('--hard')],
-      stroke: { width: time ? 1.5 : 2, curve: dots || time ? 'straight' : 'smooth' },
-      markers: { size: dots ? 5 : 0 },
+      colors: curves.map((one, i) =>
+        one.look === 'dots'
+          ? token('--next')
+          : one.look === 'faint' || (one.look === undefined && i % 2 === 1)
+            ? token('--hard')
+            : token('--ink'),
+      ),
+      stroke: {
+        width: curves.map((one) => (one.look === 'dots' ? 0 : one.look === 'faint' || time ? 1.5 : 2)),
+        dashArray: curves.map((one) => (one.look === 'faint' ? 5 : 0)),
+        curve: curves.map((one) => (dots || time || one.points.length < 3 ? 'straight' : 'smooth')),
+      },
+      markers: { size: curves.map((one) => (dots || one.look === 'dots' ? 5 : 0)), strokeWidth: 0 },
       xaxis: {
         type: time ? 'datetime' : 'numeric',
+        ...(xRange ? { min: xRange.min, max: xRange.max, tickAmount: xRange.ticks } : {}),
         title: title(xTitle),
         labels: time
           ? { style: font, datetimeUTC: false }
@@ -106,6 +122,6 @@ export default function Chart({
     return () => {
       chart.destroy();
     };
-  }, [curves, dots, levels, marks, time, xTitle, yRange, yTitle]);
+  }, [curves, dots, levels, marks, time, xRange, xTitle, yRange, yTitle]);
   return <div ref={place} role="img" aria-label={says} />;
 }

@@ -1,0 +1,90 @@
+import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
+import type { Comparison, OwnRecord, RecordSeries, Tried } from '@mercato/contract/storage/record';
+import type { AccessionHeader } from '@mercato/contract/store/accessions';
+import type { Transaction } from '../database/connect.ts';
+import { todayIn } from '../http/session.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { kindsNamed } from '../rule-books/editions.ts';
+import { briefsOf } from '../store/packets.ts';
+import { placePaths } from '../store/places.ts';
+import { accession, packet, packetTest } from '../store/tables.ts';
+import { standingTests, type PacketTest } from '../store/tests.ts';
+
+const DAY = 86_400_000;
+
+/** The day from which seed ages: of which the month is not known was harvested in the autumn, as most is. */
+export const harvestDay = ({ harvestYear, harvestMonth }: Pick<AccessionHeader, 'harvestYear' | 'harvestMonth'>) =>
+  `${harvestYear}-${String(harvestMonth ?? 9).padStart(2, '0')}-01`;
+
+export const seriesKey = (kind: string, species: string, store: string) =>
+  `${species || kind.toLowerCase()} | ${store}`;
+
+/** The towels of the store by kind and store, of all years; a dormant test is none of ageing. */
+export async function ownRecord(tx: Transaction, now: Date): Promise<OwnRecord> {
+  const tests = (await standingTests(tx, and(eq(packetTest.what, 'towel'), isNotNull(packetTest.packetId)))).filter(
+    (one) => one.verdict === 'sprouted' || one.verdict === 'dead',
+  );
+  const rows = await tx
+    .select({ id: packet.id, code: packet.code, accession })
+    .from(packet)
+    .innerJoin(accession, eq(accession.id, packet.accessionId))
+    .where(and(eq(packet.undone, false), inArray(packet.id, [...new Set(tests.flatMap((one) => one.packetId ?? []))])))
+    .orderBy(asc(packet.id));
+  const packets = new Map(rows.map((one) => [one.id, one]));
+  const paths = await placePaths(tx);
+  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
+  const series = new Map<string, RecordSeries>();
+  for (const one of tests) {
+    const of = packets.get(one.packetId ?? '');
+    if (!of) continue;
+    const header = of.accession.header as AccessionHeader;
+    const days = Math.round((Date.parse(one.on) - Date.parse(harvestDay(header))) / DAY);
+    if (days < 0) continue;
+    const store = one.placeId === null ? '' : (paths.get(one.placeId)?.[0] ?? '');
+    const key = seriesKey(of.accession.kind, of.accession.species, store);
+    const found = series.get(key) ?? {
+      key,
+      kind: of.accession.kind,
+      species: of.accession.species,
+      store,
+      longevity: kinds.get(of.accession.species)?.keeping?.longevity ?? null,
+      tests: [],
+    };
+    found.tests.push({
+      packetId: of.id,
+      code: of.code,
+      accession: of.accession.number,
+      variety: of.accession.variety,
+      harvestYear: of.accession.harvestYear,
+      on: one.on,
+      days,
+      germinated: one.hits,
+      n: one.seeds,
+    });
+    series.set(key, found);
+  }
+  return {
+    today: todayIn(now, (await laboratoryOf(tx)).zone),
+    series: [...series.values()]
+      .map((one) => ({ ...one, tests: one.tests.sort((a, b) => a.days - b.days) }))
+      .sort((a, b) => b.tests.length - a.tests.length || a.kind.localeCompare(b.kind)),
+  };
+}
+
+/** Every packet that was tried in more than one way, with the newest of each. */
+export async function comparison(tx: Transaction): Promise<Comparison> {
+  const newest = new Map<string, Partial<Record<string, PacketTest>>>();
+  for (const one of await standingTests(tx, isNotNull(packetTest.packetId))) {
+    const id = one.packetId ?? '';
+    newest.set(id, { [one.what]: one, ...newest.get(id) });
+  }
+  const ids = [...newest].filter(([, found]) => Object.keys(found).length > 1).map(([id]) => id);
+  const tried = (one: PacketTest | undefined): Tried | null =>
+    one ? { on: one.on, seeds: one.seeds, hits: one.hits, minutes: one.minutes } : null;
+  return {
+    rows: (await briefsOf(tx, ids)).map((brief) => {
+      const found = newest.get(brief.id) ?? {};
+      return { packet: brief, towel: tried(found.towel), float: tried(found.float), field: tried(found.field) };
+    }),
+  };
+}

@@ -1,0 +1,213 @@
+import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
+import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
+import { SHELF_YEARS } from '@mercato/core/storage/whatNext';
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useEffect, useMemo, useState, type JSX } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { read } from '../api/client.ts';
+import { useWorker } from '../ui/useWorker.ts';
+import type { Ageing, DrawnCurve, Fitted } from './ageing.worker.ts';
+
+const Chart = lazy(() => import('../ui/Chart.tsx'));
+const start = () => new Worker(new URL('./ageing.worker.ts', import.meta.url), { type: 'module' });
+const YEAR = 365.25;
+
+/** How seed of each kind has kept here: the store's own tests of all years, with the curve that lies through them. */
+export default function HowKept(): JSX.Element {
+  const [search, setSearch] = useSearchParams();
+  const { data } = useQuery({
+    queryKey: ['store', 'record'],
+    queryFn: ({ signal }) => read<OwnRecord>('/store/record', signal),
+  });
+  const { ask } = useWorker<Ageing>(start);
+  const [fits, setFits] = useState<readonly Fitted[] | null>(null);
+  useEffect(() => {
+    if (!data) return;
+    let gone = false;
+    void ask()
+      .fit(data.series.map((one) => one.tests.map(({ days, germinated, n }) => ({ days, germinated, n }))))
+      .then((found) => {
+        if (!gone) setFits(found);
+      });
+    return () => {
+      gone = true;
+    };
+  }, [ask, data]);
+  if (!data) return <main aria-busy="true" />;
+  const shown = data.series.find((one) => one.key === search.get('of')) ?? data.series[0];
+  const fit = shown ? fits?.[data.series.indexOf(shown)] : undefined;
+  return (
+    <main style={{ maxWidth: 980 }} aria-busy={fits === null}>
+      <h1>How seed has kept here</h1>
+      <p className="soft">
+        Your own tests of all years, by kind and store. After a few seasons they beat any rule of thumb.
+      </p>
+      {data.series.length === 0 && (
+        <p>
+          No packet has been tested yet. Results of a round come here by themselves; earlier ones are written down at
+          their packet.
+        </p>
+      )}
+      {shown && (
+        <>
+          <span role="group" aria-label="which" className="choices">
+            {data.series.slice(0, 40).map((one) => (
+              <button
+                key={one.key}
+                type="button"
+                className="bare"
+                aria-pressed={one.key === shown.key}
+                onClick={() => {
+                  setSearch({ of: one.key }, { replace: true });
+                }}
+              >
+                {one.kind}
+                {one.store && ` · ${one.store}`} <span className="fig soft">{one.tests.length}</span>
+              </button>
+            ))}
+          </span>
+          <Series series={shown} fit={fit} />
+        </>
+      )}
+    </main>
+  );
+}
+
+const years = (days: number) => {
+  const n = days / YEAR;
+  return n < 10 ? n.toFixed(1) : n.toFixed(0);
+};
+
+function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined }): JSX.Element {
+  const drawn = fit && 'own' in fit ? fit : null;
+  const curves = useMemo(() => curvesOf(series, drawn), [series, drawn]);
+  const span = useMemo(() => {
+    const most = Math.max(
+      ...curves.flatMap((one) => one.points.map((point) => point.x)),
+      ...(series.longevity ? [SHELF_YEARS[series.longevity][1]] : []),
+    );
+    const max = Math.max(1, Math.ceil(most));
+    return { min: 0, max, ticks: Math.min(10, max) };
+  }, [curves, series.longevity]);
+  const marks = useMemo(() => {
+    if (series.longevity === null) return [];
+    const [fails, gone] = SHELF_YEARS[series.longevity];
+    return [
+      { x: fails, words: 'begins to fail, by its kind' },
+      { x: gone, words: 'mostly gone, by its kind' },
+    ];
+  }, [series.longevity]);
+  return (
+    <section aria-label={`${series.kind} ${series.store}`}>
+      <h2>
+        {series.kind} {series.store && <span className="soft">in {series.store}</span>}
+      </h2>
+      {fit === undefined ? null : drawn ? (
+        <Words drawn={drawn} />
+      ) : (
+        <p>{'reason' in fit ? `No curve yet: ${fit.reason}.` : ''}</p>
+      )}
+      <Suspense fallback={<div style={{ minHeight: 320 }} aria-busy="true" />}>
+        <Chart
+          curves={curves}
+          marks={marks}
+          xRange={span}
+          xTitle="years since harvest"
+          yTitle="alive, %"
+          says={series.tests.map((one) => `${one.germinated} of ${one.n} after ${years(one.days)} years`).join(', ')}
+        />
+      </Suspense>
+      <p className="soft">
+        Upright lines: shelf life of the kind, common practice; they begin with the harvest and know nothing of your
+        store. Dormant and invalid tests are left out: they say nothing of ageing.
+      </p>
+      <div className="scroll">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>packet</th>
+              <th>harvest</th>
+              <th>tested</th>
+              <th>age</th>
+              <th>sprouted</th>
+              <th>alive, 95 %</th>
+            </tr>
+          </thead>
+          <tbody>
+            {series.tests.map((one, i) => {
+              const { lower, upper } = clopperPearson(one.germinated, one.n, 0.95);
+              return (
+                <tr key={i}>
+                  <td>
+                    <Link to={`/store/packets/${one.packetId}`}>{one.variety || series.kind}</Link>{' '}
+                    <span className="code">{one.code}</span>
+                  </td>
+                  <td className="fig">{one.harvestYear}</td>
+                  <td className="fig">{one.on}</td>
+                  <td className="fig">{years(one.days)} years</td>
+                  <td className="fig">
+                    {one.germinated} of {one.n}
+                  </td>
+                  <td className="fig">
+                    {Math.round(lower * 100)} to {Math.round(upper * 100)} %
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function Words({ drawn: { own } }: { drawn: DrawnCurve }): JSX.Element {
+  const { P50, seP50, pearsonX2, df } = own.curve;
+  const beyond = P50 !== null && P50 > own.oldestDays * 1.25;
+  const scattered = df > 0 && pearsonX2 / df > 2;
+  return (
+    <p>
+      {P50 === null ? (
+        'It has not fallen yet.'
+      ) : beyond ? (
+        <>
+          More than half is alive for as long as your tests reach, <b className="fig">{years(own.oldestDays)}</b> years.
+        </>
+      ) : (
+        <>
+          Half of it is alive after about <b className="fig">{years(Math.max(0, P50))}</b> years
+          {seP50 !== null && (
+            <>
+              {' '}
+              (<span className="fig">{years(Math.max(0, P50 - 2 * seP50))}</span> to{' '}
+              <span className="fig">{years(P50 + 2 * seP50)}</span>)
+            </>
+          )}
+          , by {own.tests} tests of your own.
+        </>
+      )}{' '}
+      {scattered && 'The tests scatter more than chance alone: harvests differ, and the limits are drawn wider for it.'}
+    </p>
+  );
+}
+
+function curvesOf(series: RecordSeries, drawn: DrawnCurve | null) {
+  const percent = (share: number) => Number((share * 100).toFixed(1));
+  const dots = {
+    name: 'tests',
+    look: 'dots' as const,
+    points: series.tests.map((one) => ({
+      x: Number((one.days / YEAR).toFixed(3)),
+      y: percent(one.germinated / one.n),
+    })),
+  };
+  if (!drawn) return [dots];
+  const line = (key: 'estimate' | 'lower' | 'upper') =>
+    drawn.points.map((one) => ({ x: Number((one.days / YEAR).toFixed(3)), y: percent(one[key]) }));
+  return [
+    dots,
+    { name: 'your curve', look: 'line' as const, points: line('estimate') },
+    { name: 'its lower limit', look: 'faint' as const, points: line('lower') },
+    { name: 'its upper limit', look: 'faint' as const, points: line('upper') },
+  ];
+}

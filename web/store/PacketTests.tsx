@@ -1,0 +1,150 @@
+import type { PacketView } from '@mercato/contract/store/packets';
+import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
+import { useState, type JSX } from 'react';
+import { Link } from 'react-router';
+import { write } from '../api/client.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+
+const DID = { towel: 'sprouted', float: 'sank', field: 'came up in the field' } as const;
+const KINDS = [
+  ['towel', 'towel or tray: what sprouted'],
+  ['field', 'the field: what came up'],
+  ['float', 'water: what sank'],
+] as const;
+
+/** How a packet was tried, in every way, of all years; and a test that is written down by hand. */
+export function PacketTests({
+  packet,
+  writes,
+  keep,
+}: {
+  packet: PacketView;
+  writes: boolean;
+  keep: (packet: PacketView) => Promise<void>;
+}): JSX.Element {
+  const [writing, setWriting] = useState<TestLine | 'new' | null>(null);
+  return (
+    <section style={{ marginTop: 26 }} aria-label="tests">
+      <h2>How it was tried</h2>
+      {packet.tests.length === 0 && <p className="soft">Not yet.</p>}
+      <ul className="book">
+        {packet.tests.map((one) => (
+          <li key={one.id}>
+            <span className={one.superseded === null ? undefined : 'struck'}>
+              <span className="fig">
+                {one.hits} of {one.seeds}
+              </span>{' '}
+              {DID[one.what]}
+              {one.minutes !== null && ` after ${one.minutes} minutes`}
+              {one.note && `: ${one.note}`}
+            </span>{' '}
+            <span className="soft">
+              {shortDay(one.on)} {one.on.slice(0, 4)}, {one.by}
+              {one.superseded !== null && ` · put right: ${one.superseded}`}
+            </span>{' '}
+            {one.bagId !== null && <Link to={`/store/bags/${one.bagId}`}>its bag</Link>}
+            {writes && writing === null && one.bagId === null && one.superseded === null && (
+              <button
+                type="button"
+                className="bare"
+                aria-label={`put right ${one.hits} of ${one.seeds}`}
+                onClick={() => {
+                  setWriting(one);
+                }}
+              >
+                put right
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {writes && writing === null && (
+        <p>
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              setWriting('new');
+            }}
+          >
+            write a test down
+          </button>{' '}
+          <Link to="/store/rounds/new">start a round</Link> <Link to="/store/compare">float, towel and field</Link>
+        </p>
+      )}
+      {writing !== null && (
+        <TestForm
+          packet={packet}
+          before={writing === 'new' ? null : writing}
+          keep={keep}
+          leave={() => {
+            setWriting(null);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function TestForm({
+  packet,
+  before,
+  keep,
+  leave,
+}: {
+  packet: PacketView;
+  before: TestLine | null;
+  keep: (packet: PacketView) => Promise<void>;
+  leave: () => void;
+}): JSX.Element {
+  const { session } = useSession();
+  const draft = useDraft(
+    {
+      what: before?.what ?? 'towel',
+      on: before?.on ?? session?.today ?? '',
+      seeds: before ? String(before.seeds) : '',
+      hits: '',
+      minutes: String(before?.minutes ?? 15),
+      note: before?.note ?? '',
+      reason: '',
+    },
+    ({ what, on, seeds, hits, minutes, note, reason }) => ({
+      what,
+      on,
+      seeds: wholeNumber(seeds),
+      hits: wholeNumber(hits),
+      minutes: what === 'float' ? wholeNumber(minutes) : null,
+      note: note.trim(),
+      ...(before ? { supersedes: before.id } : {}),
+      ...unlessEmpty('reason', reason),
+    }),
+    newTestSchema,
+    async (body, key) => {
+      await keep(await write<PacketView>('POST', `/store/packets/${packet.id}/tests`, body, { key }));
+      leave();
+    },
+  );
+  const what = draft.values.what;
+  return (
+    <DraftForm draft={draft} trouble={draft.general ?? draft.fault('')} send="Write it down" leave={leave}>
+      <div className="fields">
+        {!before && <ChoiceField label="tried in" options={KINDS} {...draft.field('what')} />}
+        <TextField label="day of the result" type="date" {...draft.field('on')} />
+        <TextField
+          label={what === 'field' ? 'seeds sown' : 'seeds'}
+          figure
+          inputMode="numeric"
+          autoFocus
+          {...draft.field('seeds')}
+        />
+        <TextField label={DID[what]} figure inputMode="numeric" {...draft.field('hits')} />
+        {what === 'float' && <TextField label="after minutes" figure inputMode="numeric" {...draft.field('minutes')} />}
+        <TextField label="note" {...draft.field('note')} />
+        {before && <TextField label="why it is put right" {...draft.field('reason')} />}
+      </div>
+    </DraftForm>
+  );
+}

@@ -3,7 +3,7 @@ const FLOOR = '(core|contract|server|web)';
 const ROOMS =
   'testing|register|statistics|units|verdict|rule-books|catalogue|http|database|ui|api|paper|lot-sheet|devices|store';
 // Steps that read other steps' results, and those that write through their use cases.
-const GATHER = 'release|lot-sheet';
+const GATHER = 'release|lot-sheet|today';
 const WRITERS = 'demo|import';
 const NUMERIC = '^(node_modules/)?(@stdlib/|decimal[.]js)';
 

@@ -25,6 +25,8 @@ import { releaseRoutes } from './release/routes.ts';
 import { editionRoutes } from './rule-books/editionRoutes.ts';
 import { ruleBookRoutes } from './rule-books/routes.ts';
 import { samplingRoutes } from './sampling/routes.ts';
+import { sowingRoutes } from './sowing/routes.ts';
+import { todayRoutes } from './today/routes.ts';
 import { storageRoutes } from './storage/routes.ts';
 import { storeRoutes } from './store/routes.ts';
 
@@ -114,6 +116,8 @@ export async function makeApp({
     storeRoutes,
     quickTestRoutes,
     storageRoutes,
+    sowingRoutes,
+    todayRoutes,
   ])
     routes(api);
   deviceRoutes(api, hub);

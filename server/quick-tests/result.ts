@@ -8,3 +8,6 @@ export async function bagScan(tx: Transaction, code: string): Promise<StoreScan 
   const [bag] = await tx.select({ id: quickBag.id }).from(quickBag).where(eq(quickBag.code, code));
   return bag ? { store: 'bag', code, open: `/store/bags/${bag.id}` } : null;
 }
+
+/** Bags that nobody has looked at today, and bags whose last day is over. */
+export { openBags } from './views.ts';

@@ -32,6 +32,23 @@ const CLEARLY = 0.05;
 
 const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
 
+/** The open bags of all rounds, each with its round. */
+export async function openBags(
+  tx: Transaction,
+  now: Date,
+): Promise<{ readonly today: string; readonly bags: { readonly round: RoundBrief; readonly bag: BagBrief }[] }> {
+  const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
+  const bags = await bagsOf(tx, rounds, now);
+  return {
+    today: bags.today,
+    bags: rounds.flatMap((row) => {
+      const own = bags.get(row.id) ?? [];
+      const round = roundBrief(row, own, bags.today);
+      return own.filter((bag) => bag.ended === null).map((bag) => ({ round, bag }));
+    }),
+  };
+}
+
 /** @throws {Fault} 404 when there is no such round */
 export async function roundById(tx: Transaction, id: string): Promise<Round> {
   const [row] = await tx.select().from(quickRound).where(eq(quickRound.id, id));

@@ -1,0 +1,66 @@
+import Joi from 'joi';
+import type { SowingCalendar } from '@mercato/core/sowing/window';
+import { isoDate, text, wholeNumber } from '../http/fields.ts';
+
+/** What is to be sown, when, and what has to be over before. */
+export interface NewSowingPlan {
+  kind: string;
+  species: string;
+  /** The packet that it is to come from; null = not chosen yet. */
+  packetId: string | null;
+  note: string;
+  /** First and last day of sowing; with frosts given, they follow from these. */
+  from: string;
+  to: string;
+  testDays: number;
+  buyDays: number;
+  sowings: number;
+  everyDays: number;
+  oneChance: boolean;
+}
+export const newSowingPlanSchema = Joi.object<NewSowingPlan, true>({
+  kind: text(80).required().messages({ 'string.empty': 'say what is sown, such as leek' }),
+  species: text(120, 0).required(),
+  packetId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
+  note: text(300, 0).required(),
+  from: isoDate('the first day of sowing'),
+  to: isoDate('the last day of sowing'),
+  testDays: wholeNumber(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
+  buyDays: wholeNumber(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
+  sowings: wholeNumber(1, 60).messages({ 'number.base': 'write how many sowings' }),
+  everyDays: wholeNumber(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
+  oneChance: Joi.boolean().required(),
+})
+  .custom((value: NewSowingPlan, helpers) =>
+    value.to < value.from
+      ? helpers.message({ custom: 'to must not lie before the first day of sowing' })
+      : value.sowings > 1 && value.everyDays < 1
+        ? helpers.message({ custom: 'everyDays must be 1 at least where there are several sowings' })
+        : value,
+  )
+  .required();
+
+export interface DropPlan {
+  reason: string;
+}
+export const dropPlanSchema = Joi.object<DropPlan, true>({
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is dropped', 'string.min': 'say why it is dropped' }),
+}).required();
+
+export interface SowingPlanView extends NewSowingPlan {
+  id: string;
+  version: number;
+  by: string;
+  calendar: SowingCalendar;
+  /** How its packet was tested last; null where it was not, or no packet is chosen. */
+  tested: { on: string; words: string } | null;
+  packet: { id: string; words: string } | null;
+  /** What is to be done next and by when; null when the season is over. */
+  next: { what: 'test' | 'order' | 'sow'; by: string; words: string } | null;
+}
+export interface SowingPlans {
+  today: string;
+  plans: SowingPlanView[];
+}

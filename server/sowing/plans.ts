@@ -1,0 +1,152 @@
+import { asc, eq } from 'drizzle-orm';
+import { v7 as uuid } from 'uuid';
+import type { NewSowingPlan, SowingPlans, SowingPlanView } from '@mercato/contract/sowing/plans';
+import { plusDays, sowingCalendar, type SowingCalendar } from '@mercato/core/sowing/window';
+import type { Transaction } from '../database/connect.ts';
+import { checkVersion, type WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/session.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { namesOf } from '../register/people.ts';
+import { kindOf } from '../rule-books/editions.ts';
+import { briefsOf } from '../store/packets.ts';
+import { sowingPlan, sowingPlanRevision } from './tables.ts';
+
+type Row = typeof sowingPlan.$inferSelect;
+type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
+/** A test speaks for a sowing of the same season. */
+const TEST_HOLDS_DAYS = 240;
+
+async function check(tx: Transaction, body: NewSowingPlan): Promise<void> {
+  if (body.packetId !== null && (await briefsOf(tx, [body.packetId])).length === 0)
+    throw fault('invalid', 'There is no such packet.', [{ path: 'packetId', message: 'is no packet of this store' }]);
+  if (body.species !== '' && !(await kindOf(tx, body.species)))
+    throw fault('invalid', 'This kind is not in the list.', [
+      { path: 'species', message: `"${body.species}" is not in the list of kinds` },
+    ]);
+}
+
+export async function addPlan({ tx, hand, audit }: Write, body: NewSowingPlan): Promise<void> {
+  await check(tx, body);
+  const id = uuid();
+  await tx
+    .insert(sowingPlan)
+    .values({ id, packetId: body.packetId, plan: body, updatedBy: hand.personId, updatedAt: hand.at });
+  await tx.insert(sowingPlanRevision).values({ planId: id, version: 1, plan: body, by: hand.personId, at: hand.at });
+  await audit({ action: 'planned a sowing', subject: body.kind, after: body });
+}
+
+/** Changes a plan, or drops it; what was planned before is kept. */
+export async function changePlan(
+  { tx, hand, audit }: Write,
+  id: string,
+  change: { readonly plan: NewSowingPlan } | { readonly dropped: string },
+  seen: number | null,
+): Promise<void> {
+  const [row] = await tx.select().from(sowingPlan).where(eq(sowingPlan.id, id)).for('update');
+  if (!row) throw fault('not-found', 'There is no such sowing.');
+  checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  const plan = 'plan' in change ? change.plan : (row.plan as NewSowingPlan);
+  if ('plan' in change) await check(tx, plan);
+  const version = row.version + 1;
+  await tx
+    .update(sowingPlan)
+    .set({
+      plan,
+      packetId: plan.packetId,
+      state: 'dropped' in change ? 'dropped' : 'planned',
+      version,
+      updatedBy: hand.personId,
+      updatedAt: hand.at,
+    })
+    .where(eq(sowingPlan.id, id));
+  const reason = 'dropped' in change ? change.dropped : null;
+  await tx.insert(sowingPlanRevision).values({ planId: id, version, plan, by: hand.personId, at: hand.at, reason });
+  await audit({
+    action: 'dropped' in change ? 'dropped a sowing' : 'changed a sowing',
+    subject: plan.kind,
+    before: row.plan,
+    after: plan,
+    reason: reason ?? undefined,
+  });
+}
+
+/** The sowings that are planned, what is to be done first on top. */
+export async function listPlans(tx: Transaction, now: Date): Promise<SowingPlans> {
+  const today = todayIn(now, (await laboratoryOf(tx)).zone);
+  const rows = await tx.select().from(sowingPlan).where(eq(sowingPlan.state, 'planned')).orderBy(asc(sowingPlan.id));
+  const names = await namesOf(tx);
+  const packets = new Map(
+    (
+      await briefsOf(
+        tx,
+        rows.flatMap((one) => one.packetId ?? []),
+      )
+    ).map((one) => [one.id, one]),
+  );
+  const plans = rows.map((row) =>
+    planView(row, row.packetId === null ? undefined : packets.get(row.packetId), names, today),
+  );
+  const rank = (one: SowingPlanView) => one.next?.by ?? '9999';
+  return { today, plans: plans.sort((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0)) };
+}
+
+function planView(
+  row: Row,
+  packet: Awaited<ReturnType<typeof briefsOf>>[number] | undefined,
+  names: ReadonlyMap<string, string>,
+  today: string,
+): SowingPlanView {
+  const plan = row.plan as NewSowingPlan;
+  const calendar = sowingCalendar(plan);
+  const test = packet?.lastTest;
+  const fresh = test !== null && test !== undefined && test.on >= plusDays(plan.from, -TEST_HOLDS_DAYS);
+  return {
+    ...plan,
+    id: row.id,
+    version: row.version,
+    by: names.get(row.updatedBy) ?? '',
+    calendar,
+    tested: test ? { on: test.on, words: `${test.sprouted} of ${test.seeds} sprouted` } : null,
+    packet: packet
+      ? { id: packet.id, words: [packet.kind, packet.variety, packet.harvestYear].filter(Boolean).join(' ') }
+      : null,
+    next: nextOf(calendar, plan, fresh, today),
+  };
+}
+
+/** What is to be done next: a test while it still helps, then other seed while it still comes, then the sowing. */
+function nextOf(
+  calendar: SowingCalendar,
+  { buyDays, kind, from }: NewSowingPlan,
+  tested: boolean,
+  today: string,
+): SowingPlanView['next'] {
+  const coming = calendar.sowings.find((day) => day >= today);
+  if (coming === undefined) return null;
+  if (tested) return { what: 'sow', by: coming, words: `sow ${kind}` };
+  if (today <= calendar.testBy)
+    return {
+      what: 'test',
+      by: calendar.testBySafe >= today ? calendar.testBySafe : calendar.testBy,
+      words: `start the test of ${kind}`,
+    };
+  if (calendar.testByLast !== null && today <= calendar.testByLast)
+    return {
+      what: 'test',
+      by: calendar.testByLast,
+      words: `start the test of ${kind}: it is too late for the first sowing, not for the last`,
+    };
+  const order = plusDays(coming, -buyDays);
+  return today <= order
+    ? {
+        what: 'order',
+        by: order,
+        words: `it is too late to test ${kind} before it is sown${coming === from ? '' : ' again'}: order other seed, or sow thickly`,
+      }
+    : {
+        what: 'sow',
+        by: coming,
+        words: `sow ${kind} untested, thickly: there is no time for a test or for other seed`,
+      };
+}

@@ -1,0 +1,1 @@
+export { listPlans } from './plans.ts';

@@ -1,0 +1,1 @@
+export { listBatches } from './batches.ts';

@@ -1,0 +1,124 @@
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import type { Due, StoreToday } from '@mercato/contract/today/today';
+import { addDays } from '@mercato/core/germination/planTest';
+import type { Transaction } from '../database/connect.ts';
+import { todayIn } from '../http/session.ts';
+import { openBags } from '../quick-tests/result.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { listPlans } from '../sowing/result.ts';
+import { listBatches } from '../storage/result.ts';
+import { careList } from '../store/care.ts';
+
+const SOON_DAYS = 28;
+const DOES = { drying: 'dried', freezing: 'in the cold', warming: 'warm' } as const;
+
+/** What the store asks of somebody, from all of its steps; what has an hour comes with it. */
+async function everything(tx: Transaction, now: Date): Promise<{ today: string; zone: string; all: Due[] }> {
+  const { zone } = await laboratoryOf(tx);
+  const today = todayIn(now, zone);
+  const all: Due[] = [];
+  const { bags } = await openBags(tx, now);
+  const rounds = new Map(bags.map(({ round }) => [round.id, round]));
+  for (const round of rounds.values())
+    if (round.toLookAt > 0)
+      all.push({
+        by: today,
+        what: 'look',
+        words: `look at ${round.toLookAt} ${round.toLookAt === 1 ? 'bag' : 'bags'} of round ${round.number}, ${round.name}`,
+        open: `/store/rounds/${round.id}`,
+        overdue: false,
+      });
+  for (const { round, bag } of bags) {
+    const { lastDay } = bag.method;
+    if (lastDay === null) continue;
+    const by = addDays(round.startedOn, lastDay);
+    all.push({
+      by,
+      what: 'end',
+      words: `last day of ${[bag.kind, bag.variety].filter(Boolean).join(' ')}, ${bag.sprouted} of ${bag.seeds} so far`,
+      open: `/store/bags/${bag.id}`,
+      overdue: by < today,
+    });
+  }
+  for (const one of (await listBatches(tx, now)).batches)
+    if (one.state === 'running' && one.dueAt !== null)
+      all.push({
+        by: one.dueAt,
+        what: 'batch',
+        words: `${one.words} ${one.what === 'warming' ? 'is' : 'has'} ${DOES[one.what]} for its time, ${one.place.join(' › ')}`,
+        open: `/store/batches/${one.id}`,
+        overdue: one.dueAt < now.toISOString(),
+      });
+  for (const place of (await careList(tx, now)).places)
+    for (const call of place.calls)
+      all.push({
+        by: today,
+        what: call.what === 'desiccant' ? 'desiccant' : 'alarm',
+        words: `${place.place.join(' › ')}: ${call.words}`,
+        open: `/store/places/${place.placeId}`,
+        overdue: call.goesOn && call.what !== 'desiccant',
+      });
+  for (const plan of (await listPlans(tx, now)).plans)
+    if (plan.next)
+      all.push({
+        by: plan.next.by,
+        what: 'sowing',
+        words: plan.next.words,
+        open: '/store/calendar',
+        overdue: plan.next.by < today,
+      });
+  return { today, zone, all };
+}
+
+export async function storeToday(tx: Transaction, now: Date): Promise<StoreToday> {
+  const { today, zone, all } = await everything(tx, now);
+  const day = (one: Due) => (one.by.length > 10 ? todayIn(new Date(one.by), zone) : one.by);
+  const sorted = all.sort(
+    (a, b) => Number(b.overdue) - Number(a.overdue) || (day(a) < day(b) ? -1 : day(a) > day(b) ? 1 : 0),
+  );
+  return {
+    today,
+    due: sorted.filter((one) => day(one) <= today),
+    soon: sorted.filter((one) => day(one) > today && day(one) <= addDays(today, SOON_DAYS)),
+  };
+}
+
+/** All of it as an iCalendar file (RFC 5545): days as whole days, hours as hours; ids stay the same from one to the next. */
+export async function storeCalendar(tx: Transaction, now: Date): Promise<string> {
+  const { all } = await everything(tx, now);
+  const { plans } = await listPlans(tx, now);
+  const lab = await laboratoryOf(tx);
+  const calendar = ical({
+    name: `${lab.name}: seed store`,
+    prodId: { company: 'Mercato', product: 'seed store' },
+    method: ICalCalendarMethod.PUBLISH,
+  });
+  const add = (id: string, by: string, summary: string, open: string) => {
+    const whole = by.length === 10;
+    calendar.createEvent({
+      id: `${id}@mercato`,
+      stamp: now,
+      start: whole ? new Date(`${by}T00:00:00Z`) : new Date(by),
+      ...(whole ? { allDay: true, timezone: 'UTC' } : { end: new Date(Date.parse(by) + 15 * 60_000) }),
+      summary: `${summary[0]?.toUpperCase() ?? ''}${summary.slice(1)}`,
+      description: open,
+    });
+  };
+  for (const one of all)
+    if (one.what !== 'sowing' && one.what !== 'alarm')
+      add(`${one.what}-${one.open.split('/').at(-1) ?? ''}`, one.by, one.words, one.open);
+  for (const plan of plans) {
+    const { calendar: days } = plan;
+    add(`test-safe-${plan.id}`, days.testBySafe, `test ${plan.kind}: the careful day`, '/store/calendar');
+    add(`test-${plan.id}`, days.testBy, `test ${plan.kind}: the last day to start`, '/store/calendar');
+    days.sowings.forEach((day, i) => {
+      add(
+        `sow-${plan.id}-${i}`,
+        day,
+        `sow ${plan.kind}${days.sowings.length > 1 ? `, ${i + 1} of ${days.sowings.length}` : ''}`,
+        '/store/calendar',
+      );
+    });
+  }
+  return calendar.toString();
+}

@@ -57,6 +57,12 @@ const Place = lazy(() => import('./storage/Place.tsx'));
 const Care = lazy(() => import('./storage/Care.tsx'));
 const Batch = lazy(() => import('./storage/Batch.tsx'));
 const NewBatch = lazy(() => import('./storage/NewBatch.tsx'));
+const Bed = lazy(() => import('./sowing/Bed.tsx'));
+const SowingCalendar = lazy(() => import('./sowing/SowingCalendar.tsx'));
+const Increase = lazy(() => import('./sowing/Increase.tsx'));
+const Trial = lazy(() => import('./sowing/Trial.tsx'));
+const Candidates = lazy(() => import('./store/Candidates.tsx'));
+const StoreToday = lazy(() => import('./today/StoreToday.tsx'));
 const HowKept = lazy(() => import('./storage/Record.tsx'));
 const CompareTests = lazy(() => import('./storage/Compare.tsx'));
 const Lists = lazy(() => import('./store/Lists.tsx'));
@@ -156,6 +162,12 @@ if (root)
               <Route path="/lots/:lot/release" element={<Release />} />
               <Route path="/store" element={<Store />} />
               <Route path="/store/new" element={<NewPacket />} />
+              <Route path="/store/today" element={<StoreToday />} />
+              <Route path="/store/bed" element={<Bed />} />
+              <Route path="/store/calendar" element={<SowingCalendar />} />
+              <Route path="/store/increase" element={<Increase />} />
+              <Route path="/store/trial" element={<Trial />} />
+              <Route path="/store/candidates" element={<Candidates />} />
               <Route path="/store/record" element={<HowKept />} />
               <Route path="/store/compare" element={<CompareTests />} />
               <Route path="/store/care" element={<Care />} />

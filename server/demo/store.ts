@@ -12,7 +12,7 @@ import { addPacket, packetView, writeLine } from '../store/packets.ts';
 import { addPlace } from '../store/places.ts';
 import { keepTest } from '../store/tests.ts';
 import type { Cast } from './germinate.ts';
-import { demoCare } from './storeCare.ts';
+import { demoCare, demoSowings } from './storeCare.ts';
 
 type Known = Partial<AccessionHeader> & Pick<AccessionHeader, 'kind' | 'species' | 'variety'>;
 interface DemoPacket {
@@ -200,6 +200,7 @@ export async function demoStore(tx: Transaction, cast: Cast, now: Date, zone: st
   }
   await demoRound(tx, cast, packed, now, zone);
   await demoTests(tx, cast, packed, now, zone);
+  await demoSowings(tx, cast, packed, now, todayIn(now, zone));
   const { cellar = '', fridge = '', jar = '' } = places;
   await demoCare(tx, cast, { cellar, fridge, jar }, packed.at(-1) ?? '', now);
 }

@@ -1,6 +1,8 @@
 import { NOTHING_SAID } from '@mercato/contract/store/lists';
 import { startBatch, writeBatch } from '../storage/batches.ts';
+import { addDays } from '@mercato/core/germination/planTest';
 import type { Transaction } from '../database/connect.ts';
+import { addPlan } from '../sowing/plans.ts';
 import { scribe } from '../scribe.ts';
 import { bringIn } from '../store/bringIn.ts';
 import { setClimate, writePlaceLine } from '../store/care.ts';
@@ -96,4 +98,46 @@ function cellarLog(now: Date): string {
     lines.push(`${new Date(at).toISOString().slice(0, 16)},${heat.toFixed(1)},${damp.toFixed(0)}`);
   }
   return lines.join('\n');
+}
+
+/** Sowings to come: one that has its test to start now, one in successions, one with a single chance. */
+export async function demoSowings(
+  tx: Transaction,
+  cast: Cast,
+  packets: readonly string[],
+  now: Date,
+  today: string,
+): Promise<void> {
+  const by = scribe(tx, cast.lead, now);
+  const plan = { note: '', buyDays: 10, sowings: 1, everyDays: 0, oneChance: false };
+  await addPlan(by, {
+    ...plan,
+    kind: 'leek',
+    species: 'Allium porrum',
+    packetId: packets[1] ?? null,
+    from: addDays(today, 40),
+    to: addDays(today, 75),
+    testDays: 14,
+    sowings: 2,
+    everyDays: 21,
+  });
+  await addPlan(by, {
+    ...plan,
+    kind: 'parsley',
+    species: 'Petroselinum crispum',
+    packetId: packets[2] ?? null,
+    from: addDays(today, 62),
+    to: addDays(today, 70),
+    testDays: 28,
+    oneChance: true,
+  });
+  await addPlan(by, {
+    ...plan,
+    kind: 'squash',
+    species: 'Cucurbita pepo',
+    packetId: packets[5] ?? null,
+    from: addDays(today, 150),
+    to: addDays(today, 180),
+    testDays: 8,
+  });
 }

@@ -8,6 +8,7 @@ import { harvestWords, leftWords } from '../store/words.ts';
 import { plainFigure, useLines } from '../ui/draft.ts';
 import { TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { SowPages } from './SowPages.tsx';
 
 interface Typed {
   sprouted: string;
@@ -65,6 +66,7 @@ function Sowing({
     <main className="station">
       <section>
         <h1>How much to sow</h1>
+        <SowPages />
         {about}
         <div className="fields">
           {line('sprouted', 'sprouted in the test')}

@@ -9,6 +9,22 @@ import { useListAddress } from '../ui/listAddress.ts';
 import { usePlaces } from './data.ts';
 import { harvestWords, leftWords, testWords } from './words.ts';
 
+/** What can be done here, in the order in which people ask. */
+const PAGES = [
+  ['/store/today', 'today'],
+  ['/store/next', 'what next?'],
+  ['/store/rounds', 'rounds of tests'],
+  ['/store/dry', 'dry enough?'],
+  ['/store/sow', 'how much to sow'],
+  ['/store/calendar', 'when to sow'],
+  ['/store/care', 'care of the store'],
+  ['/store/record', 'how seed has kept'],
+  ['/store/compare', 'float, towel, field'],
+  ['/store/candidates', 'seed for a site'],
+  ['/store/places', 'map of the store'],
+  ['/store/lists', 'a list that you have'],
+] as const;
+
 const SHOWS = [
   ['here', 'in store'],
   ['gone', 'used up'],
@@ -41,6 +57,7 @@ export default function Store(): JSX.Element {
         find.current?.focus();
       },
     },
+    { key: 't', says: 'today', act: () => void navigate('/store/today') },
     { key: 'w', says: 'what next?', act: () => void navigate('/store/next') },
     { key: 'r', says: 'rounds of tests', act: () => void navigate('/store/rounds') },
     { key: 'd', says: 'dry enough to close?', act: () => void navigate('/store/dry') },
@@ -81,19 +98,19 @@ export default function Store(): JSX.Element {
             </button>
           ))}
         </span>
-        <Link to="/store/next">what next?</Link>
-        <Link to="/store/rounds">rounds of tests</Link>
-        <Link to="/store/dry">dry enough?</Link>
-        <Link to="/store/sow">how much to sow</Link>
-        <Link to="/store/care">care of the store</Link>
-        <Link to="/store/places">map of the store</Link>
-        <Link to="/store/lists">a list that you have</Link>
         {may('store.write') && (
           <Link to="/store/new" className="btn btn-primary">
             New packet <Key>N</Key>
           </Link>
         )}
       </div>
+      <nav className="store-nav" aria-label="the store">
+        {PAGES.map(([to, words]) => (
+          <Link key={to} to={to}>
+            {words}
+          </Link>
+        ))}
+      </nav>
       {here && (
         <p>
           In <b>{here.path.join(' › ')}</b> <Link to={`/store/places/${here.id}`}>its air, door and desiccant</Link>{' '}

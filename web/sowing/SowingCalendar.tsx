@@ -1,0 +1,365 @@
+import { newSowingPlanSchema, type SowingPlans, type SowingPlanView } from '@mercato/contract/sowing/plans';
+import type { StoreList } from '@mercato/contract/store/packets';
+import { plusDays, windowOfFrost } from '@mercato/core/sowing/window';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Link } from 'react-router';
+import { read, write } from '../api/client.ts';
+import { dueWords, shortDay, useSession } from '../api/session.tsx';
+import { useKinds } from '../store/data.ts';
+import { harvestWords } from '../store/words.ts';
+import { useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { Strike } from '../ui/Strike.tsx';
+import { SowPages } from './SowPages.tsx';
+
+const KEY = ['store', 'sowings'] as const;
+const USUAL_TEST = 14;
+
+/** What is sown when, and by which day a test has to start, so that there is time to buy other seed. */
+export default function SowingCalendar(): JSX.Element {
+  const { may } = useSession();
+  const [writing, setWriting] = useState<SowingPlanView | 'new' | null>(null);
+  const { data } = useQuery({ queryKey: KEY, queryFn: ({ signal }) => read<SowingPlans>('/store/sowings', signal) });
+  useKeys(
+    may('store.write') && writing === null
+      ? [
+          {
+            key: 'n',
+            says: 'plan a sowing',
+            act: () => {
+              setWriting('new');
+            },
+          },
+        ]
+      : [],
+  );
+  if (!data) return <main aria-busy="true" />;
+  return (
+    <main style={{ maxWidth: 940 }}>
+      <div className="list-head">
+        <h1>When to sow, when to test</h1>
+        {may('store.write') && writing === null && (
+          <Button
+            onClick={() => {
+              setWriting('new');
+            }}
+          >
+            Plan a sowing
+          </Button>
+        )}
+        <a href="/api/store/calendar.ics" download="store.ics">
+          for your calendar
+        </a>
+      </div>
+      <SowPages />
+      {writing !== null && (
+        <PlanForm
+          key={writing === 'new' ? 'new' : `${writing.id} ${writing.version}`}
+          before={writing === 'new' ? null : writing}
+          today={data.today}
+          leave={() => {
+            setWriting(null);
+          }}
+        />
+      )}
+      {data.plans.length === 0 && writing === null && (
+        <p style={{ marginTop: 20 }}>
+          No sowing is planned. Say what you sow and when: you are told by which day its test has to start, so that
+          there is time to buy other seed.
+        </p>
+      )}
+      {data.plans.map((one) => (
+        <Plan
+          key={one.id}
+          plan={one}
+          today={data.today}
+          change={
+            may('store.write') && writing === null
+              ? () => {
+                  setWriting(one);
+                }
+              : null
+          }
+        />
+      ))}
+    </main>
+  );
+}
+
+function Plan({
+  plan,
+  today,
+  change,
+}: {
+  plan: SowingPlanView;
+  today: string;
+  change: (() => void) | null;
+}): JSX.Element {
+  const client = useQueryClient();
+  const { calendar, next } = plan;
+  return (
+    <section className="sowing" aria-label={plan.kind}>
+      <h2>
+        {plan.kind}{' '}
+        {plan.packet && (
+          <Link className="soft" to={`/store/packets/${plan.packet.id}`}>
+            {plan.packet.words}
+          </Link>
+        )}
+      </h2>
+      <p>
+        {next === null ? (
+          <>
+            <VerdictMark mark="not-judged" /> Its season is over.
+          </>
+        ) : (
+          <>
+            <VerdictMark mark={next.by < today ? 'outside' : next.what === 'order' ? 'near' : 'within'} />{' '}
+            <b>{next.words}</b>, {dueWords(next.by, today)}
+          </>
+        )}
+        {plan.tested && (
+          <span className="soft">
+            {' '}
+            · last test {shortDay(plan.tested.on)}: {plan.tested.words}
+          </span>
+        )}
+      </p>
+      <ol className="days">
+        <li>
+          <span className="fig">{shortDay(calendar.testBySafe)}</span> test, with room for a second one
+        </li>
+        <li>
+          <span className="fig">{shortDay(calendar.testBy)}</span> last day to start a test of {plan.testDays} days
+        </li>
+        <li>
+          <span className="fig">{shortDay(plusDays(plan.from, -plan.buyDays))}</span> last day to order other seed
+        </li>
+        {calendar.sowings.map((day, i) => (
+          <li key={day}>
+            <span className="fig">{shortDay(day)}</span> sow
+            {calendar.sowings.length > 1 && `, ${i + 1} of ${calendar.sowings.length}`}
+          </li>
+        ))}
+        <li className="soft">
+          <span className="fig">{shortDay(plan.to)}</span> the window ends
+          {calendar.tooLate > 0 &&
+            `; ${calendar.tooLate} ${calendar.tooLate === 1 ? 'sowing falls' : 'sowings fall'} behind it`}
+          {plan.oneChance && '; it has this one chance a season'}
+        </li>
+      </ol>
+      {plan.note && <p>{plan.note}</p>}
+      {change && (
+        <p>
+          <button type="button" className="bare" aria-label={`change ${plan.kind}`} onClick={change}>
+            change
+          </button>{' '}
+          <Link to={`/store/rounds/new`}>start a round</Link>{' '}
+          <Strike
+            what={plan.kind}
+            words="drop it"
+            strike={async (reason) => {
+              client.setQueryData(
+                KEY,
+                await write<SowingPlans>(
+                  'POST',
+                  `/store/sowings/${plan.id}/drop`,
+                  { reason },
+                  { version: plan.version },
+                ),
+              );
+            }}
+          />
+        </p>
+      )}
+    </section>
+  );
+}
+
+function PlanForm({
+  before,
+  today,
+  leave,
+}: {
+  before: SowingPlanView | null;
+  today: string;
+  leave: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const { data: kinds } = useKinds();
+  const [byFrost, setByFrost] = useState(false);
+  const draft = useDraft(
+    {
+      kind: before?.kind ?? '',
+      packetId: before?.packetId ?? '',
+      note: before?.note ?? '',
+      from: before?.from ?? '',
+      to: before?.to ?? '',
+      lastFrost: '',
+      firstFrost: '',
+      afterFrost: '0',
+      grow: '90',
+      testDays: before ? String(before.testDays) : '',
+      buyDays: String(before?.buyDays ?? 14),
+      sowings: String(before?.sowings ?? 1),
+      everyDays: String(before?.everyDays ?? 14),
+      oneChance: before?.oneChance ? 'yes' : 'no',
+    },
+    (values) => {
+      const kind = kinds?.get(values.kind.trim().toLowerCase());
+      const frost = byFrost ? frostWindow(values) : null;
+      return {
+        kind: values.kind.trim(),
+        species: kind?.species ?? '',
+        packetId: values.packetId || null,
+        note: values.note.trim(),
+        from: frost?.from ?? values.from,
+        to: frost?.to ?? values.to,
+        testDays:
+          values.testDays.trim() === '' ? (kind?.smallTest?.lastDay ?? USUAL_TEST) : wholeNumber(values.testDays),
+        buyDays: wholeNumber(values.buyDays),
+        sowings: wholeNumber(values.sowings),
+        everyDays: wholeNumber(values.everyDays),
+        oneChance: values.oneChance === 'yes',
+      };
+    },
+    newSowingPlanSchema,
+    async (body, key) => {
+      client.setQueryData(
+        KEY,
+        before
+          ? await write<SowingPlans>('PUT', `/store/sowings/${before.id}`, body, { key, version: before.version })
+          : await write<SowingPlans>('POST', '/store/sowings', body, { key }),
+      );
+      leave();
+    },
+  );
+  const typed = draft.values.kind.trim();
+  const kind = kinds?.get(typed.toLowerCase());
+  const { data: packets } = useQuery({
+    queryKey: ['store', typed, '', 'here', 1],
+    queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ q: typed }).toString()}`, signal),
+    enabled: typed.length > 1,
+  });
+  const frost = byFrost ? frostWindow(draft.values) : null;
+  const testDays = kind?.smallTest?.lastDay ?? null;
+  return (
+    <DraftForm
+      draft={draft}
+      trouble={draft.general ?? draft.fault('')}
+      title={before ? `Change the sowing of ${before.kind}` : 'Plan a sowing'}
+      send="Plan it"
+      leave={leave}
+    >
+      <div className="fields">
+        <TextField
+          label="what is sown"
+          list="kinds-to-sow"
+          autoFocus={before === null}
+          hint={kind?.species}
+          {...draft.field('kind')}
+        />
+        <ChoiceField
+          label="from which packet"
+          options={[
+            ['', 'not chosen yet'],
+            ...(packets?.rows ?? []).map(
+              (one) => [one.id, [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ')] as const,
+            ),
+          ]}
+          {...draft.field('packetId')}
+        />
+        <ChoiceField
+          label="the window is known by"
+          value={byFrost ? 'frost' : 'days'}
+          onChange={(value) => {
+            setByFrost(value === 'frost');
+          }}
+          options={[
+            ['days', 'its first and last day'],
+            ['frost', 'the frosts'],
+          ]}
+        />
+        {byFrost ? (
+          <>
+            <TextField label="last frost of spring" type="date" {...draft.field('lastFrost', 'from')} />
+            <TextField
+              label="sown from … days after it"
+              figure
+              inputMode="numeric"
+              hint="−28 is four weeks before"
+              {...draft.field('afterFrost')}
+            />
+            <TextField label="first frost of autumn" type="date" {...draft.field('firstFrost', 'to')} />
+            <TextField
+              label="days from sowing to harvest"
+              figure
+              inputMode="numeric"
+              hint={frost ? `from ${shortDay(frost.from)} to ${shortDay(frost.to)}` : frostTrouble(draft.values)}
+              {...draft.field('grow')}
+            />
+          </>
+        ) : (
+          <>
+            <TextField label="first day of sowing" type="date" {...draft.field('from')} />
+            <TextField label="last day of sowing" type="date" {...draft.field('to')} />
+          </>
+        )}
+        <TextField
+          label="its test takes, days"
+          figure
+          inputMode="numeric"
+          placeholder={String(testDays ?? USUAL_TEST)}
+          hint={
+            testDays === null
+              ? 'not known for this kind: two weeks is the usual guess'
+              : `${testDays} by its kind (from memory)`
+          }
+          {...draft.field('testDays')}
+        />
+        <TextField label="other seed is here in, days" figure inputMode="numeric" {...draft.field('buyDays')} />
+        <TextField label="how many sowings" figure inputMode="numeric" {...draft.field('sowings')} />
+        <TextField label="days from one to the next" figure inputMode="numeric" {...draft.field('everyDays')} />
+        <ChoiceField
+          label="one chance a season"
+          options={[
+            ['no', 'no: later helps too'],
+            ['yes', 'yes: later it gives nothing'],
+          ]}
+          {...draft.field('oneChance')}
+        />
+        <TextField label="note" {...draft.field('note')} />
+      </div>
+      <p className="soft">Today is {shortDay(today)}.</p>
+      <datalist id="kinds-to-sow">
+        {[...(kinds?.keys() ?? [])].map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+    </DraftForm>
+  );
+}
+
+interface TypedFrost {
+  lastFrost: string;
+  firstFrost: string;
+  afterFrost: string;
+  grow: string;
+}
+const day = (typed: string) => /^\d{4}-\d{2}-\d{2}$/.test(typed);
+const days = (typed: string) => (/^[-−]?\d{1,3}$/.test(typed.trim()) ? Number(typed.trim().replace('−', '-')) : null);
+
+function frostWindow({ lastFrost, firstFrost, afterFrost, grow }: TypedFrost): { from: string; to: string } | null {
+  const [after, long] = [days(afterFrost), days(grow)];
+  if (!day(lastFrost) || !day(firstFrost) || after === null || long === null) return null;
+  return windowOfFrost({ lastFrost, firstFrost, afterFrostDays: after, growDays: long });
+}
+const frostTrouble = (typed: TypedFrost) =>
+  day(typed.lastFrost) && day(typed.firstFrost)
+    ? 'between these frosts there is no time for it'
+    : 'both frosts are needed';

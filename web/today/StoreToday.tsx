@@ -1,0 +1,64 @@
+import type { Due, StoreToday as Today } from '@mercato/contract/today/today';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Link } from 'react-router';
+import { read } from '../api/client.ts';
+import { dueWords, useSession } from '../api/session.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+
+/** What is due in the store today, overdue first, and what comes in the next weeks. */
+export default function StoreToday(): JSX.Element {
+  const { session } = useSession();
+  const { data } = useQuery({
+    queryKey: ['store', 'today'],
+    queryFn: ({ signal }) => read<Today>('/store/today', signal),
+    refetchInterval: 60_000,
+  });
+  if (!data || !session) return <main aria-busy="true" />;
+  return (
+    <main style={{ maxWidth: 860 }}>
+      <div className="list-head">
+        <h1>Today in the store</h1>
+        <a href="/api/store/calendar.ics" download="store.ics">
+          for your calendar
+        </a>
+      </div>
+      {data.due.length === 0 && <p style={{ marginTop: 20 }}>Nothing is due today.</p>}
+      <DueList dues={data.due} today={data.today} zone={session.laboratory.zone} name="due" />
+      {data.soon.length > 0 && (
+        <>
+          <h2 style={{ marginTop: 26 }}>In the next four weeks</h2>
+          <DueList dues={data.soon} today={data.today} zone={session.laboratory.zone} name="soon" />
+        </>
+      )}
+    </main>
+  );
+}
+
+function DueList({
+  dues,
+  today,
+  zone,
+  name,
+}: {
+  dues: readonly Due[];
+  today: string;
+  zone: string;
+  name: string;
+}): JSX.Element {
+  const dayOf = (by: string) =>
+    by.length === 10 ? by : new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date(by));
+  return (
+    <ul className="dues" aria-label={name}>
+      {dues.map((one, i) => (
+        <li key={i}>
+          <VerdictMark mark={one.overdue ? 'outside' : name === 'due' ? 'near' : 'not-judged'} />{' '}
+          <Link to={one.open} className="sentence">
+            {one.words}
+          </Link>{' '}
+          <span className="soft">{one.what === 'alarm' ? '' : dueWords(dayOf(one.by), today)}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -21,8 +21,8 @@ export async function fillStore(pool: pg.Pool, packets: number): Promise<void> {
     );
     await client.query(
       `create temp table seed on commit drop as
-       select g, gen_random_uuid() packet, gen_random_uuid() accession, kinds.*,
-         (array['Fell Winter','Mossy','Sweet','Barn Lantern','Old Bell'])[1 + g % 5] variety, 2016 + g % 10 year,
+       select g, gen_random_uuid() as packet, gen_random_uuid() as accession, kinds.*,
+         (array['Fell Winter','Mossy','Sweet','Barn Lantern','Old Bell'])[1 + g % 5] as variety, 2016 + g % 10 as year,
          (select id from place where place.g = 11 + seeds.g % 200) place
        from generate_series(1, $1) seeds(g)
        join (values (0,'Allium porrum','leek'),(1,'Petroselinum crispum','parsley'),(2,'Foeniculum vulgare','fennel'),
@@ -68,6 +68,10 @@ export async function fillStore(pool: pg.Pool, packets: number): Promise<void> {
     await client.query(
       `insert into bag_end (bag_id, "on", answers, verdict, core_version, "by", at)
        select bag, date '2016-02-01' + year_no * 730, '{}', '{"verdict":"sprouted","reasons":[],"next":""}', '1', ${who}, now() from bag`,
+    );
+    await client.query(
+      `insert into packet_test (id, packet_id, bag_id, what, "on", seeds, hits, verdict, place_id, note, "by", at)
+       select gen_random_uuid(), packet, bag, 'towel', make_date(year, 9, 1) + 100 + year_no * 500, 20, greatest(0, 19 - year_no * 3 - g % 4), 'sprouted', place, '', ${who}, now() from bag`,
     );
     await client.query('commit');
     await client.query('vacuum analyze');

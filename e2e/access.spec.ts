@@ -78,15 +78,21 @@ for (const theme of ['light', 'dark'] as const)
           rows = [],
           rounds = [],
           bagsOf = [],
+          batches = [],
+          lists = [],
+          places = [],
         } = (await (await fetch(`/api${address}`)).json()) as Partial<
-          Record<'rows' | 'rounds' | 'bagsOf', { id: string }[]>
+          Record<'rows' | 'rounds' | 'bagsOf' | 'batches' | 'lists' | 'places', { id: string }[]>
         >;
-        return [...rows, ...rounds, ...bagsOf].map((one) => one.id);
+        return [...rows, ...rounds, ...bagsOf, ...batches, ...lists, ...places].map((one) => one.id);
       }, path);
     const [packet = ''] = await of('/store?q=maize');
     const [tested = ''] = await of('/store?q=tomato');
     const [round = ''] = await of('/rounds');
     const bags = await of(`/rounds/${round}`);
+    const [batch = ''] = await of('/store/batches');
+    const [list = ''] = await of('/store/lists');
+    const places = await of('/store/places');
     for (const path of [
       '/store',
       '/store?q=nothing-like-it',
@@ -102,6 +108,20 @@ for (const theme of ['light', 'dark'] as const)
       `/store/bags/${bags[4] ?? ''}`,
       '/store/dry?kind=leek',
       `/store/sow?packet=${tested}`,
+      `/store/bed?packet=${tested}`,
+      '/store/calendar',
+      '/store/increase',
+      '/store/trial',
+      '/store/today',
+      '/store/care',
+      ...places.map((one) => `/store/places/${one}`),
+      '/store/batches/new?what=freezing',
+      `/store/batches/${batch}`,
+      '/store/lists',
+      `/store/lists/${list}`,
+      '/store/record',
+      '/store/compare',
+      '/store/candidates',
       '/lots',
       '/lots?q=nothing-like-it',
       '/lots/new',

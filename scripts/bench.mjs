@@ -43,6 +43,7 @@ await main(async () => {
   });
   const cluster = await openThrowawayCluster(path.join(PROJECT, '.cache'));
   try {
+    run('core.ts', {});
     run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
     const port = String(await freePort());
     const server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {

@@ -11,14 +11,11 @@ const VIEWS = [
   ['purity', 'QM-0431/purity'],
   ['sampling', 'QM-0436/sampling'],
   ['vessels', 'QM-0436/vessels'],
-  ['acceptance', '/calculators/acceptance'],
   ['other-seeds-dark', 'QM-0434/other-seeds'],
-  ['field-weeds', '/weeds?field=Long%20Meadow'],
   ['moisture', 'QM-0417/moisture'],
   ['germination', 'QM-0402/germination'],
   ['release', 'QM-0388/release'],
   ['quick-answer', '/quick'],
-  ['import', '/lots/import'],
   ['rule-books', '/rules'],
 ];
 
@@ -75,8 +72,6 @@ for (const [name, address] of VIEWS) {
       .click();
     await page.getByRole('heading', { name: 'What happens now' }).waitFor();
   }
-  if (name === 'acceptance') await page.getByRole('button', { name: 'Draw the curve' }).click();
-  if (name === 'acceptance') await page.locator('.apexcharts-svg').waitFor();
   await shoot(name);
   await page.evaluate(() => {
     localStorage.removeItem('mercato.station');
@@ -124,4 +119,21 @@ await page.setViewportSize({ width: 1280, height: 800 });
 await page.goto(`${base}/store`);
 await page.getByRole('list', { name: 'packets' }).getByRole('listitem').first().waitFor();
 await shoot('store');
+// What it knows of its air, how seed has kept, and when to sow.
+for (const [name, address, there] of [
+  ['how-kept', '/store/record', '.apexcharts-svg'],
+  ['sowing-calendar', '/store/calendar', '.days'],
+]) {
+  await page.goto(`${base}${address}`);
+  await page.locator(there).first().waitFor();
+  await shoot(name);
+}
+const refrigerator = (
+  await page.evaluate(async () => (await (await fetch('/api/store/places')).json()).places)
+).find((one) => one.kind === 'refrigerator');
+await page.goto(`${base}/store/places/${refrigerator.id}`);
+await page.locator('.apexcharts-svg').nth(1).waitFor();
+await page.getByRole('heading', { name: 'Its air' }).scrollIntoViewIfNeeded();
+await page.evaluate(() => globalThis.scrollBy(0, 500));
+await shoot('place-air');
 await browser.close();

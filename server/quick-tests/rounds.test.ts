@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { BagView, NewBag, NewLook, NewRound, RoundView } from '@mercato/contract/quick-tests/rounds';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, StoreList } from '@mercato/contract/store/packets';
+import { vegetableStandard } from '../rule-books/editions.ts';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();
@@ -93,6 +94,29 @@ describe('a round', () => {
     expect(scan.body).toMatchObject({ store: 'bag', open: `/store/bags/${first?.id ?? ''}` });
     const labels = await hands.lead.bytes(`/rounds/${body.id}/labels.pdf`);
     expect([labels.type, labels.body.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
+  });
+
+  it('is also judged by the least germination that the law asks of its kind, under any of its names', async () => {
+    const leek = await packetOf('leek', 'Allium porrum', 30);
+    const { body } = await start([bag(leek, 10)]);
+    const bagId = body.bagsOf[0]?.id ?? '';
+    const looked = await hands.sampler.put<BagView>(
+      `/bags/${bagId}/looks/01900000-0000-7000-8000-000000000077`,
+      { on: '2026-11-24', sprouted: 7, water: null, mould: false, thrives: null, note: '' },
+      0,
+    );
+    expect(looked.status).toBe(200);
+    const { answer } = (await hands.sampler.get<BagView>(`/bags/${bagId}`)).body;
+    expect(answer?.schools.find((one) => one.id === 'standard')?.advice).toBe('up to the standard of its kind');
+    // Source: 7 CFR 201.31, from memory.
+    const standard = (name: string) => vegetableStandard(hands.lab.connection.db, [name]);
+    expect(await Promise.all(['Leek', 'runner bean', 'melon', 'sweet corn', 'thistle'].map(standard))).toEqual([
+      60,
+      75,
+      75,
+      75,
+      undefined,
+    ]);
   });
 
   it('says where it does not suit a kind', async () => {

@@ -19,6 +19,7 @@ import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/session.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
+import { kindOf, vegetableStandard } from '../rule-books/editions.ts';
 import { packetsById } from '../store/forTests.ts';
 import { packetTest } from '../store/tables.ts';
 import { standingTests } from '../store/tests.ts';
@@ -201,7 +202,10 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
     answer:
       invalid || looks.length === 0
         ? null
-        : quickAnswer({ sprouted: brief.sprouted, seeds: brief.seeds, packetSeeds: bag.packetSeeds ?? undefined }),
+        : quickAnswer(
+            { sprouted: brief.sprouted, seeds: brief.seeds, packetSeeds: bag.packetSeeds ?? undefined },
+            await standardOf(tx, bag),
+          ),
     beside: others
       .filter((one) => one.id !== id && (one === control || (one.packetId !== null && one.packetId === brief.packetId)))
       .map(({ id: other, number, treatment, how, control: isControl, seeds, sprouted }) => ({
@@ -215,6 +219,12 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
         p: fisherExact(brief.sprouted, brief.seeds, sprouted, seeds),
       })),
   };
+}
+
+/** What the standards of vegetables ask of its kind. */
+async function standardOf(tx: Transaction, bag: typeof quickBag.$inferSelect): Promise<number | undefined> {
+  const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
+  return vegetableStandard(tx, [bag.kind, ...(kind?.commonNames ?? [])]);
 }
 
 /** Few: fewer than half, or clearly fewer than fresh seed of the kind beside it. */

@@ -191,3 +191,25 @@ export async function methodFor(
   const methods = await methodsWithOwn(tx, edition, species);
   return methods.find((one) => one.bookKind === bookKind) ?? (methods.length === 1 ? methods[0] : undefined);
 }
+
+/**
+ * The least germination that the vegetable standards ask of a kind, percent, by any of the names it goes by; undefined
+ * where they name none of them.
+ */
+export async function vegetableStandard(tx: Transaction, names: readonly string[]): Promise<number | undefined> {
+  const { id } = await currentEdition(tx, 'aosa');
+  const table = (await editionContent(tx, id)).tables['vegetable-standards-201.31'];
+  const wanted = new Set(names.map((one) => one.trim().toLowerCase()));
+  for (const row of table?.rows ?? []) {
+    const [head = '', ...rest] = (row.kind ?? '').toLowerCase().split(/,\s*/);
+    // "Bean, runner" is the runner bean; "Cantaloupe (muskmelon, melon)" goes by three names.
+    const bracket = /^([^(]+)\(([^)]+)\)?/.exec((row.kind ?? '').toLowerCase());
+    const known = bracket
+      ? [bracket[1] ?? '', ...(bracket[2] ?? '').split(',')]
+      : rest.length > 0
+        ? [`${rest.join(' ')} ${head}`]
+        : [head];
+    if (known.some((one) => wanted.has(one.trim()))) return Number(row.standard_percent);
+  }
+  return undefined;
+}

@@ -2,6 +2,7 @@ import iconv from 'iconv-lite';
 import { describe, expect, it } from 'vitest';
 import { NOTHING_SAID, type ListReading, type ListView } from '@mercato/contract/store/lists';
 import type { PacketView, StoreList } from '@mercato/contract/store/packets';
+import type { BrapiPage, BrapiSeedLot } from '@mercato/contract/store/brapi';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();
@@ -113,6 +114,56 @@ describe('a list of packets that somebody kept', () => {
     list = (await act(list, 'bring', {})).body;
     expect([list.packets, (await inStore('fruher')).length]).toEqual([4, 2]);
     expect((await keep(iconv.encode(MESSY, 'windows-1252'))).body.before).toMatchObject({ id: list.id, state: 'in' });
+  });
+
+  it('comes back from what the store gives out, without a question about its columns', async () => {
+    const before = await inStore('fruher');
+    const csv = (await hands.sampler.bytes('/store/packets.csv')).body;
+    let list = (await keep(csv, 'packets.csv')).body;
+    expect(list.fileAsks).toEqual([]);
+    expect(list.columns.filter((one) => one.proposal === null).map((one) => one.heading)).toEqual([
+      'code',
+      'accession',
+    ]);
+    list = (await say(list, { columns: list.columns.map((one) => one.proposal ?? 'leave out') })).body;
+    expect([list.asks, list.faults]).toEqual([[], []]);
+    list = (await act(list, 'bring', {})).body;
+    const after = await inStore('fruher');
+    const shown = (rows: typeof after) =>
+      rows
+        .map((one) => [
+          one.kind,
+          one.variety,
+          one.harvestYear,
+          one.harvestMonth,
+          one.packedOn,
+          one.left.by,
+          one.left.figure,
+          one.place.join(),
+        ])
+        .sort();
+    expect(shown(after)).toEqual([...shown(before), ...shown(before)].sort());
+    await act(list, 'undo', { reason: 'they are there already' });
+    // Source: FAO/Bioversity Multi-Crop Passport Descriptors V.2.1: 41 descriptors here, dates YYYYMMDD with hyphens for
+    // what is missing.
+    const [head = '', ...rows] = (await hands.sampler.bytes('/store/passport.csv')).body
+      .toString('utf8')
+      .trim()
+      .split('\n');
+    expect(head.split(',').length).toBe(41);
+    expect(rows.find((one) => one.includes('Früher Riese'))).toMatch(
+      /,Allium,porrum,,,,leek,Früher Riese,\d{8},.*,202104--,/,
+    );
+    // Source: BrAPI v2.1, GET /seedlots.
+    const page = (await hands.sampler.get<BrapiPage<BrapiSeedLot>>('/brapi/v2/seedlots?pageSize=2&page=1')).body;
+    expect(page.metadata.pagination).toMatchObject({ currentPage: 1, pageSize: 2 });
+    const [lot] = page.result.data;
+    expect(
+      (await hands.sampler.get<{ result: BrapiSeedLot }>(`/brapi/v2/seedlots/${lot?.seedLotDbId}`)).body.result,
+    ).toEqual(lot);
+    expect((await hands.sampler.get('/brapi/v2/seedlots?pageSize=0')).body).toMatchObject({
+      errors: [{ path: 'pageSize' }],
+    });
   });
 
   it('knows places by their names, and makes new ones only when told to', async () => {

@@ -22,6 +22,7 @@ import { renderPacketLabels } from './labels.ts';
 import { may } from '@mercato/core/register/permissions';
 import { careList, keepReading, placeCare, setClimate, takeLog, writePlaceLine } from './care.ts';
 import { bringIn, undoList } from './bringIn.ts';
+import { packetsCsv, passportCsv, seedLot, seedLots } from './exchange.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';
 import { listCandidates } from './candidates.ts';
 import { addPacket, listStore, packetView, writeLine } from './packets.ts';
@@ -42,6 +43,18 @@ export function storeRoutes(api: Api): void {
   );
   api.read('/store/lists', async ({ tx }): Promise<Lists> => ({ lists: await listLists(tx) }));
   api.read('/store/lists/:list', async ({ tx, params, now }) => listView(tx, idParam(params, 'list'), now));
+  api.file('/store/packets.csv', async ({ tx }) => ({
+    type: 'text/csv; charset=utf-8',
+    name: 'packets.csv',
+    body: await packetsCsv(tx),
+  }));
+  api.file('/store/passport.csv', async ({ tx }) => ({
+    type: 'text/csv; charset=utf-8',
+    name: 'passport-mcpd-2.1.csv',
+    body: await passportCsv(tx),
+  }));
+  api.read('/brapi/v2/seedlots', async ({ tx, query }) => seedLots(tx, query));
+  api.read('/brapi/v2/seedlots/:seedlot', async ({ tx, params }) => seedLot(tx, idParam(params, 'seedlot')));
   api.file('/store/labels.pdf', async ({ tx, query }) => ({
     type: 'application/pdf',
     name: 'packets.pdf',

@@ -49,8 +49,17 @@ async function everything(tx: Transaction, now: Date): Promise<{ today: string; 
         open: `/store/batches/${one.id}`,
         overdue: one.dueAt < now.toISOString(),
       });
-  for (const place of (await careList(tx, now)).places)
-    for (const call of place.calls)
+  for (const place of (await careList(tx, now)).places) {
+    const past = place.calls.filter((one) => one.what === 'alarm' && !one.goesOn);
+    const [first] = past;
+    const calls = [
+      ...place.calls.filter((one) => !past.includes(one)),
+      // What is over is one thing to look at, however often it was.
+      ...(first
+        ? [past.length === 1 ? first : { ...first, words: `left its band ${past.length} times, last: ${first.words}` }]
+        : []),
+    ];
+    for (const call of calls)
       all.push({
         by: today,
         what: call.what === 'desiccant' ? 'desiccant' : 'alarm',
@@ -58,6 +67,7 @@ async function everything(tx: Transaction, now: Date): Promise<{ today: string; 
         open: `/store/places/${place.placeId}`,
         overdue: call.goesOn && call.what !== 'desiccant',
       });
+  }
   for (const plan of (await listPlans(tx, now)).plans)
     if (plan.next)
       all.push({

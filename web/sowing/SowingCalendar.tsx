@@ -104,14 +104,7 @@ function Plan({
   const { calendar, next } = plan;
   return (
     <section className="sowing" aria-label={plan.kind}>
-      <h2>
-        {plan.kind}{' '}
-        {plan.packet && (
-          <Link className="soft" to={`/store/packets/${plan.packet.id}`}>
-            {plan.packet.words}
-          </Link>
-        )}
-      </h2>
+      <h2>{plan.packet ? <Link to={`/store/packets/${plan.packet.id}`}>{plan.packet.words}</Link> : plan.kind}</h2>
       <p>
         {next === null ? (
           <>

@@ -37,7 +37,7 @@ export default function HowKept(): JSX.Element {
   const shown = data.series.find((one) => one.key === search.get('of')) ?? data.series[0];
   const fit = shown ? fits?.[data.series.indexOf(shown)] : undefined;
   return (
-    <main style={{ maxWidth: 980 }} aria-busy={fits === null}>
+    <main style={{ maxWidth: 980 }} aria-busy={fits === null || undefined}>
       <h1>How seed has kept here</h1>
       <p className="soft">
         Your own tests of all years, by kind and store. After a few seasons they beat any rule of thumb.

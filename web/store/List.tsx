@@ -6,7 +6,7 @@ import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
 import { writtenFigure } from '@mercato/core/units/writtenFigure';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX, type ReactNode } from 'react';
+import { useRef, useState, type JSX, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useParams } from 'react-router';
@@ -24,6 +24,7 @@ export default function List(): JSX.Element {
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const waiting = useRef<Promise<void>>(Promise.resolve());
   const { data: list } = useQuery({
     queryKey: listKey(id),
     queryFn: ({ signal }) => read<ListView>(`/store/lists/${id}`, signal),
@@ -35,24 +36,37 @@ export default function List(): JSX.Element {
       client.setQueryData(listKey(id), await send);
       setTrouble(undefined);
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setTrouble(error.faults[0] ? `${error.faults[0].message}.` : error.message);
-      if (error.status === 412) await client.invalidateQueries({ queryKey: listKey(id) });
+      setTrouble(
+        error instanceof Refused && error.faults[0]
+          ? `${error.faults[0].message}.`
+          : error instanceof Error
+            ? error.message
+            : 'It was not kept.',
+      );
+      if (error instanceof Refused && error.status === 412) await client.invalidateQueries({ queryKey: listKey(id) });
     } finally {
       setBusy(false);
     }
   };
-  const say = (change: Partial<ListReading>) =>
-    void keep(write<ListView>('PUT', `/store/lists/${id}`, { ...list.reading, ...change }, { version: list.version }));
+  // Answers come faster than the server takes them: each is written onto what the one before left.
+  const say: Say = (change) => {
+    waiting.current = waiting.current.then(() => {
+      const { reading, version } = client.getQueryData<ListView>(listKey(id)) ?? list;
+      const next = { ...reading, ...(typeof change === 'function' ? change(reading) : change) };
+      return keep(write<ListView>('PUT', `/store/lists/${id}`, next, { version }));
+    });
+  };
   const act = async (what: 'bring' | 'undo', body: object) => {
-    await keep(write<ListView>('POST', `/store/lists/${id}/${what}`, body, { version: list.version }));
+    await waiting.current;
+    const { version } = client.getQueryData<ListView>(listKey(id)) ?? list;
+    await keep(write<ListView>('POST', `/store/lists/${id}/${what}`, body, { version }));
     for (const key of ['store', 'store-places', 'store-lists', 'packet', 'place-care'])
       void client.invalidateQueries({ queryKey: [key] });
   };
   const mayChange = may('store.write') && list.state !== 'in';
   const open = list.fileAsks.some((one) => list.reading[one.question] === null) || list.asks.length > 0;
   return (
-    <main style={{ maxWidth: 1100 }} aria-busy={busy}>
+    <main style={{ maxWidth: 1100 }} aria-busy={busy || undefined}>
       <p className="soft">
         <Link to="/store/lists">lists</Link>
       </p>
@@ -146,7 +160,7 @@ function Settled({ words, question }: { words: string | null; question: JSX.Elem
 const counted = ({ what }: ListView, n: number) =>
   what === 'packets' ? `${n} ${n === 1 ? 'packet' : 'packets'}` : `${n} ${n === 1 ? 'reading' : 'readings'}`;
 
-type Say = (change: Partial<ListReading>) => void;
+type Say = (change: Partial<ListReading> | ((reading: ListReading) => Partial<ListReading>)) => void;
 
 function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Promise<void>) | null }): JSX.Element {
   return (
@@ -522,8 +536,8 @@ function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.Element
                       label={`line ${one.line}, ${list.columns[one.column]?.heading ?? ''}`}
                       mend={(text) => {
                         const line = String(one.line);
-                        const { mended } = list.reading;
-                        say({ mended: { ...mended, [line]: { ...mended[line], [String(one.column)]: text } } });
+                        const cell = { [String(one.column)]: text };
+                        say(({ mended }) => ({ mended: { ...mended, [line]: { ...mended[line], ...cell } } }));
                       }}
                     />
                   ) : (
@@ -538,7 +552,7 @@ function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.Element
                       className="bare"
                       aria-label={`leave line ${one.line} out`}
                       onClick={() => {
-                        say({ leftOut: [...new Set([...list.reading.leftOut, one.line])] });
+                        say(({ leftOut }) => ({ leftOut: [...new Set([...leftOut, one.line])] }));
                       }}
                     >
                       leave it out
@@ -568,8 +582,12 @@ function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.Element
 
 function Mend({ cell, label, mend }: { cell: string; label: string; mend: (text: string) => void }): JSX.Element {
   const [text, setText] = useState(cell);
+  const [sent, setSent] = useState(cell);
   const keep = () => {
-    if (text.trim() !== cell) mend(text.trim());
+    // Enter sends it, and leaving the field after Enter does not send it again.
+    if (text.trim() === sent) return;
+    setSent(text.trim());
+    mend(text.trim());
   };
   return (
     <form

@@ -33,6 +33,10 @@ export default function Lists(): JSX.Element {
         From a spreadsheet, saved as CSV, in whatever columns you kept it. You see what each line would become before
         anything is written, and all of it can be undone.
       </p>
+      <p>
+        The other way: <a href="/api/store/packets.csv">what is in store, as such a list</a> ·{' '}
+        <a href="/api/store/passport.csv">its harvests as passport data (MCPD 2.1)</a>
+      </p>
       <Trouble text={trouble} />
       {may('store.write') ? (
         <div className="actions">

@@ -1,4 +1,7 @@
 import Joi from 'joi';
+import { seedsForPlants } from '@mercato/core/sowing/bed';
+import { seedIncrease } from '@mercato/core/sowing/increase';
+import { gainOfPairs, gainOfShares } from '@mercato/core/sowing/sortedTrial';
 import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
 import { bulkForPureLiveSeed, sowingRate } from '@mercato/core/sowing/rate';
 import { sowForStand } from '@mercato/core/sowing/sowForStand';
@@ -44,6 +47,36 @@ interface PerCellInput {
   germinationPercent: number;
   wantedPercent: number;
 }
+
+interface BedInput {
+  plants: number;
+  thousandSeedWeightG: number;
+  purityPercent: number;
+  germinationPercent: number;
+  emergencePercent: number;
+}
+interface IncreaseInput {
+  seeds: number;
+  wanted: number;
+  lowPlantsPerSeed: number;
+  highPlantsPerSeed: number;
+  keptPercent: number;
+  seedsPerPlant: number;
+  room?: number;
+  resownPercent: number;
+}
+interface PairsInput {
+  sorted: number[];
+  unsorted: number[];
+}
+interface SharesInput {
+  sortedHits: number;
+  sortedSeeds: number;
+  unsortedHits: number;
+  unsortedSeeds: number;
+}
+const above = () => number().greater(0).max(100);
+const yields = () => Joi.array().items(Joi.number().min(0).max(1e9)).min(2).max(1000).required();
 
 const share = () => number().min(0).max(1);
 const seeds = (most = 1e6) => number().integer().min(1).max(most);
@@ -158,5 +191,104 @@ export const sowingCalculations = [
     }),
     run: (input) => seedsPerCell(input.germinationPercent, input.wantedPercent),
     example: { story: '80 % alive, 95 cells of 100 filled', input: { germinationPercent: 80, wantedPercent: 95 } },
+  }),
+  define<BedInput>({
+    id: 'sowing.seeds-for-plants',
+    title: 'Seeds for so many plants, and their mass',
+    description: 'seeds and mass of seed for a number of plants on a bed or in rows',
+    source: 'plants / (germination × emergence); mass by thousand-seed weight and purity: plain arithmetic',
+    schema: Joi.object<BedInput, true>({
+      plants: number().greater(0).max(1e12),
+      thousandSeedWeightG: number().greater(0).max(1e5),
+      purityPercent: above(),
+      germinationPercent: above(),
+      emergencePercent: above(),
+    }),
+    run: ({ plants, ...seed }) => seedsForPlants(plants, seed),
+    example: {
+      story: '400 plants of a seed of 3 g a thousand, 17 of 20 alive',
+      input: { plants: 400, thousandSeedWeightG: 3, purityPercent: 98, germinationPercent: 85, emergencePercent: 70 },
+    },
+  }),
+  define<IncreaseInput>({
+    id: 'sowing.seed-increase',
+    title: 'Seed increase over seasons',
+    description: 'how many seasons seed takes to grow to a wanted number, as a range',
+    source: 'multiplication season by season: plain arithmetic',
+    schema: Joi.object<IncreaseInput>({
+      seeds: seeds(1e9),
+      wanted: number().min(1).max(1e15),
+      lowPlantsPerSeed: share(),
+      highPlantsPerSeed: share().min(Joi.ref('lowPlantsPerSeed')),
+      keptPercent: above(),
+      seedsPerPlant: number().greater(0).less(1e9),
+      room: Joi.number().min(1).max(1e12),
+      resownPercent: above(),
+    }),
+    run: ({
+      seeds: have,
+      wanted,
+      lowPlantsPerSeed,
+      highPlantsPerSeed,
+      keptPercent,
+      seedsPerPlant,
+      room,
+      resownPercent,
+    }) =>
+      seedIncrease(have, wanted, {
+        plantsPerSeed: [lowPlantsPerSeed, highPlantsPerSeed],
+        keptShare: keptPercent / 100,
+        seedsPerPlant,
+        room: room ?? null,
+        resownShare: resownPercent / 100,
+      }),
+    example: {
+      story: '20 seeds to ten thousand',
+      input: {
+        seeds: 20,
+        wanted: 10_000,
+        lowPlantsPerSeed: 0.5,
+        highPlantsPerSeed: 0.8,
+        keptPercent: 50,
+        seedsPerPlant: 100,
+        resownPercent: 100,
+      },
+    },
+  }),
+  define<PairsInput>({
+    id: 'sowing.gain-of-pairs',
+    title: 'What sorting gained, in pairs of plots',
+    description: 'mean difference of paired plots with its 95 % limits',
+    source: 'Student (1908)',
+    schema: Joi.object<PairsInput, true>({ sorted: yields(), unsorted: yields() }),
+    check: ({ sorted, unsorted }) =>
+      sorted.length === unsorted.length
+        ? null
+        : {
+            path: 'unsorted',
+            message: `unsorted must have as many plots as sorted (${sorted.length}), it has ${unsorted.length}`,
+          },
+    run: ({ sorted, unsorted }) => gainOfPairs(sorted, unsorted),
+    example: {
+      story: 'Five pairs of plots',
+      input: { sorted: [4.1, 3.8, 4.4, 4.0, 4.6], unsorted: [3.6, 3.7, 3.9, 3.5, 4.1] },
+    },
+  }),
+  define<SharesInput>({
+    id: 'sowing.gain-of-shares',
+    title: 'What sorting gained, in seeds that came up',
+    description: 'difference of two shares with its 95 % limits',
+    source: 'Newcombe (1998), method 10',
+    schema: Joi.object<SharesInput, true>({
+      sortedHits: count().max(Joi.ref('sortedSeeds')),
+      sortedSeeds: seeds(),
+      unsortedHits: count().max(Joi.ref('unsortedSeeds')),
+      unsortedSeeds: seeds(),
+    }),
+    run: (one) => gainOfShares(one.sortedHits, one.sortedSeeds, one.unsortedHits, one.unsortedSeeds),
+    example: {
+      story: '46 of 50 sorted, 39 of 50 unsorted',
+      input: { sortedHits: 46, sortedSeeds: 50, unsortedHits: 39, unsortedSeeds: 50 },
+    },
   }),
 ];

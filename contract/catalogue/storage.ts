@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { desiccantNeeded } from '@mercato/core/storage/desiccant';
 import { fitAgeing } from '@mercato/core/storage/fitAgeing';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
@@ -60,6 +61,13 @@ const constants = {
 const BARLEY = { KE: 9.983, CW: 5.896, CH: 0.04, CQ: 0.000428 };
 const tests = (item: Joi.NumberSchema) => Joi.array().items(item).min(2).max(1000).required();
 const place = () => Joi.object<Place, true>({ moisturePercent: between0And100(), temperatureC: storeC() }).required();
+
+interface DesiccantInput {
+  massG: number;
+  moisturePercent: number;
+  targetPercent: number;
+  uptakePercent: number;
+}
 
 export const storageCalculations = [
   define<PredictInput>({
@@ -166,6 +174,26 @@ export const storageCalculations = [
     example: {
       story: 'Cereal in air of 50 % at 20 °C',
       input: { humidityPercent: 50, temperatureC: 20, oilPercent: 2 },
+    },
+  }),
+  define<DesiccantInput>({
+    id: 'storage.desiccant',
+    title: 'Desiccant to dry seed with',
+    description: 'water that has to leave seed, what it weighs then, and about how much desiccant takes it up',
+    source: 'dry matter stays, W₂ = W₁ (100 − M₁) / (100 − M₂); what desiccant takes up: from memory, makers differ',
+    schema: Joi.object<DesiccantInput, true>({
+      massG: number().greater(0).max(1e9),
+      moisturePercent: number().greater(0).less(100),
+      targetPercent: number().greater(0).max(Joi.ref('moisturePercent')).messages({
+        'number.max':
+          'targetPercent must not be above the present moisture: drying takes water out, so this seed is drier than you want already',
+      }),
+      uptakePercent: number().greater(0).max(100),
+    }),
+    run: (one) => desiccantNeeded(one.massG, one.moisturePercent, one.targetPercent, one.uptakePercent / 100),
+    example: {
+      story: '200 g from 12 to 6 %, over silica gel',
+      input: { massG: 200, moisturePercent: 12, targetPercent: 6, uptakePercent: 10 },
     },
   }),
 ];

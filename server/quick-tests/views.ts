@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type {
   BagBrief,
   BagView,
@@ -38,7 +38,15 @@ export async function openBags(
   tx: Transaction,
   now: Date,
 ): Promise<{ readonly today: string; readonly bags: { readonly round: RoundBrief; readonly bag: BagBrief }[] }> {
-  const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
+  const rounds = await tx
+    .select()
+    .from(quickRound)
+    .where(
+      sql`exists (select 1 from quick_bag b where b.round_id = ${quickRound.id}
+          and not exists (select 1 from bag_end e where e.bag_id = b.id))`,
+    )
+    .orderBy(desc(quickRound.number))
+    .limit(200);
   const bags = await bagsOf(tx, rounds, now);
   return {
     today: bags.today,

@@ -196,4 +196,71 @@ export const STORE_LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'chancePercent', label: 'chance of a plant then', unit: '%' },
     ],
   },
+  'sowing.seeds-for-plants': {
+    fields: [
+      { path: 'plants', label: 'plants wanted' },
+      { path: 'thousandSeedWeightG', label: 'weight of 1000 seeds, g' },
+      PURITY,
+      ALIVE,
+      { path: 'emergencePercent', label: 'of living seeds come up in this bed, %' },
+    ],
+    results: [
+      { path: 'seeds', label: 'seeds to sow' },
+      { path: 'massG', label: 'they weigh', unit: 'g' },
+    ],
+  },
+  'sowing.seed-increase': {
+    fields: [
+      { path: 'seeds', label: 'seeds you have' },
+      { path: 'wanted', label: 'seeds you want' },
+      { path: 'lowPlantsPerSeed', label: 'plants of a seed, at least', hint: '0 to 1' },
+      { path: 'highPlantsPerSeed', label: 'plants of a seed, at most', hint: '0 to 1' },
+      { path: 'keptPercent', label: 'plants kept for seed, %' },
+      { path: 'seedsPerPlant', label: 'clean seeds of a plant' },
+      { path: 'room', label: 'room for so many plants', hint: 'if it is short' },
+      { path: 'resownPercent', label: 'of the harvest sown again, %' },
+    ],
+    results: [
+      { path: 'reached.0', label: 'at best there after', unit: 'seasons' },
+      { path: 'reached.1', label: 'with the luck against you', unit: 'seasons' },
+    ],
+  },
+  'sowing.gain-of-pairs': {
+    fields: [
+      { path: 'sorted', label: 'sorted, plot by plot', kind: 'list' },
+      { path: 'unsorted', label: 'unsorted, each beside its sorted plot', kind: 'list' },
+    ],
+    results: [
+      { path: 'estimate', label: 'sorting gained' },
+      { path: 'lower', label: '95 % limits, from' },
+      { path: 'upper', label: '… to' },
+      { path: 'p', label: 'chance of it by luck' },
+    ],
+  },
+  'sowing.gain-of-shares': {
+    fields: [
+      { path: 'sortedHits', label: 'came up, sorted' },
+      { path: 'sortedSeeds', label: 'sown, sorted' },
+      { path: 'unsortedHits', label: 'came up, unsorted' },
+      { path: 'unsortedSeeds', label: 'sown, unsorted' },
+    ],
+    results: [
+      { path: 'estimate', label: 'sorting gained, a share' },
+      { path: 'lower', label: '95 % limits, from' },
+      { path: 'upper', label: '… to' },
+    ],
+  },
+  'storage.desiccant': {
+    fields: [
+      { path: 'massG', label: 'the seed weighs, g' },
+      { path: 'moisturePercent', label: 'moisture now, %' },
+      { path: 'targetPercent', label: 'moisture wanted, %' },
+      { path: 'uptakePercent', label: 'desiccant takes up, % of its weight', hint: 'silica gel about 10, from memory' },
+    ],
+    results: [
+      { path: 'waterG', label: 'water to take out', unit: 'g' },
+      { path: 'massWhenDryG', label: 'it will weigh', unit: 'g' },
+      { path: 'desiccantG', label: 'desiccant', unit: 'g' },
+    ],
+  },
 };

@@ -128,9 +128,9 @@ for (const [name, address, there] of [
   await page.locator(there).first().waitFor();
   await shoot(name);
 }
-const refrigerator = (
-  await page.evaluate(async () => (await (await fetch('/api/store/places')).json()).places)
-).find((one) => one.kind === 'refrigerator');
+const refrigerator = (await page.evaluate(async () => (await (await fetch('/api/store/places')).json()).places)).find(
+  (one) => one.kind === 'refrigerator',
+);
 await page.goto(`${base}/store/places/${refrigerator.id}`);
 await page.locator('.apexcharts-svg').nth(1).waitFor();
 await page.getByRole('heading', { name: 'Its air' }).scrollIntoViewIfNeeded();

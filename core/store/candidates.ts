@@ -49,51 +49,56 @@ export function candidateFor(target: Site, { site, terms, owner }: Offered): Can
   if (here) return { fit: 'same site', reasons: [`it grew at ${site.name.trim()}`], distance: 0 };
   const district = same(site.district, target.district);
   let unlike = false;
-  let unknown = 0;
   let distance = 0;
-  const high = gap(site.elevationM, target.elevationM);
-  if (high === null) {
-    unknown += 1;
-    reasons.push('how high one of the two lies is not known');
-  } else {
-    distance += Math.abs(high) / ALIKE.elevationM;
-    const far = Math.abs(high) > ALIKE.elevationM;
-    unlike ||= far && !district;
-    reasons.push(
-      high === 0
-        ? 'as high'
-        : `${Math.abs(high)} m ${high > 0 ? 'higher' : 'lower'}${far ? `: more than ${ALIKE.elevationM} m` : ''}`,
-    );
+  const unknown: string[] = [];
+  // What nobody says of the place to plant is not asked of where the seed grew.
+  if (target.elevationM !== null) {
+    if (site.elevationM === null) unknown.push('how high it lies');
+    else {
+      const high = site.elevationM - target.elevationM;
+      const far = Math.abs(high) > ALIKE.elevationM;
+      distance += Math.abs(high) / ALIKE.elevationM;
+      unlike ||= far && !district;
+      reasons.push(
+        high === 0
+          ? 'as high'
+          : `${Math.abs(high)} m ${high > 0 ? 'higher' : 'lower'}${far ? `: more than ${ALIKE.elevationM} m` : ''}`,
+      );
+    }
   }
-  const wet =
-    site.rainfallMm === null || target.rainfallMm === null || target.rainfallMm === 0
-      ? null
-      : site.rainfallMm / target.rainfallMm - 1;
-  if (wet === null) {
-    unknown += 1;
-    reasons.push('how much rain falls at one of the two is not known');
-  } else {
-    distance += Math.abs(wet) / ALIKE.rainfallShare;
-    const far = Math.abs(wet) > ALIKE.rainfallShare;
-    unlike ||= far;
-    reasons.push(
-      Math.abs(wet) < 0.005
-        ? 'as wet'
-        : `${Math.round(Math.abs(wet) * 100)} % ${wet > 0 ? 'wetter' : 'drier'}${far ? ': wet side and dry side are not exchanged' : ''}`,
-    );
+  if (target.rainfallMm !== null && target.rainfallMm > 0) {
+    if (site.rainfallMm === null) unknown.push('how much rain falls there');
+    else {
+      const wet = site.rainfallMm / target.rainfallMm - 1;
+      const far = Math.abs(wet) > ALIKE.rainfallShare;
+      distance += Math.abs(wet) / ALIKE.rainfallShare;
+      // The wet side stays the wet side within a district as well.
+      unlike ||= far;
+      reasons.push(
+        Math.abs(wet) < 0.005
+          ? 'as wet'
+          : `${Math.round(Math.abs(wet) * 100)} % ${wet > 0 ? 'wetter' : 'drier'}${far ? ': wet side and dry side are not exchanged' : ''}`,
+      );
+    }
   }
-  if (site.exposure.trim() === '' || target.exposure.trim() === '') {
-    unknown += 1;
-    reasons.push('which way one of the two faces is not known');
-  } else if (same(site.exposure, target.exposure)) reasons.push(`faces ${target.exposure.trim()} too`);
-  else {
-    distance += 1;
-    reasons.push(`faces ${site.exposure.trim()}, not ${target.exposure.trim()}`);
+  if (target.exposure.trim() !== '') {
+    if (site.exposure.trim() === '') unknown.push('which way it faces');
+    else if (same(site.exposure, target.exposure)) reasons.push(`faces ${target.exposure.trim()} too`);
+    else {
+      distance += 1;
+      reasons.push(`faces ${site.exposure.trim()}, not ${target.exposure.trim()}`);
+    }
   }
+  const compared = reasons.length > 0;
+  if (unknown.length > 0) reasons.push(`not known of where it grew: ${unknown.join(', ')}`);
   if (district) reasons.unshift(`it grew in ${target.district.trim()} too`);
-  // The wet side stays the wet side within a district as well.
-  const fit: Fit = unlike ? 'unlike' : district ? 'same district' : unknown > 0 ? 'not known' : 'similar site';
-  return { fit, reasons, distance: distance + unknown };
+  const fit: Fit = unlike
+    ? 'unlike'
+    : district
+      ? 'same district'
+      : unknown.length > 0 || !compared
+        ? 'not known'
+        : 'similar site';
+  if (reasons.length === 0) reasons.push('nothing of the two sites can be compared');
+  return { fit, reasons, distance: distance + unknown.length };
 }
-
-const gap = (a: number | null, b: number | null) => (a === null || b === null ? null : a - b);

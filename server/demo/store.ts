@@ -52,6 +52,7 @@ const LEEK: Known = {
   sameSpeciesNear: 'unknown',
   plants: 34,
   neighbours: 'onions two beds off',
+  site: { name: 'Tithe field', district: 'Quillmere', elevationM: 120, exposure: 'south', rainfallMm: 760 },
 };
 const SQUASH: Known = {
   ...OWN,
@@ -65,6 +66,7 @@ const SQUASH: Known = {
   hour: '06:30',
   sameSpeciesNear: 'yes',
   plants: 5,
+  site: { name: 'South terrace', district: 'Quillmere', elevationM: 310, exposure: 'south', rainfallMm: 740 },
 };
 
 /** The drawer of the station: kinds that keep long and short, packets counted and weighed, one of bought fruit, one treated. */
@@ -79,7 +81,16 @@ const PACKETS: readonly DemoPacket[] = [
     holds: grams('4.5'),
   },
   {
-    of: { ...OWN, kind: 'fennel', species: 'Foeniculum vulgare', variety: 'Quillmere Sweet', breeding: 'cross' },
+    of: {
+      ...OWN,
+      kind: 'fennel',
+      species: 'Foeniculum vulgare',
+      variety: 'Quillmere Sweet',
+      breeding: 'cross',
+      terms: 'for its own site',
+      owner: 'the station',
+      site: { name: 'Low Fold', district: 'Over Fell', elevationM: 240, exposure: 'west', rainfallMm: 980 },
+    },
     old: 2,
     month: 10,
     in: 'tin',

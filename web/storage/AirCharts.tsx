@@ -7,7 +7,17 @@ const Chart = lazy(() => import('../ui/Chart.tsx'));
 /** What the air of a place was: temperature above, humidity below, with the edges of its band. */
 export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | null }): JSX.Element | null {
   const heat = useMemo(
-    () => [{ name: 'temperature', points: air.map((one) => ({ x: one.at, y: Number(one.temperatureC.toFixed(2)) })) }],
+    () => [
+      {
+        name: 'mean of each stretch',
+        look: 'line' as const,
+        points: air.map((one) => ({ x: one.at, y: Number(one.temperatureC.toFixed(2)) })),
+      },
+      // A picture of a month shows stretches of hours: a door that stood open must not vanish in their mean.
+      ...(air.some((one) => one.warmestC > one.temperatureC)
+        ? [{ name: 'its warmest', look: 'faint' as const, points: air.map((one) => ({ x: one.at, y: one.warmestC })) }]
+        : []),
+    ],
     [air],
   );
   const damp = useMemo(

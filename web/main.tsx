@@ -64,7 +64,7 @@ const Trial = lazy(() => import('./sowing/Trial.tsx'));
 const Candidates = lazy(() => import('./store/Candidates.tsx'));
 const StoreToday = lazy(() => import('./today/StoreToday.tsx'));
 const HowKept = lazy(() => import('./storage/Record.tsx'));
-const CompareTests = lazy(() => import('./storage/Compare.tsx'));
+const CompareTests = lazy(() => import('./quick-tests/Compare.tsx'));
 const Lists = lazy(() => import('./store/Lists.tsx'));
 const List = lazy(() => import('./store/List.tsx'));
 const Places = lazy(() => import('./store/Places.tsx'));

@@ -1,5 +1,4 @@
 import type { AgeTest } from '@mercato/core/storage/fitAgeing';
-import type { PacketBrief } from '../store/packets.ts';
 
 export interface RecordTest extends AgeTest {
   packetId: string;
@@ -23,21 +22,4 @@ export interface RecordSeries {
 export interface OwnRecord {
   today: string;
   series: RecordSeries[];
-}
-
-/** One way of trying a packet, as it stands. */
-export interface Tried {
-  on: string;
-  seeds: number;
-  hits: number;
-  minutes: number | null;
-}
-export interface ComparisonRow {
-  packet: PacketBrief;
-  towel: Tried | null;
-  float: Tried | null;
-  field: Tried | null;
-}
-export interface Comparison {
-  rows: ComparisonRow[];
 }

@@ -1,8 +1,9 @@
 import { expect, it } from 'vitest';
 import type { NextList } from '@mercato/contract/storage/next';
-import type { Comparison, OwnRecord } from '@mercato/contract/storage/record';
+import type { OwnRecord } from '@mercato/contract/storage/record';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
+import type { Comparison } from '@mercato/contract/store/comparison';
 import type { NewTest } from '@mercato/contract/store/tests';
 import { useHands } from '../testing/hands.ts';
 

@@ -1,14 +1,13 @@
 import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
-import type { Comparison, OwnRecord, RecordSeries, Tried } from '@mercato/contract/storage/record';
+import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { Transaction } from '../database/connect.ts';
 import { todayIn } from '../http/session.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
-import { briefsOf } from '../store/packets.ts';
 import { placePaths } from '../store/places.ts';
 import { accession, packet, packetTest } from '../store/tables.ts';
-import { standingTests, type PacketTest } from '../store/tests.ts';
+import { standingTests } from '../store/tests.ts';
 
 const DAY = 86_400_000;
 
@@ -68,23 +67,5 @@ export async function ownRecord(tx: Transaction, now: Date): Promise<OwnRecord> 
     series: [...series.values()]
       .map((one) => ({ ...one, tests: one.tests.sort((a, b) => a.days - b.days) }))
       .sort((a, b) => b.tests.length - a.tests.length || a.kind.localeCompare(b.kind)),
-  };
-}
-
-/** Every packet that was tried in more than one way, with the newest of each. */
-export async function comparison(tx: Transaction): Promise<Comparison> {
-  const newest = new Map<string, Partial<Record<string, PacketTest>>>();
-  for (const one of await standingTests(tx, isNotNull(packetTest.packetId))) {
-    const id = one.packetId ?? '';
-    newest.set(id, { [one.what]: one, ...newest.get(id) });
-  }
-  const ids = [...newest].filter(([, found]) => Object.keys(found).length > 1).map(([id]) => id);
-  const tried = (one: PacketTest | undefined): Tried | null =>
-    one ? { on: one.on, seeds: one.seeds, hits: one.hits, minutes: one.minutes } : null;
-  return {
-    rows: (await briefsOf(tx, ids)).map((brief) => {
-      const found = newest.get(brief.id) ?? {};
-      return { packet: brief, towel: tried(found.towel), float: tried(found.float), field: tried(found.field) };
-    }),
   };
 }

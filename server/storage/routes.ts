@@ -2,12 +2,11 @@ import { batchEntrySchema, newBatchSchema } from '@mercato/contract/storage/batc
 import { idParam, type Api } from '../http/api.ts';
 import { batchView, listBatches, startBatch, warnings, writeBatch } from './batches.ts';
 import { nextList } from './next.ts';
-import { comparison, ownRecord } from './record.ts';
+import { ownRecord } from './record.ts';
 
 export function storageRoutes(api: Api): void {
   api.read('/store/next', async ({ tx, now }) => nextList(tx, now));
   api.read('/store/record', async ({ tx, now }) => ownRecord(tx, now));
-  api.read('/store/comparison', async ({ tx }) => comparison(tx));
   api.read('/store/batches', async ({ tx, now }) => listBatches(tx, now));
   api.read('/store/batch-warnings', async ({ tx, query }) => warnings(tx, query));
   api.read('/store/batches/:batch', async ({ tx, params, now }) => batchView(tx, idParam(params, 'batch'), now));

@@ -25,6 +25,7 @@ import { bringIn, undoList } from './bringIn.ts';
 import { packetsCsv, passportCsv, seedLot, seedLots } from './exchange.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';
 import { listCandidates } from './candidates.ts';
+import { comparison } from './comparison.ts';
 import { addPacket, listStore, packetView, writeLine } from './packets.ts';
 import { addPlace, changePlace, listPlaces } from './places.ts';
 import { keepTest } from './tests.ts';
@@ -32,6 +33,7 @@ import { keepTest } from './tests.ts';
 export function storeRoutes(api: Api): void {
   api.read('/store', async ({ tx, query }) => listStore(tx, query));
   api.read('/store/places', async ({ tx }): Promise<PlaceList> => ({ places: await listPlaces(tx) }));
+  api.read('/store/comparison', async ({ tx }) => comparison(tx));
   api.read('/store/candidates', async ({ tx, query }) => listCandidates(tx, query));
   api.read('/store/care', async ({ tx, now }) => careList(tx, now));
   api.read('/store/places/:place/care', async ({ tx, params, query, now }) =>

@@ -84,9 +84,7 @@ function Line({ line }: { line: CandidateLine }): JSX.Element {
       </Link>
       <span className="fig">{line.harvestYear}</span>
       <span>{line.terms === 'shared' ? '' : line.terms}</span>
-      <span className="soft">
-        {[line.site.name || 'site not known', line.reasons.join('; ')].filter(Boolean).join(': ')}
-      </span>
+      <span className="soft">{[line.site.name, line.reasons.join('; ')].filter(Boolean).join(': ')}</span>
     </li>
   );
 }

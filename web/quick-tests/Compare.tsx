@@ -1,4 +1,4 @@
-import type { Comparison, ComparisonRow, Tried } from '@mercato/contract/storage/record';
+import type { Comparison, ComparisonRow, Tried } from '@mercato/contract/store/comparison';
 import { agreement } from '@mercato/core/quick-tests/agreement';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState, type JSX } from 'react';

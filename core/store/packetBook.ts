@@ -14,6 +14,8 @@ export type PacketEntry =
   | { readonly what: 'count'; readonly amount: Amount }
   | { readonly what: 'move'; readonly placeId: string | null }
   | { readonly what: 'strike'; readonly line: number; readonly reason: string }
+  /** What is to be known of it, and changes nothing that is reckoned. */
+  | { readonly what: 'note'; readonly words: string }
   /** The list that it came in with was undone: nothing of it was ever there. */
   | { readonly what: 'undone'; readonly reason: string };
 

@@ -119,6 +119,26 @@ describe('a round', () => {
     ]);
   });
 
+  it('says in the book of a weighed packet what it cannot reckon', async () => {
+    const { body: packet } = await hands.sampler.post<PacketView>('/store/packets', {
+      accession: { ...UNKNOWN_HEADER, kind: 'moon vine', species: '', harvestYear: 2022 },
+      packet: {
+        amount: { by: 'mass', text: '4', unit: 'g' },
+        packedOn: '2022',
+        supplier: '',
+        wrapping: 'paper',
+        placeId: null,
+        note: '',
+      },
+    });
+    const { body: round } = await start([bag(packet, 10)]);
+    const after = (await hands.sampler.get<PacketView>(`/store/packets/${packet.id}`)).body;
+    expect(after.left.figure).toBe('4');
+    expect(after.lines.at(-1)?.words).toBe(
+      `10 seeds taken, round ${round.number}: what they weighed is not known here, so weigh it again`,
+    );
+  });
+
   it('says where it does not suit a kind', async () => {
     const leek = await packetOf('leek', 'Allium porrum', 30);
     const { body } = await start([bag(leek, 10)], { warmthC: { low: 27, high: 29 }, light: 'dark' });

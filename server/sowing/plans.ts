@@ -16,6 +16,8 @@ type Row = typeof sowingPlan.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** A test speaks for a sowing of the same season. */
 const TEST_HOLDS_DAYS = 240;
+/** Below this share other seed is worth its price. Common practice, no source. */
+const WORTH_SOWING = 0.5;
 
 async function check(tx: Transaction, body: NewSowingPlan): Promise<void> {
   if (body.packetId !== null && (await briefsOf(tx, [body.packetId])).length === 0)
@@ -111,7 +113,7 @@ function planView(
     packet: packet
       ? { id: packet.id, words: [packet.kind, packet.variety, packet.harvestYear].filter(Boolean).join(' ') }
       : null,
-    next: nextOf(calendar, plan, fresh, today),
+    next: nextOf(calendar, plan, fresh ? test : null, today),
   };
 }
 
@@ -119,12 +121,22 @@ function planView(
 function nextOf(
   calendar: SowingCalendar,
   { buyDays, kind, from }: NewSowingPlan,
-  tested: boolean,
+  test: { readonly sprouted: number; readonly seeds: number } | null,
   today: string,
 ): SowingPlanView['next'] {
   const coming = calendar.sowings.find((day) => day >= today);
   if (coming === undefined) return null;
-  if (tested) return { what: 'sow', by: coming, words: `sow ${kind}` };
+  const order = plusDays(coming, -buyDays);
+  if (test) {
+    const poor = test.sprouted / test.seeds < WORTH_SOWING;
+    if (poor && today <= order)
+      return {
+        what: 'order',
+        by: order,
+        words: `${test.sprouted} of ${test.seeds} ${kind} sprouted: order other seed, or sow thickly`,
+      };
+    return { what: 'sow', by: coming, words: poor ? `sow ${kind}, thickly` : `sow ${kind}` };
+  }
   if (today <= calendar.testBy)
     return {
       what: 'test',
@@ -137,7 +149,6 @@ function nextOf(
       by: calendar.testByLast,
       words: `start the test of ${kind}: it is too late for the first sowing, not for the last`,
     };
-  const order = plusDays(coming, -buyDays);
   return today <= order
     ? {
         what: 'order',

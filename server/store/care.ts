@@ -129,7 +129,8 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
  * @throws {Fault} 422 when there is none, or it does not answer; nothing is written then
  */
 export async function takeLog(tx: Transaction, id: string, now: Date): Promise<{ taken: number; garbled: number }> {
-  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  // One at a time: two that ask at once would both keep what it says.
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id)).for('update');
   if (!row) throw noPlace();
   if (row.logger === '')
     throw fault('invalid', 'This place has no logger.', [{ path: 'logger', message: 'is not set' }]);

@@ -49,7 +49,7 @@ export async function packetsById(
 
 /**
  * Takes seeds for a test out of a packet. From a weighed packet goes what so many seeds weigh in the middle of their
- * kind; where that is not known, or more than is left, its book stays as it is and is put right by weighing again.
+ * kind; where that is not known, or more than is left, its book says so and is put right by weighing again.
  */
 export async function takeForTest(
   context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
@@ -63,9 +63,12 @@ export async function takeForTest(
     return;
   }
   const weight = kind?.thousandSeedWeightG;
-  if (!weight) return;
-  const grams = new Exact(weight.low).plus(weight.high).div(2000).times(seeds).toDecimalPlaces(4);
-  if (!grams.gt(0) || grams.gt(from.left)) return;
+  const grams = weight && new Exact(weight.low).plus(weight.high).div(2000).times(seeds).toDecimalPlaces(4);
+  if (!grams?.gt(0) || grams.gt(from.left)) {
+    const words = `${seeds} seeds taken, ${to}: what they weighed is not known here, so weigh it again`;
+    await writeLine(context, from.id, { what: 'note', words }, from.version);
+    return;
+  }
   await writeLine(
     context,
     from.id,

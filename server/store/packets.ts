@@ -80,7 +80,7 @@ export function standing(entries: readonly PacketEntry[]) {
 export async function writeLine(
   { tx, hand, audit }: Write,
   id: string,
-  act: PacketAct,
+  act: PacketAct | Extract<PacketEntry, { what: 'note' }>,
   seenVersion: number | null,
 ): Promise<void> {
   const [row] = await tx.select().from(packet).where(eq(packet.id, id)).for('update');
@@ -117,15 +117,16 @@ export async function writeLine(
   });
 }
 
-const ACTIONS: Readonly<Record<PacketAct['what'], string>> = {
+const ACTIONS: Readonly<Record<PacketAct['what'] | 'note', string>> = {
+  note: 'noted',
   take: 'took seed out',
   count: 'counted again',
   move: 'moved',
   strike: 'struck a line',
 };
 
-const seedsOrText = (act: PacketAct) =>
-  'amount' in act && act.amount.by === 'mass' ? ('text' as const) : ('seeds' as const);
+const seedsOrText = (act: object) =>
+  'amount' in act && (act.amount as Amount).by === 'mass' ? ('text' as const) : ('seeds' as const);
 const noPacket = () => fault('not-found', 'There is no such packet.');
 
 export async function linesOf(tx: Transaction, id: string): Promise<(typeof packetLine.$inferSelect)[]> {
@@ -301,6 +302,8 @@ function wordsOf(entry: PacketEntry | undefined, paths: ReadonlyMap<string, stri
       return entry.placeId === null
         ? 'taken out of its place'
         : `put into ${(paths.get(entry.placeId) ?? []).join(', ') || 'a place'}`;
+    case 'note':
+      return entry.words;
     case 'undone':
       return `withdrawn with its list: ${entry.reason}`;
     case 'strike':

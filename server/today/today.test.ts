@@ -75,6 +75,19 @@ describe('a sowing', () => {
       note: '',
     });
     expect(await next('2027-03-04T09:00:00Z')).toMatchObject({ what: 'sow', by: '2027-03-15', words: 'sow leek' });
+    await hands.sampler.post(`/store/packets/${packet.id}/tests`, {
+      what: 'towel',
+      on: '2027-03-03',
+      seeds: 20,
+      hits: 6,
+      minutes: null,
+      note: '',
+    });
+    expect(await next('2027-03-04T09:00:00Z')).toEqual({
+      what: 'order',
+      by: '2027-03-05',
+      words: '6 of 20 leek sprouted: order other seed, or sow thickly',
+    });
     expect(await next('2027-05-01T09:00:00Z')).toBeNull();
   });
 

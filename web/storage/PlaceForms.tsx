@@ -1,0 +1,179 @@
+import {
+  climateSettingsSchema,
+  newReadingSchema,
+  placeEntrySchema,
+  type PlaceCare,
+} from '@mercato/contract/store/care';
+import { DESICCANTS, type PlaceEntry } from '@mercato/core/store/placeBook';
+import type { JSX } from 'react';
+import { write } from '../api/client.ts';
+import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+
+type Send = (entry: PlaceEntry, key: string) => Promise<unknown>;
+
+export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
+  const draft = useDraft(
+    { minutes: '', ago: '0', why: '' },
+    ({ minutes, ago, why }) => ({
+      what: 'door',
+      at: new Date(Date.now() - (Number(plainFigure(ago)) || 0) * 60_000).toISOString(),
+      minutes: number(minutes),
+      why: why.trim(),
+    }),
+    placeEntrySchema,
+    send,
+  );
+  return (
+    <DraftForm draft={draft} send="Write it down" leave={leave}>
+      <div className="fields">
+        <TextField label="open for, minutes" figure inputMode="decimal" autoFocus {...draft.field('minutes')} />
+        <TextField label="how many minutes ago" figure inputMode="numeric" {...draft.field('ago', 'at')} />
+        <TextField label="why" {...draft.field('why')} />
+      </div>
+    </DraftForm>
+  );
+}
+
+export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
+  const draft = useDraft(
+    { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
+    ({ stuff, massG, lookEveryDays }) => ({
+      what: 'desiccant',
+      stuff,
+      massG: number(massG),
+      lookEveryDays: wholeNumber(lookEveryDays),
+    }),
+    placeEntrySchema,
+    send,
+  );
+  return (
+    <DraftForm draft={draft} send="It lies in it" leave={leave}>
+      <div className="fields">
+        <ChoiceField label="what" options={DESICCANTS.map((one) => [one, one] as const)} {...draft.field('stuff')} />
+        <TextField label="grams" figure inputMode="decimal" autoFocus {...draft.field('massG')} />
+        <TextField label="look at it every … days" figure inputMode="numeric" {...draft.field('lookEveryDays')} />
+      </div>
+    </DraftForm>
+  );
+}
+
+/** A figure as the contract wants it; what is none goes on as typed, to be refused at its field. */
+const number = (typed: string): number | string => {
+  const plain = plainFigure(typed).replace('−', '-');
+  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
+};
+const orNull = (typed: string) => (typed.trim() === '' ? null : number(typed));
+
+export function ReadingForm({
+  id,
+  keep,
+  leave,
+}: {
+  id: string;
+  keep: (care: PlaceCare) => Promise<void>;
+  leave: () => void;
+}): JSX.Element {
+  const draft = useDraft(
+    { temperatureC: '', humidityPercent: '' },
+    ({ temperatureC, humidityPercent }) => ({
+      at: new Date().toISOString(),
+      temperatureC: number(temperatureC),
+      humidityPercent: orNull(humidityPercent),
+    }),
+    newReadingSchema,
+    async (body, key) => {
+      await keep(await write<PlaceCare>('POST', `/store/places/${id}/readings`, body, { key }));
+      leave();
+    },
+  );
+  return (
+    <DraftForm draft={draft} send="Keep it" leave={leave}>
+      <div className="fields">
+        <TextField label="temperature, °C" figure inputMode="decimal" autoFocus {...draft.field('temperatureC')} />
+        <TextField
+          label="humidity, %"
+          figure
+          inputMode="decimal"
+          hint="empty where there is no hygrometer"
+          {...draft.field('humidityPercent')}
+        />
+      </div>
+    </DraftForm>
+  );
+}
+
+export function ClimateForm({
+  care,
+  keep,
+  leave,
+  mayPoint,
+}: {
+  care: PlaceCare;
+  keep: (care: PlaceCare) => Promise<void>;
+  leave: () => void;
+  mayPoint: boolean;
+}): JSX.Element {
+  const { band } = care;
+  const text = (value: number | null | undefined) => (value == null ? '' : String(value));
+  const draft = useDraft(
+    {
+      leastC: text(band?.leastC),
+      mostC: text(band?.mostC),
+      leastPercent: text(band?.leastPercent),
+      mostPercent: text(band?.mostPercent),
+      graceMinutes: text(band?.graceMinutes ?? 60),
+      silentMinutes: text(band?.silentMinutes ?? 1440),
+      logger: care.logger,
+    },
+    ({ logger, graceMinutes, silentMinutes, ...edges }) => ({
+      band: {
+        leastC: orNull(edges.leastC),
+        mostC: orNull(edges.mostC),
+        leastPercent: orNull(edges.leastPercent),
+        mostPercent: orNull(edges.mostPercent),
+        graceMinutes: wholeNumber(graceMinutes),
+        silentMinutes: wholeNumber(silentMinutes),
+      },
+      logger: logger.trim(),
+    }),
+    climateSettingsSchema,
+    async (body, key) => {
+      await keep(
+        await write<PlaceCare>('PUT', `/store/places/${care.place.id}/climate`, body, {
+          key,
+          version: care.place.version,
+        }),
+      );
+      leave();
+    },
+  );
+  const edge = (key: 'leastC' | 'mostC' | 'leastPercent' | 'mostPercent', label: string) => (
+    <TextField label={label} figure inputMode="decimal" {...draft.field(key, `band.${key}`)} />
+  );
+  return (
+    <DraftForm draft={draft} trouble={draft.general ?? draft.fault('band')} send="It is to stay so" leave={leave}>
+      <div className="fields">
+        {edge('leastC', 'at least, °C')}
+        {edge('mostC', 'at most, °C')}
+        {edge('leastPercent', 'at least, % humidity')}
+        {edge('mostPercent', 'at most, % humidity')}
+        <TextField
+          label="no alarm before, minutes"
+          hint="a door that is opened warms the air for a while"
+          figure
+          inputMode="numeric"
+          {...draft.field('graceMinutes', 'band.graceMinutes')}
+        />
+        <TextField
+          label="silence is an alarm after, minutes"
+          figure
+          inputMode="numeric"
+          {...draft.field('silentMinutes', 'band.silentMinutes')}
+        />
+        {mayPoint && <TextField label="its logger" hint="tcp://address:port, or nothing" {...draft.field('logger')} />}
+      </div>
+    </DraftForm>
+  );
+}

@@ -1,0 +1,326 @@
+import type { AnyColumn, FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
+import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
+import { CLIMATE_COLUMNS, CLOCKS, DEGREES, type ClimateAsk } from '@mercato/core/store/list/readClimateLog';
+import type { Ask } from '@mercato/core/store/list/readList';
+import { MASS_UNITS } from '@mercato/core/units/mass';
+import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
+import { writtenFigure } from '@mercato/core/units/writtenFigure';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { ChoiceField } from '../ui/fields.tsx';
+
+/** Changes how a list is read, from how it is read now. */
+export type Say = (change: Partial<ListReading> | ((reading: ListReading) => Partial<ListReading>)) => void;
+
+/** One question with its answers as buttons; under each answer, what the cells would be. */
+function Choices<T extends string>({
+  words,
+  said,
+  options,
+  choose,
+}: {
+  words: string;
+  said: T | null;
+  options: readonly { readonly value: T; readonly words: string; readonly samples: readonly string[] }[];
+  choose: (value: T) => void;
+}): JSX.Element {
+  return (
+    <fieldset className="ask">
+      <legend>{words}</legend>
+      <div className="answers">
+        {options.map((one) => (
+          <button
+            key={one.value}
+            type="button"
+            className="answer"
+            aria-pressed={one.value === said}
+            onClick={() => {
+              choose(one.value);
+            }}
+          >
+            <b>{one.words}</b>
+            {one.samples.map((sample, i) => (
+              <span key={i} className="fig">
+                {sample}
+              </span>
+            ))}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+export function FileQuestion({ ask, said, say }: { ask: FileAsk; said: unknown; say: Say }): JSX.Element {
+  return (
+    <Choices
+      words={ask.words}
+      said={said as string | null}
+      options={ask.options}
+      choose={(value) => {
+        say({ [ask.question]: value });
+      }}
+    />
+  );
+}
+
+export function Headings({ list, say }: { list: ListView; say: Say }): JSX.Element {
+  const [line, setLine] = useState(String(list.reading.headings?.line ?? 1));
+  const [lines, setLines] = useState(String(list.reading.headings?.lines ?? 1));
+  return (
+    <fieldset className="ask">
+      <legend>Where are the headings?</legend>
+      <ol className="head-lines">
+        {list.head.map((one) => (
+          <li key={one.line} value={one.line} className="fig">
+            {one.text || ' '}
+          </li>
+        ))}
+      </ol>
+      <div className="fields">
+        <ChoiceField
+          label="headings begin on line"
+          value={line}
+          onChange={setLine}
+          options={list.head.map((one) => [String(one.line), String(one.line)])}
+        />
+        <ChoiceField
+          label="they are"
+          value={lines}
+          onChange={setLines}
+          options={[
+            ['1', 'one line'],
+            ['2', 'two lines, the upper spans several columns'],
+            ['0', 'none: packets begin there'],
+          ]}
+        />
+      </div>
+      <Button
+        variant="outline-primary"
+        onClick={() => {
+          say({ headings: { line: Number(line), lines: Number(lines) as 0 | 1 | 2 }, columns: [] });
+        }}
+      >
+        The headings are so
+      </Button>
+    </fieldset>
+  );
+}
+
+export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Element {
+  const [columns, setColumns] = useState(() => list.columns.map((one, i) => list.reading.columns[i] ?? one.proposal));
+  const asked = list.asks.find((one) => one.question === 'columns');
+  const saved = columns.every((one, i) => one === (list.reading.columns[i] ?? null));
+  const unsaid = columns.some((one) => one === null);
+  return (
+    <fieldset className="ask">
+      <legend>What is in each column?</legend>
+      <div className="scroll">
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th>heading</th>
+              <th>it holds</th>
+              <th>is</th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.columns.map((column, i) => (
+              <tr key={i}>
+                <td>
+                  <b>{column.heading || `column ${i + 1}`}</b>
+                </td>
+                <td className="fig soft">{column.samples.join(' · ') || 'nothing'}</td>
+                <td>
+                  <Form.Select
+                    aria-label={`${column.heading || `column ${i + 1}`} is`}
+                    value={columns[i] ?? ''}
+                    isInvalid={columns[i] === null}
+                    onChange={(event) => {
+                      const value = (event.target.value || null) as AnyColumn | null;
+                      setColumns(columns.map((one, at) => (at === i ? value : one)));
+                    }}
+                  >
+                    <option value="">say what it is</option>
+                    {Object.entries(list.what === 'packets' ? LIST_COLUMNS : CLIMATE_COLUMNS).map(([one, words]) => (
+                      <option key={one} value={one}>
+                        {words}
+                        {one === column.proposal && list.reading.columns[i] == null ? ' (by its heading)' : ''}
+                      </option>
+                    ))}
+                  </Form.Select>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {saved && asked && (
+        <p className="why" role="alert">
+          {asked.samples.filter((one) => one.startsWith('no column')).join('; ')}
+        </p>
+      )}
+      {!saved && (
+        <div className="actions">
+          <Button
+            variant="outline-primary"
+            disabled={unsaid}
+            onClick={() => {
+              say({ columns });
+            }}
+          >
+            The columns are so
+          </Button>
+          {unsaid && <span className="soft">each column is something, or is left out</span>}
+        </div>
+      )}
+    </fieldset>
+  );
+}
+
+const YEAR = new Date().getUTCFullYear();
+
+const CLOCK_WORDS = {
+  local: 'the time of this place, with summer time',
+  standard: 'the time of this place, winter time all year',
+  universal: 'universal time (UTC)',
+} as const;
+
+/** The answers to a question, and what its cells would be under each. */
+function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; words: string; samples: string[] }[] {
+  const shown = samples.slice(0, 4);
+  switch (question) {
+    case 'order':
+      return DATE_ORDERS.map((order) => ({
+        value: order,
+        words: order,
+        samples: shown.map((one) => {
+          const found = writtenDate(one, { order, shortYears: 'not in the future', thisYear: YEAR });
+          return `${one} → ${found.ok ? found.date : found.why}`;
+        }),
+      }));
+    case 'shortYears':
+      return [
+        { value: 'this century', words: '2000 to 2099', samples: [] },
+        { value: 'not in the future', words: `up to ${YEAR}; what would be later is of the 1900s`, samples: [] },
+      ];
+    case 'mark':
+      return ([',', '.'] as const).map((mark) => ({
+        value: mark,
+        words: mark === ',' ? 'the comma' : 'the point',
+        samples: shown.map((one) => `${one} → ${writtenFigure(one, mark) ?? 'no figure'}`),
+      }));
+    case 'bareAmounts':
+      return ['seeds', ...MASS_UNITS].map((unit) => ({
+        value: unit,
+        words: unit,
+        samples: shown.map((one) => `${one} ${unit}`),
+      }));
+    case 'missingDate':
+      return [
+        { value: 'take the other', words: 'take the one for the other', samples: shown },
+        { value: 'name the lines', words: 'no: show me the lines', samples: [] },
+      ];
+    case 'unknownPlaces':
+      return [
+        { value: 'make them', words: 'make boxes of these names', samples: shown },
+        { value: 'into the note', words: 'write them on the packets', samples: [] },
+      ];
+    case 'clock':
+      return CLOCKS.map((clock) => ({
+        value: clock,
+        words: CLOCK_WORDS[clock],
+        samples: clock === 'local' ? shown : [],
+      }));
+    case 'degrees':
+      return DEGREES.map((one) => ({
+        value: one,
+        words: one === 'C' ? 'Celsius' : 'Fahrenheit',
+        samples: shown.map((sample) => `${sample} °${one}`),
+      }));
+    case 'columns':
+      return [];
+  }
+}
+
+export function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }): JSX.Element {
+  return (
+    <Choices
+      words={ask.words}
+      said={null}
+      options={answersTo(ask)}
+      choose={(value) => {
+        say({ [ask.question]: value });
+      }}
+    />
+  );
+}
+
+const ANSWERS = {
+  order: 'dates',
+  shortYears: 'years of two digits',
+  mark: 'tenths after',
+  bareAmounts: 'figures without a unit',
+  missingDate: 'missing dates',
+  unknownPlaces: 'unknown places',
+  clock: 'the logger’s clock',
+  degrees: 'degrees',
+} as const;
+
+/** What was said, each to be taken back. */
+export function Answered({ list, say }: { list: ListView; say: Say }): JSX.Element | null {
+  const said = (Object.keys(ANSWERS) as (keyof typeof ANSWERS)[]).filter((one) => list.reading[one] !== null);
+  const mended = Object.values(list.reading.mended).reduce((sum, one) => sum + Object.keys(one).length, 0);
+  if (said.length === 0 && mended === 0 && !list.reading.withoutBroken && list.reading.leftOut.length === 0)
+    return null;
+  return (
+    <p className="soft">
+      You said:{' '}
+      {said.map((one) => (
+        <span key={one}>
+          {ANSWERS[one]}: <b>{list.reading[one]}</b>{' '}
+          <button
+            type="button"
+            className="bare"
+            aria-label={`ask again about ${ANSWERS[one]}`}
+            onClick={() => {
+              say({ [one]: null });
+            }}
+          >
+            ask again
+          </button>{' '}
+        </span>
+      ))}
+      {list.reading.withoutBroken && (
+        <span>
+          broken lines are left out{' '}
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              say({ withoutBroken: false });
+            }}
+          >
+            show them
+          </button>{' '}
+        </span>
+      )}
+      {mended > 0 && <span>{mended} cells put right </span>}
+      {list.reading.leftOut.length > 0 && (
+        <span>
+          lines {list.reading.leftOut.join(', ')} left out{' '}
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              say({ leftOut: [] });
+            }}
+          >
+            take them back
+          </button>
+        </span>
+      )}
+    </p>
+  );
+}

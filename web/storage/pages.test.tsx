@@ -1,0 +1,143 @@
+import '@testing-library/jest-dom/vitest';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { JSX } from 'react';
+import { MemoryRouter } from 'react-router';
+import { afterEach, expect, test, vi } from 'vitest';
+import { SESSION_KEY } from '../api/session.tsx';
+import { KeepsHere } from './KeepsHere.tsx';
+import NewBatch from './NewBatch.tsx';
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const ONION = {
+  species: 'Allium cepa',
+  commonNames: ['onion'],
+  keeping: {
+    longevity: 'short',
+    desiccation: 'orthodox',
+    oilFraction: 0.22,
+    ageing: { KE: 6.975, CW: 3.47, CH: 0.04, CQ: 0.000428, source: 'Ellis & Roberts 1981', confidence: 'high' },
+  },
+};
+const LEEK = { species: 'Allium porrum', commonNames: ['leek'], keeping: { ...ONION.keeping, ageing: undefined } };
+const PLACE = {
+  id: '01900000-0000-7000-8000-000000000001',
+  version: 1,
+  parentId: null,
+  kind: 'freezer',
+  name: 'Freezer',
+  code: '*F',
+  path: ['Freezer'],
+  packets: 0,
+  packetsWithin: 0,
+};
+
+/** A server that answers by address, and keeps what is written. */
+function server(answers: Readonly<Record<string, object>>) {
+  const written: { path: string; body: unknown }[] = [];
+  vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
+    const path = url.replace('/api', '');
+    if ((init?.method ?? 'GET') !== 'GET')
+      written.push({ path, body: JSON.parse(typeof init?.body === 'string' ? init.body : '{}') });
+    const answer = Object.entries(answers).find(([start]) => path.startsWith(start))?.[1] ?? {};
+    return Promise.resolve(new Response(JSON.stringify(answer), { status: 200 }));
+  });
+  return written;
+}
+const open = (page: JSX.Element) => {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  client.setQueryData(SESSION_KEY, {
+    person: { id: 'a', name: 'A', roles: ['analyst'] },
+    laboratory: { name: '', zone: 'UTC' },
+    today: '2026-11-24',
+  });
+  render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter>{page}</MemoryRouter>
+    </QueryClientProvider>,
+  );
+  return userEvent.setup();
+};
+const write = async (hands: ReturnType<typeof userEvent.setup>, name: string, text: string) => {
+  const field = await screen.findByLabelText(name);
+  await hands.clear(field);
+  await hands.type(field, text);
+};
+
+test('three rules stand side by side, and the equation says nothing where nobody measured its constants', async () => {
+  server({ '/kinds': { kinds: [ONION, LEEK] } });
+  const hands = open(
+    <KeepsHere
+      mean={{
+        temperatureC: 5,
+        warmestC: 6,
+        coldestC: 4,
+        humidityPercent: 35,
+        dampestPercent: 40,
+        driestPercent: 30,
+        hours: 720,
+      }}
+    />,
+  );
+  const row = (name: RegExp) => within(screen.getByRole('row', { name }));
+  // Source: by hand: 5 °C are 41 °F, 41 + 35 = 76.
+  expect(row(/°F and %/).getByText('41 + 35 = 76')).toBeInTheDocument();
+  await write(hands, 'moisture of the seed, %', '8,0');
+  // Source: by hand from the constants: 10^(6.975 − 3.47 log₁₀ 8 − 0.04 × 5 − 0.000428 × 25) = 4271 days a probit, times
+  // 1.64485 for 95 %: 7026 days, 19.2 years.
+  await waitFor(() => {
+    expect(row(/viability equation/).getByText('19')).toBeInTheDocument();
+  });
+  expect(row(/viability equation/).getByText(/Ellis & Roberts 1981/)).toBeInTheDocument();
+  await write(hands, 'kind', 'leek');
+  expect(row(/viability equation/).getByText(/unknown: no constants are published/)).toBeInTheDocument();
+  await write(hands, 'moisture of the seed, %', '140');
+  expect(screen.getByText('a percentage between 0 and 100')).toBeVisible();
+});
+
+test('drying says what has to leave, refuses a moisture above the present one, and freezing shows its warnings', async () => {
+  const packet = {
+    id: '01900000-0000-7000-8000-000000000002',
+    kind: 'leek',
+    variety: '',
+    harvestYear: 2025,
+    harvestMonth: null,
+    place: [],
+    code: '*L',
+  };
+  const written = server({
+    '/store/places': { places: [PLACE] },
+    '/store/batch-warnings': { warnings: [{ weight: 'stop', words: 'wet seed dies when it freezes' }] },
+    '/store/batches': { id: 'b' },
+    '/store?': { rows: [packet] },
+  });
+  const hands = open(<NewBatch />);
+  await write(hands, 'it weighs, g', '200');
+  await write(hands, 'moisture now, %', '12');
+  await write(hands, 'moisture wanted, %', '6');
+  // Source: by hand: 200 × 88 / 94 = 187.2 g, 12.8 g of water.
+  expect(screen.getByText('187.2 g')).toBeInTheDocument();
+  expect(screen.getByText('12.8 g')).toBeInTheDocument();
+  await write(hands, 'moisture wanted, %', '14');
+  expect(screen.getByText(/must not be above the present moisture of 12 %.*drier than you want already/)).toBeVisible();
+
+  await hands.selectOptions(screen.getByLabelText('what is done'), 'freezing');
+  await hands.selectOptions(screen.getByLabelText('where it lies then'), PLACE.id);
+  await hands.click(screen.getByRole('button', { name: 'add leek 2025' }));
+  expect(await screen.findByText('wet seed dies when it freezes')).toBeInTheDocument();
+  await write(hands, 'why it is done anyway', 'a trial with ten seeds');
+  await hands.click(screen.getByRole('button', { name: 'It lies in the cold' }));
+  await waitFor(() => {
+    expect(written).toMatchObject([
+      {
+        path: '/store/batches',
+        body: { what: 'freezing', hours: 0, packets: [packet.id], anyway: 'a trial with ten seeds' },
+      },
+    ]);
+  });
+});

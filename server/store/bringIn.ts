@@ -138,7 +138,7 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
   return { packets: coming.length, harvests: harvests.size };
 }
 
-/** Readings of a time that another file or the logger itself told already are not written again. */
+/** Keeps what a file says; where it tells of an instant again that is told already, the first word counts when it is read. */
 async function bringReadings({ tx }: Write, row: List, readings: readonly LoggedAir[]): Promise<object> {
   if (row.placeId === null) throw new Error('a logger’s file has its place');
   const placeId = row.placeId;

@@ -223,9 +223,7 @@ export async function placeCare(
       })
       .reverse()
       .slice(0, SHOWN_LINES),
-    files: (await listLists(tx)).filter(
-      (one) => one.what === 'climate' && one.place.join('\n') === place.path.join('\n'),
-    ),
+    files: await listLists(tx, id),
   };
 }
 

@@ -29,8 +29,14 @@ export type List = typeof storeList.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 export const SHOWN = 200;
 
-export async function listLists(tx: Transaction): Promise<ListBrief[]> {
-  const rows = await tx.select(BRIEF).from(storeList).orderBy(desc(storeList.at)).limit(100);
+/** The files that were kept, newest first: all, or those of which the climate of one place came. */
+export async function listLists(tx: Transaction, placeId?: string): Promise<ListBrief[]> {
+  const rows = await tx
+    .select(BRIEF)
+    .from(storeList)
+    .where(placeId === undefined ? undefined : eq(storeList.placeId, placeId))
+    .orderBy(desc(storeList.at))
+    .limit(100);
   const names = await namesOf(tx);
   const paths = await placePaths(tx);
   return rows.map((one) => briefOf(one, names, paths));

@@ -4,7 +4,7 @@ import type { JSX } from 'react';
 import { Link, useParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
+import { figureOf, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -131,8 +131,7 @@ function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<v
   const draft = useDraft(
     { what: 'weighed', figure: '' },
     ({ what, figure }) => {
-      const plain = plainFigure(figure);
-      const value = /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : figure;
+      const value = figureOf(figure);
       return what === 'weighed' ? { what, massG: value } : { what, percent: value };
     },
     batchEntrySchema,

@@ -8,7 +8,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { plainFigure, useDraft } from '../ui/draft.ts';
+import { figureOf, figureOrNull, plainFigure, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
@@ -47,11 +47,11 @@ export default function NewBatch(): JSX.Element {
       placeId: values.placeId,
       packets: picked(chosen, first),
       hours: values.what === 'freezing' ? 0 : hoursOf(days),
-      massG: orNull(values.massG),
-      moisturePercent: orNull(values.moisturePercent),
-      targetPercent: orNull(values.targetPercent),
-      shutAirPercent: orNull(values.shutAirPercent),
-      bags: number(bags),
+      massG: figureOrNull(values.massG),
+      moisturePercent: figureOrNull(values.moisturePercent),
+      targetPercent: figureOrNull(values.targetPercent),
+      shutAirPercent: figureOrNull(values.shutAirPercent),
+      bags: figureOf(bags),
       anyway: values.anyway.trim(),
     }),
     newBatchSchema,
@@ -222,13 +222,8 @@ export default function NewBatch(): JSX.Element {
 const picked = (chosen: readonly { id: string }[], first: string | null) => [
   ...new Set([...(first ? [first] : []), ...chosen.map((one) => one.id)]),
 ];
-const number = (typed: string): number | string => {
-  const plain = plainFigure(typed);
-  return /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
-};
-const orNull = (typed: string) => (typed.trim() === '' ? null : number(typed));
 const hoursOf = (days: string) => {
-  const value = number(days);
+  const value = figureOf(days);
   return typeof value === 'number' ? Math.round(value * HOURS_A_DAY) : value;
 };
 

@@ -7,7 +7,7 @@ import {
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/store/placeBook';
 import type { JSX } from 'react';
 import { write } from '../api/client.ts';
-import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
+import { figureOf, figureOrNull, plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
@@ -19,7 +19,7 @@ export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JS
     ({ minutes, ago, why }) => ({
       what: 'door',
       at: new Date(Date.now() - (Number(plainFigure(ago)) || 0) * 60_000).toISOString(),
-      minutes: number(minutes),
+      minutes: figureOf(minutes),
       why: why.trim(),
     }),
     placeEntrySchema,
@@ -42,7 +42,7 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
     ({ stuff, massG, lookEveryDays }) => ({
       what: 'desiccant',
       stuff,
-      massG: number(massG),
+      massG: figureOf(massG),
       lookEveryDays: wholeNumber(lookEveryDays),
     }),
     placeEntrySchema,
@@ -59,13 +59,6 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
   );
 }
 
-/** A figure as the contract wants it; what is none goes on as typed, to be refused at its field. */
-const number = (typed: string): number | string => {
-  const plain = plainFigure(typed).replace('−', '-');
-  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
-};
-const orNull = (typed: string) => (typed.trim() === '' ? null : number(typed));
-
 export function ReadingForm({
   id,
   keep,
@@ -79,8 +72,8 @@ export function ReadingForm({
     { temperatureC: '', humidityPercent: '' },
     ({ temperatureC, humidityPercent }) => ({
       at: new Date().toISOString(),
-      temperatureC: number(temperatureC),
-      humidityPercent: orNull(humidityPercent),
+      temperatureC: figureOf(temperatureC),
+      humidityPercent: figureOrNull(humidityPercent),
     }),
     newReadingSchema,
     async (body, key) => {
@@ -129,10 +122,10 @@ export function ClimateForm({
     },
     ({ logger, graceMinutes, silentMinutes, ...edges }) => ({
       band: {
-        leastC: orNull(edges.leastC),
-        mostC: orNull(edges.mostC),
-        leastPercent: orNull(edges.leastPercent),
-        mostPercent: orNull(edges.mostPercent),
+        leastC: figureOrNull(edges.leastC),
+        mostC: figureOrNull(edges.mostC),
+        leastPercent: figureOrNull(edges.leastPercent),
+        mostPercent: figureOrNull(edges.mostPercent),
         graceMinutes: wholeNumber(graceMinutes),
         silentMinutes: wholeNumber(silentMinutes),
       },

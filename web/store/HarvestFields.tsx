@@ -1,7 +1,7 @@
 import { KEPT, MATURITIES, TERMS, UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import { BREEDINGS, ISOLATIONS, SOURCES } from '@mercato/core/store/comesTrue';
 import type { JSX } from 'react';
-import { plainFigure, wholeNumber, type Lines } from '../ui/draft.ts';
+import { figureOrNull, wholeNumber, type Lines } from '../ui/draft.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKinds } from './data.ts';
 
@@ -63,10 +63,6 @@ export function typedHarvest(header: AccessionHeader | null): TypedHarvest {
 export function harvestOf(values: TypedHarvest): unknown {
   const { siteName, district, elevation, exposure, rainfall, ...own } = values;
   const orNull = (typed: string) => (typed.trim() === '' ? null : wholeNumber(typed));
-  const metres = (typed: string) => {
-    const plain = plainFigure(typed);
-    return plain === '' ? null : /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
-  };
   return {
     ...own,
     kind: own.kind.trim(),
@@ -81,9 +77,9 @@ export function harvestOf(values: TypedHarvest): unknown {
     site: {
       name: siteName.trim(),
       district: district.trim(),
-      elevationM: metres(elevation),
+      elevationM: figureOrNull(elevation),
       exposure: exposure.trim(),
-      rainfallMm: metres(rainfall),
+      rainfallMm: figureOrNull(rainfall),
     },
   };
 }

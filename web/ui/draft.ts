@@ -112,6 +112,15 @@ export const plainFigure = (typed: string): string => typed.trim().replace(',', 
 /** A whole number as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
 export const wholeNumber = (typed: string): number | string => (/^\d+$/.test(typed.trim()) ? Number(typed) : typed);
 
+/** A figure as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
+export const figureOf = (typed: string): number | string => {
+  const plain = plainFigure(typed).replace('−', '-');
+  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
+};
+
+/** The same for a figure that may be left out. */
+export const figureOrNull = (typed: string): number | string | null => (typed.trim() === '' ? null : figureOf(typed));
+
 /** Text that may be left out: an empty line is not sent at all. */
 export const unlessEmpty = <K extends string>(key: K, typed: string): Partial<Record<K, string>> =>
   typed.trim() ? ({ [key]: typed.trim() } as Partial<Record<K, string>>) : {};

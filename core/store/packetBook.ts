@@ -1,3 +1,4 @@
+import { CannotBe, struckLines } from './strikes.ts';
 import { Exact, toGrams, type EnteredMass, type ExactNumber } from '../units/mass.ts';
 
 /** So many seeds, or so much of them. */
@@ -28,16 +29,6 @@ export interface PacketBook {
   readonly struck: ReadonlyMap<number, string>;
 }
 
-/** A line that cannot be: what is wrong with which field, in plain words. */
-export class CannotBe extends RangeError {
-  constructor(
-    readonly path: string,
-    message: string,
-  ) {
-    super(message);
-  }
-}
-
 const figure = (amount: Amount): ExactNumber => (amount.by === 'count' ? new Exact(amount.seeds) : toGrams(amount));
 const shown = (left: ExactNumber, by: Amount['by']) =>
   by === 'count' ? `${left.toString()} ${left.eq(1) ? 'seed' : 'seeds'}` : `${left.toString()} g`;
@@ -51,15 +42,7 @@ const shown = (left: ExactNumber, by: Amount['by']) =>
  *                    cannot be
  */
 export function bookOf(lines: readonly PacketEntry[]): PacketBook {
-  const struck = new Map<number, string>();
-  lines.forEach((line, i) => {
-    if (line.what !== 'strike') return;
-    const target = lines[line.line];
-    if (!target || line.line >= i || ['strike', 'packed', 'undone'].includes(target.what))
-      throw new CannotBe('line', 'line is none that can be struck: what was packed is put right by counting again');
-    if (struck.has(line.line)) throw new CannotBe('line', 'line is struck already');
-    struck.set(line.line, line.reason);
-  });
+  const struck = struckLines(lines, ['packed', 'undone'], 'what was packed is put right by counting again');
   let by: Amount['by'] | null = null;
   let left = new Exact(0);
   let placeId: string | null = null;

@@ -1,4 +1,4 @@
-import { CannotBe } from './packetBook.ts';
+import { CannotBe, struckLines } from './strikes.ts';
 import { ALARMS, type Alarm } from './climate/air.ts';
 
 export { ALARMS };
@@ -61,15 +61,11 @@ const DAY = 86_400_000;
  * @throws {CannotBe} when a line is struck that cannot be, or a desiccant is looked at where there is none
  */
 export function placeStanding(lines: readonly PlaceLine[], now: number): PlaceStanding {
-  const struck = new Map<number, string>();
-  lines.forEach(({ entry }, i) => {
-    if (entry.what !== 'strike') return;
-    const target = lines[entry.line];
-    if (!target || entry.line >= i || target.entry.what === 'strike')
-      throw new CannotBe('line', 'line is none that can be struck');
-    if (struck.has(entry.line)) throw new CannotBe('line', 'line is struck already');
-    struck.set(entry.line, entry.reason);
-  });
+  const struck = struckLines(
+    lines.map((one) => one.entry),
+    [],
+    '',
+  );
   let desiccant = null as PlaceStanding['desiccant'];
   let [openings, openMinutes] = [0, 0];
   let every = 0;

@@ -12,7 +12,8 @@ import type {
   StoreList,
 } from '@mercato/contract/store/packets';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { bookOf, CannotBe, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
+import { bookOf, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
+import { CannotBe } from '@mercato/core/store/strikes';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';

@@ -149,6 +149,7 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
   const lines = await linesOf(tx, id);
   const next = [...lines, { entry, at: hand.at }];
   try {
+    // Which kind it is does not matter here: a figure that cannot be is one for every kind.
     dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;

@@ -9,7 +9,7 @@ import type {
   PlaceCare,
 } from '@mercato/contract/store/care';
 import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/store/climate/air';
-import { CannotBe } from '@mercato/core/store/packetBook';
+import { CannotBe } from '@mercato/core/store/strikes';
 import {
   alarmKey,
   placeStanding,
@@ -34,6 +34,8 @@ const DAY = 86_400_000;
 const ALARM_DAYS = 90;
 const MEAN_DAYS = 30;
 const SHOWN_LINES = 200;
+/** Any fixed number: whoever asks loggers holds this lock meanwhile. */
+const LOGGER_LOCK = 431_018_281;
 const UNBOUND: Pick<Band, 'silentMinutes'> = { silentMinutes: 24 * 60 };
 
 const noPlace = () => fault('not-found', 'There is no such place in the store.');
@@ -129,8 +131,9 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
  * @throws {Fault} 422 when there is none, or it does not answer; nothing is written then
  */
 export async function takeLog(tx: Transaction, id: string, now: Date): Promise<{ taken: number; garbled: number }> {
-  // One at a time: two that ask at once would both keep what it says.
-  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id)).for('update');
+  // One at a time: two that ask at once would both keep what it says. The place itself stays free to be written to.
+  await tx.execute(sql`select pg_advisory_xact_lock(${LOGGER_LOCK}, hashtext(${id}))`);
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw noPlace();
   if (row.logger === '')
     throw fault('invalid', 'This place has no logger.', [{ path: 'logger', message: 'is not set' }]);
@@ -290,8 +293,6 @@ export function alarmWords({ alarm, minutes, worst, to }: AlarmView): string {
   return `${alarm} for ${lasted(minutes)}, at worst ${worst?.toFixed(1)} ${unit}${to === null ? ', and it goes on' : ''}`;
 }
 
-const LOGGER_LOCK = 431_018_281;
-
 /** Asks every logger of the store once; of several servers only one does. A logger that is silent shows as such. */
 export async function takeAllLogs(db: Transaction, now: Date): Promise<void> {
   await db.transaction(async (transaction) => {
@@ -301,7 +302,8 @@ export async function takeAllLogs(db: Transaction, now: Date): Promise<void> {
     const places = await tx.select({ id: storePlace.id }).from(storePlace).where(ne(storePlace.logger, ''));
     for (const one of places)
       try {
-        await takeLog(tx, one.id, now);
+        // Each in a transaction of its own: what one logger said stands while the next is waited for.
+        await db.transaction((own) => takeLog(own as unknown as Transaction, one.id, now));
       } catch (error) {
         if (!(error instanceof Fault)) throw error;
       }

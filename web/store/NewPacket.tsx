@@ -8,7 +8,7 @@ import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { AmountField, amountOf, noAmount } from './AmountField.tsx';
-import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
+import { packetKey, placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { harvestWords } from './words.ts';
 
@@ -19,7 +19,9 @@ export default function NewPacket(): JSX.Element {
   const { data: before } = usePacket(like ?? '');
   const { data: places } = usePlaces();
   const { session } = useSession();
-  if ((like && !before) || !places || !session) return <main aria-busy="true" />;
+  // What is typed is looked up among the kinds at once: a kind typed before they are here would lose its name.
+  const { data: kinds } = useKinds();
+  if ((like && !before) || !places || !session || !kinds) return <main aria-busy="true" />;
   return (
     <PacketForm
       key={like}

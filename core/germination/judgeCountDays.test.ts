@@ -1,0 +1,124 @@
+import { describe, expect, it } from 'vitest';
+import { readEdition } from '../rule-books/readEdition.ts';
+import { AOSA, contentOf, ISTA } from '../testing/books.ts';
+import { judgeCountDays, type CountDays } from './judgeCountDays.ts';
+
+/** A test of a kind with counts on days 4 and 10, all on their days unless said otherwise. */
+const days = (change: Partial<Omit<CountDays, 'final'>> & { on?: number; earliest?: number } = {}): CountDays => {
+  const { on = 10, earliest = on, ...rest } = change;
+  return {
+    prescribed: { first: 4, final: 10 },
+    first: 4,
+    cause: null,
+    legume: false,
+    ...rest,
+    final: { earliest, latest: on },
+  };
+};
+const ista = (change?: Parameters<typeof days>[0]) => judgeCountDays(ISTA, days(change)).outcome;
+const aosa = (change?: Parameters<typeof days>[0]) => judgeCountDays(AOSA, days(change)).outcome;
+
+// Source of all limits: the rule text as remembered (shared rule notes; the rows say "from memory").
+describe('the days on which a test was counted', () => {
+  it('its own days are within, by both books', () => {
+    expect(ista()).toBe('within');
+    expect(aosa()).toBe('within');
+  });
+
+  it('ISTA: may end early once all that can germinate has, from the first count on; never on the day it was set up', () => {
+    expect(ista({ on: 9 })).toBe('outside');
+    expect(ista({ on: 9, cause: 'all-germinated' })).toBe('within');
+    expect(ista({ on: 9, cause: 'not-yet-judgeable' })).toBe('outside');
+    expect(ista({ on: 4, first: null, cause: 'all-germinated' })).toBe('within');
+    expect(ista({ on: 3, first: null, cause: 'all-germinated' })).toBe('outside');
+    expect(ista({ on: 0, first: null, cause: 'all-germinated' })).toBe('outside');
+  });
+
+  it('ISTA: may be extended by 7 days, or by half of the prescribed time where that is longer', () => {
+    expect(ista({ on: 16 })).toBe('within');
+    expect(ista({ on: 17 })).toBe('near');
+    expect(ista({ on: 18 })).toBe('outside');
+    const long = (on: number) => ista({ on, prescribed: { first: 7, final: 21 }, first: 7 });
+    // Half of 21 days is 10.5: day 31 is allowed, day 32 is not.
+    expect([30, 31, 32].map(long)).toEqual(['within', 'near', 'outside']);
+    // At 14 days both are 7.
+    const even = (on: number) => ista({ on, prescribed: { first: 7, final: 14 }, first: 7 });
+    expect([21, 22].map(even)).toEqual(['near', 'outside']);
+  });
+
+  it('AOSA/FSA: the first count lies up to three days either way, and may be left out', () => {
+    expect([1, 2, 4, 6, 7].map((first) => aosa({ first }))).toEqual(['near', 'within', 'within', 'within', 'near']);
+    expect(aosa({ first: 0 })).toBe('outside');
+    expect(aosa({ first: 8 })).toBe('outside');
+    expect(aosa({ first: null })).toBe('within');
+    // The other book leaves the day of the first count to the analyst.
+    expect(ista({ first: 8 })).toBe('within');
+  });
+
+  it('AOSA/FSA: no early end; 2 days more where seedlings cannot be judged yet, 5 for swollen seed of legumes alone', () => {
+    expect(aosa({ on: 9, cause: 'all-germinated' })).toBe('outside');
+    expect(aosa({ on: 11 })).toBe('outside');
+    expect([11, 12, 13].map((on) => aosa({ on, cause: 'not-yet-judgeable' }))).toEqual(['within', 'near', 'outside']);
+    const swollen = (on: number, legume: boolean) => aosa({ on, cause: 'swollen-legume', legume });
+    expect([14, 15, 16].map((on) => swollen(on, true))).toEqual(['within', 'near', 'outside']);
+    expect(swollen(11, false)).toBe('outside');
+  });
+
+  it('the worst dish counts, whether it was closed too early or too late', () => {
+    expect(judgeCountDays(ISTA, days({ earliest: 3, on: 10 }))).toMatchObject({ outcome: 'outside', measured: 3 });
+    expect(judgeCountDays(ISTA, days({ earliest: 10, on: 18 }))).toMatchObject({
+      outcome: 'outside',
+      measured: 18,
+      limit: 17,
+    });
+  });
+
+  it('the verdict names the count that tells, with its rule', () => {
+    expect(judgeCountDays(AOSA, days({ first: 8 }))).toMatchObject({
+      measured: 8,
+      first: 'outside',
+      final: 'within',
+      rule: { section: 'germination: first count, 1 to 3 days either way' },
+    });
+    expect(judgeCountDays(ISTA, days({ on: 18 }))).toMatchObject({
+      measured: 18,
+      first: 'within',
+      final: 'outside',
+      rule: { provenance: { verification: 'from memory' } },
+    });
+  });
+
+  it('a kind with one count has no first one to miss', () => {
+    expect(aosa({ prescribed: { first: 7, final: 7 }, first: null, on: 7 })).toBe('within');
+  });
+
+  it('an edition without the rows judges its own days alone', () => {
+    const content = contentOf('ista');
+    const table = content.tables.parameters;
+    const old = readEdition({
+      ...content,
+      tables: {
+        ...content.tables,
+        parameters: {
+          ...(table ?? { section: '', origin: '' }),
+          rows: (table?.rows ?? []).filter((row) => !/^germination_(early|final|first)/.test(row.parameter ?? '')),
+        },
+      },
+    });
+    const judge = (change?: Parameters<typeof days>[0]) => judgeCountDays(old, days(change)).outcome;
+    expect([judge(), judge({ on: 9 }), judge({ on: 11 }), judge({ first: 5 }), judge({ first: null })]).toEqual([
+      'within',
+      'not-judged',
+      'not-judged',
+      'not-judged',
+      'not-judged',
+    ]);
+  });
+
+  it('refuses days that cannot be, by their name', () => {
+    expect(() => judgeCountDays(ISTA, days({ on: -1 }))).toThrow(/^final\.earliest/);
+    expect(() => judgeCountDays(ISTA, days({ earliest: 11, on: 10 }))).toThrow(/^final\.latest/);
+    expect(() => judgeCountDays(ISTA, days({ first: 1.5 }))).toThrow(/^first/);
+    expect(() => judgeCountDays(ISTA, days({ prescribed: { first: 5, final: 4 } }))).toThrow(/^prescribed\.final/);
+  });
+});

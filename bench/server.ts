@@ -99,7 +99,12 @@ await base.pool.end();
 // Writes: recorded on one copy, timed through HTTP on the second, replayed on the third.
 await clone('bench_base', 'bench_recorded');
 const chosen = dishes.slice(0, WRITES);
-const count = { counts: { normal: 38, abnormal: 4, hard: 0, fresh: 0, dead: 2 }, closed: false, entry: 'typed' };
+const count = {
+  counts: { normal: 38, abnormal: 4, hard: 0, fresh: 0, dead: 2 },
+  closed: false,
+  final: false,
+  entry: 'typed',
+};
 const put = (visitor: Visitor, dish: string) =>
   visitor.put(`/germination/dishes/${dish}/days/10`, count, 2).then((answer) => {
     if (answer.status !== 200) throw new Error(`answered ${answer.status}: ${JSON.stringify(answer.body)}`);

@@ -10,6 +10,7 @@ import { pointSimulated } from './devices/balances.ts';
 import { BalanceHub } from './devices/hub.ts';
 import { loadDemo } from './demo/load.ts';
 import { pointLogger, takeAllLogs } from './store/care.ts';
+import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';
 import { idempotencyKey, person } from './register/tables.ts';
@@ -76,6 +77,10 @@ try {
     })();
   });
 
+  // What an earlier version derived is derived anew while the laboratory works on.
+  refreshOutdated(connection, clock).catch((error: unknown) => {
+    log.error(error);
+  });
   const askLoggers = () => {
     takeAllLogs(connection.db, clock()).catch((error: unknown) => {
       log.error(error);

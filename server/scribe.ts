@@ -1,5 +1,6 @@
 import type { Transaction } from './database/connect.ts';
 import type { SignedIn, WriteContext } from './http/api.ts';
+import { todayIn } from './http/day.ts';
 import { refreshStanding } from './lot-sheet/standing.ts';
 import { may } from '@mercato/core/register/permissions';
 import { auditEntry } from './register/tables.ts';
@@ -12,13 +13,20 @@ export function scribe(
   tx: Transaction,
   person: SignedIn,
   at: Date,
+  zone = Intl.DateTimeFormat().resolvedOptions().timeZone,
 ): Pick<WriteContext<unknown>, 'tx' | 'person' | 'hand' | 'now' | 'audit' | 'touch'> & { settle: () => Promise<void> } {
   const touched = new Set<string>();
   return {
     tx,
     person,
     now: at,
-    hand: { personId: person.id, at, mayCorrectOthers: may(person.roles, 'bench.correct-others') },
+    hand: {
+      personId: person.id,
+      at,
+      today: todayIn(at, zone),
+      zone,
+      mayCorrectOthers: may(person.roles, 'bench.correct-others'),
+    },
     audit: async (note) => {
       await tx.insert(auditEntry).values({
         lotId: note.lotId ?? null,

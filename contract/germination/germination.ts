@@ -1,10 +1,12 @@
 import Joi from 'joi';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
 import { CLASSES, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { END_CAUSES, type CountDaysVerdict, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import type { GerminationResult, TestResult } from '@mercato/core/germination/result';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { isoDate, reason, text, wholeNumber } from '../http/fields.ts';
-import type { LotBrief, TestFrame, VesselView } from '../register/lots.ts';
+import { lateReason } from '../http/seen.ts';
+import type { LotBrief, SeenFrom, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface GerminationPlan {
   substrate: string;
@@ -21,6 +23,8 @@ export interface GerminationPlan {
 
 export interface NewGerminationTest extends GerminationPlan {
   vesselId: string;
+  /** Why the set-up is written down so late. */
+  lateReason?: string;
 }
 
 export const newGerminationTestSchema = Joi.object<NewGerminationTest, true>({
@@ -37,6 +41,7 @@ export const newGerminationTestSchema = Joi.object<NewGerminationTest, true>({
   dishes: wholeNumber(1, 16),
   seedsPerDish: Joi.number().valid(25, 50, 100).required(),
   place: text(80, 0).required(),
+  lateReason: lateReason().optional(),
 }).required();
 
 /** How a count was made: key by key, in tens, typed, or the rest by difference. */
@@ -45,9 +50,17 @@ export type EntryWay = (typeof ENTRY_WAYS)[number];
 
 export interface DishCount {
   counts: Counts;
-  /** A closed count is done; at the final count it closes the dish. */
+  /** A closed count is done; the final one closes the dish. */
   closed: boolean;
+  /** Whether this is the count that ends the dish. */
+  final: boolean;
+  /** Why the test does not end on its prescribed day. */
+  cause?: EndCause | null;
   entry: EntryWay;
+  /** Corrects the day on which it was seen; else the day of the address. */
+  seenOn?: string;
+  /** Why it is written down so late. */
+  lateReason?: string;
   reason?: string;
 }
 
@@ -60,9 +73,20 @@ export const dishCountSchema = Joi.object<DishCount, true>({
     dead: wholeNumber(0, 100),
   }).required(),
   closed: Joi.boolean().required(),
+  final: Joi.boolean().required(),
+  cause: Joi.string()
+    .valid(...END_CAUSES)
+    .allow(null)
+    .when('final', {
+      not: true,
+      then: Joi.forbidden().messages({ 'any.unknown': 'only the final count ends a test' }),
+    })
+    .optional(),
   entry: Joi.string()
     .valid(...ENTRY_WAYS)
     .required(),
+  seenOn: isoDate('the day').optional(),
+  lateReason: lateReason().optional(),
   reason: reason(),
 }).required();
 
@@ -70,6 +94,7 @@ export const dishCountSchema = Joi.object<DishCount, true>({
 export interface TallyKey {
   sequence: number;
   dishId: string;
+  /** The day of the test on which it was pressed. */
   day: number;
   seedClass: SeedClass;
   seeds: number;
@@ -99,12 +124,19 @@ export const tallyBatchSchema = Joi.object<TallyBatch, true>({
 }).required();
 
 export interface CountView {
+  /** Its address: the day of the test on which it was first said to be seen. */
+  key: number;
+  /** The day of the test on which it was seen. */
   day: number;
+  seenOn: string;
+  seenFrom: SeenFrom;
   counts: Counts;
   closed: boolean;
+  final: boolean;
+  cause: EndCause | null;
   by: string;
   at: string;
-  earlier: { counts: Counts; by: string; at: string; supersededBecause: string }[];
+  earlier: { counts: Counts; by: string; at: string; seenOn: string; supersededBecause: string }[];
 }
 
 export interface DishView {
@@ -125,7 +157,11 @@ export interface GerminationTest extends TestFrame {
   plan: GerminationPlan;
   calendar: readonly PlanEvent[];
   dishes: DishView[];
+  /** The day on which its seed came into germination conditions. */
+  dayZero: string;
   result: TestResult;
+  /** Whether it was counted on days that the book permits; null until all dishes are closed. */
+  days: CountDaysVerdict | null;
 }
 
 export interface GerminationView {

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { MoistureResult } from '@mercato/core/moisture/ovenMoisture';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
 import { decimalText, reason, text } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface OvenTexts {
@@ -11,7 +12,7 @@ export interface OvenTexts {
 }
 
 /** Two containers; `dried` is absent while the oven is on. */
-export interface MoistureWeighings {
+export interface MoistureWeighings extends SeenOn {
   first: OvenTexts;
   second: OvenTexts;
   reason?: string;
@@ -27,6 +28,7 @@ const oven = () =>
 export const moistureWeighingsSchema = Joi.object<MoistureWeighings, true>({
   first: oven(),
   second: oven(),
+  ...seenKeys,
   reason: reason(),
 }).required();
 

@@ -6,6 +6,7 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
 import { decimalText, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 /**
@@ -55,7 +56,7 @@ const seedCount = () =>
   });
 
 /** What was found in one tray, typed or closed at the station. */
-export interface TrayCount {
+export interface TrayCount extends SeenOn {
   /** Mass searched, g, as weighed. */
   examined: string;
   species: { name: string; count: number }[];
@@ -73,6 +74,7 @@ export const trayCountSchema = Joi.object<TrayCount, true>({
     .required()
     .messages({ 'array.unique': 'this species stands here twice' }),
   weighedOn: weighedOnSchema,
+  ...seenKeys,
   reason: reason(),
 }).required();
 
@@ -138,6 +140,9 @@ export const findBatchSchema = Joi.object<FindBatch, true>({
     .max(500)
     .required(),
 }).required();
+
+/** How a figure of a tray is stored among those of its test; the first tray's under its bare name. */
+export const fieldInTray = (tray: number, name: string): string => (tray === 1 ? name : `tray:${tray}:${name}`);
 
 export const trayNumber = (typed: string | undefined): number | null =>
   typed !== undefined && /^[1-9]\d{0,3}$/.test(typed) && Number(typed) <= MOST_TRAYS ? Number(typed) : null;

@@ -14,6 +14,7 @@ import type { UnitRule } from '@mercato/core/rule-books/edition';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
 import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 /** Whether the sample is judged as chaffy, where that differs from the kind's preset. */
@@ -32,7 +33,7 @@ export interface Blowing {
 export type FractionCounts = { examined: number } & Partial<Record<Fraction, number>>;
 
 /** Weighings in g, as read off the balance. A component that is not yet weighed is absent. */
-export interface PurityWeighings {
+export interface PurityWeighings extends SeenOn {
   workingSample: string;
   pureSeed?: string;
   /** Multiple units, weighed apart where the book parts their mass. */
@@ -110,6 +111,7 @@ export const purityWeighingsSchema = Joi.object<PurityWeighings, true>({
     })
     .optional(),
   weighedOn: weighedOnSchema,
+  ...seenKeys,
   reason: reason(),
 }).required();
 

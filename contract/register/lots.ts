@@ -93,8 +93,11 @@ export interface StepLine {
   /** What was measured, in figures; empty while there is nothing. */
   figure: string;
   note: string;
+  /** Whose hands it was, and when they last wrote. */
   by: string | null;
   at: string | null;
+  /** The day on which it was last seen. */
+  seenOn?: string;
   /** Why this step keeps the label from being released; null when it does not. */
   blocks: string | null;
   /** The calendar day on which it is to be done, where there is one. */
@@ -144,6 +147,8 @@ export interface LotSheet {
   parent: { id: string; reference: string } | null;
   /** Lots that it was divided into. */
   parts: { id: string; reference: string }[];
+  /** Why it would be held if it were judged today, though it stands released. */
+  wouldHold: string[];
   facts: { pureSeed: string | null; moisture: string | null; germination: string | null };
   steps: StepLine[];
   /** The working behind the figures of each step. */
@@ -187,15 +192,25 @@ export const decisionSchema = Joi.object<NewDecision, true>({
     .messages({ 'string.empty': 'a decision needs its reason', 'string.min': 'a decision needs its reason' }),
 }).required();
 
+/**
+ * Who says on which day something was seen: somebody, or nobody (then it is the day of writing); of what a file brought
+ * without a day, the plan of its test, or nobody (then it is the day on which it came in).
+ */
+export const SEEN_FROM = ['stated', 'recorded', 'plan', 'file'] as const;
+export type SeenFrom = (typeof SEEN_FROM)[number];
+
 /** A recorded figure or word with the hand that wrote it and what stood there before. */
 export interface FieldView {
   text: string;
   unit: string | null;
   by: string;
   at: string;
+  /** The day on which it was seen, and who says so. */
+  seenOn: string;
+  seenFrom: SeenFrom;
   /** The balance that it was read from, and how that stood; null where it was typed. */
   device: string | null;
-  earlier: { text: string; unit: string | null; by: string; at: string; supersededBecause: string }[];
+  earlier: { text: string; unit: string | null; by: string; at: string; seenOn: string; supersededBecause: string }[];
 }
 
 /** What every test on a working sample shows, whatever its step. */
@@ -239,6 +254,8 @@ export interface VesselView {
   version: number;
   createdAt: string;
   createdBy: string;
+  /** The day on which it was drawn; null where nobody said so. */
+  drawnOn: string | null;
 }
 
 /** What a scanned code opens: a vessel of a lot. Packets and places of the store open by themselves (`StoreScan`). */

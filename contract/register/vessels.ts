@@ -1,10 +1,11 @@
 import Joi from 'joi';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import { mass, text } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import { TEST_STEPS, type TestStep } from './steps.ts';
 
 /** A working sample to be drawn from the submitted sample, for one step. */
-export interface NewWorkingSample {
+export interface NewWorkingSample extends SeenOn {
   purpose: TestStep;
   mass: EnteredMass;
   /** One of two half working samples, drawn by itself: purity alone. */
@@ -26,4 +27,5 @@ export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
     })
     .optional(),
   why: text(300, 3).optional(),
+  ...seenKeys,
 }).required();

@@ -6,6 +6,7 @@ import {
   type HeterogeneityVerdict,
 } from '@mercato/core/sampling/judgeHeterogeneity';
 import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { DecisionView, FieldView } from '../register/lots.ts';
 
 export interface ContainerResult {
@@ -15,7 +16,7 @@ export interface ContainerResult {
 }
 
 /** A heterogeneity test, asked for when somebody doubts that a lot is one. */
-export interface NewHeterogeneityTest {
+export interface NewHeterogeneityTest extends SeenOn {
   attribute: Attribute;
   /** Which component, or which seed was counted. */
   part: string;
@@ -42,6 +43,7 @@ export const newHeterogeneityTestSchema = Joi.object<NewHeterogeneityTest, true>
   part: text(120, 0).required(),
   seedsEach: wholeNumber(1, 100_000),
   results: results(),
+  ...seenKeys,
 }).required();
 
 /** Corrects results of containers; what is not named stays. */

@@ -3,10 +3,11 @@ import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { isoDate, mass, reason, text } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { LotBrief, VesselView } from '../register/lots.ts';
 
 /** All primary samples poured together and mixed. */
-export interface NewComposite {
+export interface NewComposite extends SeenOn {
   mass: EnteredMass;
   /** What was lost in pouring: dust, spilled seed. */
   loss: EnteredMass;
@@ -15,10 +16,11 @@ export interface NewComposite {
 export const newCompositeSchema = Joi.object<NewComposite, true>({
   mass: mass('the mass of the composite sample'),
   loss: mass('what was lost'),
+  ...seenKeys,
 }).required();
 
 /** A part that is kept for later: of the composite or of the submitted sample. */
-export interface NewReserve {
+export interface NewReserve extends SeenOn {
   from: string;
   mass: EnteredMass;
   place: string;
@@ -30,6 +32,7 @@ export const newReserveSchema = Joi.object<NewReserve, true>({
   mass: mass('the mass of the reserve sample'),
   place: text(80).required().messages({ 'string.empty': 'say where it is kept' }),
   discardOn: isoDate('discardOn'),
+  ...seenKeys,
 }).required();
 
 /** Corrects what a composite or reserve sample weighs. */

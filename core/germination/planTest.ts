@@ -1,4 +1,5 @@
 import type { KindMethod } from '../rule-books/edition.ts';
+import { addDays } from '../units/days.ts';
 
 /** One day on the calendar of a test. */
 export interface PlanEvent {
@@ -33,8 +34,8 @@ export function planCalendar(input: PlanInput): readonly PlanEvent[] {
   whole('prechillDays', prechillDays, 0, LONGEST_DAYS);
   whole('firstCountDay', firstCountDay, 1, LONGEST_DAYS);
   whole('finalCountDay', finalCountDay, firstCountDay, LONGEST_DAYS);
-  const dateOf = (day: number) => addDays(setUpDate, prechillDays + day);
-  const events: PlanEvent[] = [{ what: 'set-up', day: 0, date: addDays(setUpDate, 0) }];
+  const dateOf = (day: number) => addDays(setUpDate, prechillDays + day, 'setUpDate');
+  const events: PlanEvent[] = [{ what: 'set-up', day: 0, date: addDays(setUpDate, 0, 'setUpDate') }];
   if (prechillDays > 0) events.push({ what: 'end-of-prechill', day: 0, date: dateOf(0) });
   if (firstCountDay < finalCountDay) {
     events.push({ what: 'first-count', day: firstCountDay, date: dateOf(firstCountDay) });
@@ -45,16 +46,12 @@ export function planCalendar(input: PlanInput): readonly PlanEvent[] {
   return events;
 }
 
-/** The day after so many days; calendar arithmetic only, no clock and no zone. */
-export function addDays(isoDate: string, days: number): string {
-  const time = Date.parse(`${isoDate}T00:00:00Z`);
-  if (
-    !/^\d{4}-\d{2}-\d{2}$/.test(isoDate) ||
-    Number.isNaN(time) ||
-    new Date(time).toISOString().slice(0, 10) !== isoDate
-  )
-    throw new RangeError(`setUpDate must be a date yyyy-mm-dd, got "${isoDate}"`);
-  return new Date(time + days * 86_400_000).toISOString().slice(0, 10);
+/**
+ * Day 0 of a test: the day on which its seed comes into germination conditions, after any pre-chill.
+ * Source: ISTA, germination, duration of the test: treatments before are not counted (from memory).
+ */
+export function dayZero({ setUpDate, prechillDays }: Pick<PlanInput, 'setUpDate' | 'prechillDays'>): string {
+  return addDays(setUpDate, prechillDays, 'setUpDate');
 }
 
 /** What a kind's row still lacks before a test can be planned. */

@@ -20,6 +20,8 @@ export interface LabelData {
   readonly book: Book;
   readonly edition: string;
   readonly laboratory: { readonly name: string; readonly address: string };
+  /** The day on which the document is made, yyyy-mm-dd. */
+  readonly today: string;
   readonly sample: {
     readonly mass: string;
     readonly drawnOn: string;
@@ -103,6 +105,7 @@ const MONTHS = [
  */
 export function analysisTag(data: LabelData, validityMonths: number): LabelDocument {
   const { purity, germination, otherSeeds } = data;
+  const validUntil = germination ? lastDayOf(addMonths(germination.concludedOn, validityMonths)) : null;
   const refusals = [
     ...(purity ? [] : ['Purity was not tested.']),
     ...(purity && data.book !== 'aosa'
@@ -112,6 +115,9 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
     ...(germination ? [] : ['Germination was not tested, or its test is not finished.']),
     ...(germination && germination.seeds < 400
       ? [`Germination rests on ${germination.seeds} seeds; a label needs 400.`]
+      : []),
+    ...(validUntil !== null && validUntil < data.today
+      ? [`The germination test has run out on ${validUntil}: test again.`]
       : []),
     ...data.blocks,
   ];
@@ -155,7 +161,7 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
       { label: 'Labelled by', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
     ],
     notes: [`Judged by ${data.edition}.`, ...data.accepted],
-    validUntil: germination ? lastDayOf(addMonths(germination.concludedOn, validityMonths)) : null,
+    validUntil,
     refusals,
   };
 }

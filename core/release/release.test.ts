@@ -15,6 +15,7 @@ const data: LabelData = {
   book: 'aosa',
   edition: 'a book',
   laboratory: { name: 'Station', address: 'Quillmere' },
+  today: '2024-11-24',
   sample: { mass: '200 g', drawnOn: '2026-09-01', drawnBy: 'A. Thorne', seal: 'Q1', code: '*0000000', sentIn: false },
   client: '',
   purity: {
@@ -75,6 +76,9 @@ describe('the tag', () => {
     expect(refused({ germination: data.germination && { ...data.germination, seeds: 200 } })[0]).toMatch(
       /200 seeds; a label needs 400/,
     );
+    // The last day of April 2025 is the last on which it may be used.
+    expect(refused({ today: '2025-04-30' })).toEqual([]);
+    expect(refused({ today: '2025-05-01' })).toEqual(['The germination test has run out on 2025-04-30: test again.']);
     expect(refused({ blocks: ['Purity: gain of 7 %.'] })).toEqual(['Purity: gain of 7 %.']);
   });
 });

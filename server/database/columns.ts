@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
   check,
+  date,
   foreignKey,
   index,
   numeric,
@@ -25,7 +26,17 @@ export const observationColumns = () => ({
   subject: uuid('subject').notNull(),
   field: text('field').notNull(),
   by: uuid('by').notNull(),
-  observedAt: instant('observed_at').notNull(),
+  /** The day, in the laboratory's zone, on which it was seen: what documents, ages and calendars use. */
+  seenOn: date('seen_on').notNull(),
+  /**
+   * Who says so: `stated` by a person, a file or a device; `recorded`: nobody did, the day of writing stands in; of
+   * what a file brought without a day: `plan`, the day it was planned for, or `file`, the day on which it came in.
+   */
+  seenFrom: text('seen_from').notNull(),
+  /** Why it was written down so late. */
+  lateReason: text('late_reason'),
+  /** The instant at which it was seen, where the time is known. */
+  observedAt: instant('observed_at'),
   recordedAt: instant('recorded_at').notNull(),
   device: text('device'),
   supersedes: uuid('supersedes'),
@@ -60,6 +71,7 @@ export function observationTable(name: string) {
       }),
       check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`),
       check(`${name}_reason`, sql`(supersedes is null) = (reason is null)`),
+      check(`${name}_seen_from`, sql`seen_from in ('stated','recorded','plan','file')`),
     ],
   );
 }

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
+import type { SeenFrom } from '@mercato/contract/register/lots';
 import { fault } from '../http/fault.ts';
 import type { Transaction } from './connect.ts';
 import type { ObservationTable } from './columns.ts';
@@ -17,14 +18,30 @@ export interface Entry {
   readonly device?: string | undefined;
 }
 
+/** When something was seen. */
+export interface Seen {
+  /** The day in the laboratory's zone. */
+  readonly on: string;
+  readonly from: SeenFrom;
+  /** The instant, where the time is known. */
+  readonly at: Date | null;
+  /** Why it is written down so late. */
+  readonly lateReason: string | null;
+}
+
 export interface Hand {
   readonly personId: string;
   readonly at: Date;
+  /** The day of `at` in the laboratory's zone. */
+  readonly today: string;
+  readonly zone: string;
   /** Whether this person may correct what others wrote. */
   readonly mayCorrectOthers: boolean;
   readonly device?: string | null;
-  /** When it was seen, where that was before it was written down. */
-  readonly observedAt?: Date;
+  /** When it was seen, where somebody said so; else it is seen as it is written down. */
+  readonly seen?: Seen;
+  /** The same for single fields, as a file brings it. */
+  readonly seenByField?: ReadonlyMap<string, Seen>;
 }
 
 /** Current observations of several subjects: those that nothing supersedes. */
@@ -64,6 +81,9 @@ function columnsOf(table: ObservationTable) {
     subject,
     field,
     by,
+    seenOn,
+    seenFrom,
+    lateReason,
     observedAt,
     recordedAt,
     device,
@@ -79,6 +99,9 @@ function columnsOf(table: ObservationTable) {
     subject,
     field,
     by,
+    seenOn,
+    seenFrom,
+    lateReason,
     observedAt,
     recordedAt,
     device,
@@ -90,9 +113,26 @@ function columnsOf(table: ObservationTable) {
   };
 }
 
+/** The columns that say when something was seen. */
+export const seenColumns = ({ on, from, at, lateReason }: Seen) => ({
+  seenOn: on,
+  seenFrom: from,
+  observedAt: at,
+  lateReason,
+});
+
+/** Seen as it is written down: nobody said otherwise. */
+export const seenNow = ({ today, at }: Pick<Hand, 'today' | 'at'>): Seen => ({
+  on: today,
+  from: 'recorded',
+  at,
+  lateReason: null,
+});
+
 /**
  * Writes entries down. What is the same as before is left alone; what differs supersedes it, and
- * then needs a reason and the right to correct it. Returns the fields that changed.
+ * then needs a reason and the right to correct it; it was seen when the one that it corrects was seen. Returns the
+ * fields that changed.
  */
 export async function recordObservations(
   tx: Transaction,
@@ -126,7 +166,7 @@ export async function recordObservations(
         subject: subject.id,
         field: entry.field,
         by: hand.personId,
-        observedAt: hand.observedAt ?? hand.at,
+        ...(before ? sameDay(before) : seenColumns(hand.seenByField?.get(entry.field) ?? hand.seen ?? seenNow(hand))),
         recordedAt: hand.at,
         device: entry.device ?? hand.device ?? null,
         supersedes: before?.id ?? null,
@@ -139,6 +179,54 @@ export async function recordObservations(
   });
   if (rows.length > 0) await tx.insert(table).values(rows);
   return { added, corrected };
+}
+
+/** A correction of a figure was seen no later than the figure. */
+export const sameDay = (before: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedAt' | 'lateReason'>) => ({
+  seenOn: before.seenOn,
+  seenFrom: before.seenFrom,
+  observedAt: before.observedAt,
+  lateReason: before.lateReason,
+});
+
+/**
+ * Corrects the day on which fields of a subject were seen; their figures stay. Returns the days that changed.
+ * @throws {Fault} 422 for a field of which nothing was recorded, or without a reason; 403 for what others wrote
+ */
+export async function redateObservations(
+  tx: Transaction,
+  table: ObservationTable,
+  subject: string,
+  fields: readonly string[],
+  hand: Hand & { readonly seen: Seen },
+  reason: string,
+): Promise<readonly { readonly field: string; readonly before: string; readonly after: string }[]> {
+  const current = new Map((await currentObservations(tx, table, [subject])).map((one) => [one.field, one]));
+  const rows = fields.flatMap((field, i) => {
+    const before = current.get(field);
+    if (!before)
+      throw fault('invalid', 'Nothing was recorded there.', [
+        { path: `fields.${i}`, message: `nothing was recorded as ${field}` },
+      ]);
+    if (before.seenOn === hand.seen.on) return [];
+    checkCorrection(before.by, hand, reason, field);
+    return [
+      {
+        before,
+        row: {
+          ...before,
+          ...seenColumns(hand.seen),
+          id: uuid(),
+          by: hand.personId,
+          recordedAt: hand.at,
+          supersedes: before.id,
+          reason,
+        },
+      },
+    ];
+  });
+  if (rows.length > 0) await tx.insert(table).values(rows.map((one) => one.row));
+  return rows.map(({ before }) => ({ field: before.field, before: before.seenOn, after: hand.seen.on }));
 }
 
 /** A correction names its reason; others' entries are corrected by the lead alone. */

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { addDays } from '@mercato/core/germination/planTest';
+import { addDays } from '@mercato/core/units/days';
 import { Exact } from '@mercato/core/units/mass';
 import type { Request } from '@mercato/contract/register/request';
 import type { Transaction } from '../database/connect.ts';

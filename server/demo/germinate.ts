@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { GerminationPlan } from '@mercato/contract/germination/germination';
-import { addDays, planCalendar } from '@mercato/core/germination/planTest';
+import { planCalendar } from '@mercato/core/germination/planTest';
+import { addDays } from '@mercato/core/units/days';
 import type { Counts } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import { countDish, setUpTest } from '../germination/routes.ts';
@@ -74,6 +75,7 @@ export async function germinate(
           abnormal: counted.final.abnormal + 2,
         },
         closed: true,
+        final: true,
         entry: 'typed',
         reason: 'Two seedlings with a decayed root had been called normal; seen again on the photograph.',
       });
@@ -123,6 +125,7 @@ async function runTest(
           await countDish(counting, await fresh(tx, dish.id), event.day, {
             counts: { normal: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
             closed: true,
+            final: false,
             entry: 'typed',
           });
         continue;
@@ -135,7 +138,7 @@ async function runTest(
           : final
             ? last
             : { normal: first, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
-      await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, entry: 'keys' });
+      await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, final, entry: 'keys' });
     }
   }
   return (await tx.select().from(benchTest).where(eq(benchTest.id, test.id)))[0] ?? test;

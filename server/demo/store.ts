@@ -1,6 +1,6 @@
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { Transaction } from '../database/connect.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { scribe } from '../scribe.ts';
 import { addPacket, packetView, writeLine } from '../store/packets.ts';
 import { addPlace } from '../store/places.ts';

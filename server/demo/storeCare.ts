@@ -1,6 +1,6 @@
 import { NOTHING_SAID } from '@mercato/contract/store/lists';
 import { startBatch, writeBatch } from '../storage/batches.ts';
-import { addDays } from '@mercato/core/germination/planTest';
+import { addDays } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
 import { addPlan } from '../sowing/plans.ts';
 import { scribe } from '../scribe.ts';

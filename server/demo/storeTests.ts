@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import type { Treatment } from '@mercato/contract/quick-tests/rounds';
-import { addDays } from '@mercato/core/germination/planTest';
+import { addDays } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { endBag, keepLook, startRound } from '../quick-tests/rounds.ts';
 import { roundView } from '../quick-tests/views.ts';
 import { scribe } from '../scribe.ts';

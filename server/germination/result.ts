@@ -8,17 +8,29 @@ import type {
 } from '@mercato/contract/germination/germination';
 import type { StepLine } from '@mercato/contract/register/lots';
 import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import { missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
+import {
+  judgeCountDays,
+  knowsDays,
+  type CountDaysVerdict,
+  type EndCause,
+} from '@mercato/core/germination/judgeCountDays';
+import { dayZero, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
-import type { Edition } from '@mercato/core/rule-books/edition';
+import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
+import { daysBetween } from '@mercato/core/units/days';
+import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { handsOf, type Written } from '../register/tests.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
+import { kindOf, methodFor } from '../rule-books/editions.ts';
+import { shippedBooks } from '../rule-books/shipped.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 type CountRow = typeof germinationCount.$inferSelect;
 
-export const dayOf = (field: string) => Number(field.slice('day:'.length));
+/** The address of a count: the day of the test on which it was first said to be seen. */
+export const keyOf = (field: string) => Number(field.slice('day:'.length));
 export const countsOf = (row: CountRow): Counts => ({
   normal: row.normal,
   abnormal: row.abnormal,
@@ -26,9 +38,6 @@ export const countsOf = (row: CountRow): Counts => ({
   fresh: row.fresh,
   dead: row.dead,
 });
-
-/** Whether a count closed its dish: the final one does. */
-export const closesForGood = (row: CountRow): boolean => row.closed && row.entry.startsWith('final');
 
 /** The counts of each day that nothing supersedes. */
 export function currentCounts(rows: readonly CountRow[]): CountRow[] {
@@ -38,16 +47,32 @@ export function currentCounts(rows: readonly CountRow[]): CountRow[] {
 
 export async function readGermination(tx: Transaction, file: LotFile): Promise<GerminationView> {
   const { method, edition } = file;
+  const filed = testsIn(file, 'germination');
   const dishes = await dishViews(
     tx,
     file.vessels.filter((one) => one.kind === 'replicate'),
     file.names,
+    (vesselId) => {
+      const test = filed.find((one) => one.test.vesselId === vesselId);
+      return test ? dayZero(test.test.plan as GerminationPlan) : null;
+    },
   );
-  const tests = testsIn(file, 'germination').map(({ test, frame, edition: judge }): GerminationTest => {
+  const tests: GerminationTest[] = [];
+  for (const { test, frame, edition: judge } of filed) {
     const plan = test.plan as GerminationPlan;
     const own = dishes.filter((one) => one.vessel.parentId === test.vesselId).map((one) => one.view);
-    return { ...frame, plan, calendar: planCalendar(plan), dishes: own, result: resultOf(judge, own) };
-  });
+    const result = resultOf(judge, own);
+    const asked = judge === edition ? method : await methodFor(tx, judge, file.lot.species, file.lot.bookKind);
+    tests.push({
+      ...frame,
+      plan,
+      calendar: planCalendar(plan),
+      dayZero: dayZero(plan),
+      dishes: own,
+      result,
+      days: result.complete ? countDaysOf(judge, plan, asked, file.family === LEGUMES, own) : null,
+    });
+  }
   return {
     lot: file.brief,
     method: method ?? null,
@@ -71,6 +96,66 @@ export function resultOf(edition: Edition, dishes: readonly DishView[]): TestRes
   );
 }
 
+const LEGUMES = 'Fabaceae';
+export const isLegume = async (tx: Transaction, species: string): Promise<boolean> =>
+  (await kindOf(tx, species))?.family === LEGUMES;
+
+/**
+ * Judges the days on which the dishes of a test were counted by what is prescribed for the kind; where the book does
+ * not know the kind, by its plan.
+ */
+export function countDaysOf(
+  edition: Edition,
+  plan: GerminationPlan,
+  method: KindMethod | undefined,
+  legume: boolean,
+  dishes: readonly DishView[],
+): CountDaysVerdict {
+  const final = method?.finalCountDay?.value ?? plan.finalCountDay;
+  const ends = dishes.flatMap((dish) => dish.days.filter((one) => one.final && one.closed));
+  // Days are never below 0 but where the laboratory moved to another zone since.
+  const days = ends.map((one) => Math.max(0, one.day));
+  const firsts = dishes.flatMap((dish) =>
+    dish.days.filter((one) => !one.final && one.closed).map((one) => Math.max(0, one.day)),
+  );
+  // An edition of before the rows on count days says nothing of them: those of the shipped one are named instead.
+  const speaks = knowsDays(edition) ? edition : shippedBooks()[edition.book];
+  return judgeCountDays(speaks, {
+    prescribed: { first: Math.min(method?.firstCountDay?.value ?? plan.firstCountDay, final), final },
+    first: firsts.length > 0 ? Math.min(...firsts) : null,
+    final: { earliest: Math.min(...days), latest: Math.max(...days) },
+    cause: ends.find((one) => one.cause !== null)?.cause ?? null,
+    legume,
+  });
+}
+
+/** The worse of its replicates and of the days on which they were counted. */
+export const germinationOutcome = ({ verdict }: TestResult, days: CountDaysVerdict): Outcome =>
+  worst([...(verdict ? [verdict.outcome] : []), ...(days.outcome === 'within' ? [] : [days.outcome])]);
+
+const blocking = (outcome: Outcome): boolean => outcome === 'outside' || outcome === 'not-judged';
+
+/** What was written of a test: its set-up and its counts. */
+export const writtenIn = (test: GerminationTest): Written[] =>
+  test.dishes.flatMap((dish) => dish.days.map(({ by, at, seenOn }) => ({ by, at, seenOn })));
+
+/** The days of the test on which its dishes were closed, the last of them the day of completion. */
+export function endDays(test: GerminationTest): { readonly day: number; readonly seenOn: string } | null {
+  const ends = test.dishes.flatMap((dish) => dish.days.filter((one) => one.final && one.closed));
+  const last = ends.sort((a, b) => a.seenOn.localeCompare(b.seenOn)).at(-1);
+  return last ? { day: last.day, seenOn: last.seenOn } : null;
+}
+
+/** A count belongs to a planned day from so many days before it on. Common practice, no source. */
+const AROUND = 4;
+
+function countWords({ measured, outcome, final, first, prescribed }: CountDaysVerdict): string {
+  if (final === outcome) return `final count on day ${measured ?? ''}, day ${prescribed.final} is prescribed`;
+  return measured === null && first === outcome
+    ? `no first count, day ${prescribed.first} is prescribed`
+    : `first count on day ${measured ?? ''}, day ${prescribed.first} is prescribed`;
+}
+
 /** Tests that count: all that nobody set aside. */
 export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] {
   return tests.filter((one) => one.decision?.decision !== 'set-aside');
@@ -80,6 +165,8 @@ export async function dishViews(
   tx: Transaction,
   replicates: readonly Vessel[],
   names: ReadonlyMap<string, string>,
+  /** Day 0 of the test on a working sample. */
+  zeroOf: (vesselId: string) => string | null,
 ): Promise<{ vessel: Vessel; view: DishView }[]> {
   if (replicates.length === 0) return [];
   const ids = replicates.map((one) => one.id);
@@ -101,10 +188,11 @@ export async function dishViews(
     const days = dayViews(
       rows.filter((row) => row.subject === vessel.id),
       names,
+      zeroOf(vessel.parentId ?? ''),
     );
     const seeds = vessel.seeds ?? 0;
     const open = keys.filter(
-      (key) => key.dishId === vessel.id && !days.some((one) => one.day === key.day && one.closed),
+      (key) => key.dishId === vessel.id && !days.some((one) => one.key === key.day && one.closed),
     );
     return {
       vessel,
@@ -114,7 +202,7 @@ export async function dishViews(
         code: vessel.code,
         seeds,
         version: vessel.version,
-        closed: rows.some((row) => row.subject === vessel.id && closesForGood(row)),
+        closed: days.some((one) => one.final && one.closed),
         total: addCounts(days.map((one) => one.counts)),
         days,
         tallies: tallySums(open),
@@ -134,7 +222,7 @@ function tallySums(keys: readonly { day: number; seedClass: string; seeds: numbe
     });
 }
 
-function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>): CountView[] {
+function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>, zero: string | null): CountView[] {
   const byId = new Map(rows.map((row) => [row.id, row]));
   return currentCounts(rows)
     .map((row) => {
@@ -146,32 +234,42 @@ function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>)
           counts: countsOf(before),
           by: names.get(before.by) ?? '',
           at: before.recordedAt.toISOString(),
+          seenOn: before.seenOn,
           supersededBecause: next.reason ?? '',
         });
         next = before;
       }
       return {
-        day: dayOf(row.field),
+        key: keyOf(row.field),
+        day: zero === null ? keyOf(row.field) : daysBetween(zero, row.seenOn),
+        seenOn: row.seenOn,
+        seenFrom: row.seenFrom as CountView['seenFrom'],
         counts: countsOf(row),
         closed: row.closed,
+        final: row.final,
+        cause: row.cause as EndCause | null,
         by: names.get(row.by) ?? '',
         at: row.recordedAt.toISOString(),
         earlier,
       };
     })
-    .sort((a, b) => a.day - b.day);
+    .sort((a, b) => a.day - b.day || a.key - b.key);
 }
 
 /** The count that is due (or comes next) in a test, or null when all dishes are closed. */
 export function dueCount(
   test: GerminationTest,
+  today: string,
 ): { day: number; date: string; final: boolean; openDishes: number[] } | null {
   if (test.result.complete) return null;
   const counts = test.calendar.filter((one) => one.what.endsWith('count'));
+  const last = counts.at(-1);
   for (const event of counts) {
     const final = event.what === 'final-count';
+    // A count that was left out is not asked for any more once the final one has come.
+    if (!final && last && last.date <= today) continue;
     const openDishes = test.dishes
-      .filter((dish) => (final ? !dish.closed : !dish.days.some((one) => one.day === event.day && one.closed)))
+      .filter((dish) => !dish.closed && (final || !dish.days.some((one) => one.closed && one.day > event.day - AROUND)))
       .map((dish) => dish.number);
     if (openDishes.length > 0) return { day: event.day, date: event.date, final, openDishes };
   }
@@ -194,8 +292,8 @@ export function germinationLine(view: GerminationView, sampled: boolean): StepLi
           : 'working sample to be drawn'
         : 'waits for the sample',
     };
-  const hand = { by: last.updatedBy, at: last.updatedAt };
-  const due = dueCount(last);
+  const hand = handsOf(writtenIn(last), { by: last.createdBy, at: last.createdAt });
+  const due = dueCount(last, view.today);
   if (due) {
     const open = due.openDishes.length === last.dishes.length ? '' : `dish ${due.openDishes.join(', ')} open`;
     return {
@@ -205,6 +303,20 @@ export function germinationLine(view: GerminationView, sampled: boolean): StepLi
       due: due.date,
       figure: due.final ? 'final count' : `count of day ${due.day}`,
       note: [tests.length > 1 ? `test ${last.number}` : '', open].filter(Boolean).join(', '),
+    };
+  }
+  const misdated = tests.find(
+    (one) => one.days !== null && blocking(one.days.outcome) && one.decision?.decision !== 'accept',
+  );
+  if (misdated?.days) {
+    const note = `${tests.length > 1 ? `test ${misdated.number}: ` : ''}${countWords(misdated.days)}`;
+    return {
+      ...base,
+      ...hand,
+      mark: misdated.days.outcome,
+      figure: misdated.result.rounded ? `${misdated.result.rounded.rounded.normal} %` : '',
+      note,
+      blocks: `Germination: ${note}, and nobody has decided.`,
     };
   }
   const { combined } = view;

@@ -9,20 +9,40 @@ import {
   type NewGerminationTest,
 } from '@mercato/contract/germination/germination';
 import { addCounts, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
-import { addDays, planCalendar } from '@mercato/core/germination/planTest';
+import type { EndCause } from '@mercato/core/germination/judgeCountDays';
+import { dayZero } from '@mercato/core/germination/planTest';
+import { addDays, daysBetween } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
-import { checkCorrection } from '../database/observations.ts';
+import { checkCorrection, sameDay, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { todayIn } from '../http/session.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
-import { laboratoryOf, openFile } from '../register/lotFile.ts';
+import { openFile } from '../register/lotFile.ts';
+import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { benchTest, vessel } from '../register/tables.ts';
-import { bumpTest, judged, keepJudgement, startTest, testById, type BenchTest } from '../register/tests.ts';
+import { checkDay, seenOf, type After } from '../register/seen.ts';
+import {
+  bumpTest,
+  drawnBefore,
+  judged,
+  keepJudgement,
+  startTest,
+  testById,
+  type BenchTest,
+} from '../register/tests.ts';
 import { addVessels, vesselsOf, type Vessel } from '../register/vessels.ts';
-import { editionById } from '../rule-books/editions.ts';
-import { closesForGood, countsOf, currentCounts, dishViews, readGermination, resultOf } from './result.ts';
+import { editionById, methodFor } from '../rule-books/editions.ts';
+import {
+  countDaysOf,
+  countsOf,
+  currentCounts,
+  dishViews,
+  germinationOutcome,
+  isLegume,
+  readGermination,
+  resultOf,
+} from './result.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch' | 'now'>;
@@ -71,20 +91,24 @@ export function germinationRoutes(api: Api<LotPicture>): void {
     path: '/germination/tests/:test/tallies',
     permission: 'bench.write',
     schema: tallyBatchSchema,
-    handle: async ({ tx, params, body, person, now }) => {
+    handle: async ({ tx, params, body, person, now, hand }) => {
       const test = await testById(tx, idParam(params, 'test'), 'germination');
       const dishes = new Set(
         (await vesselsOf(tx, test.lotId)).filter((one) => one.parentId === test.vesselId).map((one) => one.id),
       );
-      const days = countDays(test.plan as GerminationPlan);
+      // A key is of the day on which it was pressed; one that waited for the network is of an earlier one.
+      const today = daysBetween(dayZero(test.plan as GerminationPlan), hand.today);
       body.keys.forEach((key, i) => {
         if (!dishes.has(key.dishId))
           throw fault('invalid', 'This dish is not part of the test.', [
             { path: `keys.${i}.dishId`, message: 'not a dish of this test' },
           ]);
-        if (!days.includes(key.day))
-          throw fault('invalid', 'This is not a count day of the test.', [
-            { path: `keys.${i}.day`, message: `one of ${days.join(', ')}` },
+        if (key.day > today)
+          throw fault('invalid', 'This day of the test has not come.', [
+            {
+              path: `keys.${i}.day`,
+              message: today < 0 ? 'the test has not come to warmth yet' : `at most ${today}, which is today`,
+            },
           ]);
       });
       await tx
@@ -96,21 +120,12 @@ export function germinationRoutes(api: Api<LotPicture>): void {
   });
 }
 
-const labToday = async (tx: Transaction, now: Date) => todayIn(now, (await laboratoryOf(tx)).zone);
-
-const countDays = (plan: GerminationPlan) =>
-  planCalendar(plan)
-    .filter((one) => one.what.endsWith('count'))
-    .map((one) => one.day);
-
 /** Plans a test and sets its dishes: one vessel with a code for each. */
 export async function setUpTest(context: Write, body: NewGerminationTest): Promise<BenchTest> {
-  const { vesselId, ...plan } = body;
-  const test = await startTest(context, 'germination', vesselId, plan);
-  if (plan.setUpDate > (await labToday(context.tx, context.now)))
-    throw fault('invalid', 'A test is set up today or was set up before.', [
-      { path: 'setUpDate', message: 'lies in the future' },
-    ]);
+  const { vesselId, lateReason, ...plan } = body;
+  const { hand } = context;
+  checkDay(plan.setUpDate, hand.today, await drawnBefore(context.tx, vesselId), lateReason !== undefined, 'setUpDate');
+  const test = await startTest(context, 'germination', vesselId, { ...plan, ...(lateReason ? { lateReason } : {}) });
   await addVessels(
     context.tx,
     Array.from({ length: plan.dishes }, (_, i) => ({
@@ -120,60 +135,96 @@ export async function setUpTest(context: Write, body: NewGerminationTest): Promi
       number: i + 1,
       seeds: plan.seedsPerDish,
       place: plan.place || null,
+      drawnOn: plan.setUpDate,
     })),
-    context.hand.personId,
+    hand.personId,
     context.now,
   );
   return test;
 }
 
+/** How a count comes in: entered at the bench, or by a file that may not say on which day it was made. */
+export type CountFrom = 'bench' | 'plan';
+
 /**
- * Writes one dish's count of one day down, superseding what stood there, and judges the test when
- * its last dish closes.
+ * Writes one dish's count down under the day of the test on which it was seen, superseding what was written there,
+ * and judges the test when its last dish closes. A correction was seen when the count was, unless it corrects the day.
+ *
+ * @param key  day of the test, from 0: the day of a new count, the address of one that is there
  */
-export async function countDish(context: Write, dish: Vessel, day: number, body: DishCount): Promise<void> {
+export async function countDish(
+  context: Write,
+  dish: Vessel,
+  key: number,
+  body: DishCount,
+  from: CountFrom = 'bench',
+): Promise<void> {
   const { tx, hand, audit, touch, now } = context;
   const [test] = await tx
     .select()
     .from(benchTest)
     .where(eq(benchTest.vesselId, dish.parentId ?? dish.id));
   if (!test) throw fault('not-found', 'This dish belongs to no test.');
-  const plan = test.plan as GerminationPlan;
-  const days = countDays(plan);
-  const final = day === days.at(-1);
-  if (!days.includes(day))
-    throw fault('not-found', `Day ${day} is not a count day of this test; those are ${days.join(', ')}.`);
-  if ((await labToday(tx, now)) < addDays(plan.setUpDate, plan.prechillDays))
+  const zero = dayZero(test.plan as GerminationPlan);
+  if (zero > hand.today)
     throw fault('invalid', 'The test has not come to warmth yet.', [
-      { path: 'day', message: `counts begin after ${addDays(plan.setUpDate, plan.prechillDays)}` },
+      { path: 'day', message: `counts begin on ${zero}` },
     ]);
-
   const rows = await tx.select().from(germinationCount).where(eq(germinationCount.subject, dish.id));
   const current = currentCounts(rows);
-  const others = current.filter((row) => row.field !== `day:${day}`);
+  const before = current.find((row) => row.field === `day:${key}`);
+  const after: After = { on: zero, what: 'the seed came into germination conditions' };
+  const stated = body.seenOn ?? (before ? undefined : addDays(zero, key));
+  const seen: Seen | null =
+    stated === undefined
+      ? null
+      : { ...seenOf(hand, { ...body, seenOn: stated }, after), ...(from === 'plan' ? { from } : {}) };
+
+  const others = current.filter((row) => row !== before);
   const seeds = dish.seeds ?? 0;
   const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
   if (total > seeds)
     throw fault('invalid', 'More seeds were called than set.', [
       { path: 'counts', message: `adds to ${total} over all days, but ${seeds} seeds were set` },
     ]);
-  if (!final)
+  if (!body.final)
     for (const one of ['hard', 'fresh'] as const)
       if (body.counts[one] > 0)
         throw fault('invalid', 'Hard and fresh seed is called at the final count.', [
           { path: `counts.${one}`, message: 'waits for the final count' },
         ]);
-  const closesDish = (final && body.closed) || current.some(closesForGood);
+  const end = others.find((row) => row.final && row.closed);
+  const on = seen?.on ?? before?.seenOn ?? hand.today;
+  if (end && body.final)
+    throw fault('conflict', `Dish ${dish.number} has its final count already.`, [
+      { path: 'final', message: `the final count was made on ${end.seenOn}` },
+    ]);
+  if (end && on > end.seenOn)
+    throw fault('invalid', `Dish ${dish.number} ended on ${end.seenOn}.`, [
+      { path: 'seenOn', message: `lies after its final count, of ${end.seenOn}` },
+    ]);
+  const last = others
+    .map((row) => row.seenOn)
+    .sort()
+    .at(-1);
+  if (body.final && body.closed && last !== undefined && on < last)
+    throw fault('invalid', 'The final count is the last.', [
+      { path: 'seenOn', message: `a count of ${last} lies after it` },
+    ]);
+  const closesDish = (body.final && body.closed) || end !== undefined;
   if (closesDish && total < seeds)
     throw fault('invalid', `${seeds - total} seeds of dish ${dish.number} are still to call.`, [
       { path: 'counts', message: `adds to ${total}, ${seeds} seeds were set` },
     ]);
 
-  const before = current.find((row) => row.field === `day:${day}`);
-  const same = before && CLASSES.every((one) => before[one] === body.counts[one]) && before.closed === body.closed;
-  if (same) return;
-  const counted = before && CLASSES.some((one) => before[one] !== body.counts[one]);
-  if (before?.closed && counted) checkCorrection(before.by, hand, body.reason, `dish ${dish.number}`);
+  // What is not said of a count that is there stays as it was said.
+  const cause = body.cause === undefined ? ((before?.final ? before.cause : null) as EndCause | null) : body.cause;
+  const recounted = before && CLASSES.some((one) => before[one] !== body.counts[one]);
+  const redated = before && seen !== null && seen.on !== before.seenOn;
+  const judgedOtherwise = before && (before.final !== body.final || before.cause !== cause);
+  if (before && !recounted && !redated && !judgedOtherwise && before.closed === body.closed) return;
+  if (before?.closed && (recounted || redated || judgedOtherwise))
+    checkCorrection(before.by, hand, body.reason, `dish ${dish.number}`);
   if (before?.closed && !body.closed)
     throw fault('invalid', 'A closed count stays closed; correct its figures instead.', [
       { path: 'closed', message: 'was closed already' },
@@ -183,16 +234,18 @@ export async function countDish(context: Write, dish: Vessel, day: number, body:
     id,
     lotId: dish.lotId,
     subject: dish.id,
-    field: `day:${day}`,
+    field: `day:${key}`,
     by: hand.personId,
-    observedAt: now,
+    ...(before && !redated ? sameDay(before) : seenColumns(seen ?? seenNow(hand))),
     recordedAt: now,
     device: null,
     supersedes: before?.id ?? null,
     reason: before ? (body.reason ?? 'counting went on') : null,
     ...body.counts,
     closed: body.closed,
-    entry: `${final ? 'final' : 'interim'} ${body.entry}`,
+    final: body.final,
+    cause,
+    entry: body.entry,
   });
   await tx
     .update(vessel)
@@ -201,27 +254,29 @@ export async function countDish(context: Write, dish: Vessel, day: number, body:
   await bumpTest(tx, test, hand);
   await audit({
     lotId: dish.lotId,
-    action: before?.closed ? `corrected dish ${dish.number}, day ${day}` : `counted dish ${dish.number}, day ${day}`,
+    action: before?.closed ? `corrected dish ${dish.number}, day ${key}` : `counted dish ${dish.number}, day ${key}`,
     subject: `vessel ${dish.code}`,
-    before: before ? Object.fromEntries(CLASSES.map((one) => [one, before[one]])) : null,
-    after: body.counts,
+    before: before ? { ...Object.fromEntries(CLASSES.map((one) => [one, before[one]])), seenOn: before.seenOn } : null,
+    after: { ...body.counts, seenOn: on, final: body.final, ...(cause ? { cause } : {}) },
     reason: body.reason,
   });
-  if (closesDish) await judge(tx, test, now);
+  if (closesDish) await judge(tx, test, hand);
   touch(dish.lotId);
 }
 
 /** Keeps a judgement once every dish is closed. */
-async function judge(tx: Transaction, test: BenchTest, now: Date): Promise<void> {
+async function judge(tx: Transaction, test: BenchTest, hand: Hand): Promise<void> {
   const replicates = (await vesselsOf(tx, test.lotId)).filter(
     (one) => one.kind === 'replicate' && one.parentId === test.vesselId,
   );
-  const dishes = await dishViews(tx, replicates, new Map());
-  const result = resultOf(
-    await editionById(tx, test.editionId),
-    dishes.map(({ view }) => view),
-  );
+  const zero = dayZero(test.plan as GerminationPlan);
+  const dishes = (await dishViews(tx, replicates, new Map(), () => zero)).map(({ view }) => view);
+  const edition = await editionById(tx, test.editionId);
+  const result = resultOf(edition, dishes);
   if (!result.complete || !result.verdict) return;
+  const lot = await lotById(tx, test.lotId);
+  const method = await methodFor(tx, edition, lot.species, lot.bookKind);
+  const days = countDaysOf(edition, test.plan as GerminationPlan, method, await isLegume(tx, lot.species), dishes);
   const rows = await tx
     .select()
     .from(germinationCount)
@@ -235,8 +290,8 @@ async function judge(tx: Transaction, test: BenchTest, now: Date): Promise<void>
     tx,
     judged(test),
     currentCounts(rows).map((row) => row.id),
-    result.verdict.outcome,
-    result,
-    now,
+    germinationOutcome(result, days),
+    { ...result, days },
+    hand,
   );
 }

@@ -21,10 +21,21 @@ const five = () => ({
   dead: integer('dead').notNull(),
 });
 
-/** Seeds of one dish that were called and removed on one count day; `field` is `day:<n>`. */
+/**
+ * Seeds of one dish that were called and removed at one count. `field` is `day:<n>` by the day of the test on which
+ * it was first said to be seen; `seenOn` is the day that counts. The final count closes the dish.
+ */
 export const germinationCount = pgTable(
   'germination_count',
-  { ...observationColumns(), ...five(), closed: boolean('closed').notNull(), entry: text('entry').notNull() },
+  {
+    ...observationColumns(),
+    ...five(),
+    closed: boolean('closed').notNull(),
+    final: boolean('final').notNull(),
+    /** Why the test does not end on its prescribed day. */
+    cause: text('cause'),
+    entry: text('entry').notNull(),
+  },
   (t) => [
     uniqueIndex('germination_count_one_root')
       .on(t.subject, t.field)
@@ -39,6 +50,8 @@ export const germinationCount = pgTable(
     }),
     check('germination_count_values', sql`least(normal, abnormal, hard, fresh, dead) >= 0`),
     check('germination_count_reason', sql`(supersedes is null) = (reason is null)`),
+    check('germination_count_seen_from', sql`seen_from in ('stated','recorded','plan','file')`),
+    check('germination_count_cause', sql`cause in ('all-germinated','not-yet-judgeable','swollen-legume')`),
   ],
 );
 

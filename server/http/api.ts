@@ -8,6 +8,7 @@ import type { Connection, Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
 import { Fault, fault } from './fault.ts';
+import { todayIn } from './day.ts';
 
 export interface SignedIn {
   readonly id: string;
@@ -174,7 +175,13 @@ export class Api<Picture = unknown> {
             body: checked.value,
             seenVersion,
             now,
-            hand: { personId: person.id, at: now, mayCorrectOthers: may(person.roles, 'bench.correct-others') },
+            hand: {
+              personId: person.id,
+              at: now,
+              today: todayIn(now, zoneOf(response)),
+              zone: zoneOf(response),
+              mayCorrectOthers: may(person.roles, 'bench.correct-others'),
+            },
             audit: async (note) => {
               await tx.insert(auditEntry).values({
                 lotId: note.lotId ?? null,
@@ -237,6 +244,9 @@ function signedIn(response: Response): SignedIn {
   if (!person) throw fault('not-signed-in', 'Sign in first.');
   return person;
 }
+
+/** The laboratory's zone, read with the person. */
+const zoneOf = (response: Response): string => response.locals.zone as string;
 
 /** Path parameters as text that the database can be asked for; anything else names nothing. */
 function plainParams(request: Request): Record<string, string> {

@@ -45,7 +45,12 @@ beforeAll(async () => {
 afterAll(() => lab.close());
 
 const weighings = { workingSample: '5.000', pureSeed: '4.900', otherSeeds: '0.050', inertMatter: '0.050' };
-const count = { counts: { normal: 50, abnormal: 0, hard: 0, fresh: 0, dead: 0 }, closed: true, entry: 'typed' };
+const count = {
+  counts: { normal: 50, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
+  closed: true,
+  final: true,
+  entry: 'typed',
+};
 
 describe('what cannot be is refused at its field, and nothing is written', () => {
   it.each([
@@ -146,7 +151,7 @@ describe('what cannot be is refused at its field, and nothing is written', () =>
       'more seeds than set',
       () =>
         lead.put(
-          `/germination/dishes/${dish.id}/days/4`,
+          `/germination/dishes/${dish.id}/days/0`,
           { ...count, counts: { ...count.counts, normal: 60, dead: 41 } },
           dish.version,
         ),
@@ -157,8 +162,8 @@ describe('what cannot be is refused at its field, and nothing is written', () =>
       'hard seed at an interim count',
       () =>
         lead.put(
-          `/germination/dishes/${dish.id}/days/4`,
-          { ...count, counts: { ...count.counts, hard: 1 } },
+          `/germination/dishes/${dish.id}/days/0`,
+          { ...count, final: false, counts: { ...count.counts, hard: 1 } },
           dish.version,
         ),
       422,
@@ -166,7 +171,7 @@ describe('what cannot be is refused at its field, and nothing is written', () =>
     ],
     [
       'a final count that leaves seeds uncalled',
-      () => lead.put(`/germination/dishes/${dish.id}/days/10`, count, dish.version),
+      () => lead.put(`/germination/dishes/${dish.id}/days/0`, count, dish.version),
       422,
       'counts',
     ],

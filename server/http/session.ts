@@ -11,6 +11,7 @@ import type { Role } from '@mercato/core/register/permissions';
 import type { Connection } from '../database/connect.ts';
 import { auditEntry, laboratory, person, rateLimit } from '../register/tables.ts';
 import type { SignedIn } from './api.ts';
+import { todayIn } from './day.ts';
 import { fault } from './fault.ts';
 
 declare module 'express-session' {
@@ -51,11 +52,20 @@ export function whoAsks(connection: Connection): RequestHandler {
     const id = request.session.personId;
     if (id !== undefined) {
       const [row] = await connection.db
-        .select({ id: person.id, name: person.name, username: person.username, roles: person.roles })
+        .select({
+          id: person.id,
+          name: person.name,
+          username: person.username,
+          roles: person.roles,
+          zone: laboratory.zone,
+        })
         .from(person)
+        .leftJoin(laboratory, eq(laboratory.id, 1))
         .where(and(eq(person.id, id), eq(person.active, true)));
       if (row) {
-        response.locals.person = { ...row, roles: row.roles as Role[] } satisfies SignedIn;
+        const { zone, ...who } = row;
+        response.locals.person = { ...who, roles: row.roles as Role[] } satisfies SignedIn;
+        response.locals.zone = zone ?? 'UTC';
         if (
           request.method !== 'GET' &&
           request.method !== 'HEAD' &&
@@ -149,19 +159,6 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
     response.clearCookie('mercato.sid').json({});
   });
 }
-
-/** The calendar day in the laboratory's zone. */
-export function todayIn(now: Date, zone: string): string {
-  let days = dayFormats.get(zone);
-  if (!days) {
-    days = new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' });
-    dayFormats.set(zone, days);
-  }
-  return days.format(now);
-}
-
-/** Making a format costs more than the whole of a short request; a laboratory has one zone. */
-const dayFormats = new Map<string, Intl.DateTimeFormat>();
 
 /** Keeps the counters in PostgreSQL, because several processes may serve one laboratory. */
 function sharedStore({ db }: Connection, clock: () => Date): Store {

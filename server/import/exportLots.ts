@@ -2,6 +2,7 @@ import { asc } from 'drizzle-orm';
 import { stringify } from 'csv-stringify/sync';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
+import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
 import { COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
@@ -63,17 +64,29 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
   };
   if (sampling.submitted) fields('sample', sampling.submitted.fields);
 
+  /** The day that most figures of a test were seen on, and the others by their names; what a file brought without a day has none. */
+  const days = (step: 'purity' | 'other-seeds' | 'moisture', views: Record<string, FieldView>, more: Row) => {
+    const known = Object.entries(views).filter(([, one]) => one.seenFrom !== 'file');
+    const counts = new Map<string, number>();
+    for (const [, { seenOn }] of known) counts.set(seenOn, (counts.get(seenOn) ?? 0) + 1);
+    const [usual] = [...counts].sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]))[0] ?? [];
+    add(`${step}.seenOn`, usual ?? null, more);
+    for (const [name, { seenOn }] of known) if (seenOn !== usual) add(`${step}.fieldSeenOn`, seenOn, { ...more, name });
+  };
+
   const drawn = new Map(sampling.working.map((one) => [one.vessel.code, one]));
   const begin = (step: TestStep, test: TestFrame): Row => {
     const more = { test: String(test.number) };
     const sample = drawn.get(test.vesselCode);
     if (sample?.vessel.mass) add(`${step}.sample`, sample.vessel.mass.text, { ...more, unit: sample.vessel.mass.unit });
     add(`${step}.why`, sample?.why ?? null, more);
+    add(`${step}.drawnOn`, sample?.vessel.drawnOn ?? null, more);
     return more;
   };
   for (const test of purity.tests) {
     const more = begin('purity', test);
     add('purity.portion', test.portion === 'half' ? 'half' : null, more);
+    days('purity', test.fields, more);
     const { chaffy, ...weighed } = test.fields;
     fields('purity', weighed, more);
     for (const { component, name, amount } of test.parts)
@@ -89,6 +102,15 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
   for (const test of otherSeeds.tests) {
     const more = begin('other-seeds', test);
     add('other-seeds.extent', test.extent === 'complete' ? null : test.extent, more);
+    days(
+      'other-seeds',
+      Object.fromEntries(
+        test.trays.flatMap((tray) =>
+          Object.entries(tray.fields).map(([name, view]) => [fieldInTray(tray.number, name), view]),
+        ),
+      ),
+      more,
+    );
     for (const name of test.named) add('other-seeds.named', 'yes', { ...more, name });
     for (const { number, fields: own, species } of test.trays) {
       const at = number === 1 ? more : { ...more, dish: String(number) };
@@ -103,6 +125,7 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
   for (const test of moisture.tests) {
     const more = begin('moisture', test);
     add('moisture.method', test.method, more);
+    days('moisture', test.fields, more);
     fields('moisture', test.fields, more);
   }
   for (const test of germination.tests) {
@@ -110,9 +133,13 @@ async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
     for (const [field, value] of Object.entries(test.plan))
       if (ORDER.has(`germination.${field}`)) add(`germination.${field}`, value as string | number, more);
     for (const dish of test.dishes)
-      for (const day of dish.days)
-        for (const one of CLASSES)
-          add(`germination.${one}`, day.counts[one], { ...more, dish: String(dish.number), day: String(day.day) });
+      for (const day of dish.days) {
+        const at = { ...more, dish: String(dish.number), day: String(day.key) };
+        add('germination.countedOn', day.seenFrom === 'plan' ? null : day.seenOn, at);
+        add('germination.final', day.final ? 'yes' : null, at);
+        add('germination.cause', day.cause, at);
+        for (const one of CLASSES) add(`germination.${one}`, day.counts[one], at);
+      }
   }
   const key = (row: Row) => [
     Number(row.test ?? 0) && stepOf(row) * 1000 + Number(row.test),

@@ -108,8 +108,16 @@ describe('a lot file', () => {
       },
       0,
     );
+    const late = { lateReason: 'the bench book was brought in' };
     const draw = async (purpose: string, text: string) =>
-      (await analyst.post<VesselView>(`/lots/${id}/working`, { purpose, mass: { text, unit: 'g' } })).body.id;
+      (
+        await analyst.post<VesselView>(`/lots/${id}/working`, {
+          purpose,
+          mass: { text, unit: 'g' },
+          seenOn: '2026-11-12',
+          ...late,
+        })
+      ).body.id;
     const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId: await draw('purity', '5.2') })).body
       .tests[0];
     await analyst.put(
@@ -156,12 +164,21 @@ describe('a lot file', () => {
       place: '',
     };
     const test = (
-      await analyst.post<GerminationView>('/germination/tests', { vesselId: await draw('germination', '20'), ...plan })
+      await analyst.post<GerminationView>('/germination/tests', {
+        vesselId: await draw('germination', '20'),
+        ...plan,
+        ...late,
+      })
     ).body.tests[0];
     for (const [i, normal] of [86, 88, 85, 87].entries())
       await analyst.put(
         `/germination/dishes/${test?.dishes[i]?.id}/days/7`,
-        { counts: { normal, abnormal: 4, hard: 2, fresh: 0, dead: 94 - normal }, closed: true, entry: 'keys' },
+        {
+          counts: { normal, abnormal: 4, hard: 2, fresh: 0, dead: 94 - normal },
+          closed: true,
+          final: true,
+          entry: 'keys',
+        },
         1,
       );
 

@@ -1,6 +1,11 @@
 import type Joi from 'joi';
 import { eq } from 'drizzle-orm';
-import { dishCountSchema, newGerminationTestSchema } from '@mercato/contract/germination/germination';
+import {
+  dishCountSchema,
+  newGerminationTestSchema,
+  type GerminationPlan,
+} from '@mercato/contract/germination/germination';
+import { isoDate } from '@mercato/contract/http/fields';
 import { validate } from '@mercato/contract/http/validate';
 import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
 import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
@@ -13,8 +18,8 @@ import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { FRACTIONS } from '@mercato/core/purity/fractions';
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import { planCalendar } from '@mercato/core/germination/planTest';
 import { countDish, setUpTest } from '../germination/routes.ts';
+import type { Seen } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { weighMoisture } from '../moisture/routes.ts';
@@ -23,7 +28,8 @@ import { startSearch } from '../other-seeds/routes.ts';
 import { weigh } from '../purity/weigh.ts';
 import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
-import { startTest } from '../register/tests.ts';
+import { seenOf } from '../register/seen.ts';
+import { drawnBefore, startTest } from '../register/tests.ts';
 import { vesselsOf } from '../register/vessels.ts';
 import { keepRequest } from '../register/requests.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
@@ -199,12 +205,57 @@ async function importLot(context: Write, cells: LotCells): Promise<void> {
       await run(context, cells, lot, String(test));
 }
 
+/** Why what a file brings is written down late. */
+const FROM_FILE = 'brought in by a file';
+function late(body: Body, path: string): Body {
+  if (body.value[path] !== undefined) body.value.lateReason = FROM_FILE;
+  return body;
+}
+
+/** The day on which the figures of a test were seen, and those of single figures, as the file says; what it does not say is not known. */
+async function seenIn(
+  context: Write,
+  cells: LotCells,
+  step: 'purity' | 'other-seeds' | 'moisture',
+  test: string,
+  vesselId: string,
+): Promise<Write> {
+  const after = await drawnBefore(context.tx, vesselId);
+  const seen = (cell: Cell | undefined): Seen | undefined => {
+    if (!cell) return undefined;
+    const { error } = isoDate('the day').validate(cell.value);
+    if (error) throw new Stopped([{ line: cell.line, column: 'value', message: error.message }]);
+    try {
+      return seenOf(context.hand, { seenOn: cell.value, lateReason: FROM_FILE }, after);
+    } catch (fault) {
+      if (!(fault instanceof Fault)) throw fault;
+      throw new Stopped([{ line: cell.line, column: 'value', message: fault.errors[0]?.message ?? fault.detail }]);
+    }
+  };
+  const hand = context.hand;
+  const unknown: Seen = { on: hand.today, from: 'file', at: null, lateReason: null };
+  return {
+    ...context,
+    hand: {
+      ...hand,
+      seen: seen(cells.get(`${step}.seenOn`, { test })) ?? unknown,
+      seenByField: new Map(
+        cells.named(`${step}.fieldSeenOn`, { test }).flatMap((name) => {
+          const one = seen(cells.get(`${step}.fieldSeenOn`, { test, name }));
+          return one ? [[name, one] as const] : [];
+        }),
+      ),
+    },
+  };
+}
+
 async function draw(context: Write, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
   const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass).set('why', `${purpose}.why`, word);
   if (purpose === 'purity') body.set('portion', 'purity.portion', word);
+  late(body.set('seenOn', `${purpose}.drawnOn`, word), 'seenOn');
   body.value.purpose = purpose;
   const sample = await step(cells, body, newWorkingSampleSchema, async (checked) =>
-    drawWorkingSample(context, await lockLot(context.tx, lot.id), checked),
+    drawWorkingSample(context, await lockLot(context.tx, lot.id), checked, 'unknown'),
   );
   return sample.id;
 }
@@ -253,13 +304,15 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
         name,
       );
     });
-    await step(cells, body, purityWeighingsSchema, (checked) => weigh(context, started, checked));
+    const dated = await seenIn(context, cells, 'purity', test, started.vesselId);
+    await step(cells, body, purityWeighingsSchema, (checked) => weigh(dated, started, checked));
   },
   'other-seeds': async (context, cells, lot, test) => {
     const plan = new Body(cells, { test }).set('extent', 'other-seeds.extent', word, 'complete');
     plan.value.vesselId = await draw(context, cells, lot, 'other-seeds', test);
     plan.value.named = [...cells.named('other-seeds.named', { test })];
     const started = await step(cells, plan, newOtherSeedsTestSchema, (checked) => startSearch(context, checked));
+    const dated = await seenIn(context, cells, 'other-seeds', test, started.vesselId);
     for (const tray of ['1', ...cells.trays(test)]) {
       const first = tray === '1';
       const at = first ? { test } : { test, dish: tray };
@@ -273,7 +326,7 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
       cells.named(count, at).forEach((name, i) => {
         body.set(`species.${i}`, count, (cell) => ({ name, count: number(cell) }), undefined, name);
       });
-      await step(cells, body, trayCountSchema, (checked) => countTray(context, started, Number(tray), checked, 0));
+      await step(cells, body, trayCountSchema, (checked) => countTray(dated, started, Number(tray), checked, 0));
     }
   },
   moisture: async (context, cells, lot, test) => {
@@ -287,7 +340,8 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
     for (const which of ['first', 'second'])
       for (const field of ['container', 'withSeed', 'dried'])
         body.set(`${which}.${field}`, `moisture.${which}.${field}`, word);
-    await step(cells, body, moistureWeighingsSchema, (checked) => weighMoisture(context, started, checked));
+    const dated = await seenIn(context, cells, 'moisture', test, started.vesselId);
+    await step(cells, body, moistureWeighingsSchema, (checked) => weighMoisture(dated, started, checked));
   },
   germination: async (context, cells, lot, test) => {
     const plan = new Body(cells, { test });
@@ -296,30 +350,36 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
     for (const field of ['treatment', 'place']) plan.set(field, `germination.${field}`, word, '');
     for (const field of ['prechillDays', 'firstCountDay', 'finalCountDay', 'dishes', 'seedsPerDish'])
       plan.set(field, `germination.${field}`, number, field === 'prechillDays' ? 0 : undefined);
+    late(plan, 'setUpDate');
     const started = await step(cells, plan, newGerminationTestSchema, (checked) => setUpTest(context, checked));
     const replicates = (await vesselsOf(context.tx, lot.id)).filter((one) => one.parentId === started.vesselId);
-    const days = planCalendar(started.plan as Parameters<typeof planCalendar>[0])
-      .filter((one) => one.what.endsWith('count'))
-      .map((one) => one.day);
+    const { finalCountDay } = started.plan as GerminationPlan;
     const counted = [...(cells.dishDays.get(test) ?? [])]
       .map((one) => one.split(' ').map(Number) as [number, number])
       .sort((a, b) => a[1] - b[1] || a[0] - b[0]);
+    // A file of before says of no count that it closed its dish: the one of the planned last day did.
+    const said = counted.some(([dish, day]) =>
+      cells.get('germination.final', { test, dish: String(dish), day: String(day) }),
+    );
     for (const [dish, day] of counted) {
       const at = { test, dish: String(dish), day: String(day) };
       const line = CLASSES.map((one) => cells.get(`germination.${one}`, at)).find(Boolean)?.line ?? cells.line;
       const replicate = replicates.find((one) => one.number === dish);
       if (!replicate)
         throw new Stopped([{ line, column: 'dish', message: `the test has ${replicates.length} dishes` }]);
-      if (!days.includes(day))
-        throw new Stopped([{ line, column: 'day', message: `the count days of this test are ${days.join(', ')}` }]);
       const body = new Body(cells, at);
       for (const one of CLASSES) body.set(`counts.${one}`, `germination.${one}`, number, 0);
       body.value.closed = true;
       body.value.entry = 'typed';
+      body.value.final = said ? cells.get('germination.final', at)?.value === 'yes' : day === finalCountDay;
+      body.set('cause', 'germination.cause', word).set('seenOn', 'germination.countedOn', word);
+      body.value.lateReason = FROM_FILE;
       const lines = body.where.bind(body);
       body.where = (path) => lines(path) ?? { line, column: 'value' };
       const [current] = await context.tx.select().from(vessel).where(eq(vessel.id, replicate.id));
-      await step(cells, body, dishCountSchema, (checked) => countDish(context, current ?? replicate, day, checked));
+      await step(cells, body, dishCountSchema, (checked) =>
+        countDish(context, current ?? replicate, day, checked, checked.seenOn === undefined ? 'plan' : 'bench'),
+      );
     }
   },
 };

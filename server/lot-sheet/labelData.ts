@@ -1,13 +1,13 @@
 import type { Counts } from '@mercato/core/units/seedCounts';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import type { LabelData } from '@mercato/core/release/documents';
-import { usedTests } from '../germination/result.ts';
+import type { GerminationTest } from '@mercato/contract/germination/germination';
+import { endDays, usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
 import { reportedTests } from '../purity/result.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
-import { todayIn } from '../http/session.ts';
 import type { Gathered } from './gather.ts';
 
 /** The counts that a label may carry: combined by the rules, or accepted by the lead. */
@@ -24,7 +24,7 @@ function clientOf(lot: Lot): string {
   return request ? [request.client, request.theirReference].filter(Boolean).join(', their reference ') : '';
 }
 
-export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered): LabelData {
+export function labelData({ lot, laboratory: lab, today }: LotFile, gathered: Gathered): LabelData {
   const { sampling, germination } = gathered;
   const purity = gathered.purity.result;
   const otherSeeds = reportedOtherSeeds(gathered.otherSeeds);
@@ -53,6 +53,7 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
     book: sampling.lot.book,
     edition: sampling.lot.edition.name,
     laboratory: { name: lab.name, address: lab.address },
+    today,
     sample: sampling.submitted
       ? {
           mass: `${sampling.submitted.vessel.mass?.text ?? ''} ${sampling.submitted.vessel.mass?.unit ?? ''}`,
@@ -96,8 +97,8 @@ export function labelData({ lot, laboratory: lab }: LotFile, gathered: Gathered)
             method: [last.plan.substrate, `${temperatureWords(last.plan.temperature)} °C`, last.plan.treatment]
               .filter(Boolean)
               .join(', '),
-            days: last.plan.finalCountDay,
-            concludedOn: concludedOn(last, lab.zone),
+            days: endDays(last)?.day ?? last.plan.finalCountDay,
+            concludedOn: concludedOn(used, last),
           }
         : null,
     blocks: gathered.lines.flatMap((line) => (line.blocks === null ? [] : [line.blocks])),
@@ -116,9 +117,10 @@ function workingWords(tests: ReturnType<typeof reportedTests>): string {
   return tests[0]?.portion === 'half' ? `${masses} in halves` : masses;
 }
 
-function concludedOn(test: Gathered['germination']['tests'][number], zone: string): string {
-  const times = test.dishes.flatMap((dish) => dish.days.map((day) => day.at));
-  return todayIn(new Date(times.sort().at(-1) ?? test.updatedAt), zone);
+/** The day of completion: the last dish of the last of the tests that are reported. */
+function concludedOn(used: readonly GerminationTest[], last: GerminationTest): string {
+  const ends = used.flatMap((one) => endDays(one)?.seenOn ?? []);
+  return ends.sort().at(-1) ?? last.updatedAt.slice(0, 10);
 }
 
 /** What was accepted although it stood outside, and samples that were too light, with who and why: printed on every document. */

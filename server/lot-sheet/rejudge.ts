@@ -11,6 +11,7 @@ import { benchTest, judgement, lot as lotTable, lotRevision } from '../register/
 import { keepJudgement } from '../register/tests.ts';
 import { editionActs, editionById, editionHead } from '../rule-books/editions.ts';
 import { samplingOutcome } from '../sampling/result.ts';
+import { germinationOutcome } from '../germination/result.ts';
 import { gather, type Gathered } from './gather.ts';
 
 /**
@@ -50,7 +51,7 @@ export async function rejudge(
   const earlier = await newestJudgements(tx, lot.id);
   for (const { subject, on, outcome, result } of judgedIn(await gather(tx, file))) {
     const observations = earlier.get(subject);
-    if (observations) await keepJudgement(tx, { lotId: lot.id, editionId, ...on }, observations, outcome, result, now);
+    if (observations) await keepJudgement(tx, { lotId: lot.id, editionId, ...on }, observations, outcome, result, hand);
   }
   await audit({
     lotId: lot.id,
@@ -66,13 +67,18 @@ export async function rejudge(
 /** The observations of each subject's newest judgement. */
 async function newestJudgements(tx: Transaction, lotId: string): Promise<Map<string, string[]>> {
   const rows = await tx
-    .select({ testId: judgement.testId, vesselId: judgement.vesselId, observations: judgement.observations })
+    .select({
+      testId: judgement.testId,
+      vesselId: judgement.vesselId,
+      heterogeneityId: judgement.heterogeneityId,
+      observations: judgement.observations,
+    })
     .from(judgement)
     .where(eq(judgement.lotId, lotId))
     .orderBy(desc(judgement.seq));
   const newest = new Map<string, string[]>();
   for (const row of rows) {
-    const subject = row.testId ?? row.vesselId ?? '';
+    const subject = row.testId ?? row.vesselId ?? row.heterogeneityId ?? '';
     if (!newest.has(subject)) newest.set(subject, row.observations);
   }
   return newest;
@@ -80,7 +86,9 @@ async function newestJudgements(tx: Transaction, lotId: string): Promise<Map<str
 
 interface Judged {
   readonly subject: string;
-  readonly on: { readonly step: string } & ({ readonly testId: string } | { readonly vesselId: string });
+  readonly on: { readonly step: string } & (
+    { readonly testId: string } | { readonly vesselId: string } | { readonly heterogeneityId: string }
+  );
   readonly outcome: Outcome;
   readonly result: object;
 }
@@ -104,6 +112,12 @@ function judgedIn({ sampling, purity, otherSeeds, moisture, germination }: Gathe
           },
         ]
       : []),
+    ...sampling.heterogeneity.map((test) => ({
+      subject: test.id,
+      on: { step: 'sampling', heterogeneityId: test.id },
+      outcome: test.verdict.outcome,
+      result: test.verdict,
+    })),
     ...purity.tests.flatMap(({ id, analysis, massVerdict }) =>
       analysis ? [ofTest('purity', id, purityOutcome(analysis, massVerdict), { ...analysis, massVerdict })] : [],
     ),
@@ -115,8 +129,8 @@ function judgedIn({ sampling, purity, otherSeeds, moisture, germination }: Gathe
     ...moisture.tests.flatMap(({ id, result }) =>
       result ? [ofTest('moisture', id, result.verdict.outcome, result)] : [],
     ),
-    ...germination.tests.flatMap(({ id, result }) =>
-      result.verdict ? [ofTest('germination', id, result.verdict.outcome, result)] : [],
+    ...germination.tests.flatMap(({ id, result, days }) =>
+      result.verdict && days ? [ofTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],
     ),
   ];
 }

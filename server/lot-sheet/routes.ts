@@ -22,7 +22,7 @@ import { fault } from '../http/fault.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { auditEntry, laboratory, lot, lotRevision, person, vessel } from '../register/tables.ts';
 import { decide } from '../register/decisions.ts';
 import { divideLot } from '../register/divideLot.ts';
@@ -282,6 +282,7 @@ async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> 
       moisture: moisture ? `${moisture.reportedPercent.toFixed(1)} %` : null,
       germination: counts ? `${counts.normal} %` : null,
     },
+    wouldHold: [...picture.wouldHold],
     steps: [...picture.lines],
     working: workingOf(picture.gathered),
     decisions: [...decisions],

@@ -47,8 +47,8 @@ async function draw(lot: string, purpose: string, grams: string): Promise<string
   return answer.body.id;
 }
 
-/** Four dishes of 100, first count day 4, final count day 7, counted when the days have come. */
-async function germinate(lot: string, normals: readonly number[]): Promise<GerminationView> {
+/** Four dishes of 100, first count day 4, counted when the days have come; red clover ends on day 7 by the Act and on day 10 by ISTA. */
+async function germinate(lot: string, normals: readonly number[], finalDay = 7): Promise<GerminationView> {
   const vesselId = await draw(lot, 'germination', '20.0');
   const setUpDate = lab.clock.now.toISOString().slice(0, 10);
   const planned = await analyst.post<GerminationView>('/germination/tests', {
@@ -59,25 +59,32 @@ async function germinate(lot: string, normals: readonly number[]): Promise<Germi
     setUpDate,
     prechillDays: 0,
     firstCountDay: 4,
-    finalCountDay: 7,
+    finalCountDay: finalDay,
     dishes: 4,
     seedsPerDish: 100,
     place: 'cabinet 2',
   });
   expect(planned.status).toBe(201);
-  lab.clock.now = new Date(lab.clock.now.getTime() + 7 * day);
+  lab.clock.now = new Date(lab.clock.now.getTime() + finalDay * day);
   const test = planned.body.tests.at(-1);
   let view = planned.body;
   for (const [i, normal] of normals.entries()) {
     const dish = test?.dishes[i];
-    const early = { counts: { normal: 40, abnormal: 0, hard: 0, fresh: 0, dead: 1 }, closed: true, entry: 'tens' };
+    const early = {
+      counts: { normal: 40, abnormal: 0, hard: 0, fresh: 0, dead: 1 },
+      closed: true,
+      final: false,
+      entry: 'tens',
+      ...(finalDay > 7 ? { lateReason: 'written on paper in the cabinet room' } : {}),
+    };
     const late = {
       counts: { normal: normal - 40, abnormal: 3, hard: 2, fresh: 0, dead: 100 - normal - 6 },
       closed: true,
+      final: true,
       entry: 'difference',
     };
     expect((await analyst.put(`/germination/dishes/${dish?.id}/days/4`, early, 1)).status).toBe(200);
-    const answer = await analyst.put<GerminationView>(`/germination/dishes/${dish?.id}/days/7`, late, 2);
+    const answer = await analyst.put<GerminationView>(`/germination/dishes/${dish?.id}/days/${finalDay}`, late, 2);
     expect(answer.status).toBe(200);
     view = answer.body;
   }
@@ -210,7 +217,7 @@ describe('one lot from heap to label', () => {
 
   it('the ISTA report prints N for what was not tested', async () => {
     const bare = await openLot('T-2', { book: 'ista' });
-    await germinate(bare, [90, 91, 92, 89]);
+    await germinate(bare, [90, 91, 92, 89], 10);
     const view = (await lead.post<ReleaseView>(`/lots/${bare}/releases`, { kind: 'report' })).body;
     expect(view.report.lines).toContainEqual(expect.objectContaining({ label: 'Moisture, %', value: 'N' }));
     expect(view.tag.refusals.join(' ')).toMatch(/Purity was not tested/);
@@ -317,16 +324,22 @@ describe('two people, one test', () => {
       treatment: '',
       setUpDate,
       prechillDays: 0,
-      firstCountDay: 7,
-      finalCountDay: 7,
+      firstCountDay: 4,
+      finalCountDay: 10,
       dishes: 4,
       seedsPerDish: 100,
       place: '',
     });
     const dishes = body.tests[0]?.dishes ?? [];
-    const count = { counts: { normal: 90, abnormal: 4, hard: 1, fresh: 0, dead: 5 }, closed: true, entry: 'typed' };
+    lab.clock.now = new Date(lab.clock.now.getTime() + 10 * day);
+    const count = {
+      counts: { normal: 90, abnormal: 4, hard: 1, fresh: 0, dead: 5 },
+      closed: true,
+      final: true,
+      entry: 'typed',
+    };
     const answers = await Promise.all(
-      dishes.map((dish, i) => (i % 2 ? lead : analyst).put(`/germination/dishes/${dish.id}/days/7`, count, 1)),
+      dishes.map((dish, i) => (i % 2 ? lead : analyst).put(`/germination/dishes/${dish.id}/days/10`, count, 1)),
     );
     expect(answers.map((answer) => answer.status)).toEqual([200, 200, 200, 200]);
     expect((await analyst.get<GerminationView>(`/lots/${lot}/germination`)).body.combined).toMatchObject({
@@ -336,7 +349,7 @@ describe('two people, one test', () => {
     const both = await Promise.all(
       [analyst, lead].map((who) =>
         who.put(
-          `/germination/dishes/${dishes[0]?.id}/days/7`,
+          `/germination/dishes/${dishes[0]?.id}/days/10`,
           { ...count, counts: { ...count.counts, normal: 89, dead: 6 }, reason: 'seen again' },
           2,
         ),
@@ -364,6 +377,7 @@ describe('two people, one test', () => {
       place: '',
     });
     const test = body.tests[0];
+    lab.clock.now = new Date(lab.clock.now.getTime() + 4 * day);
     const dishId = test?.dishes[0]?.id ?? '';
     const session = crypto.randomUUID();
     const keys = Array.from({ length: 30 }, (_, sequence) => ({
@@ -394,11 +408,11 @@ describe('what was written stays', () => {
     await expect(lab.connection.db.execute(sql`delete from purity_observation`)).rejects.toMatchObject({
       cause: { code: 'P0001' },
     });
-    const again = sql`insert into germination_count select gen_random_uuid(), lot_id, subject, field, by, observed_at, recorded_at, device, null, null, normal, abnormal, hard, fresh, dead, closed, entry from germination_count where id = ${row?.id}`;
+    const again = sql`insert into germination_count (id, lot_id, subject, field, by, seen_on, seen_from, recorded_at, normal, abnormal, hard, fresh, dead, closed, final, entry) select gen_random_uuid(), lot_id, subject, field, by, seen_on, seen_from, recorded_at, normal, abnormal, hard, fresh, dead, closed, final, entry from germination_count where id = ${row?.id}`;
     await expect(lab.connection.db.execute(again)).rejects.toMatchObject({ cause: { code: '23505' } });
     await expect(
       lab.connection.db.execute(
-        sql`insert into purity_observation (id, lot_id, subject, field, by, observed_at, recorded_at, entered_text, value) select gen_random_uuid(), lot_id, subject, 'x', by, now(), now(), 'NaN', 'NaN' from purity_observation limit 1`,
+        sql`insert into purity_observation (id, lot_id, subject, field, by, seen_on, seen_from, recorded_at, entered_text, value) select gen_random_uuid(), lot_id, subject, 'x', by, now(), 'stated', now(), 'NaN', 'NaN' from purity_observation limit 1`,
       ),
     ).rejects.toMatchObject({ cause: { code: '23514' } });
   });

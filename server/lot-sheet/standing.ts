@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { LotState, Mark, Standing, StepLine } from '@mercato/contract/register/lots';
 import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
+import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Transaction } from '../database/connect.ts';
 import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
@@ -16,6 +17,8 @@ export interface LotPicture {
   readonly state: LotState;
   /** Last day of the tag's validity, where a tag stands. */
   readonly validUntil: string | null;
+  /** Why a lot that is released would be held if it were judged today; it stays released. */
+  readonly wouldHold: readonly string[];
   readonly standing: Standing;
 }
 
@@ -26,12 +29,15 @@ export async function pictureOf(tx: Transaction, file: LotFile): Promise<LotPict
   const releases = await releasesOf(tx, file);
   const wanted = requestOf(file.lot)?.tests ?? TEST_STEPS;
   const divided = file.lot.parts.length > 0;
+  const current = releases.filter((one) => !one.superseded);
+  const blocks = divided ? [] : gathered.lines.flatMap((line) => line.blocks ?? []);
+  // What stands released was judged and signed: a rule that came since is said, and takes nothing back.
+  const wouldHold = current.length > 0 ? blocks : [];
   const lines = [
     ...gathered.lines.map((line) => unlessNeeded(line, wanted, divided)),
-    releaseLine(gathered.lines, releases, today, wanted, divided),
+    releaseLine(gathered.lines, releases, today, wanted, divided, wouldHold),
   ];
-  const held = !divided && lines.some((line) => line.blocks !== null);
-  const current = releases.filter((one) => !one.superseded);
+  const held = blocks.length > 0 && current.length === 0;
   const validUntil = current.findLast((one) => one.validUntil !== null)?.validUntil ?? null;
   const expired = validUntil !== null && validUntil < today;
   const state: LotState = divided
@@ -43,7 +49,16 @@ export async function pictureOf(tx: Transaction, file: LotFile): Promise<LotPict
         : expired
           ? 'expired'
           : 'released';
-  return { file, gathered, lines, releases, state, validUntil, standing: standingOf(lines, state, gathered) };
+  return {
+    file,
+    gathered,
+    lines,
+    releases,
+    state,
+    validUntil,
+    wouldHold,
+    standing: standingOf(lines, state, gathered),
+  };
 }
 
 export const expiredNote = (validUntil: string) => `expired on ${validUntil}: test again`;
@@ -61,6 +76,7 @@ function releaseLine(
   today: string,
   wanted: readonly TestStep[],
   divided: boolean,
+  wouldHold: readonly string[],
 ): StepLine {
   const base = { step: 'release' as const, figure: '', by: null, at: null, blocks: null };
   const last = releases.at(-1);
@@ -74,7 +90,10 @@ function releaseLine(
         ? 'based on superseded data: issue an amended one'
         : expired
           ? expiredNote(last.validUntil ?? '')
-          : `released${last.validUntil ? `, valid to ${last.validUntil}` : ''}`,
+          : [
+              `released${last.validUntil ? `, valid to ${last.validUntil}` : ''}`,
+              ...wouldHold.map((one) => `would be held today: ${one}`),
+            ].join('; '),
       mark: last.superseded || expired ? 'next' : 'within',
       by: last.by,
       at: last.at,
@@ -146,6 +165,7 @@ export async function refreshStanding(tx: Transaction, lotId: string, now: Date)
       state: picture.state === 'expired' ? 'released' : picture.state,
       validUntil: picture.validUntil,
       standing: picture.standing,
+      standingVersion: CORE_VERSION,
     })
     .where(eq(lotTable.id, lotId));
   return picture;

@@ -7,7 +7,7 @@ import { Exact } from '@mercato/core/units/mass';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { fieldViews } from '../register/tests.ts';
+import { fieldViews, handsOf } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { moistureObservation } from './tables.ts';
 
@@ -70,7 +70,7 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine {
           : 'sample to be drawn'
         : 'waits for the sample',
     };
-  const hand = { by: test.updatedBy, at: test.updatedAt };
+  const hand = handsOf(Object.values(test.fields), { by: test.createdBy, at: test.createdAt });
   if (!test.result)
     return {
       ...base,

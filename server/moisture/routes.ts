@@ -9,7 +9,17 @@ import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { bumpTest, judged, keepJudgement, lockTest, startTest, type BenchTest } from '../register/tests.ts';
+import { dayRoute } from '../register/dayRoutes.ts';
+import { seenOf } from '../register/seen.ts';
+import {
+  bumpTest,
+  drawnBefore,
+  judged,
+  keepJudgement,
+  lockTest,
+  startTest,
+  type BenchTest,
+} from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { moistureOf, readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
@@ -43,6 +53,8 @@ export function moistureRoutes(api: Api<LotPicture>): void {
       return (await context.settle(test.lotId)).gathered.moisture;
     },
   });
+
+  dayRoute(api, 'moisture', moistureObservation, async ({ settle }, lotId) => (await settle(lotId)).gathered.moisture);
 }
 
 /** Writes the weighings of both containers down and judges them once both are dried. */
@@ -65,7 +77,7 @@ export async function weighMoisture(
     moistureObservation,
     { id: test.id, lotId: test.lotId },
     entries,
-    hand,
+    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
     body.reason,
   );
   if (changes.added.length + changes.corrected.length === 0) return;
@@ -82,7 +94,7 @@ export async function weighMoisture(
       current.map((one) => one.id),
       result.verdict.outcome,
       result,
-      hand.at,
+      hand,
     );
   await audit({
     lotId: test.lotId,

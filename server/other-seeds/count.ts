@@ -3,14 +3,15 @@ import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { allObservations, currentObservations, recordObservations } from '../database/observations.ts';
+import { allObservations, currentObservations, recordObservations, type Hand } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
+import { seenOf } from '../register/seen.ts';
 import { benchTest, vessel } from '../register/tables.ts';
-import { bumpTest, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
 import { editionById, methodFor } from '../rule-books/editions.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
 import { extentOf, foundIn, listsOf, otherSeedsOutcome, planOf } from './result.ts';
@@ -81,12 +82,12 @@ export async function countTray(
     trayEntries(tray, body.examined, [...body.species, ...gone.map(({ name }) => ({ name, count: 0 }))]).map((one) =>
       one.unit === 'g' ? { ...one, device: notes.examined } : one,
     ),
-    hand,
+    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
     body.reason,
   );
   if (changes.added.length + changes.corrected.length === 0) return;
   await bumpTest(tx, test, hand);
-  await judge(tx, test, hand.at);
+  await judge(tx, test, hand);
   await audit({
     lotId: test.lotId,
     action: `${changes.corrected.length > 0 ? 'corrected' : 'counted'} other seeds ${test.number}, tray ${tray}`,
@@ -98,7 +99,7 @@ export async function countTray(
   touch(test.lotId);
 }
 
-async function judge(tx: Write['tx'], test: BenchTest, at: Date): Promise<void> {
+async function judge(tx: Write['tx'], test: BenchTest, hand: Hand): Promise<void> {
   const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
   const fields = Object.fromEntries(current.map((one) => [one.field, { text: one.enteredText }]));
   const numbers = [...new Set(current.map((one) => trayOf(one.field).tray))];
@@ -127,7 +128,7 @@ async function judge(tx: Write['tx'], test: BenchTest, at: Date): Promise<void> 
       massVerdict: found.massVerdict,
       noxious: found.noxious,
     },
-    at,
+    hand,
   );
 }
 

@@ -1,3 +1,4 @@
+import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
 import type { FieldView } from '@mercato/contract/register/lots';
 import type { Entry } from '../database/observations.ts';
 import { Exact } from '@mercato/core/units/mass';
@@ -7,7 +8,6 @@ import { Exact } from '@mercato/core/units/mass';
  * `tray:<n>:…`, so that a search made in one go reads as it always did.
  */
 const SPECIES = 'species:';
-const place = (tray: number) => (tray === 1 ? '' : `tray:${tray}:`);
 
 /** Which tray a field belongs to, and its name there. */
 export function trayOf(field: string): { tray: number; name: string } {
@@ -21,9 +21,9 @@ export function trayEntries(
   species: readonly { name: string; count: number }[],
 ): Entry[] {
   return [
-    { field: `${place(tray)}examined`, text: examined, unit: 'g', value: new Exact(examined).toString() },
+    { field: fieldInTray(tray, 'examined'), text: examined, unit: 'g', value: new Exact(examined).toString() },
     ...species.map(({ name, count }) => ({
-      field: `${place(tray)}${SPECIES}${name}`,
+      field: fieldInTray(tray, `${SPECIES}${name}`),
       text: String(count),
       unit: null,
       value: String(count),

@@ -20,7 +20,7 @@ import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import type { BenchTest } from '../register/tests.ts';
-import { fieldViews } from '../register/tests.ts';
+import { fieldViews, handsOf } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
 import { fieldsOfTray, speciesIn, trayOf } from './fields.ts';
@@ -228,7 +228,10 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
           : 'working sample to be drawn'
         : 'waits for the sample',
     };
-  const hand = { by: test.updatedBy, at: test.updatedAt };
+  const hand = handsOf(
+    test.trays.flatMap((one) => Object.values(one.fields)),
+    { by: test.createdBy, at: test.createdAt },
+  );
   if (!test.total || test.examinedG === null)
     return { ...base, ...hand, mark: 'next', figure: '', note: 'to be searched' };
   if (test.stillToSearchG > 0)

@@ -14,6 +14,7 @@ import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lockLot } from '../register/lots.ts';
+import { dayRoute } from '../register/dayRoutes.ts';
 import { benchTest } from '../register/tables.ts';
 import { otherResultRoutes } from '../register/otherResultRoutes.ts';
 import { startTest, testById, type BenchTest } from '../register/tests.ts';
@@ -21,6 +22,7 @@ import { currentEdition } from '../rule-books/editions.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
 import { bindKeys, countTray, keepFinds } from './count.ts';
 import { keepOtherFinds, readOtherFinds } from './others.ts';
+import { otherSeedsObservation } from './tables.ts';
 import { listsOf, readOtherSeeds, withTallies } from './result.ts';
 
 export function otherSeedsRoutes(api: Api<LotPicture>): void {
@@ -93,6 +95,10 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
     handle: async (context) =>
       keepFinds(context, await testById(context.tx, idParam(context.params, 'test'), 'other-seeds'), context.body),
   });
+
+  dayRoute(api, 'other-seeds', otherSeedsObservation, async ({ tx, settle }, lotId) =>
+    withTallies(tx, (await settle(lotId)).gathered.otherSeeds),
+  );
 
   otherResultRoutes(api, 'other-seeds', otherFindsSchema, readOtherFinds, keepOtherFinds);
 }

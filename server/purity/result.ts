@@ -19,7 +19,7 @@ import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { fieldViews } from '../register/tests.ts';
+import { fieldViews, handsOf } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { fractionsIn, partsIn, sortedIn } from './fields.ts';
 import { purityObservation } from './tables.ts';
@@ -267,7 +267,10 @@ export function purityLine(view: PurityView, sampled: boolean): StepLine {
           : 'working sample to be drawn'
         : 'waits for the sample',
     };
-  const hand = { by: newest.updatedBy, at: newest.updatedAt };
+  const hand = handsOf(
+    reportedTests(view).flatMap((one) => Object.values(one.fields)),
+    { by: newest.createdBy, at: newest.createdAt },
+  );
   const { shares } = result;
   if (!shares)
     return {

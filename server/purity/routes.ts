@@ -4,6 +4,7 @@ import { currentObservations, recordObservations } from '../database/observation
 import { idParam, type Api } from '../http/api.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
+import { dayRoute } from '../register/dayRoutes.ts';
 import { lockLot } from '../register/lots.ts';
 import { otherResultRoutes } from '../register/otherResultRoutes.ts';
 import { lockTest, startTest, testById } from '../register/tests.ts';
@@ -65,6 +66,8 @@ export function purityRoutes(api: Api<LotPicture>): void {
       return readPurity(tx, await openFile(tx, test.lotId, now));
     },
   });
+
+  dayRoute(api, 'purity', purityObservation, async ({ settle }, lotId) => (await settle(lotId)).gathered.purity);
 
   otherResultRoutes(api, 'purity', otherPuritySchema, readOthers, keepOther);
 }

@@ -7,13 +7,14 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/connect.ts';
-import { currentObservations, recordObservations } from '../database/observations.ts';
+import { currentObservations, recordObservations, type Hand } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import { lotById } from '../register/lots.ts';
+import { seenOf } from '../register/seen.ts';
 import { vessel } from '../register/tables.ts';
-import { bumpTest, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
 import { entriesOf, partsIn, textsOf } from './fields.ts';
 import { analysisOf, multipleUnitsShare, purityMassOf, purityOutcome } from './result.ts';
@@ -43,12 +44,12 @@ export async function weigh(
     purityObservation,
     { id: test.id, lotId: test.lotId },
     entries.map((one) => ({ ...one, device: notes[one.field] })),
-    hand,
+    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
     body.reason,
   );
   if (changes.added.length + changes.corrected.length === 0) return;
   await bumpTest(tx, test, hand);
-  await judge(tx, test, edition, multiple, hand.at);
+  await judge(tx, test, edition, multiple, hand);
   await audit({
     lotId: test.lotId,
     action:
@@ -133,7 +134,7 @@ async function judge(
   test: BenchTest,
   edition: Edition,
   multiplePercent: number | null,
-  at: Date,
+  hand: Hand,
 ): Promise<void> {
   const current = await currentObservations(tx, purityObservation, [test.id]);
   const text = (field: string) => current.find((one) => one.field === field)?.enteredText;
@@ -152,6 +153,6 @@ async function judge(
     current.map((one) => one.id),
     purityOutcome(analysis, mass),
     { ...analysis, massVerdict: mass },
-    at,
+    hand,
   );
 }

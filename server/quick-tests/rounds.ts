@@ -9,7 +9,7 @@ import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { freeCodes } from '../register/codes.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';

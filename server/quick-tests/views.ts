@@ -16,7 +16,7 @@ import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
 import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf, vegetableStandard } from '../rule-books/editions.ts';

@@ -7,7 +7,7 @@ import type { Kind } from '@mercato/core/rule-books/findKind';
 import type { Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import type { Paper } from '../paper/print.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
 import { lotById, type Lot } from './lots.ts';
 import { namesOf } from './people.ts';

@@ -69,6 +69,8 @@ export const lot = pgTable(
     validUntil: date('valid_until'),
     /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
     standing: jsonb('standing').notNull(),
+    /** The computation that this projection was derived by; another one derives it anew. */
+    standingVersion: text('standing_version'),
   },
   (t) => [
     check('lot_mass', sql`mass_kg > 0 and mass_kg <> 'NaN'`),
@@ -138,8 +140,13 @@ export const vessel = pgTable(
     gone: text('gone'),
     /** The day after which a reserve sample may go. */
     discardOn: date('discard_on'),
+    /** The day on which it was drawn; null where nobody said so. */
+    drawnOn: date('drawn_on'),
+    /** Why that was written down so late. */
+    lateReason: text('late_reason'),
     /** Counts the writes to this vessel; what If-Match names. */
     version: integer('version').notNull().default(1),
+    createdBy: uuid('created_by').notNull(),
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
     createdAt: instant('created_at').notNull(),
@@ -317,6 +324,8 @@ export const judgement = pgTable(
     observations: uuid('observations').array().notNull(),
     outcome: text('outcome').notNull(),
     result: jsonb('result').notNull(),
+    /** Who made it judge: whoever weighed or counted last, or judged anew; null before it was kept. */
+    by: uuid('by'),
     at: instant('at').notNull(),
   },
   (t) => [

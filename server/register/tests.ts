@@ -1,20 +1,20 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { FieldView } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Transaction } from '../database/connect.ts';
-import type { Observation } from '../database/observations.ts';
+import type { Hand, Observation } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { lockLot } from './lots.ts';
+import type { After } from './seen.ts';
 import { namesOf } from './people.ts';
 import { benchTest, judgement, vessel } from './tables.ts';
 
 export type BenchTest = typeof benchTest.$inferSelect;
-
-/** Which judges made a verdict; goes up when one of them changes. */
 
 /** Starts a test on a working sample drawn for its step. One vessel is tested once. */
 export async function startTest(
@@ -58,6 +58,17 @@ export async function startTest(
   await audit({ lotId: lot.id, action: `started ${step} test ${number}`, subject: `test ${id}`, after: plan });
   touch(lot.id);
   return row;
+}
+
+/** What a test on a vessel depends on: the seed was drawn. */
+export async function drawnBefore(tx: Transaction, vesselId: string): Promise<After> {
+  const from = alias(vessel, 'from');
+  const [row] = await tx
+    .select({ on: sql<string | null>`coalesce(${vessel.drawnOn}, ${from.drawnOn})::text` })
+    .from(vessel)
+    .leftJoin(from, eq(from.id, vessel.parentId))
+    .where(eq(vessel.id, vesselId));
+  return { on: row?.on ?? null, what: 'its sample was drawn' };
 }
 
 export async function testsOf(tx: Transaction, lotId: string, step: TestStep): Promise<BenchTest[]> {
@@ -114,7 +125,7 @@ export async function keepJudgement(
   observations: readonly string[],
   outcome: Outcome,
   result: object,
-  at: Date,
+  hand: Pick<Hand, 'personId' | 'at'>,
 ): Promise<void> {
   await tx.insert(judgement).values({
     ...on,
@@ -122,7 +133,8 @@ export async function keepJudgement(
     observations: [...observations],
     outcome,
     result,
-    at,
+    by: hand.personId,
+    at: hand.at,
   });
 }
 
@@ -142,6 +154,7 @@ export function fieldViews(all: readonly Observation[], names: ReadonlyMap<strin
         unit: before.enteredUnit,
         by: names.get(before.by) ?? '',
         at: before.recordedAt.toISOString(),
+        seenOn: before.seenOn,
         supersededBecause: next.reason ?? '',
       });
       next = before;
@@ -151,11 +164,39 @@ export function fieldViews(all: readonly Observation[], names: ReadonlyMap<strin
       unit: one.enteredUnit,
       by: names.get(one.by) ?? '',
       at: one.recordedAt.toISOString(),
+      seenOn: one.seenOn,
+      seenFrom: one.seenFrom as FieldView['seenFrom'],
       device: one.device,
       earlier,
     };
   }
   return fields;
+}
+
+/** What was written of a test, as its line on the lot sheet tells it: by whom, when, and the last day on which it was seen. */
+export interface Written {
+  readonly by: string;
+  readonly at: string;
+  readonly seenOn: string;
+}
+
+/** Whose hands a line shows, the first to write first. Who judged anew is not among them. */
+export function handsOf(
+  written: readonly Written[],
+  otherwise: { readonly by: string; readonly at: string },
+): { by: string; at: string; seenOn?: string } {
+  const inOrder = [...written].sort((a, b) => a.at.localeCompare(b.at));
+  const last = inOrder.at(-1);
+  if (!last) return otherwise;
+  return {
+    by: [...new Set(inOrder.map((one) => one.by))].join(', '),
+    at: last.at,
+    seenOn:
+      inOrder
+        .map((one) => one.seenOn)
+        .sort()
+        .at(-1) ?? last.seenOn,
+  };
 }
 
 export async function countTests(tx: Transaction, lotId: string): Promise<number> {

@@ -19,6 +19,8 @@ export interface NewVessel {
   readonly why?: string | null;
   readonly portion?: 'half' | null;
   readonly discardOn?: string | null;
+  readonly drawnOn?: string | null;
+  readonly lateReason?: string | null;
   readonly number: number;
 }
 
@@ -48,6 +50,9 @@ export async function addVessels(
         discardOn: one.discardOn ?? null,
         ...massColumns(one.mass ?? null),
         seeds: one.seeds ?? null,
+        drawnOn: one.drawnOn ?? null,
+        lateReason: one.lateReason ?? null,
+        createdBy: by,
         updatedBy: by,
         updatedAt: now,
         createdAt: now,
@@ -96,6 +101,7 @@ export function vesselView(row: Vessel, names: ReadonlyMap<string, string>): Ves
     portion: row.portion as VesselView['portion'],
     version: row.version,
     createdAt: row.createdAt.toISOString(),
-    createdBy: names.get(row.updatedBy) ?? '',
+    createdBy: names.get(row.createdBy) ?? '',
+    drawnOn: row.drawnOn,
   };
 }

@@ -10,6 +10,7 @@ import type { Transaction } from '../database/connect.ts';
 import { allObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/day.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import { refuseDivided, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
@@ -153,7 +154,7 @@ export async function takePrimary(
       { field: 'look', text: body.look, unit: null, value: null },
       { field: 'note', text: body.note, unit: null, value: null },
     ],
-    { ...hand, observedAt: takenAt },
+    { ...hand, seen: { on: todayIn(takenAt, hand.zone), from: 'stated', at: takenAt, lateReason: null } },
     body.reason,
   );
   if (changes.added.length + changes.corrected.length === 0) return;

@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { asc, eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type {
   ContainerResult,
@@ -15,7 +15,8 @@ import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { openFile, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
-import { heterogeneityTest, lot as lotTable } from '../register/tables.ts';
+import { seenOf } from '../register/seen.ts';
+import { heterogeneityTest, judgement, lot as lotTable } from '../register/tables.ts';
 import { fieldViews, keepJudgement } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { heterogeneityObservation } from './tables.ts';
@@ -43,7 +44,8 @@ export async function startHeterogeneityTest(context: Write, lot: Lot, body: New
     .update(lotTable)
     .set({ heterogeneityTests: sql`${lotTable.heterogeneityTests} + 1` })
     .where(eq(lotTable.id, lot.id));
-  await recordResults(context, row, body.results, undefined);
+  const seen = seenOf(hand, body);
+  await recordResults({ ...context, hand: { ...hand, seen } }, row, body.results, undefined);
   await audit({
     lotId: lot.id,
     action: `recorded heterogeneity test ${row.number}`,
@@ -125,7 +127,7 @@ async function recordResults(
       (await currentObservations(tx, heterogeneityObservation, [row.id])).map((one) => one.id),
       view.verdict.outcome,
       view.verdict,
-      now,
+      hand,
     );
   return corrected;
 }
@@ -143,9 +145,24 @@ export async function readHeterogeneity(tx: Transaction, file: LotFile): Promise
     heterogeneityObservation,
     rows.map((one) => one.id),
   );
+  // The test is written once; the edition of its newest judgement is the one that it was judged by last.
+  const judgedBy = new Map(
+    (
+      await tx
+        .select({ id: judgement.heterogeneityId, editionId: judgement.editionId })
+        .from(judgement)
+        .where(
+          inArray(
+            judgement.heterogeneityId,
+            rows.map((one) => one.id),
+          ),
+        )
+        .orderBy(asc(judgement.seq))
+    ).map((one) => [one.id, one.editionId]),
+  );
   const views: HeterogeneityView[] = [];
   for (const row of rows) {
-    const edition = await editionById(tx, row.editionId);
+    const edition = await editionById(tx, judgedBy.get(row.id) ?? row.editionId);
     const attribute = row.attribute as Attribute;
     const { chaffy } = file.brief;
     const fields = fieldViews(

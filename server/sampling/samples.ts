@@ -1,15 +1,17 @@
 import { eq } from 'drizzle-orm';
 import type { NewWorkingSample } from '@mercato/contract/register/vessels';
 import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sampling/vessels';
-import type { SubmittedSample } from '@mercato/contract/sampling/sampling';
+import type { DrawView, SubmittedSample } from '@mercato/contract/sampling/sampling';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact, toGrams, type EnteredMass, type ExactNumber, type MassUnit } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { todayIn } from '../http/day.ts';
 import { openFile, sentIn, type LotFile } from '../register/lotFile.ts';
 import { refuseDivided, type Lot } from '../register/lots.ts';
+import { seenOf, type After } from '../register/seen.ts';
 import { vessel } from '../register/tables.ts';
 import { keepJudgement } from '../register/tests.ts';
 import { addVessels, massColumns, nextVesselNumber, type NewVessel, type Vessel } from '../register/vessels.ts';
@@ -51,7 +53,11 @@ export async function pourComposite(
       { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
     ]);
   balancePoured(primaries, body.mass, body.loss);
-  const row = await newSample({ tx, hand, now }, { lotId: lot.id, kind: 'composite', mass: body.mass });
+  const seen = seenOf(hand, body, lastTaken(primaries, draw, file.laboratory.zone));
+  const row = await newSample(
+    { tx, hand, now },
+    { lotId: lot.id, kind: 'composite', mass: body.mass, drawnOn: seen.on, lateReason: seen.lateReason },
+  );
   await recordObservations(
     tx,
     samplingObservation,
@@ -60,7 +66,7 @@ export async function pourComposite(
       { field: 'mass', text: body.mass.text, unit: body.mass.unit, value: massG.toString() },
       { field: 'loss', text: body.loss.text, unit: body.loss.unit, value: toGrams(body.loss).toString() },
     ],
-    hand,
+    { ...hand, seen },
     undefined,
   );
   for (const one of primaries)
@@ -118,6 +124,7 @@ export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: L
   refuseMoreThanLeft(file, from, massG);
   if (body.discardOn < file.today)
     throw fault('invalid', 'A reserve is kept for a while.', [{ path: 'discardOn', message: 'lies in the past' }]);
+  const seen = seenOf(hand, body, drawn(from));
   const row = await newSample(
     { tx, hand, now },
     {
@@ -127,6 +134,8 @@ export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: L
       mass: body.mass,
       place: body.place,
       discardOn: body.discardOn,
+      drawnOn: seen.on,
+      lateReason: seen.lateReason,
     },
   );
   await openToDraw({ tx, hand, now }, from);
@@ -147,10 +156,10 @@ export async function correctMass(
       { path: 'mass', message: `a ${row.kind} sample is corrected where it was written down` },
     ]);
   checkThere(row, 'mass');
-  const drawn = grams(drawnFrom(vessels, row.id));
-  if (massG.lt(drawn))
+  const given = grams(drawnFrom(vessels, row.id));
+  if (massG.lt(given))
     throw fault('invalid', 'More was drawn from this sample.', [
-      { path: 'mass.text', message: `${drawn.toString()} g were already drawn from it` },
+      { path: 'mass.text', message: `${given.toString()} g were already drawn from it` },
     ]);
   const poured = vessels.filter((one) => one.pouredInto === row.id);
   if (poured.length > 0) {
@@ -216,21 +225,31 @@ export async function receiveSample(
     checkVersion(seenVersion, seen, file.names.get(before?.updatedBy ?? '') ?? 'somebody');
   if (before) {
     checkThere(before, 'mass');
-    const drawn = grams(drawnFrom(file.vessels, before.id));
-    if (massG.lt(drawn))
+    const given = grams(drawnFrom(file.vessels, before.id));
+    if (massG.lt(given))
       throw fault('invalid', 'More was drawn from this sample.', [
-        { path: 'mass.text', message: `${drawn.toString()} g were already drawn from it` },
+        { path: 'mass.text', message: `${given.toString()} g were already drawn from it` },
       ]);
   }
   const composite = before
     ? file.vessels.find((one) => one.id === before.parentId)
     : file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
   if (composite) refuseMoreThanLeft(file, composite, massG, before);
+  const dependent = before && firstDependent(file, before);
+  if (dependent && body.drawnOn > dependent.on)
+    throw fault('invalid', 'The sample cannot be younger than what was made of it.', [
+      { path: 'drawnOn', message: `lies after ${dependent.on}, when ${dependent.what}` },
+    ]);
   const row =
     before ??
     (await newSample(
       { tx, hand, now },
-      { lotId: lot.id, kind: 'submitted', parentId: composite?.id ?? null, mass: body.mass },
+      {
+        lotId: lot.id,
+        kind: 'submitted',
+        parentId: composite?.id ?? null,
+        mass: body.mass,
+      },
     ));
   const changes = await recordObservations(
     tx,
@@ -255,8 +274,14 @@ export async function receiveSample(
     .update(vessel)
     .set(
       before
-        ? { ...massColumns(body.mass), version: before.version + 1, updatedBy: hand.personId, updatedAt: now }
-        : { seal: body.seal || null },
+        ? {
+            ...massColumns(body.mass),
+            drawnOn: body.drawnOn,
+            version: before.version + 1,
+            updatedBy: hand.personId,
+            updatedAt: now,
+          }
+        : { seal: body.seal || null, drawnOn: body.drawnOn },
     )
     .where(eq(vessel.id, row.id));
   await audit({
@@ -275,7 +300,7 @@ export async function receiveSample(
       (await currentObservations(tx, samplingObservation, [row.id])).map((one) => one.id),
       samplingOutcome(submitted),
       { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
-      now,
+      hand,
     );
   touch(lot.id);
   return row;
@@ -289,6 +314,8 @@ export async function drawWorkingSample(
   { tx, hand, now, audit, touch }: Write,
   lot: Lot,
   body: NewWorkingSample,
+  /** A file need not say when it was drawn. */
+  day: 'known' | 'unknown' = 'known',
 ): Promise<Vessel> {
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
@@ -308,11 +335,14 @@ export async function drawWorkingSample(
     throw fault('invalid', `The rule book asks for ${verdict.limit} g at least${ofHalf(body)}.`, [
       { path: 'why', message: `lighter than ${verdict.limit} g${ofHalf(body)}: say why, or take more seed` },
     ]);
+  const seen = seenOf(hand, body, drawn(submitted));
   const row = await newSample(
     { tx, hand, now },
     {
       lotId: lot.id,
       kind: 'working',
+      drawnOn: day === 'unknown' && body.seenOn === undefined ? null : seen.on,
+      lateReason: seen.lateReason,
       purpose: body.purpose,
       parentId: submitted.id,
       mass: body.mass,
@@ -330,6 +360,30 @@ export async function drawWorkingSample(
   });
   touch(lot.id);
   return row;
+}
+
+/** Nothing is drawn from a sample before the sample itself was drawn. */
+const drawn = (from: Vessel): After => ({ on: from.drawnOn, what: `the ${from.kind} sample was drawn` });
+
+function lastTaken(primaries: readonly Vessel[], draw: DrawView | null, zone: string): After {
+  const days = (draw?.primaries ?? []).flatMap((one) =>
+    one.taken && primaries.some((vessel) => vessel.id === one.taken?.vesselId)
+      ? [todayIn(new Date(one.taken.at), zone)]
+      : [],
+  );
+  return { on: days.sort().at(-1) ?? null, what: 'the last primary sample was taken' };
+}
+
+/** The first day of what was made of the submitted sample: a working sample, a set-up, something weighed or counted. */
+function firstDependent(file: LotFile, submitted: Vessel): { readonly on: string; readonly what: string } | null {
+  const drawnDays = file.vessels
+    .filter((one) => one.parentId === submitted.id && one.drawnOn !== null)
+    .map((one) => ({ on: one.drawnOn ?? '', what: `a ${one.kind} sample was drawn from it` }));
+  const setUps = file.tests.flatMap((one) => {
+    const { setUpDate } = one.plan as { setUpDate?: string };
+    return setUpDate === undefined ? [] : [{ on: setUpDate, what: `${one.step} test ${one.number} was set up` }];
+  });
+  return [...drawnDays, ...setUps].sort((a, b) => a.on.localeCompare(b.on))[0] ?? null;
 }
 
 const ofHalf = ({ portion }: NewWorkingSample) => (portion === 'half' ? ' for a half sample' : '');

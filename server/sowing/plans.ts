@@ -5,7 +5,7 @@ import { plusDays, sowingCalendar, type SowingCalendar } from '@mercato/core/sow
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf } from '../rule-books/editions.ts';

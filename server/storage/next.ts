@@ -2,7 +2,7 @@ import type { NextList, NextLine } from '@mercato/contract/storage/next';
 import { ownCurve, ownWord } from '@mercato/core/storage/ownRecord';
 import { NEXTS, whatNext, type StoredSeed } from '@mercato/core/storage/whatNext';
 import type { Transaction } from '../database/connect.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { packetsInStore } from '../store/packets.ts';
 import { harvestDay, ownRecord, seriesKey } from './record.ts';

@@ -2,7 +2,7 @@ import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { Transaction } from '../database/connect.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 import { placePaths } from '../store/places.ts';

@@ -5,7 +5,7 @@ import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests'
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { accession, packet, packetTest } from './tables.ts';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';

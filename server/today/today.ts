@@ -1,8 +1,8 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import type { Due, StoreToday } from '@mercato/contract/today/today';
-import { addDays } from '@mercato/core/germination/planTest';
+import { addDays } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
-import { todayIn } from '../http/session.ts';
+import { todayIn } from '../http/day.ts';
 import { openBags } from '../quick-tests/result.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { listPlans } from '../sowing/result.ts';

@@ -143,6 +143,7 @@ export function RangeSlip({ test }: { test: GerminationTest }): JSX.Element {
     return (
       <>
         {test.result.verdict && <VerdictSlip title="range of dishes" verdict={test.result.verdict} />}
+        {test.days && <VerdictSlip title="days of the counts" verdict={test.days} />}
         {test.result.rounded && (
           <Slip
             title="averages that total 100"

@@ -1,21 +1,32 @@
-import type { DishView, EntryWay, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import type {
+  DishCount,
+  DishView,
+  EntryWay,
+  GerminationTest,
+  GerminationView,
+} from '@mercato/contract/germination/germination';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
+import { daysBetween } from '@mercato/core/units/days';
 import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
-import { dueWords, useSession } from '../api/session.tsx';
+import { shortDay, useSession } from '../api/session.tsx';
 import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { BenchHead } from '../register/bench.tsx';
-import { Trouble } from '../ui/fields.tsx';
+import { isLate } from '../register/seen.tsx';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { Key, KeyFoot, useKeys } from '../ui/keys.tsx';
 import { useScanTaker } from '../ui/Shell.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
 import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
-import { FiguresForm } from './FiguresForm.tsx';
+import { CAUSE_WORDS, countAt, endsTest, seenOnOf, startDay, stationDays, todayOf } from './countDays.ts';
+import { FiguresForm, type Correction } from './FiguresForm.tsx';
 import { tick } from '../ui/tick.ts';
 import { difference, useTally } from './useTally.ts';
 
@@ -63,14 +74,15 @@ function Station({
   const client = useQueryClient();
   const navigate = useNavigate();
   const { may } = useSession();
-  const counts = test.calendar.filter((event) => event.what.endsWith('count'));
-  const openDay = counts.find((event) =>
-    test.dishes.some((dish) => (event.what === 'final-count' ? !dish.closed : !countClosed(dish, event.day))),
-  );
-  const [day, setDay] = useState((openDay ?? counts.at(-1))?.day ?? 0);
-  const event = counts.find((one) => one.day === day) ?? counts.at(-1);
-  const final = event?.what === 'final-count';
-  const isClosed = (dish: DishView) => (final ? dish.closed : countClosed(dish, day));
+  const [day, setDay] = useState(() => startDay(test, view.today));
+  const days = [...new Set([...stationDays(test, view.today), day])].sort((a, b) => a - b);
+  const [chosen, setChosen] = useState<boolean | null>(null);
+  const [cause, setCause] = useState<EndCause | ''>('');
+  const [lateReason, setLateReason] = useState('');
+  const final = chosen ?? endsTest(test, day);
+  const planned = test.plan.finalCountDay;
+  const seenOn = seenOnOf(test, day);
+  const isClosed = (dish: DishView) => dish.closed || countClosed(dish, day);
   const [at, setAt] = useState(() => {
     const asked = test.dishes.findIndex((dish) => dish.id === askedDish);
     return asked >= 0
@@ -104,8 +116,8 @@ function Station({
 
   const called = (one: DishView) =>
     addCounts([
-      ...one.days.filter((count) => count.day !== day).map((count) => count.counts),
-      isClosed(one) ? (one.days.find((count) => count.day === day)?.counts ?? NO_COUNTS) : tally.of(one),
+      ...one.days.filter((count) => count.key !== day).map((count) => count.counts),
+      isClosed(one) ? (countAt(one, day)?.counts ?? NO_COUNTS) : tally.of(one),
     ]);
   const left = dish ? dish.seeds - totalOf(called(dish)) : 0;
   const mayCount = may('bench.write') && dish !== undefined && !isClosed(dish);
@@ -131,13 +143,21 @@ function Station({
     setMode('one');
     tick();
   };
-  const save = async (one: DishView, next: Counts, how: EntryWay, closed: boolean, reason?: string) => {
+  const save = async (one: DishView, next: Counts, how: EntryWay, closed: boolean, correction?: Correction) => {
     setBusy(true);
     try {
       const answer = await write<GerminationView>(
         'PUT',
         `/germination/dishes/${one.id}/days/${day}`,
-        { counts: next, closed, entry: how, ...(reason ? { reason } : {}) },
+        {
+          counts: next,
+          closed,
+          final: countAt(one, day)?.closed ? (countAt(one, day)?.final ?? final) : final,
+          entry: how,
+          ...(correction === undefined && final && day !== planned && cause !== '' ? { cause } : {}),
+          ...(lateReason.trim() === '' ? {} : { lateReason: lateReason.trim() }),
+          ...correction,
+        } satisfies DishCount,
         { version: one.version },
       );
       client.setQueryData(['germination', view.lot.id], answer);
@@ -174,9 +194,9 @@ function Station({
     setTyping(false);
   };
   const turnTo = (other: number) => {
-    const last = other === counts.at(-1)?.day;
-    const open = test.dishes.findIndex((one) => (last ? !one.closed : !countClosed(one, other)));
+    const open = test.dishes.findIndex((one) => !one.closed && !countClosed(one, other));
     setDay(other);
+    setChosen(null);
     if (open >= 0) setAt(open);
     setMode('one');
     setTyping(false);
@@ -233,7 +253,14 @@ function Station({
       key: 'f',
       says: 'type the figures, or correct a closed dish',
       act: () => {
-        if (may('bench.write')) setTyping(true);
+        if (may('bench.write') && dish && (!isClosed(dish) || countAt(dish, day))) setTyping(true);
+      },
+    },
+    {
+      key: 'e',
+      says: 'this count ends the test, or does not',
+      act: () => {
+        if (mayCount) setChosen(!final);
       },
     },
     { key: 'c', says: final ? 'close the dish' : 'close this count of the dish', act: () => void close() },
@@ -241,43 +268,90 @@ function Station({
       key: 'd',
       says: 'the other count day',
       act: () => {
-        turnTo(counts[(counts.findIndex((one) => one.day === day) + 1) % counts.length]?.day ?? day);
+        turnTo(days[(days.indexOf(day) + 1) % days.length] ?? day);
       },
     },
     { key: 'g', says: 'back to the tests', act: () => void navigate(`/lots/${view.lot.id}/germination`) },
   ]);
   const shownCounts = useMemo(() => test.dishes.map((one) => called(one)), [test.dishes, day, tally]); // eslint-disable-line react-hooks/exhaustive-deps -- `called` reads just these
-  if (!dish || !event) return <main />;
+  if (!dish) return <main />;
   if (!tally.ready) return <main aria-busy="true" />;
-  const current = isClosed(dish) ? (dish.days.find((count) => count.day === day)?.counts ?? NO_COUNTS) : tally.of(dish);
-  const before = totalOf(addCounts(dish.days.filter((count) => count.day !== day).map((count) => count.counts)));
+  const there = countAt(dish, day);
+  const current = isClosed(dish) ? (there?.counts ?? NO_COUNTS) : tally.of(dish);
+  const before = totalOf(addCounts(dish.days.filter((count) => count.key !== day).map((count) => count.counts)));
   const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
   return (
     <main className="station">
       <section>
         <BenchHead lot={view.lot} title={final ? 'Final count' : `Count of day ${day}`} code={`test ${test.number}`}>
-          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day {day}{' '}
-          of {counts.at(-1)?.day}, {dueWords(event.date, view.today)}
+          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
+          {there?.day ?? day} of {planned}, {seenOn === view.today ? 'today' : shortDay(seenOn)}
           {test.plan.place && ` · ${test.plan.place}`}
         </BenchHead>
-        {counts.length > 1 && (
-          <p className="soft" style={{ margin: '6px 0 0' }}>
-            {counts.map((one) => (
+        <div className="count-day">
+          <span>
+            {days.map((one) => (
               <button
-                key={one.day}
+                key={one}
                 type="button"
                 className="bare"
-                aria-pressed={one.day === day}
+                aria-pressed={one === day}
                 onClick={() => {
-                  turnTo(one.day);
+                  turnTo(one);
                 }}
               >
-                {one.day === day ? <b>day {one.day}</b> : `day ${one.day}`}
+                {one === day ? <b>day {one}</b> : `day ${one}`}
+                {one === todayOf(test, view.today) && ' (today)'}
               </button>
             ))}{' '}
-            <Key>D</Key> other day · <Link to={`/lots/${view.lot.id}/germination`}>all tests</Link>
-          </p>
-        )}
+            {days.length > 1 && (
+              <>
+                <Key>D</Key> other day
+              </>
+            )}
+          </span>
+          {may('bench.write') && !there && !test.result.complete && (
+            <TextField
+              label="counted on"
+              type="date"
+              value={seenOn}
+              onChange={(on) => {
+                if (/^\d{4}-\d{2}-\d{2}$/.test(on) && on >= test.dayZero && on <= view.today)
+                  turnTo(daysBetween(test.dayZero, on));
+              }}
+            />
+          )}
+          {mayCount && (
+            <Form.Check
+              type="switch"
+              id="ends-test"
+              label="final count"
+              checked={final}
+              onChange={() => {
+                setChosen(!final);
+              }}
+            />
+          )}
+          {mayCount && final && day !== planned && (
+            <ChoiceField
+              label={day < planned ? `ends before day ${planned}, because` : `ends after day ${planned}, because`}
+              value={cause}
+              onChange={(value) => {
+                setCause(value as EndCause | '');
+              }}
+              options={[
+                ['', 'no reason given'],
+                ...END_CAUSES.filter((one) => (one === 'all-germinated') === day < planned).map(
+                  (one) => [one, CAUSE_WORDS[one]] as const,
+                ),
+              ]}
+            />
+          )}
+          {mayCount && isLate(seenOn, view.today) && (
+            <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />
+          )}
+          <Link to={`/lots/${view.lot.id}/germination`}>all tests</Link>
+        </div>
         {scanned && (
           <div className="notice" role="status">
             <span>
@@ -312,7 +386,9 @@ function Station({
           <span className="n">{left}</span>
           <span>
             {isClosed(dish)
-              ? `seeds of dish ${dish.number} after this count, which is closed`
+              ? there
+                ? `seeds of dish ${dish.number} after this count, which is closed`
+                : `seeds of dish ${dish.number}, which is closed: nothing was counted on this day`
               : final
                 ? `seeds of dish ${dish.number} still to call`
                 : `seeds of dish ${dish.number} stay in the dish`}
@@ -333,15 +409,17 @@ function Station({
             dish={dish}
             start={current}
             closed={isClosed(dish)}
-            final={final}
+            seenOn={there?.seenOn ?? null}
+            today={view.today}
+            final={there?.closed ? there.final : final}
             room={left + totalOf(current)}
             onTake={(next) => {
               entry.current = 'typed';
               tally.press(dish, difference(current, next));
               setTyping(false);
             }}
-            onCorrect={async (next, reason) => {
-              const trouble = await save(dish, next, 'typed', true, reason);
+            onCorrect={async (next, correction) => {
+              const trouble = await save(dish, next, 'typed', true, correction);
               if (!trouble) setTyping(false);
               return trouble;
             }}
@@ -358,6 +436,7 @@ function Station({
               ['T', 'ten at once'],
               ['R', 'rest by difference'],
               ['F', 'figures'],
+              ['E', final ? 'not the final count' : 'final count'],
               ['C', final ? 'close the dish' : 'close this count'],
             ]}
           />
@@ -369,7 +448,7 @@ function Station({
                 {final ? `Close dish ${dish.number}` : `Close day ${day} of dish ${dish.number}`}
               </Button>
             )}
-            {may('bench.write') && isClosed(dish) && (
+            {may('bench.write') && isClosed(dish) && there && (
               <Button
                 variant="outline-primary"
                 onClick={() => {
@@ -390,4 +469,4 @@ function Station({
   );
 }
 
-const countClosed = (dish: DishView, day: number) => dish.days.some((one) => one.day === day && one.closed);
+const countClosed = (dish: DishView, key: number) => countAt(dish, key)?.closed ?? false;

@@ -3,13 +3,24 @@ import { CLASSES, totalOf, type Counts, type SeedClass } from '@mercato/core/uni
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
+import { isLate } from '../register/seen.tsx';
+import { unlessEmpty } from '../ui/draft.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
+
+/** What a closed count is corrected for, and the day on which it was really seen. */
+export interface Correction {
+  readonly reason: string;
+  readonly seenOn?: string;
+  readonly lateReason?: string;
+}
 
 /** The five figures of a dish, typed: from a paper sheet, or to correct a closed count with a reason. */
 export function FiguresForm({
   dish,
   start,
   closed,
+  seenOn,
+  today,
   final,
   room,
   onTake,
@@ -19,17 +30,23 @@ export function FiguresForm({
   dish: DishView;
   start: Counts;
   closed: boolean;
+  /** The day on which a count that is there was seen. */
+  seenOn: string | null;
+  today: string;
   final: boolean;
   /** Seeds that this count may hold. */
   room: number;
   onTake: (counts: Counts) => void;
-  onCorrect: (counts: Counts, reason: string) => Promise<string | null>;
+  onCorrect: (counts: Counts, correction: Correction) => Promise<string | null>;
   onLeave: () => void;
 }): JSX.Element {
   const [texts, setTexts] = useState<Record<SeedClass, string>>(
     () => Object.fromEntries(CLASSES.map((one) => [one, String(start[one])])) as Record<SeedClass, string>,
   );
   const [reason, setReason] = useState('');
+  const [day, setDay] = useState(seenOn ?? today);
+  const [lateReason, setLateReason] = useState('');
+  const redated = seenOn !== null && day !== seenOn;
   const [trouble, setTrouble] = useState<string>();
   const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
   const bad = classes.find((one) => !/^\d{1,3}$/.test(texts[one].trim()));
@@ -55,7 +72,11 @@ export function FiguresForm({
       setTrouble('Say why the closed count is corrected.');
       return;
     }
-    setTrouble((await onCorrect(counts, reason.trim())) ?? undefined);
+    const correction = {
+      reason: reason.trim(),
+      ...(redated ? { seenOn: day, ...unlessEmpty('lateReason', lateReason) } : {}),
+    };
+    setTrouble((await onCorrect(counts, correction)) ?? undefined);
   };
   return (
     <form
@@ -85,6 +106,12 @@ export function FiguresForm({
         ))}
         <span className="soft">{sum === null ? '' : `adds to ${sum} of ${room}`}</span>
       </div>
+      {closed && (
+        <TextField label="counted on" type="date" value={day} onChange={setDay} hint="the day on which it was seen" />
+      )}
+      {closed && redated && isLate(day, today) && (
+        <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />
+      )}
       {closed && (
         <TextField
           label="why it is corrected"

@@ -167,9 +167,15 @@ function TestBlock({
           </figure>
         ))}
       </div>
+      <p className="soft">{countedWords(test)}</p>
       {result.complete && result.verdict && (
         <p style={{ marginTop: 8 }}>
           <VerdictMark mark={result.verdict.outcome} word /> <span className="soft">{result.verdict.next}</span>
+        </p>
+      )}
+      {test.days && test.days.outcome !== 'within' && (
+        <p>
+          <VerdictMark mark={test.days.outcome} word /> <span className="soft">{test.days.next}</span>
         </p>
       )}
       {test.dishes.some((dish) =>
@@ -195,16 +201,29 @@ function TestBlock({
       )}
       <DecisionBox
         on={test}
-        outside={result.verdict?.outcome === 'outside' || result.verdict?.outcome === 'not-judged'}
+        outside={[result.verdict?.outcome, test.days?.outcome].some((one) => one === 'outside' || one === 'not-judged')}
       />
     </section>
   );
 }
 
+/** Who counted, and on which days of the test: "counted by Ilse Marrow on day 4, 8 Nov, and day 10, 14 Nov". */
+function countedWords(test: GerminationTest): string {
+  const counts = test.dishes.flatMap((dish) => dish.days.filter((one) => one.closed));
+  if (counts.length === 0) return '';
+  const days = [...new Map(counts.map((one) => [one.day, one])).values()].sort((a, b) => a.day - b.day);
+  const hands = [...new Set(counts.map((one) => one.by))].join(', ');
+  const words = days.map(
+    (one) => `day ${one.day}, ${shortDay(one.seenOn)}${one.seenFrom === 'plan' ? ' (from the plan)' : ''}`,
+  );
+  return `counted by ${hands} on ${words.join('; ')}`;
+}
+
 function dueIfOpen(event: PlanEvent, test: GerminationTest, today: string): string {
   if (!event.what.endsWith('count')) return shortDay(event.date);
-  const done = test.dishes.every((dish) =>
-    event.what === 'final-count' ? dish.closed : dish.days.some((day) => day.day === event.day && day.closed),
+  const done = test.dishes.every(
+    (dish) =>
+      dish.closed || (event.what !== 'final-count' && dish.days.some((day) => day.day >= event.day && day.closed)),
   );
   return done ? `${shortDay(event.date)}, done` : dueWords(event.date, today);
 }

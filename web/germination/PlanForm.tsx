@@ -7,7 +7,8 @@ import type { JSX } from 'react';
 import { Refused, write } from '../api/client.ts';
 import { shortDay } from '../api/session.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
-import { useLines, wholeNumber } from '../ui/draft.ts';
+import { isLate } from '../register/seen.tsx';
+import { unlessEmpty, useLines, wholeNumber } from '../ui/draft.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { EVENT_WORDS } from './words.ts';
 
@@ -29,6 +30,7 @@ export function PlanForm({
     temperature: last?.temperature ?? method?.temperatures?.value[0] ?? '',
     treatment: last?.treatment ?? '',
     setUpDate: view.today,
+    lateReason: '',
     prechillDays: String(last?.prechillDays ?? 0),
     firstCountDay: String(last?.firstCountDay ?? method?.firstCountDay?.value ?? ''),
     finalCountDay: String(last?.finalCountDay ?? method?.finalCountDay?.value ?? ''),
@@ -42,6 +44,7 @@ export function PlanForm({
     temperature: values.temperature.trim(),
     treatment: values.treatment.trim(),
     setUpDate: values.setUpDate,
+    ...unlessEmpty('lateReason', values.lateReason),
     prechillDays: wholeNumber(values.prechillDays),
     firstCountDay: wholeNumber(values.firstCountDay),
     finalCountDay: wholeNumber(values.finalCountDay),
@@ -112,6 +115,9 @@ export function PlanForm({
           ]}
         />
         <TextField label="set up on" type="date" {...field('setUpDate')} />
+        {isLate(values.setUpDate, view.today) && (
+          <TextField label="why it is written down so late" {...field('lateReason')} />
+        )}
         <TextField label="first count, day" figure inputMode="numeric" {...field('firstCountDay')} />
         <TextField label="final count, day" figure inputMode="numeric" {...field('finalCountDay')} />
         <TextField

@@ -33,7 +33,7 @@ export function useTally(personId: string, testId: string, day: number, refresh:
   const presses = usePresses(STATION, personId, testId, refresh);
   const known = (dish: DishView) => ({
     ...NO_COUNTS,
-    ...(dish.tallies.find((one) => one.day === day)?.counts ?? dish.days.find((one) => one.day === day)?.counts),
+    ...(dish.tallies.find((one) => one.day === day)?.counts ?? dish.days.find((one) => one.key === day)?.counts),
   });
   const place = (dish: DishView) => `${dish.id} ${day}`;
   return {

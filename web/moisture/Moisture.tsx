@@ -12,6 +12,7 @@ import { useNavigate, useParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
+import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -120,10 +121,11 @@ function Station({
   const client = useQueryClient();
   const cells: Cell[] = (['first', 'second'] as const).flatMap((which) => ROWS.map(([row]): Cell => `${which}.${row}`));
   const draft = useDraft(
-    { ...Object.fromEntries(cells.map((cell) => [cell, test.fields[cell]?.text ?? ''])), reason: '' } as Record<
-      Cell | 'reason',
-      string
-    >,
+    {
+      ...(Object.fromEntries(cells.map((cell) => [cell, test.fields[cell]?.text ?? ''])) as Record<Cell, string>),
+      reason: '',
+      ...TODAY,
+    },
     (values) => {
       const one = (which: 'first' | 'second') => ({
         container: plainFigure(values[`${which}.container`]),
@@ -133,6 +135,7 @@ function Station({
       return {
         first: one('first'),
         second: one('second'),
+        ...seenBody(values),
         ...unlessEmpty('reason', values.reason),
       };
     },
@@ -228,6 +231,14 @@ function Station({
               <VerdictMark mark={result.verdict.outcome} word /> <span className="soft">{result.verdict.next}</span>
             </p>
           )}
+          {mayWrite && !result && (
+            <SeenOnField
+              label={test.fields['first.withSeed'] ? 'dried, weighed on' : 'weighed in on'}
+              lines={values}
+              onChange={set}
+              fault={fault}
+            />
+          )}
           {corrects && (
             <TextField
               label="why it is corrected"
@@ -236,6 +247,7 @@ function Station({
             />
           )}
         </DraftForm>
+        <SeenLine step="moisture" lotId={view.lot.id} test={test} fields={test.fields} may={mayWrite} />
         <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
         {children}
       </section>

@@ -1,4 +1,5 @@
 import {
+  fieldInTray,
   type FoundSpecies,
   type OtherSeedsTest,
   type OtherSeedsView,
@@ -13,6 +14,7 @@ import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { Link } from 'react-router';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
+import { SeenLine } from '../register/seen.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { Key, KeyFoot, useKeys } from '../ui/keys.tsx';
@@ -294,6 +296,17 @@ export function FindStation({
             )}
           </>
         )}
+        <SeenLine
+          step="other-seeds"
+          lotId={view.lot.id}
+          test={test}
+          fields={Object.fromEntries(
+            test.trays.flatMap((one) =>
+              Object.entries(one.fields).map(([name, field]) => [fieldInTray(one.number, name), field]),
+            ),
+          )}
+          may={mayWrite}
+        />
         <Found
           test={test}
           origin={view.origin}

@@ -8,6 +8,7 @@ import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBench } from '../devices/bench.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Earlier } from '../register/bench.tsx';
+import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -56,6 +57,7 @@ export function TrayForm({
       ] as Line[],
       weighedOn: undefined as WeighedOn | undefined,
       reason: '',
+      ...TODAY,
     },
     (values) => ({
       examined: plainFigure(values.examined),
@@ -63,6 +65,7 @@ export function TrayForm({
       species: values.rows
         .filter((row) => row.name.trim() || row.count.trim())
         .map((row) => ({ name: row.name.trim(), count: wholeNumber(row.count) })),
+      ...seenBody(values),
       ...unlessEmpty('reason', values.reason),
     }),
     trayCountSchema,
@@ -159,6 +162,7 @@ export function TrayForm({
           })}
         </tbody>
       </table>
+      {!closed && <SeenOnField label="searched on" lines={values} onChange={set} fault={fault} />}
       {closed && (
         <div style={{ marginTop: 14 }}>
           <TextField

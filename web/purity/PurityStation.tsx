@@ -24,6 +24,7 @@ import { read, write } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBench } from '../devices/bench.tsx';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
+import { SeenLine, SeenOnField } from '../register/seen.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -140,7 +141,7 @@ export function PurityStation({
           send={mayWrite ? (corrected ? 'Correct' : 'Keep the weighings') : null}
           beside={
             <span className="soft">
-              {test.version > 1 ? `last written by ${test.updatedBy}` : 'nothing is written yet'} ·{' '}
+              {Object.keys(test.fields).length > 0 ? '' : 'nothing is written yet · '}
               <Link to={`/lots/${view.lot.id}/purity/sheet`}>bench sheet on paper</Link>
             </span>
           }
@@ -294,6 +295,9 @@ export function PurityStation({
             )}
           </div>
           <Fractions draft={draft} shares={test.fractions} />
+          {mayWrite && !view.components.every((one) => test.fields[one]) && (
+            <SeenOnField label="weighed on" lines={values} onChange={set} fault={draft.fault} />
+          )}
           {corrected && (
             <div style={{ marginTop: 14 }}>
               <TextField
@@ -304,6 +308,7 @@ export function PurityStation({
             </div>
           )}
         </DraftForm>
+        <SeenLine step="purity" lotId={view.lot.id} test={test} fields={test.fields} may={mayWrite} />
         {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
         {view.result && <JudgedTests result={view.result} open={open} />}
         <DecisionBox

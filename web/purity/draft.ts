@@ -3,6 +3,7 @@ import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/purity/analysePurity';
 import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
 import type { NamedPart } from '@mercato/core/purity/parts';
+import { seenBody, TODAY, type SeenLines } from '../register/seen.tsx';
 import { plainFigure, wholeNumber } from '../ui/draft.ts';
 
 export type WeighedField = 'workingSample' | 'multipleUnits' | Component;
@@ -20,7 +21,10 @@ export interface PartLine {
 
 /** Everything that is written of one purity test, as typed. */
 export type PurityValues = Record<WeighedField, string> &
-  Record<`fraction-${Fraction}` | 'examined' | 'blowerSetting' | 'blowerMinutes' | 'chaffyWhy' | 'reason', string> & {
+  Record<
+    `fraction-${Fraction}` | 'examined' | 'blowerSetting' | 'blowerMinutes' | 'chaffyWhy' | 'reason' | keyof SeenLines,
+    string
+  > & {
     chaffy: 'chaffy' | 'not chaffy';
     parts: PartLine[];
     /** Balances that figures were taken from, by line. */
@@ -68,6 +72,7 @@ export function valuesOf(test: PurityTest): PurityValues {
     })),
     weighedOn: {},
     reason: '',
+    ...TODAY,
   };
 }
 
@@ -136,6 +141,7 @@ export function bodyOf(
           },
         }
       : {}),
+    ...seenBody(values),
     ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
   };
 }

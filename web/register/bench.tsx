@@ -15,7 +15,8 @@ import { useState, type JSX, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { write } from '../api/client.ts';
-import { shortInstant, useSession } from '../api/session.tsx';
+import { shortDay, shortInstant, useSession } from '../api/session.tsx';
+import { seenBody, SeenOnField, TODAY, type SeenLines } from './seen.tsx';
 import { DECIDED } from './words.ts';
 import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -51,7 +52,7 @@ export function BenchHead({
   );
 }
 
-interface Drawn {
+interface Drawn extends SeenLines {
   text: string;
   unit: MassUnit;
   why: string;
@@ -129,7 +130,7 @@ export function DrawAndStart({
 }): JSX.Element | null {
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
-  const nothing: Drawn = { text: '', unit: 'g', why: '', portion: portion ?? 'whole' };
+  const nothing: Drawn = { text: '', unit: 'g', why: '', portion: portion ?? 'whole', ...TODAY };
   const draft = useDraft(
     nothing,
     (values) => ({
@@ -137,6 +138,7 @@ export function DrawAndStart({
       mass: { text: plainFigure(values.text), unit: values.unit },
       ...(values.portion === 'half' ? { portion: 'half' } : {}),
       ...unlessEmpty('why', values.why),
+      ...seenBody(values),
     }),
     newWorkingSampleSchema,
     async (body, key) => {
@@ -194,6 +196,7 @@ export function DrawAndStart({
           {(draft.fault('why') ?? draft.values.why) && (
             <TextField label="why it is lighter" {...draft.field('why')} hint="the report says so" />
           )}
+          <SeenOnField label="drawn on" lines={draft.values} onChange={draft.set} fault={draft.fault} />
           <div className="actions">
             <Button type="submit" disabled={draft.busy}>
               Draw the sample and start
@@ -207,7 +210,6 @@ export function DrawAndStart({
 
 /** What stood in a field before it was corrected, struck through, with who and why. */
 export function Earlier({ field }: { field: FieldView | undefined }): JSX.Element | null {
-  const { session } = useSession();
   if (!field || field.earlier.length === 0) return null;
   return (
     <span>
@@ -217,7 +219,7 @@ export function Earlier({ field }: { field: FieldView | undefined }): JSX.Elemen
             {one.text}
             {one.unit ? ` ${one.unit}` : ''}
           </span>{' '}
-          {one.by}, {shortInstant(one.at, session?.laboratory.zone ?? 'UTC')}; corrected: {one.supersededBecause}
+          {one.by}, {shortDay(one.seenOn)}; corrected: {one.supersededBecause}
         </span>
       ))}
     </span>

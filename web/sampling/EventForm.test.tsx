@@ -23,6 +23,7 @@ const NODE: VesselNode = {
   seeds: null,
   version: 1,
   createdAt: '2026-11-24T09:00:00Z',
+  drawnOn: null,
   createdBy: 'A',
   pouredInto: null,
   holder: null,

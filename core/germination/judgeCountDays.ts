@@ -1,0 +1,177 @@
+import type { Edition, Figure } from '../rule-books/edition.ts';
+import { outcomeUpTo, worst, type Outcome, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+
+/** Why a test does not end on its prescribed day, as the analyst saw it. */
+export const END_CAUSES = ['all-germinated', 'not-yet-judgeable', 'swollen-legume'] as const;
+export type EndCause = (typeof END_CAUSES)[number];
+
+/** When the seed of one test was looked at. Day 0 is the day on which it came into germination conditions. */
+export interface CountDays {
+  /** Prescribed for the kind: whole days, 1 ≤ first ≤ final. */
+  readonly prescribed: { readonly first: number; readonly final: number };
+  /** Day of the first count that took seedlings out, the final one left aside; null = there was none. */
+  readonly first: number | null;
+  /** Days on which the dishes were closed: the earliest and the latest. */
+  readonly final: { readonly earliest: number; readonly latest: number };
+  readonly cause: EndCause | null;
+  /** Whether the kind is a legume. */
+  readonly legume: boolean;
+}
+
+export interface CountDaysVerdict extends Verdict {
+  readonly prescribed: CountDays['prescribed'];
+  readonly first: Outcome;
+  readonly final: Outcome;
+}
+
+/**
+ * Whether a test was counted on days that its rule book permits. The final count is judged on the day of every
+ * dish; the first may be left out where the book allows it.
+ *
+ * @throws {RangeError} for days that cannot be
+ *
+ * Source, all from memory: ISTA, germination, duration of the test: it may end early when all that can germinate
+ * has, and be extended by 7 days or half of the prescribed time, whichever is longer. AOSA/FSA: first count 1 to 3
+ * days either way; final count 2 days later where seedlings cannot be judged yet, 5 for swollen seed of legumes.
+ * That an early end waits for the prescribed first count is our own judgement: before it no seedling can be judged.
+ */
+export function judgeCountDays(edition: Edition, days: CountDays): CountDaysVerdict {
+  const { prescribed, first, final } = days;
+  whole('prescribed.first', prescribed.first, 1);
+  whole('prescribed.final', prescribed.final, prescribed.first);
+  if (first !== null) whole('first', first, 0);
+  whole('final.earliest', final.earliest, 0);
+  whole('final.latest', final.latest, final.earliest);
+  const firstPart = judgeFirst(edition, days);
+  const early = judgeFinal(edition, days, final.earliest);
+  const late = judgeFinal(edition, days, final.latest);
+  const finalPart = worst([early.outcome, late.outcome]) === early.outcome ? early : late;
+  const outcome = worst([firstPart.outcome, early.outcome, late.outcome]);
+  const telling = firstPart.outcome === outcome && finalPart.outcome !== outcome ? firstPart : finalPart;
+  return {
+    prescribed,
+    first: firstPart.outcome,
+    final: finalPart.outcome,
+    measured: telling === firstPart ? first : telling.day,
+    limit: telling.limit,
+    unit: 'days',
+    outcome,
+    rule: telling.rule,
+    steps: [...firstPart.steps, ...early.steps, ...(late.day === early.day ? [] : late.steps)],
+    next:
+      outcome === 'outside'
+        ? 'Counted on a day that the rule book does not permit: the lead decides, with a reason, or the test is repeated.'
+        : outcome === 'not-judged'
+          ? 'This edition does not say how far a count may lie from its day: the lead decides.'
+          : 'Counted on days that the rule book permits.',
+  };
+}
+
+interface Part {
+  readonly outcome: Outcome;
+  readonly day: number;
+  readonly limit: number | null;
+  readonly rule: Rule | null;
+  readonly steps: readonly WorkingStep[];
+}
+
+function judgeFirst(edition: Edition, { prescribed, first }: CountDays): Part & { day: number } {
+  const base = { day: first ?? prescribed.first, limit: prescribed.first, rule: null };
+  // A kind with one count has no first one.
+  if (prescribed.first === prescribed.final) return { ...base, outcome: 'within', steps: [] };
+  if (first === null) {
+    const skip = edition.parameterIfAny('germination_first_count_skippable');
+    return {
+      ...base,
+      outcome: skip ? (skip.value === 1 ? 'within' : 'outside') : 'not-judged',
+      rule: skip?.rule ?? null,
+      steps: [{ label: `first count, of day ${prescribed.first}`, result: 'left out' }],
+    };
+  }
+  const apart = Math.abs(first - prescribed.first);
+  const most = edition.parameterIfAny('germination_first_count_deviation_days');
+  const steps = [
+    {
+      label: 'first count',
+      expression: `day ${first}, prescribed ${prescribed.first}`,
+      result: String(apart),
+      unit: 'days apart',
+    },
+    ...(most ? [{ label: 'most allowed, either way', result: String(most.value), unit: 'days' }] : []),
+  ];
+  if (most) return { ...base, outcome: outcomeUpTo(apart, most.value), rule: most.rule, steps };
+  // A book that knows these rows and limits no first count leaves it to the analyst.
+  const outcome = apart === 0 || knowsDays(edition) ? 'within' : 'not-judged';
+  return { ...base, outcome, steps };
+}
+
+function judgeFinal(edition: Edition, { prescribed, cause, legume }: CountDays, day: number): Part {
+  const step = (result: string, more: readonly WorkingStep[] = []): readonly WorkingStep[] => [
+    { label: 'final count', expression: `day ${day}, prescribed ${prescribed.final}`, result },
+    ...more,
+  ];
+  const base = { day, limit: prescribed.final, rule: null };
+  if (day === prescribed.final) return { ...base, outcome: 'within', steps: step('on its day') };
+  if (!knowsDays(edition)) return { ...base, outcome: 'not-judged', steps: step('not on its day') };
+  const apart = day - prescribed.final;
+  if (apart < 0) {
+    const early = edition.parameterIfAny('germination_early_end');
+    const may = early?.value === 1 && cause === 'all-germinated' && day >= prescribed.first;
+    return {
+      ...base,
+      outcome: may ? 'within' : 'outside',
+      rule: early?.rule ?? null,
+      steps: step(`${-apart} days early`, [
+        {
+          label: 'an early end',
+          result: early
+            ? `from day ${prescribed.first} on, once all that can germinate has`
+            : 'is not known to this book',
+        },
+        ...(cause === 'all-germinated' ? [{ label: 'seen', result: 'all that can germinate has' }] : []),
+      ]),
+    };
+  }
+  const most = longestExtension(edition, prescribed.final, cause, legume);
+  return {
+    ...base,
+    limit: prescribed.final + (most?.value ?? 0),
+    outcome: most ? outcomeUpTo(apart, most.value) : 'outside',
+    rule: most?.rule ?? null,
+    steps: step(`${apart} days late`, [
+      {
+        label: most ? 'longest extension' : 'no extension without a cause that the book knows',
+        result: String(most?.value ?? 0),
+        unit: 'days',
+      },
+    ]),
+  };
+}
+
+/** Days by which the final count may be put off; undefined where nothing that was said allows it. */
+function longestExtension(
+  edition: Edition,
+  finalDay: number,
+  cause: EndCause | null,
+  legume: boolean,
+): Figure<number> | undefined {
+  const days = edition.parameterIfAny('germination_final_extension_days');
+  const share = edition.parameterIfAny('germination_final_extension_share');
+  // With a share the book asks for no cause: the longer of the two holds.
+  if (share && days) {
+    const half = share.value * finalDay;
+    return half > days.value ? { value: half, rule: share.rule } : days;
+  }
+  if (cause === 'not-yet-judgeable') return days;
+  if (cause === 'swollen-legume' && legume) return edition.parameterIfAny('germination_swollen_extension_days');
+  return undefined;
+}
+
+/** Whether an edition holds the rows on count days; those of before they came do not. */
+export const knowsDays = (edition: Edition): boolean =>
+  edition.parameterIfAny('germination_final_extension_days') !== undefined;
+
+function whole(name: string, value: number, least: number): void {
+  if (!Number.isInteger(value) || value < least || value > 1000)
+    throw new RangeError(`${name} must be a whole number ${least}..1000, got ${value}`);
+}

@@ -1,0 +1,42 @@
+import { asc, isNull, ne, or, sql } from 'drizzle-orm';
+import { CORE_VERSION } from '@mercato/core/verdict/version';
+import type { Connection, Transaction } from '../database/connect.ts';
+import { lockLot } from '../register/lots.ts';
+import { lot } from '../register/tables.ts';
+import { refreshStanding } from './standing.ts';
+
+/** Any fixed number: whoever derives standings anew holds this lock. */
+const REFRESH_LOCK = 431_018_290;
+const BATCH = 50;
+
+/**
+ * Derives anew what stands of the lots that an earlier computation left, open ones first; judgements, releases and
+ * everything else that is written once stay. Of several processes one does it. Answers with how many there were.
+ */
+export async function refreshOutdated({ db, pool }: Connection, clock: () => Date): Promise<number> {
+  const holder = await pool.connect();
+  let done = 0;
+  try {
+    const { rows } = await holder.query<{ mine: boolean }>('select pg_try_advisory_lock($1) as mine', [REFRESH_LOCK]);
+    if (!rows[0]?.mine) return 0;
+    for (;;) {
+      const batch = await db
+        .select({ id: lot.id })
+        .from(lot)
+        .where(or(isNull(lot.standingVersion), ne(lot.standingVersion, CORE_VERSION)))
+        .orderBy(sql`${lot.state} in ('released', 'divided')`, asc(lot.id))
+        .limit(BATCH);
+      if (batch.length === 0) return done;
+      for (const { id } of batch)
+        await db.transaction(async (transaction) => {
+          const tx = transaction as unknown as Transaction;
+          await lockLot(tx, id);
+          await refreshStanding(tx, id, clock());
+        });
+      done += batch.length;
+    }
+  } finally {
+    await holder.query('select pg_advisory_unlock($1)', [REFRESH_LOCK]).catch(() => undefined);
+    holder.release();
+  }
+}

@@ -64,7 +64,7 @@ test('two halves go from the pan to their mean, by keyboard alone', async ({ pag
     await page.keyboard.type('Rumex acetosella');
     await hands.write('how much of Rumex acetosella', 't');
     await hands.button('Keep the weighings');
-    await expect(page.getByText('last written by Ilse Marrow')).toBeVisible();
+    await expect(page.getByText('By Ilse Marrow')).toBeVisible();
     const view = await ask<{ tests: { fields: Record<string, { text: string; device: string | null }> }[] }>(
       page,
       `/lots/${lotId(page)}/purity`,

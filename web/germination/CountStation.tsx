@@ -311,15 +311,7 @@ function Station({
             )}
           </span>
           {may('bench.write') && !there && !test.result.complete && (
-            <TextField
-              label="counted on"
-              type="date"
-              value={seenOn}
-              onChange={(on) => {
-                if (/^\d{4}-\d{2}-\d{2}$/.test(on) && on >= test.dayZero && on <= view.today)
-                  turnTo(daysBetween(test.dayZero, on));
-              }}
-            />
+            <CountedOn test={test} seenOn={seenOn} today={view.today} turnTo={turnTo} />
           )}
           {mayCount && (
             <Form.Check
@@ -466,6 +458,33 @@ function Station({
         <RangeSlip test={test} />
       </aside>
     </main>
+  );
+}
+
+/** The day that is counted; half a date, while it is typed, turns nothing. */
+function CountedOn({
+  test,
+  seenOn,
+  today,
+  turnTo,
+}: {
+  test: GerminationTest;
+  seenOn: string;
+  today: string;
+  turnTo: (day: number) => void;
+}): JSX.Element {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      label="counted on"
+      type="date"
+      value={typed ?? seenOn}
+      fault={typed !== null && typed > today ? 'lies in the future' : undefined}
+      onChange={(on) => {
+        setTyped(on);
+        if (/^\d{4}-\d{2}-\d{2}$/.test(on) && on >= test.dayZero && on <= today) turnTo(daysBetween(test.dayZero, on));
+      }}
+    />
   );
 }
 

@@ -159,6 +159,10 @@ export function PlanForm({
         start={start}
         ready={ready}
         may={mayWrite}
+        drawnOn={{
+          seenOn: values.setUpDate === view.today ? '' : values.setUpDate,
+          lateReason: values.lateReason,
+        }}
       />
     </section>
   );

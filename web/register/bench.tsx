@@ -114,6 +114,7 @@ export function DrawAndStart({
   ready = () => true,
   may,
   portion,
+  drawnOn,
   children,
 }: {
   lot: LotBrief;
@@ -126,6 +127,8 @@ export function DrawAndStart({
   may: boolean;
   /** For steps that are tested on halves too: which is proposed. */
   portion?: Drawn['portion'];
+  /** The day on which the test is set up, and with it the sample drawn; without it the form asks. */
+  drawnOn?: SeenLines;
   children?: ReactNode;
 }): JSX.Element | null {
   const client = useQueryClient();
@@ -138,7 +141,7 @@ export function DrawAndStart({
       mass: { text: plainFigure(values.text), unit: values.unit },
       ...(values.portion === 'half' ? { portion: 'half' } : {}),
       ...unlessEmpty('why', values.why),
-      ...seenBody(values),
+      ...seenBody(drawnOn ?? values),
     }),
     newWorkingSampleSchema,
     async (body, key) => {
@@ -151,7 +154,7 @@ export function DrawAndStart({
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
   return (
     <div style={{ marginTop: 18 }}>
-      <Trouble text={trouble ?? draft.general} />
+      <Trouble text={trouble ?? (drawnOn && draft.fault('seenOn')) ?? draft.general} />
       {children}
       {waiting.map((one) => (
         <p key={one.id} className="actions">
@@ -196,7 +199,7 @@ export function DrawAndStart({
           {(draft.fault('why') ?? draft.values.why) && (
             <TextField label="why it is lighter" {...draft.field('why')} hint="the report says so" />
           )}
-          <SeenOnField label="drawn on" lines={draft.values} onChange={draft.set} fault={draft.fault} />
+          {!drawnOn && <SeenOnField label="drawn on" lines={draft.values} onChange={draft.set} fault={draft.fault} />}
           <div className="actions">
             <Button type="submit" disabled={draft.busy}>
               Draw the sample and start

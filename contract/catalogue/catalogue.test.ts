@@ -47,6 +47,14 @@ describe.each(readdirSync(FOLDER).sort())('check values of %s', (file) => {
   });
 });
 
+// Source: plain arithmetic: all that was weighed is water, so that there is no dry matter to set it against.
+it('seed of nothing but water has an infinite dry basis', () => {
+  const calculation = findCalculation('moisture.oven');
+  if (!calculation) throw new Error('moisture.oven is not in the catalogue');
+  const answer = calculate(calculation, { containerG: 15, withSeedG: 20, driedG: 15 }, books);
+  expect(answer).toMatchObject({ ok: true, out: { wetBasisPercent: 100, dryBasisPercent: 'Inf' } });
+});
+
 const leaves = (value: unknown, path: string[] = []): string[][] =>
   typeof value === 'object' && value !== null
     ? Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]))

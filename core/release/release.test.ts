@@ -16,6 +16,7 @@ const data: LabelData = {
   edition: 'a book',
   laboratory: { name: 'Station', address: 'Quillmere' },
   today: '2024-11-24',
+  liveCountsDormant: false,
   sample: { mass: '200 g', drawnOn: '2026-09-01', drawnBy: 'A. Thorne', seal: 'Q1', code: '*0000000', sentIn: false },
   client: '',
   purity: {
@@ -59,9 +60,23 @@ describe('the tag', () => {
     expect([value(tag, 'Tested'), value(tag, 'Valid to the end of'), value(tag, 'Pure live seed')]).toEqual([
       'November 2024',
       'April 2025',
-      '88.50 %',
+      '88.50 % (germination and hard seed)',
     ]);
     expect(value(tag, 'Germination and hard seed')).toBe('92 %');
+  });
+  it('says whether dormant seed counts as live, which the scheme sets', () => {
+    const some = {
+      ...data,
+      germination: data.germination && {
+        ...data.germination,
+        counts: { ...data.germination.counts, fresh: 3, dead: 0, abnormal: 5 },
+      },
+    };
+    const live = (liveCountsDormant: boolean) =>
+      value(analysisTag({ ...some, liveCountsDormant }, 5), 'Pure live seed');
+    // Source: AOSA custom (from memory): purity × (germination + hard [+ dormant]) / 100.
+    expect(live(false)).toBe('88.50 % (germination and hard seed)');
+    expect(live(true)).toBe('91.39 % (germination, hard and dormant seed)');
   });
   it('never rounds a rate to zero when something was found', () => {
     // Source: 7 CFR 201.16, rates are whole numbers, never zero when found (from memory).

@@ -37,7 +37,8 @@ export const moistureCalculations = [
       const { containerG, withSeedG, driedG } = input;
       return {
         wetBasisPercent: wetBasis.toNumber(),
-        dryBasisPercent: dryBasis?.toNumber() ?? null,
+        // All water: no dry matter to set it against.
+        dryBasisPercent: dryBasis?.toNumber() ?? 'Inf',
         steps: [
           {
             ...lossStep('water, of the wet mass', exact(input)),

@@ -7,6 +7,8 @@ export interface OvenWeighing {
   readonly containerG: ExactNumber;
   readonly withSeedG: ExactNumber;
   readonly driedG: ExactNumber;
+  /** Decimals that were written, so that 20.000 g is not shown as 20 g. */
+  readonly decimals?: number;
 }
 
 export interface OvenMoisture {
@@ -92,9 +94,9 @@ export function judgeOvenDuplicate(first: OvenWeighing, second: OvenWeighing, li
 /** The arithmetic of one container. */
 export function lossStep(
   label: string,
-  { containerG, withSeedG, driedG }: OvenWeighing,
+  { containerG, withSeedG, driedG, decimals = 0 }: OvenWeighing,
 ): { label: string; expression: string } {
-  const places = Math.max(containerG.decimalPlaces(), withSeedG.decimalPlaces(), driedG.decimalPlaces());
+  const places = Math.max(decimals, containerG.decimalPlaces(), withSeedG.decimalPlaces(), driedG.decimalPlaces());
   const [m1, m2, m3] = [containerG, withSeedG, driedG].map((mass) => mass.toFixed(places));
   return { label, expression: `(${m2} − ${m3}) / (${m2} − ${m1}) × 100` };
 }

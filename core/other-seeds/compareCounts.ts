@@ -1,5 +1,5 @@
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { binomialAtMost } from '../statistics/betaDistribution.ts';
+import { normalQuantile } from '../statistics/normalDistribution.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 
 export interface CountComparison {
@@ -41,9 +41,9 @@ export function compareCounts(count1: number, mass1G: number, count2: number, ma
     if (!(value > 0 && value < Infinity)) throw new RangeError(`${name} must be above 0 and finite, got ${value}`);
   const n = count1 + count2;
   const share = mass1G / (mass1G + mass2G);
-  const atMost = (k: number) => (k < 0 ? 0 : k >= n ? 1 : binomialCdf(k, n, share));
+  const atMost = (k: number) => binomialAtMost(k, n, share);
   // The upper tail by the other seed's count, so that a small chance keeps its digits.
-  const atLeast = (k: number) => (k <= 0 ? 1 : k > n ? 0 : binomialCdf(n - k, n, 1 - share));
+  const atLeast = (k: number) => (k <= 0 ? 1 : k > n ? 0 : binomialAtMost(n - k, n, 1 - share));
   const pLess = atMost(count1);
   const pGreater = atLeast(count1);
   const limits = n === 0 ? { lower: 0, upper: 1 } : clopperPearson(count1, n, 0.95);
@@ -63,7 +63,7 @@ export function compareCounts(count1: number, mass1G: number, count2: number, ma
           tolerance: {
             mean,
             tolerance196: 1.96 * spread,
-            toleranceQnorm975: normalQuantile(0.975, 0, 1) * spread,
+            toleranceQnorm975: normalQuantile(0.975) * spread,
             within196: Math.abs(count1 - count2) <= 1.96 * spread,
           },
         }

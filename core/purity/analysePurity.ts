@@ -119,21 +119,28 @@ export function analysePurity(edition: Edition, workingSampleG: ExactNumber, mas
   const limit = edition.parameter('purity_change_limit_percent');
   const measured = change.abs();
   const retest = measured.gt(limit.value);
+  const decimals = weighingDecimals(edition, workingSampleG);
+  // A sample of this weight is weighed to so many decimals; 8.100 g is no 8.1 g.
+  const weighed = (massG: ExactNumber) => massG.toFixed(Math.max(decimals, massG.decimalPlaces()));
   const steps: WorkingStep[] = [
-    ...shared.shares.map(({ component, massG }) => ({ label: COMPONENT_NAMES[component], result: massG, unit: 'g' })),
-    { label: 'sum of parts', result: sum.toString(), unit: 'g' },
-    { label: 'first weighing', result: workingSampleG.toString(), unit: 'g' },
+    ...shared.shares.map(({ component, massG }) => ({
+      label: COMPONENT_NAMES[component],
+      result: weighed(new Exact(massG)),
+      unit: 'g',
+    })),
+    { label: 'sum of parts', result: weighed(sum), unit: 'g' },
+    { label: 'first weighing', result: weighed(workingSampleG), unit: 'g' },
     {
       label: 'gain or loss',
       unit: '%',
-      expression: `(${sum.toString()} − ${workingSampleG.toString()}) / ${workingSampleG.toString()} × 100`,
+      expression: `(${weighed(sum)} − ${weighed(workingSampleG)}) / ${weighed(workingSampleG)} × 100`,
       result: change.toDecimalPlaces(3).toString(),
     },
     { label: 'largest allowed', result: String(limit.value), unit: '%' },
   ];
   return {
     ...shared,
-    decimals: weighingDecimals(edition, workingSampleG),
+    decimals,
     changePercent: change.toNumber(),
     retest,
     verdict: {

@@ -1,5 +1,4 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import { tTwoSidedP, tUpperQuantile } from '../statistics/studentT.ts';
 
 export interface Correlation {
@@ -106,7 +105,7 @@ function pearson(x: readonly number[], y: readonly number[]) {
   if (found === null) return { pearsonR: null, pearsonT: null, pearsonP: null, pearsonCi95: null };
   const r = 1 - Math.abs(found) < EXACT ? Math.sign(found) : found;
   const t = r * Math.sqrt((n - 2) / ((1 - r) * (1 + r)));
-  const reach = normalQuantile(0.975, 0, 1) / Math.sqrt(n - 3);
+  const reach = normalQuantile(0.975) / Math.sqrt(n - 3);
   const ci: [number, number] | null =
     n < 4 ? null : Math.abs(r) === 1 ? [r, r] : [Math.tanh(Math.atanh(r) - reach), Math.tanh(Math.atanh(r) + reach)];
   return {
@@ -190,7 +189,7 @@ function kendall(x: readonly number[], y: readonly number[]) {
   return {
     kendallTauB: s / span,
     kendallZ: z,
-    kendallPNormal: 2 * normalCdf(-Math.abs(z), 0, 1),
+    kendallPNormal: 2 * normalChance(-Math.abs(z)),
     ...(n < 50 && tx.length === 0 && ty.length === 0 ? { kendallPExact: kendallExact(n, (s + pairs) / 2) } : {}),
   };
 }

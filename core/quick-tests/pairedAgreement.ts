@@ -1,5 +1,5 @@
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import { binomialAtMost } from '../statistics/betaDistribution.ts';
+import { normalChance } from '../statistics/normalDistribution.ts';
 
 export interface PairedAgreement {
   readonly mcnemarExactP: number;
@@ -38,11 +38,11 @@ export function pairedAgreement(
   const n = bothYes + firstOnly + secondOnly + bothNo;
   if (n < 1) throw new RangeError('bothYes and the others must add up to 1 seed at least, got 0');
   const apart = firstOnly + secondOnly;
-  const chi2P = (chi2: number) => 2 * normalCdf(-Math.sqrt(chi2), 0, 1);
+  const chi2P = (chi2: number) => 2 * normalChance(-Math.sqrt(chi2));
   const chi2 = apart === 0 ? null : (firstOnly - secondOnly) ** 2 / apart;
   const corrected = apart === 0 ? null : Math.max(0, Math.abs(firstOnly - secondOnly) - 1) ** 2 / apart;
   return {
-    mcnemarExactP: apart === 0 ? 1 : Math.min(1, 2 * binomialCdf(Math.min(firstOnly, secondOnly), apart, 0.5)),
+    mcnemarExactP: apart === 0 ? 1 : Math.min(1, 2 * binomialAtMost(Math.min(firstOnly, secondOnly), apart, 0.5)),
     mcnemarChi2: chi2,
     mcnemarChi2P: chi2 === null ? null : chi2P(chi2),
     mcnemarChi2CorrectedP: corrected === null ? null : chi2P(corrected),

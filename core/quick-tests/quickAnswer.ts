@@ -18,6 +18,7 @@ export interface QuickAnswer {
     readonly least: number | null;
     readonly most: number | null;
   } | null;
+  /** Empty where the whole packet was tested. */
   readonly schools: readonly SchoolAnswer[];
   /** The interval in words. */
   readonly words: string;
@@ -62,7 +63,8 @@ export function quickAnswer(test: SmallTest, standardPercent?: number): QuickAns
     interval,
     packet,
     sowTimes,
-    schools: schoolsFor(standardPercent).map((school) => askSchool(school, test)),
+    // Nothing is left to advise on where the whole packet was tested.
+    schools: packet?.left === 0 ? [] : schoolsFor(standardPercent).map((school) => askSchool(school, test)),
     words: inWords(test, interval, packet),
     steps: working(test, interval, packet, sowTimes),
   };

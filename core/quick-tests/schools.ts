@@ -1,4 +1,4 @@
-import betaCdf from '@stdlib/stats-base-dists-beta-cdf';
+import { betaTails } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances } from '../statistics/betaBinomial.ts';
 
 /** A band of one school: from (inside) a share of living seed, what people do, how they put it. */
@@ -71,7 +71,7 @@ export interface SchoolAnswer {
   readonly name: string;
   readonly source: string;
   readonly advice: string;
-  /** Chance that the true share lies in another band than the one the result fell into. */
+  /** Chance that the share of what is left (of a counted packet), or of all seed like it, lies in another band than the result. */
   readonly chanceWrong: number;
   /**
    * How many more seeds would bring that chance to one in twenty if they sprouted at the same share: 0 when it is
@@ -86,8 +86,12 @@ const MOST_SEEDS = 10_000;
 
 /**
  * What a school says of a small test, and with what chance it errs: the probability outside the chosen band under a
- * beta distribution with the Jeffreys prior, Beta(k + ½, n − k + ½). In a counted packet the seeds that were tested
- * are known and only the others are guessed, so that a packet tested whole leaves no chance to err.
+ * beta distribution with the Jeffreys prior, Beta(k + ½, n − k + ½). Of a counted packet it is asked about the seeds
+ * that are *left*, for only they are sown: of m of them k live with the beta-binomial chance, and the school errs where
+ * k / m lies in another band.
+ *
+ * @param test  with seeds left: a packet that was tested whole is asked no school
+ * @throws {RangeError} if nothing is left of the packet
  *
  * Source: Brown, Cai & DasGupta (2001) for the prior; the beta-binomial distribution for the seeds that are left.
  */
@@ -95,21 +99,32 @@ export function askSchool({ id, name, source, bands }: School, test: SmallTest):
   const share = test.sprouted / test.seeds;
   const index = bands.findLastIndex((band) => share >= band.from);
   const [from, to] = [bands[index]?.from ?? 0, bands[index + 1]?.from ?? Infinity];
-  const wrong = (seeds: number) =>
-    chanceOutside(share * seeds, seeds, from, to, test.packetSeeds === undefined ? undefined : test.packetSeeds);
+  if (test.packetSeeds !== undefined && test.packetSeeds <= test.seeds)
+    throw new RangeError(`packetSeeds must be more than the ${test.seeds} tested, got ${test.packetSeeds}`);
+  const wrong = (seeds: number, countedOut = COUNTED_OUT) =>
+    chanceOutside(
+      share * seeds,
+      seeds,
+      from,
+      to,
+      test.packetSeeds === undefined ? Infinity : test.packetSeeds - seeds,
+      countedOut,
+    );
+  const chanceWrong = wrong(test.seeds, Infinity);
   return {
     id,
     name,
     source,
     advice: bands[index]?.advice ?? '',
-    chanceWrong: wrong(test.seeds),
-    moreSeeds: moreNeeded(wrong, test.seeds, Math.min(MOST_SEEDS, test.packetSeeds ?? MOST_SEEDS)),
+    chanceWrong,
+    moreSeeds: chanceWrong <= SETTLED ? 0 : moreNeeded(wrong, test.seeds, test.packetSeeds),
   };
 }
 
 /**
- * Up to so many seeds that are left each number of living ones is counted out. Above, their share is taken as a beta
- * distribution with the mean and variance of the beta-binomial: good to a tenth of a percent, in a thousandth of the time.
+ * Looking for the number that settles it, up to so many seeds that are left each number of living ones is counted out.
+ * Above, their share is taken as a beta distribution with the mean and variance of the beta-binomial: good to a tenth
+ * of a percent, in a thousandth of the time. The chance itself is always counted out.
  */
 const COUNTED_OUT = 5_000;
 
@@ -118,36 +133,46 @@ function chanceOutside(
   seeds: number,
   from: number,
   to: number,
-  packetSeeds: number | undefined,
+  left: number,
+  countedOut: number,
 ): number {
   const [a, b] = [sprouted + 0.5, seeds - sprouted + 0.5];
-  const left = packetSeeds === undefined ? Infinity : packetSeeds - seeds;
-  if (packetSeeds === undefined || left > COUNTED_OUT) {
+  if (left === Infinity || left > countedOut) {
     // Var(alive / left) = m (1 − m) (a + b + left) / ((a + b + 1) left): so much more than that of the share itself.
-    const c = packetSeeds === undefined ? a + b : ((a + b + 1) * left) / (a + b + left) - 1;
+    const c = left === Infinity ? a + b : ((a + b + 1) * left) / (a + b + left) - 1;
     const m = a / (a + b);
-    // Of the packet a share t is alive when of those left t · all − sprouted are; half a seed for their being whole.
+    // Half a seed less for their being whole.
     const below = (t: number) => {
-      const p = packetSeeds === undefined ? t : (t * packetSeeds - sprouted - 0.5) / left;
-      return p <= 0 ? 0 : p >= 1 ? 1 : betaCdf(p, m * c, (1 - m) * c);
+      const p = left === Infinity ? t : t - 0.5 / left;
+      return p <= 0 ? 0 : p >= 1 ? 1 : betaTails(p, m * c, (1 - m) * c).lower;
     };
     return Math.min(1, Math.max(0, (from <= 0 ? 0 : below(from)) + (to > 1 ? 0 : 1 - below(to))));
   }
   let outside = 0;
-  // A share of sprouted seeds that is carried on to more seeds need not be whole; a border met but for rounding is met.
+  // A border that is met but for rounding is met.
   const close = 1e-9;
   betaBinomialChances(left, a, b).forEach((chance, alive) => {
-    const share = (sprouted + alive) / packetSeeds;
+    const share = alive / left;
     if (share < from - close || share >= to - close) outside += chance;
   });
   return Math.min(1, outside);
 }
 
-/** The chance falls with the seeds, so the first number that settles it is found by doubling and halving. */
-function moreNeeded(wrong: (seeds: number) => number, seeds: number, most: number): number | null {
-  if (wrong(seeds) <= SETTLED) return 0;
+/** A packet of so many seeds is gone through seed by seed: with few left the chance does not fall evenly. */
+const GONE_THROUGH = 2_000;
+
+/**
+ * The first number of further seeds that settles it, found by doubling and halving where the chance falls with the
+ * seeds; null where none does while a seed is left.
+ */
+function moreNeeded(wrong: (seeds: number) => number, seeds: number, packetSeeds: number | undefined): number | null {
+  if (packetSeeds !== undefined && packetSeeds <= GONE_THROUGH) {
+    for (let all = seeds + 1; all < packetSeeds; all += 1) if (wrong(all) <= SETTLED) return all - seeds;
+    return null;
+  }
+  const most = Math.min(MOST_SEEDS, packetSeeds === undefined ? MOST_SEEDS : packetSeeds - 1);
   let [low, high] = [seeds, seeds];
-  while (wrong(high) > SETTLED) {
+  while (high === seeds || wrong(high) > SETTLED) {
     if (high >= most) return null;
     low = high;
     high = Math.min(most, high * 2);

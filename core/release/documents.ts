@@ -4,7 +4,7 @@ import { COMPONENT_NAMES } from '../purity/analysePurity.ts';
 import type { Counts } from '../units/seedCounts.ts';
 import type { Book } from '../rule-books/edition.ts';
 import { BOOK_NAMES } from '../rule-books/edition.ts';
-import { pureLiveSeed } from './pureLiveSeed.ts';
+import { pureLiveSeed, type LiveShares } from './pureLiveSeed.ts';
 
 /** What the steps found, ready for a label; null = not tested. */
 export interface LabelData {
@@ -22,6 +22,8 @@ export interface LabelData {
   readonly laboratory: { readonly name: string; readonly address: string };
   /** The day on which the document is made, yyyy-mm-dd. */
   readonly today: string;
+  /** Whether dormant seed counts as live in pure live seed: a setting of the scheme. */
+  readonly liveCountsDormant: boolean;
   readonly sample: {
     readonly mass: string;
     readonly drawnOn: string;
@@ -271,11 +273,21 @@ function listParts(parts: readonly JudgedPart[], component: Component, decimals:
     .join(', ');
 }
 
-function pureLive({ purity, germination }: LabelData): string {
+/** What counts as live seed by the scheme's setting. */
+export function liveShares(purityPercent: number, counts: Counts, countsDormant: boolean): LiveShares {
+  return {
+    purityPercent,
+    germinationPercent: counts.normal,
+    hardPercent: counts.hard,
+    dormantPercent: countsDormant ? counts.fresh : 0,
+  };
+}
+
+function pureLive({ purity, germination, liveCountsDormant }: LabelData): string {
   const pure = purity?.shares.find((one) => one.component === 'pureSeed');
   if (!pure || !germination) return '—';
-  const { normal, hard } = germination.counts;
-  return `${pureLiveSeed({ purityPercent: pure.percent, germinationPercent: normal, hardPercent: hard, dormantPercent: 0 }).toFixed(2)} %`;
+  const live = liveShares(pure.percent, germination.counts, liveCountsDormant);
+  return `${pureLiveSeed(live).toFixed(2)} % (${liveCountsDormant ? 'germination, hard and dormant seed' : 'germination and hard seed'})`;
 }
 
 function monthOf(isoDate: string): string {

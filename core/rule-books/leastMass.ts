@@ -1,4 +1,4 @@
-import type { ExactNumber } from '../units/mass.ts';
+import { shownGrams, writtenDecimals, type ExactNumber } from '../units/mass.ts';
 import { judgeAtLeast } from '../verdict/atLeast.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import type { Figure } from './edition.ts';
@@ -13,22 +13,36 @@ export const halfOf = (figure: Figure<number> | undefined): Figure<number> | und
  * @param what      what was weighed, in words
  * @param massG     its mass, g
  * @param minimumG  the figure for the kind, or undefined where the book lacks one: then nothing is judged
+ * @param decimals  decimals of a gram that were written: 8.100 g is shown as it was weighed
  */
-export function judgeLeastMass(what: string, massG: ExactNumber, minimumG: Figure<number> | undefined): Verdict {
+export function judgeLeastMass(
+  what: string,
+  massG: ExactNumber,
+  minimumG: Figure<number> | undefined,
+  decimals = 0,
+): Verdict {
+  const digits = shownGrams(massG);
+  const shown = writtenDecimals(digits) < decimals ? massG.toFixed(decimals) : digits;
   if (!minimumG)
     return {
-      measured: massG.toNumber(),
+      measured: Number(shown),
       limit: null,
       unit: 'g',
       outcome: 'not-judged',
       rule: null,
-      steps: [{ label: what, result: massG.toString(), unit: 'g' }],
+      steps: [{ label: what, result: shown, unit: 'g' }],
       next: 'The rule book gives no least mass for this kind: enter the laboratory’s own figure.',
     };
   // Ounces of the Act make long figures of grams; a balance reads tenths here.
   const least = Number(minimumG.value.toFixed(minimumG.value < 1 ? 4 : minimumG.value < 10 ? 2 : 1));
-  return judgeAtLeast(what, 'g', massG, least, minimumG.rule, {
+  const verdict = judgeAtLeast(what, 'g', massG, least, minimumG.rule, {
     enough: 'Heavy enough.',
     short: 'Too light: take more seed, or let the lead accept it; the report then says so.',
   });
+  // Judged exactly, shown with the digits that were weighed.
+  return {
+    ...verdict,
+    measured: Number(shown),
+    steps: verdict.steps.map((step, i) => (i === 0 ? { ...step, result: shown } : step)),
+  };
 }

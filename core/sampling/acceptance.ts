@@ -1,7 +1,5 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
-import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
-import poissonCdf from '@stdlib/stats-base-dists-poisson-cdf';
+import { betaQuantile, binomialAtMost } from '../statistics/betaDistribution.ts';
+import { gammaQuantile, poissonAtMost } from '../statistics/gammaDistribution.ts';
 import { hypergeometricCdf } from '../statistics/hypergeometric.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -22,7 +20,7 @@ export function acceptProbability(spread: Spread, n: number, c: number, p: numbe
   checkPlan(spread, n, c);
   if (!(p >= 0 && p <= 1)) throw new RangeError(`p must lie between 0 and 1, got ${p}`);
   if (p === 0) return 1;
-  return spread === 'binomial' ? binomialCdf(c, n, p) : poissonCdf(c, n * p);
+  return spread === 'binomial' ? binomialAtMost(c, n, p) : poissonAtMost(c, n * p);
 }
 
 /** As `acceptProbability`, for a finite lot of which so many seeds are marked; drawn without putting back. */
@@ -41,7 +39,9 @@ export function acceptancePoint(spread: Spread, n: number, c: number, pAccept: n
   checkPlan(spread, n, c);
   if (spread === 'binomial' && c === n) throw new RangeError(`c must be below n: ${c} of ${n} accepts every lot`);
   if (!(pAccept > 0 && pAccept < 1)) throw new RangeError(`pAccept must lie between 0 and 1, got ${pAccept}`);
-  return spread === 'binomial' ? betaQuantile(1 - pAccept, c + 1, n - c) : gammaQuantile(1 - pAccept, c + 1, 1) / n;
+  return spread === 'binomial'
+    ? betaQuantile({ upper: pAccept }, c + 1, n - c)
+    : gammaQuantile({ upper: pAccept }, c + 1) / n;
 }
 
 export interface AcceptancePlan {

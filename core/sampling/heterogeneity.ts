@@ -1,4 +1,4 @@
-import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
+import { gammaQuantile } from '../statistics/gammaDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface Heterogeneity {
@@ -29,7 +29,7 @@ export function criticalH(N: number, f: number): number {
   if (!Number.isInteger(N) || N < 2 || N > 1000) throw new RangeError(`N must be an integer 2..1000, got ${N}`);
   if (!(f > 0 && f < 1e6)) throw new RangeError(`f must be above 0, got ${f}`);
   // χ²(0.99; df) is twice the gamma quantile with shape df/2.
-  return f * ((2 * gammaQuantile(0.99, (N - 1) / 2, 1)) / (N - 1) - 1);
+  return f * ((2 * gammaQuantile({ upper: 0.01 }, (N - 1) / 2)) / (N - 1) - 1);
 }
 
 /**

@@ -1,4 +1,4 @@
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
+import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { binomialIntervals, clopperPearson } from '../statistics/binomialInterval.ts';
 
@@ -60,7 +60,7 @@ export function poolAcceptance(
   if (!Number.isInteger(c) || c < 0 || c > m) throw new RangeError(`c must be an integer 0..${m}, got ${c}`);
   if (!(p >= 0 && p <= 1)) throw new RangeError(`p must lie between 0 and 1, got ${p}`);
   const pPoolPositive = poolShare(p, k);
-  return { pPoolPositive, pAccept: binomialCdf(c, m, pPoolPositive) };
+  return { pPoolPositive, pAccept: binomialAtMost(c, m, pPoolPositive) };
 }
 
 function checkPools(m: number, k: number): void {

@@ -1,5 +1,4 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
+import { betaQuantile, binomialAtMost } from '../statistics/betaDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** What a small test found: the share is known no better than that. */
@@ -54,13 +53,16 @@ export function sowForStand(
   const shares = Array.from(
     { length: NODES },
     (_, i) =>
-      (betaQuantile((i + 0.5) / NODES, test.sprouted + 0.5, test.tested - test.sprouted + 0.5) * emergencePercent) /
+      (betaQuantile({ lower: (i + 0.5) / NODES }, test.sprouted + 0.5, test.tested - test.sprouted + 0.5) *
+        emergencePercent) /
       100,
   );
   // By the seeds that fail, so that a chance near 1 is not a difference of two that are.
   const chance = (seeds: number) =>
-    shares.reduce((sum, p) => sum + (seeds < wantedPlants ? 0 : binomialCdf(seeds - wantedPlants, seeds, 1 - p)), 0) /
-    NODES;
+    shares.reduce(
+      (sum, p) => sum + (seeds < wantedPlants ? 0 : binomialAtMost(seeds - wantedPlants, seeds, 1 - p)),
+      0,
+    ) / NODES;
   const enough = (seeds: number) => 100 * chance(seeds) >= chancePercent;
   const seeds = fewest(wantedPlants, enough);
   const share = (test.sprouted / test.tested) * (emergencePercent / 100);

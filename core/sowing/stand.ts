@@ -1,4 +1,4 @@
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
+import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances, quantileOf } from '../statistics/betaBinomial.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
@@ -46,7 +46,7 @@ export function expectedStand(seedsSown: number, germination: number, wanted?: n
         : wanted > seedsSown
           ? 0
           : // The upper tail by the seeds that fail, so that a small chance keeps its digits.
-            binomialCdf(seedsSown - wanted, seedsSown, 1 - germination);
+            binomialAtMost(seedsSown - wanted, seedsSown, 1 - germination);
   return {
     expected,
     sd,
@@ -76,7 +76,7 @@ function binomialQuantile(level: number, n: number, p: number): number {
   let high = n;
   while (low < high) {
     const middle = Math.floor((low + high) / 2);
-    if (binomialCdf(middle, n, p) >= level * (1 - 64 * Number.EPSILON)) high = middle;
+    if (binomialAtMost(middle, n, p) >= level * (1 - 64 * Number.EPSILON)) high = middle;
     else low = middle + 1;
   }
   return low;

@@ -1,6 +1,6 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import type { WorkingStep } from '../verdict/verdict.ts';
+import { betaQuantile } from './betaDistribution.ts';
+import { normalQuantile } from './normalDistribution.ts';
 import { wilsonInterval, type ProportionInterval } from './wilsonInterval.ts';
 
 export interface BinomialIntervals {
@@ -28,8 +28,8 @@ export function clopperPearson(x: number, n: number, confidence: number): Propor
   checkArguments(x, n, confidence);
   const tail = (1 - confidence) / 2;
   return {
-    lower: x === 0 ? 0 : betaQuantile(tail, x, n - x + 1),
-    upper: x === n ? 1 : betaQuantile(1 - tail, x + 1, n - x),
+    lower: x === 0 ? 0 : betaQuantile({ lower: tail }, x, n - x + 1),
+    upper: x === n ? 1 : betaQuantile({ upper: tail }, x + 1, n - x),
   };
 }
 
@@ -41,12 +41,12 @@ export function clopperPearson(x: number, n: number, confidence: number): Propor
 export function binomialIntervals(x: number, n: number, confidence: number): BinomialIntervals {
   checkArguments(x, n, confidence);
   const tail = 1 - confidence;
-  const z = normalQuantile(1 - tail / 2, 0, 1);
+  const z = normalQuantile(1 - tail / 2);
   const exact = clopperPearson(x, n, confidence);
   const wilson = wilsonInterval(x, n, z);
   const jeffreys = {
-    lower: betaQuantile(tail / 2, x + 0.5, n - x + 0.5),
-    upper: betaQuantile(1 - tail / 2, x + 0.5, n - x + 0.5),
+    lower: betaQuantile({ lower: tail / 2 }, x + 0.5, n - x + 0.5),
+    upper: betaQuantile({ upper: tail / 2 }, x + 0.5, n - x + 0.5),
   };
   const range = ({ lower, upper }: ProportionInterval) => ({
     result: `${(lower * 100).toFixed(2)} to ${(upper * 100).toFixed(2)}`,
@@ -65,9 +65,9 @@ export function binomialIntervals(x: number, n: number, confidence: number): Bin
       { label: 'Jeffreys', expression: `${quantiles}; B(${x + 0.5}, ${n - x + 0.5})`, ...range(jeffreys) },
     ],
     oneSidedLower: {
-      clopperPearson: x === 0 ? 0 : betaQuantile(tail, x, n - x + 1),
-      wilson: wilsonLower(x, n, normalQuantile(confidence, 0, 1)),
-      jeffreys: betaQuantile(tail, x + 0.5, n - x + 0.5),
+      clopperPearson: x === 0 ? 0 : betaQuantile({ lower: tail }, x, n - x + 1),
+      wilson: wilsonLower(x, n, normalQuantile(confidence)),
+      jeffreys: betaQuantile({ lower: tail }, x + 0.5, n - x + 0.5),
     },
   };
 }

@@ -1,4 +1,4 @@
-import gammaQuantile from '@stdlib/stats-base-dists-gamma-quantile';
+import { gammaQuantile } from './gammaDistribution.ts';
 
 export interface PoissonLimits {
   readonly lower: number;
@@ -25,8 +25,8 @@ export function poissonLimits(count: number, confidence: number): PoissonLimits 
     throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
   const tail = (1 - confidence) / 2;
   return {
-    lower: count === 0 ? 0 : gammaQuantile(tail, count, 1),
-    upper: gammaQuantile(1 - tail, count + 1, 1),
-    oneSidedUpper: gammaQuantile(confidence, count + 1, 1),
+    lower: count === 0 ? 0 : gammaQuantile({ lower: tail }, count),
+    upper: gammaQuantile({ upper: tail }, count + 1),
+    oneSidedUpper: gammaQuantile({ lower: confidence }, count + 1),
   };
 }

@@ -1,4 +1,4 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import { normalChance } from './normalDistribution.ts';
 
 /** Beyond this many standard deviations the normal density adds nothing to a double. */
 const FAR = 9;
@@ -19,7 +19,7 @@ const density = (z: number) => Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
 export function rangeProbability(q: number, k: number): number {
   if (!(q >= 0 && q < Infinity)) throw new RangeError(`q must be 0 or more and finite, got ${q}`);
   checkValues(k);
-  return Math.min(1, k * integral((z) => density(z) * (normalCdf(z, 0, 1) - normalCdf(z - q, 0, 1)) ** (k - 1)));
+  return Math.min(1, k * integral((z) => density(z) * (normalChance(z) - normalChance(z - q)) ** (k - 1)));
 }
 
 /**
@@ -49,7 +49,7 @@ export function rangeQuantile(prob: number, k: number): number {
 }
 
 const slopeAt = (z: number, q: number, k: number) =>
-  density(z) * density(z - q) * (normalCdf(z, 0, 1) - normalCdf(z - q, 0, 1)) ** (k - 2);
+  density(z) * density(z - q) * (normalChance(z) - normalChance(z - q)) ** (k - 2);
 
 function integral(height: (z: number) => number): number {
   let sum = 0;

@@ -1,5 +1,4 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import { tUpperQuantile } from '../statistics/studentT.ts';
 
 /** One germination test of a series: how old the seed was, how many of how many came up. */
@@ -36,7 +35,7 @@ export interface AgeingCurve {
 /** Why there is no curve, in words for people. */
 export type NoCurve = { readonly reason: string };
 
-const STEEPEST = -normalQuantile(Number.EPSILON, 0, 1);
+const STEEPEST = -normalQuantile(Number.EPSILON);
 const density = (x: number) => Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI);
 
 /**
@@ -80,7 +79,7 @@ export function fitAgeing(tests: readonly AgeTest[]): AgeingCurve | NoCurve {
   const varKi = line.varA - (2 * first * line.covAB) / span + first ** 2 * varSlope;
   const at = (percent: number) => {
     if (slope === 0) return { days: null, se: null };
-    const q = percent === 50 ? 0 : normalQuantile(percent / 100, 0, 1);
+    const q = percent === 50 ? 0 : normalQuantile(percent / 100);
     const days = (q - Ki) / slope;
     return { days, se: Math.sqrt(Math.max(0, varKi + 2 * days * cov + days ** 2 * varSlope)) / Math.abs(slope) };
   };
@@ -121,7 +120,7 @@ export function shareAt(curve: AgeingCurve, days: number): { estimate: number; l
  */
 export function scatter({ pearsonX2, df }: Pick<AgeingCurve, 'pearsonX2' | 'df'>): { factor: number; times: number } {
   const factor = df > 0 ? pearsonX2 / df : 1;
-  if (factor <= 1 || df < 1) return { factor, times: normalQuantile(0.975, 0, 1) };
+  if (factor <= 1 || df < 1) return { factor, times: normalQuantile(0.975) };
   return { factor, times: Math.sqrt(factor) * tUpperQuantile(0.025, df) };
 }
 
@@ -140,11 +139,11 @@ interface Line {
   readonly covAB: number;
 }
 
-const share = (eta: number) => normalCdf(Math.min(STEEPEST, Math.max(-STEEPEST, eta)), 0, 1);
+const share = (eta: number) => normalChance(Math.min(STEEPEST, Math.max(-STEEPEST, eta)));
 
 /** Iteratively reweighted least squares; null when they come to no rest. */
 function scoring(points: readonly { x: number; k: number; n: number }[]): Line | null {
-  let etas = points.map(({ k, n }) => normalQuantile((k + 0.5) / (n + 1), 0, 1));
+  let etas = points.map(({ k, n }) => normalQuantile((k + 0.5) / (n + 1)));
   let before = { a: NaN, b: NaN };
   for (let round = 0; round < 200; round += 1) {
     let [w0, w1, w2, z0, z1] = [0, 0, 0, 0, 0];

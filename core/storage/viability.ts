@@ -1,5 +1,4 @@
-import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Constants of the viability equation for one kind. */
@@ -69,13 +68,13 @@ export function predictViability(
   if (!(days >= 0 && days < Infinity)) throw new RangeError(`days must be 0 or more, got ${days}`);
   if (!Number.isFinite(Ki)) throw new RangeError(`Ki must be a number, got ${Ki}`);
   const v = Ki - days / sigmaDays;
-  const germinationPercent = 100 * normalCdf(v, 0, 1);
+  const germinationPercent = 100 * normalChance(v);
   return {
     log10Sigma,
     sigmaDays,
     v,
     germinationPercent,
-    initialPercent: 100 * normalCdf(Ki, 0, 1),
+    initialPercent: 100 * normalChance(Ki),
     p50Days: Ki * sigmaDays,
     steps: [
       step,
@@ -104,7 +103,7 @@ export function timeToViability(
   if (!Number.isFinite(Ki)) throw new RangeError(`Ki must be a number, got ${Ki}`);
   if (!(targetPercent > 0 && targetPercent < 100))
     throw new RangeError(`targetPercent must lie between 0 and 100, got ${targetPercent}`);
-  const target = normalQuantile(targetPercent / 100, 0, 1);
+  const target = normalQuantile(targetPercent / 100);
   const days = sigmaDays * (Ki - target);
   return {
     sigmaDays,

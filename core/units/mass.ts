@@ -32,6 +32,18 @@ export function toGrams(mass: EnteredMass): ExactNumber {
   return exactDecimal(mass.text).times(GRAMS_PER[mass.unit]);
 }
 
+/** A weighed figure in grams has no more decimals than this; one with more was converted from another unit. */
+const WEIGHED_DECIMALS = 4;
+
+/**
+ * Grams as they are shown: all digits that were weighed, and of a mass converted from ounces or pounds six, because
+ * its other digits come from the conversion and not from the balance.
+ */
+export function shownGrams(massG: ExactNumber): string {
+  const exact = new Exact(massG);
+  return (exact.decimalPlaces() > WEIGHED_DECIMALS ? exact.toSignificantDigits(6) : exact).toString();
+}
+
 /** @throws {RangeError} naming the text, if it is not plain decimal digits */
 export function exactDecimal(text: string): ExactNumber {
   if (!DECIMAL_TEXT.test(text)) throw new RangeError(`"${text}" is not a plain decimal number`);

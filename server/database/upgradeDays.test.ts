@@ -217,8 +217,10 @@ describe('the database of the version before comes up with its days', () => {
       const { picture, tag, report } = await lotNamed(snapshot.reference);
       if (picture.releases.find((one) => one.id === row.id)?.superseded) continue;
       const today = row.kind === 'tag' ? tag : report;
+      // Pure live seed says since which seed it counts; its figure is the same.
+      const figure = (value: string | undefined) => value?.split(' (germination')[0];
       for (const line of snapshot.document.lines)
-        if (today.get(line.label) !== line.value)
+        if (figure(today.get(line.label)) !== figure(line.value))
           different.push(`${snapshot.reference} ${line.label}: ${line.value} → ${today.get(line.label) ?? ''}`);
     }
     expect(different.sort()).toEqual([

@@ -1,4 +1,5 @@
 import type { Counts } from '@mercato/core/units/seedCounts';
+import type { Edition } from '@mercato/core/rule-books/edition';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import type { LabelData } from '@mercato/core/release/documents';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
@@ -19,12 +20,16 @@ export function reportedCounts(gathered: Gathered): Counts | null {
   return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
 }
 
+/** Whether the scheme counts dormant seed as live; an edition that does not say so does not. */
+export const countsDormant = (edition: Edition): boolean =>
+  edition.parameterIfAny('pure_live_seed_counts_dormant')?.value === 1;
+
 function clientOf(lot: Lot): string {
   const request = requestOf(lot);
   return request ? [request.client, request.theirReference].filter(Boolean).join(', their reference ') : '';
 }
 
-export function labelData({ lot, laboratory: lab, today }: LotFile, gathered: Gathered): LabelData {
+export function labelData({ lot, laboratory: lab, today, edition }: LotFile, gathered: Gathered): LabelData {
   const { sampling, germination } = gathered;
   const purity = gathered.purity.result;
   const otherSeeds = reportedOtherSeeds(gathered.otherSeeds);
@@ -54,6 +59,7 @@ export function labelData({ lot, laboratory: lab, today }: LotFile, gathered: Ga
     edition: sampling.lot.edition.name,
     laboratory: { name: lab.name, address: lab.address },
     today,
+    liveCountsDormant: countsDormant(edition),
     sample: sampling.submitted
       ? {
           mass: `${sampling.submitted.vessel.mass?.text ?? ''} ${sampling.submitted.vessel.mass?.unit ?? ''}`,

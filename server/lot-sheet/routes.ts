@@ -284,7 +284,7 @@ async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> 
     },
     wouldHold: [...picture.wouldHold],
     steps: [...picture.lines],
-    working: workingOf(picture.gathered),
+    working: workingOf(picture.gathered, picture.file.edition),
     decisions: [...decisions],
     revisions: revisions.map((one) => ({
       version: one.version,

@@ -1,16 +1,18 @@
 import type { Step } from '@mercato/contract/register/steps';
 import { COMPONENT_NAMES, shareSteps } from '@mercato/core/purity/analysePurity';
+import { liveShares } from '@mercato/core/release/documents';
 import { pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
+import type { Edition } from '@mercato/core/rule-books/edition';
 import { numberSlip, verdictSlip, type NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
 import { reportedTests } from '../purity/result.ts';
 import type { Gathered } from './gather.ts';
-import { reportedCounts } from './labelData.ts';
+import { countsDormant, reportedCounts } from './labelData.ts';
 
 /** The working behind every number that the documents print. */
-export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
+export function slipsOf(gathered: Gathered, edition: Edition): Record<string, NumberSlip> {
   const slips: Record<string, NumberSlip> = {};
   const purity = gathered.purity.result?.shares;
   if (purity)
@@ -39,20 +41,15 @@ export function slipsOf(gathered: Gathered): Record<string, NumberSlip> {
   if (counts && pure)
     slips.pureLiveSeed = numberSlip(
       'Pure live seed',
-      pureLiveSeedSteps({
-        purityPercent: pure.percent,
-        germinationPercent: counts.normal,
-        hardPercent: counts.hard,
-        dormantPercent: 0,
-      }),
-      null,
+      pureLiveSeedSteps(liveShares(pure.percent, counts, countsDormant(edition))),
+      edition.parameterIfAny('pure_live_seed_counts_dormant')?.rule ?? null,
     );
   return slips;
 }
 
 /** The working behind the figures of each line of the lot sheet. */
-export function workingOf(gathered: Gathered): Readonly<Record<Step, readonly NumberSlip[]>> {
-  const { otherSeedsByNumber, moisture, germination, pureLiveSeed, ...shares } = slipsOf(gathered);
+export function workingOf(gathered: Gathered, edition: Edition): Readonly<Record<Step, readonly NumberSlip[]>> {
+  const { otherSeedsByNumber, moisture, germination, pureLiveSeed, ...shares } = slipsOf(gathered, edition);
   const { plan, submitted, largestLot } = gathered.sampling;
   const weighed = reportedTests(gathered.purity);
   const compared = gathered.purity.result?.judged;

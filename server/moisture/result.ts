@@ -3,7 +3,7 @@ import type { MoistureTest, MoistureView } from '@mercato/contract/moisture/mois
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { judgeOvenDuplicate, type MoistureResult, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import type { Edition } from '@mercato/core/rule-books/edition';
-import { Exact } from '@mercato/core/units/mass';
+import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
@@ -16,7 +16,12 @@ export function moistureOf(edition: Edition, text: (field: string) => string | u
   const weighing = (which: 'first' | 'second'): OvenWeighing | null => {
     const [container, withSeed, dried] = ['container', 'withSeed', 'dried'].map((one) => text(`${which}.${one}`));
     if (container === undefined || withSeed === undefined || dried === undefined) return null;
-    return { containerG: new Exact(container), withSeedG: new Exact(withSeed), driedG: new Exact(dried) };
+    return {
+      containerG: new Exact(container),
+      withSeedG: new Exact(withSeed),
+      driedG: new Exact(dried),
+      decimals: Math.max(...[container, withSeed, dried].map(writtenDecimals)),
+    };
   };
   const first = weighing('first');
   const second = weighing('second');

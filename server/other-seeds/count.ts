@@ -1,6 +1,6 @@
 import { isLimited, type FindBatch, type KeyBindings, type TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
-import { Exact } from '@mercato/core/units/mass';
+import { Exact, shownGrams } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { allObservations, currentObservations, recordObservations, type Hand } from '../database/observations.ts';
@@ -66,8 +66,8 @@ export async function countTray(
       {
         path: 'examined',
         message: elsewhere.isZero()
-          ? `the working sample holds ${new Exact(from.massG).toString()} g`
-          : `the working sample holds ${new Exact(from.massG).toString()} g, and the other trays hold ${elsewhere.toString()} g of it`,
+          ? `the working sample holds ${shownGrams(new Exact(from.massG))} g`
+          : `the working sample holds ${shownGrams(new Exact(from.massG))} g, and the other trays hold ${shownGrams(elsewhere)} g of it`,
       },
     ]);
   const named = new Set(body.species.map((one) => one.name));

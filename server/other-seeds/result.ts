@@ -14,7 +14,7 @@ import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSear
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import type { Edition, Figure, KindMethod } from '@mercato/core/rule-books/edition';
-import { Exact } from '@mercato/core/units/mass';
+import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
@@ -50,7 +50,7 @@ export function searchedMassOf(
   const least = method?.otherSeedsG;
   const asked: Figure<number> | undefined =
     least && share ? { value: least.value * share.value, rule: share.rule } : least;
-  return judgeLeastMass('mass searched', new Exact(examined), asked);
+  return judgeLeastMass('mass searched', new Exact(examined), asked, writtenDecimals(examined));
 }
 
 interface Lists {
@@ -198,7 +198,12 @@ export function foundIn(
   const count = species.reduce((sum, one) => sum + one.count, 0);
   return {
     examinedG,
-    massVerdict: searchedMassOf(edition, method, extent, examined.toString()),
+    massVerdict: searchedMassOf(
+      edition,
+      method,
+      extent,
+      examined.toFixed(Math.max(...closed.map((one) => writtenDecimals(one.text)))),
+    ),
     species,
     total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
     noxious: [...judgeNoxious(noxious, Object.fromEntries(counts), examinedG)],

@@ -14,7 +14,7 @@ import { judgeParts, type JudgedPart, type NamedPart } from '@mercato/core/purit
 import { unitRulesFor } from '@mercato/core/purity/unitRules';
 import type { Edition, KindMethod, UnitRule } from '@mercato/core/rule-books/edition';
 import { halfOf, judgeLeastMass } from '@mercato/core/rule-books/leastMass';
-import { Exact } from '@mercato/core/units/mass';
+import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
@@ -47,8 +47,8 @@ export function purityMassOf(
 ): Verdict | null {
   if (text === undefined) return null;
   return portion === 'half'
-    ? judgeLeastMass('half working sample', new Exact(text), halfOf(method?.purityG))
-    : judgeLeastMass('working sample', new Exact(text), method?.purityG);
+    ? judgeLeastMass('half working sample', new Exact(text), halfOf(method?.purityG), writtenDecimals(text))
+    : judgeLeastMass('working sample', new Exact(text), method?.purityG, writtenDecimals(text));
 }
 
 /** Too light a sample stands outside whatever its gain or loss; a book without a least mass judges the gain alone. */

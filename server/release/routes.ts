@@ -65,7 +65,7 @@ function releaseView({ file, gathered, releases }: LotPicture): ReleaseView {
     lot: gathered.sampling.lot,
     tag: analysisTag(data, months),
     report: testReport(data),
-    slips: slipsOf(gathered),
+    slips: slipsOf(gathered, file.edition),
     releases: [...releases],
   };
 }
@@ -123,7 +123,7 @@ export async function releaseDocument(
   );
   const snapshot: ReleaseSnapshot = {
     document,
-    slips: slipsOf(gathered),
+    slips: slipsOf(gathered, file.edition),
     reference: lot.reference,
     number,
     kind: body.kind,

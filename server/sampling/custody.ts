@@ -2,7 +2,7 @@ import { asc, eq } from 'drizzle-orm';
 import type { NewVesselEvent, VesselEventView, VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { judgeDivider } from '@mercato/core/sampling/dividers';
 import { balanceMasses } from '@mercato/core/units/massBalance';
-import { Exact, toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
+import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
@@ -108,7 +108,10 @@ function effectOf(
         throw fault('invalid', 'The halves weigh nothing.', [{ path: 'first.text', message: 'must be above 0' }]);
       if (row.massG !== null && both.gt(row.massG))
         throw fault('invalid', 'The halves weigh more than what was divided.', [
-          { path: 'second.text', message: `both weigh ${both.toString()} g; ${row.code} holds ${row.massG} g` },
+          {
+            path: 'second.text',
+            message: `both weigh ${shownGrams(both)} g; ${row.code} holds ${shownGrams(new Exact(row.massG))} g`,
+          },
         ]);
       return { change: {}, verdict: judgeDivider(toGrams(body.first).toNumber(), toGrams(body.second).toNumber()) };
     }
@@ -138,12 +141,12 @@ function checkBalance(
   // A working sample and a packet are worked up: what they held is in the records of their tests.
   if (balance.outcome === 'missing' && body.how === 'used up' && ['working', 'packet', 'primary'].includes(row.kind))
     return;
-  const off = balance.differenceG.abs().toString();
+  const off = shownGrams(balance.differenceG.abs());
   throw fault('invalid', 'The masses do not balance.', [
     balance.outcome === 'missing'
       ? {
           path: 'loss.text',
-          message: `${off} g are not accounted for: ${row.code} held ${whole.text} ${whole.unit}, ${grams(drawnFrom(vessels, row.id)).toString()} g were drawn; weigh the rest, or state what was lost`,
+          message: `${off} g are not accounted for: ${row.code} held ${whole.text} ${whole.unit}, ${shownGrams(grams(drawnFrom(vessels, row.id)))} g were drawn; weigh the rest, or state what was lost`,
         }
       : {
           path: 'rest.text',
@@ -216,8 +219,8 @@ export async function readTree(tx: Transaction, file: LotFile): Promise<VesselTr
         gone: row.gone,
         discardOn: row.discardOn,
         why: row.why,
-        drawnG: drawn.some((one) => one.massG !== null) ? out.toString() : null,
-        leftG: row.massG === null || row.gone !== null ? null : new Exact(row.massG).minus(out).toString(),
+        drawnG: drawn.some((one) => one.massG !== null) ? shownGrams(out) : null,
+        leftG: row.massG === null || row.gone !== null ? null : shownGrams(new Exact(row.massG).minus(out)),
         events: rows
           .filter((one) => one.vesselId === row.id)
           .map((one): VesselEventView => {

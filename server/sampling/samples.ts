@@ -4,7 +4,14 @@ import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sam
 import type { DrawView, SubmittedSample } from '@mercato/contract/sampling/sampling';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
-import { Exact, toGrams, type EnteredMass, type ExactNumber, type MassUnit } from '@mercato/core/units/mass';
+import {
+  Exact,
+  toGrams,
+  type EnteredMass,
+  type ExactNumber,
+  type MassUnit,
+  shownGrams,
+} from '@mercato/core/units/mass';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -94,19 +101,19 @@ function balancePoured(primaries: readonly Vessel[], mass: EnteredMass, loss: En
   // Here the primary samples are the whole, and the composite is what became of it.
   const balance = balanceMasses(mass, weighed, new Exact(0));
   const missing = balance.differenceG.neg();
-  const together = grams(primaries).toString();
+  const together = shownGrams(grams(primaries));
   if (missing.gt(toGrams(loss).plus(balance.roundingG)))
     throw fault('invalid', 'The masses do not balance.', [
       {
         path: 'loss.text',
-        message: `${missing.toString()} g are not accounted for: the primary samples weigh ${together} g; state what was lost, or weigh again`,
+        message: `${shownGrams(missing)} g are not accounted for: the primary samples weigh ${together} g; state what was lost, or weigh again`,
       },
     ]);
   if (missing.lt(balance.roundingG.neg()))
     throw fault('invalid', 'The masses do not balance.', [
       {
         path: 'mass.text',
-        message: `${missing.neg().toString()} g more than the ${together} g of the primary samples: something else got in, or a figure is wrong`,
+        message: `${shownGrams(missing.neg())} g more than the ${together} g of the primary samples: something else got in, or a figure is wrong`,
       },
     ]);
 }
@@ -159,7 +166,7 @@ export async function correctMass(
   const given = grams(drawnFrom(vessels, row.id));
   if (massG.lt(given))
     throw fault('invalid', 'More was drawn from this sample.', [
-      { path: 'mass.text', message: `${given.toString()} g were already drawn from it` },
+      { path: 'mass.text', message: `${shownGrams(given)} g were already drawn from it` },
     ]);
   const poured = vessels.filter((one) => one.pouredInto === row.id);
   if (poured.length > 0) {
@@ -228,7 +235,7 @@ export async function receiveSample(
     const given = grams(drawnFrom(file.vessels, before.id));
     if (massG.lt(given))
       throw fault('invalid', 'More was drawn from this sample.', [
-        { path: 'mass.text', message: `${given.toString()} g were already drawn from it` },
+        { path: 'mass.text', message: `${shownGrams(given)} g were already drawn from it` },
       ]);
   }
   const composite = before
@@ -416,7 +423,7 @@ function refuseMoreThanLeft(
   const left = new Exact(from.massG).minus(grams(drawnFrom(vessels, from.id).filter((one) => one.id !== own?.id)));
   if (massG.gt(left))
     throw fault('invalid', `So much is not left of the ${from.kind} sample.`, [
-      { path: 'mass.text', message: `only ${left.toString()} g are left of the ${from.kind} sample` },
+      { path: 'mass.text', message: `only ${shownGrams(left)} g are left of the ${from.kind} sample` },
     ]);
 }
 

@@ -28,6 +28,14 @@ export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
           <span className="fig">{orNoEnd(answer.sowTimes.most)}</span> may be right.
         </p>
       )}
+      {answer.schools.length > 0 && <SchoolTable answer={answer} />}
+    </>
+  );
+}
+
+function SchoolTable({ answer }: { answer: QuickAnswer }): JSX.Element {
+  return (
+    <>
       <h2 style={{ marginTop: 20 }}>What each school would do</h2>
       <div className="scroll">
         <table className="ruled schools" style={{ maxWidth: 900 }}>

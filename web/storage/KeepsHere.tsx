@@ -2,7 +2,7 @@ import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
 import type { MeanAir } from '@mercato/core/store/climate/air';
-import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
 import type { JSX } from 'react';
 import { useKinds } from '../store/data.ts';
 import { plainFigure, useLines } from '../ui/draft.ts';
@@ -48,7 +48,7 @@ export function KeepsHere({ mean }: { mean: MeanAir }): JSX.Element {
     ageing && moisture !== null && alive > 50 && alive < 100
       ? timeToViability(
           { moisturePercent: moisture, temperatureC: mean.temperatureC },
-          normalQuantile(alive / 100, 0, 1),
+          normalQuantile(alive / 100),
           50,
           ageing,
         ).years

@@ -5,6 +5,7 @@ import { compareCounts } from './compareCounts.ts';
 import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { Exact } from '../units/mass.ts';
 import { countsThere, stillToSearchG } from './judgeSearch.ts';
+import { contradictions, type PurityFinds, type SearchFinds } from './contradictions.ts';
 import { judgeNoxious, readNoxious, type NoxiousRow } from './noxious.ts';
 import { judgeNoxiousLabel } from './noxiousLabel.ts';
 import { judgeSecondCount, judgeTwoCounts } from './twoCounts.ts';
@@ -115,6 +116,9 @@ describe('noxious weeds against a label', () => {
   });
 });
 
+const finds = (seeds: Record<string, number>) =>
+  Object.entries(seeds).map(([written, count]) => ({ written, taxon: written, seeds: count }));
+
 describe('noxious lists', () => {
   const shipped = readNoxious(contentOf('noxious'));
   const row = (change: Partial<NoxiousRow>): NoxiousRow => ({
@@ -127,7 +131,7 @@ describe('noxious lists', () => {
     ...change,
   });
   it('forbid what is named for all States, by species and by genus', () => {
-    const judged = judgeNoxious(shipped, { 'Solanum viarum': 1, 'Striga lutea': 2, 'Rumex crispus': 9 }, 50);
+    const judged = judgeNoxious(shipped, finds({ 'Solanum viarum': 1, 'Striga lutea': 2, 'Rumex crispus': 9 }), 50);
     expect(judged.map((one) => [one.species, one.consequence, one.outcome])).toEqual([
       ['Solanum viarum', 'no-sale', 'outside'],
       ['Striga lutea', 'no-sale', 'outside'],
@@ -135,38 +139,148 @@ describe('noxious lists', () => {
   });
   it('leave common dodders out of the list for all States', () => {
     // Source: the federal list excepts the kinds that grow in the country, C. campestris among them (from memory).
-    expect(judgeNoxious(shipped, { 'Cuscuta campestris': 3 }, 50)).toEqual([]);
-    expect(judgeNoxious(shipped, { 'Cuscuta reflexa': 3 }, 50)).toHaveLength(1);
+    expect(judgeNoxious(shipped, finds({ 'Cuscuta campestris': 3 }), 50)).toEqual([]);
+    expect(judgeNoxious(shipped, finds({ 'Cuscuta reflexa': 3 }), 50)).toHaveLength(1);
   });
   it('judge a rate exactly at its limit, in the unit of the jurisdiction', () => {
     // Source: plain arithmetic: 27 seeds in a pound are 27 per lb.
     const at = 453.59237;
-    expect(judgeNoxious([row({})], { 'Rumex crispus': 27 }, at)[0]).toMatchObject({
+    expect(judgeNoxious([row({})], finds({ 'Rumex crispus': 27 }), at)[0]).toMatchObject({
       outcome: 'near',
       consequence: 'name',
     });
-    expect(judgeNoxious([row({})], { 'Rumex crispus': 27 }, at - 0.001)[0]).toMatchObject({
+    expect(judgeNoxious([row({})], finds({ 'Rumex crispus': 27 }), at - 0.001)[0]).toMatchObject({
       outcome: 'outside',
       consequence: 'no-sale',
     });
     expect(
-      judgeNoxious([row({ limit: { most: 10, per: 500, unit: 'g' } })], { 'Rumex crispus': 1 }, 50)[0],
+      judgeNoxious([row({ limit: { most: 10, per: 500, unit: 'g' } })], finds({ 'Rumex crispus': 1 }), 50)[0],
     ).toMatchObject({
       measured: 10,
       unit: 'seeds per 500 g',
       consequence: 'name',
     });
-    expect(judgeNoxious([row({ limit: null })], { 'Rumex crispus': 900 }, 50)[0]).toMatchObject({
+    expect(judgeNoxious([row({ limit: null })], finds({ 'Rumex crispus': 900 }), 50)[0]).toMatchObject({
       consequence: 'name',
       limit: null,
     });
   });
   it('let a species by itself go before its genus', () => {
     const rows = [row({ species: 'Rumex spp.', standing: 'prohibited', limit: null }), row({})];
-    expect(judgeNoxious(rows, { 'Rumex crispus': 1, 'Rumex acetosella': 1 }, 500).map((one) => one.standing)).toEqual([
-      'restricted',
-      'prohibited',
+    expect(
+      judgeNoxious(rows, finds({ 'Rumex crispus': 1, 'Rumex acetosella': 1 }), 500).map((one) => one.standing),
+    ).toEqual(['restricted', 'prohibited']);
+  });
+});
+
+// Source: the issue: renaming Avena fatua to "wild oat" had turned a blocked lot into "none found".
+describe('what was found under a name that nobody knows', () => {
+  const row = (species: string, jurisdiction = 'Harrow Fens'): NoxiousRow => ({
+    jurisdiction,
+    species,
+    standing: 'prohibited',
+    limit: null,
+    note: '',
+    rule: shippedRule(),
+  });
+  const rows = [
+    row('Avena fatua'),
+    row('Rumex crispus'),
+    row('Cuscuta spp.'),
+    row('Bromus secalinus', 'Quillmere Vale'),
+  ];
+  const judge = (written: string, taxon: string | null, more: object = {}) =>
+    judgeNoxious(rows, [{ written, taxon, seeds: 3, ...more }], 50).map((one) => [
+      one.jurisdiction,
+      one.species,
+      one.outcome,
+      one.consequence,
     ]);
+
+  it('is not judged against every list, never absent', () => {
+    expect(judge('wild oat', 'Avena fatua')).toEqual([['Harrow Fens', 'Avena fatua', 'outside', 'no-sale']]);
+    expect(judge('oat of the wild', null)).toEqual([
+      ['Harrow Fens', 'oat of the wild', 'not-judged', 'unclear'],
+      ['Quillmere Vale', 'oat of the wild', 'not-judged', 'unclear'],
+    ]);
+  });
+  it('to its genus is judged by the genus; where the list names species of it, not until somebody says which', () => {
+    expect(judge('dodder', 'Cuscuta spp.')).toEqual([['Harrow Fens', 'Cuscuta spp.', 'outside', 'no-sale']]);
+    expect(judge('Rumex sp.', 'Rumex spp.')).toEqual([['Harrow Fens', 'Rumex spp.', 'not-judged', 'unclear']]);
+    expect(judge('Rumex sp.', 'Rumex spp.', { noneListed: true })).toEqual([]);
+    expect(judge('Plantago sp.', 'Plantago spp.')).toEqual([]);
+  });
+  it('two names of one species are judged together', () => {
+    const limited = {
+      ...row('Avena fatua'),
+      standing: 'restricted' as const,
+      limit: { most: 4, per: 50, unit: 'g' as const },
+    };
+    const both = [
+      { written: 'wild oat', taxon: 'Avena fatua', seeds: 3 },
+      { written: 'Avena fatua', taxon: 'Avena fatua', seeds: 2 },
+    ];
+    expect(judgeNoxious([limited], both, 50)).toMatchObject([{ found: 5, outcome: 'outside' }]);
+    expect(judgeNoxious([limited], both.slice(0, 1), 50)).toMatchObject([{ found: 3, outcome: 'within' }]);
+  });
+});
+
+// Source: the issue: purity 0.50 % weed, then "none found" in ten times the mass; the chance by compareCounts, checked against R elsewhere.
+describe('purity and the search contradict each other', () => {
+  const purity = (change: Partial<PurityFinds> = {}): PurityFinds => ({
+    examinedG: 5,
+    components: [{ component: 'weedSeed', percent: 0.5, trace: false }],
+    parts: [],
+    ...change,
+  });
+  const search = (species: SearchFinds['species'] = [], change: Partial<SearchFinds> = {}): SearchFinds => ({
+    examinedG: 50,
+    complete: true,
+    species,
+    ...change,
+  });
+  const weed = (taxon: string, seeds: number) => ({ taxon, seeds, components: ['weedSeed'] });
+  it('where a component above trace was not found in a complete search of a larger mass', () => {
+    expect(contradictions(purity(), search())).toMatchObject([
+      { what: 'component', of: 'weedSeed', purity: { percent: 0.5 }, search: { seeds: 0 } },
+    ]);
+    expect(contradictions(purity(), search([weed('Rumex crispus', 1)]))).toEqual([]);
+    expect(
+      contradictions(purity(), search([{ ...weed('Lolium perenne', 4), components: ['otherCropSeed'] }])),
+    ).toHaveLength(1);
+    expect(contradictions(purity(), search([], { complete: false }))).toEqual([]);
+    // Neither an equal mass nor a smaller one says anything; a little more does.
+    expect([4, 5, 5.001].map((examinedG) => contradictions(purity(), search([], { examinedG })).length)).toEqual([
+      0, 0, 1,
+    ]);
+    expect(
+      contradictions(purity({ components: [{ component: 'weedSeed', percent: 0.04, trace: true }] }), search()),
+    ).toEqual([]);
+    expect(
+      contradictions(purity({ components: [{ component: 'weedSeed', percent: 0, trace: false }] }), search()),
+    ).toEqual([]);
+  });
+  it('by species, weighed or counted; counts below one in a hundred under one rate', () => {
+    const part = (change: object) => ({
+      component: 'weedSeed',
+      taxon: 'Rumex crispus',
+      percent: null,
+      seeds: null,
+      ...change,
+    });
+    const of = (change: object, seeds: number) =>
+      contradictions(
+        purity({ parts: [part(change)] }),
+        search([weed('Rumex crispus', seeds), weed('Plantago major', 9)]),
+      );
+    expect(of({ percent: 0.3 }, 0)).toMatchObject([{ what: 'species', of: 'Rumex crispus' }]);
+    expect(of({ percent: 0.3 }, 1)).toEqual([]);
+    // Under one rate 5 in 5 g leave 50 for 50 g: with 1 in 11 of the mass, 5 of 5 have the chance (1/11)^5, 1 of 1 has 1/11.
+    expect(of({ seeds: 5 }, 0)).toMatchObject([{ what: 'rates', chance: expect.closeTo((1 / 11) ** 5, 12) as number }]);
+    expect(of({ seeds: 1 }, 0)).toEqual([]);
+    // 2 of 2: 1/121 = 0.83 %, just below one in a hundred.
+    expect(of({ seeds: 2 }, 0)).toHaveLength(1);
+    expect(of({ seeds: 5 }, 45)).toEqual([]);
   });
 });
 

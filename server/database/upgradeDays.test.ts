@@ -196,16 +196,30 @@ describe('the database of the version before comes up with its days', () => {
   it('only these lots stand otherwise than before, each for its reason', async () => {
     const now = await stateOf();
     const changed = [...now].filter(([reference, state]) => states.get(reference) !== state);
-    expect(
-      Object.fromEntries(changed.map(([reference, state]) => [reference, `${states.get(reference) ?? ''} → ${state}`])),
-    ).toEqual({
-      // Its final count was made on day 0 of ten.
-      'OLD-DAY0B': 'open → held',
-      // Red clover ends on day 7 by the Act; these were planned for, and counted on, day 10.
-      'OLD-150': 'open → held',
-      'OLD-2023': 'open → held',
-      'OLD-WILD2': 'open → held',
-    });
+    const why: string[] = [];
+    for (const [reference, state] of changed) {
+      const { picture } = await lotNamed(reference);
+      const [block] = picture.gathered.lines.flatMap((line) => line.blocks ?? []);
+      const reason = /of purity/.test(block ?? '') ? 'purity and the search contradict each other' : (block ?? '');
+      why.push(`${reference} ${states.get(reference) ?? ''} → ${state}: ${reason}`);
+    }
+    const contradicted = 'open → held: purity and the search contradict each other';
+    expect(new Set(why)).toEqual(
+      new Set([
+        // Red clover ends on day 7 by the Act; these were planned for day 10. The evening count is of the next day in Athens.
+        'OLD-150 open → held: Germination: final count on day 11, day 7 is prescribed, and nobody has decided.',
+        'OLD-2023 open → held: Germination: final count on day 10, day 7 is prescribed, and nobody has decided.',
+        // Its final count was made on day 0 of ten.
+        'OLD-DAY0B open → held: Germination: final count on day 0, day 10 is prescribed, and nobody has decided.',
+        // Found as wild oat, which is bound to its species now.
+        'OLD-WILD2 open → held: Other seeds: Avena fatua may not be sold in Quillmere Vale so, and nobody has decided.',
+        ...['QM-0391', 'QM-0396', 'QM-0409', 'QM-0415', 'QM-0421', 'QM-0424', 'QM-0428'].map(
+          (reference) => `${reference} ${contradicted}`,
+        ),
+        // A name that stands in no list.
+        'QM-0412 open → held: Other seeds: “Poterium sanguisorba” is bound to no species, and nobody has decided.',
+      ]),
+    );
     expect(now.size).toBe(states.size);
   });
 
@@ -219,7 +233,7 @@ describe('the database of the version before comes up with its days', () => {
       const today = row.kind === 'tag' ? tag : report;
       // Pure live seed says since which seed it counts; its figure is the same.
       const figure = (value: string | undefined) => value?.split(' (germination')[0];
-      for (const line of snapshot.document.lines)
+      for (const line of snapshot.document.lines.filter((one) => one.label !== 'Noxious weeds'))
         if (figure(today.get(line.label)) !== figure(line.value))
           different.push(`${snapshot.reference} ${line.label}: ${line.value} → ${today.get(line.label) ?? ''}`);
     }
@@ -230,6 +244,19 @@ describe('the database of the version before comes up with its days', () => {
       'OLD-2023R Valid to the end of: April 2027 → February 2024',
       'OLD-DAY0 Germination: days: 10 → 0',
     ]);
+  });
+
+  it('a name that nobody had bound reads as clear no more: wild oat is Avena fatua, and the released tag stands', async () => {
+    const released = await lotNamed('OLD-WILD');
+    expect(released.tag.get('Noxious weeds')).toBe('wild oat 27 per lb');
+    expect(released.row).toMatchObject({ state: 'released' });
+    expect(released.picture.wouldHold[0]).toMatch(/Avena fatua may not be sold in Quillmere Vale/);
+    const open = await lotNamed('OLD-WILD2');
+    expect(open.picture.gathered.otherSeeds.tests[0]?.names).toMatchObject([
+      { written: 'wild oat', taxon: 'Avena fatua' },
+    ]);
+    // Of a lot of which nobody said where it is sold nothing is said to be absent.
+    expect((await lotNamed('OLD-151')).tag.get('Noxious weeds')).toMatch(/^not examined against a list/);
   });
 
   it('a second start finds nothing to do', async () => {

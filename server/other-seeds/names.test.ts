@@ -1,0 +1,251 @@
+import { describe, expect, it } from 'vitest';
+import type { ImportAnswer } from '@mercato/contract/import/file';
+import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { PurityView } from '@mercato/contract/purity/purity';
+import type { LotHeader, LotList, LotSheet } from '@mercato/contract/register/lots';
+import type { ReleaseView } from '@mercato/contract/release/release';
+import { refreshOutdated } from '../lot-sheet/refreshOutdated.ts';
+import { useHands } from '../testing/hands.ts';
+import { clovers, grams } from '../testing/samples.ts';
+import { searchesOf } from '../testing/searches.ts';
+
+const hands = useHands();
+const { search, tray, lineOf } = searchesOf(hands);
+
+/** A search of 50 g by the Act, of a lot that is to be sold somewhere. */
+async function searched(
+  reference: string,
+  found: Readonly<Record<string, number>>,
+  soldIn: readonly string[] = ['Federal Seed Act, all States'],
+  lot: Partial<LotHeader> = { book: 'aosa' },
+): Promise<{ lot: string; test: OtherSeedsTest }> {
+  const started = await search(reference, {}, lot);
+  if (soldIn.length > 0) {
+    const request = {
+      client: 'Marlpit Growers',
+      theirReference: '',
+      tests: ['other-seeds'],
+      dueOn: null,
+      sampledBy: 'us',
+      fee: null,
+      soldIn,
+    };
+    expect((await hands.lead.put(`/lots/${started.lot}/request`, request, 0)).status).toBe(200);
+  }
+  const counted = await tray(started.test, 1, '50.2', found);
+  expect(counted.status, JSON.stringify(counted.body)).toBe(200);
+  return { lot: started.lot, test: counted.body.tests[0] as OtherSeedsTest };
+}
+const bind = (test: OtherSeedsTest, written: string, taxon: string, more: object = {}, version = test.version) =>
+  hands.analyst.put<OtherSeedsView>(
+    `/other-seeds/tests/${test.id}/names`,
+    { written, taxon, noneListed: false, reason: 'seen under the microscope', ...more },
+    version,
+  );
+const named = (view: OtherSeedsView, written: string) => view.tests[0]?.names.find((one) => one.written === written);
+const tagOf = async (lot: string) =>
+  (await hands.lead.get<ReleaseView>(`/lots/${lot}/release`)).body.tag.lines.find(
+    (one) => one.label === 'Noxious weeds',
+  )?.value;
+
+describe('what was found is bound to a species', () => {
+  // Source: the issue: renaming a find had turned a blocked lot into "noxious weeds: none found".
+  it('by any of its names, and the written word stays', async () => {
+    for (const [i, name] of [
+      'Solanum viarum',
+      'SOLANUM VIARUM',
+      'Solanum viarum Dunal',
+      'tropical soda apple',
+    ].entries()) {
+      const { lot, test } = await searched(`N-1${i}`, { [name]: 1 });
+      expect(test.names).toMatchObject([{ written: name, taxon: 'Solanum viarum', bound: null }]);
+      expect(await lineOf(lot)).toMatchObject({
+        mark: 'outside',
+        blocks: expect.stringContaining('Solanum viarum may not be sold') as string,
+      });
+      expect(await tagOf(lot)).toMatch(new RegExp(`^${name} \\d+ per lb`));
+    }
+  });
+
+  it('an unknown name is never all clear: it is said, it holds the lot, and binding it judges it', async () => {
+    const { lot, test } = await searched('N-2', { 'soda apple thing': 1, 'Plantago major': 4 });
+    expect(test.noxious).toMatchObject([
+      { species: 'soda apple thing', outcome: 'not-judged', consequence: 'unclear' },
+    ]);
+    expect(await lineOf(lot)).toMatchObject({
+      mark: 'not-judged',
+      note: expect.stringContaining('“soda apple thing” is bound to no species') as string,
+      blocks: expect.stringContaining('bound to no species') as string,
+    });
+    expect(await tagOf(lot)).toBe('soda apple thing not judged');
+    for (const [body, path] of [
+      [{ taxon: 'soda apple thing' }, 'taxon'],
+      [{ written: 'never found' }, 'written'],
+      [{ taxon: 'Plantago major', noneListed: true }, 'noneListed'],
+      [{ taxon: 'Plantago major', reason: '' }, 'reason'],
+    ] as const)
+      expect((await bind(test, 'soda apple thing', 'Plantago major', body)).body.errors?.[0]?.path).toBe(path);
+    expect((await hands.sampler.put(`/other-seeds/tests/${test.id}/names`, {}, test.version)).status).toBe(403);
+    expect((await bind(test, 'soda apple thing', 'Plantago major', {}, test.version + 1)).status).toBe(412);
+
+    const bound = await bind(test, 'soda apple thing', 'plantago lanceolata L.');
+    expect(named(bound.body, 'soda apple thing')).toMatchObject({
+      written: 'soda apple thing',
+      taxon: 'Plantago lanceolata',
+      bound: { by: 'The analyst', reason: 'seen under the microscope' },
+    });
+    expect(bound.body.tests[0]?.trays[0]?.species.map((one) => one.name)).toContain('soda apple thing');
+    expect((await lineOf(lot))?.blocks).toBeNull();
+    const again = await bind(
+      test,
+      'soda apple thing',
+      'Solanum viarum',
+      { reason: 'looked at again' },
+      test.version + 1,
+    );
+    expect(named(again.body, 'soda apple thing')).toMatchObject({ taxon: 'Solanum viarum' });
+    expect((await lineOf(lot))?.blocks).toContain('may not be sold');
+    const { rows } = await hands.lab.connection.pool.query<{ taxon: string }>(
+      'select taxon from name_binding where test_id = $1 order by at, id',
+      [test.id],
+    );
+    expect(rows.map((one) => one.taxon)).toEqual(['Plantago lanceolata', 'Solanum viarum']);
+    await expect(hands.lab.connection.pool.query('delete from name_binding')).rejects.toMatchObject({ code: 'P0001' });
+  });
+
+  it('or the lead decides with a reason', async () => {
+    const { lot, test } = await searched('N-3', { 'some grass': 1 });
+    await hands.lead.post(`/lots/${lot}/decisions`, {
+      subject: test.id,
+      decision: 'accept',
+      reason: 'one glume, sent to a herbarium',
+    });
+    expect((await lineOf(lot))?.blocks).toBeNull();
+    expect(await tagOf(lot)).toBe('some grass not judged');
+  });
+
+  it('a genus is normal; where the list names species of it, an analyst says which, or none of them', async () => {
+    const plain = await searched('N-4', { 'Plantago sp.': 3 });
+    expect(plain.test.noxious).toEqual([]);
+    expect((await lineOf(plain.lot))?.blocks).toBeNull();
+    const { lot, test } = await searched('N-5', { 'Solanum sp.': 2 });
+    expect(test.noxious).toMatchObject([{ species: 'Solanum spp.', consequence: 'unclear' }]);
+    expect((await lineOf(lot))?.blocks).toContain('of Solanum spp. nobody has said which species it is');
+    const none = await bind(test, 'Solanum sp.', 'Solanum', { noneListed: true });
+    expect(none.body.tests[0]?.noxious).toEqual([]);
+    expect((await lineOf(lot))?.blocks).toBeNull();
+  });
+
+  it('a lot of which nobody said where it is sold was examined against no list', async () => {
+    const { lot } = await searched('N-6', { 'Plantago major': 1 }, []);
+    expect(await tagOf(lot)).toMatch(/^not examined against a list/);
+    const sold = await searched('N-7', { 'Plantago major': 1 });
+    expect(await tagOf(sold.lot)).toBe('none found in 50.2 g');
+  });
+
+  it('when the list grows, lots are marked anew and no released document changes', async () => {
+    const { lab, lead } = hands;
+    const { lot, test } = await searched('N-8', { 'Mercatoa prima': 1 }, [], { book: 'ista' });
+    expect((await lineOf(lot))?.blocks).toContain('Mercatoa prima');
+    await lead.post(`/lots/${lot}/decisions`, { subject: test.id, decision: 'accept', reason: 'new to everybody' });
+    expect((await lead.post(`/lots/${lot}/releases`, { kind: 'report' })).status).toBe(201);
+    const second = await searched('N-9', { 'Mercatoa prima': 1 }, [], { book: 'ista' });
+    const released = async () =>
+      (await lab.connection.pool.query('select snapshot, pdf from release where lot_id = $1', [lot])).rows as unknown[];
+    const before = await released();
+    const state = async () =>
+      (await lead.get<LotList>('/lots?q=N-9')).body.rows.find((one) => one.reference === 'N-9')?.state;
+    expect(await state()).toBe('held');
+    const kind = {
+      species: 'Mercatoa prima',
+      family: '',
+      commonNames: ['first mercatoa'],
+      synonyms: [],
+      chaffy: false,
+      hardSeeded: false,
+      thousandSeedWeightG: null,
+      source: 'herbarium of the station',
+    };
+    expect((await lead.post('/kinds', kind)).status).toBe(201);
+    expect(await refreshOutdated(lab.connection, () => lab.clock.now)).toBeGreaterThan(0);
+    expect(await state()).toBe('open');
+    expect(await released()).toEqual(before);
+    expect((await lead.get<LotSheet>(`/lots/${lot}`)).body.state).toBe('released');
+    expect((await lead.get<OtherSeedsView>(`/lots/${second.lot}/other-seeds`)).body.tests[0]?.names[0]?.taxon).toBe(
+      'Mercatoa prima',
+    );
+  });
+
+  it('a limited search takes a find under any name of what it looks for', async () => {
+    const { test } = await search('L-1', { extent: 'limited', named: ['Rumex crispus', 'Cuscuta spp.'] });
+    const finds = (name: string) => tray(test, 1, '50', { [name]: 1 });
+    expect((await finds('Avena fatua')).status).toBe(422);
+    expect((await finds('Rumex crispus L.')).status).toBe(200);
+  });
+
+  it('a file names what it brought under unknown names', async () => {
+    const lines = [
+      'lot.species,,,,,Trifolium pratense,',
+      'lot.book,,,,,ista,',
+      'lot.harvest,,,,,2025,',
+      'lot.mass,,,,,100,kg',
+      'lot.containers,,,,,4,',
+      'lot.containerMass,,,,,25,kg',
+      'sample.mass,,,,,500,g',
+      'sample.drawnOn,,,,,2026-11-20,',
+      'sample.drawnBy,,,,,A,',
+      'sample.primarySamples,,,,,12,',
+      'other-seeds.sample,1,,,,51,g',
+      'other-seeds.examined,1,,,,50.2,g',
+      'other-seeds.count,1,,,wild oat,3,',
+      'other-seeds.count,1,,,oat of the wild,2,',
+    ];
+    const answer = await hands.lead.send<ImportAnswer>(
+      'POST',
+      '/import/lots',
+      ['lot,what,test,dish,day,name,value,unit', ...lines.map((one) => `F-1,${one}`)].join('\n'),
+      { 'Content-Type': 'text/csv' },
+    );
+    expect(answer.body.unresolved).toEqual([{ reference: 'F-1', name: 'oat of the wild' }]);
+  });
+});
+
+describe('purity and the search cannot both be right', () => {
+  // Source: the issue: purity 0.50 % weed, then "none found" in ten times the mass, was released.
+  it('both figures are shown, and the lot is held until somebody decides', async () => {
+    const { analyst, lead } = hands;
+    const bench = await clovers(analyst, 'N-20');
+    const vesselId = (await bench.draw({ purpose: 'purity', mass: grams('5.2') })).body.id;
+    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId })).body.tests[0];
+    await analyst.put(
+      `/purity/tests/${purity?.id}`,
+      { workingSample: '5.100', pureSeed: '4.970', otherSeeds: '0.026', inertMatter: '0.102' },
+      1,
+    );
+    const sample = (await bench.draw({ purpose: 'other-seeds', mass: grams('51.0') })).body.id;
+    const test = (
+      await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: sample, extent: 'complete', named: [] })
+    ).body.tests[0] as OtherSeedsTest;
+    const none = await tray(test, 1, '51.0', {});
+    expect(none.status, JSON.stringify(none.body)).toBe(200);
+    expect(none.body.contradictions).toMatchObject([
+      { what: 'component', of: 'otherSeeds', purity: { percent: 0.5 }, search: { seeds: 0, examinedG: 51 } },
+    ]);
+    expect(await lineOf(bench.lot)).toMatchObject({
+      mark: 'outside',
+      note: expect.stringContaining('other seeds: 0.5 % in 5.098 g of purity, none in 51 g searched') as string,
+      blocks: expect.stringContaining('nobody has decided') as string,
+    });
+    expect((await lead.post(`/lots/${bench.lot}/releases`, { kind: 'report' })).status).toBe(409);
+    const some = await tray(test, 1, '51.0', { 'Rumex crispus': 1 }, { reason: 'found on the sieve' }, 1);
+    expect(some.body.contradictions).toEqual([]);
+    const noneAgain = await tray(test, 1, '51.0', {}, { reason: 'it was a stone' }, 2);
+    expect(noneAgain.body.contradictions).toHaveLength(1);
+    await lead.post(`/lots/${bench.lot}/decisions`, {
+      subject: test.id,
+      decision: 'accept',
+      reason: 'the trays were mixed up; seen by both',
+    });
+    expect((await lineOf(bench.lot))?.blocks).toBeNull();
+  });
+});

@@ -20,6 +20,8 @@ const tell = (line: string) => process.stdout.write(`${line}\n`);
 const KEPT_DAYS = 30;
 /** How often the loggers of the store are asked. */
 const LOGGER_MS = 5 * 60_000;
+/** How often lots are looked for whose standing is to be derived anew. */
+const REFRESH_MS = 60_000;
 
 function refuse(sentence: string): never {
   process.stderr.write(`mercato: ${sentence}\n`);
@@ -77,10 +79,14 @@ try {
     })();
   });
 
-  // What an earlier version derived is derived anew while the laboratory works on.
-  refreshOutdated(connection, clock).catch((error: unknown) => {
-    log.error(error);
-  });
+  // What an earlier version derived, or a shorter list of species, is derived anew while the laboratory works on.
+  const refresh = () => {
+    refreshOutdated(connection, clock).catch((error: unknown) => {
+      log.error(error);
+    });
+  };
+  refresh();
+  const refreshing = setInterval(refresh, REFRESH_MS);
   const askLoggers = () => {
     takeAllLogs(connection.db, clock()).catch((error: unknown) => {
       log.error(error);
@@ -95,6 +101,7 @@ try {
     ending = true;
     hub.stop();
     clearInterval(asking);
+    clearInterval(refreshing);
     server.close(() => void connection.pool.end().finally(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => {

@@ -170,4 +170,6 @@ export interface ImportAnswer {
   lots: number;
   figures: number;
   references: string[];
+  /** Names of species that are in no list: they hold their lots until somebody binds them. */
+  unresolved: { reference: string; name: string }[];
 }

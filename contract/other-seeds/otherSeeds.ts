@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { CountComparison } from '@mercato/core/other-seeds/compareCounts';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
@@ -147,6 +148,43 @@ export const fieldInTray = (tray: number, name: string): string => (tray === 1 ?
 export const trayNumber = (typed: string | undefined): number | null =>
   typed !== undefined && /^[1-9]\d{0,3}$/.test(typed) && Number(typed) <= MOST_TRAYS ? Number(typed) : null;
 
+/** Says which species a name stands for that the list does not know, or that a genus is none of those that any list names. */
+export interface NameBinding {
+  written: string;
+  /** Any name of a species or genus that the list knows. */
+  taxon: string;
+  /** Of a genus: it is none of the species that a noxious list names. */
+  noneListed: boolean;
+  reason: string;
+}
+export const nameBindingSchema = Joi.object<NameBinding, true>({
+  written: oneName().required(),
+  taxon: text(120).required().messages({ 'string.empty': 'name the species, or the genus' }),
+  noneListed: Joi.boolean().required(),
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say how it is known', 'string.min': 'say how it is known' }),
+}).required();
+
+/** A name as it was written, and what it is bound to. */
+export interface FoundName {
+  written: string;
+  /** A species of the list, or a genus followed by `spp.`; null = it is bound to none. */
+  taxon: string | null;
+  /** Species that share it as a common name. */
+  candidates: string[];
+  noneListed: boolean;
+  /** Who bound it, and how it is known; null where the list itself knows it. */
+  bound: { by: string; at: string; reason: string } | null;
+}
+
+/** Components of purity that hold seed of other species, in words. */
+export const FOREIGN_SEED: Readonly<Record<string, string>> = {
+  otherSeeds: 'other seeds',
+  otherCropSeed: 'other crop seed',
+  weedSeed: 'weed seed',
+};
+
 /** How another count compares: in another sample, an earlier one, or a label. */
 export const FIND_WAYS = ['two-way', 'one-way', 'label'] as const;
 export type FindWay = (typeof FIND_WAYS)[number];
@@ -194,7 +232,10 @@ export interface OtherFindsList {
 }
 
 export interface FoundSpecies {
+  /** As it was written. */
   name: string;
+  /** What it is bound to; null = no species. */
+  taxon: string | null;
   count: number;
   rate: OtherSeedsRate;
 }
@@ -221,6 +262,7 @@ export interface OtherSeedsTest extends TestFrame {
   /** The mass searched against the least for the kind. */
   massVerdict: Verdict | null;
   species: FoundSpecies[];
+  names: FoundName[];
   total: { count: number; rate: OtherSeedsRate } | null;
   /** Seed of the sample that is still to be searched, g; 0 once it is done or accepted as it is. */
   stillToSearchG: number;
@@ -245,6 +287,8 @@ export interface OtherSeedsView {
   lists: NoxiousLists | null;
   waiting: VesselView[];
   tests: OtherSeedsTest[];
+  /** Where purity and the search that is reported cannot both be right. */
+  contradictions: Contradiction[];
 }
 
 /** What came from one field in one harvest: all lots of it together. */

@@ -57,22 +57,39 @@ export function rowOf(rows: readonly NoxiousRow[], species: string): NoxiousRow 
   return rows.find((row) => row.species === species) ?? rows.find((row) => row.species === genus);
 }
 
-/** `no-sale`: may not be sold there. `name`: must be named with its rate. `named-none`: nothing of it was found. */
-export type Consequence = 'no-sale' | 'name';
+/**
+ * `no-sale`: may not be sold there. `name`: must be named with its rate. `unclear`: nobody can say, because what was
+ * found is bound to no species, or to a genus of which the list names some.
+ */
+export type Consequence = 'no-sale' | 'name' | 'unclear';
 
 export interface NoxiousVerdict extends Verdict {
   readonly jurisdiction: string;
+  /** The species or genus; of what is bound to none, the name as it was written. */
   readonly species: string;
-  readonly standing: Standing;
+  readonly standing: Standing | null;
   readonly found: number;
   readonly consequence: Consequence;
 }
 
+/** What was found, by the name it was written under. */
+export interface Find {
+  readonly written: string;
+  /** The species of the list that it is bound to, or a genus followed by `spp.`; null = it is bound to none. */
+  readonly taxon: string | null;
+  /** Of a genus: an analyst says that it is none of the species that any list names. */
+  readonly noneListed?: boolean;
+  readonly seeds: number;
+}
+
 /**
  * What a jurisdiction makes of the seeds that were found: a prohibited species, or more of a restricted one than
- * its limit, may not be sold there; a restricted one within its limit must be named with its rate.
+ * its limit, may not be sold there; a restricted one within its limit must be named with its rate. What is bound to no
+ * species is never taken for absent: it is not judged against any list. A genus is judged as such; where a list names
+ * species of it, it is not judged until somebody says which it is, or that it is none of them.
  *
- * @param found      seeds by scientific name, integers ≥ 0; what was not found is left out of the answer
+ * @param rows       names as `Find.taxon` has them
+ * @param found      seeds, integers ≥ 0; several names of one species are judged together
  * @param examinedG  mass searched, g, > 0
  * @throws {RangeError} if the mass is not above 0
  *
@@ -80,19 +97,66 @@ export interface NoxiousVerdict extends Verdict {
  */
 export function judgeNoxious(
   rows: readonly NoxiousRow[],
-  found: Readonly<Record<string, number>>,
+  found: readonly Find[],
   examinedG: number,
 ): readonly NoxiousVerdict[] {
   if (!(examinedG > 0 && examinedG < Infinity))
     throw new RangeError(`examinedG must be above 0 and finite, got ${examinedG}`);
-  const jurisdictions = [...new Set(rows.map((row) => row.jurisdiction))];
-  return jurisdictions.flatMap((jurisdiction) => {
+  const finds = together(found);
+  return [...new Set(rows.map((row) => row.jurisdiction))].flatMap((jurisdiction) => {
     const mine = rows.filter((row) => row.jurisdiction === jurisdiction);
-    return Object.entries(found).flatMap(([species, count]) => {
-      const row = count > 0 ? rowOf(mine, species) : undefined;
-      return row ? [judgeOne(row, species, count, examinedG)] : [];
+    return finds.flatMap((find): NoxiousVerdict[] => {
+      if (find.taxon === null) return [unclear(jurisdiction, find, find.written, 'bound to no species')];
+      const row = rowOf(mine, find.taxon);
+      if (row) return [judgeOne(row, find.taxon, find.seeds, examinedG)];
+      const genus = find.taxon.endsWith(' spp.') ? find.taxon.slice(0, -' spp.'.length) : null;
+      const listed = genus === null ? [] : mine.filter((one) => one.species.startsWith(`${genus} `));
+      return listed.length > 0 && !find.noneListed
+        ? [unclear(jurisdiction, find, find.taxon, `the list names ${listed.map((one) => one.species).join(', ')}`)]
+        : [];
     });
   });
+}
+
+/** Finds of one taxon as one; those that are bound to none stay by their names. */
+function together(found: readonly Find[]): readonly Find[] {
+  const byTaxon = new Map<string, Find>();
+  for (const find of found) {
+    if (find.seeds <= 0) continue;
+    const key = find.taxon ?? `? ${find.written}`;
+    const before = byTaxon.get(key);
+    byTaxon.set(
+      key,
+      before
+        ? { ...before, seeds: before.seeds + find.seeds, noneListed: Boolean(before.noneListed && find.noneListed) }
+        : find,
+    );
+  }
+  return [...byTaxon.values()];
+}
+
+function unclear(jurisdiction: string, find: Find, species: string, why: string): NoxiousVerdict {
+  return {
+    jurisdiction,
+    species,
+    standing: null,
+    found: find.seeds,
+    consequence: 'unclear',
+    measured: find.seeds,
+    limit: null,
+    unit: 'seeds',
+    outcome: 'not-judged',
+    rule: null,
+    steps: [
+      { label: 'seeds found', result: String(find.seeds) },
+      { label: 'written as', result: find.written },
+      { label: 'not judged', result: why },
+    ],
+    next:
+      find.taxon === null
+        ? `“${find.written}” is bound to no species: it is not judged against the list of ${jurisdiction}.`
+        : `Known to the genus alone, of which ${jurisdiction} lists species: say which it is, or that it is none of them.`,
+  };
 }
 
 function judgeOne(row: NoxiousRow, species: string, count: number, examinedG: number): NoxiousVerdict {

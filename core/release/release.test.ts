@@ -32,10 +32,12 @@ const data: LabelData = {
   },
   otherSeeds: {
     examinedG: 50,
-    species: [{ name: 'Cuscuta epithymum', count: 1, perLb: 0.3 }],
+    species: [{ name: 'Cuscuta epithymum', taxon: 'Cuscuta epithymum', count: 1, perLb: 0.3 }],
     perKgUpper: 111.4,
     search: 'complete search',
     noxious: [],
+    unclear: [],
+    soldIn: ['Quillmere Vale'],
   },
   moisture: null,
   germination: {
@@ -77,6 +79,23 @@ describe('the tag', () => {
     // Source: AOSA custom (from memory): purity × (germination + hard [+ dormant]) / 100.
     expect(live(false)).toBe('88.50 % (germination and hard seed)');
     expect(live(true)).toBe('91.39 % (germination, hard and dormant seed)');
+  });
+  it('never says none found of what nobody looked for or could judge', () => {
+    const noxious = (change: object) =>
+      value(
+        analysisTag({ ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, ...change } }, 5),
+        'Noxious weeds',
+      );
+    // Source: the issue: an unresolved name never reads as all clear.
+    expect(noxious({})).toBe('none found in 50 g');
+    expect(noxious({ soldIn: [] })).toMatch(/^not examined against a list/);
+    expect(noxious({ unclear: ['wild oat'] })).toBe('wild oat not judged');
+    expect(noxious({ noxious: ['Cuscuta epithymum'], unclear: ['Rumex spp.'] })).toBe(
+      'Cuscuta epithymum 1 per lb; Rumex spp. not judged',
+    );
+    const unbound = [{ name: 'wild oat', taxon: null, count: 3, perLb: 27 }];
+    const report = testReport({ ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: unbound } });
+    expect(value(report, 'Other seeds by number')).toContain('3 wild oat (bound to no species)');
   });
   it('never rounds a rate to zero when something was found', () => {
     // Source: 7 CFR 201.16, rates are whole numbers, never zero when found (from memory).

@@ -181,6 +181,14 @@ export async function recordObservations(
   return { added, corrected };
 }
 
+/** When an observation was seen, to be said of another that goes with it. */
+export const seenAs = (one: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedAt' | 'lateReason'>): Seen => ({
+  on: one.seenOn,
+  from: one.seenFrom as SeenFrom,
+  at: one.observedAt,
+  lateReason: one.lateReason,
+});
+
 /** A correction of a figure was seen no later than the figure. */
 export const sameDay = (before: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedAt' | 'lateReason'>) => ({
   seenOn: before.seenOn,

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { addDays } from '@mercato/core/units/days';
 import { Exact } from '@mercato/core/units/mass';
 import type { Request } from '@mercato/contract/register/request';
+import type { Book } from '@mercato/core/rule-books/edition';
 import type { Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { openFile } from '../register/lotFile.ts';
@@ -18,13 +19,22 @@ import { keepReserve, pourComposite } from '../sampling/samples.ts';
 import { scribe } from '../scribe.ts';
 import type { Cast } from './germinate.ts';
 
+type Asked = Pick<Request, 'client' | 'theirReference' | 'tests' | 'sampledBy' | 'soldIn'> & {
+  fee?: string;
+  days?: number;
+};
+
+/** What the station itself asks of a lot that gets a tag: the tag says against whose list its weeds were held. */
+const OWN_SALE: Asked = {
+  client: 'the station’s own shop',
+  theirReference: '',
+  soldIn: ['Quillmere Vale'],
+  tests: ['purity', 'other-seeds', 'moisture', 'germination'],
+  sampledBy: 'us',
+};
+
 /** Invented clients and what they asked; a lot without an entry is the station's own. */
-const REQUESTS: Readonly<
-  Record<
-    string,
-    Pick<Request, 'client' | 'theirReference' | 'tests' | 'sampledBy' | 'soldIn'> & { fee: string; days: number }
-  >
-> = {
+const REQUESTS: Readonly<Record<string, Asked>> = {
   'QM-0440': {
     client: 'Plumtree Market Garden',
     theirReference: 'parsley 3',
@@ -76,14 +86,26 @@ export async function addStations(tx: Transaction, now: Date): Promise<void> {
 }
 
 /** Writes down what the client asked, where there is one. */
-export async function demoRequest(tx: Transaction, lot: Lot, cast: Cast, today: string, at: Date): Promise<void> {
-  const asked = REQUESTS[lot.reference];
+export async function demoRequest(
+  tx: Transaction,
+  lot: Lot,
+  book: Book,
+  cast: Cast,
+  today: string,
+  at: Date,
+): Promise<void> {
+  const asked = REQUESTS[lot.reference] ?? (book === 'aosa' ? OWN_SALE : undefined);
   if (!asked) return;
   const { fee, days, ...rest } = asked;
   await keepRequest(
     scribe(tx, cast.sampler, at),
     lot,
-    { ...rest, tests: [...rest.tests], dueOn: addDays(today, days), fee: { text: fee, currency: 'EUR' } },
+    {
+      ...rest,
+      tests: [...rest.tests],
+      dueOn: days === undefined ? null : addDays(today, days),
+      fee: fee === undefined ? null : { text: fee, currency: 'EUR' },
+    },
     0,
   );
 }

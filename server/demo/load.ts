@@ -137,7 +137,7 @@ async function writeLot(
     opened.hand,
     opened.audit,
   );
-  await demoRequest(tx, bare, cast, today, at(addDays(setUp, -3), 9));
+  await demoRequest(tx, bare, demo.book, cast, today, at(addDays(setUp, -3), 9));
   const lot = await lockLot(tx, bare.id);
   if (!reaches(demo.state, 'sampled')) return lot.id;
 

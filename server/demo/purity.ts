@@ -81,7 +81,10 @@ export async function weighDemo(
       ? [part('inertMatter', named, { kind: 'mass' as const, text: write(Number(whole.inertMatter) * 0.7) })]
       : []),
     ...(Number(whole[weeds]) > 0
-      ? demo.found.slice(0, 1).map(([name]) => part(weeds, name, { kind: 'trace' as const }))
+      ? demo.found
+          .filter(([name]) => !CROPS.includes(name))
+          .slice(0, 1)
+          .map(([name]) => part(weeds, name, { kind: 'trace' as const }))
       : []),
   ];
   await weigh(hand, test, {
@@ -101,6 +104,9 @@ export async function demoSecondLaboratory(hand: Scribe, lot: Lot): Promise<void
     percents: { pureSeed: '97.1', otherSeeds: '0.6', inertMatter: '2.3' },
   });
 }
+
+/** Crops among what the demo finds: no weeds. */
+const CROPS: readonly string[] = ['Lolium perenne', 'Trifolium repens', 'Avena sativa', 'Brassica napus'];
 
 const part = (component: Component, name: string, amount: NamedPart['amount']): NamedPart => ({
   component,

@@ -17,6 +17,7 @@ import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { FRACTIONS } from '@mercato/core/purity/fractions';
+import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { countDish, setUpTest } from '../germination/routes.ts';
 import type { Seen } from '../database/observations.ts';
@@ -25,6 +26,7 @@ import { Fault, fault } from '../http/fault.ts';
 import { weighMoisture } from '../moisture/routes.ts';
 import { countTray } from '../other-seeds/count.ts';
 import { startSearch } from '../other-seeds/routes.ts';
+import { speciesList } from '../rule-books/names.ts';
 import { weigh } from '../purity/weigh.ts';
 import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
@@ -125,7 +127,23 @@ export async function importLots(context: Write, text: string): Promise<ImportAn
     lots: lots.length,
     figures: lots.reduce((sum, one) => sum + one.size, 0),
     references: lots.map((one) => one.reference),
+    unresolved: await unresolvedIn(context, lots),
   };
+}
+
+/** What was found under a name that the list of species does not know. */
+async function unresolvedIn(context: Write, lots: readonly LotCells[]): Promise<ImportAnswer['unresolved']> {
+  const { resolve } = await speciesList(context.tx);
+  return lots.flatMap((cells) => {
+    const tests = [...(cells.tests.get('other-seeds') ?? [])].map(String);
+    const names = tests.flatMap((test) => [
+      ...cells.named('other-seeds.count', { test }),
+      ...[...cells.trays(test)].flatMap((dish) => cells.named('other-seeds.trayCount', { test, dish })),
+    ]);
+    return [...new Set(names)]
+      .filter((name) => taxonOf(resolve(name)) === null)
+      .map((name) => ({ reference: cells.reference, name }));
+  });
 }
 
 /** Checks a body by its schema and runs the write; faults of either are put back to their lines. */

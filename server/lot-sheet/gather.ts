@@ -5,6 +5,7 @@ import type { PurityView } from '@mercato/contract/purity/purity';
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { Transaction } from '../database/connect.ts';
+import { contradictionsOf } from './contradictions.ts';
 import { germinationLine, readGermination } from '../germination/result.ts';
 import { moistureLine, readMoisture } from '../moisture/result.ts';
 import { otherSeedsLine, readOtherSeeds } from '../other-seeds/result.ts';
@@ -25,7 +26,8 @@ export interface Gathered {
 export async function gather(tx: Transaction, file: LotFile): Promise<Gathered> {
   const sampling = await readSampling(tx, file);
   const purity = await readPurity(tx, file);
-  const otherSeeds = await readOtherSeeds(tx, file);
+  const searched = await readOtherSeeds(tx, file);
+  const otherSeeds = { ...searched, contradictions: await contradictionsOf(tx, purity, searched) };
   const moisture = await readMoisture(tx, file);
   const germination = await readGermination(tx, file);
   const sampled = sampling.submitted !== null;

@@ -86,11 +86,27 @@ export function labelData({ lot, laboratory: lab, today, edition }: LotFile, gat
             perKgUpper: otherSeeds.total.rate.perKg.upper,
             species: otherSeeds.species.map((one) => ({
               name: one.name,
+              taxon: one.taxon,
               count: one.count,
               perLb: one.rate.perLb.estimate,
             })),
             search: searchWords(otherSeeds),
-            noxious: [...new Set(otherSeeds.noxious.filter((one) => one.counts).map((one) => one.species))],
+            noxious: [
+              ...new Set(
+                otherSeeds.noxious
+                  .filter((one) => one.counts && one.consequence !== 'unclear')
+                  .map((one) => one.species),
+              ),
+            ],
+            unclear: [
+              ...new Set([
+                ...otherSeeds.names.filter((one) => one.taxon === null).map((one) => one.written),
+                ...otherSeeds.noxious
+                  .filter((one) => one.counts && one.consequence === 'unclear')
+                  .map((one) => one.species),
+              ]),
+            ],
+            soldIn: requestOf(lot)?.soldIn ?? [],
           }
         : null,
     moisture: moisture?.result ? { percent: moisture.result.reportedPercent, method: moisture.method } : null,

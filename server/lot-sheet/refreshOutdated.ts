@@ -1,4 +1,4 @@
-import { asc, isNull, ne, or, sql } from 'drizzle-orm';
+import { asc, isNull, ne, sql } from 'drizzle-orm';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Connection, Transaction } from '../database/connect.ts';
 import { lockLot } from '../register/lots.ts';
@@ -10,7 +10,8 @@ const REFRESH_LOCK = 431_018_290;
 const BATCH = 50;
 
 /**
- * Derives anew what stands of the lots that an earlier computation left, open ones first; judgements, releases and
+ * Derives anew what stands of the lots that an earlier computation left, or whose names the list knows otherwise since,
+ * open ones first; judgements, releases and
  * everything else that is written once stay. Of several processes one does it. Answers with how many there were.
  */
 export async function refreshOutdated({ db, pool }: Connection, clock: () => Date): Promise<number> {
@@ -19,11 +20,12 @@ export async function refreshOutdated({ db, pool }: Connection, clock: () => Dat
   try {
     const { rows } = await holder.query<{ mine: boolean }>('select pg_try_advisory_lock($1) as mine', [REFRESH_LOCK]);
     if (!rows[0]?.mine) return 0;
+    await db.update(lot).set({ standingVersion: null }).where(ne(lot.standingVersion, CORE_VERSION));
     for (;;) {
       const batch = await db
         .select({ id: lot.id })
         .from(lot)
-        .where(or(isNull(lot.standingVersion), ne(lot.standingVersion, CORE_VERSION)))
+        .where(isNull(lot.standingVersion))
         .orderBy(sql`${lot.state} in ('released', 'divided')`, asc(lot.id))
         .limit(BATCH);
       if (batch.length === 0) return done;

@@ -121,11 +121,18 @@ describe('one lot from heap to label', () => {
     ).body.tests[0];
     const counted = await analyst.put<OtherSeedsView>(
       `/other-seeds/tests/${other?.id}/trays/1`,
-      { examined: '50.23', species: [{ name: 'Cuscuta epithymum', count: 7 }] },
+      {
+        examined: '50.23',
+        species: [
+          { name: 'Cuscuta epithymum', count: 7 },
+          { name: 'Lolium perenne', count: 31 },
+        ],
+      },
       0,
     );
     // Source: worked example to 7 CFR 201.52: 7 in 50.23 g are 63.21 per lb.
-    expect(counted.body.tests[0]?.total?.rate.perLb.estimate).toBeCloseTo(63.21, 2);
+    const dodder = counted.body.tests[0]?.species.find((one) => one.name === 'Cuscuta epithymum');
+    expect(dodder?.rate.perLb.estimate).toBeCloseTo(63.21, 2);
 
     const oven = (
       await analyst.post<MoistureView>('/moisture/tests', {

@@ -3,7 +3,13 @@ import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { allObservations, currentObservations, recordObservations, type Hand } from '../database/observations.ts';
+import {
+  allObservations,
+  currentObservations,
+  recordObservations,
+  seenAs,
+  type Hand,
+} from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { weighingNotes } from '../devices/balances.ts';
@@ -13,18 +19,20 @@ import { seenOf } from '../register/seen.ts';
 import { benchTest, vessel } from '../register/tables.ts';
 import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
 import { editionById, methodFor } from '../rule-books/editions.ts';
+import { speciesList } from '../rule-books/names.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
-import { extentOf, foundIn, listsOf, otherSeedsOutcome, planOf } from './result.ts';
+import { bindingsOf, isAmong, nameIn } from './names.ts';
+import { canonical, extentOf, foundIn, listsOf, otherSeedsOutcome, planOf } from './result.ts';
 import { findEvent, otherSeedsObservation } from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>;
 
-/** Whether a limited search looks for a species: by its name, or by its genus. */
-function searchedFor(test: BenchTest, species: string): boolean {
+/** Whether a limited search looks for a species: by any of its names, or by its genus. */
+async function searchesFor(tx: Write['tx'], test: BenchTest): Promise<(written: string) => boolean> {
   const plan = planOf(test);
-  if (!isLimited(extentOf(plan))) return true;
-  const genus = `${species.split(' ')[0] ?? species} spp.`;
-  return (plan.named ?? []).some((one) => one === species || one === genus);
+  if (!isLimited(extentOf(plan))) return () => true;
+  const { resolve } = await speciesList(tx);
+  return (written) => isAmong(plan.named ?? [], written, resolve);
 }
 
 /**
@@ -41,8 +49,9 @@ export async function countTray(
   const examined = new Exact(body.examined);
   if (!examined.gt(0))
     throw fault('invalid', 'Something must have been searched.', [{ path: 'examined', message: 'must be above 0' }]);
+  const asked = await searchesFor(tx, test);
   body.species.forEach(({ name }, i) => {
-    if (!searchedFor(test, name))
+    if (!asked(name))
       throw fault('invalid', 'The search is limited to named species.', [
         { path: `species.${i}.name`, message: `${name} is not searched for in this test` },
       ]);
@@ -74,6 +83,9 @@ export async function countTray(
   const gone = speciesIn(
     fieldsOfTray(Object.fromEntries(before.map((one) => [one.field, { text: one.enteredText }])), tray),
   ).filter((one) => !named.has(one.name));
+  // What is added to a closed tray was seen when the tray was.
+  const closed = before.find((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined');
+  const stated = seenOf(hand, body, await drawnBefore(tx, test.vesselId));
   const notes = await weighingNotes(tx, body.weighedOn, { examined: body.examined }, hand.at);
   const changes = await recordObservations(
     tx,
@@ -82,7 +94,7 @@ export async function countTray(
     trayEntries(tray, body.examined, [...body.species, ...gone.map(({ name }) => ({ name, count: 0 }))]).map((one) =>
       one.unit === 'g' ? { ...one, device: notes.examined } : one,
     ),
-    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
+    { ...hand, seen: closed && body.seenOn === undefined ? seenAs(closed) : stated },
     body.reason,
   );
   if (changes.added.length + changes.corrected.length === 0) return;
@@ -106,6 +118,8 @@ async function judge(tx: Write['tx'], test: BenchTest, hand: Hand): Promise<void
   const lot = await lotById(tx, test.lotId);
   const edition = await editionById(tx, test.editionId);
   const plan = planOf(test);
+  const known = await speciesList(tx);
+  const bindings = await bindingsOf(tx, [test.id]);
   const found = foundIn(
     numbers.map((tray) => {
       const own = fieldsOfTray(fields, tray);
@@ -114,7 +128,8 @@ async function judge(tx: Write['tx'], test: BenchTest, hand: Hand): Promise<void
     edition,
     await methodFor(tx, edition, lot.species, lot.bookKind),
     extentOf(plan),
-    (await listsOf(tx, plan)).rows,
+    canonical((await listsOf(tx, plan)).rows, known),
+    (written) => nameIn(written, known.resolve, bindings, new Map()),
   );
   if (!found.total || found.examinedG === null) return;
   await keepJudgement(
@@ -138,8 +153,9 @@ export async function keepFinds(
   test: BenchTest,
   body: FindBatch,
 ): Promise<{ kept: number[] }> {
+  const asked = await searchesFor(tx, test);
   body.keys.forEach((key, i) => {
-    if (!searchedFor(test, key.species))
+    if (!asked(key.species))
       throw fault('invalid', 'The search is limited to named species.', [
         { path: `keys.${i}.species`, message: `${key.species} is not searched for in this test` },
       ]);
@@ -166,8 +182,9 @@ export async function bindKeys(
   test: BenchTest,
   { keys }: KeyBindings,
 ): Promise<void> {
+  const asked = await searchesFor(tx, test);
   keys.forEach(({ species }, i) => {
-    if (!searchedFor(test, species))
+    if (!asked(species))
       throw fault('invalid', 'The search is limited to named species.', [
         { path: `keys.${i}.species`, message: `${species} is not searched for in this test` },
       ]);

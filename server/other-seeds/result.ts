@@ -1,14 +1,17 @@
 import { inArray, sql } from 'drizzle-orm';
 import type { StepLine } from '@mercato/contract/register/lots';
 import {
+  FOREIGN_SEED,
   isReduced,
   type Extent,
+  type FoundName,
   type FoundSpecies,
   type KeyBinding,
   type OtherSeedsTest,
   type OtherSeedsView,
   type TrayView,
 } from '@mercato/contract/other-seeds/otherSeeds';
+import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { judgeNoxious, readNoxious, type NoxiousRow, type NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSearch';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
@@ -22,7 +25,10 @@ import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile
 import type { BenchTest } from '../register/tests.ts';
 import { fieldViews, handsOf } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
+import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
+import { speciesList, type SpeciesList } from '../rule-books/names.ts';
+import { bindingsOf, findsOf, nameIn } from './names.ts';
 import { fieldsOfTray, speciesIn, trayOf } from './fields.ts';
 import { findEvent, otherSeedsObservation } from './tables.ts';
 
@@ -79,6 +85,11 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
     filed.map(({ test }) => test.id),
   );
   const soldIn = requestOf(file.lot)?.soldIn ?? [];
+  const bindings = await bindingsOf(
+    tx,
+    filed.map(({ test }) => test.id),
+  );
+  const known = filed.length > 0 ? await speciesList(tx) : null;
   let newest: Lists | null = null;
   const tests: OtherSeedsTest[] = [];
   for (const { test, frame, edition } of filed) {
@@ -101,12 +112,14 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
       });
     const mass = file.vessels.find((one) => one.id === test.vesselId)?.massG;
     const sampleG = mass ? Number(mass) : null;
+    const own = bindings.filter((one) => one.testId === test.id);
     const found = foundIn(
       trays.map((one) => ({ examined: one.fields.examined?.text ?? null, species: one.species })),
       edition,
       file.method,
       extentOf(plan),
-      newest.rows,
+      canonical(newest.rows, known),
+      (written) => nameIn(written, known?.resolve ?? UNKNOWN, own, file.names),
     );
     tests.push({
       ...frame,
@@ -131,6 +144,7 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
     },
     waiting: waitingIn(file, 'other-seeds').map((one) => vesselView(one, file.names)),
     tests,
+    contradictions: [],
   };
 }
 
@@ -173,7 +187,13 @@ export async function withTallies(tx: Transaction, view: OtherSeedsView): Promis
   };
 }
 
-type Found = Pick<OtherSeedsTest, 'examinedG' | 'massVerdict' | 'species' | 'total'> & {
+const UNKNOWN: Resolver = () => ({ rank: 'unknown' });
+
+/** Names of a list as finds are bound: a synonym in a list is the species. */
+export const canonical = (rows: readonly NoxiousRow[], known: SpeciesList | null): readonly NoxiousRow[] =>
+  known === null ? rows : rows.map((row) => ({ ...row, species: taxonOf(known.resolve(row.species)) ?? row.species }));
+
+type Found = Pick<OtherSeedsTest, 'examinedG' | 'massVerdict' | 'species' | 'names' | 'total'> & {
   readonly noxious: readonly NoxiousVerdict[];
 };
 
@@ -185,15 +205,23 @@ export function foundIn(
   method: KindMethod | undefined,
   extent: Extent,
   noxious: readonly NoxiousRow[],
+  nameOf: (written: string) => FoundName,
 ): Found {
   const closed = trays.flatMap(({ examined, species }) => (examined === null ? [] : [{ text: examined, species }]));
-  if (closed.length === 0) return { examinedG: null, massVerdict: null, species: [], total: null, noxious: [] };
+  if (closed.length === 0)
+    return { examinedG: null, massVerdict: null, species: [], names: [], total: null, noxious: [] };
   const examined = closed.reduce((sum, one) => sum.plus(one.text), new Exact(0));
   const examinedG = examined.toNumber();
   const counts = new Map<string, number>();
   for (const { name, count } of closed.flatMap((one) => one.species)) counts.set(name, (counts.get(name) ?? 0) + count);
+  const names = [...counts.keys()].map(nameOf);
   const species = [...counts]
-    .map(([name, count]): FoundSpecies => ({ name, count, rate: ratePerMass(count, examinedG, CONFIDENCE) }))
+    .map(([name, count]): FoundSpecies => ({
+      name,
+      taxon: names.find((one) => one.written === name)?.taxon ?? null,
+      count,
+      rate: ratePerMass(count, examinedG, CONFIDENCE),
+    }))
     .sort((a, b) => b.count - a.count || a.name.localeCompare(b.name));
   const count = species.reduce((sum, one) => sum + one.count, 0);
   return {
@@ -205,8 +233,9 @@ export function foundIn(
       examined.toFixed(Math.max(...closed.map((one) => writtenDecimals(one.text)))),
     ),
     species,
+    names,
     total: { count, rate: ratePerMass(count, examinedG, CONFIDENCE) },
-    noxious: [...judgeNoxious(noxious, Object.fromEntries(counts), examinedG)],
+    noxious: [...judgeNoxious(noxious, findsOf(counts, names), examinedG)],
   };
 }
 
@@ -216,6 +245,15 @@ export const otherSeedsOutcome = (found: Pick<Found, 'massVerdict' | 'noxious'>)
 
 export function reportedOtherSeeds(view: OtherSeedsView): OtherSeedsTest | undefined {
   return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+}
+
+const grams = (massG: number) => `${Number(massG.toPrecision(6))} g`;
+
+/** Both figures beside each other: "weed seed 0.50 % in 5.003 g of purity, none in 50.2 g searched". */
+export function contradictionWords({ of, purity, search }: Contradiction): string {
+  const name = FOREIGN_SEED[of] ?? of;
+  const there = purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds}`;
+  return `${name}: ${there} in ${grams(purity.examinedG)} of purity, ${search.seeds === 0 ? 'none' : search.seeds} in ${grams(search.examinedG)} searched`;
 }
 
 /** The other-seeds line of the lot sheet. */
@@ -251,11 +289,17 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
   const light = test.massVerdict?.outcome === 'outside';
   const accepted = test.decision?.decision === 'accept';
   const barred = test.noxious.find((one) => one.counts && one.consequence === 'no-sale');
+  const unbound = test.names.filter((one) => one.taxon === null).map((one) => one.written);
+  const unclear = [
+    ...new Set(test.noxious.filter((one) => one.counts && one.consequence === 'unclear').map((one) => one.species)),
+  ].filter((one) => !unbound.includes(one));
+  const against = view.contradictions.map(contradictionWords);
   const extent = test.extent === 'complete' ? '' : `${test.extent.replace('-', ' ')} search; `;
   return {
     ...base,
     ...hand,
-    mark: light || barred ? 'outside' : 'within',
+    mark:
+      light || barred || against.length > 0 ? 'outside' : unbound.length + unclear.length > 0 ? 'not-judged' : 'within',
     figure: `${count} in ${test.examinedG} g`,
     note: [
       `${extent}${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}`,
@@ -263,13 +307,22 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
       ...(barred
         ? [`${barred.species}: not to be sold in ${barred.jurisdiction}${accepted ? ', accepted by the lead' : ''}`]
         : []),
+      ...unbound.map((one) => `“${one}” is bound to no species`),
+      ...unclear.map((one) => `${one}: which species is not said`),
+      ...against,
     ].join('; '),
     blocks: accepted
       ? null
       : barred
         ? `Other seeds: ${barred.species} may not be sold in ${barred.jurisdiction} so, and nobody has decided.`
-        : light
-          ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.'
-          : null,
+        : unbound.length > 0
+          ? `Other seeds: “${unbound.join('”, “')}” is bound to no species, and nobody has decided.`
+          : unclear.length > 0
+            ? `Other seeds: of ${unclear.join(', ')} nobody has said which species it is.`
+            : against[0] !== undefined
+              ? `Other seeds: ${against[0]}, and nobody has decided.`
+              : light
+                ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.'
+                : null,
   };
 }

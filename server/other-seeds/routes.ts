@@ -1,6 +1,7 @@
 import {
   findBatchSchema,
   keyBindingsSchema,
+  nameBindingSchema,
   newOtherSeedsTestSchema,
   otherFindsSchema,
   trayCountSchema,
@@ -17,10 +18,11 @@ import { lockLot } from '../register/lots.ts';
 import { dayRoute } from '../register/dayRoutes.ts';
 import { benchTest } from '../register/tables.ts';
 import { otherResultRoutes } from '../register/otherResultRoutes.ts';
-import { startTest, testById, type BenchTest } from '../register/tests.ts';
+import { lockTest, startTest, testById, type BenchTest } from '../register/tests.ts';
 import { currentEdition } from '../rule-books/editions.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
 import { bindKeys, countTray, keepFinds } from './count.ts';
+import { bindName } from './names.ts';
 import { keepOtherFinds, readOtherFinds } from './others.ts';
 import { otherSeedsObservation } from './tables.ts';
 import { listsOf, readOtherSeeds, withTallies } from './result.ts';
@@ -94,6 +96,21 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
     schema: findBatchSchema,
     handle: async (context) =>
       keepFinds(context, await testById(context.tx, idParam(context.params, 'test'), 'other-seeds'), context.body),
+  });
+
+  api.write({
+    method: 'put',
+    path: '/other-seeds/tests/:test/names',
+    permission: 'bench.write',
+    schema: nameBindingSchema,
+    versioned: true,
+    handle: async (context) => {
+      const { tx, params, body, now } = context;
+      const test = await lockTest(tx, idParam(params, 'test'), 'other-seeds', context.seenVersion);
+      const view = await readOtherSeeds(tx, await openFile(tx, test.lotId, now));
+      await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
+      return withTallies(tx, (await context.settle(test.lotId)).gathered.otherSeeds);
+    },
   });
 
   dayRoute(api, 'other-seeds', otherSeedsObservation, async ({ tx, settle }, lotId) =>

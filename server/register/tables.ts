@@ -69,7 +69,7 @@ export const lot = pgTable(
     validUntil: date('valid_until'),
     /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
     standing: jsonb('standing').notNull(),
-    /** The computation that this projection was derived by; another one derives it anew. */
+    /** The computation that this projection was derived by; null = it is to be derived anew. */
     standingVersion: text('standing_version'),
   },
   (t) => [
@@ -78,6 +78,9 @@ export const lot = pgTable(
     index('lot_newest').on(t.createdAt.desc(), t.id.desc()),
     index('lot_state').on(t.state, t.createdAt.desc(), t.id.desc()),
     index('lot_search').using('gin', sql`search_text gin_trgm_ops`),
+    index('lot_outdated')
+      .on(t.id)
+      .where(sql`standing_version is null`),
   ],
 );
 

@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import {
@@ -11,12 +11,21 @@ import {
 } from '@mercato/contract/register/kinds';
 import { BOOKS } from '@mercato/core/rule-books/edition';
 import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/findKind';
-import { brokeConstraint } from '../database/connect.ts';
+import { brokeConstraint, type Transaction } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { lot } from '../register/tables.ts';
 import { allKinds, currentEdition, editionById, kindOf, methodsWithOwn, ownKinds } from './editions.ts';
 import { shippedInertKinds, shippedOtherSpecies } from './shipped.ts';
 import { kindFigure, ownKind } from './tables.ts';
+
+/** The list of species knows more now: what stands of lots that were searched is derived anew; no document changes. */
+async function markSearched(tx: Transaction): Promise<void> {
+  await tx
+    .update(lot)
+    .set({ standingVersion: null })
+    .where(sql`exists (select from bench_test t where t.lot_id = ${lot.id} and t.step = 'other-seeds')`);
+}
 
 export function ruleBookRoutes(api: Api): void {
   api.read('/kinds', async ({ tx, query }) => {
@@ -54,6 +63,7 @@ export function ruleBookRoutes(api: Api): void {
         .catch((error: unknown) => {
           throw brokeConstraint(error) ? taken() : error;
         });
+      await markSearched(tx);
       await audit({ action: 'added a kind', subject: `kind ${body.species}`, after: body, reason: body.source });
       return kind;
     },
@@ -87,6 +97,7 @@ export function ruleBookRoutes(api: Api): void {
             ? fault('conflict', 'Somebody else corrected this kind in the meantime: load it again.')
             : error;
         });
+      await markSearched(tx);
       await audit({
         action: 'corrected a kind',
         subject: `kind ${kind.species}`,

@@ -80,6 +80,21 @@ export default function Import(): JSX.Element {
               <VerdictMark mark="within" /> {state.name}: {state.answer.lots} lots with {state.answer.figures} figures
               came in.
             </p>
+            {state.answer.unresolved.length > 0 && (
+              <>
+                <p>
+                  <VerdictMark mark="not-judged" /> Names that are in no list of species; they hold their lots until
+                  somebody says what they are:
+                </p>
+                <ul>
+                  {state.answer.unresolved.map((one) => (
+                    <li key={`${one.reference} ${one.name}`}>
+                      <span className="fig">{one.reference}</span>: “{one.name}”
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
             <p>
               {state.answer.references.map((one) => (
                 <span key={one}>

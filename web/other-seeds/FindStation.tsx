@@ -22,6 +22,7 @@ import { VerdictSlip } from '../ui/Slip.tsx';
 import { tick } from '../ui/tick.ts';
 import { Found, Noxious } from './Found.tsx';
 import { KeysForm } from './KeysForm.tsx';
+import { Contradictions, NamesBound } from './NamesBound.tsx';
 import { NewSpecies } from './NewSpecies.tsx';
 import { OtherFinds } from './OtherFinds.tsx';
 import { RateSlip } from './RateSlip.tsx';
@@ -274,7 +275,7 @@ export function FindStation({
             }}
           />
         )}
-        {(mode === 'new' || mode === 'close') && <SpeciesProposals id={LIST} />}
+        {(mode === 'new' || mode === 'close' || test.names.length > 0) && <SpeciesProposals id={LIST} />}
         {mode === 'tally' && (
           <>
             <KeyFoot
@@ -314,6 +315,8 @@ export function FindStation({
             setShown({ species });
           }}
         />
+        <NamesBound lotId={view.lot.id} test={test} list={LIST} may={mayWrite} />
+        <Contradictions view={view} />
         {view.lists && (
           <Noxious
             test={test}
@@ -327,7 +330,9 @@ export function FindStation({
           on={test}
           outside={
             (test.massVerdict?.outcome === 'outside' && (!goesOn || may('decision.write'))) ||
-            test.noxious.some((one) => one.counts && one.consequence === 'no-sale')
+            test.noxious.some((one) => one.counts && one.consequence !== 'name') ||
+            test.names.some((one) => one.taxon === null) ||
+            view.contradictions.length > 0
           }
         />
         {children}

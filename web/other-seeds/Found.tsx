@@ -117,6 +117,12 @@ function Rates({
   );
 }
 
+const FOLLOWS: Readonly<Record<NoxiousVerdict['consequence'], string>> = {
+  'no-sale': 'may not be sold',
+  name: 'must be named with its rate',
+  unclear: 'which species it is must be said',
+};
+
 const WIDTH = 170;
 
 /** The count as a bar, and over it the range that it may come from. */
@@ -158,7 +164,11 @@ export function Noxious({
           : 'Where it is to be sold is not said in the request.'}
       </p>
       {test.noxious.length === 0 ? (
-        <p>Nothing that was found stands in these lists.</p>
+        <p>
+          {lists.soldIn.length > 0
+            ? 'Nothing that was found stands in these lists.'
+            : 'Nothing that was found stands in these lists; the tag says that it was examined against none, because nobody said where it is sold.'}
+        </p>
       ) : (
         <div className="scroll">
           <table className="ruled" style={{ maxWidth: 980 }}>
@@ -179,7 +189,7 @@ export function Noxious({
                   <td>
                     <i className="species">{one.species}</i>
                   </td>
-                  <td>{one.standing}</td>
+                  <td>{one.standing ?? '—'}</td>
                   <td className="num">
                     <button
                       type="button"
@@ -188,13 +198,13 @@ export function Noxious({
                         open(one);
                       }}
                     >
-                      {threeFigures(one.measured ?? 0)} {one.unit.replace('seeds ', '')}
+                      {one.unit === 'seeds' ? one.measured : threeFigures(one.measured ?? 0)}{' '}
+                      {one.unit.replace('seeds ', '')}
                     </button>
                   </td>
-                  <td className="num">{one.limit ?? 'no limit'}</td>
+                  <td className="num">{one.consequence === 'unclear' ? '—' : (one.limit ?? 'no limit')}</td>
                   <td>
-                    <VerdictMark mark={one.outcome} word />{' '}
-                    {one.consequence === 'no-sale' ? 'may not be sold' : 'must be named with its rate'}
+                    <VerdictMark mark={one.outcome} word /> {FOLLOWS[one.consequence]}
                     {one.counts ? '' : ', if sold there'}
                   </td>
                 </tr>

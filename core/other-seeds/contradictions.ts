@@ -1,0 +1,91 @@
+import { compareCounts } from './compareCounts.ts';
+
+/** What purity found, as percent of the components, and seeds of species where they were counted. */
+export interface PurityFinds {
+  /** Mass of the working samples together, g. */
+  readonly examinedG: number;
+  /** Components of seed other than the kind's own; `trace` where it is below what is reported. */
+  readonly components: readonly { readonly component: string; readonly percent: number; readonly trace: boolean }[];
+  readonly parts: readonly {
+    readonly component: string;
+    /** Bound species, or the name as written. */
+    readonly taxon: string;
+    readonly percent: number | null;
+    readonly seeds: number | null;
+  }[];
+}
+
+/** What a search by number found. */
+export interface SearchFinds {
+  readonly examinedG: number;
+  /** Whether all species were looked for. */
+  readonly complete: boolean;
+  readonly species: readonly {
+    readonly taxon: string;
+    readonly seeds: number;
+    /** Components of purity under which it can stand. */
+    readonly components: readonly string[];
+  }[];
+}
+
+export interface Contradiction {
+  /** `component`: a component that the search found nothing of; `species`: the same of a species; `rates`: two counts that are not of one rate. */
+  readonly what: 'component' | 'species' | 'rates';
+  /** The component, or the species. */
+  readonly of: string;
+  readonly purity: { readonly percent: number | null; readonly seeds: number | null; readonly examinedG: number };
+  readonly search: { readonly seeds: number; readonly examinedG: number };
+  /** Chance of such a split if both had one rate; null where purity only weighed it. */
+  readonly chance: number | null;
+}
+
+/** Below this chance two counts are not of one rate. Our own judgement. */
+export const CONTRADICTS_BELOW = 0.01;
+
+/**
+ * Where purity and the search for other seeds cannot both be right: weed or other seed above trace of which a complete
+ * search of a larger mass found none, as a whole or by species; and counts of one species that are too far apart.
+ *
+ * Source: plain reasoning; two counts by the exact conditional test of `compareCounts`.
+ */
+export function contradictions(purity: PurityFinds, search: SearchFinds): readonly Contradiction[] {
+  const larger = search.complete && search.examinedG > purity.examinedG;
+  const found = (taxon: string) =>
+    search.species.filter((one) => one.taxon === taxon).reduce((sum, one) => sum + one.seeds, 0);
+  const ofSearch = (seeds: number) => ({ seeds, examinedG: search.examinedG });
+  const whole = purity.components.flatMap(({ component, percent, trace }): Contradiction[] => {
+    const seeds = search.species
+      .filter((one) => one.components.includes(component))
+      .reduce((sum, one) => sum + one.seeds, 0);
+    if (!larger || trace || percent <= 0 || seeds > 0) return [];
+    const { examinedG } = purity;
+    return [
+      {
+        what: 'component',
+        of: component,
+        purity: { percent, seeds: null, examinedG },
+        search: ofSearch(0),
+        chance: null,
+      },
+    ];
+  });
+  const single = purity.parts.flatMap(({ taxon, percent, seeds }): Contradiction[] => {
+    const there = { percent, seeds, examinedG: purity.examinedG };
+    const here = found(taxon);
+    if (seeds !== null && (search.complete || here > 0)) {
+      const chance = compareCounts(seeds, purity.examinedG, here, search.examinedG).pExactTwoSided;
+      return chance < CONTRADICTS_BELOW
+        ? [{ what: 'rates', of: taxon, purity: there, search: ofSearch(here), chance }]
+        : [];
+    }
+    const weighed = percent !== null && percent > 0;
+    return larger && weighed && here === 0
+      ? [{ what: 'species', of: taxon, purity: there, search: ofSearch(0), chance: null }]
+      : [];
+  });
+  // A component that is told species by species is not told twice.
+  const told = new Set(
+    purity.parts.filter((part) => single.some((one) => one.of === part.taxon)).map((one) => one.component),
+  );
+  return [...whole.filter((one) => !told.has(one.of)), ...single];
+}

@@ -1,0 +1,117 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { v7 as uuid } from 'uuid';
+import type { FoundName, NameBinding } from '@mercato/contract/other-seeds/otherSeeds';
+import type { Find } from '@mercato/core/other-seeds/noxious';
+import { genusOf, isGenus, taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import type { Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { bumpTest, type BenchTest } from '../register/tests.ts';
+import { speciesList } from '../rule-books/names.ts';
+import { nameBinding } from './tables.ts';
+
+type BindingRow = typeof nameBinding.$inferSelect;
+
+/** The bindings of tests that nothing supersedes. */
+export async function bindingsOf(tx: Transaction, tests: readonly string[]): Promise<BindingRow[]> {
+  if (tests.length === 0) return [];
+  const later = alias(nameBinding, 'later');
+  const rows = await tx
+    .select({ row: nameBinding })
+    .from(nameBinding)
+    .leftJoin(later, eq(later.supersedes, nameBinding.id))
+    .where(and(inArray(nameBinding.testId, [...tests]), isNull(later.id)))
+    .orderBy(asc(nameBinding.at), asc(nameBinding.id));
+  return rows.map((one) => one.row);
+}
+
+/** What a name of a test stands for: as somebody bound it, else as the list knows it. */
+export function nameIn(
+  written: string,
+  resolve: Resolver,
+  bindings: readonly BindingRow[],
+  people: ReadonlyMap<string, string>,
+): FoundName {
+  const bound = bindings.find((one) => one.written === written);
+  const found = resolve(written);
+  return {
+    written,
+    taxon: bound?.taxon ?? taxonOf(found),
+    candidates: found.rank === 'ambiguous' ? [...found.candidates] : [],
+    noneListed: bound?.noneListed ?? false,
+    bound: bound ? { by: people.get(bound.by) ?? '', at: bound.at.toISOString(), reason: bound.reason } : null,
+  };
+}
+
+export const findsOf = (counts: ReadonlyMap<string, number>, names: readonly FoundName[]): Find[] =>
+  [...counts].map(([written, seeds]) => {
+    const name = names.find((one) => one.written === written);
+    return { written, seeds, taxon: name?.taxon ?? null, noneListed: name?.noneListed ?? false };
+  });
+
+/** Whether a name stands for a species that a limited search looks for, by itself or by its genus. */
+export function isAmong(named: readonly string[], written: string, resolve: Resolver): boolean {
+  const taxon = taxonOf(resolve(written)) ?? written;
+  return named.some((one) => {
+    const asked = taxonOf(resolve(one)) ?? one;
+    return asked === taxon || (isGenus(asked) && genusOf(asked) === genusOf(taxon));
+  });
+}
+
+/**
+ * Binds a name of a (locked) test; what was written stays as it was written, and an earlier binding stays on file.
+ * @throws {Fault} 422 for a name that nothing was found under, or a taxon that the list does not know
+ */
+export async function bindName(
+  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  test: BenchTest,
+  names: readonly FoundName[],
+  body: NameBinding,
+): Promise<void> {
+  if (!names.some((one) => one.written === body.written))
+    throw fault('invalid', 'Nothing was found under this name.', [
+      { path: 'written', message: `“${body.written}” is not among what was found` },
+    ]);
+  const { resolve } = await speciesList(tx);
+  const resolved = resolve(body.taxon);
+  const taxon = taxonOf(resolved);
+  if (taxon === null)
+    throw fault('invalid', 'The list does not know this species.', [
+      {
+        path: 'taxon',
+        message:
+          resolved.rank === 'ambiguous'
+            ? `several species are called so: ${resolved.candidates.join(', ')}`
+            : 'is not in the list of species: choose one, or add it to the list first',
+      },
+    ]);
+  if (body.noneListed && !isGenus(taxon))
+    throw fault('invalid', 'Only a genus can be none of its listed species.', [
+      { path: 'noneListed', message: `${taxon} is a species` },
+    ]);
+  const before = (await bindingsOf(tx, [test.id])).find((one) => one.written === body.written);
+  if (before?.taxon === taxon && before.noneListed === body.noneListed) return;
+  await tx.insert(nameBinding).values({
+    id: uuid(),
+    lotId: test.lotId,
+    testId: test.id,
+    written: body.written,
+    taxon,
+    noneListed: body.noneListed,
+    reason: body.reason,
+    by: hand.personId,
+    at: hand.at,
+    supersedes: before?.id ?? null,
+  });
+  await bumpTest(tx, test, hand);
+  await audit({
+    lotId: test.lotId,
+    action: `bound the name “${body.written}”`,
+    subject: `test ${test.id}`,
+    before: before ? { taxon: before.taxon, noneListed: before.noneListed } : null,
+    after: { taxon, noneListed: body.noneListed },
+    reason: body.reason,
+  });
+  touch(test.lotId);
+}

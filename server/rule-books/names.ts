@@ -1,0 +1,32 @@
+import type { SpeciesName } from '@mercato/contract/register/kinds';
+import { resolverOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import type { Transaction } from '../database/connect.ts';
+import { allKinds, ownKinds } from './editions.ts';
+import { shippedOtherSpecies } from './shipped.ts';
+
+/** The list of species as it now stands: the shipped one, and what the laboratory added. */
+export interface SpeciesList {
+  readonly resolve: Resolver;
+  /** As a species usually stands; a genus and what is not known stand either way. */
+  readonly usually: (taxon: string) => SpeciesName['usually'];
+}
+
+let known: { readonly key: string; readonly list: SpeciesList } | undefined;
+
+/** Made anew only when the laboratory has added a kind, or corrected one. */
+export async function speciesList(tx: Transaction): Promise<SpeciesList> {
+  const key = (await ownKinds(tx)).map((one) => one.id).join(' ');
+  if (known?.key === key) return known.list;
+  const others = shippedOtherSpecies();
+  const crops = await allKinds(tx);
+  const usually = new Map<string, SpeciesName['usually']>([
+    ...crops.map((one) => [one.species, 'crop'] as const),
+    ...others.map((one) => [one.species, one.usually] as const),
+  ]);
+  const list: SpeciesList = {
+    resolve: resolverOf([...others, ...crops]),
+    usually: (taxon) => usually.get(taxon) ?? 'either',
+  };
+  known = { key, list };
+  return list;
+}

@@ -16,6 +16,7 @@ export const ERROR_STATUS = {
   'missing-version': 428,
   'too-many-tries': 429,
   internal: 500,
+  busy: 503,
 } as const;
 export type ErrorCode = keyof typeof ERROR_STATUS;
 

@@ -255,6 +255,8 @@ export interface OtherSeedsTest extends TestFrame {
   extent: Extent;
   named: string[];
   keys: KeyBinding[];
+  /** What If-Match names when keys are bound. */
+  keysVersion: number;
   trays: TrayView[];
   /** Mass of the working sample, g. */
   sampleG: number | null;

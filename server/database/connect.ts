@@ -53,6 +53,14 @@ export async function migrateSchema({ pool }: Connection): Promise<void> {
   }
 }
 
+/** The SQLSTATE of a failed statement; undefined for any other error. */
+export function sqlState(error: unknown): string | undefined {
+  const cause: unknown = error instanceof Error && error.cause ? error.cause : error;
+  return typeof cause === 'object' && cause !== null && 'code' in cause && typeof cause.code === 'string'
+    ? cause.code
+    : undefined;
+}
+
 /** Whether a failed statement broke the named constraint (or any unique one). */
 export function brokeConstraint(error: unknown, constraint?: string): boolean {
   const cause: unknown = error instanceof Error && error.cause ? error.cause : error;

@@ -138,7 +138,7 @@ async function runTest(
           : final
             ? last
             : { normal: first, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
-      await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, final, entry: 'keys' });
+      await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, final, entry: 'typed' });
     }
   }
   return (await tx.select().from(benchTest).where(eq(benchTest.id, test.id)))[0] ?? test;

@@ -42,7 +42,7 @@ export async function demoSearch(hand: ReturnType<typeof scribe>, lot: Lot, gram
   });
   const test = await startSearch(hand, { vesselId: sample.id, extent: 'complete', named: [] });
   const species = ['Rumex acetosella', 'Agrostis stolonifera', 'Trifolium repens', 'Plantago major', 'Elymus repens'];
-  await bindKeys(hand, test, { keys: species.map((name, i) => ({ key: FIND_KEYS[i] ?? '1', species: name })) });
+  await bindKeys(hand, test, { keys: species.map((name, i) => ({ key: FIND_KEYS[i] ?? '1', species: name })) }, 0);
   await countTray(
     hand,
     test,

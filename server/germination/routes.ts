@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
   dishCountSchema,
@@ -8,10 +8,10 @@ import {
   type GerminationPlan,
   type NewGerminationTest,
 } from '@mercato/contract/germination/germination';
-import { addCounts, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
+import { addCounts, CLASSES, totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { dayZero } from '@mercato/core/germination/planTest';
-import { addDays, daysBetween } from '@mercato/core/units/days';
+import { addDays } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
 import { checkCorrection, sameDay, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
@@ -20,7 +20,7 @@ import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
-import { benchTest, vessel } from '../register/tables.ts';
+import { benchTest, lot, vessel } from '../register/tables.ts';
 import { checkDay, seenOf, type After } from '../register/seen.ts';
 import {
   bumpTest,
@@ -43,7 +43,10 @@ import {
   readGermination,
   resultOf,
 } from './result.ts';
-import { germinationCount, tallyEvent } from './tables.ts';
+import { keepKeys, keysHeld } from './keys.ts';
+import { germinationCount } from './tables.ts';
+
+const countWords = (counts: Counts) => CLASSES.map((one) => `${counts[one]} ${one}`).join(', ');
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch' | 'now'>;
 
@@ -72,12 +75,7 @@ export function germinationRoutes(api: Api<LotPicture>): void {
     versioned: true,
     handle: async (context) => {
       const { tx, params, seenVersion, body } = context;
-      const [dish] = await tx
-        .select()
-        .from(vessel)
-        .where(eq(vessel.id, idParam(params, 'dish')))
-        .for('update');
-      if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+      const dish = await lockDish(tx, idParam(params, 'dish'));
       if (seenVersion !== dish.version)
         checkVersion(seenVersion, dish, (await namesOf(tx)).get(dish.updatedBy) ?? 'somebody');
       const day = /^\d{1,3}$/.test(params.day ?? '') ? Number(params.day) : -1;
@@ -91,33 +89,21 @@ export function germinationRoutes(api: Api<LotPicture>): void {
     path: '/germination/tests/:test/tallies',
     permission: 'bench.write',
     schema: tallyBatchSchema,
-    handle: async ({ tx, params, body, person, now, hand }) => {
-      const test = await testById(tx, idParam(params, 'test'), 'germination');
-      const dishes = new Set(
-        (await vesselsOf(tx, test.lotId)).filter((one) => one.parentId === test.vesselId).map((one) => one.id),
-      );
-      // A key is of the day on which it was pressed; one that waited for the network is of an earlier one.
-      const today = daysBetween(dayZero(test.plan as GerminationPlan), hand.today);
-      body.keys.forEach((key, i) => {
-        if (!dishes.has(key.dishId))
-          throw fault('invalid', 'This dish is not part of the test.', [
-            { path: `keys.${i}.dishId`, message: 'not a dish of this test' },
-          ]);
-        if (key.day > today)
-          throw fault('invalid', 'This day of the test has not come.', [
-            {
-              path: `keys.${i}.day`,
-              message: today < 0 ? 'the test has not come to warmth yet' : `at most ${today}, which is today`,
-            },
-          ]);
-      });
-      await tx
-        .insert(tallyEvent)
-        .values(body.keys.map((key) => ({ id: uuid(), session: body.session, ...key, by: person.id, at: now })))
-        .onConflictDoNothing();
-      return { kept: body.keys.map((key) => key.sequence) };
-    },
+    handle: async (context) =>
+      keepKeys(context, await testById(context.tx, idParam(context.params, 'test'), 'germination'), context.body),
   });
+}
+
+/** Locks a dish for a count: its lot first, as everywhere. */
+async function lockDish(tx: Transaction, id: string): Promise<Vessel> {
+  await tx
+    .select({ id: lot.id })
+    .from(lot)
+    .where(sql`${lot.id} = (select lot_id from vessel where id = ${id})`)
+    .for('update');
+  const [dish] = await tx.select().from(vessel).where(eq(vessel.id, id)).for('update');
+  if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+  return dish;
 }
 
 /** Plans a test and sets its dishes: one vessel with a code for each. */
@@ -217,6 +203,16 @@ export async function countDish(
       { path: 'counts', message: `adds to ${total}, ${seeds} seeds were set` },
     ]);
 
+  const keyed = body.closed && !before?.closed && from === 'bench' ? await keysHeld(tx, dish.id, key) : null;
+  if (keyed && body.entry !== 'typed' && CLASSES.some((one) => keyed[one] !== body.counts[one]))
+    throw fault('conflict', 'The keys that reached the server say otherwise: nothing was closed.', [
+      {
+        path: 'counts',
+        message: `the server holds ${countWords(keyed)}; wait until all keys are sent, or type the figures`,
+      },
+    ]);
+  const superseded = keyed && CLASSES.some((one) => keyed[one] > 0 && keyed[one] !== body.counts[one]) ? keyed : null;
+
   // What is not said of a count that is there stays as it was said.
   const cause = body.cause === undefined ? ((before?.final ? before.cause : null) as EndCause | null) : body.cause;
   const recounted = before && CLASSES.some((one) => before[one] !== body.counts[one]);
@@ -257,7 +253,13 @@ export async function countDish(
     action: before?.closed ? `corrected dish ${dish.number}, day ${key}` : `counted dish ${dish.number}, day ${key}`,
     subject: `vessel ${dish.code}`,
     before: before ? { ...Object.fromEntries(CLASSES.map((one) => [one, before[one]])), seenOn: before.seenOn } : null,
-    after: { ...body.counts, seenOn: on, final: body.final, ...(cause ? { cause } : {}) },
+    after: {
+      ...body.counts,
+      seenOn: on,
+      final: body.final,
+      ...(cause ? { cause } : {}),
+      ...(superseded ? { insteadOfKeys: superseded } : {}),
+    },
     reason: body.reason,
   });
   if (closesDish) await judge(tx, test, hand);

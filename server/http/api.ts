@@ -4,7 +4,7 @@ import type { NextFunction, Request, Response, Router } from 'express';
 import type Joi from 'joi';
 import { validate } from '@mercato/contract/http/validate';
 import { may, type Permission, type Role } from '@mercato/core/register/permissions';
-import type { Connection, Transaction } from '../database/connect.ts';
+import { sqlState, type Connection, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
 import { Fault, fault } from './fault.ts';
@@ -216,26 +216,47 @@ export class Api<Picture = unknown> {
     hash: string,
     work: (tx: Transaction) => Promise<{ status: number; body: object }>,
   ): Promise<{ status: number; body: object }> {
-    return this.parts.connection.db.transaction(async (tx) => {
-      const mine = and(
-        eq(idempotencyKey.personId, person.id),
-        eq(idempotencyKey.route, route),
-        eq(idempotencyKey.key, key),
-      );
-      const taken = await tx
-        .insert(idempotencyKey)
-        .values({ personId: person.id, route, key, bodyHash: hash, createdAt: this.parts.clock() })
-        .onConflictDoNothing()
-        .returning({ key: idempotencyKey.key });
-      if (taken.length === 0) {
-        const [before] = await tx.select().from(idempotencyKey).where(mine);
-        if (before?.bodyHash !== hash) throw fault('key-reused', 'This Idempotency-Key was used for another input.');
-        return { status: before.status ?? 200, body: before.answer ?? {} };
-      }
-      const answer = await work(tx);
-      await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
-      return answer;
-    });
+    return untilItGoesThrough(() =>
+      this.parts.connection.db.transaction(async (tx) => {
+        const mine = and(
+          eq(idempotencyKey.personId, person.id),
+          eq(idempotencyKey.route, route),
+          eq(idempotencyKey.key, key),
+        );
+        const taken = await tx
+          .insert(idempotencyKey)
+          .values({ personId: person.id, route, key, bodyHash: hash, createdAt: this.parts.clock() })
+          .onConflictDoNothing()
+          .returning({ key: idempotencyKey.key });
+        if (taken.length === 0) {
+          const [before] = await tx.select().from(idempotencyKey).where(mine);
+          if (before?.bodyHash !== hash) throw fault('key-reused', 'This Idempotency-Key was used for another input.');
+          return { status: before.status ?? 200, body: before.answer ?? {} };
+        }
+        const answer = await work(tx);
+        await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
+        return answer;
+      }),
+    );
+  }
+}
+
+/** Two writers that wait for each other, or that cannot be put one after the other: PostgreSQL lets one go on. */
+const COLLIDED: readonly string[] = ['40P01', '40001'];
+const MOST_TRIES = 12;
+
+/** Does a transaction again that another one collided with; what it did is undone, and nothing of it was seen. */
+export async function untilItGoesThrough<T>(work: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries += 1) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!COLLIDED.includes(sqlState(error) ?? '')) throw error;
+      if (tries === MOST_TRIES)
+        throw fault('busy', 'Too many people wrote to this at once. Nothing was stored: send it again.');
+      // A little longer each time, and never all together.
+      await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(10 * 2 ** tries, 400)));
+    }
   }
 }
 

@@ -43,4 +43,5 @@ const TITLES: Readonly<Record<ErrorCode, string>> = {
   'missing-version': 'The version is missing',
   'too-many-tries': 'Too many tries',
   internal: 'Something went wrong here',
+  busy: 'Too many at once',
 };

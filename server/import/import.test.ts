@@ -177,7 +177,7 @@ describe('a lot file', () => {
           counts: { normal, abnormal: 4, hard: 2, fresh: 0, dead: 94 - normal },
           closed: true,
           final: true,
-          entry: 'keys',
+          entry: 'typed',
         },
         1,
       );

@@ -74,14 +74,14 @@ async function germinate(lot: string, normals: readonly number[], finalDay = 7):
       counts: { normal: 40, abnormal: 0, hard: 0, fresh: 0, dead: 1 },
       closed: true,
       final: false,
-      entry: 'tens',
+      entry: 'typed',
       ...(finalDay > 7 ? { lateReason: 'written on paper in the cabinet room' } : {}),
     };
     const late = {
       counts: { normal: normal - 40, abnormal: 3, hard: 2, fresh: 0, dead: 100 - normal - 6 },
       closed: true,
       final: true,
-      entry: 'difference',
+      entry: 'typed',
     };
     expect((await analyst.put(`/germination/dishes/${dish?.id}/days/4`, early, 1)).status).toBe(200);
     const answer = await analyst.put<GerminationView>(`/germination/dishes/${dish?.id}/days/${finalDay}`, late, 2);
@@ -402,7 +402,7 @@ describe('two people, one test', () => {
     ]);
     expect(
       (await analyst.post(`/germination/tests/${test?.id}/tallies`, { session, keys: [{ ...keys[0], day: 5 }] })).body,
-    ).toMatchObject({ status: 422, errors: [{ path: 'keys.0.day' }] });
+    ).toMatchObject({ status: 409, errors: [{ path: 'keys.0.sequence' }] });
   });
 });
 

@@ -1,7 +1,7 @@
 import { isLimited, type FindBatch, type KeyBindings, type TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
-import { eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
   allObservations,
@@ -22,7 +22,7 @@ import { editionById, methodFor } from '../rule-books/editions.ts';
 import { speciesList } from '../rule-books/names.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
 import { bindingsOf, isAmong, nameIn } from './names.ts';
-import { canonical, extentOf, foundIn, listsOf, otherSeedsOutcome, planOf } from './result.ts';
+import { canonical, extentOf, foundIn, listsOf, otherSeedsOutcome, planOf, type OtherSeedsPlan } from './result.ts';
 import { findEvent, otherSeedsObservation } from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>;
@@ -160,6 +160,27 @@ export async function keepFinds(
         { path: `keys.${i}.species`, message: `${key.species} is not searched for in this test` },
       ]);
   });
+  // A press that is repeated is kept once; one that comes again as something else is refused.
+  const earlier = await tx
+    .select()
+    .from(findEvent)
+    .where(
+      and(
+        eq(findEvent.session, body.session),
+        inArray(
+          findEvent.sequence,
+          body.keys.map((key) => key.sequence),
+        ),
+      ),
+    );
+  body.keys.forEach((key, i) => {
+    const before =
+      earlier.find((one) => one.sequence === key.sequence) ?? body.keys.find((one) => one.sequence === key.sequence);
+    if (before && (before.tray !== key.tray || before.species !== key.species || before.seeds !== key.seeds))
+      throw fault('conflict', 'A key cannot be kept, and none of these was.', [
+        { path: `keys.${i}.sequence`, message: 'this press came before as something else' },
+      ]);
+  });
   await tx
     .insert(findEvent)
     .values(
@@ -178,9 +199,11 @@ export async function keepFinds(
 
 /** Binds species to keys for this sample; what was tallied before stays with its species. */
 export async function bindKeys(
-  { tx, audit }: Pick<Write, 'tx' | 'audit'>,
+  { tx, audit, person, now }: Pick<WriteContext<unknown>, 'tx' | 'audit' | 'person' | 'now'>,
   test: BenchTest,
   { keys }: KeyBindings,
+  /** Of the keys that the writer saw. */
+  seenVersion: number | null,
 ): Promise<void> {
   const asked = await searchesFor(tx, test);
   keys.forEach(({ species }, i) => {
@@ -190,9 +213,25 @@ export async function bindKeys(
       ]);
   });
   const plan = planOf(test);
+  // The same keys again: an answer was lost on its way.
+  if (JSON.stringify(plan.keys ?? []) === JSON.stringify(keys)) return;
+  const version = plan.keysVersion ?? 0;
+  checkVersion(
+    seenVersion,
+    { version, updatedAt: plan.keysBoundAt ? new Date(plan.keysBoundAt) : test.createdAt },
+    plan.keysBoundBy ?? 'somebody',
+  );
   await tx
     .update(benchTest)
-    .set({ plan: { ...plan, keys } })
+    .set({
+      plan: {
+        ...plan,
+        keys,
+        keysVersion: version + 1,
+        keysBoundBy: person.name,
+        keysBoundAt: now.toISOString(),
+      } satisfies OtherSeedsPlan,
+    })
     .where(eq(benchTest.id, test.id));
   await audit({
     lotId: test.lotId,

@@ -169,9 +169,11 @@ describe('what a search is for', () => {
   ] as const)('refuses keys bound as %j', async (keys, message) => {
     const { test } = await search(`K-${JSON.stringify(keys).length}-${keys[0][0]}`);
     const bind = (list: readonly (readonly string[])[]) =>
-      hands.analyst.send('PUT', `/other-seeds/tests/${test.id}/keys`, {
-        keys: list.map(([key, species]) => ({ key, species })),
-      });
+      hands.analyst.put(
+        `/other-seeds/tests/${test.id}/keys`,
+        { keys: list.map(([key, species]) => ({ key, species })) },
+        test.keysVersion,
+      );
     expect((await bind(keys)).body).toMatchObject({
       status: 422,
       errors: [

@@ -39,6 +39,10 @@ export interface OtherSeedsPlan {
   readonly extent?: Extent;
   readonly named?: readonly string[];
   readonly keys?: readonly KeyBinding[];
+  /** Counts how often the keys were bound otherwise, and by whom last. */
+  readonly keysVersion?: number;
+  readonly keysBoundBy?: string;
+  readonly keysBoundAt?: string;
   /** The noxious lists that it is held against. */
   readonly noxiousId?: string;
 }
@@ -126,6 +130,7 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
       extent: extentOf(plan),
       named: [...(plan.named ?? [])],
       keys: [...(plan.keys ?? [])],
+      keysVersion: plan.keysVersion ?? 0,
       trays,
       sampleG,
       ...found,
@@ -319,8 +324,8 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
           ? `Other seeds: “${unbound.join('”, “')}” is bound to no species, and nobody has decided.`
           : unclear.length > 0
             ? `Other seeds: of ${unclear.join(', ')} nobody has said which species it is.`
-            : against[0] !== undefined
-              ? `Other seeds: ${against[0]}, and nobody has decided.`
+            : against.length > 0
+              ? `Other seeds: ${against.join('; ')}, and nobody has decided.`
               : light
                 ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.'
                 : null,

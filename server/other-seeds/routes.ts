@@ -9,16 +9,13 @@ import {
   type NewOtherSeedsTest,
 } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Jurisdictions } from '@mercato/contract/register/request';
-import { eq } from 'drizzle-orm';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { lockLot } from '../register/lots.ts';
 import { dayRoute } from '../register/dayRoutes.ts';
-import { benchTest } from '../register/tables.ts';
 import { otherResultRoutes } from '../register/otherResultRoutes.ts';
-import { lockTest, startTest, testById, type BenchTest } from '../register/tests.ts';
+import { lockTest, lockTestRow, startTest, testById, type BenchTest } from '../register/tests.ts';
 import { currentEdition } from '../rule-books/editions.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
 import { bindKeys, countTray, keepFinds } from './count.ts';
@@ -68,8 +65,7 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
       const tray = trayNumber(params.tray);
       if (tray === null) throw fault('not-found', 'There is no such tray: they are numbered from 1 to 1000.');
       const id = idParam(params, 'test');
-      await tx.select({ id: benchTest.id }).from(benchTest).where(eq(benchTest.id, id)).for('update');
-      const test = await testById(tx, id, 'other-seeds');
+      const test = await lockTestRow(tx, id, 'other-seeds');
       await countTray(context, test, tray, body, seenVersion);
       return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
     },
@@ -80,11 +76,11 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
     path: '/other-seeds/tests/:test/keys',
     permission: 'bench.write',
     schema: keyBindingsSchema,
+    versioned: true,
     handle: async (context) => {
       const { tx, params, body, now } = context;
-      const test = await testById(tx, idParam(params, 'test'), 'other-seeds');
-      await lockLot(tx, test.lotId);
-      await bindKeys(context, test, body);
+      const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
+      await bindKeys(context, test, body, context.seenVersion);
       return withTallies(tx, await readOtherSeeds(tx, await openFile(tx, test.lotId, now)));
     },
   });

@@ -12,7 +12,7 @@ import { fault } from '../http/fault.ts';
 import { lockLot } from './lots.ts';
 import type { After } from './seen.ts';
 import { namesOf } from './people.ts';
-import { benchTest, judgement, vessel } from './tables.ts';
+import { benchTest, judgement, lot as lotTable, vessel } from './tables.ts';
 
 export type BenchTest = typeof benchTest.$inferSelect;
 
@@ -88,19 +88,33 @@ export async function testById(tx: Transaction, id: string, step: TestStep): Pro
   return row;
 }
 
-/** Locks a test for a write and checks that the writer saw its newest version. */
-export async function lockTest(
-  tx: Transaction,
-  id: string,
-  step: TestStep,
-  seenVersion: number | null,
-): Promise<BenchTest> {
+/**
+ * Locks a test for a write: its lot first, as everywhere, then the test itself. So whoever writes to a lot sees all
+ * that was written before, and what stands of it is derived by one at a time.
+ */
+export async function lockTestRow(tx: Transaction, id: string, step: TestStep): Promise<BenchTest> {
+  await tx
+    .select({ id: lotTable.id })
+    .from(lotTable)
+    .where(sql`${lotTable.id} = (select lot_id from bench_test where id = ${id})`)
+    .for('update');
   const [row] = await tx
     .select()
     .from(benchTest)
     .where(and(eq(benchTest.id, id), eq(benchTest.step, step)))
     .for('update');
   if (!row) throw fault('not-found', `There is no such ${step} test.`);
+  return row;
+}
+
+/** The same, and checks that the writer saw its newest version. */
+export async function lockTest(
+  tx: Transaction,
+  id: string,
+  step: TestStep,
+  seenVersion: number | null,
+): Promise<BenchTest> {
+  const row = await lockTestRow(tx, id, step);
   if (seenVersion !== row.version) checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   return row;
 }

@@ -24,7 +24,10 @@ async function markSearched(tx: Transaction): Promise<void> {
   await tx
     .update(lot)
     .set({ standingVersion: null })
-    .where(sql`exists (select from bench_test t where t.lot_id = ${lot.id} and t.step = 'other-seeds')`);
+    .where(
+      // Locked in the order of their ids, as everywhere.
+      sql`${lot.id} in (select l.id from lot l where exists (select from bench_test t where t.lot_id = l.id and t.step = 'other-seeds') order by l.id for update)`,
+    );
 }
 
 export function ruleBookRoutes(api: Api): void {

@@ -56,6 +56,7 @@ export class KeyQueue<K extends Numbered> {
   /** The page that listened is gone. */
   private left = false;
   private leftover = 0;
+  /** Why the last batch had to wait. */
 
   constructor(
     private readonly road: KeyRoad,
@@ -83,6 +84,20 @@ export class KeyQueue<K extends Numbered> {
     await this.shelf.remove(all.filter((key) => key.refused !== undefined));
     await this.tellLeftover();
     this.later(0);
+  }
+
+  /**
+   * Sends all that waits, and answers once nothing does, or with why it has to wait. What is counted is closed only on
+   * keys that the server holds.
+   */
+  async settled(): Promise<string | null> {
+    for (;;) {
+      while (this.sending) await new Promise((resolve) => setTimeout(resolve, 20));
+      const before = (await this.shelf.of(this.personId)).filter((key) => key.refused === undefined);
+      if (before.length === 0) return null;
+      const trouble = await this.flush();
+      if (trouble !== null) return trouble;
+    }
   }
 
   stop(): void {
@@ -119,8 +134,9 @@ export class KeyQueue<K extends Numbered> {
     });
   }
 
-  private async flush(): Promise<void> {
-    if (this.sending) return;
+  /** Sends what waits first; answers with the reason when it has to wait. */
+  private async flush(): Promise<string | null> {
+    if (this.sending) return null;
     this.sending = true;
     let trouble: string | null = null;
     try {
@@ -129,13 +145,14 @@ export class KeyQueue<K extends Numbered> {
       if (!first) {
         // The page that pressed them may have sent them itself, as its last act.
         if (this.leftover > 0) await this.caughtUp();
-        return;
+        return null;
       }
       const batch = waiting
         .filter((one) => one.session === first.session && one.testId === first.testId)
         .slice(0, BATCH);
       trouble = await this.send(first, batch);
       this.later(trouble === null ? 0 : RETRY);
+      return trouble;
     } finally {
       this.sending = false;
       await this.tellWaiting(trouble);

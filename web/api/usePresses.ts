@@ -31,6 +31,8 @@ export interface Presses<K extends Pressable> {
   readonly forget: (place: string) => void;
   readonly waiting: Waiting;
   readonly dropRefused: () => void;
+  /** Sends what waits; null once the server holds all keys, else why they have to wait. */
+  readonly settled: () => Promise<string | null>;
   /** False until it is known what an earlier page still holds, and whether that has reached the server. */
   readonly ready: boolean;
 }
@@ -100,6 +102,7 @@ export function usePresses<K extends Pressable>(
     },
     waiting,
     dropRefused: () => void queue.current?.dropRefused(),
+    settled: async () => (await queue.current?.settled()) ?? null,
     // What an earlier page left behind is on its way now: until it has arrived, or cannot, nobody knows the total.
     ready: leftover !== null && (leftover.length === 0 || waiting.trouble !== null),
   };

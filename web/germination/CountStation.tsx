@@ -181,7 +181,9 @@ function Station({
       setMessage(`${left} seeds of dish ${dish.number} still to call.`);
       return;
     }
-    const trouble = await save(dish, tally.of(dish), entry.current, true);
+    // A count is closed on the keys that the server holds.
+    const waits = entry.current === 'typed' ? null : await tally.settled();
+    const trouble = waits ?? (await save(dish, tally.of(dish), entry.current, true));
     setMessage(trouble);
     if (trouble) return;
     const following = [...test.dishes.slice(at + 1), ...test.dishes.slice(0, at)].find((one) => !isClosed(one));

@@ -17,6 +17,8 @@ export interface Tally {
   readonly forget: (dish: DishView) => void;
   readonly waiting: Waiting;
   readonly dropRefused: () => void;
+  /** Sends what waits; null once the server holds all keys, else why they have to wait. */
+  readonly settled: () => Promise<string | null>;
   /** False until this machine has been asked what it still holds. */
   readonly ready: boolean;
 }
@@ -51,6 +53,7 @@ export function useTally(personId: string, testId: string, day: number, refresh:
     },
     waiting: presses.waiting,
     dropRefused: presses.dropRefused,
+    settled: presses.settled,
     ready: presses.ready,
   };
 }

@@ -24,7 +24,7 @@ const settle = async (rounds = 4) => {
 
 /** A station whose page has not been told what the server answered: that comes a moment later. */
 function station(id = crypto.randomUUID()) {
-  const search = { id, keys: [] as KeyBinding[] } as OtherSeedsTest;
+  const search = { id, keys: [] as KeyBinding[], keysVersion: 0 } as unknown as OtherSeedsTest;
   const client = new QueryClient();
   return renderHook(() => useBindings('lot', search), {
     wrapper: ({ children }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>,

@@ -6,7 +6,7 @@ import {
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { fateOf, write } from '../api/client.ts';
+import { fateOf, Refused, write } from '../api/client.ts';
 
 const RETRY = 3000;
 type Keys = readonly KeyBinding[];
@@ -19,14 +19,19 @@ class Sender {
 
   constructor(
     private readonly testId: string,
+    /** Of the keys that the server holds. */
+    private version: number,
     private readonly onSent: (view: OtherSeedsView) => void,
     private readonly onTrouble: (trouble: string | null) => void,
+    /** Somebody else bound other keys meanwhile: theirs stand, and these are let go of. */
+    private readonly onOvertaken: () => void,
   ) {
     void this.send();
   }
 
   say(keys: Keys): void {
-    localStorage.setItem(placeOf(this.testId), JSON.stringify(keys));
+    const version = keptOf(this.testId)?.version ?? this.version;
+    localStorage.setItem(placeOf(this.testId), JSON.stringify({ keys, version } satisfies Kept));
     void this.send();
   }
 
@@ -41,10 +46,22 @@ class Sender {
     try {
       const place = placeOf(this.testId);
       for (let kept = localStorage.getItem(place); kept !== null; kept = localStorage.getItem(place)) {
-        const keys = keptOf(this.testId);
-        const view = await write<OtherSeedsView>('PUT', `/other-seeds/tests/${this.testId}/keys`, { keys });
-        // Bound otherwise meanwhile: what is kept here is newer than what was sent.
-        if (localStorage.getItem(place) !== kept) continue;
+        const sent = keptOf(this.testId);
+        const version = sent?.version ?? this.version;
+        const view = await write<OtherSeedsView>(
+          'PUT',
+          `/other-seeds/tests/${this.testId}/keys`,
+          { keys: sent?.keys ?? [] },
+          { version },
+        );
+        this.version =
+          (view as Partial<OtherSeedsView>).tests?.find((one) => one.id === this.testId)?.keysVersion ?? version + 1;
+        // Bound otherwise meanwhile: what is kept here is newer than what was sent, and rests on it.
+        if (localStorage.getItem(place) !== kept) {
+          const newer = keptOf(this.testId);
+          if (newer) localStorage.setItem(place, JSON.stringify({ ...newer, version: this.version } satisfies Kept));
+          continue;
+        }
         localStorage.removeItem(place);
         if (this.stopped) return;
         this.onSent(view);
@@ -53,6 +70,12 @@ class Sender {
     } catch (error) {
       const { fate, words } = fateOf(error);
       if (this.stopped) return;
+      if (error instanceof Refused && error.status === 412) {
+        localStorage.removeItem(placeOf(this.testId));
+        this.onTrouble('Somebody else bound other keys meanwhile: theirs stand here now.');
+        this.onOvertaken();
+        return;
+      }
       this.onTrouble(fate === 'later' ? null : words);
       if (fate === 'later') this.timer = setTimeout(() => void this.send(), RETRY);
     } finally {
@@ -63,10 +86,16 @@ class Sender {
 
 const placeOf = (testId: string) => `mercato.keys.${testId}`;
 
-/** What was bound on this machine and the server does not hold yet. */
-function keptOf(testId: string): Keys | null {
+/** What was bound on this machine and the server does not hold yet, and the version of the keys that it rests on. */
+interface Kept {
+  readonly keys: Keys;
+  readonly version: number | undefined;
+}
+function keptOf(testId: string): Kept | null {
   try {
-    return JSON.parse(localStorage.getItem(placeOf(testId)) ?? 'null') as Keys | null;
+    const kept = JSON.parse(localStorage.getItem(placeOf(testId)) ?? 'null') as Kept | Keys | null;
+    // A page of the version before kept the keys alone.
+    return Array.isArray(kept) ? { keys: kept as Keys, version: undefined } : (kept as Kept | null);
   } catch {
     return null;
   }
@@ -87,11 +116,21 @@ export function useBindings(
   readonly trouble: string | null;
 } {
   const client = useQueryClient();
-  const [own, setOwn] = useState(() => keptOf(test.id));
+  const [own, setOwn] = useState(() => keptOf(test.id)?.keys ?? null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const sender = useRef<Sender | null>(null);
+  const known = useRef(test.keysVersion);
   useEffect(() => {
-    const mine = new Sender(test.id, (view) => client.setQueryData(['other-seeds', lotId], view), setTrouble);
+    const mine = new Sender(
+      test.id,
+      known.current,
+      (view) => client.setQueryData(['other-seeds', lotId], view),
+      setTrouble,
+      () => {
+        setOwn(null);
+        void client.invalidateQueries({ queryKey: ['other-seeds', lotId] });
+      },
+    );
     sender.current = mine;
     return () => {
       mine.stop();

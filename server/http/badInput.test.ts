@@ -5,6 +5,7 @@ import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/l
 import type { PurityView } from '@mercato/contract/purity/purity';
 import { lot, lotRevision } from '../register/tables.ts';
 import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { germinationPlan } from '../testing/samples.ts';
 
 let lab: Laboratory;
 let lead: Visitor;
@@ -25,16 +26,7 @@ beforeAll(async () => {
     (await lead.post<VesselView>(`/lots/${lotId}/working`, { purpose, mass: { text: '20', unit: 'g' } })).body.id;
   purityId = (await lead.post<PurityView>('/purity/tests', { vesselId: await draw('purity') })).body.tests[0]?.id ?? '';
   const plan = {
-    substrate: 'TP',
-    temperature: '20',
-    treatment: '',
-    setUpDate: '2026-11-24',
-    prechillDays: 0,
-    firstCountDay: 4,
-    finalCountDay: 10,
-    dishes: 4,
-    seedsPerDish: 100,
-    place: '',
+    ...germinationPlan('2026-11-24'),
   };
   const test = (
     await lead.post<GerminationView>('/germination/tests', { vesselId: await draw('germination'), ...plan })
@@ -180,16 +172,7 @@ describe('what cannot be is refused at its field, and nothing is written', () =>
       () =>
         lead.post('/germination/tests', {
           vesselId: dish.id,
-          substrate: 'TP',
-          temperature: '20',
-          treatment: '',
-          setUpDate: '2026-13-01',
-          prechillDays: 0,
-          firstCountDay: 4,
-          finalCountDay: 10,
-          dishes: 4,
-          seedsPerDish: 100,
-          place: '',
+          ...germinationPlan('2026-13-01'),
         }),
       422,
       'setUpDate',
@@ -199,16 +182,8 @@ describe('what cannot be is refused at its field, and nothing is written', () =>
       () =>
         lead.post('/germination/tests', {
           vesselId: dish.id,
-          substrate: 'TP',
-          temperature: '20',
-          treatment: '',
-          setUpDate: '2026-11-01',
-          prechillDays: 0,
+          ...germinationPlan('2026-11-01'),
           firstCountDay: 14,
-          finalCountDay: 10,
-          dishes: 4,
-          seedsPerDish: 100,
-          place: '',
         }),
       422,
       'finalCountDay',
@@ -228,16 +203,9 @@ describe('what cannot be is refused at its field, and nothing is written', () =>
     ).body.id;
     const planned = await lead.post<GerminationView>('/germination/tests', {
       vesselId: working,
-      substrate: 'TP',
-      temperature: '20',
+      ...germinationPlan('2026-11-24'),
       treatment: 'prechill',
-      setUpDate: '2026-11-24',
       prechillDays: 7,
-      firstCountDay: 4,
-      finalCountDay: 10,
-      dishes: 4,
-      seedsPerDish: 100,
-      place: '',
     });
     const cold = planned.body.tests.at(-1)?.dishes[0];
     expect((await lead.put(`/germination/dishes/${cold?.id}/days/4`, count, 1)).body).toMatchObject({

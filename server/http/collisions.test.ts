@@ -6,7 +6,7 @@ import type { LotList, LotSheet } from '@mercato/contract/register/lots';
 import { untilItGoesThrough } from './api.ts';
 import { useHands } from '../testing/hands.ts';
 import type { Answer } from '../testing/laboratory.ts';
-import { clovers, grams, vesselOf } from '../testing/samples.ts';
+import { clovers, germinationPlan, grams, vesselOf } from '../testing/samples.ts';
 
 const hands = useHands();
 /** The drill of the issue asks for 200; a usual run takes fewer. */
@@ -38,16 +38,7 @@ async function bench(reference: string) {
       })
     ).body.tests[0]?.id ?? '';
   const plan = {
-    substrate: 'TP',
-    temperature: '20',
-    treatment: '',
-    setUpDate: lab.clock.now.toISOString().slice(0, 10),
-    prechillDays: 0,
-    firstCountDay: 4,
-    finalCountDay: 10,
-    dishes: 4,
-    seedsPerDish: 100,
-    place: '',
+    ...germinationPlan(lab.clock.now.toISOString().slice(0, 10)),
   };
   const view = (
     await analyst.post<GerminationView>('/germination/tests', { vesselId: await id('germination', '20'), ...plan })

@@ -8,7 +8,7 @@ import type { ReleaseView } from '@mercato/contract/release/release';
 import { addDays } from '@mercato/core/units/days';
 import { useHands } from '../testing/hands.ts';
 import { CLOVER, type Answer, type Visitor } from '../testing/laboratory.ts';
-import { grams, submittedSample } from '../testing/samples.ts';
+import { germinationPlan, grams, submittedSample } from '../testing/samples.ts';
 
 const hands = useHands();
 const TODAY = '2026-11-24';
@@ -41,16 +41,8 @@ const draw = (lot: string, purpose: string, mass: string, more: object = {}) =>
 const setUp = (vesselId: string, setUpDate: string, finalCountDay: number, more: object = {}) =>
   hands.analyst.post<GerminationView>('/germination/tests', {
     vesselId,
-    substrate: 'TP',
-    temperature: '20',
-    treatment: '',
-    setUpDate,
-    prechillDays: 0,
-    firstCountDay: 4,
+    ...germinationPlan(setUpDate),
     finalCountDay,
-    dishes: 4,
-    seedsPerDish: 100,
-    place: '',
     ...more,
   });
 

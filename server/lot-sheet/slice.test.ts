@@ -14,6 +14,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { germinationCount, tallyEvent } from '../germination/tables.ts';
 import { judgement } from '../register/tables.ts';
 import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { germinationPlan } from '../testing/samples.ts';
 
 let lab: Laboratory;
 let sampler: Visitor;
@@ -53,15 +54,9 @@ async function germinate(lot: string, normals: readonly number[], finalDay = 7):
   const setUpDate = lab.clock.now.toISOString().slice(0, 10);
   const planned = await analyst.post<GerminationView>('/germination/tests', {
     vesselId,
+    ...germinationPlan(setUpDate),
     substrate: 'T',
-    temperature: '20',
-    treatment: '',
-    setUpDate,
-    prechillDays: 0,
-    firstCountDay: 4,
     finalCountDay: finalDay,
-    dishes: 4,
-    seedsPerDish: 100,
     place: 'cabinet 2',
   });
   expect(planned.status).toBe(201);
@@ -326,16 +321,7 @@ describe('two people, one test', () => {
     const setUpDate = lab.clock.now.toISOString().slice(0, 10);
     const { body } = await analyst.post<GerminationView>('/germination/tests', {
       vesselId,
-      substrate: 'TP',
-      temperature: '20',
-      treatment: '',
-      setUpDate,
-      prechillDays: 0,
-      firstCountDay: 4,
-      finalCountDay: 10,
-      dishes: 4,
-      seedsPerDish: 100,
-      place: '',
+      ...germinationPlan(setUpDate),
     });
     const dishes = body.tests[0]?.dishes ?? [];
     lab.clock.now = new Date(lab.clock.now.getTime() + 10 * day);
@@ -372,16 +358,8 @@ describe('two people, one test', () => {
     const setUpDate = lab.clock.now.toISOString().slice(0, 10);
     const { body } = await analyst.post<GerminationView>('/germination/tests', {
       vesselId,
-      substrate: 'TP',
-      temperature: '20',
-      treatment: '',
-      setUpDate,
-      prechillDays: 0,
-      firstCountDay: 4,
+      ...germinationPlan(setUpDate),
       finalCountDay: 7,
-      dishes: 4,
-      seedsPerDish: 100,
-      place: '',
     });
     const test = body.tests[0];
     lab.clock.now = new Date(lab.clock.now.getTime() + 4 * day);

@@ -5,6 +5,20 @@ import { CLOVER, type Answer, type Visitor } from './laboratory.ts';
 
 export const grams = (text: string) => ({ text, unit: 'g' });
 
+/** A germination test of four dishes of 100, counted on days 4 and 10. */
+export const germinationPlan = (setUpDate: string) => ({
+  substrate: 'TP',
+  temperature: '20',
+  treatment: '',
+  setUpDate,
+  prechillDays: 0,
+  firstCountDay: 4,
+  finalCountDay: 10,
+  dishes: 4,
+  seedsPerDish: 100,
+  place: '',
+});
+
 export const submittedSample = (mass: string) => ({
   mass: grams(mass),
   drawnOn: '2026-11-24',

@@ -116,7 +116,7 @@ export function SeenLine({
           : ', on a day that its file does not name'}
         {may && !open && (
           <>
-            {' · '}
+            {' '}
             <button
               type="button"
               className="bare"

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
-import { text, wholeNumber } from '../http/fields.ts';
+import { isoDate, text, wholeNumber } from '../http/fields.ts';
+import { lateReason } from '../http/seen.ts';
 import type { PlaceCare } from '../store/care.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
@@ -54,17 +55,37 @@ export const newBatchSchema = Joi.object<NewBatch, true>({
   })
   .required();
 
-export type BatchEntry =
-  | { what: 'weighed'; massG: number }
-  | { what: 'moisture'; percent: number }
-  | { what: 'shut air'; percent: number }
-  | { what: 'ended'; words: string };
+/** When something was measured, where that is not now: drying goes by the hour, so the time is said with the day. */
+export interface SeenAt {
+  seenOn?: string;
+  /** "18:30" by the clock of the laboratory. */
+  seenTime?: string;
+  lateReason?: string;
+}
+const seenAtKeys = {
+  seenOn: isoDate('the day').optional(),
+  seenTime: Joi.string()
+    .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+    .messages({ 'string.pattern.base': 'write the time as 18:30', 'string.empty': 'say at what time' })
+    .when('seenOn', { is: Joi.exist(), then: Joi.required(), otherwise: Joi.forbidden() })
+    .messages({ 'any.required': 'say at what time', 'any.unknown': 'say on which day' }),
+  lateReason: lateReason().optional(),
+};
+
+export type BatchEntry = SeenAt &
+  (
+    | { what: 'weighed'; massG: number }
+    | { what: 'moisture'; percent: number }
+    | { what: 'shut air'; percent: number }
+    | { what: 'ended'; words: string }
+  );
 export const batchEntrySchema = Joi.alternatives()
   .conditional('.what', {
     switch: [
       {
         is: 'weighed',
         then: Joi.object({
+          ...seenAtKeys,
           what: 'weighed',
           massG: Joi.number().greater(0).max(1e6).required().messages({ 'number.base': 'write its weight in grams' }),
         }),
@@ -72,6 +93,7 @@ export const batchEntrySchema = Joi.alternatives()
       {
         is: 'moisture',
         then: Joi.object({
+          ...seenAtKeys,
           what: 'moisture',
           percent: Joi.number().greater(0).less(100).required().messages({ 'number.base': PERCENT }),
         }),
@@ -79,6 +101,7 @@ export const batchEntrySchema = Joi.alternatives()
       {
         is: 'shut air',
         then: Joi.object({
+          ...seenAtKeys,
           what: 'shut air',
           percent: Joi.number()
             .min(0)
@@ -87,7 +110,7 @@ export const batchEntrySchema = Joi.alternatives()
             .messages({ 'number.base': PERCENT, 'number.max': 'air holds no more than 100 %' }),
         }),
       },
-      { is: 'ended', then: Joi.object({ what: 'ended', words: text(300, 0).required() }) },
+      { is: 'ended', then: Joi.object({ ...seenAtKeys, what: 'ended', words: text(300, 0).required() }) },
     ],
     otherwise: Joi.object({
       what: Joi.string().valid('weighed', 'moisture', 'shut air', 'ended').required(),
@@ -118,7 +141,8 @@ export interface BatchView extends BatchBrief {
   plan: Omit<NewBatch, 'what' | 'placeId' | 'packets'>;
   of: { id: string; code: string; words: string }[];
   warnings: Warning[];
-  lines: { line: number; words: string; by: string; at: string }[];
+  /** `at` is when it was seen, `writtenAt` when it was written down. */
+  lines: { line: number; words: string; by: string; at: string; writtenAt: string; lateReason: string | null }[];
   /** Whether it is dry enough by what was measured; null where that is not asked. */
   dry: DryAnswer | null;
   /** What its place has seen since it began. */

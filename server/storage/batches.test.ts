@@ -93,6 +93,67 @@ describe('seed that is dried', () => {
   });
 });
 
+describe('what was measured before it is written down', () => {
+  it('stands in the order in which it was seen, with who wrote it when', async () => {
+    at('2026-09-01T08:00:00Z');
+    const leek = await pack('leek', 'Allium porrum');
+    const chamber = await place('chamber', 'Third chamber');
+    const dried = async () => (await batch({ what: 'drying', placeId: chamber, packets: [leek.id], massG: 100 })).body;
+    let view = await dried();
+    let inOrder = await dried();
+    at('2026-09-10T18:30:00Z');
+    inOrder = (await line(inOrder, { what: 'weighed', massG: 92 })).body;
+    at('2026-09-12T08:00:00Z');
+    inOrder = (await line(inOrder, { what: 'weighed', massG: 92 })).body;
+    view = (await line(view, { what: 'weighed', massG: 92 })).body;
+    expect(view.dry).not.toEqual(inOrder.dry);
+    // The weighing of two evenings before, forgotten until now: it comes before the one of this morning.
+    view = (await line(view, { what: 'weighed', massG: 92, seenOn: '2026-09-10', seenTime: '18:30' })).body;
+    expect(view.lines[0]).toMatchObject({
+      at: '2026-09-10T18:30:00.000Z',
+      writtenAt: '2026-09-12T08:00:00.000Z',
+      lateReason: null,
+    });
+    expect(view.dry).toEqual(inOrder.dry);
+    const seen = (day: string, time: string | undefined, more: object = {}) =>
+      line(view, {
+        what: 'weighed',
+        massG: 95,
+        seenOn: day,
+        ...(time === undefined ? {} : { seenTime: time }),
+        ...more,
+      });
+    const refusals: [string, string | undefined, string, RegExp][] = [
+      ['2026-09-12', '23:59', 'seenTime', /future/],
+      ['2026-09-13', '00:00', 'seenOn', /future/],
+      ['2026-09-08', '12:00', 'lateReason', /more than 3 days late/],
+      ['2026-09-10', '18:30', 'seenTime', /weighing of its own/],
+      ['2026-09-11', undefined, 'seenTime', /at what time/],
+      ['2026-09-11', '24:00', 'seenTime', /18:30/],
+    ];
+    for (const [day, time, path, message] of refusals)
+      expect((await seen(day, time)).body, `${day} ${time ?? ''}`).toMatchObject({
+        status: 422,
+        errors: [{ path, message: expect.stringMatching(message) as string }],
+      });
+    const early = { lateReason: 'the book lay in the shed' };
+    expect((await seen('2026-09-01', '00:00', early)).body).toMatchObject({
+      errors: [{ path: 'seenTime', message: expect.stringMatching(/before it began/) as string }],
+    });
+    view = (await seen('2026-09-02', '12:00', early)).body;
+    expect(view.lines[0]).toMatchObject(early);
+    expect((await line(view, { what: 'moisture', percent: 9, seenTime: '12:00' })).body).toMatchObject({
+      errors: [{ path: 'seenTime', message: expect.stringMatching(/which day/) as string }],
+    });
+    const end = { what: 'ended', words: 'dry by the meter', seenOn: '2026-09-12' };
+    expect((await line(view, { ...end, seenTime: '07:59' })).body).toMatchObject({
+      errors: [{ path: 'seenTime', message: expect.stringMatching(/before its last figures/) as string }],
+    });
+    view = (await line(view, { ...end, seenTime: '08:00' })).body;
+    expect([view.state, view.lines[0]?.at]).toEqual(['ended', '2026-09-12T08:00:00.000Z']);
+  });
+});
+
 describe('the cold', () => {
   it('wants dry seed in two bags, and closed bags until they are warm', async () => {
     at('2026-11-01T08:00:00Z');

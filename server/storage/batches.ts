@@ -12,10 +12,12 @@ import type { Kind } from '@mercato/core/rule-books/findKind';
 import { beforeDrying, beforeFreezing, type Batch, type Warning } from '@mercato/core/storage/cold';
 import { dryEnough, type DryAnswer, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
 import { meanAir, type Air } from '@mercato/core/store/climate/air';
+import { instantsOf } from '@mercato/core/units/wallTime';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
+import { checkDay } from '../register/seen.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 import { airOf, thinned } from '../store/climate.ts';
 import { packetsById, type StoredPacket } from '../store/forTests.ts';
@@ -135,7 +137,9 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
   if (!row) throw noBatch();
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (row.state === 'ended') throw fault('conflict', 'This has ended: nothing more is measured of it.');
-  const early = row.dueAt !== null && hand.at < row.dueAt;
+  const lines = await linesOf(tx, id);
+  const at = seenAtOf(context, entry, row, lines);
+  const early = row.dueAt !== null && at < row.dueAt;
   if (entry.what === 'ended' && early && entry.words.length < 3)
     throw fault('invalid', 'Its time is not over.', [
       {
@@ -146,8 +150,8 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
             : 'its time is not over: say why it ends now, or wait',
       },
     ]);
-  const lines = await linesOf(tx, id);
-  const next = [...lines, { entry, at: hand.at }];
+  const stored: StoredEntry = { ...entry, seenAt: at.toISOString() };
+  const next = [...lines, { entry: stored, at: hand.at }];
   try {
     // Which kind it is does not matter here: a figure that cannot be is one for every kind.
     dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
@@ -163,7 +167,7 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
       },
     ]);
   }
-  await tx.insert(batchLine).values({ batchId: id, line: lines.length, entry, by: hand.personId, at: hand.at });
+  await tx.insert(batchLine).values({ batchId: id, line: lines.length, entry: stored, by: hand.personId, at: hand.at });
   await tx
     .update(timedBatch)
     .set({
@@ -181,20 +185,56 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
 }
 
 const noBatch = () => fault('not-found', 'There is no such batch.');
+
+/** The entries of the versions before have no time of their own: they were seen when they were written down. */
+type StoredEntry = BatchEntry & { readonly seenAt?: string };
+interface Line {
+  readonly entry: unknown;
+  readonly at: Date;
+}
+const seenOfLine = ({ entry, at }: Line): Date => {
+  const { seenAt } = entry as StoredEntry;
+  return seenAt === undefined ? at : new Date(seenAt);
+};
+
+/** @throws {Fault} 422 for a time to come, before the batch began or its last figures, or late without a word why */
+function seenAtOf(
+  { hand }: Pick<WriteContext<unknown>, 'hand'>,
+  { what, seenOn, seenTime = '', lateReason }: BatchEntry,
+  row: Row,
+  lines: readonly Line[],
+): Date {
+  if (seenOn === undefined) return hand.at;
+  checkDay(seenOn, hand.today, { on: null, what: '' }, lateReason !== undefined, 'seenOn');
+  const [year = 0, month = 0, day = 0] = seenOn.split('-').map(Number);
+  const [hour = 0, minute = 0] = seenTime.split(':').map(Number);
+  const [instant] = instantsOf(hand.zone, { year, month, day, hour, minute, second: 0 });
+  const refuse = (message: string) => fault('invalid', 'This cannot be its time.', [{ path: 'seenTime', message }]);
+  if (instant === undefined) throw refuse('is left out on that day, when the clocks go forward');
+  const at = new Date(instant);
+  if (at > hand.at) throw refuse('lies in the future');
+  if (at < row.startedAt) throw refuse('lies before it began');
+  const last = Math.max(...lines.map((one) => seenOfLine(one).getTime()));
+  if (what === 'ended' && instant < last) throw refuse('lies before its last figures');
+  if (
+    what === 'weighed' &&
+    lines.some((one) => (one.entry as StoredEntry).what === what && +seenOfLine(one) === instant)
+  )
+    throw refuse('has a weighing of its own already');
+  return at;
+}
+
 const linesOf = (tx: Transaction, id: string) =>
   tx.select().from(batchLine).where(eq(batchLine.batchId, id)).orderBy(asc(batchLine.line));
 
 /** Whether a batch that dries is dry enough to be closed airtight, from all that was measured of it. */
-function dryOf(
-  row: Row,
-  lines: readonly { readonly entry: unknown; readonly at: Date }[],
-  kind: DryKind,
-  air: readonly Air[],
-): DryAnswer | null {
+function dryOf(row: Row, lines: readonly Line[], kind: DryKind, air: readonly Air[]): DryAnswer | null {
   if (row.what !== 'drying') return null;
   const plan = row.plan as Plan;
   const start = row.startedAt.getTime();
-  const entries = lines.map((one) => ({ entry: one.entry as BatchEntry, hours: (one.at.getTime() - start) / HOUR }));
+  const entries = lines
+    .map((one) => ({ entry: one.entry as StoredEntry, hours: (seenOfLine(one).getTime() - start) / HOUR }))
+    .sort((a, b) => a.hours - b.hours);
   const newest = (what: 'moisture' | 'shut air') => {
     const found = entries.findLast(({ entry }) => entry.what === what)?.entry;
     return found && 'percent' in found ? found.percent : undefined;
@@ -263,7 +303,8 @@ export async function batchView(tx: Transaction, id: string, now: Date): Promise
   const all = ids.flatMap((one) => packets.get(one) ?? []);
   const lines = await linesOf(tx, id);
   const names = await namesOf(tx);
-  const until = row.state === 'ended' ? row.updatedAt : now;
+  const ended = row.state === 'ended' ? lines.at(-1) : undefined;
+  const until = ended ? seenOfLine(ended) : now;
   const air = (await airOf(tx, row.placeId, row.startedAt)).filter((one) => one.at <= until.getTime());
   const plan = row.plan as Plan;
   return {
@@ -278,7 +319,9 @@ export async function batchView(tx: Transaction, id: string, now: Date): Promise
         line: one.line,
         words: wordsOf(one.entry as BatchEntry),
         by: names.get(one.by) ?? '',
-        at: one.at.toISOString(),
+        at: seenOfLine(one).toISOString(),
+        writtenAt: one.at.toISOString(),
+        lateReason: (one.entry as StoredEntry).lateReason ?? null,
       }))
       .reverse(),
     dry: dryOf(row, lines, together(all.map((one) => keepingOf(one, kinds))), air),

@@ -1,10 +1,11 @@
-import { batchEntrySchema, type BatchEntry, type BatchView } from '@mercato/contract/storage/batches';
+import { batchEntrySchema, type BatchEntry, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { useState, type JSX } from 'react';
 import { Link, useParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { figureOf, useDraft } from '../ui/draft.ts';
+import { SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
+import { figureOf, unlessEmpty, useDraft, type Draft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -103,6 +104,8 @@ export default function Batch(): JSX.Element {
                   {one.words}{' '}
                   <span className="soft">
                     {one.by}, {shortInstant(one.at, zone)}
+                    {one.writtenAt !== one.at && `, written down ${shortInstant(one.writtenAt, zone)}`}
+                    {one.lateReason && `: ${one.lateReason}`}
                   </span>
                 </li>
               ))}
@@ -127,12 +130,55 @@ const MEASURES = [
   ['moisture', 'moisture by meter or oven, %'],
 ] as const;
 
+/** The day and the time as a form holds them; both empty = now. */
+interface TimeLines extends SeenLines {
+  seenTime: string;
+}
+const NOW: TimeLines = { ...TODAY, seenTime: '' };
+const timeBody = ({ seenOn, seenTime, lateReason }: TimeLines, today: string): SeenAt =>
+  seenOn === '' && seenTime === ''
+    ? {}
+    : {
+        seenOn: seenOn === '' ? today : seenOn,
+        ...unlessEmpty('seenTime', seenTime),
+        ...unlessEmpty('lateReason', lateReason),
+      };
+
+function When({ draft }: { draft: Draft<TimeLines> }): JSX.Element {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <button
+        type="button"
+        className="bare"
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        it was not just now
+      </button>
+    );
+  return (
+    <>
+      <TextField
+        label="at what time"
+        type="time"
+        {...draft.field('seenTime')}
+        hint={draft.values.seenOn === '' ? 'empty = now' : undefined}
+      />
+      <SeenOnField label="on which day" lines={draft.values} onChange={draft.set} fault={draft.fault} />
+    </>
+  );
+}
+
 function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }): JSX.Element {
+  const today = useSession().session?.today ?? '';
   const draft = useDraft(
-    { what: 'weighed', figure: '' },
-    ({ what, figure }) => {
+    { what: 'weighed', figure: '', ...NOW },
+    ({ what, figure, ...when }) => {
       const value = figureOf(figure);
-      return what === 'weighed' ? { what, massG: value } : { what, percent: value };
+      const seen = timeBody(when, today);
+      return what === 'weighed' ? { ...seen, what, massG: value } : { ...seen, what, percent: value };
     },
     batchEntrySchema,
     send,
@@ -142,6 +188,7 @@ function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<v
       <div className="fields">
         <ChoiceField label="what was measured" options={MEASURES} {...draft.field('what')} />
         <TextField label="figure" figure inputMode="decimal" {...draft.field('figure', 'massG', 'percent')} />
+        <When draft={draft} />
       </div>
     </DraftForm>
   );
@@ -156,9 +203,10 @@ function End({
   early: boolean;
   send: (entry: BatchEntry, key: string) => Promise<void>;
 }): JSX.Element {
+  const today = useSession().session?.today ?? '';
   const draft = useDraft(
-    { words: '' },
-    ({ words }) => ({ what: 'ended', words: words.trim() }),
+    { words: '', ...NOW },
+    ({ words, ...when }) => ({ ...timeBody(when, today), what: 'ended', words: words.trim() }),
     batchEntrySchema,
     send,
   );
@@ -170,7 +218,10 @@ function End({
         data.what === 'warming' ? 'It may be opened' : data.what === 'freezing' ? 'It came out' : 'It is closed now'
       }
     >
-      <TextField label={early ? 'why before its time' : 'remark'} {...draft.field('words')} />
+      <div className="fields">
+        <TextField label={early ? 'why before its time' : 'remark'} {...draft.field('words')} />
+        <When draft={draft} />
+      </div>
     </DraftForm>
   );
 }

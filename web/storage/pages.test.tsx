@@ -1,11 +1,12 @@
 import '@testing-library/jest-dom/vitest';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, render, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JSX } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import { SESSION_KEY } from '../api/session.tsx';
+import Batch from './Batch.tsx';
 import { KeepsHere } from './KeepsHere.tsx';
 import NewBatch from './NewBatch.tsx';
 
@@ -138,6 +139,45 @@ test('drying says what has to leave, refuses a moisture above the present one, a
         path: '/store/batches',
         body: { what: 'freezing', hours: 0, packets: [packet.id], anyway: 'a trial with ten seeds' },
       },
+    ]);
+  });
+});
+
+test('a weighing of days before is sent with its day, its time and why it comes so late', async () => {
+  const line = { line: 0, words: 'weighs 96 g', by: 'A', at: '2026-11-20T18:30:00Z' };
+  const written = server({
+    '/store/batches/': {
+      id: 'b',
+      version: 3,
+      what: 'drying',
+      place: ['Chamber'],
+      packets: 1,
+      words: 'leek',
+      startedAt: '2026-11-10T08:00:00Z',
+      dueAt: null,
+      state: 'running',
+      now: '2026-11-24T08:00:00Z',
+      plan: { anyway: '' },
+      of: [],
+      warnings: [],
+      lines: [{ ...line, writtenAt: '2026-11-24T08:00:00Z', lateReason: 'the book lay in the shed' }],
+      dry: null,
+      air: [],
+      mean: null,
+    },
+  });
+  const hands = open(<Batch />);
+  expect(await screen.findByText(/20 Nov, 18:30, written down 24 Nov, 08:00: the book lay in the shed/)).toBeVisible();
+  const form = within(screen.getByRole('button', { name: 'Keep it' }).closest('form') ?? document.body);
+  await hands.click(form.getByRole('button', { name: 'it was not just now' }));
+  await hands.type(form.getByLabelText('figure'), '95');
+  fireEvent.change(form.getByLabelText('at what time'), { target: { value: '18:30' } });
+  fireEvent.change(form.getByLabelText('on which day'), { target: { value: '2026-11-19' } });
+  await hands.type(form.getByLabelText('why it is written down so late'), 'the book was lost');
+  await hands.click(form.getByRole('button', { name: 'Keep it' }));
+  await waitFor(() => {
+    expect(written.map((one) => one.body)).toEqual([
+      { what: 'weighed', massG: 95, seenOn: '2026-11-19', seenTime: '18:30', lateReason: 'the book was lost' },
     ]);
   });
 });

@@ -48,7 +48,7 @@ export function TextField({
   onChange: (value: string) => void;
   /** The id of a datalist with proposals. */
   list?: string;
-  type?: 'text' | 'date' | 'password' | 'number';
+  type?: 'text' | 'date' | 'time' | 'password' | 'number';
   figure?: boolean;
   autoFocus?: boolean;
   placeholder?: string;

@@ -1,20 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { readEdition } from '../rule-books/readEdition.ts';
 import { AOSA, contentOf, ISTA } from '../testing/books.ts';
-import { judgeCountDays, type CountDays } from './judgeCountDays.ts';
+import { judgeCountDays, type CountDays, type DishDays } from './judgeCountDays.ts';
 
-/** A test of a kind with counts on days 4 and 10, all on their days unless said otherwise. */
-const days = (change: Partial<Omit<CountDays, 'final'>> & { on?: number; earliest?: number } = {}): CountDays => {
-  const { on = 10, earliest = on, ...rest } = change;
-  return {
-    prescribed: { first: 4, final: 10 },
-    first: 4,
-    cause: null,
-    legume: false,
-    ...rest,
-    final: { earliest, latest: on },
-  };
+/** A test of a kind with counts on days 4 and 10, all dishes on their days unless said otherwise. */
+const days = (change: Partial<DishDays & Omit<CountDays, 'dishes'>> & { on?: number } = {}): CountDays => {
+  const { prescribed = { first: 4, final: 10 }, legume = false, on = 10, ...dish } = change;
+  const all: DishDays = { first: 4, cause: null, final: on, ...dish };
+  return { prescribed, legume, dishes: [all, all, all, all] };
 };
+const last = (all: CountDays, dish: Partial<DishDays>): CountDays => ({
+  ...all,
+  dishes: all.dishes.map((one, i) => (i === 3 ? { ...one, ...dish } : one)),
+});
 const ista = (change?: Parameters<typeof days>[0]) => judgeCountDays(ISTA, days(change)).outcome;
 const aosa = (change?: Parameters<typeof days>[0]) => judgeCountDays(AOSA, days(change)).outcome;
 
@@ -65,12 +63,26 @@ describe('the days on which a test was counted', () => {
   });
 
   it('the worst dish counts, whether it was closed too early or too late', () => {
-    expect(judgeCountDays(ISTA, days({ earliest: 3, on: 10 }))).toMatchObject({ outcome: 'outside', measured: 3 });
-    expect(judgeCountDays(ISTA, days({ earliest: 10, on: 18 }))).toMatchObject({
+    expect(judgeCountDays(ISTA, last(days(), { first: null, final: 3 }))).toMatchObject({
+      outcome: 'outside',
+      measured: 3,
+    });
+    expect(judgeCountDays(ISTA, last(days(), { final: 18 }))).toMatchObject({
       outcome: 'outside',
       measured: 18,
       limit: 17,
     });
+    expect(judgeCountDays(AOSA, last(days(), { first: 8 }))).toMatchObject({ outcome: 'outside', measured: 8 });
+  });
+
+  it('a cause speaks for the dish of which it was seen, and for no other', () => {
+    const early: DishDays = { first: 4, final: 8, cause: 'all-germinated' };
+    const judge = (dishes: DishDays[]) => judgeCountDays(ISTA, { ...days(), dishes }).outcome;
+    expect(judge([early, { ...early, cause: null, final: 10 }])).toBe('within');
+    expect(judge([early, { ...early, cause: null }])).toBe('outside');
+    expect(judge([{ ...early, cause: null }, early])).toBe('outside');
+    const late: DishDays = { first: 4, final: 12, cause: 'not-yet-judgeable' };
+    expect(judgeCountDays(AOSA, { ...days(), dishes: [late, { ...late, cause: null }] }).outcome).toBe('outside');
   });
 
   it('the verdict names the count that tells, with its rule', () => {
@@ -116,9 +128,9 @@ describe('the days on which a test was counted', () => {
   });
 
   it('refuses days that cannot be, by their name', () => {
-    expect(() => judgeCountDays(ISTA, days({ on: -1 }))).toThrow(/^final\.earliest/);
-    expect(() => judgeCountDays(ISTA, days({ earliest: 11, on: 10 }))).toThrow(/^final\.latest/);
-    expect(() => judgeCountDays(ISTA, days({ first: 1.5 }))).toThrow(/^first/);
+    expect(() => judgeCountDays(ISTA, days({ on: -1, first: null }))).toThrow(/^dishes\.0\.final/);
+    expect(() => judgeCountDays(ISTA, { ...days(), dishes: [] })).toThrow(/^dishes/);
+    expect(() => judgeCountDays(ISTA, days({ first: 1.5 }))).toThrow(/^dishes\.0\.first/);
     expect(() => judgeCountDays(ISTA, days({ prescribed: { first: 5, final: 4 } }))).toThrow(/^prescribed\.final/);
   });
 });

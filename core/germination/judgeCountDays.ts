@@ -5,15 +5,20 @@ import { outcomeUpTo, worst, type Outcome, type Rule, type Verdict, type Working
 export const END_CAUSES = ['all-germinated', 'not-yet-judgeable', 'swollen-legume'] as const;
 export type EndCause = (typeof END_CAUSES)[number];
 
-/** When the seed of one test was looked at. Day 0 is the day on which it came into germination conditions. */
+/** When the seed of one dish was looked at. Day 0 is the day on which it came into germination conditions. */
+export interface DishDays {
+  /** Day of the first count that took seedlings out, the final one left aside; null = there was none. */
+  readonly first: number | null;
+  /** Day on which the dish was closed. */
+  readonly final: number;
+  readonly cause: EndCause | null;
+}
+
 export interface CountDays {
   /** Prescribed for the kind: whole days, 1 ≤ first ≤ final. */
   readonly prescribed: { readonly first: number; readonly final: number };
-  /** Day of the first count that took seedlings out, the final one left aside; null = there was none. */
-  readonly first: number | null;
-  /** Days on which the dishes were closed: the earliest and the latest. */
-  readonly final: { readonly earliest: number; readonly latest: number };
-  readonly cause: EndCause | null;
+  /** One or more. */
+  readonly dishes: readonly DishDays[];
   /** Whether the kind is a legume. */
   readonly legume: boolean;
 }
@@ -25,8 +30,8 @@ export interface CountDaysVerdict extends Verdict {
 }
 
 /**
- * Whether a test was counted on days that its rule book permits. The final count is judged on the day of every
- * dish; the first may be left out where the book allows it.
+ * Whether a test was counted on days that its rule book permits. Each dish is judged by its own days and its own cause,
+ * and the worst counts; the first count may be left out where the book allows it.
  *
  * @throws {RangeError} for days that cannot be
  *
@@ -35,29 +40,34 @@ export interface CountDaysVerdict extends Verdict {
  * days either way; final count 2 days later where seedlings cannot be judged yet, 5 for swollen seed of legumes.
  * That an early end waits for the prescribed first count is our own judgement: before it no seedling can be judged.
  */
-export function judgeCountDays(edition: Edition, days: CountDays): CountDaysVerdict {
-  const { prescribed, first, final } = days;
+export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }: CountDays): CountDaysVerdict {
   whole('prescribed.first', prescribed.first, 1);
   whole('prescribed.final', prescribed.final, prescribed.first);
-  if (first !== null) whole('first', first, 0);
-  whole('final.earliest', final.earliest, 0);
-  whole('final.latest', final.latest, final.earliest);
-  const firstPart = judgeFirst(edition, days);
-  const early = judgeFinal(edition, days, final.earliest);
-  const late = judgeFinal(edition, days, final.latest);
-  const finalPart = worst([early.outcome, late.outcome]) === early.outcome ? early : late;
-  const outcome = worst([firstPart.outcome, early.outcome, late.outcome]);
-  const telling = firstPart.outcome === outcome && finalPart.outcome !== outcome ? firstPart : finalPart;
+  dishes.forEach(({ first, final }, i) => {
+    if (first !== null) whole(`dishes.${i}.first`, first, 0);
+    whole(`dishes.${i}.final`, final, 0);
+  });
+  const [firstPart, ...otherFirsts] = alike(dishes, (one) => `${one.first ?? ''}`).map(({ first }) =>
+    judgeFirst(edition, prescribed, first),
+  );
+  const [finalPart, ...otherFinals] = alike(dishes, (one) => `${one.final} ${one.cause ?? ''}`).map(
+    ({ final, cause }) => judgeFinal(edition, prescribed, cause, legume, final),
+  );
+  if (!firstPart || !finalPart) throw new RangeError('dishes must hold one dish at least, got none');
+  const first = worstPart(firstPart, otherFirsts);
+  const final = worstPart(finalPart, otherFinals);
+  const outcome = worst([first.outcome, final.outcome]);
+  const telling = final.outcome === outcome ? final : first;
   return {
     prescribed,
-    first: firstPart.outcome,
-    final: finalPart.outcome,
-    measured: telling === firstPart ? first : telling.day,
+    first: first.outcome,
+    final: final.outcome,
+    measured: telling.day,
     limit: telling.limit,
     unit: 'days',
     outcome,
     rule: telling.rule,
-    steps: [...firstPart.steps, ...early.steps, ...(late.day === early.day ? [] : late.steps)],
+    steps: [firstPart, ...otherFirsts, finalPart, ...otherFinals].flatMap((one) => one.steps),
     next:
       outcome === 'outside'
         ? 'Counted on a day that the rule book does not permit: the lead decides, with a reason, or the test is repeated.'
@@ -67,16 +77,29 @@ export function judgeCountDays(edition: Edition, days: CountDays): CountDaysVerd
   };
 }
 
+/** One dish of each sort, in the order of the dishes. */
+const alike = (dishes: readonly DishDays[], sort: (dish: DishDays) => string): DishDays[] => [
+  ...new Map(dishes.map((one) => [sort(one), one])).values(),
+];
+
+/** The worst of several, the first of them where they are alike. */
+const worstPart = (part: Part, others: readonly Part[]): Part =>
+  others.reduce(
+    (bad, one) => (bad.outcome !== one.outcome && worst([bad.outcome, one.outcome]) === one.outcome ? one : bad),
+    part,
+  );
+
 interface Part {
   readonly outcome: Outcome;
-  readonly day: number;
+  /** Null where there was no count. */
+  readonly day: number | null;
   readonly limit: number | null;
   readonly rule: Rule | null;
   readonly steps: readonly WorkingStep[];
 }
 
-function judgeFirst(edition: Edition, { prescribed, first }: CountDays): Part & { day: number } {
-  const base = { day: first ?? prescribed.first, limit: prescribed.first, rule: null };
+function judgeFirst(edition: Edition, prescribed: CountDays['prescribed'], first: number | null): Part {
+  const base = { day: first, limit: prescribed.first, rule: null };
   // A kind with one count has no first one.
   if (prescribed.first === prescribed.final) return { ...base, outcome: 'within', steps: [] };
   if (first === null) {
@@ -105,7 +128,13 @@ function judgeFirst(edition: Edition, { prescribed, first }: CountDays): Part & 
   return { ...base, outcome, steps };
 }
 
-function judgeFinal(edition: Edition, { prescribed, cause, legume }: CountDays, day: number): Part {
+function judgeFinal(
+  edition: Edition,
+  prescribed: CountDays['prescribed'],
+  cause: EndCause | null,
+  legume: boolean,
+  day: number,
+): Part {
   const step = (result: string, more: readonly WorkingStep[] = []): readonly WorkingStep[] => [
     { label: 'final count', expression: `day ${day}, prescribed ${prescribed.final}`, result },
     ...more,

@@ -1,3 +1,4 @@
+import { genusOf, isGenus } from '../rule-books/resolveName.ts';
 import { compareCounts } from './compareCounts.ts';
 
 /** What purity found, as percent of the components, and seeds of species where they were counted. */
@@ -8,8 +9,8 @@ export interface PurityFinds {
   readonly components: readonly { readonly component: string; readonly percent: number; readonly trace: boolean }[];
   readonly parts: readonly {
     readonly component: string;
-    /** Bound species, or the name as written. */
-    readonly taxon: string;
+    /** A species, or a genus followed by `spp.`; null = nobody knows which it is. */
+    readonly taxon: string | null;
     readonly percent: number | null;
     readonly seeds: number | null;
   }[];
@@ -21,7 +22,8 @@ export interface SearchFinds {
   /** Whether all species were looked for. */
   readonly complete: boolean;
   readonly species: readonly {
-    readonly taxon: string;
+    /** As in `PurityFinds`. */
+    readonly taxon: string | null;
     readonly seeds: number;
     /** Components of purity under which it can stand. */
     readonly components: readonly string[];
@@ -50,8 +52,6 @@ export const CONTRADICTS_BELOW = 0.01;
  */
 export function contradictions(purity: PurityFinds, search: SearchFinds): readonly Contradiction[] {
   const larger = search.complete && search.examinedG > purity.examinedG;
-  const found = (taxon: string) =>
-    search.species.filter((one) => one.taxon === taxon).reduce((sum, one) => sum + one.seeds, 0);
   const ofSearch = (seeds: number) => ({ seeds, examinedG: search.examinedG });
   const whole = purity.components.flatMap(({ component, percent, trace }): Contradiction[] => {
     const seeds = search.species
@@ -69,17 +69,24 @@ export function contradictions(purity: PurityFinds, search: SearchFinds): readon
       },
     ];
   });
-  const single = purity.parts.flatMap(({ taxon, percent, seeds }): Contradiction[] => {
+  const single = byTaxon(purity.parts).flatMap(({ taxon, percent, seeds }): Contradiction[] => {
     const there = { percent, seeds, examinedG: purity.examinedG };
-    const here = found(taxon);
-    if (seeds !== null && (search.complete || here > 0)) {
-      const chance = compareCounts(seeds, purity.examinedG, here, search.examinedG).pExactTwoSided;
+    // What is known to the genus alone, or to nobody, may be of this species: whatever agrees, does not contradict.
+    const sure = search.species.filter((one) => holds(taxon, one.taxon)).reduce((sum, one) => sum + one.seeds, 0);
+    const most = search.species.filter((one) => mayBe(taxon, one.taxon)).reduce((sum, one) => sum + one.seeds, 0);
+    if (seeds !== null) {
+      if (!search.complete && most === 0) return [];
+      const chance = Math.max(
+        ...between(sure, most, (seeds * search.examinedG) / purity.examinedG).map(
+          (here) => compareCounts(seeds, purity.examinedG, here, search.examinedG).pExactTwoSided,
+        ),
+      );
       return chance < CONTRADICTS_BELOW
-        ? [{ what: 'rates', of: taxon, purity: there, search: ofSearch(here), chance }]
+        ? [{ what: 'rates', of: taxon, purity: there, search: ofSearch(sure), chance }]
         : [];
     }
     const weighed = percent !== null && percent > 0;
-    return larger && weighed && here === 0
+    return larger && weighed && most === 0
       ? [{ what: 'species', of: taxon, purity: there, search: ofSearch(0), chance: null }]
       : [];
   });
@@ -88,4 +95,37 @@ export function contradictions(purity: PurityFinds, search: SearchFinds): readon
     purity.parts.filter((part) => single.some((one) => one.of === part.taxon)).map((one) => one.component),
   );
   return [...whole.filter((one) => !told.has(one.of)), ...single];
+}
+
+/** Both ends of what was found, and what agrees best between them. */
+const between = (sure: number, most: number, best: number): readonly number[] => [
+  ...new Set([sure, most, Math.min(most, Math.max(sure, Math.round(best)))]),
+];
+
+/** Whether seed of `found` is certainly of `taxon`: of a genus, each of its species is. */
+const holds = (taxon: string, found: string | null): boolean =>
+  found !== null && (found === taxon || (isGenus(taxon) && genusOf(found) === genusOf(taxon)));
+
+/** Whether seed of `found` may be of `taxon`. */
+const mayBe = (taxon: string, found: string | null): boolean =>
+  found === null || holds(taxon, found) || (isGenus(found) && genusOf(found) === genusOf(taxon));
+
+interface Together {
+  readonly taxon: string;
+  readonly percent: number | null;
+  readonly seeds: number | null;
+}
+
+/** Parts of one species as one, whatever they were written as: counted where all were counted, else by their weight. */
+function byTaxon(parts: PurityFinds['parts']): readonly Together[] {
+  const taxa = [...new Set(parts.flatMap((one) => one.taxon ?? []))];
+  return taxa.map((taxon) => {
+    const own = parts.filter((one) => one.taxon === taxon);
+    const percents = own.flatMap((one) => one.percent ?? []);
+    return {
+      taxon,
+      percent: percents.length === 0 ? null : percents.reduce((sum, one) => sum + one, 0),
+      seeds: own.some((one) => one.seeds === null) ? null : own.reduce((sum, one) => sum + (one.seeds ?? 0), 0),
+    };
+  });
 }

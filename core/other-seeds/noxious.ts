@@ -1,4 +1,5 @@
 import type { EditionContent } from '../rule-books/edition.ts';
+import { genusOf, isGenus } from '../rule-books/resolveName.ts';
 import { Exact, GRAMS_PER, type MassUnit } from '../units/mass.ts';
 import { outcomeUpTo, type Rule, type Verdict } from '../verdict/verdict.ts';
 
@@ -53,8 +54,10 @@ export function readNoxious(content: EditionContent): readonly NoxiousRow[] {
 
 /** A species named by itself goes before its genus. */
 export function rowOf(rows: readonly NoxiousRow[], species: string): NoxiousRow | undefined {
-  const genus = `${species.split(' ')[0] ?? species} spp.`;
-  return rows.find((row) => row.species === species) ?? rows.find((row) => row.species === genus);
+  return (
+    rows.find((row) => row.species === species) ??
+    rows.find((row) => isGenus(row.species) && genusOf(row.species) === genusOf(species))
+  );
 }
 
 /**
@@ -109,8 +112,8 @@ export function judgeNoxious(
       if (find.taxon === null) return [unclear(jurisdiction, find, find.written, 'bound to no species')];
       const row = rowOf(mine, find.taxon);
       if (row) return [judgeOne(row, find.taxon, find.seeds, examinedG)];
-      const genus = find.taxon.endsWith(' spp.') ? find.taxon.slice(0, -' spp.'.length) : null;
-      const listed = genus === null ? [] : mine.filter((one) => one.species.startsWith(`${genus} `));
+      const { taxon } = find;
+      const listed = isGenus(taxon) ? mine.filter((one) => genusOf(one.species) === genusOf(taxon)) : [];
       return listed.length > 0 && !find.noneListed
         ? [unclear(jurisdiction, find, find.taxon, `the list names ${listed.map((one) => one.species).join(', ')}`)]
         : [];

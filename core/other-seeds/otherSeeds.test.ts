@@ -239,7 +239,7 @@ describe('purity and the search contradict each other', () => {
     species,
     ...change,
   });
-  const weed = (taxon: string, seeds: number) => ({ taxon, seeds, components: ['weedSeed'] });
+  const weed = (taxon: string | null, seeds: number) => ({ taxon, seeds, components: ['weedSeed'] });
   it('where a component above trace was not found in a complete search of a larger mass', () => {
     expect(contradictions(purity(), search())).toMatchObject([
       { what: 'component', of: 'weedSeed', purity: { percent: 0.5 }, search: { seeds: 0 } },
@@ -281,6 +281,42 @@ describe('purity and the search contradict each other', () => {
     // 2 of 2: 1/121 = 0.83 %, just below one in a hundred.
     expect(of({ seeds: 2 }, 0)).toHaveLength(1);
     expect(of({ seeds: 5 }, 45)).toEqual([]);
+  });
+  it('never where a genus, or a name that nobody knows, may be the species', () => {
+    const judge = (part: object, found: SearchFinds['species']) =>
+      contradictions(
+        purity({
+          components: [],
+          parts: [{ component: 'weedSeed', taxon: 'Rumex crispus', percent: null, seeds: null, ...part }],
+        }),
+        search(found),
+      ).map((one) => [one.what, one.search.seeds]);
+    const weighed = { percent: 0.3 };
+    expect(judge(weighed, [weed('Plantago major', 9)])).toEqual([['species', 0]]);
+    expect(judge(weighed, [weed('Rumex spp.', 1)])).toEqual([]);
+    expect(judge(weighed, [weed(null, 1)])).toEqual([]);
+    expect(judge({ ...weighed, taxon: 'Rumex spp.' }, [weed('Rumex crispus', 1)])).toEqual([]);
+    expect(judge({ ...weighed, taxon: 'Rumex spp.' }, [weed('Plantago major', 1)])).toEqual([['species', 0]]);
+    expect(judge({ ...weighed, taxon: null }, [])).toEqual([]);
+    // 5 in 5 g ask for about 50 in 50 g: none of them certain, 60 possible, so that 50 of those agree.
+    expect(judge({ seeds: 5 }, [weed('Rumex spp.', 60)])).toEqual([]);
+    expect(judge({ seeds: 5 }, [weed('Rumex spp.', 1)])).toEqual([['rates', 0]]);
+    expect(judge({ seeds: 0 }, [weed('Rumex crispus', 500), weed(null, 9)])).toEqual([['rates', 500]]);
+  });
+  it('by species, whatever its parts were written as', () => {
+    const parts = (seeds: readonly (number | null)[]) =>
+      seeds.map((one) => ({
+        component: 'weedSeed',
+        taxon: 'Rumex crispus',
+        percent: one === null ? 0.1 : null,
+        seeds: one,
+      }));
+    const judge = (seeds: readonly (number | null)[]) =>
+      contradictions(purity({ components: [], parts: parts(seeds) }), search()).map((one) => one.what);
+    // One and one are two, and two of two have a chance of 1/121.
+    expect(judge([1])).toEqual([]);
+    expect(judge([1, 1])).toEqual(['rates']);
+    expect(judge([1, null])).toEqual(['species']);
   });
 });
 

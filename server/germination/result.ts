@@ -12,6 +12,7 @@ import {
   judgeCountDays,
   knowsDays,
   type CountDaysVerdict,
+  type DishDays,
   type EndCause,
 } from '@mercato/core/germination/judgeCountDays';
 import { dayZero, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
@@ -112,21 +113,26 @@ export function countDaysOf(
   dishes: readonly DishView[],
 ): CountDaysVerdict {
   const final = method?.finalCountDay?.value ?? plan.finalCountDay;
-  const ends = dishes.flatMap((dish) => dish.days.filter((one) => one.final && one.closed));
-  // Days are never below 0 but where the laboratory moved to another zone since.
-  const days = ends.map((one) => Math.max(0, one.day));
-  const firsts = dishes.flatMap((dish) =>
-    dish.days.filter((one) => !one.final && one.closed).map((one) => Math.max(0, one.day)),
-  );
   // An edition of before the rows on count days says nothing of them: those of the shipped one are named instead.
   const speaks = knowsDays(edition) ? edition : shippedBooks()[edition.book];
   return judgeCountDays(speaks, {
     prescribed: { first: Math.min(method?.firstCountDay?.value ?? plan.firstCountDay, final), final },
-    first: firsts.length > 0 ? Math.min(...firsts) : null,
-    final: { earliest: Math.min(...days), latest: Math.max(...days) },
-    cause: ends.find((one) => one.cause !== null)?.cause ?? null,
+    dishes: dishes.flatMap((dish) => daysOfDish(dish) ?? []),
     legume,
   });
+}
+
+/** When a closed dish was counted; null for an open one. */
+function daysOfDish({ days }: DishView): DishDays | null {
+  const end = days.find((one) => one.final && one.closed);
+  if (!end) return null;
+  // Days are never below 0 but where the laboratory moved to another zone since.
+  const firsts = days.filter((one) => !one.final && one.closed).map((one) => Math.max(0, one.day));
+  return {
+    first: firsts.length > 0 ? Math.min(...firsts) : null,
+    final: Math.max(0, end.day),
+    cause: end.cause,
+  };
 }
 
 /** The worse of its replicates and of the days on which they were counted. */
@@ -149,11 +155,11 @@ export function endDays(test: GerminationTest): { readonly day: number; readonly
 /** A count belongs to a planned day from so many days before it on. Common practice, no source. */
 const AROUND = 4;
 
-function countWords({ measured, outcome, final, first, prescribed }: CountDaysVerdict): string {
+function countWords({ measured, outcome, final, prescribed }: CountDaysVerdict): string {
   if (final === outcome) return `final count on day ${measured ?? ''}, day ${prescribed.final} is prescribed`;
-  return measured === null && first === outcome
+  return measured === null
     ? `no first count, day ${prescribed.first} is prescribed`
-    : `first count on day ${measured ?? ''}, day ${prescribed.first} is prescribed`;
+    : `first count on day ${measured}, day ${prescribed.first} is prescribed`;
 }
 
 /** Tests that count: all that nobody set aside. */

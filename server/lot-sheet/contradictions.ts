@@ -34,7 +34,7 @@ export async function contradictionsOf(
           .filter((part) => FOREIGN.includes(part.component))
           .map(({ component, name, amount, percent }) => ({
             component,
-            taxon: taxonOf(resolve(name)) ?? name,
+            taxon: taxonOf(resolve(name)),
             percent,
             seeds: amount.kind === 'count' ? amount.seeds : null,
           })),
@@ -42,8 +42,8 @@ export async function contradictionsOf(
       {
         examinedG: search.examinedG,
         complete: search.extent === 'complete',
-        species: search.species.map(({ name, taxon, count }) => ({
-          taxon: taxon ?? name,
+        species: search.species.map(({ taxon, count }) => ({
+          taxon,
           seeds: count,
           components: COMPONENTS_OF[taxon === null ? 'either' : usually(taxon)],
         })),

@@ -6,8 +6,7 @@ import type {
   GerminationView,
 } from '@mercato/contract/germination/germination';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
-import { END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
-import { daysBetween } from '@mercato/core/units/days';
+import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -20,12 +19,13 @@ import { shortDay, useSession } from '../api/session.tsx';
 import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
-import { Key, KeyFoot, useKeys } from '../ui/keys.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { KeyFoot, useKeys } from '../ui/keys.tsx';
 import { useScanTaker } from '../ui/Shell.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
 import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
-import { CAUSE_WORDS, countAt, endsTest, seenOnOf, startDay, stationDays, todayOf } from './countDays.ts';
+import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
+import { countAt, endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
 import { FiguresForm, type Correction } from './FiguresForm.tsx';
 import { tick } from '../ui/tick.ts';
 import { difference, useTally } from './useTally.ts';
@@ -291,27 +291,7 @@ function Station({
           {test.plan.place && ` · ${test.plan.place}`}
         </BenchHead>
         <div className="count-day">
-          <span>
-            {days.map((one) => (
-              <button
-                key={one}
-                type="button"
-                className="bare"
-                aria-pressed={one === day}
-                onClick={() => {
-                  turnTo(one);
-                }}
-              >
-                {one === day ? <b>day {one}</b> : `day ${one}`}
-                {one === todayOf(test, view.today) && ' (today)'}
-              </button>
-            ))}{' '}
-            {days.length > 1 && (
-              <>
-                <Key>D</Key> other day
-              </>
-            )}
-          </span>
+          <CountDays test={test} days={days} day={day} today={view.today} turnTo={turnTo} />
           {may('bench.write') && !there && !test.result.complete && (
             <CountedOn test={test} seenOn={seenOn} today={view.today} turnTo={turnTo} />
           )}
@@ -326,21 +306,7 @@ function Station({
               }}
             />
           )}
-          {mayCount && final && day !== planned && (
-            <ChoiceField
-              label={day < planned ? `ends before day ${planned}, because` : `ends after day ${planned}, because`}
-              value={cause}
-              onChange={(value) => {
-                setCause(value as EndCause | '');
-              }}
-              options={[
-                ['', 'no reason given'],
-                ...END_CAUSES.filter((one) => (one === 'all-germinated') === day < planned).map(
-                  (one) => [one, CAUSE_WORDS[one]] as const,
-                ),
-              ]}
-            />
-          )}
+          {mayCount && final && <CauseField day={day} planned={planned} cause={cause} onChange={setCause} />}
           {mayCount && isLate(seenOn, view.today) && (
             <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />
           )}
@@ -403,7 +369,9 @@ function Station({
             dish={dish}
             start={current}
             closed={isClosed(dish)}
-            seenOn={there?.seenOn ?? null}
+            there={there ?? null}
+            dayZero={test.dayZero}
+            planned={planned}
             today={view.today}
             final={there?.closed ? there.final : final}
             room={left + totalOf(current)}
@@ -460,33 +428,6 @@ function Station({
         <RangeSlip test={test} />
       </aside>
     </main>
-  );
-}
-
-/** The day that is counted; half a date, while it is typed, turns nothing. */
-function CountedOn({
-  test,
-  seenOn,
-  today,
-  turnTo,
-}: {
-  test: GerminationTest;
-  seenOn: string;
-  today: string;
-  turnTo: (day: number) => void;
-}): JSX.Element {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <TextField
-      label="counted on"
-      type="date"
-      value={typed ?? seenOn}
-      fault={typed !== null && typed > today ? 'lies in the future' : undefined}
-      onChange={(on) => {
-        setTyped(on);
-        if (/^\d{4}-\d{2}-\d{2}$/.test(on) && on >= test.dayZero && on <= today) turnTo(daysBetween(test.dayZero, on));
-      }}
-    />
   );
 }
 

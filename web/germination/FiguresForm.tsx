@@ -1,4 +1,6 @@
-import type { DishView } from '@mercato/contract/germination/germination';
+import type { CountView, DishView } from '@mercato/contract/germination/germination';
+import type { EndCause } from '@mercato/core/germination/judgeCountDays';
+import { daysBetween } from '@mercato/core/units/days';
 import { CLASSES, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -6,10 +8,15 @@ import Form from 'react-bootstrap/Form';
 import { isLate } from '../register/seen.tsx';
 import { unlessEmpty } from '../ui/draft.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
+import { CauseField } from './CountDay.tsx';
+
+const ISO = /^\d{4}-\d{2}-\d{2}$/;
 
 /** What a closed count is corrected for, and the day on which it was really seen. */
 export interface Correction {
   readonly reason: string;
+  /** Why the test ended on another day than the planned one; left out, it stays as it was said. */
+  readonly cause?: EndCause | null;
   readonly seenOn?: string;
   readonly lateReason?: string;
 }
@@ -19,7 +26,9 @@ export function FiguresForm({
   dish,
   start,
   closed,
-  seenOn,
+  there,
+  dayZero,
+  planned,
   today,
   final,
   room,
@@ -30,8 +39,12 @@ export function FiguresForm({
   dish: DishView;
   start: Counts;
   closed: boolean;
-  /** The day on which a count that is there was seen. */
-  seenOn: string | null;
+  /** The count that is there. */
+  there: CountView | null;
+  /** The day on which the seed came into germination conditions. */
+  dayZero: string;
+  /** Day of the final count by the plan. */
+  planned: number;
   today: string;
   final: boolean;
   /** Seeds that this count may hold. */
@@ -44,9 +57,11 @@ export function FiguresForm({
     () => Object.fromEntries(CLASSES.map((one) => [one, String(start[one])])) as Record<SeedClass, string>,
   );
   const [reason, setReason] = useState('');
-  const [day, setDay] = useState(seenOn ?? today);
+  const [day, setDay] = useState(there?.seenOn ?? today);
   const [lateReason, setLateReason] = useState('');
-  const redated = seenOn !== null && day !== seenOn;
+  const [cause, setCause] = useState<EndCause | ''>(there?.cause ?? '');
+  const redated = there !== null && day !== there.seenOn;
+  const ends = there?.closed && there.final;
   const [trouble, setTrouble] = useState<string>();
   const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
   const bad = classes.find((one) => !/^\d{1,3}$/.test(texts[one].trim()));
@@ -74,6 +89,7 @@ export function FiguresForm({
     }
     const correction = {
       reason: reason.trim(),
+      ...(ends && cause !== (there.cause ?? '') ? { cause: cause === '' ? null : cause } : {}),
       ...(redated ? { seenOn: day, ...unlessEmpty('lateReason', lateReason) } : {}),
     };
     setTrouble((await onCorrect(counts, correction)) ?? undefined);
@@ -108,6 +124,14 @@ export function FiguresForm({
       </div>
       {closed && (
         <TextField label="counted on" type="date" value={day} onChange={setDay} hint="the day on which it was seen" />
+      )}
+      {ends && (
+        <CauseField
+          day={ISO.test(day) ? daysBetween(dayZero, day) : there.day}
+          planned={planned}
+          cause={cause}
+          onChange={setCause}
+        />
       )}
       {closed && redated && isLate(day, today) && (
         <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />

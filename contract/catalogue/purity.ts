@@ -1,11 +1,6 @@
 import Joi from 'joi';
-import {
-  analysePurity,
-  COMPONENT_NAMES,
-  COMPONENTS,
-  shareSteps,
-  type Component,
-} from '@mercato/core/purity/analysePurity';
+import { analysePurity, shareSteps } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
 import { sortingRate } from '@mercato/core/purity/handSorting';

@@ -23,6 +23,20 @@ const item = (
 ): Item => ({ step, needs, units, says });
 const MASS = ['g', 'kg', 'lb', 'oz'] as const;
 const G = ['g'] as const;
+const drawnOn = (step: Step) => ({
+  [`${step}.drawnOn`]: item(step, 'the day on which the working sample was drawn, yyyy-mm-dd'),
+});
+/** The days of a test whose figures are seen together, but for single ones. */
+const daysOf = (step: Step, done: string) => ({
+  ...drawnOn(step),
+  [`${step}.seenOn`]: item(step, `the day on which it was ${done}, yyyy-mm-dd; left out, the day is not known`),
+  [`${step}.fieldSeenOn`]: item(
+    step,
+    'the day of one figure, by its name in `name`, where that is another',
+    [],
+    ['test', 'name'],
+  ),
+});
 
 /** Everything a lot file can hold, in the order in which it is written. */
 export const ITEMS: Readonly<Record<string, Item>> = {
@@ -50,14 +64,7 @@ export const ITEMS: Readonly<Record<string, Item>> = {
   'sample.primarySamples': item('sampling', 'primary samples taken'),
   'purity.sample': item('purity', 'working sample drawn', MASS),
   'purity.why': item('purity', 'why it is lighter than the rule book asks'),
-  'purity.drawnOn': item('purity', 'the day on which the working sample was drawn, yyyy-mm-dd'),
-  'purity.seenOn': item('purity', 'the day on which it was weighed, yyyy-mm-dd; left out, the day is not known'),
-  'purity.fieldSeenOn': item(
-    'purity',
-    'the day of one figure, by its name in `name`, where that is another',
-    [],
-    ['test', 'name'],
-  ),
+  ...daysOf('purity', 'weighed'),
   'purity.portion': item('purity', 'half, for one of two half working samples'),
   'purity.workingSample': item('purity', 'weighed in', G),
   'purity.pureSeed': item('purity', 'pure seed', G),
@@ -83,17 +90,7 @@ export const ITEMS: Readonly<Record<string, Item>> = {
   'purity.off-type': item('purity', 'off-type seeds of them'),
   'other-seeds.sample': item('other-seeds', 'working sample drawn', MASS),
   'other-seeds.why': item('other-seeds', 'why it is lighter than the rule book asks'),
-  'other-seeds.drawnOn': item('other-seeds', 'the day on which the working sample was drawn, yyyy-mm-dd'),
-  'other-seeds.seenOn': item(
-    'other-seeds',
-    'the day on which it was searched, yyyy-mm-dd; left out, the day is not known',
-  ),
-  'other-seeds.fieldSeenOn': item(
-    'other-seeds',
-    'the day of one figure, by its name in `name`, where that is another',
-    [],
-    ['test', 'name'],
-  ),
+  ...daysOf('other-seeds', 'searched'),
   'other-seeds.extent': item('other-seeds', 'limited, reduced or reduced-limited; left out, the search was complete'),
   'other-seeds.named': item(
     'other-seeds',
@@ -110,14 +107,7 @@ export const ITEMS: Readonly<Record<string, Item>> = {
   'other-seeds.trayCount': item('other-seeds', 'seeds found in that tray', [], ['test', 'dish', 'name']),
   'moisture.sample': item('moisture', 'working sample drawn', MASS),
   'moisture.why': item('moisture', 'why it is lighter than the rule book asks'),
-  'moisture.drawnOn': item('moisture', 'the day on which the working sample was drawn, yyyy-mm-dd'),
-  'moisture.seenOn': item('moisture', 'the day on which it was weighed, yyyy-mm-dd; left out, the day is not known'),
-  'moisture.fieldSeenOn': item(
-    'moisture',
-    'the day of one figure, by its name in `name`, where that is another',
-    [],
-    ['test', 'name'],
-  ),
+  ...daysOf('moisture', 'weighed'),
   'moisture.method': item('moisture', 'how it was dried'),
   'moisture.first.container': item('moisture', 'first container, empty', G),
   'moisture.first.withSeed': item('moisture', 'first container with seed', G),
@@ -127,7 +117,7 @@ export const ITEMS: Readonly<Record<string, Item>> = {
   'moisture.second.dried': item('moisture', 'second container, dried', G),
   'germination.sample': item('germination', 'working sample drawn', MASS),
   'germination.why': item('germination', 'why it is lighter than the rule book asks'),
-  'germination.drawnOn': item('germination', 'the day on which the working sample was drawn, yyyy-mm-dd'),
+  ...drawnOn('germination'),
   'germination.substrate': item('germination', 'substrate'),
   'germination.temperature': item('germination', 'temperature, °C, 20<=>30 for alternating'),
   'germination.treatment': item('germination', 'treatment against dormancy'),

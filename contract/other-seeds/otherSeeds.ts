@@ -8,6 +8,7 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
 import { decimalText, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
+import type { FoundName } from './names.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 /**
@@ -148,43 +149,6 @@ export const fieldInTray = (tray: number, name: string): string => (tray === 1 ?
 export const trayNumber = (typed: string | undefined): number | null =>
   typed !== undefined && /^[1-9]\d{0,3}$/.test(typed) && Number(typed) <= MOST_TRAYS ? Number(typed) : null;
 
-/** Says which species a name stands for that the list does not know, or that a genus is none of those that any list names. */
-export interface NameBinding {
-  written: string;
-  /** Any name of a species or genus that the list knows. */
-  taxon: string;
-  /** Of a genus: it is none of the species that a noxious list names. */
-  noneListed: boolean;
-  reason: string;
-}
-export const nameBindingSchema = Joi.object<NameBinding, true>({
-  written: oneName().required(),
-  taxon: text(120).required().messages({ 'string.empty': 'name the species, or the genus' }),
-  noneListed: Joi.boolean().required(),
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say how it is known', 'string.min': 'say how it is known' }),
-}).required();
-
-/** A name as it was written, and what it is bound to. */
-export interface FoundName {
-  written: string;
-  /** A species of the list, or a genus followed by `spp.`; null = it is bound to none. */
-  taxon: string | null;
-  /** Species that share it as a common name. */
-  candidates: string[];
-  noneListed: boolean;
-  /** Who bound it, and how it is known; null where the list itself knows it. */
-  bound: { by: string; at: string; reason: string } | null;
-}
-
-/** Components of purity that hold seed of other species, in words. */
-export const FOREIGN_SEED: Readonly<Record<string, string>> = {
-  otherSeeds: 'other seeds',
-  otherCropSeed: 'other crop seed',
-  weedSeed: 'weed seed',
-};
-
 /** How another count compares: in another sample, an earlier one, or a label. */
 export const FIND_WAYS = ['two-way', 'one-way', 'label'] as const;
 export type FindWay = (typeof FIND_WAYS)[number];
@@ -290,7 +254,9 @@ export interface OtherSeedsView {
   waiting: VesselView[];
   tests: OtherSeedsTest[];
   /** Where purity and the search that is reported cannot both be right. */
-  contradictions: Contradiction[];
+  contradictions: readonly Contradiction[];
+  /** When the later of the two was last written; null where they agree. */
+  contradictedAt: string | null;
 }
 
 /** What came from one field in one harvest: all lots of it together. */

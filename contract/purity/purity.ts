@@ -1,10 +1,6 @@
 import Joi from 'joi';
-import {
-  COMPONENT_NAMES,
-  type Component,
-  type PurityAnalysis,
-  type PurityShares,
-} from '@mercato/core/purity/analysePurity';
+import type { PurityAnalysis, PurityShares } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { FRACTIONS, type Fraction, type FractionShare } from '@mercato/core/purity/fractions';
 import type { SortingRate } from '@mercato/core/purity/handSorting';
 import type { JudgedTests } from '@mercato/core/purity/judgeTests';

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
-import { isoDate, text, wholeNumber } from '../http/fields.ts';
-import { lateReason } from '../http/seen.ts';
+import { text, wholeNumber } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { PlaceCare } from '../store/care.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
@@ -56,20 +56,17 @@ export const newBatchSchema = Joi.object<NewBatch, true>({
   .required();
 
 /** When something was measured, where that is not now: drying goes by the hour, so the time is said with the day. */
-export interface SeenAt {
-  seenOn?: string;
+export interface SeenAt extends SeenOn {
   /** "18:30" by the clock of the laboratory. */
   seenTime?: string;
-  lateReason?: string;
 }
 const seenAtKeys = {
-  seenOn: isoDate('the day').optional(),
+  ...seenKeys,
   seenTime: Joi.string()
     .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
     .messages({ 'string.pattern.base': 'write the time as 18:30', 'string.empty': 'say at what time' })
     .when('seenOn', { is: Joi.exist(), then: Joi.required(), otherwise: Joi.forbidden() })
     .messages({ 'any.required': 'say at what time', 'any.unknown': 'say on which day' }),
-  lateReason: lateReason().optional(),
 };
 
 export type BatchEntry = SeenAt &

@@ -47,12 +47,16 @@ export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }:
     if (first !== null) whole(`dishes.${i}.first`, first, 0);
     whole(`dishes.${i}.final`, final, 0);
   });
-  const [firstPart, ...otherFirsts] = alike(dishes, (one) => `${one.first ?? ''}`).map(({ first }) =>
-    judgeFirst(edition, prescribed, first),
-  );
-  const [finalPart, ...otherFinals] = alike(dishes, (one) => `${one.final} ${one.cause ?? ''}`).map(
-    ({ final, cause }) => judgeFinal(edition, prescribed, cause, legume, final),
-  );
+  const [firstPart, ...otherFirsts] = alike(
+    dishes,
+    (one) => `${one.first ?? ''}`,
+    (one) => one.first ?? -1,
+  ).map(({ first }) => judgeFirst(edition, prescribed, first));
+  const [finalPart, ...otherFinals] = alike(
+    dishes,
+    (one) => `${one.final} ${one.cause ?? ''}`,
+    (one) => one.final,
+  ).map(({ final, cause }) => judgeFinal(edition, prescribed, cause, legume, final));
   if (!firstPart || !finalPart) throw new RangeError('dishes must hold one dish at least, got none');
   const first = worstPart(firstPart, otherFirsts);
   const final = worstPart(finalPart, otherFinals);
@@ -77,10 +81,12 @@ export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }:
   };
 }
 
-/** One dish of each sort, in the order of the dishes. */
-const alike = (dishes: readonly DishDays[], sort: (dish: DishDays) => string): DishDays[] => [
-  ...new Map(dishes.map((one) => [sort(one), one])).values(),
-];
+/** One dish of each sort, the earliest first. */
+const alike = (
+  dishes: readonly DishDays[],
+  sort: (dish: DishDays) => string,
+  day: (dish: DishDays) => number,
+): DishDays[] => [...new Map(dishes.map((one) => [sort(one), one])).values()].sort((a, b) => day(a) - day(b));
 
 /** The worst of several, the first of them where they are alike. */
 const worstPart = (part: Part, others: readonly Part[]): Part =>

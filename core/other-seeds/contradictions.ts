@@ -1,3 +1,4 @@
+import type { Component } from '../units/components.ts';
 import { genusOf, isGenus } from '../rule-books/resolveName.ts';
 import { compareCounts } from './compareCounts.ts';
 
@@ -6,9 +7,9 @@ export interface PurityFinds {
   /** Mass of the working samples together, g. */
   readonly examinedG: number;
   /** Components of seed other than the kind's own; `trace` where it is below what is reported. */
-  readonly components: readonly { readonly component: string; readonly percent: number; readonly trace: boolean }[];
+  readonly components: readonly { readonly component: Component; readonly percent: number; readonly trace: boolean }[];
   readonly parts: readonly {
-    readonly component: string;
+    readonly component: Component;
     /** A species, or a genus followed by `spp.`; null = nobody knows which it is. */
     readonly taxon: string | null;
     readonly percent: number | null;
@@ -26,20 +27,27 @@ export interface SearchFinds {
     readonly taxon: string | null;
     readonly seeds: number;
     /** Components of purity under which it can stand. */
-    readonly components: readonly string[];
+    readonly components: readonly Component[];
   }[];
 }
 
-export interface Contradiction {
-  /** `component`: a component that the search found nothing of; `species`: the same of a species; `rates`: two counts that are not of one rate. */
-  readonly what: 'component' | 'species' | 'rates';
-  /** The component, or the species. */
-  readonly of: string;
+export type Contradiction = (
+  | {
+      /** The search found nothing of a component. */
+      readonly what: 'component';
+      readonly of: Component;
+    }
+  | {
+      /** The search found nothing of a `species`; or two counts of it are not of one rate. */
+      readonly what: 'species' | 'rates';
+      readonly of: string;
+    }
+) & {
   readonly purity: { readonly percent: number | null; readonly seeds: number | null; readonly examinedG: number };
   readonly search: { readonly seeds: number; readonly examinedG: number };
   /** Chance of such a split if both had one rate; null where purity only weighed it. */
   readonly chance: number | null;
-}
+};
 
 /** Below this chance two counts are not of one rate. Our own judgement. */
 export const CONTRADICTS_BELOW = 0.01;
@@ -91,10 +99,8 @@ export function contradictions(purity: PurityFinds, search: SearchFinds): readon
       : [];
   });
   // A component that is told species by species is not told twice.
-  const told = new Set(
-    purity.parts.filter((part) => single.some((one) => one.of === part.taxon)).map((one) => one.component),
-  );
-  return [...whole.filter((one) => !told.has(one.of)), ...single];
+  const told = purity.parts.filter((part) => single.some((one) => one.of === part.taxon)).map((one) => one.component);
+  return [...whole.filter(({ of }) => !told.some((one) => one === of)), ...single];
 }
 
 /** Both ends of what was found, and what agrees best between them. */

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
-import { analysePurity, COMPONENTS, shareSteps, weighingDecimals } from './analysePurity.ts';
+import { analysePurity, shareSteps, weighingDecimals } from './analysePurity.ts';
+import { COMPONENTS } from '../units/components.ts';
 
 const grams = fc.integer({ min: 0, max: 2_000_000 });
 const four = fc.tuple(grams, grams, grams, grams).filter((parts) => parts.some((part) => part > 0));

@@ -1,22 +1,8 @@
-import type { Book, Edition } from '../rule-books/edition.ts';
+import type { Edition } from '../rule-books/edition.ts';
 import { rowUpTo } from '../rule-books/lookUp.ts';
+import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
 import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
 import { outcomeUpTo, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
-
-/** Components in the order in which they are reported. */
-export const COMPONENTS = {
-  ista: ['pureSeed', 'otherSeeds', 'inertMatter'],
-  aosa: ['pureSeed', 'otherCropSeed', 'weedSeed', 'inertMatter'],
-} as const satisfies Record<Book, readonly string[]>;
-export type Component = (typeof COMPONENTS)[Book][number];
-
-export const COMPONENT_NAMES: Readonly<Record<Component, string>> = {
-  pureSeed: 'pure seed',
-  otherSeeds: 'other seeds',
-  otherCropSeed: 'other crop seed',
-  weedSeed: 'weed seed',
-  inertMatter: 'inert matter',
-};
 
 export interface ComponentShare {
   readonly component: Component;

@@ -1,14 +1,8 @@
 import type { Edition } from '../rule-books/edition.ts';
 import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
 import { worst, type Outcome, type Verdict } from '../verdict/verdict.ts';
-import {
-  COMPONENT_NAMES,
-  COMPONENTS,
-  sharesOf,
-  type Component,
-  type ComponentMasses,
-  type PurityShares,
-} from './analysePurity.ts';
+import { sharesOf, type ComponentMasses, type PurityShares } from './analysePurity.ts';
+import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
 import { judgeDuplicate, type Basis, type ToleranceVerdict } from './tolerances.ts';
 
 /** How one component of two tests compares. */

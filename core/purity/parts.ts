@@ -1,7 +1,7 @@
 import type { Edition } from '../rule-books/edition.ts';
 import { Exact, percentHalfUp, writtenDecimals, type ExactNumber } from '../units/mass.ts';
 import type { Rule } from '../verdict/verdict.ts';
-import type { Component } from './analysePurity.ts';
+import type { Component } from '../units/components.ts';
 
 /** A named part of a component: weighed, counted, or just there. */
 export type PartAmount =

@@ -2,7 +2,7 @@ import type { ByChaff, Edition, StepRow } from '../rule-books/edition.ts';
 import { rowForPurityAverage } from '../rule-books/lookUp.ts';
 import { Exact } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
-import { COMPONENT_NAMES, type Component } from './analysePurity.ts';
+import { COMPONENT_NAMES, type Component } from '../units/components.ts';
 
 /** How two percents of one component compare; without a table nothing is judged. */
 export interface ToleranceVerdict extends Verdict {

@@ -1,6 +1,6 @@
-import type { Component } from '../purity/analysePurity.ts';
+import type { Component } from '../units/components.ts';
 import type { JudgedPart } from '../purity/parts.ts';
-import { COMPONENT_NAMES } from '../purity/analysePurity.ts';
+import { COMPONENT_NAMES } from '../units/components.ts';
 import type { Counts } from '../units/seedCounts.ts';
 import type { Book } from '../rule-books/edition.ts';
 import { BOOK_NAMES } from '../rule-books/edition.ts';

@@ -143,5 +143,8 @@ export function taxonOf(resolution: Resolution): string | null {
   return resolution.rank === 'genus' ? `${resolution.genus} spp.` : null;
 }
 
+/** Whether a written name has the form of a genus: one word alone, or followed by sp. or spp. */
+export const isGenusName = (written: string): boolean => scientific(written.trim())?.genusOnly ?? false;
+
 export const genusOf = (taxon: string): string => taxon.split(' ')[0] ?? taxon;
 export const isGenus = (taxon: string): boolean => taxon.endsWith(' spp.');

@@ -4,7 +4,8 @@ import { plantsInRow, plantsOnArea, seedsForPlants, SQUARE_METRES_PER } from './
 import { seedIncrease } from './increase.ts';
 import { sowingRate } from './rate.ts';
 import { gainOfPairs, gainOfShares } from './sortedTrial.ts';
-import { plusDays, sowingCalendar, windowOfFrost, type SowingWindow } from './window.ts';
+import { addDays } from '../units/days.ts';
+import { sowingCalendar, windowOfFrost, type SowingWindow } from './window.ts';
 
 const LEEK: SowingWindow = {
   from: '2027-03-01',
@@ -28,7 +29,7 @@ describe('counted back from the sowing', () => {
     });
     expect(sowingCalendar({ ...LEEK, oneChance: true }).testByLast).toBeNull();
     expect(sowingCalendar({ ...LEEK, sowings: 5 })).toMatchObject({ tooLate: 1 });
-    expect(plusDays('2028-02-28', 2)).toBe('2028-03-01');
+    expect(addDays('2028-02-28', 2)).toBe('2028-03-01');
   });
   it('knows the window between the frosts, or that there is none', () => {
     const year = { lastFrost: '2027-05-10', firstFrost: '2027-10-05', afterFrostDays: 7, growDays: 90 };
@@ -45,14 +46,14 @@ describe('counted back from the sowing', () => {
         fc.integer({ min: 1, max: 20 }),
         fc.integer({ min: 1, max: 60 }),
         (long, testDays, buyDays, sowings, everyDays) => {
-          const window = { ...LEEK, to: plusDays(LEEK.from, long), testDays, buyDays, sowings, everyDays };
+          const window = { ...LEEK, to: addDays(LEEK.from, long), testDays, buyDays, sowings, everyDays };
           const found = sowingCalendar(window);
           for (const day of found.sowings) expect(day >= window.from && day <= window.to).toBe(true);
           expect(found.sowings.length + found.tooLate).toBe(sowings);
-          expect(plusDays(found.testBy, testDays + buyDays)).toBe(window.from);
+          expect(addDays(found.testBy, testDays + buyDays)).toBe(window.from);
           expect(found.testBySafe < found.testBy).toBe(true);
           if (found.testByLast !== null)
-            expect(plusDays(found.testByLast, testDays + buyDays)).toBe(found.sowings.at(-1));
+            expect(addDays(found.testByLast, testDays + buyDays)).toBe(found.sowings.at(-1));
         },
       ),
     );

@@ -1,3 +1,4 @@
+import { addDays } from '../units/days.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** When a kind is sown, and what has to be over before. */
@@ -30,10 +31,6 @@ export interface SowingCalendar {
   readonly steps: readonly WorkingStep[];
 }
 
-const DAY = 86_400_000;
-export const plusDays = (day: string, days: number) =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
-
 /** What frost leaves of a year for a kind. */
 export interface FrostYear {
   /** Last frost of spring and first of autumn, yyyy-mm-dd; null = it does not matter. */
@@ -60,8 +57,8 @@ export function windowOfFrost({
 }: FrostYear): { from: string; to: string } | null {
   if (lastFrost === null) throw new RangeError('lastFrost must be a day: the window begins with it');
   if (firstFrost === null) throw new RangeError('firstFrost must be a day: the window ends with it');
-  const from = plusDays(lastFrost, afterFrostDays);
-  const to = plusDays(firstFrost, -growDays);
+  const from = addDays(lastFrost, afterFrostDays);
+  const to = addDays(firstFrost, -growDays);
   return from <= to ? { from, to } : null;
 }
 
@@ -83,25 +80,25 @@ export function sowingCalendar(window: SowingWindow): SowingCalendar {
     if (!Number.isInteger(value) || value < least || value > most)
       throw new RangeError(`${name} must be a whole number ${least}..${most}, got ${value}`);
   if (!(from <= to)) throw new RangeError(`to must not lie before the first day, ${from}, got ${to}`);
-  const all = Array.from({ length: wanted }, (_, i) => plusDays(from, i * everyDays));
+  const all = Array.from({ length: wanted }, (_, i) => addDays(from, i * everyDays));
   const sowings = all.filter((day) => day <= to);
   const ahead = testDays + buyDays;
-  const testBy = plusDays(from, -ahead);
+  const testBy = addDays(from, -ahead);
   const last = sowings.at(-1) ?? from;
   return {
     sowings,
     tooLate: all.length - sowings.length,
     testBy,
-    testBySafe: plusDays(testBy, -testDays),
-    testByLast: oneChance || last === from ? null : plusDays(last, -ahead),
+    testBySafe: addDays(testBy, -testDays),
+    testByLast: oneChance || last === from ? null : addDays(last, -ahead),
     steps: [
       { label: 'first sowing', result: from },
-      { label: 'other seed ordered', expression: `${from} − ${buyDays} days`, result: plusDays(from, -buyDays) },
+      { label: 'other seed ordered', expression: `${from} − ${buyDays} days`, result: addDays(from, -buyDays) },
       { label: 'test starts', expression: `that − ${testDays} days`, result: testBy },
       {
         label: 'with room for a second test',
         expression: `that − ${testDays} days`,
-        result: plusDays(testBy, -testDays),
+        result: addDays(testBy, -testDays),
       },
     ],
   };

@@ -166,7 +166,8 @@ export async function recordObservations(
         subject: subject.id,
         field: entry.field,
         by: hand.personId,
-        ...(before ? sameDay(before) : seenColumns(hand.seenByField?.get(entry.field) ?? hand.seen ?? seenNow(hand))),
+        // A correction of a figure was seen no later than the figure.
+        ...seenColumns(before ? seenAs(before) : (hand.seenByField?.get(entry.field) ?? hand.seen ?? seenNow(hand))),
         recordedAt: hand.at,
         device: entry.device ?? hand.device ?? null,
         supersedes: before?.id ?? null,
@@ -187,14 +188,6 @@ export const seenAs = (one: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedA
   from: one.seenFrom as SeenFrom,
   at: one.observedAt,
   lateReason: one.lateReason,
-});
-
-/** A correction of a figure was seen no later than the figure. */
-export const sameDay = (before: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedAt' | 'lateReason'>) => ({
-  seenOn: before.seenOn,
-  seenFrom: before.seenFrom,
-  observedAt: before.observedAt,
-  lateReason: before.lateReason,
 });
 
 /**

@@ -1,4 +1,5 @@
-import { COMPONENTS, weighingDecimals, type Component } from '@mercato/core/purity/analysePurity';
+import { weighingDecimals } from '@mercato/core/purity/analysePurity';
+import { COMPONENTS, type Component } from '@mercato/core/units/components';
 import type { NamedPart } from '@mercato/core/purity/parts';
 import { Exact } from '@mercato/core/units/mass';
 import { lockLot, type Lot } from '../register/lots.ts';

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { GerminationPlan, TallyBatch } from '@mercato/contract/germination/germination';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
-import { CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -12,11 +12,14 @@ import type { BenchTest } from '../register/tests.ts';
 import { countsOf, currentCounts, keyOf } from './result.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
-type Sums = Map<string, Record<SeedClass, number>>;
-const placeOf = (dishId: string, day: number) => `${dishId} ${day}`;
+interface Keyed {
+  readonly dishId: string;
+  readonly day: number;
+  readonly counts: Record<SeedClass, number>;
+}
 
 /** Seeds that were keyed of some dishes, by dish and day. */
-async function keyedOf(tx: Transaction, dishIds: readonly string[]): Promise<Sums> {
+async function keyedOf(tx: Transaction, dishIds: readonly string[]): Promise<Keyed[]> {
   const rows = await tx
     .select({
       dishId: tallyEvent.dishId,
@@ -27,19 +30,23 @@ async function keyedOf(tx: Transaction, dishIds: readonly string[]): Promise<Sum
     .from(tallyEvent)
     .where(inArray(tallyEvent.dishId, [...dishIds]))
     .groupBy(tallyEvent.dishId, tallyEvent.day, tallyEvent.seedClass);
-  const sums: Sums = new Map();
-  for (const row of rows) {
-    const place = placeOf(row.dishId, row.day);
-    const counts = sums.get(place) ?? { ...NO_COUNTS };
-    counts[row.seedClass as SeedClass] = row.seeds;
-    sums.set(place, counts);
-  }
-  return sums;
+  const keyed: Keyed[] = [];
+  for (const { dishId, day, seedClass, seeds } of rows)
+    placeIn(keyed, dishId, day).counts[seedClass as SeedClass] += seeds;
+  return keyed;
+}
+
+function placeIn(keyed: Keyed[], dishId: string, day: number): Keyed {
+  const there = keyed.find((one) => one.dishId === dishId && one.day === day);
+  if (there) return there;
+  const place = { dishId, day, counts: { ...NO_COUNTS } };
+  keyed.push(place);
+  return place;
 }
 
 /** What was keyed of one dish on one day. */
 export const keysHeld = async (tx: Transaction, dishId: string, day: number): Promise<Counts> =>
-  (await keyedOf(tx, [dishId])).get(placeOf(dishId, day)) ?? NO_COUNTS;
+  placeIn(await keyedOf(tx, [dishId]), dishId, day).counts;
 
 /**
  * Keeps key presses of a test. A press that is repeated is kept once; one that comes again as something else, one for a
@@ -115,45 +122,28 @@ async function checkRoom(
   keys: TallyBatch['keys'],
   refuse: (i: number, field: string, message: string) => never,
 ): Promise<void> {
-  const sums = await keyedOf(
-    tx,
-    dishes.map((one) => one.id),
-  );
-  const counts = currentCounts(
-    await tx
-      .select()
-      .from(germinationCount)
-      .where(
-        inArray(
-          germinationCount.subject,
-          dishes.map((one) => one.id),
-        ),
-      ),
-  );
+  const ids = dishes.map((one) => one.id);
+  const keyed = await keyedOf(tx, ids);
+  const counts = currentCounts(await tx.select().from(germinationCount).where(inArray(germinationCount.subject, ids)));
   for (const key of fresh) {
     const i = keys.indexOf(key);
     const mine = counts.filter((one) => one.subject === key.dishId);
     if (mine.some((one) => one.closed && (one.final || keyOf(one.field) === key.day)))
       refuse(i, 'day', 'this count is closed: correct its figures instead');
-    const place = placeOf(key.dishId, key.day);
-    const here = { ...(sums.get(place) ?? NO_COUNTS) };
-    here[key.seedClass] += key.seeds;
-    sums.set(place, here);
+    placeIn(keyed, key.dishId, key.day).counts[key.seedClass] += key.seeds;
   }
   for (const dish of dishes) {
     const last = keys.findLastIndex((key) => key.dishId === dish.id);
     const mine = counts.filter((one) => one.subject === dish.id);
-    let total = 0;
-    for (const [place, keyed] of sums) {
-      if (!place.startsWith(dish.id)) continue;
-      const day = Number(place.slice(dish.id.length + 1));
-      if (mine.some((one) => one.closed && keyOf(one.field) === day)) continue;
-      const below = CLASSES.find((one) => keyed[one] < 0);
+    const isClosed = (day: number) => mine.some((one) => one.closed && keyOf(one.field) === day);
+    const open = keyed.filter((one) => one.dishId === dish.id && !isClosed(one.day));
+    for (const { counts: called } of open) {
+      const below = CLASSES.find((one) => called[one] < 0);
       if (below !== undefined) refuse(last, 'seeds', `takes back more ${below} seeds than were counted`);
-      total += totalOf(keyed);
     }
-    for (const one of mine)
-      if (one.closed || !sums.has(placeOf(dish.id, keyOf(one.field)))) total += totalOf(countsOf(one));
+    // What was typed of a count stands, unless keys go on with it.
+    const written = mine.filter((one) => one.closed || !open.some(({ day }) => day === keyOf(one.field)));
+    const total = totalOf(addCounts([...open.map((one) => one.counts), ...written.map(countsOf)]));
     const seeds = dish.seeds ?? 0;
     if (total > seeds)
       refuse(last, 'seeds', `${total} seeds of dish ${dish.number} would be called, and ${seeds} were set`);

@@ -22,7 +22,7 @@ import { daysBetween } from '@mercato/core/units/days';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { handsOf, type Written } from '../register/tests.ts';
+import { covers, handsOf, type Written } from '../register/tests.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
 import { kindOf, methodFor } from '../rule-books/editions.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
@@ -312,7 +312,10 @@ export function germinationLine(view: GerminationView, sampled: boolean): StepLi
     };
   }
   const misdated = tests.find(
-    (one) => one.days !== null && blocking(one.days.outcome) && one.decision?.decision !== 'accept',
+    (one) =>
+      one.days !== null &&
+      blocking(one.days.outcome) &&
+      !covers(one.decision, handsOf(writtenIn(one), { by: one.createdBy, at: one.createdAt }).at),
   );
   if (misdated?.days) {
     const note = `${tests.length > 1 ? `test ${misdated.number}: ` : ''}${countWords(misdated.days)}`;

@@ -13,14 +13,14 @@ import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
-import { checkCorrection, sameDay, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
+import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { lotById } from '../register/lots.ts';
+import { lockLotOf, lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
-import { benchTest, lot, vessel } from '../register/tables.ts';
+import { benchTest, vessel } from '../register/tables.ts';
 import { checkDay, seenOf, type After } from '../register/seen.ts';
 import {
   bumpTest,
@@ -96,11 +96,7 @@ export function germinationRoutes(api: Api<LotPicture>): void {
 
 /** Locks a dish for a count: its lot first, as everywhere. */
 async function lockDish(tx: Transaction, id: string): Promise<Vessel> {
-  await tx
-    .select({ id: lot.id })
-    .from(lot)
-    .where(sql`${lot.id} = (select lot_id from vessel where id = ${id})`)
-    .for('update');
+  await lockLotOf(tx, sql`select lot_id from vessel where id = ${id}`);
   const [dish] = await tx.select().from(vessel).where(eq(vessel.id, id)).for('update');
   if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
   return dish;
@@ -167,51 +163,10 @@ export async function countDish(
       : { ...seenOf(hand, { ...body, seenOn: stated }, after), ...(from === 'plan' ? { from } : {}) };
 
   const others = current.filter((row) => row !== before);
-  const seeds = dish.seeds ?? 0;
-  const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
-  if (total > seeds)
-    throw fault('invalid', 'More seeds were called than set.', [
-      { path: 'counts', message: `adds to ${total} over all days, but ${seeds} seeds were set` },
-    ]);
-  if (!body.final)
-    for (const one of ['hard', 'fresh'] as const)
-      if (body.counts[one] > 0)
-        throw fault('invalid', 'Hard and fresh seed is called at the final count.', [
-          { path: `counts.${one}`, message: 'waits for the final count' },
-        ]);
-  const end = others.find((row) => row.final && row.closed);
   const on = seen?.on ?? before?.seenOn ?? hand.today;
-  if (end && body.final)
-    throw fault('conflict', `Dish ${dish.number} has its final count already.`, [
-      { path: 'final', message: `the final count was made on ${end.seenOn}` },
-    ]);
-  if (end && on > end.seenOn)
-    throw fault('invalid', `Dish ${dish.number} ended on ${end.seenOn}.`, [
-      { path: 'seenOn', message: `lies after its final count, of ${end.seenOn}` },
-    ]);
-  const last = others
-    .map((row) => row.seenOn)
-    .sort()
-    .at(-1);
-  if (body.final && body.closed && last !== undefined && on < last)
-    throw fault('invalid', 'The final count is the last.', [
-      { path: 'seenOn', message: `a count of ${last} lies after it` },
-    ]);
-  const closesDish = (body.final && body.closed) || end !== undefined;
-  if (closesDish && total < seeds)
-    throw fault('invalid', `${seeds - total} seeds of dish ${dish.number} are still to call.`, [
-      { path: 'counts', message: `adds to ${total}, ${seeds} seeds were set` },
-    ]);
-
+  const closesDish = checkSeeds(dish, others, on, body);
   const keyed = body.closed && !before?.closed && from === 'bench' ? await keysHeld(tx, dish.id, key) : null;
-  if (keyed && body.entry !== 'typed' && CLASSES.some((one) => keyed[one] !== body.counts[one]))
-    throw fault('conflict', 'The keys that reached the server say otherwise: nothing was closed.', [
-      {
-        path: 'counts',
-        message: `the server holds ${countWords(keyed)}; wait until all keys are sent, or type the figures`,
-      },
-    ]);
-  const superseded = keyed && CLASSES.some((one) => keyed[one] > 0 && keyed[one] !== body.counts[one]) ? keyed : null;
+  const superseded = keyed && checkKeys(keyed, body);
 
   // What is not said of a count that is there stays as it was said.
   const cause = body.cause === undefined ? ((before?.final ? before.cause : null) as EndCause | null) : body.cause;
@@ -232,7 +187,7 @@ export async function countDish(
     subject: dish.id,
     field: `day:${key}`,
     by: hand.personId,
-    ...(before && !redated ? sameDay(before) : seenColumns(seen ?? seenNow(hand))),
+    ...seenColumns(before && !redated ? seenAs(before) : (seen ?? seenNow(hand))),
     recordedAt: now,
     device: null,
     supersedes: before?.id ?? null,
@@ -264,6 +219,63 @@ export async function countDish(
   });
   if (closesDish) await judge(tx, test, hand);
   touch(dish.lotId);
+}
+
+type CountRow = ReturnType<typeof currentCounts>[number];
+
+/**
+ * What a count can hold beside the others of its dish, and when a final one can be. Answers whether it leaves the dish
+ * closed.
+ */
+function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body: DishCount): boolean {
+  const seeds = dish.seeds ?? 0;
+  const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
+  if (total > seeds)
+    throw fault('invalid', 'More seeds were called than set.', [
+      { path: 'counts', message: `adds to ${total} over all days, but ${seeds} seeds were set` },
+    ]);
+  const waits = (['hard', 'fresh'] as const).find((one) => !body.final && body.counts[one] > 0);
+  if (waits)
+    throw fault('invalid', 'Hard and fresh seed is called at the final count.', [
+      { path: `counts.${waits}`, message: 'waits for the final count' },
+    ]);
+  const end = others.find((row) => row.final && row.closed);
+  if (end && body.final)
+    throw fault('conflict', `Dish ${dish.number} has its final count already.`, [
+      { path: 'final', message: `the final count was made on ${end.seenOn}` },
+    ]);
+  if (end && on > end.seenOn)
+    throw fault('invalid', `Dish ${dish.number} ended on ${end.seenOn}.`, [
+      { path: 'seenOn', message: `lies after its final count, of ${end.seenOn}` },
+    ]);
+  const ends = body.final && body.closed;
+  const later = others.find((row) => row.seenOn > on);
+  if (ends && later)
+    throw fault('invalid', 'The final count is the last.', [
+      { path: 'seenOn', message: `a count of ${later.seenOn} lies after it` },
+    ]);
+  const closesDish = ends || end !== undefined;
+  if (closesDish && total < seeds)
+    throw fault('invalid', `${seeds - total} seeds of dish ${dish.number} are still to call.`, [
+      { path: 'counts', message: `adds to ${total}, ${seeds} seeds were set` },
+    ]);
+  return closesDish;
+}
+
+/**
+ * A count that was keyed is closed on what the server holds of its keys. Answers with the keys that typed figures stand
+ * instead of; null where there are none.
+ */
+function checkKeys(keyed: Counts, { entry, counts }: DishCount): Counts | null {
+  if (CLASSES.every((one) => keyed[one] === counts[one])) return null;
+  if (entry !== 'typed')
+    throw fault('conflict', 'The keys that reached the server say otherwise: nothing was closed.', [
+      {
+        path: 'counts',
+        message: `the server holds ${countWords(keyed)}; wait until all keys are sent, or type the figures`,
+      },
+    ]);
+  return CLASSES.some((one) => keyed[one] > 0) ? keyed : null;
 }
 
 /** Keeps a judgement once every dish is closed. */

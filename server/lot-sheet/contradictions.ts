@@ -1,6 +1,7 @@
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
-import { contradictions, type Contradiction } from '@mercato/core/other-seeds/contradictions';
+import { contradictions } from '@mercato/core/other-seeds/contradictions';
+import type { Component } from '@mercato/core/units/components';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Transaction } from '../database/connect.ts';
 import { reportedOtherSeeds } from '../other-seeds/result.ts';
@@ -13,41 +14,53 @@ const COMPONENTS_OF = {
   weed: ['otherSeeds', 'weedSeed'],
   either: ['otherSeeds', 'otherCropSeed', 'weedSeed'],
 } as const;
-const FOREIGN: readonly string[] = COMPONENTS_OF.either;
+const FOREIGN: readonly Component[] = COMPONENTS_OF.either;
+
+const NONE = { contradictions: [], contradictedAt: null };
 
 /** Where what purity reports and what the search reports cannot both be right. */
 export async function contradictionsOf(
   tx: Transaction,
   purity: PurityView,
   otherSeeds: OtherSeedsView,
-): Promise<Contradiction[]> {
+): Promise<Pick<OtherSeedsView, 'contradictions' | 'contradictedAt'>> {
   const search = reportedOtherSeeds(otherSeeds);
   const shares = purity.result?.shares;
-  if (!shares || !search?.total || search.examinedG === null || search.stillToSearchG > 0) return [];
+  if (!shares || !search?.total || search.examinedG === null || search.stillToSearchG > 0) return NONE;
+  const weighed = reportedTests(purity);
   const { resolve, usually } = await speciesList(tx);
-  return [
-    ...contradictions(
-      {
-        examinedG: reportedTests(purity).reduce((sum, one) => sum + Number(one.analysis?.sumG ?? 0), 0),
-        components: shares.shares.filter((one) => FOREIGN.includes(one.component)),
-        parts: (purity.result?.parts ?? [])
-          .filter((part) => FOREIGN.includes(part.component))
-          .map(({ component, name, amount, percent }) => ({
-            component,
-            taxon: taxonOf(resolve(name)),
-            percent,
-            seeds: amount.kind === 'count' ? amount.seeds : null,
-          })),
-      },
-      {
-        examinedG: search.examinedG,
-        complete: search.extent === 'complete',
-        species: search.species.map(({ taxon, count }) => ({
-          taxon,
-          seeds: count,
-          components: COMPONENTS_OF[taxon === null ? 'either' : usually(taxon)],
+  const found = contradictions(
+    {
+      examinedG: weighed.reduce((sum, one) => sum + Number(one.analysis?.sumG ?? 0), 0),
+      components: shares.shares.filter((one) => FOREIGN.includes(one.component)),
+      parts: (purity.result?.parts ?? [])
+        .filter((part) => FOREIGN.includes(part.component))
+        .map(({ component, name, amount, percent }) => ({
+          component,
+          taxon: taxonOf(resolve(name)) ?? search.names.find((one) => one.written === name)?.taxon ?? null,
+          percent,
+          seeds: amount.kind === 'count' ? amount.seeds : null,
         })),
-      },
-    ),
-  ];
+    },
+    {
+      examinedG: search.examinedG,
+      complete: search.extent === 'complete',
+      species: search.species.map(({ taxon, count }) => ({
+        taxon,
+        seeds: count,
+        components: COMPONENTS_OF[taxon === null ? 'either' : usually(taxon)],
+      })),
+    },
+  );
+  if (found.length === 0) return NONE;
+  const weighings = weighed.flatMap((one) => Object.values(one.fields));
+  const written = [...weighings, ...search.trays.flatMap((one) => Object.values(one.fields))];
+  return {
+    contradictions: found,
+    contradictedAt:
+      written
+        .map((one) => one.at)
+        .sort()
+        .at(-1) ?? null,
+  };
 }

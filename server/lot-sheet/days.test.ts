@@ -271,6 +271,26 @@ describe('the days of a germination test', () => {
     expect(released.body.report.notes.join(' ')).toContain('a trial of the cabinet');
   });
 
+  it('a decision covers the days that were written before it, and no other', async () => {
+    const { lot, count, countAll } = await germinating('ista');
+    const subject = (await countAll(null, 0)).tests[0]?.id;
+    const accept = () =>
+      hands.lead.post(`/lots/${lot}/decisions`, { subject, decision: 'accept', reason: 'a trial of the cabinet' });
+    const blocks = async () => (await lineOf(lot, 'germination'))?.blocks ?? null;
+    await accept();
+    expect(await blocks()).toBeNull();
+    on(addDays(TODAY, 1));
+    const moved = {
+      counts: { ...NONE, normal: 88, abnormal: 4, hard: 3, dead: 5 },
+      final: true,
+      seenOn: addDays(TODAY, 1),
+    };
+    expect((await count(0, 0, { ...moved, reason: 'it was the day after' }, 2, hands.lead)).status).toBe(200);
+    expect(await blocks()).toContain('day 0');
+    await accept();
+    expect(await blocks()).toBeNull();
+  });
+
   it('ends early by ISTA with its cause alone; a cause cannot stand on another count', async () => {
     expect((await (await germinating('ista')).countAll(4, 8)).tests[0]?.days).toMatchObject({ outcome: 'outside' });
     const early = await germinating('ista');

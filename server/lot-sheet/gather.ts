@@ -27,7 +27,7 @@ export async function gather(tx: Transaction, file: LotFile): Promise<Gathered> 
   const sampling = await readSampling(tx, file);
   const purity = await readPurity(tx, file);
   const searched = await readOtherSeeds(tx, file);
-  const otherSeeds = { ...searched, contradictions: await contradictionsOf(tx, purity, searched) };
+  const otherSeeds = { ...searched, ...(await contradictionsOf(tx, purity, searched)) };
   const moisture = await readMoisture(tx, file);
   const germination = await readGermination(tx, file);
   const sampled = sampling.submitted !== null;

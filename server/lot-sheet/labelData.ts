@@ -5,7 +5,7 @@ import type { LabelData } from '@mercato/core/release/documents';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { endDays, usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
-import { reportedOtherSeeds } from '../other-seeds/result.ts';
+import { reportedOtherSeeds, unknownIn } from '../other-seeds/result.ts';
 import { reportedTests } from '../purity/result.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
@@ -18,6 +18,13 @@ export function reportedCounts(gathered: Gathered): Counts | null {
   const used = usedTests(tests);
   const only = used.length === 1 ? used[0] : undefined;
   return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
+}
+
+/** The share of pure seed as it is reported: "98.4 %". */
+export function reportedPureSeed({ purity }: Gathered): string | null {
+  const shares = purity.result?.shares;
+  const pure = shares?.shares.find((one) => one.component === 'pureSeed');
+  return shares && pure ? `${pure.percent.toFixed(shares.percentDecimals)} %` : null;
 }
 
 /** Whether the scheme counts dormant seed as live; an edition that does not say so does not. */
@@ -98,14 +105,7 @@ export function labelData({ lot, laboratory: lab, today, edition }: LotFile, gat
                   .map((one) => one.species),
               ),
             ],
-            unclear: [
-              ...new Set([
-                ...otherSeeds.names.filter((one) => one.taxon === null).map((one) => one.written),
-                ...otherSeeds.noxious
-                  .filter((one) => one.counts && one.consequence === 'unclear')
-                  .map((one) => one.species),
-              ]),
-            ],
+            unclear: Object.values(unknownIn(otherSeeds)).flat(),
             soldIn: requestOf(lot)?.soldIn ?? [],
           }
         : null,

@@ -1,4 +1,4 @@
-import { asc, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, isNull, ne, notInArray, sql } from 'drizzle-orm';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Connection, Transaction } from '../database/connect.ts';
 import { lockLot } from '../register/lots.ts';
@@ -11,12 +11,16 @@ const BATCH = 50;
 
 /**
  * Derives anew what stands of the lots that an earlier computation left, or whose names the list knows otherwise since,
- * open ones first; judgements, releases and
- * everything else that is written once stay. Of several processes one does it. Answers with how many there were.
+ * open ones first; judgements, releases and everything else that is written once stay. Of several processes one does
+ * it. Answers with how many there were.
+ *
+ * @throws the first error of a lot that could not be derived, once all others were: none keeps the others waiting
  */
 export async function refreshOutdated({ db, pool }: Connection, clock: () => Date): Promise<number> {
   const holder = await pool.connect();
   let done = 0;
+  const failed: string[] = [];
+  let first: Error | undefined;
   try {
     const { rows } = await holder.query<{ mine: boolean }>('select pg_try_advisory_lock($1) as mine', [REFRESH_LOCK]);
     if (!rows[0]?.mine) return 0;
@@ -25,20 +29,27 @@ export async function refreshOutdated({ db, pool }: Connection, clock: () => Dat
       const batch = await db
         .select({ id: lot.id })
         .from(lot)
-        .where(isNull(lot.standingVersion))
+        .where(and(isNull(lot.standingVersion), notInArray(lot.id, failed)))
         .orderBy(sql`${lot.state} in ('released', 'divided')`, asc(lot.id))
         .limit(BATCH);
-      if (batch.length === 0) return done;
+      if (batch.length === 0) break;
       for (const { id } of batch)
-        await db.transaction(async (transaction) => {
-          const tx = transaction as unknown as Transaction;
-          await lockLot(tx, id);
-          await refreshStanding(tx, id, clock());
-        });
-      done += batch.length;
+        try {
+          await db.transaction(async (transaction) => {
+            const tx = transaction as unknown as Transaction;
+            await lockLot(tx, id);
+            await refreshStanding(tx, id, clock());
+          });
+          done += 1;
+        } catch (error) {
+          first ??= error instanceof Error ? error : new Error('a lot could not be derived anew', { cause: error });
+          failed.push(id);
+        }
     }
   } finally {
     await holder.query('select pg_advisory_unlock($1)', [REFRESH_LOCK]).catch(() => undefined);
     holder.release();
   }
+  if (first) throw first;
+  return done;
 }

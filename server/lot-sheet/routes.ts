@@ -33,7 +33,7 @@ import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { bagScan } from '../quick-tests/result.ts';
 import { storeScan } from '../store/scan.ts';
-import { reportedCounts } from './labelData.ts';
+import { reportedCounts, reportedPureSeed } from './labelData.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
 import { expiredNote, pictureOf, type LotPicture } from './standing.ts';
@@ -261,8 +261,6 @@ async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> 
     .from(lotRevision)
     .where(eq(lotRevision.lotId, row.id))
     .orderBy(asc(lotRevision.version));
-  const purity = picture.gathered.purity.result?.shares;
-  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
   const counts = reportedCounts(picture.gathered);
   const moisture = reportedMoisture(picture.gathered.moisture)?.result;
   return {
@@ -278,7 +276,7 @@ async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> 
     parent: (await lotsOf(tx, row.parentLotId === null ? [] : [eq(lot.id, row.parentLotId)]))[0] ?? null,
     parts: row.parts.length === 0 ? [] : await lotsOf(tx, [eq(lot.parentLotId, row.id)]),
     facts: {
-      pureSeed: pure && purity ? `${pure.percent.toFixed(purity.percentDecimals)} %` : null,
+      pureSeed: reportedPureSeed(picture.gathered),
       moisture: moisture ? `${moisture.reportedPercent.toFixed(1)} %` : null,
       germination: counts ? `${counts.normal} %` : null,
     },

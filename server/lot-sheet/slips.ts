@@ -1,5 +1,6 @@
 import type { Step } from '@mercato/contract/register/steps';
-import { COMPONENT_NAMES, shareSteps } from '@mercato/core/purity/analysePurity';
+import { shareSteps } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { liveShares } from '@mercato/core/release/documents';
 import { pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
 import type { Edition } from '@mercato/core/rule-books/edition';

@@ -8,6 +8,7 @@ import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { releasesOf } from '../release/result.ts';
 import { gather, type Gathered } from './gather.ts';
+import { reportedCounts, reportedPureSeed } from './labelData.ts';
 
 export interface LotPicture {
   readonly file: LotFile;
@@ -130,12 +131,12 @@ function standingOf(lines: readonly StepLine[], state: LotState, gathered: Gathe
   });
   if (state === 'released' || state === 'expired') {
     const marks: readonly Mark[] = lines.map((line) => line.mark);
-    const purity = gathered.lines.find((line) => line.step === 'purity')?.figure.split(' · ')[0];
-    const germination = gathered.lines.find((line) => line.step === 'germination')?.figure;
+    const counts = reportedCounts(gathered);
+    const pure = reportedPureSeed(gathered);
     return {
       step: 'released',
       mark: marks.includes('near') ? 'near' : 'within',
-      note: [germination, purity ? `${purity} % pure` : ''].filter(Boolean).join(' · '),
+      note: [counts ? `${counts.normal} %` : '', pure ? `${pure} pure` : ''].filter(Boolean).join(' · '),
     };
   }
   const [first] = lines;

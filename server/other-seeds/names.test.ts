@@ -42,6 +42,9 @@ const bind = (test: OtherSeedsTest, written: string, taxon: string, more: object
     { written, taxon, noneListed: false, reason: 'seen under the microscope', ...more },
     version,
   );
+const passMinutes = (minutes: number) => {
+  hands.lab.clock.now = new Date(hands.lab.clock.now.getTime() + minutes * 60_000);
+};
 const named = (view: OtherSeedsView, written: string) => view.tests[0]?.names.find((one) => one.written === written);
 const tagOf = async (lot: string) =>
   (await hands.lead.get<ReleaseView>(`/lots/${lot}/release`)).body.tag.lines.find(
@@ -141,6 +144,25 @@ describe('what was found is bound to a species', () => {
     expect(await tagOf(lot)).toMatch(/^not examined against a list/);
     const sold = await searched('N-7', { 'Plantago major': 1 });
     expect(await tagOf(sold.lot)).toBe('none found in 50.2 g');
+  });
+
+  it('a decision covers what was found and bound before it, and nothing that came after', async () => {
+    const { lot, test } = await searched('N-D', { 'soda apple thing': 1 });
+    const accept = () =>
+      hands.lead.post(`/lots/${lot}/decisions`, { subject: test.id, decision: 'accept', reason: 'sold to one buyer' });
+    const blocks = async () => (await lineOf(lot))?.blocks ?? null;
+    expect(await blocks()).toContain('bound to no species');
+    await accept();
+    expect(await blocks()).toBeNull();
+    passMinutes(1);
+    expect((await bind(test, 'soda apple thing', 'Solanum viarum')).status).toBe(200);
+    expect(await blocks()).toContain('Solanum viarum may not be sold');
+    await accept();
+    expect(await blocks()).toBeNull();
+    passMinutes(1);
+    const more = { 'soda apple thing': 1, 'Imperata cylindrica': 1 };
+    expect((await tray(test, 1, '50.2', more, { reason: 'one overlooked' }, 2)).status).toBe(200);
+    expect(await blocks()).not.toBeNull();
   });
 
   it('when the list grows, lots are marked anew and no released document changes', async () => {
@@ -246,6 +268,17 @@ describe('purity and the search cannot both be right', () => {
       decision: 'accept',
       reason: 'the trays were mixed up; seen by both',
     });
+    expect((await lineOf(bench.lot))?.blocks).toBeNull();
+    // What is weighed after the decision was not decided on.
+    passMinutes(1);
+    const again = await lead.put<PurityView>(
+      `/purity/tests/${purity?.id}`,
+      { workingSample: '5.100', pureSeed: '4.968', otherSeeds: '0.028', inertMatter: '0.102', reason: 'a seed more' },
+      2,
+    );
+    expect(again.status, JSON.stringify(again.body)).toBe(200);
+    expect((await lineOf(bench.lot))?.blocks).toContain('0.5 % in 5.098 g of purity');
+    await lead.post(`/lots/${bench.lot}/decisions`, { subject: test.id, decision: 'accept', reason: 'seen again' });
     expect((await lineOf(bench.lot))?.blocks).toBeNull();
   });
 });

@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import type { FoundName, NameBinding } from '@mercato/contract/other-seeds/otherSeeds';
+import type { FoundName, NameBinding } from '@mercato/contract/other-seeds/names';
 import type { Find } from '@mercato/core/other-seeds/noxious';
 import { genusOf, isGenus, taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import type { Transaction } from '../database/connect.ts';

@@ -1,29 +1,29 @@
 import { inArray, sql } from 'drizzle-orm';
 import type { StepLine } from '@mercato/contract/register/lots';
 import {
-  FOREIGN_SEED,
   isReduced,
   type Extent,
-  type FoundName,
   type FoundSpecies,
   type KeyBinding,
   type OtherSeedsTest,
   type OtherSeedsView,
   type TrayView,
 } from '@mercato/contract/other-seeds/otherSeeds';
+import type { FoundName } from '@mercato/contract/other-seeds/names';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { judgeNoxious, readNoxious, type NoxiousRow, type NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSearch';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import type { Edition, Figure, KindMethod } from '@mercato/core/rule-books/edition';
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import type { BenchTest } from '../register/tests.ts';
-import { fieldViews, handsOf } from '../register/tests.ts';
+import { covers, fieldViews, handsOf } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
@@ -150,6 +150,7 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
     waiting: waitingIn(file, 'other-seeds').map((one) => vesselView(one, file.names)),
     tests,
     contradictions: [],
+    contradictedAt: null,
   };
 }
 
@@ -252,11 +253,18 @@ export function reportedOtherSeeds(view: OtherSeedsView): OtherSeedsTest | undef
   return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
 }
 
+/** Names that nobody can judge: bound to no species, and taxa of which a list that counts names some. */
+export function unknownIn(test: OtherSeedsTest): { readonly unbound: string[]; readonly unclear: string[] } {
+  const unbound = test.names.filter((one) => one.taxon === null).map((one) => one.written);
+  const unclear = test.noxious.filter((one) => one.counts && one.consequence === 'unclear').map((one) => one.species);
+  return { unbound, unclear: [...new Set(unclear)].filter((one) => !unbound.includes(one)) };
+}
+
 const grams = (massG: number) => `${Number(massG.toPrecision(6))} g`;
 
 /** Both figures beside each other: "weed seed 0.50 % in 5.003 g of purity, none in 50.2 g searched". */
-export function contradictionWords({ of, purity, search }: Contradiction): string {
-  const name = FOREIGN_SEED[of] ?? of;
+export function contradictionWords({ purity, search, ...found }: Contradiction): string {
+  const name = found.what === 'component' ? COMPONENT_NAMES[found.of] : found.of;
   const there = purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds}`;
   return `${name}: ${there} in ${grams(purity.examinedG)} of purity, ${search.seeds === 0 ? 'none' : search.seeds} in ${grams(search.examinedG)} searched`;
 }
@@ -292,13 +300,11 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
     };
   const { count, rate } = test.total;
   const light = test.massVerdict?.outcome === 'outside';
-  const accepted = test.decision?.decision === 'accept';
+  const { unbound, unclear } = unknownIn(test);
   const barred = test.noxious.find((one) => one.counts && one.consequence === 'no-sale');
-  const unbound = test.names.filter((one) => one.taxon === null).map((one) => one.written);
-  const unclear = [
-    ...new Set(test.noxious.filter((one) => one.counts && one.consequence === 'unclear').map((one) => one.species)),
-  ].filter((one) => !unbound.includes(one));
   const against = view.contradictions.map(contradictionWords);
+  const written = [hand.at, ...test.names.flatMap((one) => one.bound?.at ?? [])].sort().at(-1) ?? hand.at;
+  const accepted = covers(test.decision, written);
   const extent = test.extent === 'complete' ? '' : `${test.extent.replace('-', ' ')} search; `;
   return {
     ...base,
@@ -316,18 +322,21 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
       ...unclear.map((one) => `${one}: which species is not said`),
       ...against,
     ].join('; '),
-    blocks: accepted
-      ? null
-      : barred
-        ? `Other seeds: ${barred.species} may not be sold in ${barred.jurisdiction} so, and nobody has decided.`
-        : unbound.length > 0
-          ? `Other seeds: “${unbound.join('”, “')}” is bound to no species, and nobody has decided.`
-          : unclear.length > 0
-            ? `Other seeds: of ${unclear.join(', ')} nobody has said which species it is.`
-            : against.length > 0
-              ? `Other seeds: ${against.join('; ')}, and nobody has decided.`
-              : light
-                ? 'Other seeds: less was searched than the rule book asks, and nobody has decided.'
-                : null,
+    blocks:
+      [
+        ...(barred && !accepted
+          ? [`${barred.species} may not be sold in ${barred.jurisdiction} so, and nobody has decided`]
+          : []),
+        ...(unbound.length > 0 && !accepted
+          ? [`“${unbound.join('”, “')}” is bound to no species, and nobody has decided`]
+          : []),
+        ...(unclear.length > 0 && !accepted ? [`of ${unclear.join(', ')} nobody has said which species it is`] : []),
+        ...(against.length > 0 && !covers(test.decision, view.contradictedAt ?? written)
+          ? [`${against.join('; ')}, and nobody has decided`]
+          : []),
+        ...(light && !accepted ? ['less was searched than the rule book asks, and nobody has decided'] : []),
+      ]
+        .map((one) => `Other seeds: ${one}.`)
+        .join(' ') || null,
   };
 }

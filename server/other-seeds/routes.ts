@@ -1,13 +1,13 @@
 import {
   findBatchSchema,
   keyBindingsSchema,
-  nameBindingSchema,
   newOtherSeedsTestSchema,
   otherFindsSchema,
   trayCountSchema,
   trayNumber,
   type NewOtherSeedsTest,
 } from '@mercato/contract/other-seeds/otherSeeds';
+import { nameBindingSchema } from '@mercato/contract/other-seeds/names';
 import type { Jurisdictions } from '@mercato/contract/register/request';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';

@@ -1,6 +1,6 @@
 import type { FieldView } from '@mercato/contract/register/lots';
 import type { PurityWeighings } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
 import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
 import type { NamedPart, PartAmount } from '@mercato/core/purity/parts';
 import type { Edition } from '@mercato/core/rule-books/edition';

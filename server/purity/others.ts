@@ -1,5 +1,5 @@
 import type { NewOtherPurity, OtherPurities, OtherPurity } from '@mercato/contract/purity/purity';
-import { COMPONENTS } from '@mercato/core/purity/analysePurity';
+import { COMPONENTS } from '@mercato/core/units/components';
 import { judgePurityLabel, judgeSecondSample } from '@mercato/core/purity/tolerances';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';

@@ -1,11 +1,7 @@
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { PurityResult, PurityTest, PurityView } from '@mercato/contract/purity/purity';
-import {
-  analysePurity,
-  COMPONENTS,
-  type ComponentMasses,
-  type PurityAnalysis,
-} from '@mercato/core/purity/analysePurity';
+import { analysePurity, type ComponentMasses, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { COMPONENTS } from '@mercato/core/units/components';
 import { shareFractions } from '@mercato/core/purity/fractions';
 import { sortingRate } from '@mercato/core/purity/handSorting';
 import { judgePairs, judgeWholes, type JudgedTests } from '@mercato/core/purity/judgeTests';

@@ -1,6 +1,7 @@
 import type { PurityWeighings } from '@mercato/contract/purity/purity';
 import type { FieldFault } from '@mercato/contract/http/problem';
-import { COMPONENT_NAMES, COMPONENTS, weighingDecimals, type Component } from '@mercato/core/purity/analysePurity';
+import { weighingDecimals } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
 import { partsExceed } from '@mercato/core/purity/parts';
 import { unitRulesFor } from '@mercato/core/purity/unitRules';
 import type { Edition } from '@mercato/core/rule-books/edition';

@@ -13,6 +13,7 @@ import { bagTime } from '@mercato/core/quick-tests/method';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { unsuited, type RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
+import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
 import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
@@ -30,8 +31,6 @@ type Round = typeof quickRound.$inferSelect;
 /** Below this share the question "bad seed or bad test?" is asked. Common practice, no source. */
 const FEW = 0.5;
 const CLEARLY = 0.05;
-
-const days = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
 
 /** The open bags of all rounds, each with its round. */
 export async function openBags(
@@ -160,7 +159,7 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
       unsuited: unsuited(method, round.place as RoundPlace),
       sprouted,
       lastLook: standing.at(-1)?.row.on ?? null,
-      time: bagTime(method, Math.max(0, days(round.startedOn, end?.on ?? today)), sprouted),
+      time: bagTime(method, Math.max(0, daysBetween(round.startedOn, end?.on ?? today)), sprouted),
       ended: end ? { on: end.on, verdict: end.verdict as TestVerdict } : null,
     };
     byRound.set(round.id, [...(byRound.get(round.id) ?? []), brief]);

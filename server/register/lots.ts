@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { LotHeader } from '@mercato/contract/register/lots';
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
@@ -23,6 +23,15 @@ export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
   const [row] = await tx.select().from(lot).where(eq(lot.id, id)).for('update');
   if (!row) throw fault('not-found', 'There is no such lot.');
   return row;
+}
+
+/** Locks the lot that something belongs to, before that itself: one order for all. `lotId` is a query of its id. */
+export async function lockLotOf(tx: Transaction, lotId: SQL): Promise<void> {
+  await tx
+    .select({ id: lot.id })
+    .from(lot)
+    .where(sql`${lot.id} = (${lotId})`)
+    .for('update');
 }
 
 /** @throws {Fault} 409 when the lot was divided: its parts are sampled, tested and released, each on its own */

@@ -1,7 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import type { FieldView } from '@mercato/contract/register/lots';
+import type { DecisionView, FieldView } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
@@ -9,10 +9,10 @@ import type { Transaction } from '../database/connect.ts';
 import type { Hand, Observation } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { lockLot } from './lots.ts';
+import { lockLot, lockLotOf } from './lots.ts';
 import type { After } from './seen.ts';
 import { namesOf } from './people.ts';
-import { benchTest, judgement, lot as lotTable, vessel } from './tables.ts';
+import { benchTest, judgement, vessel } from './tables.ts';
 
 export type BenchTest = typeof benchTest.$inferSelect;
 
@@ -93,11 +93,7 @@ export async function testById(tx: Transaction, id: string, step: TestStep): Pro
  * that was written before, and what stands of it is derived by one at a time.
  */
 export async function lockTestRow(tx: Transaction, id: string, step: TestStep): Promise<BenchTest> {
-  await tx
-    .select({ id: lotTable.id })
-    .from(lotTable)
-    .where(sql`${lotTable.id} = (select lot_id from bench_test where id = ${id})`)
-    .for('update');
+  await lockLotOf(tx, sql`select lot_id from bench_test where id = ${id}`);
   const [row] = await tx
     .select()
     .from(benchTest)
@@ -193,6 +189,10 @@ export interface Written {
   readonly at: string;
   readonly seenOn: string;
 }
+
+/** Whether a decision accepts what was written: it covers nothing that came after it. */
+export const covers = (decision: Pick<DecisionView, 'decision' | 'at'> | null, written: string): boolean =>
+  decision?.decision === 'accept' && decision.at >= written;
 
 /** Whose hands a line shows, the first to write first. Who judged anew is not among them. */
 export function handsOf(

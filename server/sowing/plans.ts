@@ -1,7 +1,8 @@
 import { asc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { NewSowingPlan, SowingPlans, SowingPlanView } from '@mercato/contract/sowing/plans';
-import { plusDays, sowingCalendar, type SowingCalendar } from '@mercato/core/sowing/window';
+import { addDays } from '@mercato/core/units/days';
+import { sowingCalendar, type SowingCalendar } from '@mercato/core/sowing/window';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -102,7 +103,7 @@ function planView(
   const plan = row.plan as NewSowingPlan;
   const calendar = sowingCalendar(plan);
   const test = packet?.lastTest;
-  const fresh = test !== null && test !== undefined && test.on >= plusDays(plan.from, -TEST_HOLDS_DAYS);
+  const fresh = test !== null && test !== undefined && test.on >= addDays(plan.from, -TEST_HOLDS_DAYS);
   return {
     ...plan,
     id: row.id,
@@ -126,7 +127,7 @@ function nextOf(
 ): SowingPlanView['next'] {
   const coming = calendar.sowings.find((day) => day >= today);
   if (coming === undefined) return null;
-  const order = plusDays(coming, -buyDays);
+  const order = addDays(coming, -buyDays);
   if (test) {
     const poor = test.sprouted / test.seeds < WORTH_SOWING;
     if (poor && today <= order)

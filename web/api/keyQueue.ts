@@ -56,7 +56,6 @@ export class KeyQueue<K extends Numbered> {
   /** The page that listened is gone. */
   private left = false;
   private leftover = 0;
-  /** Why the last batch had to wait. */
 
   constructor(
     private readonly road: KeyRoad,

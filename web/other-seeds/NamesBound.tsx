@@ -1,11 +1,8 @@
-import {
-  FOREIGN_SEED,
-  nameBindingSchema,
-  type FoundName,
-  type OtherSeedsTest,
-  type OtherSeedsView,
-} from '@mercato/contract/other-seeds/otherSeeds';
-import { isGenus } from '@mercato/core/rule-books/resolveName';
+import { nameBindingSchema, type FoundName } from '@mercato/contract/other-seeds/names';
+import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
+import { isGenusName } from '@mercato/core/rule-books/resolveName';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -75,7 +72,7 @@ function Name({
     (values) => ({
       written: name.written,
       taxon: values.taxon.trim(),
-      noneListed: values.noneListed && isGenus(genusWritten(values.taxon)),
+      noneListed: values.noneListed && isGenusName(values.taxon),
       reason: values.reason.trim(),
     }),
     nameBindingSchema,
@@ -128,7 +125,7 @@ function Name({
             <TextField label="species, or genus" list={list} autoFocus {...draft.field('taxon')} />
             <TextField label="how it is known" {...draft.field('reason')} hint="what was written stays as it is" />
           </div>
-          {isGenus(genusWritten(draft.values.taxon)) && (
+          {isGenusName(draft.values.taxon) && (
             <Form.Check
               type="checkbox"
               id={`none-${name.written}`}
@@ -144,10 +141,6 @@ function Name({
     </div>
   );
 }
-
-/** One word is a genus, as is one with sp. behind it. */
-const genusWritten = (typed: string): string =>
-  /^\p{L}[\p{L}-]+(\s+spp?\.?)?$/u.test(typed.trim()) ? `${typed.trim().split(/\s+/)[0] ?? ''} spp.` : typed.trim();
 
 /** What purity found and the search did not, or the other way round: both figures beside each other. */
 export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element | null {
@@ -166,9 +159,11 @@ export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element 
             </tr>
           </thead>
           <tbody>
-            {view.contradictions.map(({ of, purity, search, chance }) => (
-              <tr key={of}>
-                <td>{FOREIGN_SEED[of] ?? <i className="species">{of}</i>}</td>
+            {view.contradictions.map(({ purity, search, chance, ...found }) => (
+              <tr key={`${found.what} ${found.of}`}>
+                <td>
+                  <Of found={found} />
+                </td>
                 <td className="num">
                   {purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds} seeds`} in{' '}
                   {Number(purity.examinedG.toPrecision(6))} g
@@ -186,3 +181,6 @@ export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element 
     </section>
   );
 }
+
+const Of = ({ found }: { found: Pick<Contradiction, 'what' | 'of'> }): JSX.Element =>
+  found.what === 'component' ? <>{COMPONENT_NAMES[found.of as Component]}</> : <i className="species">{found.of}</i>;

@@ -1,5 +1,5 @@
 import type { PurityResult } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Fate } from '@mercato/core/purity/judgeTests';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { JSX } from 'react';

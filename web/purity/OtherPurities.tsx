@@ -5,7 +5,7 @@ import {
   type PurityView,
   type PurityWay,
 } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';

@@ -1,4 +1,4 @@
-import type { Component } from '@mercato/core/purity/analysePurity';
+import type { Component } from '@mercato/core/units/components';
 import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
@@ -31,7 +31,7 @@ export function Parts({
   decimals: number;
   /** Decimals of a gram; null until the sample is weighed in. */
   weighTo: number | null;
-  onRefused: (part: string, reason: string | undefined) => void;
+  onRefused: (reason: string | undefined) => void;
   onFocus: (part: string) => void;
 }): JSX.Element {
   const sent = sentParts(values);
@@ -77,9 +77,7 @@ export function Parts({
                   onFocus={() => {
                     onFocus(line.name || 'the part');
                   }}
-                  onRefused={(reason) => {
-                    onRefused(line.name, reason);
-                  }}
+                  onRefused={onRefused}
                   onChange={(figure, weighedOn) => {
                     put(line, /^t/i.test(figure) ? { figure: '', unit: 'trace' } : { figure, weighedOn });
                   }}

@@ -1,6 +1,6 @@
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
-import { COMPONENT_NAMES } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState, type JSX } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';

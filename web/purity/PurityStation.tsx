@@ -4,14 +4,8 @@ import {
   type PurityView,
   type PurityWeighings,
 } from '@mercato/contract/purity/purity';
-import {
-  analysePurity,
-  COMPONENT_NAMES,
-  shareSteps,
-  weighingDecimals,
-  type Component,
-  type PurityAnalysis,
-} from '@mercato/core/purity/analysePurity';
+import { analysePurity, shareSteps, weighingDecimals, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { componentMasses } from '@mercato/core/purity/componentMasses';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -76,8 +70,9 @@ export function PurityStation({
   const [shown, setShown] = useState<Shown>(null);
   const bench = useBench();
   const [into, setInto] = useState<{ name: string; field: WeighedField | null } | null>(null);
-  const [refused, setRefused] = useState<{ field: string; reason: string } | null>(null);
-  const onRefused = (field: string) => (reason: string | undefined) => {
+  /** Why a reading was not taken, and where; `field` is null for a part of a component. */
+  const [refused, setRefused] = useState<{ field: WeighedField | null; reason: string } | null>(null);
+  const onRefused = (field: WeighedField | null) => (reason: string | undefined) => {
     setRefused(reason === undefined ? null : { field, reason });
   };
   const { data: content } = useQuery({
@@ -238,9 +233,7 @@ export function PurityStation({
                     onFocus={(name) => {
                       setInto({ name, field: null });
                     }}
-                    onRefused={(part, reason) => {
-                      onRefused(`part ${part}`)(reason);
-                    }}
+                    onRefused={onRefused(null)}
                     change={(next) => {
                       set({ parts: next });
                     }}
@@ -258,7 +251,7 @@ export function PurityStation({
             }}
           />
           {analysis && <ShareBar analysis={analysis} />}
-          {refused?.field.startsWith('part ') && (
+          {refused?.field === null && (
             <div className="why outside" role="alert">
               {refused.reason}
             </div>

@@ -1,6 +1,6 @@
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
 import type { NamedPart } from '@mercato/core/purity/parts';
 import { seenBody, TODAY, type SeenLines } from '../register/seen.tsx';

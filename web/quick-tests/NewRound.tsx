@@ -15,7 +15,7 @@ import { useSession } from '../api/session.tsx';
 import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
-import { harvestWords, leftWords } from '../store/words.ts';
+import { harvestWords, leftFigure } from '../store/words.ts';
 
 /** A bag as it is typed. */
 interface TypedBag {
@@ -151,7 +151,7 @@ function RoundForm({ today }: { today: string }): JSX.Element {
               <b className="serif">{one.kind}</b> {one.variety}
             </span>
             <span>{harvestWords(one)}</span>
-            <span className="fig">{leftWords(one.left).split(',')[0]}</span>
+            <span className="fig">{leftFigure(one.left)}</span>
             <span>
               {chosen.has(one.id) ? (
                 <span className="soft">chosen</span>

@@ -1,6 +1,7 @@
 import { newSowingPlanSchema, type SowingPlans, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import type { StoreList } from '@mercato/contract/store/packets';
-import { plusDays, windowOfFrost } from '@mercato/core/sowing/window';
+import { windowOfFrost } from '@mercato/core/sowing/window';
+import { addDays } from '@mercato/core/units/days';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -131,7 +132,7 @@ function Plan({
           <span className="fig">{shortDay(calendar.testBy)}</span> last day to start a test of {plan.testDays} days
         </li>
         <li>
-          <span className="fig">{shortDay(plusDays(plan.from, -plan.buyDays))}</span> last day to order other seed
+          <span className="fig">{shortDay(addDays(plan.from, -plan.buyDays))}</span> last day to order other seed
         </li>
         {calendar.sowings.map((day, i) => (
           <li key={day}>

@@ -4,7 +4,7 @@ import { useState, type JSX } from 'react';
 import { Link, useParams } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
+import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
 import { figureOf, unlessEmpty, useDraft, type Draft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
@@ -135,14 +135,10 @@ interface TimeLines extends SeenLines {
   seenTime: string;
 }
 const NOW: TimeLines = { ...TODAY, seenTime: '' };
-const timeBody = ({ seenOn, seenTime, lateReason }: TimeLines, today: string): SeenAt =>
-  seenOn === '' && seenTime === ''
-    ? {}
-    : {
-        seenOn: seenOn === '' ? today : seenOn,
-        ...unlessEmpty('seenTime', seenTime),
-        ...unlessEmpty('lateReason', lateReason),
-      };
+const timeBody = ({ seenTime, ...day }: TimeLines, today: string): SeenAt => ({
+  ...seenBody(seenTime === '' || day.seenOn !== '' ? day : { ...day, seenOn: today }),
+  ...unlessEmpty('seenTime', seenTime),
+});
 
 function When({ draft }: { draft: Draft<TimeLines> }): JSX.Element {
   const [open, setOpen] = useState(false);

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
 import { read } from '../api/client.ts';
-import { harvestWords, leftWords } from '../store/words.ts';
+import { harvestWords, leftFigure } from '../store/words.ts';
 
 const TITLES: Readonly<Record<Next, string>> = {
   discard: 'Throw away',
@@ -44,7 +44,7 @@ export default function WhatNext(): JSX.Element {
                     <b className="serif">{packet.kind}</b> {packet.variety}
                   </Link>
                   <span>{harvestWords(packet)}</span>
-                  <span className="fig">{leftWords(packet.left).split(',')[0]}</span>
+                  <span className="fig">{leftFigure(packet.left)}</span>
                   <span className="soft">{reasons.join('; ')}</span>
                 </li>
               ))}

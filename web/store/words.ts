@@ -2,10 +2,14 @@ import type { LastTest, Left, PacketBrief } from '@mercato/contract/store/packet
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
+/** "60 seeds", "12.5 g". */
+export const leftFigure = ({ by, figure }: Pick<Left, 'by' | 'figure'>): string =>
+  by === 'count' ? `${figure} ${figure === '1' ? 'seed' : 'seeds'}` : `${figure} g`;
+
 /** "60 seeds", "12.5 g, about 3787 to 5682 seeds". */
-export function leftWords({ by, figure, aboutSeeds }: Left): string {
-  if (by === 'count') return `${figure} ${figure === '1' ? 'seed' : 'seeds'}`;
-  return `${figure} g${aboutSeeds ? `, about ${aboutSeeds.low} to ${aboutSeeds.high} seeds` : ''}`;
+export function leftWords(left: Left): string {
+  const { by, aboutSeeds } = left;
+  return `${leftFigure(left)}${by === 'mass' && aboutSeeds ? `, about ${aboutSeeds.low} to ${aboutSeeds.high} seeds` : ''}`;
 }
 
 /** "Sep 2024", or the year alone. */

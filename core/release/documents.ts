@@ -4,7 +4,8 @@ import { COMPONENT_NAMES } from '../units/components.ts';
 import type { Counts } from '../units/seedCounts.ts';
 import type { Book } from '../rule-books/edition.ts';
 import { BOOK_NAMES } from '../rule-books/edition.ts';
-import { pureLiveSeed, type LiveShares } from './pureLiveSeed.ts';
+import { foundPerPound, listFound, noxiousPerPound, type FoundSeeds } from './foundWords.ts';
+import { liveShares, pureLiveSeed } from './pureLiveSeed.ts';
 
 /** What the steps found, ready for a label; null = not tested. */
 export interface LabelData {
@@ -42,20 +43,7 @@ export interface LabelData {
     readonly working: string;
     readonly parts: readonly JudgedPart[];
   } | null;
-  readonly otherSeeds: {
-    readonly examinedG: number;
-    /** As it was written, and the species it is bound to; null = none. */
-    readonly species: readonly { name: string; taxon: string | null; count: number; perLb: number }[];
-    readonly perKgUpper: number;
-    /** How far the search went, in words. */
-    readonly search: string;
-    /** Species that a noxious list names where it is sold: each is named with its rate. */
-    readonly noxious: readonly string[];
-    /** What nobody can judge: bound to no species, or to a genus of which a list names some. */
-    readonly unclear: readonly string[];
-    /** Where the lot is to be sold; empty = nobody said. */
-    readonly soldIn: readonly string[];
-  } | null;
+  readonly otherSeeds: FoundSeeds | null;
   readonly moisture: { readonly percent: number; readonly method: string } | null;
   readonly germination: {
     readonly counts: Counts;
@@ -248,50 +236,12 @@ export function testReport(data: LabelData): LabelDocument {
   };
 }
 
-function foundPerPound(found: LabelData['otherSeeds']): string {
-  if (!found) return '—';
-  if (found.species.length === 0) return `none found in ${found.examinedG} g`;
-  return found.species.map((one) => `${one.name} ${atLeastOne(one.perLb)} per lb`).join('; ');
-}
-
-function noxiousPerPound(found: LabelData['otherSeeds']): string {
-  if (!found) return '—';
-  const named = found.species.filter((one) => one.taxon !== null && found.noxious.includes(one.taxon));
-  const told = [
-    ...named.map((one) => `${one.name} ${atLeastOne(one.perLb)} per lb`),
-    ...found.unclear.map((one) => `${one} not judged`),
-  ];
-  if (told.length > 0) return told.join('; ');
-  return found.soldIn.length === 0
-    ? 'not examined against a list: nobody said where it is sold'
-    : `none found in ${found.examinedG} g`;
-}
-
-/** A rate is rounded to the nearest whole, but never to zero when something was found. */
-const atLeastOne = (rate: number) => Math.max(1, Math.round(rate));
-
-function listFound(found: NonNullable<LabelData['otherSeeds']>): string {
-  if (found.species.length === 0)
-    return `${found.search}: 0 in ${found.examinedG} g (at most ${found.perKgUpper.toFixed(1)} per kg, 95 %)`;
-  return `${found.search}: in ${found.examinedG} g: ${found.species.map((one) => `${one.count} ${one.name}${one.taxon === null ? ' (bound to no species)' : ''}`).join(', ')}`;
-}
-
 /** Kinds of one component by name; those that the book wants with a percentage carry it. */
 function listParts(parts: readonly JudgedPart[], component: Component, decimals: number): string {
   return parts
     .filter((part) => part.component === component)
     .map(({ name, percent, reportAlone }) => (reportAlone ? `${name} ${percent?.toFixed(decimals) ?? ''} %` : name))
     .join(', ');
-}
-
-/** What counts as live seed by the scheme's setting. */
-export function liveShares(purityPercent: number, counts: Counts, countsDormant: boolean): LiveShares {
-  return {
-    purityPercent,
-    germinationPercent: counts.normal,
-    hardPercent: counts.hard,
-    dormantPercent: countsDormant ? counts.fresh : 0,
-  };
 }
 
 function pureLive({ purity, germination, liveCountsDormant }: LabelData): string {

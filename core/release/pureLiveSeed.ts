@@ -1,4 +1,5 @@
 import { Exact } from '../units/mass.ts';
+import type { Counts } from '../units/seedCounts.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface LiveShares {
@@ -41,4 +42,14 @@ export function pureLiveSeedSteps(p: LiveShares): readonly WorkingStep[] {
       unit: '%',
     },
   ];
+}
+
+/** What counts as live seed by the scheme's setting. */
+export function liveShares(purityPercent: number, counts: Counts, countsDormant: boolean): LiveShares {
+  return {
+    purityPercent,
+    germinationPercent: counts.normal,
+    hardPercent: counts.hard,
+    dormantPercent: countsDormant ? counts.fresh : 0,
+  };
 }

@@ -1,8 +1,7 @@
 import type { Step } from '@mercato/contract/register/steps';
 import { shareSteps } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
-import { liveShares } from '@mercato/core/release/documents';
-import { pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
+import { liveShares, pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { numberSlip, verdictSlip, type NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { usedTests } from '../germination/result.ts';

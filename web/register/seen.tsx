@@ -1,15 +1,14 @@
 import { dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
-import type { SessionView } from '@mercato/contract/register/people';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { write } from '../api/client.ts';
-import { SESSION_KEY, shortDay, useSession } from '../api/session.tsx';
+import { shortDay, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
-import { TextField } from '../ui/fields.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** The day as a form holds it; empty = today. */
 export interface SeenLines {
@@ -84,12 +83,13 @@ export function SeenLine({
   may: boolean;
 }): JSX.Element | null {
   const client = useQueryClient();
+  const { session } = useSession();
   const [open, setOpen] = useState(false);
   const draft = useDraft(
-    { ...TODAY, reason: '' },
+    { ...TODAY, of: '', reason: '' },
     (values) => ({
-      fields: Object.keys(fields),
-      seenOn: values.seenOn || (client.getQueryData<SessionView>(SESSION_KEY)?.today ?? ''),
+      fields: Object.keys(fields).filter((one) => values.of === '' || fields[one]?.seenOn === values.of),
+      seenOn: values.seenOn || (session?.today ?? ''),
       ...unlessEmpty('lateReason', values.lateReason),
       reason: values.reason.trim(),
     }),
@@ -106,6 +106,7 @@ export function SeenLine({
   const views = Object.values(fields);
   if (views.length === 0) return null;
   const hands = [...new Set(views.map((one) => one.by))].join(', ');
+  const days = [...new Set(views.map((one) => one.seenOn))].sort();
   const known = [...new Set(views.filter((one) => one.seenFrom !== 'file').map((one) => one.seenOn))].sort();
   return (
     <div className="soft">
@@ -139,6 +140,13 @@ export function SeenLine({
           }}
         >
           <div className="fields">
+            {days.length > 1 && (
+              <ChoiceField
+                label="which figures"
+                {...draft.field('of')}
+                options={[['', 'all of them'], ...days.map((one) => [one, `those of ${shortDay(one)}`] as const)]}
+              />
+            )}
             <SeenOnField label="seen on" lines={draft.values} onChange={draft.set} fault={draft.fault} />
             <TextField label="why it is corrected" {...draft.field('reason')} hint="the figures stay as they are" />
           </div>

@@ -8,6 +8,7 @@ import { v7 as uuid } from 'uuid';
 import { makeApp } from '@mercato/server/app';
 import { connect, migrateSchema } from '@mercato/server/database/connect';
 import { hashPassword } from '@mercato/server/http/session';
+import { Feed } from '@mercato/server/live/feed';
 import { prepareLaboratory } from '@mercato/server/laboratory';
 import { person } from '@mercato/server/register/tables';
 import type { PlaceList } from '@mercato/contract/store/packets';
@@ -30,7 +31,12 @@ const clone = async (from: string, to: string) => admin.query(`create database $
 
 async function serve(name: string) {
   const connection = connect(urlOf(name));
-  const { app } = await makeApp({ connection, clock: () => NOW, log: (error) => console.error(error) });
+  const { app } = await makeApp({
+    connection,
+    feed: new Feed(connection.url),
+    clock: () => NOW,
+    log: (error) => console.error(error),
+  });
   const server = await new Promise<Server>((resolve) => {
     const started = app.listen(0, '127.0.0.1', () => {
       resolve(started);

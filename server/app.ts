@@ -14,6 +14,8 @@ import { fault } from './http/fault.ts';
 import { sessionRoutes, sessions, whoAsks } from './http/session.ts';
 import { lotRoutes } from './lot-sheet/routes.ts';
 import { refreshStanding } from './lot-sheet/standing.ts';
+import type { Feed } from './live/feed.ts';
+import { liveRoutes } from './live/routes.ts';
 import { moistureRoutes } from './moisture/routes.ts';
 import { otherSeedsRoutes } from './other-seeds/routes.ts';
 import { purityRoutes } from './purity/routes.ts';
@@ -34,6 +36,8 @@ export interface AppParts {
   readonly connection: Connection;
   /** The lines to balances; one of its own where none is given. */
   readonly hub?: BalanceHub;
+  /** What all processes write to, as it is told to the browsers. */
+  readonly feed: Feed;
   readonly clock: () => Date;
   readonly log: (error: unknown) => void;
 }
@@ -50,6 +54,7 @@ export async function makeApp({
   clock,
   log,
   hub = new BalanceHub(),
+  feed,
 }: AppParts): Promise<{ app: Express; api: Api }> {
   const app = express();
   app.disable('x-powered-by');
@@ -121,6 +126,7 @@ export async function makeApp({
   ])
     routes(api);
   deviceRoutes(api, hub);
+  liveRoutes(api, feed);
   router.use(() => {
     throw fault('not-found', 'There is no such address.');
   });

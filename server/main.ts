@@ -8,6 +8,7 @@ import { makeApp } from './app.ts';
 import { connect, migrateSchema } from './database/connect.ts';
 import { pointSimulated } from './devices/balances.ts';
 import { BalanceHub } from './devices/hub.ts';
+import { Feed } from './live/feed.ts';
 import { loadDemo } from './demo/load.ts';
 import { pointLogger, takeAllLogs } from './store/care.ts';
 import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
@@ -61,7 +62,8 @@ try {
     .where(lt(idempotencyKey.createdAt, new Date(clock().getTime() - KEPT_DAYS * 86_400_000)));
 
   const hub = new BalanceHub();
-  const { app } = await makeApp({ connection, clock, hub, log: (error) => log.error(error) });
+  const feed = new Feed(url);
+  const { app } = await makeApp({ connection, clock, hub, feed, log: (error) => log.error(error) });
   const server =
     cert && key ? createSecureServer({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createServer(app);
   server.on('error', (error: NodeJS.ErrnoException) => {
@@ -100,6 +102,7 @@ try {
     if (ending) return;
     ending = true;
     hub.stop();
+    void feed.stop();
     clearInterval(asking);
     clearInterval(refreshing);
     server.close(() => void connection.pool.end().finally(() => process.exit(0)));

@@ -22,6 +22,7 @@ export function scribe(
     now: at,
     hand: {
       personId: person.id,
+      page: null,
       at,
       today: todayIn(at, zone),
       zone,

@@ -6,6 +6,7 @@ import type { GerminationResult, TestResult } from '@mercato/core/germination/re
 import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { isoDate, reason, text, wholeNumber } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
+import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
 import type { LotBrief, SeenFrom, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface GerminationPlan {
@@ -98,14 +99,19 @@ export interface TallyKey {
   day: number;
   seedClass: SeedClass;
   seeds: number;
+  /** Of the dish, as the page knew it. */
+  turn: number;
 }
 export interface TallyBatch {
   session: string;
+  /** The page on which they were pressed; the session where it is not said. */
+  page?: string;
   keys: TallyKey[];
 }
 
 export const tallyBatchSchema = Joi.object<TallyBatch, true>({
   session: Joi.string().guid().required(),
+  page: keyPage(),
   keys: Joi.array()
     .items(
       Joi.object<TallyKey, true>({
@@ -116,11 +122,21 @@ export const tallyBatchSchema = Joi.object<TallyBatch, true>({
           .valid(...CLASSES)
           .required(),
         seeds: wholeNumber(-100, 100),
+        turn: keyTurn(),
       }),
     )
     .min(1)
     .max(500)
     .required(),
+}).required();
+
+/** Late keys of one dish, of one count day. */
+export interface DishLateAct extends LateAct {
+  day: number;
+}
+export const dishLateActSchema = Joi.object<DishLateAct, true>({
+  ...lateActKeys,
+  day: wholeNumber(0, 800),
 }).required();
 
 export interface CountView {
@@ -151,6 +167,8 @@ export interface DishView {
   days: CountView[];
   /** Keys pressed at counts that are not closed yet, summed. */
   tallies: { day: number; counts: Counts }[];
+  held: Held;
+  late: (LateKeys & { day: number })[];
 }
 
 export interface GerminationTest extends TestFrame {

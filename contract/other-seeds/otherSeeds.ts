@@ -9,6 +9,7 @@ import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
 import { decimalText, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FoundName } from './names.ts';
+import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 /**
@@ -64,6 +65,8 @@ export interface TrayCount extends SeenOn {
   species: { name: string; count: number }[];
   /** The balance under `examined`. */
   weighedOn?: Record<string, WeighedOn>;
+  /** `keys`: what was tallied, closed as it is; it must agree with the keys that the server holds. */
+  entry?: 'keys' | 'typed';
   reason?: string;
 }
 
@@ -76,6 +79,7 @@ export const trayCountSchema = Joi.object<TrayCount, true>({
     .required()
     .messages({ 'array.unique': 'this species stands here twice' }),
   weighedOn: weighedOnSchema,
+  entry: Joi.string().valid('keys', 'typed').optional(),
   ...seenKeys,
   reason: reason(),
 }).required();
@@ -121,14 +125,19 @@ export interface FindKey {
   tray: number;
   species: string;
   seeds: number;
+  /** Of the tray, as the page knew it. */
+  turn: number;
 }
 export interface FindBatch {
   session: string;
+  /** The page on which they were pressed; the session where it is not said. */
+  page?: string;
   keys: FindKey[];
 }
 const MOST_TRAYS = 1000;
 export const findBatchSchema = Joi.object<FindBatch, true>({
   session: Joi.string().guid().required(),
+  page: keyPage(),
   keys: Joi.array()
     .items(
       Joi.object<FindKey, true>({
@@ -136,12 +145,15 @@ export const findBatchSchema = Joi.object<FindBatch, true>({
         tray: wholeNumber(1, MOST_TRAYS),
         species: speciesName(),
         seeds: wholeNumber(-1000, 1000),
+        turn: keyTurn(),
       }),
     )
     .min(1)
     .max(500)
     .required(),
 }).required();
+
+export const trayLateActSchema = Joi.object<LateAct, true>(lateActKeys).required();
 
 /** How a figure of a tray is stored among those of its test; the first tray's under its bare name. */
 export const fieldInTray = (tray: number, name: string): string => (tray === 1 ? name : `tray:${tray}:${name}`);
@@ -213,6 +225,8 @@ export interface TrayView {
   species: { name: string; count: number }[];
   /** Keys pressed for it so far, summed by species. */
   tallies: { name: string; seeds: number }[];
+  held: Held;
+  late: LateKeys[];
 }
 
 export interface OtherSeedsTest extends TestFrame {

@@ -4,6 +4,7 @@ import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { isoDate, text, wholeNumber } from '../http/fields.ts';
+import { fate, type Fate, type Held } from '../hands/hands.ts';
 
 /** What was done to the seed of an arm before it was laid out. */
 export const TREATMENTS = ['untreated', 'scratched', 'chilled', 'soaked', 'other'] as const;
@@ -71,6 +72,8 @@ export interface NewLook {
   /** Whether the sprouts thrive; null = not looked at. */
   thrives: boolean | null;
   note: string;
+  /** The page on which it was made, and the turn of the bag that it knew. */
+  hand?: { page: string; turn: number };
 }
 export const newLookSchema = Joi.object<NewLook, true>({
   on: isoDate('the day of the look'),
@@ -82,7 +85,14 @@ export const newLookSchema = Joi.object<NewLook, true>({
   mould: Joi.boolean().required(),
   thrives: Joi.boolean().allow(null).required(),
   note: text(300, 0).required(),
+  hand: Joi.object({ page: id().required(), turn: wholeNumber(0, 2_000_000_000) }).optional(),
 }).required();
+
+/** What becomes of a look that came late. */
+export interface LateLookAct {
+  fate: Fate;
+}
+export const lateLookActSchema = Joi.object<LateLookAct, true>({ fate: fate() }).required();
 
 export interface StrikeLook {
   reason: string;
@@ -119,11 +129,13 @@ export const floatNoteSchema = Joi.object<FloatNote>({
   reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
 }).required();
 
-export interface LookView extends NewLook {
+export interface LookView extends Omit<NewLook, 'hand'> {
   id: string;
   by: string;
   at: string;
   struck: { by: string; reason: string } | null;
+  /** Of one that came after somebody else had the bag: what became of it, or that nobody has said yet; null = in time. */
+  late: Fate | 'waits' | null;
 }
 
 export interface BagBrief {
@@ -147,6 +159,9 @@ export interface BagBrief {
   lastLook: string | null;
   time: BagTime;
   ended: { on: string; verdict: TestVerdict } | null;
+  held: Held;
+  /** Looks that came late, and of which nobody has said what becomes of them. */
+  late: number;
 }
 
 export interface RoundBrief {

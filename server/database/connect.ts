@@ -15,6 +15,7 @@ const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'migrations');
 const MIGRATION_LOCK = 431_018_273;
 
 export interface Connection {
+  readonly url: string;
   readonly pool: pg.Pool;
   readonly db: Database;
 }
@@ -23,7 +24,7 @@ export function connect(url: string): Connection {
   const pool = new pg.Pool({ connectionString: url, max: 12 });
   // An idle client that loses its server must not end the process; the next query reports it.
   pool.on('error', () => undefined);
-  return { pool, db: drizzle(pool) };
+  return { url, pool, db: drizzle(pool) };
 }
 
 /**

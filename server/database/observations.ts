@@ -31,6 +31,8 @@ export interface Seen {
 
 export interface Hand {
   readonly personId: string;
+  /** The page of their browser that writes; null where nobody says. */
+  readonly page: string | null;
   readonly at: Date;
   /** The day of `at` in the laboratory's zone. */
   readonly today: string;

@@ -1,6 +1,7 @@
+import { writeInHand } from '../hands/hands.ts';
 import { v7 as uuid } from 'uuid';
 import { FIND_KEYS } from '@mercato/contract/other-seeds/otherSeeds';
-import { bindKeys, countTray, keepFinds } from '../other-seeds/count.ts';
+import { bindKeys, countTray, keepFinds, trayNamed } from '../other-seeds/count.ts';
 import { startSearch } from '../other-seeds/routes.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { testById } from '../register/tests.ts';
@@ -66,8 +67,11 @@ export async function demoSearch(hand: ReturnType<typeof scribe>, lot: Lot, gram
       tray: 2,
       species: species[i] ?? '',
       seeds: 1,
+      turn: 0,
     })),
   });
+  // Whoever looks at the demo finds the tray put down.
+  await writeInHand(hand.tx, trayNamed(bound, 2), hand.hand, true);
 }
 
 /** The station's own noxious lists, beside the shipped one; taken into use. */

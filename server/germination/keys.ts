@@ -1,11 +1,13 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { GerminationPlan, TallyBatch } from '@mercato/contract/germination/germination';
+import type { DishLateAct, GerminationPlan, TallyBatch, TallyKey } from '@mercato/contract/germination/germination';
+import type { KeptKeys } from '@mercato/contract/hands/hands';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
 import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
+import { checkShown, counts, keepFate, keptKeys, receive, waits, type Place } from '../hands/hands.ts';
 import { fault } from '../http/fault.ts';
 import { vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
@@ -28,7 +30,7 @@ async function keyedOf(tx: Transaction, dishIds: readonly string[]): Promise<Key
       seeds: sql<number>`sum(${tallyEvent.seeds})::int`,
     })
     .from(tallyEvent)
-    .where(inArray(tallyEvent.dishId, [...dishIds]))
+    .where(and(inArray(tallyEvent.dishId, [...dishIds]), counts(tallyEvent)))
     .groupBy(tallyEvent.dishId, tallyEvent.day, tallyEvent.seedClass);
   const keyed: Keyed[] = [];
   for (const { dishId, day, seedClass, seeds } of rows)
@@ -51,13 +53,14 @@ export const keysHeld = async (tx: Transaction, dishId: string, day: number): Pr
 /**
  * Keeps key presses of a test. A press that is repeated is kept once; one that comes again as something else, one for a
  * count that is closed, for a day to come, or beyond the seeds that were set is refused, and nothing of its batch kept.
+ * One that comes after another hand had its dish is kept, and counts only where somebody says so.
  * Only the dishes are locked, in the order of their ids: two people at two dishes never wait for each other.
  */
 export async function keepKeys(
   { tx, hand }: Pick<WriteContext<unknown>, 'tx' | 'hand'>,
   test: BenchTest,
-  { session, keys }: TallyBatch,
-): Promise<{ kept: number[] }> {
+  { session, page, keys }: TallyBatch,
+): Promise<KeptKeys> {
   const refuse = (i: number, field: string, message: string, code: 'invalid' | 'conflict' = 'invalid'): never => {
     throw fault(code, 'A key cannot be kept, and none of these was.', [{ path: `keys.${i}.${field}`, message }]);
   };
@@ -106,35 +109,81 @@ export async function keepKeys(
       refuse(i, 'day', today < 0 ? 'the test has not come to warmth yet' : `at most ${today}, which is today`);
     return true;
   });
-  if (fresh.length > 0) await checkRoom(tx, dishes, fresh, keys, refuse);
+  const late = await receive(tx, hand, page ?? session, fresh, ({ dishId, turn }) => ({
+    place: placeOfDish(dishId),
+    turn,
+  }));
+  const inTime = fresh.filter((key) => !late.has(key));
+  if (inTime.length > 0)
+    await checkRoom(tx, dishes, inTime, (key, field, message) => refuse(keys.indexOf(key), field, message));
   if (fresh.length > 0)
-    await tx
-      .insert(tallyEvent)
-      .values(fresh.map((key) => ({ id: uuid(), session, ...key, by: hand.personId, at: hand.at })));
-  return { kept: keys.map((key) => key.sequence) };
+    await tx.insert(tallyEvent).values(
+      fresh.map((key) => {
+        const { turn: _turn, ...pressed } = key;
+        return { id: uuid(), session, ...pressed, late: late.has(key), by: hand.personId, at: hand.at };
+      }),
+    );
+  return keptKeys(keys, late, earlier);
 }
 
+/** Says what becomes of late keys of one dish: they are added to what was counted there, or set aside for good. */
+export async function decideLateKeys(
+  { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
+  dishId: string,
+  { session, day, keys, fate }: DishLateAct,
+): Promise<string> {
+  const [dish] = await tx.select().from(vessel).where(eq(vessel.id, dishId)).for('no key update');
+  if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+  const late = await tx
+    .select()
+    .from(tallyEvent)
+    .where(
+      and(eq(tallyEvent.dishId, dishId), eq(tallyEvent.session, session), eq(tallyEvent.day, day), waits(tallyEvent)),
+    );
+  checkShown({ keys }, late.length);
+  if (fate === 'taken')
+    await checkRoom(tx, [dish], late as ((typeof late)[number] & Called)[], (_key, _field, message) => {
+      throw fault('invalid', 'These keys cannot be added.', [{ path: 'fate', message }]);
+    });
+  await keepFate(
+    tx,
+    hand,
+    late.map((one) => one.id),
+    fate,
+  );
+  await audit({
+    lotId: dish.lotId,
+    action: `${fate === 'taken' ? 'took' : 'set aside'} late keys of dish ${dish.number}, day ${day}`,
+    subject: `vessel ${dish.code}`,
+    after: { keys: late.length, by: late[0]?.by },
+  });
+  return dish.lotId;
+}
+
+export const placeOfDish = (dishId: string): Place => ({ kind: 'dish', subject: dishId, part: 0 });
+
+type Called = Pick<TallyKey, 'dishId' | 'day' | 'seedClass' | 'seeds'>;
+
 /** No more seeds are keyed than are left in the dish, none is taken back that was not there, and a closed count stays closed. */
-async function checkRoom(
+async function checkRoom<K extends Called>(
   tx: Transaction,
   dishes: readonly (typeof vessel.$inferSelect)[],
-  fresh: TallyBatch['keys'],
-  keys: TallyBatch['keys'],
-  refuse: (i: number, field: string, message: string) => never,
+  fresh: readonly K[],
+  refuse: (key: K, field: string, message: string) => never,
 ): Promise<void> {
   const ids = dishes.map((one) => one.id);
   const keyed = await keyedOf(tx, ids);
-  const counts = currentCounts(await tx.select().from(germinationCount).where(inArray(germinationCount.subject, ids)));
+  const written = currentCounts(await tx.select().from(germinationCount).where(inArray(germinationCount.subject, ids)));
   for (const key of fresh) {
-    const i = keys.indexOf(key);
-    const mine = counts.filter((one) => one.subject === key.dishId);
+    const mine = written.filter((one) => one.subject === key.dishId);
     if (mine.some((one) => one.closed && (one.final || keyOf(one.field) === key.day)))
-      refuse(i, 'day', 'this count is closed: correct its figures instead');
+      refuse(key, 'day', 'this count is closed: correct its figures instead');
     placeIn(keyed, key.dishId, key.day).counts[key.seedClass] += key.seeds;
   }
   for (const dish of dishes) {
-    const last = keys.findLastIndex((key) => key.dishId === dish.id);
-    const mine = counts.filter((one) => one.subject === dish.id);
+    const last = fresh.findLast((key) => key.dishId === dish.id);
+    if (!last) continue;
+    const mine = written.filter((one) => one.subject === dish.id);
     const isClosed = (day: number) => mine.some((one) => one.closed && keyOf(one.field) === day);
     const open = keyed.filter((one) => one.dishId === dish.id && !isClosed(one.day));
     for (const { counts: called } of open) {
@@ -142,8 +191,8 @@ async function checkRoom(
       if (below !== undefined) refuse(last, 'seeds', `takes back more ${below} seeds than were counted`);
     }
     // What was typed of a count stands, unless keys go on with it.
-    const written = mine.filter((one) => one.closed || !open.some(({ day }) => day === keyOf(one.field)));
-    const total = totalOf(addCounts([...open.map((one) => one.counts), ...written.map(countsOf)]));
+    const standing = mine.filter((one) => one.closed || !open.some(({ day }) => day === keyOf(one.field)));
+    const total = totalOf(addCounts([...open.map((one) => one.counts), ...standing.map(countsOf)]));
     const seeds = dish.seeds ?? 0;
     if (total > seeds)
       refuse(last, 'seeds', `${total} seeds of dish ${dish.number} would be called, and ${seeds} were set`);

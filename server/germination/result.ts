@@ -1,4 +1,4 @@
-import { asc, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type {
   CountView,
   DishView,
@@ -21,6 +21,8 @@ import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
+import { counts, heldPlaces, lateKeys, takenOf } from '../hands/hands.ts';
+import { lateFate } from '../hands/tables.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { covers, handsOf, type Written } from '../register/tests.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
@@ -58,10 +60,15 @@ export async function readGermination(tx: Transaction, file: LotFile): Promise<G
       return test ? dayZero(test.test.plan as GerminationPlan) : null;
     },
   );
+  const inHands = await dishesInHands(
+    tx,
+    dishes.map((one) => one.view.id),
+    file.names,
+  );
   const tests: GerminationTest[] = [];
   for (const { test, frame, edition: judge } of filed) {
     const plan = test.plan as GerminationPlan;
-    const own = dishes.filter((one) => one.vessel.parentId === test.vesselId).map((one) => one.view);
+    const own = dishes.filter((one) => one.vessel.parentId === test.vesselId).map(({ view }) => inHands(view));
     const result = resultOf(judge, own);
     const asked = judge === edition ? method : await methodFor(tx, judge, file.lot.species, file.lot.bookKind);
     tests.push({
@@ -90,7 +97,7 @@ export async function readGermination(tx: Transaction, file: LotFile): Promise<G
 }
 
 /** What the dishes of one test come to. */
-export function resultOf(edition: Edition, dishes: readonly DishView[]): TestResult {
+export function resultOf(edition: Edition, dishes: readonly CountedDish[]): TestResult {
   return testResult(
     edition,
     dishes.map((dish) => ({ seeds: dish.seeds, counts: dish.total, closed: dish.closed })),
@@ -110,7 +117,7 @@ export function countDaysOf(
   plan: GerminationPlan,
   method: KindMethod | undefined,
   legume: boolean,
-  dishes: readonly DishView[],
+  dishes: readonly CountedDish[],
 ): CountDaysVerdict {
   const final = method?.finalCountDay?.value ?? plan.finalCountDay;
   // An edition of before the rows on count days says nothing of them: those of the shipped one are named instead.
@@ -123,7 +130,7 @@ export function countDaysOf(
 }
 
 /** When a closed dish was counted; null for an open one. */
-function daysOfDish({ days }: DishView): DishDays | null {
+function daysOfDish({ days }: CountedDish): DishDays | null {
   const end = days.find((one) => one.final && one.closed);
   if (!end) return null;
   // Days are never below 0 but where the laboratory moved to another zone since.
@@ -167,13 +174,56 @@ export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] 
   return tests.filter((one) => one.decision?.decision !== 'set-aside');
 }
 
+/** A dish with what was counted of it, whoever has it in hand. */
+export type CountedDish = Omit<DishView, 'held' | 'late'>;
+
+/** Adds who has each dish in hand, and the keys that came late. */
+async function dishesInHands(
+  tx: Transaction,
+  ids: readonly string[],
+  names: ReadonlyMap<string, string>,
+): Promise<(dish: CountedDish) => DishView> {
+  const heldOf = await heldPlaces(tx, 'dish', ids, names);
+  const late =
+    ids.length === 0
+      ? []
+      : await tx
+          .select({
+            dishId: tallyEvent.dishId,
+            day: tallyEvent.day,
+            session: tallyEvent.session,
+            by: tallyEvent.by,
+            at: tallyEvent.at,
+            name: tallyEvent.seedClass,
+            seeds: tallyEvent.seeds,
+            fate: lateFate.fate,
+          })
+          .from(tallyEvent)
+          .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
+          .where(and(inArray(tallyEvent.dishId, [...ids]), tallyEvent.late));
+  return (dish) => {
+    const own = late.filter((one) => one.dishId === dish.id);
+    const days = [...new Set(own.map((one) => one.day))].sort((a, b) => a - b);
+    return {
+      ...dish,
+      held: { ...heldOf(dish.id), taken: takenOf(own) },
+      late: days.flatMap((day) =>
+        lateKeys(
+          own.filter((one) => one.day === day),
+          names,
+        ).map((one) => ({ ...one, day })),
+      ),
+    };
+  };
+}
+
 export async function dishViews(
   tx: Transaction,
   replicates: readonly Vessel[],
   names: ReadonlyMap<string, string>,
   /** Day 0 of the test on a working sample. */
   zeroOf: (vesselId: string) => string | null,
-): Promise<{ vessel: Vessel; view: DishView }[]> {
+): Promise<{ vessel: Vessel; view: CountedDish }[]> {
   if (replicates.length === 0) return [];
   const ids = replicates.map((one) => one.id);
   const rows = await tx
@@ -189,7 +239,7 @@ export async function dishViews(
       seeds: tallyEvent.seeds,
     })
     .from(tallyEvent)
-    .where(inArray(tallyEvent.dishId, ids));
+    .where(and(inArray(tallyEvent.dishId, ids), counts(tallyEvent)));
   return replicates.map((vessel) => {
     const days = dayViews(
       rows.filter((row) => row.subject === vessel.id),

@@ -2,6 +2,7 @@ import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
   dishCountSchema,
+  dishLateActSchema,
   newGerminationTestSchema,
   tallyBatchSchema,
   type DishCount,
@@ -17,6 +18,8 @@ import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } f
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
+import { actAt, writeInHand, type NamedPlace } from '../hands/hands.ts';
+import { handActSchema } from '@mercato/contract/hands/hands';
 import { openFile } from '../register/lotFile.ts';
 import { lockLotOf, lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
@@ -43,7 +46,7 @@ import {
   readGermination,
   resultOf,
 } from './result.ts';
-import { keepKeys, keysHeld } from './keys.ts';
+import { decideLateKeys, keepKeys, keysHeld, placeOfDish } from './keys.ts';
 import { germinationCount } from './tables.ts';
 
 const countWords = (counts: Counts) => CLASSES.map((one) => `${counts[one]} ${one}`).join(', ');
@@ -89,10 +92,47 @@ export function germinationRoutes(api: Api<LotPicture>): void {
     path: '/germination/tests/:test/tallies',
     permission: 'bench.write',
     schema: tallyBatchSchema,
+    handle: async (context) => {
+      const test = await testById(context.tx, idParam(context.params, 'test'), 'germination');
+      context.tell(`hands:${test.lotId}`);
+      return keepKeys(context, test, context.body);
+    },
+  });
+
+  const seenBy = async ({ tx, tell, now }: Pick<WriteContext<unknown>, 'tx' | 'tell' | 'now'>, lotId: string) => {
+    tell(`hands:${lotId}`);
+    return readGermination(tx, await openFile(tx, lotId, now));
+  };
+  api.write({
+    method: 'post',
+    path: '/germination/dishes/:dish/hand',
+    permission: 'bench.write',
+    schema: handActSchema,
+    handle: async (context) => {
+      const [dish] = await context.tx
+        .select()
+        .from(vessel)
+        .where(eq(vessel.id, idParam(context.params, 'dish')));
+      if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+      await actAt(context, dishNamed(dish), context.body);
+      return seenBy(context, dish.lotId);
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/germination/dishes/:dish/late',
+    permission: 'bench.write',
+    schema: dishLateActSchema,
     handle: async (context) =>
-      keepKeys(context, await testById(context.tx, idParam(context.params, 'test'), 'germination'), context.body),
+      seenBy(context, await decideLateKeys(context, idParam(context.params, 'dish'), context.body)),
   });
 }
+
+const dishNamed = ({ id, number, lotId }: Pick<Vessel, 'id' | 'number' | 'lotId'>): NamedPlace => ({
+  ...placeOfDish(id),
+  words: `dish ${number}`,
+  lotId,
+});
 
 /** Locks a dish for a count: its lot first, as everywhere. */
 async function lockDish(tx: Transaction, id: string): Promise<Vessel> {
@@ -165,6 +205,7 @@ export async function countDish(
   const others = current.filter((row) => row !== before);
   const on = seen?.on ?? before?.seenOn ?? hand.today;
   const closesDish = checkSeeds(dish, others, on, body);
+  if (!before?.closed && from === 'bench') await writeInHand(tx, dishNamed(dish), hand, body.closed);
   const keyed = body.closed && !before?.closed && from === 'bench' ? await keysHeld(tx, dish.id, key) : null;
   const superseded = keyed && checkKeys(keyed, body);
 

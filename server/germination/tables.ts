@@ -67,6 +67,8 @@ export const tallyEvent = pgTable(
     seedClass: text('seed_class').notNull(),
     /** Seeds called by this key: 1, 10, or the rest; negative for a key taken back. */
     seeds: integer('seeds').notNull(),
+    /** It came after somebody else had the dish: it counts only where `late_fate` says so. */
+    late: boolean('late').notNull().default(false),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },

@@ -1,12 +1,15 @@
 import { createHash } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type Joi from 'joi';
+import { PAGE_HEADER } from '@mercato/contract/hands/hands';
+import type { Topic } from '@mercato/contract/http/live';
 import { validate } from '@mercato/contract/http/validate';
 import { may, type Permission, type Role } from '@mercato/core/register/permissions';
 import { sqlState, type Connection, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
+import { noteOf, notify } from '../live/notes.ts';
 import { Fault, fault } from './fault.ts';
 import { todayIn } from './day.ts';
 
@@ -42,6 +45,8 @@ export interface WriteContext<B, Picture = unknown> extends Omit<ReadContext, 'q
   readonly audit: (note: AuditNote) => Promise<void>;
   /** Marks a lot whose standing must be derived anew before the transaction ends. */
   readonly touch: (lotId: string) => void;
+  /** Says on the live stream what was written to, once the transaction stands; of touched lots it says so itself. */
+  readonly tell: (topic: Topic) => void;
   /** Derives a touched lot's standing now, and answers with the whole picture of it. */
   readonly settle: (lotId: string) => Promise<Picture>;
 }
@@ -114,8 +119,14 @@ export class Api<Picture = unknown> {
     });
   }
 
-  /** A read that goes on: what `start` emits reaches the browser as server-sent events until it leaves; then its answer is called. */
-  stream(path: string, start: (context: ReadContext, emit: (event: object) => void) => Promise<() => void>): void {
+  /**
+   * A read that goes on: what `start` emits reaches the browser as server-sent events until it leaves, or `end` is
+   * called; then its answer is called. `emit` answers false where an event was left out, because its reader cannot keep up.
+   */
+  stream(
+    path: string,
+    start: (context: ReadContext, emit: (event: object) => boolean, end: () => void) => Promise<() => void>,
+  ): void {
     this.reads.push(path);
     this.router.get(path, async (request, response) => {
       const person = signedIn(response);
@@ -135,13 +146,20 @@ export class Api<Picture = unknown> {
         if (response.headersSent) return;
         response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' });
       };
-      const stop = await start(context, (event) => {
-        if (line.gone) return;
-        begin();
-        // A reader that cannot keep up gets the next state instead of all of them.
-        if (!response.writableNeedDrain) response.write(`data: ${JSON.stringify(event)}\n\n`);
-      });
+      const stop = await start(
+        context,
+        (event) => {
+          if (line.gone) return true;
+          begin();
+          // A reader that cannot keep up gets the next state instead of all of them.
+          if (response.writableNeedDrain) return false;
+          response.write(`data: ${JSON.stringify(event)}\n\n`);
+          return true;
+        },
+        () => response.end(),
+      );
       begin();
+      response.flushHeaders();
       if (line.gone) stop();
       else line.stop = stop;
     });
@@ -155,6 +173,7 @@ export class Api<Picture = unknown> {
       if (!may(person.roles, route.permission))
         throw fault('not-permitted', `${person.name} is ${person.roles.join(' and ')}: this is not theirs to do.`);
       const key = keyOf(request);
+      const page = pageOf(request);
       const seenVersion = versionOf(request, route.versioned ?? false);
       const checked = validate(route.schema, (request.body as unknown) ?? {});
       if (!checked.ok)
@@ -168,6 +187,7 @@ export class Api<Picture = unknown> {
         async (tx) => {
           const now = this.parts.clock();
           const touched = new Set<string>();
+          const told = new Set<Topic>();
           const body = await route.handle({
             tx,
             person,
@@ -177,6 +197,7 @@ export class Api<Picture = unknown> {
             now,
             hand: {
               personId: person.id,
+              page,
               at: now,
               today: todayIn(now, zoneOf(response)),
               zone: zoneOf(response),
@@ -195,13 +216,18 @@ export class Api<Picture = unknown> {
               });
             },
             touch: (lotId) => touched.add(lotId),
+            tell: (topic) => told.add(topic),
             settle: (lotId) => {
               touched.delete(lotId);
+              told.add(`lot:${lotId}`);
               return this.parts.refreshStanding(tx, lotId, now);
             },
           });
-          for (const lotId of touched) await this.parts.refreshStanding(tx, lotId, now);
-          return { status: route.status ?? 200, body };
+          for (const lotId of touched) {
+            told.add(`lot:${lotId}`);
+            await this.parts.refreshStanding(tx, lotId, now);
+          }
+          return { status: route.status ?? 200, body, note: noteOf(page, [...told]) };
         },
       );
       response.status(answer.status).json(answer.body);
@@ -214,7 +240,7 @@ export class Api<Picture = unknown> {
     route: string,
     key: string,
     hash: string,
-    work: (tx: Transaction) => Promise<{ status: number; body: object }>,
+    work: (tx: Transaction) => Promise<{ status: number; body: object; note: string | null }>,
   ): Promise<{ status: number; body: object }> {
     return untilItGoesThrough(() =>
       this.parts.connection.db.transaction(async (tx) => {
@@ -234,7 +260,12 @@ export class Api<Picture = unknown> {
           return { status: before.status ?? 200, body: before.answer ?? {} };
         }
         const answer = await work(tx);
-        await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
+        // One statement: every bench hears of it at the moment at which it stands.
+        await tx
+          .update(idempotencyKey)
+          .set({ status: answer.status, answer: answer.body })
+          .where(mine)
+          .returning({ told: answer.note === null ? sql`null` : notify(answer.note) });
         return answer;
       }),
     );
@@ -282,6 +313,12 @@ function keyOf(request: Request): string {
   if (!key || key.length > 100 || !/^[\x21-\x7e]+$/.test(key))
     throw fault('missing-idempotency-key', 'Writes carry an Idempotency-Key header of 1 to 100 printable characters.');
   return key;
+}
+
+/** The page that writes; what is no id names none. */
+function pageOf(request: Request): string | null {
+  const page = request.get(PAGE_HEADER) ?? '';
+  return UUID.test(page) ? page : null;
 }
 
 function versionOf(request: Request, needed: boolean): number | null {

@@ -134,6 +134,32 @@ describe('two writers at once', () => {
     expect(hands.lab.errors).toEqual([]);
   });
 
+  it('keys of two hands, a take-over and a count of one dish', async () => {
+    const { test, dishes } = await bench('C-7');
+    const dish = dishes[0]?.id ?? '';
+    const pages = [crypto.randomUUID(), crypto.randomUUID()];
+    const key = (sequence: number) => ({ sequence, dishId: dish, day: 0, seedClass: 'dead', seeds: 0, turn: 0 });
+    await together((round) => [
+      ...[hands.analyst, hands.lead].map((who, i) =>
+        who.post(`/germination/tests/${test}/tallies`, { session: pages[i], page: pages[i], keys: [key(round)] }),
+      ),
+      hands.lead.post(
+        `/germination/dishes/${dish}/hand`,
+        { act: round % 2 === 0 ? 'take' : 'leave', turn: round },
+        { 'Mercato-Page': pages[1] ?? '' },
+      ),
+      hands.analyst.put(
+        `/germination/dishes/${dish}/days/0`,
+        { counts: { normal: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0 }, closed: false, final: false, entry: 'typed' },
+        1,
+        { 'Mercato-Page': pages[0] ?? '' },
+      ),
+    ]);
+    const { pool } = hands.lab.connection;
+    // Each press of each page was kept once, counted or not.
+    expect((await pool.query('select 1 from tally_event where dish_id = $1', [dish])).rowCount).toBe(2 * ROUNDS);
+  });
+
   // Source: the issue: an out-of-limit weighing within 60 ms of counts had left the list "open" and the sheet "held".
   it('the list says what the sheet says, whoever wrote last', async () => {
     for (let round = 0; round < Math.min(ROUNDS, 12); round += 1) {
@@ -200,8 +226,10 @@ describe('the write door', () => {
 
 describe('keys of a dish', () => {
   const session = () => crypto.randomUUID();
-  const press = (test: string, id: string, keys: object[]) =>
-    hands.analyst.post(`/germination/tests/${test}/tallies`, { session: id, keys });
+  // One page, that is one hand, however often its queue began anew.
+  const page = crypto.randomUUID();
+  const press = (test: string, id: string, keys: object[], on = page) =>
+    hands.analyst.post(`/germination/tests/${test}/tallies`, { session: id, page: on, keys });
   const key = (dishId: string | undefined, sequence: number, seeds: number, seedClass = 'normal') => ({
     sequence,
     dishId,
@@ -278,7 +306,7 @@ describe('keys of a dish', () => {
       await hands.lead.get<{ entries: { after: { insteadOfKeys?: object } | null }[] }>(`/lots/${lot}/history`)
     ).body.entries;
     expect(history.at(-1)?.after?.insteadOfKeys).toMatchObject({ normal: 30, dead: 2 });
-    // The count is closed: a key that comes late is refused, not lost in silence.
+    // The count is closed: a key of the hand that closed it is refused, not lost in silence.
     expect((await press(test, session(), [key(dish, 0, 1)])).body.errors?.[0]).toEqual({
       path: 'keys.0.day',
       message: 'this count is closed: correct its figures instead',

@@ -1,7 +1,8 @@
+import type { KeptKeys, LateAct } from '@mercato/contract/hands/hands';
 import { isLimited, type FindBatch, type KeyBindings, type TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
   allObservations,
@@ -12,6 +13,17 @@ import {
 } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import {
+  checkShown,
+  counts,
+  keepFate,
+  keptKeys,
+  receive,
+  waits,
+  writeInHand,
+  type NamedPlace,
+  type Place,
+} from '../hands/hands.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
@@ -64,8 +76,8 @@ export async function countTray(
     { version: mine.length, updatedAt: newest?.recordedAt ?? test.updatedAt },
     (await namesOf(tx)).get(newest?.by ?? '') ?? 'somebody',
   );
-  const superseded = new Set(ever.map((one) => one.supersedes));
-  const before = ever.filter((one) => !superseded.has(one.id));
+  const replaced = new Set(ever.map((one) => one.supersedes));
+  const before = ever.filter((one) => !replaced.has(one.id));
   const [from] = await tx.select({ massG: vessel.massG }).from(vessel).where(eq(vessel.id, test.vesselId));
   const elsewhere = before
     .filter((one) => trayOf(one.field).name === 'examined' && trayOf(one.field).tray !== tray)
@@ -79,12 +91,14 @@ export async function countTray(
           : `the working sample holds ${shownGrams(new Exact(from.massG))} g, and the other trays hold ${shownGrams(elsewhere)} g of it`,
       },
     ]);
+  const closed = before.find((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined');
+  if (!closed) await writeInHand(tx, trayNamed(test, tray), hand, true);
+  const superseded = closed ? null : checkKeys(await keysHeld(tx, test.id, tray), body);
   const named = new Set(body.species.map((one) => one.name));
   const gone = speciesIn(
     fieldsOfTray(Object.fromEntries(before.map((one) => [one.field, { text: one.enteredText }])), tray),
   ).filter((one) => !named.has(one.name));
   // What is added to a closed tray was seen when the tray was.
-  const closed = before.find((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined');
   const stated = seenOf(hand, body, await drawnBefore(tx, test.vesselId));
   const notes = await weighingNotes(tx, body.weighedOn, { examined: body.examined }, hand.at);
   const changes = await recordObservations(
@@ -105,10 +119,46 @@ export async function countTray(
     action: `${changes.corrected.length > 0 ? 'corrected' : 'counted'} other seeds ${test.number}, tray ${tray}`,
     subject: `test ${test.id}`,
     before: changes.corrected,
-    after: body,
+    after: { ...body, ...(superseded ? { insteadOfKeys: superseded } : {}) },
     reason: body.reason,
   });
   touch(test.lotId);
+}
+
+const placeOfTray = (testId: string, tray: number): Place => ({ kind: 'tray', subject: testId, part: tray });
+export const trayNamed = (test: Pick<BenchTest, 'id' | 'lotId'>, tray: number): NamedPlace => ({
+  ...placeOfTray(test.id, tray),
+  words: `tray ${tray}`,
+  lotId: test.lotId,
+});
+
+/** Seeds that were keyed of one tray, by species. */
+async function keysHeld(tx: Write['tx'], testId: string, tray: number): Promise<Record<string, number>> {
+  const rows = await tx
+    .select({ name: findEvent.species, seeds: sql<number>`sum(${findEvent.seeds})::int` })
+    .from(findEvent)
+    .where(and(eq(findEvent.testId, testId), eq(findEvent.tray, tray), counts(findEvent)))
+    .groupBy(findEvent.species);
+  return Object.fromEntries(rows.filter((one) => one.seeds > 0).map((one) => [one.name, one.seeds]));
+}
+
+/**
+ * A tray that was tallied is closed on what the server holds of its keys. Answers with the keys that typed figures
+ * stand instead of; null where there are none, or they agree.
+ */
+function checkKeys(held: Record<string, number>, { entry, species }: TrayCount): Record<string, number> | null {
+  const said = new Map(species.map((one) => [one.name, one.count]));
+  const names = new Set([...Object.keys(held), ...said.keys()]);
+  if ([...names].every((name) => (held[name] ?? 0) === (said.get(name) ?? 0))) return null;
+  const words = Object.entries(held).map(([name, seeds]) => `${seeds} ${name}`);
+  if (entry === 'keys')
+    throw fault('conflict', 'The keys that reached the server say otherwise: nothing was closed.', [
+      {
+        path: 'species',
+        message: `the server holds ${words.length > 0 ? words.join(', ') : 'no keys'}; wait until all keys are sent, or type the figures`,
+      },
+    ]);
+  return words.length > 0 ? held : null;
 }
 
 async function judge(tx: Write['tx'], test: BenchTest, hand: Hand): Promise<void> {
@@ -152,7 +202,7 @@ export async function keepFinds(
   { tx, hand }: Pick<Write, 'tx' | 'hand'>,
   test: BenchTest,
   body: FindBatch,
-): Promise<{ kept: number[] }> {
+): Promise<KeptKeys> {
   const asked = await searchesFor(tx, test);
   body.keys.forEach((key, i) => {
     if (!asked(key.species))
@@ -181,20 +231,74 @@ export async function keepFinds(
         { path: `keys.${i}.sequence`, message: 'this press came before as something else' },
       ]);
   });
-  await tx
-    .insert(findEvent)
-    .values(
-      body.keys.map((key) => ({
-        id: uuid(),
-        session: body.session,
-        testId: test.id,
-        ...key,
-        by: hand.personId,
-        at: hand.at,
-      })),
-    )
-    .onConflictDoNothing();
-  return { kept: body.keys.map((key) => key.sequence) };
+  const fresh = body.keys.filter(
+    (key, i) =>
+      !earlier.some((one) => one.sequence === key.sequence) &&
+      body.keys.findIndex((one) => one.sequence === key.sequence) === i,
+  );
+  const late = await receive(tx, hand, body.page ?? body.session, fresh, ({ tray, turn }) => ({
+    place: placeOfTray(test.id, tray),
+    turn,
+  }));
+  if (fresh.length > 0)
+    await tx
+      .insert(findEvent)
+      .values(
+        fresh.map((key) => {
+          const { turn: _turn, ...pressed } = key;
+          return {
+            id: uuid(),
+            session: body.session,
+            testId: test.id,
+            ...pressed,
+            late: late.has(key),
+            by: hand.personId,
+            at: hand.at,
+          };
+        }),
+      )
+      .onConflictDoNothing();
+  return keptKeys(body.keys, late, earlier);
+}
+
+/** Says what becomes of late keys of one tray of a (locked) test: they are added to its tally, or set aside for good. */
+export async function decideLateFinds(
+  { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
+  test: BenchTest,
+  tray: number,
+  { session, keys, fate }: LateAct,
+): Promise<void> {
+  const late = await tx
+    .select()
+    .from(findEvent)
+    .where(
+      and(eq(findEvent.testId, test.id), eq(findEvent.tray, tray), eq(findEvent.session, session), waits(findEvent)),
+    );
+  checkShown({ keys }, late.length);
+  if (fate === 'taken') {
+    const refuse = (message: string): never => {
+      throw fault('invalid', 'These keys cannot be added.', [{ path: 'fate', message }]);
+    };
+    const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
+    if (current.some((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined'))
+      refuse(`tray ${tray} is closed: correct its figures instead`);
+    const sums = await keysHeld(tx, test.id, tray);
+    for (const one of late) sums[one.species] = (sums[one.species] ?? 0) + one.seeds;
+    for (const [name, seeds] of Object.entries(sums))
+      if (seeds < 0) refuse(`takes back more ${name} than were counted`);
+  }
+  await keepFate(
+    tx,
+    hand,
+    late.map((one) => one.id),
+    fate,
+  );
+  await audit({
+    lotId: test.lotId,
+    action: `${fate === 'taken' ? 'took' : 'set aside'} late keys of other seeds ${test.number}, tray ${tray}`,
+    subject: `test ${test.id}`,
+    after: { keys: late.length, by: late[0]?.by },
+  });
 }
 
 /** Binds species to keys for this sample; what was tallied before stays with its species. */

@@ -57,6 +57,7 @@ describe('a search in trays', () => {
     for (let i = 0; i < 3; i += 1)
       expect((await hands.analyst.post(`/other-seeds/tests/${test.id}/tallies`, batch)).body).toEqual({
         kept: [0, 1, 2, 3],
+        late: [],
       });
     const view = (await hands.analyst.get<OtherSeedsView>(`/lots/${lot}/other-seeds`)).body;
     expect(view.tests[0]?.trays.map((one) => one.tallies)).toEqual([

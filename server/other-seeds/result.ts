@@ -1,4 +1,4 @@
-import { inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { StepLine } from '@mercato/contract/register/lots';
 import {
   isReduced,
@@ -20,6 +20,9 @@ import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
+import { counts, heldPlaces, lateKeys, takenOf } from '../hands/hands.ts';
+import { lateFate } from '../hands/tables.ts';
+import { namesOf } from '../register/people.ts';
 import { allObservations } from '../database/observations.ts';
 import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import type { BenchTest } from '../register/tests.ts';
@@ -112,6 +115,7 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
           examinedG: own.examined ? new Exact(own.examined.text).toNumber() : null,
           species: speciesIn(own),
           tallies: [],
+          ...IN_NOBODYS_HAND,
         };
       });
     const mass = file.vessels.find((one) => one.id === test.vesselId)?.massG;
@@ -154,9 +158,15 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
   };
 }
 
-/** Adds what was tallied so far; only the station asks for it, so that no other write has to. */
+const IN_NOBODYS_HAND = { held: { turn: 0, holder: null, taken: 0 }, late: [] };
+
+/**
+ * Adds what was tallied so far, who has which tray in hand, and the keys that came late; only the station asks for it,
+ * so that no other write has to.
+ */
 export async function withTallies(tx: Transaction, view: OtherSeedsView): Promise<OtherSeedsView> {
   if (view.tests.length === 0) return view;
+  const ids = view.tests.map((one) => one.id);
   const tallies = await tx
     .select({
       testId: findEvent.testId,
@@ -165,21 +175,32 @@ export async function withTallies(tx: Transaction, view: OtherSeedsView): Promis
       seeds: sql<number>`sum(${findEvent.seeds})::int`,
     })
     .from(findEvent)
-    .where(
-      inArray(
-        findEvent.testId,
-        view.tests.map((one) => one.id),
-      ),
-    )
+    .where(and(inArray(findEvent.testId, ids), counts(findEvent)))
     .groupBy(findEvent.testId, findEvent.tray, findEvent.species);
+  const names = await namesOf(tx);
+  const heldOf = await heldPlaces(tx, 'tray', ids, names);
+  const late = await tx
+    .select({
+      testId: findEvent.testId,
+      tray: findEvent.tray,
+      session: findEvent.session,
+      by: findEvent.by,
+      at: findEvent.at,
+      name: findEvent.species,
+      seeds: findEvent.seeds,
+      fate: lateFate.fate,
+    })
+    .from(findEvent)
+    .leftJoin(lateFate, eq(lateFate.eventId, findEvent.id))
+    .where(and(inArray(findEvent.testId, ids), findEvent.late));
   const none = { version: 0, fields: {}, examinedG: null, species: [], tallies: [] };
   return {
     ...view,
     tests: view.tests.map((test) => {
       const mine = tallies.filter((one) => one.testId === test.id && one.seeds !== 0);
-      const numbers = [
-        ...new Set([...test.trays, ...mine.map((one) => ({ number: one.tray }))].map((one) => one.number)),
-      ];
+      const lateHere = late.filter((one) => one.testId === test.id);
+      const keyed = [...mine, ...lateHere].map((one) => one.tray);
+      const numbers = [...new Set([...test.trays.map((one) => one.number), ...keyed])];
       return {
         ...test,
         trays: numbers
@@ -187,6 +208,14 @@ export async function withTallies(tx: Transaction, view: OtherSeedsView): Promis
           .map((number) => ({
             ...(test.trays.find((one) => one.number === number) ?? { number, ...none }),
             tallies: mine.filter((one) => one.tray === number).map(({ name, seeds }) => ({ name, seeds })),
+            held: {
+              ...heldOf(test.id, number),
+              taken: takenOf(lateHere.filter((one) => one.tray === number)),
+            },
+            late: lateKeys(
+              lateHere.filter((one) => one.tray === number),
+              names,
+            ),
           })),
       };
     }),

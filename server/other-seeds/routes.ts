@@ -4,11 +4,15 @@ import {
   newOtherSeedsTestSchema,
   otherFindsSchema,
   trayCountSchema,
+  trayLateActSchema,
   trayNumber,
   type NewOtherSeedsTest,
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { nameBindingSchema } from '@mercato/contract/other-seeds/names';
 import type { Jurisdictions } from '@mercato/contract/register/request';
+import { handActSchema } from '@mercato/contract/hands/hands';
+import type Joi from 'joi';
+import { actAt } from '../hands/hands.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
@@ -18,7 +22,7 @@ import { otherResultRoutes } from '../register/otherResultRoutes.ts';
 import { lockTest, lockTestRow, startTest, testById, type BenchTest } from '../register/tests.ts';
 import { currentEdition } from '../rule-books/editions.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
-import { bindKeys, countTray, keepFinds } from './count.ts';
+import { bindKeys, countTray, decideLateFinds, keepFinds, trayNamed } from './count.ts';
 import { bindName } from './names.ts';
 import { keepOtherFinds, readOtherFinds } from './others.ts';
 import { otherSeedsObservation } from './tables.ts';
@@ -62,8 +66,7 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
     versioned: true,
     handle: async (context) => {
       const { tx, params, body, seenVersion } = context;
-      const tray = trayNumber(params.tray);
-      if (tray === null) throw fault('not-found', 'There is no such tray: they are numbered from 1 to 1000.');
+      const tray = trayIn(params);
       const id = idParam(params, 'test');
       const test = await lockTestRow(tx, id, 'other-seeds');
       await countTray(context, test, tray, body, seenVersion);
@@ -90,9 +93,36 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
     path: '/other-seeds/tests/:test/tallies',
     permission: 'bench.write',
     schema: findBatchSchema,
-    handle: async (context) =>
-      keepFinds(context, await testById(context.tx, idParam(context.params, 'test'), 'other-seeds'), context.body),
+    handle: async (context) => {
+      const test = await testById(context.tx, idParam(context.params, 'test'), 'other-seeds');
+      context.tell(`hands:${test.lotId}`);
+      return keepFinds(context, test, context.body);
+    },
   });
+
+  /** A write about the keys of one tray; the search as it stands then is the answer. */
+  const ofTray = <B>(
+    path: string,
+    schema: Joi.Schema<B>,
+    work: (context: WriteContext<B>, test: BenchTest, tray: number) => Promise<void>,
+  ) => {
+    api.write<B>({
+      method: 'post',
+      path: `/other-seeds/tests/:test/trays/:tray/${path}`,
+      permission: 'bench.write',
+      schema,
+      handle: async (context) => {
+        const { tx, params, now, tell } = context;
+        const tray = trayIn(params);
+        const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
+        await work(context, test, tray);
+        tell(`hands:${test.lotId}`);
+        return withTallies(tx, await readOtherSeeds(tx, await openFile(tx, test.lotId, now)));
+      },
+    });
+  };
+  ofTray('hand', handActSchema, (context, test, tray) => actAt(context, trayNamed(test, tray), context.body));
+  ofTray('late', trayLateActSchema, (context, test, tray) => decideLateFinds(context, test, tray, context.body));
 
   api.write({
     method: 'put',
@@ -114,6 +144,12 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
   );
 
   otherResultRoutes(api, 'other-seeds', otherFindsSchema, readOtherFinds, keepOtherFinds);
+}
+
+function trayIn(params: Readonly<Record<string, string>>): number {
+  const tray = trayNumber(params.tray);
+  if (tray === null) throw fault('not-found', 'There is no such tray: they are numbered from 1 to 1000.');
+  return tray;
 }
 
 /** Starts a search on a working sample; the noxious lists that are in use now are those it is held against. */

@@ -20,6 +20,8 @@ export const findEvent = pgTable(
     species: text('species').notNull(),
     /** Seeds found with this key; negative for a key taken back. */
     seeds: integer('seeds').notNull(),
+    /** It came after somebody else had the tray: it counts only where `late_fate` says so. */
+    late: boolean('late').notNull().default(false),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },

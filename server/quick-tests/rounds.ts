@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { EndBag, FloatNote, NewLook, NewRound } from '@mercato/contract/quick-tests/rounds';
+import type { HandAct } from '@mercato/contract/hands/hands';
+import type { EndBag, FloatNote, LateLookAct, NewLook, NewRound } from '@mercato/contract/quick-tests/rounds';
 import { badSeedOrBadTest } from '@mercato/core/quick-tests/badTest';
 import type { RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
@@ -8,6 +9,7 @@ import { Exact } from '@mercato/core/units/mass';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
+import { actAt, keepFate, receive, writeInHand, type NamedPlace } from '../hands/hands.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { freeCodes } from '../register/codes.ts';
@@ -140,16 +142,67 @@ export async function keepLook(
   const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
   if (ended) refuse('on', `this bag ended on ${ended.on}: what is seen now is not of this test`);
   const looks = await looksOf(tx, [bagId]);
-  const sprouted = sproutedIn(looks.get(bagId) ?? []);
-  if (sprouted + body.sprouted > bag.seeds)
-    refuse(
-      'sprouted',
-      `more sprouted than were laid out: ${bag.seeds} seeds, of which ${sprouted} had sprouted before`,
-    );
-  const { on, sprouted: fresh, ...look } = body;
-  await tx.insert(bagLook).values({ id: lookId, bagId, on, sprouted: fresh, look, by: hand.personId, at: hand.at });
+  const { on, sprouted: fresh, hand: pressed, ...look } = body;
+  const place = bagNamed(bag);
+  const late =
+    pressed !== undefined &&
+    (await receive(tx, hand, pressed.page, [pressed], ({ turn }) => ({ place, turn }))).size > 0;
+  if (!late) {
+    checkSprouted(bag, sproutedIn(looks.get(bagId) ?? []), fresh, (message) => refuse('sprouted', message));
+    // A look is whole: the bag is put down with it.
+    if (pressed !== undefined) await writeInHand(tx, place, { ...hand, page: pressed.page }, true);
+  }
+  await tx
+    .insert(bagLook)
+    .values({ id: lookId, bagId, on, sprouted: fresh, look, late, by: hand.personId, at: hand.at });
   await audit({ action: 'looked at a bag', subject: `bag ${bag.number} of round ${round.number}`, after: body });
   return bag.roundId;
+}
+
+function checkSprouted(bag: Bag, before: number, sprouted: number, refuse: (message: string) => never): void {
+  if (before + sprouted > bag.seeds)
+    refuse(`more sprouted than were laid out: ${bag.seeds} seeds, of which ${before} had sprouted before`);
+}
+
+const bagNamed = (bag: Bag): NamedPlace => ({
+  kind: 'bag',
+  subject: bag.id,
+  part: 0,
+  words: `bag ${bag.number}`,
+  lotId: null,
+});
+
+/** Takes a bag in hand, from somebody else too, or puts it down. */
+export async function handleBag(context: Write, bagId: string, body: HandAct): Promise<void> {
+  await actAt(context, bagNamed(await lockBag(context.tx, bagId)), body);
+}
+
+/** Says what becomes of a look that came late: what it saw is added, or set aside for good. */
+export async function decideLateLook(
+  { tx, hand, audit }: Write,
+  bagId: string,
+  lookId: string,
+  { fate }: LateLookAct,
+): Promise<void> {
+  const bag = await lockBag(tx, bagId);
+  const looks = (await looksOf(tx, [bagId])).get(bagId) ?? [];
+  const look = looks.find((one) => one.row.id === lookId);
+  if (!look) throw fault('not-found', 'There is no such look.');
+  if (look.late !== 'waits') throw fault('conflict', 'This look is settled already.');
+  if (fate === 'taken') {
+    const refuse = (message: string): never => {
+      throw fault('invalid', 'This look cannot be added.', [{ path: 'fate', message }]);
+    };
+    const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
+    if (ended) refuse(`this bag ended on ${ended.on}`);
+    checkSprouted(bag, sproutedIn(looks), look.row.sprouted, refuse);
+  }
+  await keepFate(tx, hand, [lookId], fate);
+  await audit({
+    action: `${fate === 'taken' ? 'took' : 'set aside'} a late look`,
+    subject: `bag ${bag.number}`,
+    after: { look: lookId },
+  });
 }
 
 export async function strikeLook(
@@ -208,10 +261,11 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
   const bag = await lockBag(tx, bagId);
   const view = await bagView(tx, bagId, now);
   if (view.ended) throw fault('conflict', 'This bag has ended already.');
-  const last = view.looks.filter((one) => one.struck === null).at(-1);
+  const last = view.looks.filter((one) => one.struck === null && (one.late === null || one.late === 'taken')).at(-1);
   const refuse = (message: string): never => {
     throw fault('invalid', 'The bag cannot end on that day.', [{ path: 'on', message }]);
   };
+  if (view.late > 0) refuse('a look at it came late: take it or set it aside first');
   if (!last) refuse('nobody has looked at it yet: write a look down first');
   if (body.on < view.round.startedOn) refuse(`lies before the start: the round began on ${view.round.startedOn}`);
   if (last && body.on < last.on) refuse(`lies before the last look, of ${last.on}`);

@@ -1,15 +1,17 @@
 import {
   endBagSchema,
   floatNoteSchema,
+  lateLookActSchema,
   newLookSchema,
   newRoundSchema,
   strikeLookSchema,
   type RoundList,
 } from '@mercato/contract/quick-tests/rounds';
+import { handActSchema } from '@mercato/contract/hands/hands';
 import type Joi from 'joi';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { renderBagLabels } from './labels.ts';
-import { endBag, keepFloat, keepLook, startRound, strikeLook } from './rounds.ts';
+import { decideLateLook, endBag, handleBag, keepFloat, keepLook, startRound, strikeLook } from './rounds.ts';
 import { bagView, listRounds, roundView } from './views.ts';
 
 export function quickTestRoutes(api: Api): void {
@@ -37,8 +39,10 @@ export function quickTestRoutes(api: Api): void {
     permission: 'store.write',
     schema: newLookSchema,
     handle: async (context) => {
-      const { tx, params, body, now } = context;
-      return roundView(tx, await keepLook(context, idParam(params, 'bag'), idParam(params, 'look'), body), now);
+      const { tx, params, body, now, tell } = context;
+      const round = await keepLook(context, idParam(params, 'bag'), idParam(params, 'look'), body);
+      tell(`round:${round}`);
+      return roundView(tx, round, now);
     },
   });
   /** A write to one bag; the bag as it stands then is the answer. */
@@ -56,12 +60,18 @@ export function quickTestRoutes(api: Api): void {
       handle: async (context) => {
         const bag = idParam(context.params, 'bag');
         await work(context, bag);
-        return bagView(context.tx, bag, context.now);
+        const view = await bagView(context.tx, bag, context.now);
+        context.tell(`round:${view.round.id}`);
+        return view;
       },
     });
   };
   ofBag('post', 'looks/:look/strike', strikeLookSchema, (context, bag) =>
     strikeLook(context, bag, idParam(context.params, 'look'), context.body.reason),
+  );
+  ofBag('post', 'hand', handActSchema, (context, bag) => handleBag(context, bag, context.body));
+  ofBag('post', 'looks/:look/late', lateLookActSchema, (context, bag) =>
+    decideLateLook(context, bag, idParam(context.params, 'look'), context.body),
   );
   ofBag('put', 'float', floatNoteSchema, (context, bag) => keepFloat(context, bag, context.body));
   ofBag('post', 'end', endBagSchema, (context, bag) => endBag(context, bag, context.body));

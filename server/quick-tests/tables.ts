@@ -50,6 +50,8 @@ export const bagLook = pgTable(
     on: date('on').notNull(),
     sprouted: integer('sprouted').notNull(),
     look: jsonb('look').notNull(),
+    /** It came after somebody else had the bag: it counts only where `late_fate` says so. */
+    late: boolean('late').notNull().default(false),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },

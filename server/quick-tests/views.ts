@@ -16,6 +16,9 @@ import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
 import type { Transaction } from '../database/connect.ts';
+import type { Fate } from '@mercato/contract/hands/hands';
+import { heldPlaces } from '../hands/hands.ts';
+import { lateFate } from '../hands/tables.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -67,23 +70,31 @@ export async function roundById(tx: Transaction, id: string): Promise<Round> {
 interface StoredLook {
   readonly row: typeof bagLook.$inferSelect;
   readonly strike: typeof bagLookStrike.$inferSelect | null;
+  readonly late: LookView['late'];
 }
+
+/** Whether it speaks of its bag: it is not struck, and came in time or was taken. */
+const stands = ({ strike, late }: StoredLook) => strike === null && (late === null || late === 'taken');
 
 export async function looksOf(tx: Transaction, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredLook[]>> {
   const found = new Map<string, StoredLook[]>();
   if (bagIds.length === 0) return found;
   const rows = await tx
-    .select({ row: bagLook, strike: bagLookStrike })
+    .select({ row: bagLook, strike: bagLookStrike, fate: lateFate.fate })
     .from(bagLook)
     .leftJoin(bagLookStrike, eq(bagLookStrike.lookId, bagLook.id))
+    .leftJoin(lateFate, eq(lateFate.eventId, bagLook.id))
     .where(inArray(bagLook.bagId, [...bagIds]))
     .orderBy(asc(bagLook.on), asc(bagLook.at), asc(bagLook.id));
-  for (const one of rows) found.set(one.row.bagId, [...(found.get(one.row.bagId) ?? []), one]);
+  for (const { row, strike, fate } of rows) {
+    const late = row.late ? ((fate as Fate | null) ?? 'waits') : null;
+    found.set(row.bagId, [...(found.get(row.bagId) ?? []), { row, strike, late }]);
+  }
   return found;
 }
 
 export const sproutedIn = (looks: readonly StoredLook[]) =>
-  looks.reduce((sum, one) => sum + (one.strike ? 0 : one.row.sprouted), 0);
+  looks.reduce((sum, one) => sum + (stands(one) ? one.row.sprouted : 0), 0);
 
 export async function listRounds(tx: Transaction, now: Date): Promise<RoundBrief[]> {
   const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
@@ -131,12 +142,13 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
       one,
     ]),
   );
+  const heldOf = await heldPlaces(tx, 'bag', ids, await namesOf(tx));
   const packets = await packetsById(tx, [...new Set(bags.flatMap((one) => one.packetId ?? []))], false);
   for (const bag of bags) {
     const round = rounds.find((one) => one.id === bag.roundId);
     if (!round) continue;
     const own = looks.get(bag.id) ?? [];
-    const standing = own.filter((one) => one.strike === null);
+    const standing = own.filter(stands);
     const end = ends.get(bag.id);
     const packet = bag.packetId === null ? undefined : packets.get(bag.packetId);
     const method = bag.method as SmallTestMethod;
@@ -161,6 +173,8 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
       lastLook: standing.at(-1)?.row.on ?? null,
       time: bagTime(method, Math.max(0, daysBetween(round.startedOn, end?.on ?? today)), sprouted),
       ended: end ? { on: end.on, verdict: end.verdict as TestVerdict } : null,
+      held: { ...heldOf(bag.id), taken: own.filter((one) => one.late === 'taken').length },
+      late: own.filter((one) => one.late === 'waits' && one.strike === null).length,
     };
     byRound.set(round.id, [...(byRound.get(round.id) ?? []), brief]);
   }
@@ -193,21 +207,22 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
     ...brief,
     round: roundIs,
     today,
-    looks: looks.map(({ row, strike }): LookView => ({
-      ...(row.look as Omit<NewLook, 'on' | 'sprouted'>),
+    looks: looks.map(({ row, strike, late }): LookView => ({
+      ...(row.look as Omit<NewLook, 'on' | 'sprouted' | 'hand'>),
       id: row.id,
       on: row.on,
       sprouted: row.sprouted,
       by: names.get(row.by) ?? '',
       at: row.at.toISOString(),
       struck: strike ? { by: names.get(strike.by) ?? '', reason: strike.reason } : null,
+      late,
     })),
     float: float ? { seeds: float.seeds, sank: float.hits, minutes: float.minutes ?? 0 } : null,
     few,
     causes: few === null ? [] : [...causesFor(brief.method, control !== undefined)],
     known: knownAnswers(brief, control),
     answer:
-      invalid || looks.length === 0
+      invalid || brief.lastLook === null
         ? null
         : quickAnswer(
             { sprouted: brief.sprouted, seeds: brief.seeds, packetSeeds: bag.packetSeeds ?? undefined },

@@ -9,6 +9,7 @@ import type { Role } from '@mercato/core/register/permissions';
 import { makeApp } from '../app.ts';
 import { connect, type Connection } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
+import { Feed } from '../live/feed.ts';
 import { hashPassword } from '../http/session.ts';
 import { prepareLaboratory } from '../laboratory.ts';
 import { person } from '../register/tables.ts';
@@ -27,6 +28,8 @@ export interface Laboratory {
   readonly clock: { now: Date };
   readonly visitor: () => Visitor;
   readonly as: (role: Role) => Promise<Visitor>;
+  /** The same laboratory served by a process of its own, with somebody signed in there. */
+  readonly anotherProcess: (role: Role) => Promise<Visitor>;
   readonly close: () => Promise<void>;
 }
 
@@ -53,13 +56,34 @@ export async function openLaboratory(): Promise<Laboratory> {
     })),
   );
   const errors: unknown[] = [];
-  const { app, api } = await makeApp({ connection, clock: () => clock.now, log: (error) => errors.push(error) });
-  const server = await new Promise<Server>((resolve) => {
-    const started = app.listen(0, '127.0.0.1', () => {
-      resolve(started);
+  const ends: (() => Promise<unknown>)[] = [];
+  const serve = async (over: Connection) => {
+    const feed = new Feed(over.url);
+    const { app, api } = await makeApp({
+      connection: over,
+      feed,
+      clock: () => clock.now,
+      log: (error) => errors.push(error),
     });
-  });
-  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    const server = await new Promise<Server>((resolve) => {
+      const started = app.listen(0, '127.0.0.1', () => {
+        resolve(started);
+      });
+    });
+    ends.push(async () => {
+      await feed.stop();
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await over.pool.end();
+    });
+    return { api, base: `http://127.0.0.1:${(server.address() as AddressInfo).port}` };
+  };
+  const { api, base } = await serve(connection);
+  const signedIn = async (at: string, role: Role) => {
+    const visitor = new Visitor(at);
+    await visitor.signIn(role);
+    return visitor;
+  };
   return {
     connection,
     api,
@@ -67,15 +91,10 @@ export async function openLaboratory(): Promise<Laboratory> {
     errors,
     clock,
     visitor: () => new Visitor(base),
-    as: async (role) => {
-      const visitor = new Visitor(base);
-      await visitor.signIn(role);
-      return visitor;
-    },
+    as: (role) => signedIn(base, role),
+    anotherProcess: async (role) => signedIn((await serve(connect(connection.url))).base, role),
     close: async () => {
-      server.closeAllConnections();
-      await new Promise((resolve) => server.close(resolve));
-      await connection.pool.end();
+      for (const end of ends) await end();
       await admin.query(`drop database ${name} with (force)`);
       await admin.end();
     },

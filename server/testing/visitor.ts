@@ -14,7 +14,7 @@ export class Visitor {
   cookie = '';
   csrf = '';
   id = '';
-  constructor(private readonly base: string) {}
+  constructor(readonly base: string) {}
 
   async signIn(username: string, password = PASSWORD): Promise<Answer<{ csrf: string; person: { id: string } }>> {
     const answer = await this.send<{ csrf: string; person: { id: string } }>('POST', '/session', {

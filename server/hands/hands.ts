@@ -1,0 +1,229 @@
+import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import type { PgColumn } from 'drizzle-orm/pg-core';
+import type { Fate, HandAct, Held, KeptKeys, LateAct, LateKeys } from '@mercato/contract/hands/hands';
+import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
+import type { Transaction } from '../database/connect.ts';
+import type { Hand } from '../database/observations.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { namesOf } from '../register/people.ts';
+import { heldPlace, lateFate } from './tables.ts';
+
+/** A dish, a tray of a search, or a bag. */
+export interface Place {
+  readonly kind: 'dish' | 'tray' | 'bag';
+  readonly subject: string;
+  readonly part: number;
+}
+type Row = typeof heldPlace.$inferSelect;
+
+const nameOf = ({ kind, subject, part }: Place) => `${kind} ${subject} ${part}`;
+/** One page of one person. */
+const handIs = (personId: string, page: string) => `${personId} ${page}`;
+
+const holdIn = ({ turn, since, personId, page, held }: Row): Hold => ({
+  turn,
+  since,
+  hand: personId === null || page === null ? null : handIs(personId, page),
+  held,
+});
+const placeIs = ({ kind, subject, part }: Place): SQL | undefined =>
+  and(eq(heldPlace.kind, kind), eq(heldPlace.subject, subject), eq(heldPlace.part, part));
+
+/** Locks places, in one order; one that nobody ever had gets its row. What hangs on them is locked before. */
+async function lockPlaces(tx: Transaction, places: readonly Place[], at: Date): Promise<ReadonlyMap<string, Row>> {
+  const inOrder = [...places].sort((a, b) => nameOf(a).localeCompare(nameOf(b)));
+  const { hand: _hand, ...never } = NEVER_HELD;
+  await tx
+    .insert(heldPlace)
+    .values(inOrder.map((one) => ({ ...one, ...never, at })))
+    .onConflictDoNothing();
+  const rows = new Map<string, Row>();
+  for (const place of inOrder) {
+    const [row] = await tx.select().from(heldPlace).where(placeIs(place)).for('update');
+    if (row) rows.set(nameOf(place), row);
+  }
+  return rows;
+}
+
+async function keepHold(tx: Transaction, place: Place, row: Row, hold: Hold, at: Date): Promise<void> {
+  const before = holdIn(row);
+  if (hold === before || (hold.turn === before.turn && hold.since === before.since)) return;
+  const [personId, page] = hold.hand === null ? [null, null] : hold.hand.split(' ');
+  await tx
+    .update(heldPlace)
+    .set({ turn: hold.turn, since: hold.since, personId: personId ?? null, page: page ?? null, held: hold.held, at })
+    .where(placeIs(place));
+}
+
+/** Takes in what one page pressed or noted, in its order, and answers with those that came too late to count. */
+export async function receive<T>(
+  tx: Transaction,
+  { personId, at }: Pick<Hand, 'personId' | 'at'>,
+  page: string,
+  items: readonly T[],
+  of: (item: T) => { readonly place: Place; readonly turn: number },
+): Promise<ReadonlySet<T>> {
+  const late = new Set<T>();
+  const places = new Map(items.map((one) => [nameOf(of(one).place), of(one).place]));
+  if (places.size === 0) return late;
+  const rows = await lockPlaces(tx, [...places.values()], at);
+  const holds = new Map([...rows].map(([name, row]) => [name, holdIn(row)]));
+  for (const item of items) {
+    const { place, turn } = of(item);
+    const arrived = arrive(holds.get(nameOf(place)) ?? NEVER_HELD, handIs(personId, page), turn);
+    holds.set(nameOf(place), arrived.hold);
+    if (!arrived.counts) late.add(item);
+  }
+  for (const [name, place] of places) {
+    const row = rows.get(name);
+    if (row) await keepHold(tx, place, row, holds.get(name) ?? NEVER_HELD, at);
+  }
+  return late;
+}
+
+/** What became of keys that were sent, some of them perhaps for the second time. */
+export const keptKeys = <K extends { readonly sequence: number }>(
+  keys: readonly K[],
+  late: ReadonlySet<K>,
+  earlier: readonly { readonly sequence: number; readonly late: boolean }[],
+): KeptKeys => ({
+  kept: keys.map((key) => key.sequence),
+  late: keys
+    .filter((key) => late.has(key) || earlier.some((one) => one.late && one.sequence === key.sequence))
+    .map((key) => key.sequence),
+});
+
+/** A place as it is called, and the lot whose record says who took it over; null where it belongs to none. */
+export interface NamedPlace extends Place {
+  readonly words: string;
+  readonly lotId: string | null;
+}
+
+/** Takes a place in hand, or puts it down. Taking it from somebody is written into the record. */
+export async function actAt(
+  { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
+  { words, lotId, ...place }: NamedPlace,
+  { act, turn }: HandAct,
+): Promise<void> {
+  const { personId, page, at } = hand;
+  if (page === null)
+    throw fault('invalid', 'Nobody knows which page this is.', [
+      { path: 'Mercato-Page', message: 'a header with the id of the page' },
+    ]);
+  const row = (await lockPlaces(tx, [place], at)).get(nameOf(place));
+  if (!row) return;
+  const before = holdIn(row);
+  const mine = handIs(personId, page);
+  await keepHold(tx, place, row, act === 'take' ? take(before, mine, turn) : leave(before, mine), at);
+  if (act !== 'take' || !before.held || before.hand === mine) return;
+  await audit({
+    lotId,
+    action: `took ${words} over from ${(await namesOf(tx)).get(row.personId ?? '') ?? 'somebody'}`,
+    subject: `${place.kind} ${place.subject}`,
+    before: { since: row.at },
+  });
+}
+
+/**
+ * Puts a place down whose count is closed, or lets its count be written.
+ * @throws {Fault} 409 while somebody else, or another page of this person, has it in hand
+ */
+export async function writeInHand(
+  tx: Transaction,
+  { words, lotId: _lot, ...place }: NamedPlace,
+  { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
+  closes: boolean,
+): Promise<void> {
+  const [row] = await tx.select().from(heldPlace).where(placeIs(place)).for('update');
+  if (!row?.held) return;
+  if (row.personId !== personId || (page !== null && row.page !== page)) {
+    const who = row.personId === personId ? 'Another page of yours' : (await namesOf(tx)).get(row.personId ?? '');
+    throw fault('conflict', `${who ?? 'Somebody'} has ${words} in hand: take it over first.`);
+  }
+  if (closes) await keepHold(tx, place, row, putDown(holdIn(row)), at);
+}
+
+/** Who has places of one kind, by subject and part. */
+export async function heldPlaces(
+  tx: Transaction,
+  kind: Place['kind'],
+  subjects: readonly string[],
+  names: ReadonlyMap<string, string>,
+): Promise<(subject: string, part?: number) => Omit<Held, 'taken'>> {
+  const rows =
+    subjects.length === 0
+      ? []
+      : await tx
+          .select()
+          .from(heldPlace)
+          .where(and(eq(heldPlace.kind, kind), inArray(heldPlace.subject, [...subjects])));
+  return (subject, part = 0) => {
+    const row = rows.find((one) => one.subject === subject && one.part === part);
+    if (!row) return { turn: 0, holder: null };
+    const { turn, held, personId, page, at } = row;
+    return {
+      turn,
+      holder:
+        held && personId !== null && page !== null
+          ? { name: names.get(personId) ?? '', page, since: at.toISOString() }
+          : null,
+    };
+  };
+}
+
+/** Whether a key or look counts: it came in time, or was taken afterwards. */
+export const counts = (event: { readonly id: PgColumn; readonly late: PgColumn }): SQL =>
+  sql`(not ${event.late} or exists (select 1 from late_fate f where f.event_id = ${event.id} and f.fate = 'taken'))`;
+
+/** Late, and nobody has said yet what becomes of it. */
+export const waits = (event: { readonly id: PgColumn; readonly late: PgColumn }): SQL =>
+  sql`(${event.late} and not exists (select 1 from late_fate f where f.event_id = ${event.id}))`;
+
+export interface LateEvent {
+  readonly session: string;
+  readonly by: string;
+  readonly at: Date;
+  /** Class or species. */
+  readonly name: string;
+  readonly seeds: number;
+  readonly fate: string | null;
+}
+
+/** Late keys of one place by the session that pressed them, without those of which somebody said what becomes of them. */
+export function lateKeys(events: readonly LateEvent[], names: ReadonlyMap<string, string>): LateKeys[] {
+  const waiting = events.filter((one) => one.fate === null).sort((a, b) => a.at.getTime() - b.at.getTime());
+  return [...new Set(waiting.map((one) => one.session))].map((session) => {
+    const own = waiting.filter((one) => one.session === session);
+    const seeds: Record<string, number> = {};
+    for (const one of own) seeds[one.name] = (seeds[one.name] ?? 0) + one.seeds;
+    return {
+      session,
+      by: names.get(own[0]?.by ?? '') ?? '',
+      from: (own[0]?.at ?? new Date(0)).toISOString(),
+      to: (own.at(-1)?.at ?? new Date(0)).toISOString(),
+      keys: own.length,
+      counts: seeds,
+    };
+  });
+}
+
+export const takenOf = (events: readonly LateEvent[]): number => events.filter((one) => one.fate === 'taken').length;
+
+/** @throws {Fault} 409 when there are not as many late keys as were shown */
+export function checkShown({ keys }: Pick<LateAct, 'keys'>, waiting: number): void {
+  if (waiting !== keys)
+    throw fault('conflict', 'These late keys are not what was shown.', [
+      { path: 'keys', message: `are ${waiting} by now: look again` },
+    ]);
+}
+
+/** Writes down what becomes of late keys or looks. */
+export async function keepFate(
+  tx: Transaction,
+  { personId, at }: Pick<Hand, 'personId' | 'at'>,
+  eventIds: readonly string[],
+  fate: Fate,
+): Promise<void> {
+  await tx.insert(lateFate).values(eventIds.map((eventId) => ({ eventId, fate, by: personId, at })));
+}

@@ -10,6 +10,7 @@ import { lazy, StrictMode, Suspense, type JSX } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
 import { Refused } from './api/client.ts';
+import { unfinished } from './api/live.ts';
 import { useSession } from './api/session.tsx';
 import { BenchGuard } from './register/BenchGuard.tsx';
 import { LotList } from './register/LotList.tsx';
@@ -81,6 +82,8 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
+      // Nor is what somebody fills in taken away when they come back to the page.
+      refetchOnWindowFocus: () => !unfinished(),
       // The server stands on this machine or beside it: whether there is a way out of the house does not matter.
       networkMode: 'always',
       retry: (tries, error) => !(error instanceof Refused && error.status >= 400 && error.status < 500) && tries < 2,

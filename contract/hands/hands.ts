@@ -1,9 +1,6 @@
 import Joi from 'joi';
 import { wholeNumber } from '../http/fields.ts';
 
-/** Names the page of a browser that writes: a hand at the bench. */
-export const PAGE_HEADER = 'Mercato-Page';
-
 /** Who has a dish, a tray or a bag in hand. */
 export interface Held {
   /** What a key or look carries as the turn under which it was made. */

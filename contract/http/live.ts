@@ -1,3 +1,6 @@
+/** Names the page of a browser that writes: a hand at the bench. */
+export const PAGE_HEADER = 'Mercato-Page';
+
 /** What the live stream says: what was written to, by its id. Whoever shows it reads it anew. */
 export interface LiveNote {
   /** Each a kind and an id: the record of a lot, who has a dish or tray of a lot in hand and what was keyed there, a round. */

@@ -1,6 +1,7 @@
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Fate, HandAct, Held, KeptKeys, LateAct, LateKeys } from '@mercato/contract/hands/hands';
+import { PAGE_HEADER } from '@mercato/contract/http/live';
 import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
 import type { Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
@@ -109,7 +110,7 @@ export async function actAt(
   const { personId, page, at } = hand;
   if (page === null)
     throw fault('invalid', 'Nobody knows which page this is.', [
-      { path: 'Mercato-Page', message: 'a header with the id of the page' },
+      { path: PAGE_HEADER, message: 'a header with the id of the page' },
     ]);
   const row = (await lockPlaces(tx, [place], at)).get(nameOf(place));
   if (!row) return;

@@ -1,4 +1,6 @@
+import { PAGE_HEADER } from '@mercato/contract/http/live';
 import type { FieldFault, Problem } from '@mercato/contract/http/problem';
+import { PAGE } from './page.ts';
 
 /** A refusal of the server, or the server out of reach (`status` 0). */
 export class Refused extends Error {
@@ -38,6 +40,8 @@ export interface WriteOptions {
   /** One key for one intention: a repeat after a lost answer does no harm. */
   readonly key?: string;
   readonly contentType?: string;
+  /** Goes on when the page that asks is left. */
+  readonly keepalive?: boolean;
 }
 
 export async function read<T>(path: string, signal?: AbortSignal): Promise<T> {
@@ -63,6 +67,7 @@ async function send<T>(
   const headers: Record<string, string> = {};
   if (method !== 'GET') {
     headers['X-CSRF-Token'] = csrf;
+    headers[PAGE_HEADER] = PAGE;
     headers['Idempotency-Key'] = options.key ?? crypto.randomUUID();
   }
   if (options.version !== undefined) headers['If-Match'] = `"${options.version}"`;
@@ -73,6 +78,7 @@ async function send<T>(
       method,
       headers,
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(options.keepalive ? { keepalive: true } : {}),
       ...(signal ? { signal } : {}),
     });
   } catch (error) {

@@ -38,11 +38,13 @@ function station(personId: string, testId = 'test') {
     waiting: null as Waiting | null,
     leftover: null as readonly StoredKey<TallyKey>[] | null,
     caughtUp: 0,
+    late: [] as readonly StoredKey<TallyKey>[],
   };
   const queue = new KeyQueue<TallyKey>(ROAD, personId, testId, {
     onWaiting: (waiting) => (told.waiting = waiting),
     onLeftover: (keys) => (told.leftover = keys),
     onCaughtUp: () => Promise.resolve((told.caughtUp += 1)),
+    onLate: (keys) => (told.late = keys),
   });
   return { queue, told };
 }
@@ -51,6 +53,7 @@ const pressed = fc.record({
   day: fc.constantFrom(4, 10),
   seedClass: fc.constantFrom(...CLASSES),
   seeds: fc.constantFrom(1, 10, -1),
+  turn: fc.nat(3),
 });
 const byText = (keys: readonly object[]) => keys.map((one) => JSON.stringify(one)).sort();
 
@@ -84,7 +87,7 @@ describe('keys on their way to the server', () => {
     const person = crypto.randomUUID();
     fakeServer(Array.from({ length: 40 }, (): Fate => 'lost'));
     const before = station(person);
-    before.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'normal', seeds: 1 });
+    before.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'normal', seeds: 1, turn: 0 });
     await settle(4);
     expect(before.told.waiting).toMatchObject({ keys: 1, refused: 0 });
     before.queue.stop();
@@ -105,10 +108,10 @@ describe('keys on their way to the server', () => {
     const person = crypto.randomUUID();
     const server = fakeServer([422]);
     const one = station(person, 'a closed test');
-    one.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'dead', seeds: 1 });
+    one.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'dead', seeds: 1, turn: 0 });
     await settle(6);
     expect(one.told.waiting).toEqual({ keys: 0, trouble: 'answered 422', refused: 1 });
-    one.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'normal', seeds: 1 });
+    one.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'normal', seeds: 1, turn: 0 });
     await settle(6);
     expect(held(server.taken)).toMatchObject([{ seedClass: 'normal' }]);
     await one.queue.dropRefused();
@@ -116,7 +119,7 @@ describe('keys on their way to the server', () => {
     expect(one.told.waiting).toEqual({ keys: 0, trouble: null, refused: 0 });
 
     const away = fakeServer([401]);
-    one.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'hard', seeds: 1 });
+    one.queue.push({ dishId: 'dish 1', day: 4, seedClass: 'hard', seeds: 1, turn: 0 });
     await settle(20);
     expect(away.asked).toHaveLength(1);
     expect(one.told.waiting).toMatchObject({ keys: 1, trouble: expect.stringContaining('sign in again') as string });

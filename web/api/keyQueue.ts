@@ -1,4 +1,6 @@
+import type { KeptKeys } from '@mercato/contract/hands/hands';
 import { fateOf, write } from './client.ts';
+import { PAGE } from './page.ts';
 import { Shelf } from './shelf.ts';
 
 interface Numbered {
@@ -8,6 +10,8 @@ interface Numbered {
 /** What a key press carries besides what it means. */
 interface Carried {
   readonly session: string;
+  /** The page on which it was pressed: a hand. */
+  readonly page?: string;
   readonly personId: string;
   readonly testId: string;
   /** Why the server would not take it; such a key is shown, and never sent again by itself. */
@@ -40,6 +44,8 @@ interface Listener<K extends Numbered> {
   readonly onLeftover: (keys: readonly StoredKey<K>[]) => void;
   /** Earlier keys have reached the server: what it knows must be read anew. */
   readonly onCaughtUp: () => Promise<unknown>;
+  /** Keys of this test came after somebody else had their place: the server keeps them, and does not count them. */
+  readonly onLate: (keys: readonly StoredKey<K>[]) => void;
 }
 
 /**
@@ -72,9 +78,11 @@ export class KeyQueue<K extends Numbered> {
   push(key: Omit<K, 'sequence'>): void {
     const { session, personId, testId } = this;
     const sequence = this.sequence++;
-    void this.shelf.put([{ ...key, sequence, session, personId, testId } as unknown as StoredKey<K>]).then(() => {
-      this.later(PAUSE);
-    });
+    void this.shelf
+      .put([{ ...key, sequence, session, page: PAGE, personId, testId } as unknown as StoredKey<K>])
+      .then(() => {
+        this.later(PAUSE);
+      });
   }
 
   /** Lets go of the keys that the server refused, when their person says so. */
@@ -160,9 +168,12 @@ export class KeyQueue<K extends Numbered> {
 
   /** Sends keys of one session and test; answers with the reason when they have to wait. */
   private async send(first: StoredKey<K>, batch: readonly StoredKey<K>[]): Promise<string | null> {
-    const keys = batch.map(({ session: _s, personId: _p, testId: _t, refused: _r, ...key }) => key);
+    const keys = batch.map(({ session: _s, page: _h, personId: _p, testId: _t, refused: _r, ...key }) => key);
+    let late: readonly number[] = [];
     try {
-      await write('POST', this.road.address(first.testId), { session: first.session, keys });
+      const { session, page } = first;
+      const kept = await write<Partial<KeptKeys>>('POST', this.road.address(first.testId), { session, page, keys });
+      late = kept.late ?? [];
     } catch (error) {
       const { fate, words } = fateOf(error);
       if (fate === 'signed-out') {
@@ -175,6 +186,8 @@ export class KeyQueue<K extends Numbered> {
       return null;
     }
     await this.shelf.remove(batch);
+    if (late.length > 0 && first.testId === this.testId && !this.left)
+      this.listener.onLate(batch.filter((key) => late.includes(key.sequence)));
     if (first.session !== this.session && first.testId === this.testId) await this.caughtUp();
     return null;
   }

@@ -29,6 +29,9 @@ export interface Presses<K extends Pressable> {
   /** Undoes the last key of a place, and says which it was; null when there is none of this page's. */
   readonly takeBack: (place: string) => Omit<K, 'sequence'> | null;
   readonly forget: (place: string) => void;
+  /** Reads anew what is counted of a place, and goes on from there; while it does, `resting` says so. */
+  readonly rebase: (place: string) => Promise<void>;
+  readonly resting: boolean;
   readonly waiting: Waiting;
   readonly dropRefused: () => void;
   /** Sends what waits; null once the server holds all keys, else why they have to wait. */
@@ -47,6 +50,7 @@ export function usePresses<K extends Pressable>(
   const { road, place, name } = station;
   const [state, dispatch] = useReducer(reduce, {});
   const [waiting, setWaiting] = useState<Waiting>({ keys: 0, trouble: null, refused: 0 });
+  const [resting, setResting] = useState(false);
   const [leftover, setLeftover] = useState<readonly StoredKey<K>[] | null>(null);
   const reading = useRef(refresh);
   useEffect(() => {
@@ -58,15 +62,20 @@ export function usePresses<K extends Pressable>(
       onWaiting: setWaiting,
       onLeftover: setLeftover,
       onCaughtUp: () => reading.current(),
+      onLate: (keys) => {
+        for (const at of new Set(keys.map(place))) dispatch({ do: 'forget', at });
+        void reading.current();
+      },
     });
     queue.current = mine;
     return () => {
       mine.stop();
     };
-  }, [road, personId, testId]);
+  }, [road, place, personId, testId]);
 
   function reduce(before: State<K>, action: Action<K>): State<K> {
     if (action.do === 'forget') {
+      if (!(action.at in before)) return before;
       const { [action.at]: _gone, ...rest } = before;
       return rest;
     }
@@ -100,6 +109,17 @@ export function usePresses<K extends Pressable>(
     forget: (at) => {
       dispatch({ do: 'forget', at });
     },
+    rebase: async (at) => {
+      setResting(true);
+      try {
+        await queue.current?.settled();
+        await reading.current();
+        dispatch({ do: 'forget', at });
+      } finally {
+        setResting(false);
+      }
+    },
+    resting,
     waiting,
     dropRefused: () => void queue.current?.dropRefused(),
     settled: async () => (await queue.current?.settled()) ?? null,

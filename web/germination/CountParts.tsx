@@ -1,6 +1,7 @@
 import type { DishView } from '@mercato/contract/germination/germination';
 import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { JSX } from 'react';
+import { otherHand } from '../hands/useHold.ts';
 import { Key } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { SeedMark } from '../ui/shapes.tsx';
@@ -45,7 +46,7 @@ export function Dishes({
             label={`Dish ${one.number}: ${CLASSES.map((kind) => `${shown[i]?.[kind] ?? 0} ${kind}`).join(', ')}`}
           />
           <small>
-            dish {one.number} · {isClosed(one) ? 'closed' : 'open'}
+            dish {one.number} · {isClosed(one) ? 'closed' : (otherHand(one.held)?.name ?? 'open')}
           </small>
           <b>{shown[i]?.normal ?? 0}</b> normal
         </button>

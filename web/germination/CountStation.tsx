@@ -26,6 +26,8 @@ import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
 import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
 import { countAt, endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
+import { HandNotice } from '../hands/HandNotice.tsx';
+import { otherHand, useHold, useOthers } from '../hands/useHold.ts';
 import { FiguresForm, type Correction } from './FiguresForm.tsx';
 import { tick } from '../ui/tick.ts';
 import { difference, useTally } from './useTally.ts';
@@ -102,6 +104,12 @@ function Station({
     client.invalidateQueries({ queryKey: ['germination', view.lot.id] }),
   );
   const dish = test.dishes[at] ?? test.dishes[0];
+  useOthers(test.dishes, (one) => one.id, tally);
+  const address = dish ? `/germination/dishes/${dish.id}` : null;
+  const inHand = useHold(address, tally.settled);
+  const keep = (answer: unknown) => {
+    client.setQueryData(['germination', view.lot.id], answer);
+  };
 
   const taker = useCallback(
     (answer: ScanAnswer) => {
@@ -120,10 +128,10 @@ function Station({
       isClosed(one) ? (countAt(one, day)?.counts ?? NO_COUNTS) : tally.of(one),
     ]);
   const left = dish ? dish.seeds - totalOf(called(dish)) : 0;
-  const mayCount = may('bench.write') && dish !== undefined && !isClosed(dish);
+  const mayCount = may('bench.write') && dish !== undefined && !isClosed(dish) && !otherHand(dish.held);
 
   const call = (seedClass: SeedClass) => {
-    if (!mayCount || typing || !tally.ready) return;
+    if (!mayCount || typing || !tally.ready || tally.resting) return;
     setMessage(null);
     if (!final && (seedClass === 'hard' || seedClass === 'fresh')) {
       setMessage('Hard and fresh seed is called at the final count.');
@@ -140,6 +148,7 @@ function Station({
     }
     if (mode !== 'one') entry.current = mode === 'ten' ? 'tens' : 'difference';
     tally.press(dish, [{ seedClass, seeds }]);
+    inHand();
     setMode('one');
     tick();
   };
@@ -160,7 +169,7 @@ function Station({
         } satisfies DishCount,
         { version: one.version },
       );
-      client.setQueryData(['germination', view.lot.id], answer);
+      keep(answer);
       void client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
       tally.forget(one);
       entry.current = 'keys';
@@ -255,7 +264,7 @@ function Station({
       key: 'f',
       says: 'type the figures, or correct a closed dish',
       act: () => {
-        if (may('bench.write') && dish && (!isClosed(dish) || countAt(dish, day))) setTyping(true);
+        if (mayCount || (may('bench.write') && dish && countAt(dish, day)?.closed)) setTyping(true);
       },
     },
     {
@@ -341,6 +350,17 @@ function Station({
             setTyping(false);
           }}
         />
+        {address && (
+          <HandNotice
+            what={`dish ${dish.number}`}
+            held={dish.held}
+            late={dish.late}
+            address={address}
+            may={may('bench.write')}
+            keep={keep}
+            taken={inHand}
+          />
+        )}
         <ClassKeys classes={classes} counts={current} disabled={!mayCount} call={call} />
         <div className="left" aria-live="polite">
           <span className="n">{left}</span>
@@ -378,6 +398,7 @@ function Station({
             onTake={(next) => {
               entry.current = 'typed';
               tally.press(dish, difference(current, next));
+              inHand();
               setTyping(false);
             }}
             onCorrect={async (next, correction) => {

@@ -12,7 +12,14 @@ afterEach(() => {
 });
 
 const dish = (number: number) =>
-  ({ id: `dish ${number}`, number, seeds: 100, days: [], tallies: [] }) as unknown as DishView;
+  ({
+    id: `dish ${number}`,
+    number,
+    seeds: 100,
+    days: [],
+    tallies: [],
+    held: { turn: 0, holder: null, taken: 0 },
+  }) as unknown as DishView;
 const DISHES = [dish(1), dish(2)];
 const step = fc.record({
   day: fc.constantFrom(4, 10),

@@ -15,6 +15,9 @@ export interface Tally {
   /** Undoes the last key of a dish; false when there is none of this station's. */
   readonly takeBack: (dish: DishView) => boolean;
   readonly forget: (dish: DishView) => void;
+  /** Reads anew what is counted of a dish, and goes on from there. */
+  readonly rebase: (dish: DishView) => Promise<void>;
+  readonly resting: boolean;
   readonly waiting: Waiting;
   readonly dropRefused: () => void;
   /** Sends what waits; null once the server holds all keys, else why they have to wait. */
@@ -44,13 +47,15 @@ export function useTally(personId: string, testId: string, day: number, refresh:
       presses.press(
         place(dish),
         known(dish),
-        pressed.map((one) => ({ dishId: dish.id, day, ...one })),
+        pressed.map((one) => ({ dishId: dish.id, day, turn: dish.held.turn, ...one })),
       );
     },
     takeBack: (dish) => presses.takeBack(place(dish)) !== null,
     forget: (dish) => {
       presses.forget(place(dish));
     },
+    rebase: (dish) => presses.rebase(place(dish)),
+    resting: presses.resting,
     waiting: presses.waiting,
     dropRefused: presses.dropRefused,
     settled: presses.settled,

@@ -21,6 +21,8 @@ import { Key, KeyFoot, useKeys } from '../ui/keys.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { tick } from '../ui/tick.ts';
 import { Found, Noxious } from './Found.tsx';
+import { HandNotice } from '../hands/HandNotice.tsx';
+import { otherHand, useHold, useOthers } from '../hands/useHold.ts';
 import { KeysForm } from './KeysForm.tsx';
 import { Contradictions, NamesBound } from './NamesBound.tsx';
 import { NewSpecies } from './NewSpecies.tsx';
@@ -31,7 +33,15 @@ import { useBindings } from './useBindings.ts';
 import { linesOf, useFinds } from './useFinds.ts';
 
 const LIST = 'species-known';
-const NO_TRAY = { version: 0, fields: {}, examinedG: null, species: [], tallies: [] };
+const NO_TRAY = {
+  version: 0,
+  fields: {},
+  examinedG: null,
+  species: [],
+  tallies: [],
+  held: { turn: 0, holder: null, taken: 0 },
+  late: [],
+};
 
 /** What the narrow slip shows. */
 type Shown = { species: FoundSpecies | null } | { title: string; verdict: Verdict };
@@ -73,6 +83,10 @@ export function FindStation({
     trays.find((one) => one.examinedG === null) ??
     trays.at(-1) ?? { ...NO_TRAY, number: 1 };
   const closed = tray.examinedG !== null;
+  useOthers(test.trays, (one) => one.number, tally);
+  const address = `/other-seeds/tests/${test.id}/trays/${tray.number}`;
+  const inHand = useHold(address, tally.settled);
+  const other = otherHand(tray.held);
   const finds = tally.of(tray);
   const counted = Object.fromEntries(
     closed ? tray.species.map((one) => [one.name, one.count]) : Object.entries(finds),
@@ -82,12 +96,13 @@ export function FindStation({
   const left = test.sampleG === null ? null : Math.max(0, test.sampleG - examined);
   // The search is then unfinished, not too light.
   const goesOn = test.stillToSearchG > 0;
-  const mayTally = mayWrite && !closed && tally.ready;
+  const mayTally = mayWrite && !closed && tally.ready && !tally.resting && other === null;
 
   const call = (species: string) => {
     if (!mayTally || mode !== 'tally') return;
     setMessage(null);
     tally.found(tray, species, ten ? 10 : 1);
+    inHand();
     setTen(false);
     tick();
   };
@@ -98,7 +113,9 @@ export function FindStation({
       setMessage('Every key has its species: type the figures with F, or free a key with M.');
       return;
     }
-    if (mayTally) tally.found(tray, name, 1);
+    if (!mayTally) return;
+    tally.found(tray, name, 1);
+    inHand();
   };
   const move = (step: number) => {
     const at = trays.findIndex((one) => one.number === tray.number);
@@ -107,7 +124,7 @@ export function FindStation({
     setMessage(null);
   };
   const to = (next: typeof mode) => () => {
-    if (mayWrite) setMode(next);
+    if (mayWrite && (closed || other === null || next === 'keys')) setMode(next);
   };
   useKeys([
     ...bindings.keys.map((one) => ({
@@ -186,7 +203,10 @@ export function FindStation({
               }}
             >
               <small>
-                tray {one.number} · {one.examinedG === null ? 'open' : `${one.fields.examined?.text ?? ''} g`}
+                tray {one.number} ·{' '}
+                {one.examinedG === null
+                  ? (otherHand(one.held)?.name ?? 'open')
+                  : `${one.fields.examined?.text ?? ''} g`}
               </small>
               <b>
                 {one.examinedG === null
@@ -197,6 +217,17 @@ export function FindStation({
             </button>
           ))}
         </div>
+        <HandNotice
+          what={`tray ${tray.number}`}
+          held={tray.held}
+          late={tray.late}
+          address={address}
+          may={mayWrite}
+          keep={(answer) => {
+            client.setQueryData(['other-seeds', view.lot.id], answer);
+          }}
+          taken={inHand}
+        />
         <div className="tally finds">
           {bindings.keys.map((one) => (
             <button
@@ -264,6 +295,7 @@ export function FindStation({
             testId={test.id}
             tray={tray}
             start={closed ? tray.species : linesOf(finds)}
+            settled={tally.settled}
             list={LIST}
             done={() => {
               tally.forget(tray);
@@ -290,7 +322,7 @@ export function FindStation({
             />
             {mayWrite && (
               <div className="actions">
-                <Button onClick={to('close')}>
+                <Button disabled={!closed && other !== null} onClick={to('close')}>
                   {closed ? `Correct tray ${tray.number}` : `Close tray ${tray.number}`}
                 </Button>
               </div>

@@ -3,7 +3,7 @@ import { trayCountSchema, type OtherSeedsView, type TrayView } from '@mercato/co
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { write } from '../api/client.ts';
+import { Refused, write } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBench } from '../devices/bench.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
@@ -18,6 +18,15 @@ interface Line {
   count: string;
 }
 
+/** Whether the lines are the tally as it stands. */
+const isTally = (rows: readonly Line[], start: readonly { name: string; count: number }[]) => {
+  const filled = rows.filter((row) => row.name.trim() || row.count.trim());
+  return (
+    filled.length === start.length &&
+    start.every(({ name, count }) => filled.some((row) => row.name === name && row.count === String(count)))
+  );
+};
+
 /** One tray in figures: typed from a sheet, closed from the tally, or corrected. */
 export function TrayForm({
   lotId,
@@ -25,6 +34,7 @@ export function TrayForm({
   tray,
   start,
   list,
+  settled,
   done,
   leave,
 }: {
@@ -35,6 +45,8 @@ export function TrayForm({
   start: readonly { name: string; count: number }[];
   /** Id of the proposals for a species. */
   list: string;
+  /** Sends what was tallied and waits; null once the server holds it all. */
+  settled: () => Promise<string | null>;
   done: () => void;
   leave: () => void;
 }): JSX.Element {
@@ -65,11 +77,14 @@ export function TrayForm({
       species: values.rows
         .filter((row) => row.name.trim() || row.count.trim())
         .map((row) => ({ name: row.name.trim(), count: wholeNumber(row.count) })),
+      ...(closed ? {} : { entry: isTally(values.rows, start) ? ('keys' as const) : ('typed' as const) }),
       ...seenBody(values),
       ...unlessEmpty('reason', values.reason),
     }),
     trayCountSchema,
     async (body, key) => {
+      // What was tallied is closed on the keys that the server holds.
+      if (body.entry === 'keys' && (await settled()) !== null) throw new Refused(0, null);
       client.setQueryData(
         ['other-seeds', lotId],
         await write<OtherSeedsView>('PUT', `/other-seeds/tests/${testId}/trays/${tray.number}`, body, {

@@ -22,6 +22,11 @@ export function useFinds(
   /** Undoes the last key of a tray, and says which species it was; null when there is none of this station's. */
   readonly takeBack: (tray: TrayView) => string | null;
   readonly forget: (tray: TrayView) => void;
+  /** Reads anew what is tallied of a tray, and goes on from there. */
+  readonly rebase: (tray: TrayView) => Promise<void>;
+  readonly resting: boolean;
+  /** Sends what waits; null once the server holds all keys, else why they have to wait. */
+  readonly settled: () => Promise<string | null>;
   readonly waiting: Waiting;
   readonly dropRefused: () => void;
   readonly ready: boolean;
@@ -31,12 +36,15 @@ export function useFinds(
   return {
     of: (tray) => presses.of(String(tray.number), known(tray)),
     found: (tray, species, seeds) => {
-      presses.press(String(tray.number), known(tray), [{ tray: tray.number, species, seeds }]);
+      presses.press(String(tray.number), known(tray), [{ tray: tray.number, species, seeds, turn: tray.held.turn }]);
     },
     takeBack: (tray) => presses.takeBack(String(tray.number))?.species ?? null,
     forget: (tray) => {
       presses.forget(String(tray.number));
     },
+    rebase: (tray) => presses.rebase(String(tray.number)),
+    resting: presses.resting,
+    settled: presses.settled,
     waiting: presses.waiting,
     dropRefused: presses.dropRefused,
     ready: presses.ready,

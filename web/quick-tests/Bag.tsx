@@ -1,14 +1,15 @@
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
+import type { Fate } from '@mercato/contract/hands/hands';
 import { CAUSE_WORDS, type Cause, type CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
+import { read, Refused, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
-import { TextField } from '../ui/fields.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Strike } from '../ui/Strike.tsx';
@@ -161,12 +162,17 @@ function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean })
   ].filter(Boolean);
   return (
     <li>
-      {shortDay(look.on)}: <span className={look.struck ? 'struck' : undefined}>{words.join(', ')}</span>{' '}
+      {shortDay(look.on)}:{' '}
+      <span className={look.struck || look.late === 'aside' ? 'struck' : look.late === 'waits' ? 'soft' : undefined}>
+        {words.join(', ')}
+      </span>{' '}
       <span className="soft">
         {look.by}
         {look.struck && `; struck: ${look.struck.reason}`}
+        {look.late !== null && `; ${LATE_WORDS[look.late]}`}
       </span>{' '}
-      {may && look.struck === null && (
+      {may && look.late === 'waits' && <LateLook bag={bag} look={look} keep={keep} />}
+      {may && look.struck === null && (look.late === null || look.late === 'taken') && (
         <Strike
           what={`the look of ${shortDay(look.on)}`}
           strike={async (reason) => {
@@ -175,6 +181,33 @@ function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean })
         />
       )}
     </li>
+  );
+}
+
+const LATE_WORDS = {
+  waits: 'came after somebody else had the bag: not counted',
+  taken: 'came late, and was added',
+  aside: 'came late, and was set aside',
+} as const;
+
+/** A look that came late is added, or set aside for good. */
+function LateLook({ bag, look, keep }: Part & { look: LookView }): JSX.Element {
+  const [trouble, setTrouble] = useState<string>();
+  const decide = (fate: Fate) => () => {
+    write<BagView>('POST', `/bags/${bag.id}/looks/${look.id}/late`, { fate }).then(keep, (error: unknown) => {
+      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.');
+    });
+  };
+  return (
+    <>
+      <Button size="sm" variant="outline-primary" onClick={decide('taken')}>
+        Add it
+      </Button>{' '}
+      <Button size="sm" variant="outline-primary" onClick={decide('aside')}>
+        Set it aside
+      </Button>{' '}
+      <Trouble text={trouble} />
+    </>
   );
 }
 

@@ -1,13 +1,24 @@
-import { WATERS, type BagBrief, type NewLook, type RoundView } from '@mercato/contract/quick-tests/rounds';
+import {
+  WATERS,
+  type BagBrief,
+  type BagView,
+  type NewLook,
+  type RoundView,
+} from '@mercato/contract/quick-tests/rounds';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read } from '../api/client.ts';
+import { read, write } from '../api/client.ts';
+import { PAGE } from '../api/page.ts';
+import { HandNotice } from '../hands/HandNotice.tsx';
+import { otherHand, useHold } from '../hands/useHold.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { bagName, inTurn } from './bags.ts';
+
+const ALL_SENT = () => Promise.resolve(null);
 
 /** The daily look: the next bag first, large targets, in any number of sessions, with or without a network. */
 export default function Round(): JSX.Element {
@@ -50,6 +61,20 @@ function Looking({
   const open = inTurn(bags, today);
   const next = bags.find((one) => one.id === chosen && one.ended === null) ?? open[0];
   const done = next !== undefined && chosen === null && next.lastLook === today;
+  const address = next && next.ended === null ? `/bags/${next.id}` : null;
+  const inHand = useHold(address, ALL_SENT);
+  const kept = (bag: BagView) => {
+    client.setQueryData<RoundView>(['round', view.id], (before) =>
+      before
+        ? { ...before, bagsOf: before.bagsOf.map((one) => (one.id === bag.id ? { ...one, ...bag } : one)) }
+        : before,
+    );
+  };
+  // Others see who looks at it; without a network nobody does, and the look itself says what was known.
+  const takeUp = (bag: BagBrief) => {
+    inHand();
+    write<BagView>('POST', `/bags/${bag.id}/hand`, { act: 'take', turn: bag.held.turn }).then(kept, () => undefined);
+  };
   const refused = waiting.filter((one) => one.refused !== undefined);
   const toSend = waiting.length - refused.length;
   return (
@@ -94,15 +119,32 @@ function Looking({
               {next.unsuited.length > 0 && ` · ${next.unsuited.join('; ')}`}
             </div>
           </div>
-          {may && (
+          <HandNotice
+            what={`bag ${next.number}`}
+            held={next.held}
+            late={[]}
+            address={`/bags/${next.id}`}
+            may={may}
+            keep={(answer) => {
+              kept(answer as BagView);
+            }}
+            taken={inHand}
+          />
+          {may && !otherHand(next.held) && (
             <LookForm
               key={`${next.id} ${next.sprouted} ${next.lastLook ?? ''}`}
               bag={next}
               today={today}
               ready={outbox.posted !== null}
+              begin={() => {
+                takeUp(next);
+              }}
               keep={(look) => {
                 setChosen(null);
-                void outbox.put(next.id, `/bags/${next.id}/looks/${crypto.randomUUID()}`, look);
+                void outbox.put(next.id, `/bags/${next.id}/looks/${crypto.randomUUID()}`, {
+                  ...look,
+                  hand: { page: PAGE, turn: next.held.turn },
+                });
               }}
             />
           )}
@@ -138,6 +180,8 @@ function Looking({
             <span className={one.time.state === 'late for this kind' && !one.ended ? 'late' : 'soft'}>
               {one.ended ? `ended: ${one.ended.verdict.verdict}` : one.time.state}
               {one.lastLook === today && ' · looked at today'}
+              {one.held.holder && ` · in the hands of ${one.held.holder.name}`}
+              {one.late > 0 && ` · ${one.late === 1 ? 'a look' : `${one.late} looks`} came late: open it`}
             </span>
           </li>
         ))}
@@ -151,11 +195,14 @@ function LookForm({
   bag,
   today,
   ready,
+  begin,
   keep,
 }: {
   bag: BagBrief;
   today: string;
   ready: boolean;
+  /** The bag is in hand: something was seen in it. */
+  begin: () => void;
   keep: (look: NewLook) => void;
 }): JSX.Element {
   const [sprouted, setSprouted] = useState(0);
@@ -185,6 +232,7 @@ function LookForm({
           aria-label="one more"
           disabled={sprouted >= most}
           onClick={() => {
+            if (sprouted === 0) begin();
             setSprouted(sprouted + 1);
           }}
         >

@@ -34,6 +34,8 @@ export function DraftForm<T>({
   return (
     <form
       style={style}
+      // The live stream leaves alone what somebody is filling in.
+      data-touched={draft.touched ? '' : undefined}
       onSubmit={(event) => {
         event.preventDefault();
         void draft.submit();

@@ -1,7 +1,7 @@
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import type { StoreScan } from '@mercato/contract/store/packets';
 import { readCode } from '@mercato/core/register/code';
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import {
   createContext,
   lazy,
@@ -17,6 +17,7 @@ import {
 } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { read, Refused, write } from '../api/client.ts';
+import { Freshener, listenLive } from '../api/live.ts';
 import { useSession } from '../api/session.tsx';
 import { useStation } from '../register/station.ts';
 import { KeyBoardFrame } from './keys.tsx';
@@ -72,6 +73,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
   const client = useQueryClient();
   const { here, act } = useStation();
   const trouble = useTrouble();
+  const newer = useLive(client);
 
   const openScan = useCallback(() => {
     if (document.activeElement !== scanLine.current) before.current = document.activeElement;
@@ -212,6 +214,11 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
           </button>
         </div>
       )}
+      {newer && (
+        <div className="notice" role="status">
+          <span>Somebody else wrote here meanwhile: it is shown once your figures are kept or left.</span>
+        </div>
+      )}
       {camera && (
         <Suspense>
           <CameraScan
@@ -228,6 +235,22 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
       <Scans value={hold}>{children}</Scans>
     </KeyBoardFrame>
   );
+}
+
+/** Shows what others write as they write it; answers whether something newer waits for a form that is being filled in. */
+function useLive(client: QueryClient): boolean {
+  const [waits, setWaits] = useState(false);
+  useEffect(() => {
+    const freshener = new Freshener(client, setWaits);
+    const leave = listenLive((note) => {
+      freshener.take(note);
+    });
+    return () => {
+      leave();
+      freshener.stop();
+    };
+  }, [client]);
+  return waits;
 }
 
 /** Light for the desk, dark for the germination room; remembered on this machine. */

@@ -12,6 +12,9 @@ export interface Lines<T> {
   /** What was wrong, by dotted path. */
   readonly fault: (path: string) => string | undefined;
   readonly setFaults: (faults: readonly FieldFault[]) => void;
+  /** Something was typed that was not sent. */
+  readonly touched: boolean;
+  readonly sent: () => void;
   /** Ties a line of the form to one of the values; `paths` say where the body has it, when not under the same name. */
   readonly field: <K extends TextKey<T>>(
     key: K,
@@ -23,7 +26,9 @@ export interface Lines<T> {
 export function useLines<T extends object>(initial: T, onChange?: () => void): Lines<T> {
   const [values, setValues] = useState(initial);
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const [touched, setTouched] = useState(false);
   const set = (change: Partial<T>) => {
+    setTouched(true);
     setValues((before) => ({ ...before, ...change }));
     onChange?.();
   };
@@ -33,6 +38,10 @@ export function useLines<T extends object>(initial: T, onChange?: () => void): L
     set,
     fault,
     setFaults,
+    touched,
+    sent: () => {
+      setTouched(false);
+    },
     field: (key, ...paths) => ({
       value: values[key],
       // A choice offers only what its type allows, and the schema looks again before anything is sent.
@@ -44,7 +53,7 @@ export function useLines<T extends object>(initial: T, onChange?: () => void): L
   };
 }
 
-export interface Draft<T> extends Omit<Lines<T>, 'setFaults'> {
+export interface Draft<T> extends Omit<Lines<T>, 'setFaults' | 'sent'> {
   readonly busy: boolean;
   /** What was wrong with the whole, when no field of the form can say it. */
   readonly general: string | undefined;
@@ -64,7 +73,7 @@ export function useDraft<T extends object, B>(
   const [busy, setBusy] = useState(false);
   const [general, setGeneral] = useState<string>();
   const [key, setKey] = useState(() => crypto.randomUUID());
-  const { setFaults, ...lines } = useLines(initial, () => {
+  const { setFaults, sent, ...lines } = useLines(initial, () => {
     setKey(crypto.randomUUID());
   });
 
@@ -79,6 +88,7 @@ export function useDraft<T extends object, B>(
     setBusy(true);
     try {
       await send(checked.value, key);
+      sent();
       setFaults([]);
       setGeneral(undefined);
       setKey(crypto.randomUUID());

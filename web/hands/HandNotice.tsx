@@ -1,0 +1,97 @@
+import type { Fate, Held, LateKeys } from '@mercato/contract/hands/hands';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Refused, write } from '../api/client.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { Trouble } from '../ui/fields.tsx';
+import { otherHand } from './useHold.ts';
+
+/** Who else has a dish or tray in hand, how it is taken over, and late keys to be taken or set aside. */
+export function HandNotice({
+  what,
+  held,
+  late,
+  address,
+  may,
+  keep,
+  taken,
+}: {
+  /** "dish 2". */
+  what: string;
+  held: Held;
+  /** Keys that came late; `place` tells them apart beside their session. */
+  late: readonly (LateKeys & { readonly day?: number })[];
+  address: string;
+  may: boolean;
+  /** Takes the answer: the page as it stands then. */
+  keep: (answer: unknown) => void;
+  /** This page has it in hand now. */
+  taken: () => void;
+}): JSX.Element | null {
+  const { session } = useSession();
+  const [trouble, setTrouble] = useState<string>();
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const other = otherHand(held);
+  if (!other && late.length === 0) return null;
+  const act = async (path: string, body: object) => {
+    try {
+      keep(await write('POST', `${address}/${path}`, body));
+      setTrouble(undefined);
+      return true;
+    } catch (error) {
+      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.');
+      return false;
+    }
+  };
+  const takeOver = async () => {
+    if (await act('hand', { act: 'take', turn: held.turn })) taken();
+  };
+  const decide = ({ session: of, keys, day }: LateKeys & { readonly day?: number }, fate: Fate) =>
+    act('late', { session: of, keys, fate, ...(day === undefined ? {} : { day }) });
+  return (
+    <>
+      {other && (
+        <div className="notice" role="status">
+          <span>
+            <b>{other.name === session?.person?.name ? 'You have' : `${other.name} has`}</b> {what} in hand
+            {other.name === session?.person?.name && ' on another page'} since {shortInstant(other.since, zone)}.
+            Nothing can be pressed here meanwhile.
+          </span>
+          {may && (
+            <Button size="sm" variant="outline-primary" onClick={() => void takeOver()}>
+              Take {what} over
+            </Button>
+          )}
+        </div>
+      )}
+      {late.map((one) => (
+        <div key={`${one.session} ${one.day ?? ''}`} className="notice" role="status">
+          <span>
+            {one.keys === 1 ? 'A key' : `${one.keys} keys`} of <b>{one.by}</b> came after {what} was in other hands (
+            {shortInstant(one.to, zone)}
+            {one.day !== undefined && `, count of day ${one.day}`}): {seedsWords(one.counts)}. They are kept, and not
+            counted.
+          </span>
+          {may && (
+            <>
+              <Button size="sm" variant="outline-primary" onClick={() => void decide(one, 'taken')}>
+                Add them
+              </Button>
+              <Button size="sm" variant="outline-primary" onClick={() => void decide(one, 'aside')}>
+                Set them aside
+              </Button>
+            </>
+          )}
+        </div>
+      ))}
+      <Trouble text={trouble} />
+    </>
+  );
+}
+
+function seedsWords(counts: Readonly<Record<string, number>>): string {
+  const words = Object.entries(counts)
+    .filter(([, seeds]) => seeds !== 0)
+    .map(([name, seeds]) => `${seeds < 0 ? `−${-seeds}` : seeds} ${name}`);
+  return words.length > 0 ? words.join(', ') : 'nothing in sum';
+}

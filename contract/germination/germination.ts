@@ -45,6 +45,20 @@ export const newGerminationTestSchema = Joi.object<NewGerminationTest, true>({
   lateReason: lateReason().optional(),
 }).required();
 
+/** Corrects the day on which a test was set up, and how long it stood cold: its day 0, from which counts are reckoned. */
+export interface PlanDays {
+  setUpDate: string;
+  prechillDays: number;
+  reason: string;
+}
+export const planDaysSchema = Joi.object<PlanDays>({
+  setUpDate: isoDate('setUpDate'),
+  prechillDays: wholeNumber(0, 400),
+  reason: text(500, 3)
+    .required()
+    .messages({ 'string.empty': 'say why the days are corrected', 'string.min': 'say why the days are corrected' }),
+}).required();
+
 /** How a count was made: key by key, in tens, typed, or the rest by difference. */
 export const ENTRY_WAYS = ['keys', 'tens', 'typed', 'difference'] as const;
 export type EntryWay = (typeof ENTRY_WAYS)[number];

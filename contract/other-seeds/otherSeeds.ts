@@ -6,7 +6,7 @@ import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
-import { decimalText, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { decimalText, isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FoundName } from './names.ts';
 import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
@@ -174,6 +174,8 @@ export interface OtherFinds {
   count: number;
   /** The mass that was searched, or that the label names. */
   mass: EnteredMass;
+  /** The day of the count, where it is known. */
+  on?: string;
 }
 export interface NewOtherFinds extends OtherFinds {
   corrects?: number;
@@ -189,6 +191,7 @@ export const otherFindsSchema = Joi.object<NewOtherFinds, true>({
   mass: mass('the mass').custom((value: EnteredMass, helpers) =>
     Number(value.text) > 0 ? value : helpers.message({ custom: 'the mass must be above 0' }),
   ),
+  on: isoDate('the day').optional(),
   corrects: Joi.number().integer().min(1).max(1000).optional(),
   reason: reason(),
 }).required();

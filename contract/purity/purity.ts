@@ -9,7 +9,7 @@ import type { ToleranceVerdict } from '@mercato/core/purity/tolerances';
 import type { UnitRule } from '@mercato/core/rule-books/edition';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
-import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
+import { decimalText, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
@@ -132,6 +132,8 @@ export interface OtherPurity {
   source: string;
   way: PurityWay;
   percents: Partial<Record<Component, string>>;
+  /** The day of the result, where it is known. */
+  on?: string;
 }
 export interface NewOtherPurity extends OtherPurity {
   /** The number of the result that this one corrects. */
@@ -156,6 +158,7 @@ export const otherPuritySchema = Joi.object<NewOtherPurity, true>({
     .min(1)
     .required()
     .messages({ 'object.min': 'enter one percentage at least' }),
+  on: isoDate('the day').optional(),
   corrects: Joi.number().integer().min(1).max(1000).optional(),
   reason: reason(),
 }).required();

@@ -119,6 +119,8 @@ export interface FloatNote {
   seeds: number;
   sank: number;
   minutes: number;
+  /** The day on which they were in water; today where nobody says. */
+  on?: string;
   /** Why what was noted before is put right. */
   reason?: string;
 }
@@ -126,6 +128,7 @@ export const floatNoteSchema = Joi.object<FloatNote>({
   seeds: wholeNumber(1, 1000),
   sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
   minutes: wholeNumber(1, 20_160),
+  on: isoDate('the day').optional(),
   reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
 }).required();
 

@@ -46,8 +46,9 @@ export const VESSEL_EVENTS = ['hand-over', 'move', 'seal', 'open', 'divide', 'fi
 export const ENDS = ['used up', 'discarded', 'returned'] as const;
 export type End = (typeof ENDS)[number];
 
-/** What happened to a vessel. */
-export type NewVesselEvent =
+/** What happened to a vessel, and on which day where that is not today. */
+export type NewVesselEvent = SeenOn & VesselAct;
+type VesselAct =
   | { what: 'hand-over'; to: string; place: string; note: string }
   | { what: 'move'; place: string; note: string }
   | { what: 'seal'; seal: string; note: string }
@@ -66,7 +67,7 @@ const note = () => text(300, 0).required();
 const place = () => text(80).required().messages({ 'string.empty': 'say where it stands' });
 const event = <T extends NewVesselEvent['what']>(what: T, keys: Joi.PartialSchemaMap) => ({
   is: what,
-  then: Joi.object({ what: Joi.string().valid(what).required(), ...keys, note: note() }),
+  then: Joi.object({ what: Joi.string().valid(what).required(), ...keys, note: note(), ...seenKeys }),
 });
 
 export const vesselEventSchema = Joi.alternatives()
@@ -110,6 +111,8 @@ export interface VesselEventView {
   verdict: Verdict | null;
   by: string;
   at: string;
+  /** The day on which it happened, where that is not the day of writing. */
+  seenOn: string | null;
 }
 
 /** A vessel in the tree of its lot. */

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { USES, type Amount, type Use } from '@mercato/core/store/packetBook';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { TestLine } from './tests.ts';
 import { accessionHeaderSchema, type AccessionHeader, type AccessionView } from './accessions.ts';
 
@@ -137,9 +138,9 @@ export const packedSeedSchema = Joi.object<PackedSeed>({
 
 /** What happens to a packet. */
 export type PacketAct =
-  | { what: 'take'; amount: Amount; use: Use; to?: string }
-  | { what: 'count'; amount: Amount }
-  | { what: 'move'; placeId: string | null }
+  | ({ what: 'take'; amount: Amount; use: Use; to?: string } & SeenOn)
+  | ({ what: 'count'; amount: Amount } & SeenOn)
+  | ({ what: 'move'; placeId: string | null } & SeenOn)
   | { what: 'strike'; line: number; reason: string };
 
 export const packetActSchema = Joi.alternatives()
@@ -154,10 +155,11 @@ export const packetActSchema = Joi.alternatives()
             .valid(...USES)
             .required(),
           to: text(120).optional(),
+          ...seenKeys,
         }),
       },
-      { is: 'count', then: Joi.object({ what: 'count', amount: amount('how much is there') }) },
-      { is: 'move', then: Joi.object({ what: 'move', placeId: id().allow(null).required() }) },
+      { is: 'count', then: Joi.object({ what: 'count', amount: amount('how much is there'), ...seenKeys }) },
+      { is: 'move', then: Joi.object({ what: 'move', placeId: id().allow(null).required(), ...seenKeys }) },
       {
         is: 'strike',
         then: Joi.object({
@@ -215,6 +217,8 @@ export interface PacketLine {
   words: string;
   by: string;
   at: string;
+  /** The day on which it was done, where that is not the day of writing. */
+  seenOn: string | null;
   struck: string | null;
 }
 

@@ -8,12 +8,18 @@ export type Amount = { readonly by: 'count'; readonly seeds: number } | ({ reado
 export const USES = ['sowing', 'test', 'gift', 'exchange', 'thrown away', 'other'] as const;
 export type Use = (typeof USES)[number];
 
+/** The day on which it was done, yyyy-mm-dd, where that is not the day of writing; and why it is written so late. */
+export interface Dated {
+  readonly seenOn?: string;
+  readonly lateReason?: string;
+}
+
 /** One line in the book of a packet; lines are never changed, only struck by a later one. */
 export type PacketEntry =
   | { readonly what: 'packed'; readonly amount: Amount }
-  | { readonly what: 'take'; readonly amount: Amount; readonly use: Use; readonly to?: string }
-  | { readonly what: 'count'; readonly amount: Amount }
-  | { readonly what: 'move'; readonly placeId: string | null }
+  | ({ readonly what: 'take'; readonly amount: Amount; readonly use: Use; readonly to?: string } & Dated)
+  | ({ readonly what: 'count'; readonly amount: Amount } & Dated)
+  | ({ readonly what: 'move'; readonly placeId: string | null } & Dated)
   | { readonly what: 'strike'; readonly line: number; readonly reason: string }
   /** What is to be known of it, and changes nothing that is reckoned. */
   | { readonly what: 'note'; readonly words: string }
@@ -28,6 +34,13 @@ export interface PacketBook {
   /** Lines that no longer count, each with the reason. */
   readonly struck: ReadonlyMap<number, string>;
 }
+
+/** What a line rests on: it cannot have been done before the last of these. */
+export const RESTS_ON: Readonly<Record<'take' | 'count' | 'move', readonly PacketEntry['what'][]>> = {
+  take: ['packed', 'count'],
+  count: ['packed', 'count', 'take'],
+  move: ['packed', 'move'],
+};
 
 const figure = (amount: Amount): ExactNumber => (amount.by === 'count' ? new Exact(amount.seeds) : toGrams(amount));
 const shown = (left: ExactNumber, by: Amount['by']) =>

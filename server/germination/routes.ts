@@ -3,11 +3,13 @@ import { v7 as uuid } from 'uuid';
 import {
   dishCountSchema,
   dishLateActSchema,
+  planDaysSchema,
   newGerminationTestSchema,
   tallyBatchSchema,
   type DishCount,
   type GerminationPlan,
   type NewGerminationTest,
+  type PlanDays,
 } from '@mercato/contract/germination/germination';
 import { addCounts, CLASSES, totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
@@ -27,6 +29,7 @@ import { benchTest, vessel } from '../register/tables.ts';
 import { checkDay, seenOf, type After } from '../register/seen.ts';
 import {
   bumpTest,
+  lockTest,
   drawnBefore,
   judged,
   keepJudgement,
@@ -47,7 +50,7 @@ import {
   resultOf,
 } from './result.ts';
 import { decideLateKeys, keepKeys, keysHeld, placeOfDish } from './keys.ts';
-import { germinationCount } from './tables.ts';
+import { germinationCount, tallyEvent } from './tables.ts';
 
 const countWords = (counts: Counts) => CLASSES.map((one) => `${counts[one]} ${one}`).join(', ');
 
@@ -84,6 +87,20 @@ export function germinationRoutes(api: Api<LotPicture>): void {
       const day = /^\d{1,3}$/.test(params.day ?? '') ? Number(params.day) : -1;
       await countDish(context, dish, day, body);
       return (await context.settle(dish.lotId)).gathered.germination;
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/germination/tests/:test/days',
+    permission: 'bench.write',
+    schema: planDaysSchema,
+    versioned: true,
+    handle: async (context) => {
+      const { tx, params, seenVersion, body } = context;
+      const test = await lockTest(tx, idParam(params, 'test'), 'germination', seenVersion);
+      await correctPlan(context, test, body);
+      return (await context.settle(test.lotId)).gathered.germination;
     },
   });
 
@@ -163,6 +180,52 @@ export async function setUpTest(context: Write, body: NewGerminationTest): Promi
     context.now,
   );
   return test;
+}
+
+/**
+ * Corrects the day of set-up and the length of the pre-chill. Counts keep the days on which they were seen; what days of
+ * the test those are follows from day 0, and is judged anew where all dishes are closed.
+ * @throws {Fault} 409 while counts are under way: their addresses are days of the test
+ */
+async function correctPlan(context: Write, test: BenchTest, body: PlanDays): Promise<void> {
+  const { tx, hand, audit, touch } = context;
+  const { reason, ...days } = body;
+  const plan = test.plan as GerminationPlan;
+  if (plan.setUpDate === days.setUpDate && plan.prechillDays === days.prechillDays) return;
+  checkCorrection(test.createdBy, hand, reason, 'the set-up');
+  const after = await drawnBefore(tx, test.vesselId);
+  checkDay(days.setUpDate, hand.today, after, true, 'setUpDate');
+  const dishes = (await vesselsOf(tx, test.lotId)).filter((one) => one.parentId === test.vesselId);
+  const ids = dishes.map((one) => one.id);
+  const counts = currentCounts(await tx.select().from(germinationCount).where(inArray(germinationCount.subject, ids)));
+  const [keyed] = await tx.select().from(tallyEvent).where(inArray(tallyEvent.dishId, ids)).limit(1);
+  const ended = ids.every((id) => counts.some((one) => one.subject === id && one.final && one.closed));
+  if ((counts.length > 0 || keyed) && !ended)
+    throw fault('conflict', 'Its dishes are being counted.', [
+      { path: 'setUpDate', message: 'close all dishes first: then the days of the plan can be corrected' },
+    ]);
+  const zero = dayZero(days);
+  const first = counts.map((one) => one.seenOn).sort()[0];
+  if (first !== undefined && zero > first)
+    throw fault('invalid', 'Seed cannot be counted before it comes into germination conditions.', [
+      { path: 'setUpDate', message: `day 0 would be ${zero}, after the count of ${first}` },
+    ]);
+  await tx
+    .update(benchTest)
+    .set({ plan: { ...plan, ...days } })
+    .where(eq(benchTest.id, test.id));
+  await tx.update(vessel).set({ drawnOn: days.setUpDate }).where(inArray(vessel.id, ids));
+  await bumpTest(tx, test, hand);
+  await audit({
+    lotId: test.lotId,
+    action: `corrected the days of germination test ${test.number}`,
+    subject: `test ${test.id}`,
+    before: { setUpDate: plan.setUpDate, prechillDays: plan.prechillDays },
+    after: days,
+    reason,
+  });
+  if (ended) await judge(tx, await testById(tx, test.id, 'germination'), hand);
+  touch(test.lotId);
 }
 
 /** How a count comes in: entered at the bench, or by a file that may not say on which day it was made. */

@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import type { ImportAnswer } from '@mercato/contract/import/file';
-import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type {
+  FieldSeasons,
+  OtherFindsList,
+  OtherSeedsTest,
+  OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { LotHeader, LotList, LotSheet } from '@mercato/contract/register/lots';
 import type { ReleaseView } from '@mercato/contract/release/release';
@@ -196,6 +201,24 @@ describe('what was found is bound to a species', () => {
     expect((await lead.get<OtherSeedsView>(`/lots/${second.lot}/other-seeds`)).body.tests[0]?.names[0]?.taxon).toBe(
       'Mercatoa prima',
     );
+  });
+
+  it('one species is one over the seasons of a field and beside counts from elsewhere, under all its names', async () => {
+    const origin = 'the meadow of names';
+    const { test: first, lot } = await searched('N-60', { 'Rumex crispus L.': 2, 'curly dock': 1 }, [], { origin });
+    const { test } = await searched('N-61', { 'RUMEX CRISPUS': 3, 'the curled one': 4 }, [], { origin });
+    await bind(test, 'the curled one', 'Rumex crispus');
+    const { seasons } = (await hands.lead.get<FieldSeasons>(`/fields/weeds?field=${encodeURIComponent(origin)}`)).body;
+    expect(seasons[0]?.species).toEqual([{ name: 'Rumex crispus', seeds: 10, lots: 2 }]);
+    const others = await hands.lead.post<OtherFindsList>(`/lots/${lot}/other-seeds/others`, {
+      source: 'the laboratory beyond the river',
+      way: 'two-way',
+      species: 'curly dock',
+      count: 3,
+      mass: { text: String(first.examinedG), unit: 'g' },
+    });
+    // Of three here and three there a difference is no wonder.
+    expect(others.body.others[0]?.exact?.pExactTwoSided).toBe(1);
   });
 
   it('a limited search takes a find under any name of what it looks for', async () => {

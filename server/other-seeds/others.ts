@@ -7,6 +7,7 @@ import type {
 import { compareCounts } from '@mercato/core/other-seeds/compareCounts';
 import { judgeNoxiousLabel } from '@mercato/core/other-seeds/noxiousLabel';
 import { judgeSecondCount, judgeTwoCounts } from '@mercato/core/other-seeds/twoCounts';
+import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { toGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
@@ -15,17 +16,19 @@ import type { WriteContext } from '../http/api.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { keepOtherResult, otherResultsOf } from '../register/otherResults.ts';
+import { speciesList } from '../rule-books/names.ts';
 import { readOtherSeeds, reportedOtherSeeds } from './result.ts';
 
 /** Counts from elsewhere beside the one that is reported here. */
 export async function readOtherFinds(tx: Transaction, file: LotFile): Promise<OtherFindsList> {
   const test = reportedOtherSeeds(await readOtherSeeds(tx, file));
+  const { resolve } = await speciesList(tx);
   return {
     others: (await otherResultsOf<OtherFinds>(tx, file, 'other-seeds')).map(({ detail, earlier, ...rest }) => ({
       ...detail,
       ...rest,
       earlier: earlier.map(({ detail: before, ...when }) => ({ ...before, ...when })),
-      ...judged(file.edition, detail, test),
+      ...judged(file.edition, detail, test, resolve),
     })),
   };
 }
@@ -34,10 +37,15 @@ function judged(
   edition: Edition,
   other: OtherFinds,
   test: OtherSeedsTest | undefined,
+  resolve: Resolver,
 ): Pick<OtherFindsList['others'][number], 'verdict' | 'exact'> {
   if (!test?.total || test.examinedG === null) return { verdict: null, exact: null };
+  // One species under all names that it was written by here.
+  const asked = taxonOf(resolve(other.species)) ?? other.species;
   const found =
-    other.species === '' ? test.total.count : (test.species.find((one) => one.name === other.species)?.count ?? 0);
+    other.species === ''
+      ? test.total.count
+      : test.species.reduce((sum, one) => sum + ((one.taxon ?? one.name) === asked ? one.count : 0), 0);
   const theirG = toGrams(other.mass).toNumber();
   if (other.way === 'label')
     return { verdict: judgeNoxiousLabel(edition, other.count, theirG, found, test.examinedG), exact: null };

@@ -8,7 +8,14 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/connect.ts';
-import { currentObservations, recordObservations, type Hand } from '../database/observations.ts';
+import {
+  currentObservations,
+  recordObservations,
+  seenAs,
+  type Hand,
+  type Observation,
+  type Seen,
+} from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { weighingNotes } from '../devices/balances.ts';
@@ -45,7 +52,11 @@ export async function weigh(
     purityObservation,
     { id: test.id, lotId: test.lotId },
     entries.map((one) => ({ ...one, device: notes[one.field] })),
-    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
+    {
+      ...hand,
+      seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)),
+      ...(body.reason !== undefined && body.seenOn === undefined ? { seenByField: daysOfParts(entries, before) } : {}),
+    },
     body.reason,
   );
   if (changes.added.length + changes.corrected.length === 0) return;
@@ -61,6 +72,20 @@ export async function weigh(
     reason: body.reason,
   });
   touch(test.lotId);
+}
+
+/** A part that a correction names was seen when its component was weighed. */
+function daysOfParts(
+  entries: readonly { readonly field: string }[],
+  before: readonly Observation[],
+): ReadonlyMap<string, Seen> {
+  const days = new Map<string, Seen>();
+  for (const { field } of entries) {
+    const component = /^part:([^:]+):/.exec(field)?.[1];
+    const weighed = before.find((one) => one.field === component);
+    if (weighed && !before.some((one) => one.field === field)) days.set(field, seenAs(weighed));
+  }
+  return days;
 }
 
 /** What cannot be is refused at its field; a gain or loss beyond the limit is stored and judged. */

@@ -156,6 +156,21 @@ describe('a round', () => {
 });
 
 describe('the daily look', () => {
+  it('and a float note have days of their own; what a round took out of a packet was taken when it began', async () => {
+    const packet = await packetOf('leek', 'Allium porrum', 60);
+    const { body } = await start([bag(packet, 20)]);
+    const id = body.bagsOf[0]?.id ?? '';
+    const book = (await hands.sampler.get<PacketView>(`/store/packets/${packet.id}`)).body.lines;
+    expect(book.at(-1)).toMatchObject({ what: 'take', seenOn: '2026-11-10' });
+    const float = (more: object) =>
+      hands.sampler.send<BagView>('PUT', `/bags/${id}/float`, { seeds: 10, sank: 8, minutes: 15, ...more });
+    for (const on of ['2026-11-09', '2026-11-25'])
+      expect((await float({ on })).body, on).toMatchObject({ status: 422, errors: [{ path: 'on' }] });
+    expect((await float({ on: '2026-11-12' })).body.float).toMatchObject({ sank: 8, on: '2026-11-12' });
+    // Put right later, it was seen when it was.
+    expect((await float({ sank: 9, reason: 'counted again' })).body.float).toMatchObject({ sank: 9, on: '2026-11-12' });
+  });
+
   it('stands once however often it is sent, and never counts more than was laid out', async () => {
     const leek = await packetOf('leek', 'Allium porrum', 60);
     const { body } = await start([bag(leek, 10)]);

@@ -14,6 +14,7 @@ import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { freeCodes } from '../register/codes.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
+import { checkDay } from '../register/seen.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
 import { packetTest } from '../store/tables.ts';
@@ -96,7 +97,11 @@ export async function startRound(context: Write, body: NewRound): Promise<string
   await tx.insert(quickBag).values(rows);
   for (const [packetId, seeds] of asked) {
     const packet = packets.get(packetId);
-    if (packet) await takeForTest(context, packet, seeds, kinds.get(packet.species), `round ${round.number}`);
+    if (packet)
+      await takeForTest(context, packet, seeds, kinds.get(packet.species), `round ${round.number}`, {
+        on: body.startedOn,
+        path: 'startedOn',
+      });
   }
   await audit({ action: 'started a round of tests', subject: `round ${round.number}`, after: body });
   return round.id;
@@ -230,7 +235,7 @@ export async function strikeLook(
 
 /** Notes what sank. What was noted before stays on file, with the reason why it is put right. */
 export async function keepFloat(context: Write, bagId: string, { reason, ...body }: FloatNote): Promise<void> {
-  const { tx, audit, now } = context;
+  const { tx, audit, hand } = context;
   const bag = await lockBag(tx, bagId);
   if (body.seeds > bag.seeds)
     throw fault('invalid', 'More seeds floated than the bag holds.', [
@@ -241,11 +246,15 @@ export async function keepFloat(context: Write, bagId: string, { reason, ...body
     throw fault('invalid', 'A float test is noted already.', [
       { path: 'reason', message: 'say why what was noted before is put right' },
     ]);
+  // What is put right was seen when it was, unless the day is put right too.
+  const on = body.on ?? before?.on ?? hand.today;
+  const { startedOn } = await roundById(tx, bag.roundId);
+  checkDay(on, hand.today, { on: startedOn, what: 'the round began' }, true, 'on');
   await addTest(context, {
     packetId: bag.packetId,
     bagId,
     what: 'float',
-    on: todayIn(now, (await laboratoryOf(tx)).zone),
+    on,
     seeds: body.seeds,
     hits: body.sank,
     minutes: body.minutes,

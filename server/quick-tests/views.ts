@@ -217,7 +217,7 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
       struck: strike ? { by: names.get(strike.by) ?? '', reason: strike.reason } : null,
       late,
     })),
-    float: float ? { seeds: float.seeds, sank: float.hits, minutes: float.minutes ?? 0 } : null,
+    float: float ? { seeds: float.seeds, sank: float.hits, minutes: float.minutes ?? 0, on: float.on } : null,
     few,
     causes: few === null ? [] : [...causesFor(brief.method, control !== undefined)],
     known: knownAnswers(brief, control),

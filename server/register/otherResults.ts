@@ -7,6 +7,7 @@ import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotFile } from './lotFile.ts';
 import type { Lot } from './lots.ts';
+import { checkDay } from './seen.ts';
 import { otherResult } from './tables.ts';
 
 export interface OtherResult<D> {
@@ -56,7 +57,7 @@ export async function keepOtherResult(
   { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
   lot: Lot,
   step: TestStep,
-  detail: object,
+  said: { readonly on?: string },
   corrects: number | undefined,
   reason: string | undefined,
 ): Promise<void> {
@@ -73,6 +74,10 @@ export async function keepOtherResult(
       ]);
     checkCorrection(before.by, hand, reason, 'the result');
   }
+  if (said.on !== undefined) checkDay(said.on, hand.today, { on: null, what: '' }, true, 'on');
+  // What is put right was found when it was, unless the day is put right too.
+  const on = said.on ?? (before?.detail as { on?: string } | undefined)?.on;
+  const detail = on === undefined ? said : { ...said, on };
   const number = before?.number ?? Math.max(0, ...rows.map((row) => row.number)) + 1;
   await tx.insert(otherResult).values({
     id: uuid(),

@@ -48,6 +48,27 @@ describe('custody', () => {
     );
   });
 
+  it('what happened yesterday is written down with its day: never the future, never before what it follows on', async () => {
+    const { lot } = await sampledLot(hands.sampler, 'C-8');
+    await hands.sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), drawnOn: '2026-11-22' }, 0);
+    const { id } = await vesselOf(hands.lead, lot, 'submitted');
+    const move = (place: string, more: object) =>
+      hands.analyst.post<VesselTree>(`/vessels/${id}/events`, { what: 'move', place, note: '', ...more });
+    for (const seenOn of ['2026-11-21', '2026-11-25'])
+      expect((await move('shelf 1', { seenOn })).body, seenOn).toMatchObject({ errors: [{ path: 'seenOn' }] });
+    expect((await move('shelf 1', { seenOn: '2026-11-22' })).status).toBe(201);
+    expect((await move('shelf 2', { seenOn: '2026-11-23' })).status).toBe(201);
+    expect((await move('shelf 3', { seenOn: '2026-11-22' })).body.errors?.[0]?.message).toBe(
+      'lies before 2026-11-23, when something happened to it last',
+    );
+    await move('shelf 4', {});
+    const after = await vesselOf(hands.lead, lot, 'submitted');
+    expect([after.place, after.events.map((one) => one.seenOn)]).toEqual([
+      'shelf 4',
+      ['2026-11-22', '2026-11-23', null],
+    ]);
+  });
+
   it('whoever draws from a sealed sample has opened it', async () => {
     const { lot } = await sampledLot(hands.sampler, 'C-7');
     await hands.sampler.put(`/lots/${lot}/submitted`, { ...submittedSample('150'), seal: 'Q9' }, 0);

@@ -1,4 +1,5 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, desc, eq } from 'drizzle-orm';
+import type { SeenOn } from '@mercato/contract/http/seen';
 import type { NewVesselEvent, VesselEventView, VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { judgeDivider } from '@mercato/core/sampling/dividers';
 import { balanceMasses } from '@mercato/core/units/massBalance';
@@ -6,7 +7,9 @@ import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@me
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
+import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
+import { seenOf } from '../register/seen.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import { person, station, vessel, vesselEvent } from '../register/tables.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
@@ -43,6 +46,20 @@ export async function recordEvent(
   body: NewVesselEvent,
 ): Promise<void> {
   checkThere(row, 'what');
+  const [last] = await tx
+    .select()
+    .from(vesselEvent)
+    .where(eq(vesselEvent.vesselId, row.id))
+    .orderBy(desc(vesselEvent.seq))
+    .limit(1);
+  // What it leaves of the vessel follows on what was left before.
+  seenOf(
+    hand,
+    body,
+    last
+      ? { on: (last.detail as SeenOn).seenOn ?? todayIn(last.at, hand.zone), what: 'something happened to it last' }
+      : { on: row.drawnOn, what: 'it was drawn' },
+  );
   const { change, verdict } = effectOf(row, vessels, body);
   if (Object.keys(change).length > 0) await tx.update(vessel).set(change).where(eq(vessel.id, row.id));
   await tx.insert(vesselEvent).values({
@@ -231,6 +248,7 @@ export async function readTree(tx: Transaction, file: LotFile): Promise<VesselTr
               verdict: detail.verdict ?? null,
               by: file.names.get(one.by) ?? '',
               at: one.at.toISOString(),
+              seenOn: detail.seenOn ?? null,
             };
           }),
       };

@@ -57,9 +57,17 @@ export async function takeForTest(
   seeds: number,
   kind: Kind | undefined,
   to: string,
+  /** The day on which it was taken, and the field that says so. */
+  done: { readonly on: string; readonly path: string },
 ): Promise<void> {
   if (from.measure === 'count') {
-    await writeLine(context, from.id, { what: 'take', amount: { by: 'count', seeds }, use: 'test', to }, from.version);
+    await writeLine(
+      context,
+      from.id,
+      { what: 'take', amount: { by: 'count', seeds }, use: 'test', to },
+      from.version,
+      done,
+    );
     return;
   }
   const weight = kind?.thousandSeedWeightG;
@@ -79,5 +87,6 @@ export async function takeForTest(
       to: `${seeds} seeds, ${to}`,
     },
     from.version,
+    done,
   );
 }

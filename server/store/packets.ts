@@ -12,11 +12,13 @@ import type {
   StoreList,
 } from '@mercato/contract/store/packets';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { bookOf, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
+import { bookOf, RESTS_ON, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
 import { CannotBe } from '@mercato/core/store/strikes';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
+import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
+import { checkDay, seenOf } from '../register/seen.ts';
 import { freeCode } from '../register/codes.ts';
 import { foldText } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
@@ -83,6 +85,8 @@ export async function writeLine(
   id: string,
   act: PacketAct | Extract<PacketEntry, { what: 'note' }>,
   seenVersion: number | null,
+  /** The day on which it was done, where another record says so, and the field that holds it there. */
+  done?: { readonly on: string; readonly path: string },
 ): Promise<void> {
   const [row] = await tx.select().from(packet).where(eq(packet.id, id)).for('update');
   if (!row) throw noPacket();
@@ -93,7 +97,10 @@ export async function writeLine(
     ]);
   if (act.what === 'move' && act.placeId !== null) await placeById(tx, act.placeId, 'placeId');
   const before = await linesOf(tx, id);
-  const entries = [...before.map((one) => one.entry as PacketEntry), act];
+  const dated = act.what === 'take' || act.what === 'count' || act.what === 'move';
+  if (dated) checkDone(row, before, act, hand, done);
+  const entry: PacketEntry = dated && done ? { ...act, seenOn: done.on } : act;
+  const entries = [...before.map((one) => one.entry as PacketEntry), entry];
   let next: ReturnType<typeof standing>;
   try {
     next = standing(entries);
@@ -104,7 +111,7 @@ export async function writeLine(
       { path: act.what === 'strike' ? 'line' : path, message: error.message },
     ]);
   }
-  await tx.insert(packetLine).values({ packetId: id, line: before.length, entry: act, by: hand.personId, at: hand.at });
+  await tx.insert(packetLine).values({ packetId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx
     .update(packet)
     .set({ ...next, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -116,6 +123,42 @@ export async function writeLine(
     after: act,
     reason: act.what === 'strike' ? act.reason : undefined,
   });
+}
+
+const DONE_WORDS: Readonly<Partial<Record<PacketEntry['what'], string>>> = {
+  packed: 'it was packed',
+  count: 'it was counted',
+  take: 'seed was taken out of it',
+  move: 'it was moved',
+};
+
+/** The day of a line: as it was said, else that of writing; of packing at the earliest, as exactly as it is known. */
+function dayOf(row: Packet, line: typeof packetLine.$inferSelect, zone: string): string {
+  const entry = line.entry as PacketEntry;
+  if (entry.what === 'packed') return `${row.packedOn}-01-01`.slice(0, 10);
+  return 'seenOn' in entry && entry.seenOn !== undefined ? entry.seenOn : todayIn(line.at, zone);
+}
+
+/** @throws {Fault} 422 for a day to come, long ago without a word why, or before the line that this one rests on */
+function checkDone(
+  row: Packet,
+  lines: readonly (typeof packetLine.$inferSelect)[],
+  act: Extract<PacketAct, { what: 'take' | 'count' | 'move' }>,
+  hand: Write['hand'],
+  done: { readonly on: string; readonly path: string } | undefined,
+): void {
+  const { struck } = bookOf(lines.map((one) => one.entry as PacketEntry));
+  const rests = lines.filter((one) => {
+    const { what } = one.entry as PacketEntry;
+    return !struck.has(one.line) && RESTS_ON[act.what].includes(what);
+  });
+  const last = rests
+    .map((one) => ({ on: dayOf(row, one, hand.zone), what: DONE_WORDS[(one.entry as PacketEntry).what] ?? '' }))
+    .sort((a, b) => a.on.localeCompare(b.on))
+    .at(-1);
+  const after = last ?? { on: null, what: '' };
+  if (done) checkDay(done.on, hand.today, after, true, done.path);
+  else seenOf(hand, act, after);
 }
 
 const ACTIONS: Readonly<Record<PacketAct['what'] | 'note', string>> = {
@@ -284,9 +327,13 @@ function lineViews(
     words: wordsOf(entries[i], paths),
     by: names.get(row.by) ?? '',
     at: row.at.toISOString(),
+    seenOn: seenOnIn(entries[i]),
     struck: struck.get(row.line) ?? null,
   }));
 }
+
+const seenOnIn = (entry: PacketEntry | undefined) =>
+  entry !== undefined && 'seenOn' in entry ? (entry.seenOn ?? null) : null;
 
 const amountWords = (amount: Amount) =>
   amount.by === 'count' ? `${amount.seeds} ${amount.seeds === 1 ? 'seed' : 'seeds'}` : `${amount.text} ${amount.unit}`;

@@ -67,6 +67,36 @@ describe('a packet', () => {
     await expect(hands.lab.connection.pool.query('delete from packet_line')).rejects.toThrow();
   });
 
+  it('has the day on which it was done in each line: never before what it rests on, never the future, late with a reason', async () => {
+    // Today is 24 November 2026; the packet is of October 2024.
+    const take = (packet: PacketView, more: object) =>
+      act(packet, { what: 'take', amount: { by: 'count', seeds: 1 }, use: 'sowing', ...more });
+    const first = (await pack(60)).body;
+    const said = 'found in the garden book';
+    for (const [more, path] of [
+      [{ seenOn: '2026-11-25' }, 'seenOn'],
+      [{ seenOn: '2026-11-20' }, 'lateReason'],
+      [{ seenOn: '2024-09-30', lateReason: said }, 'seenOn'],
+    ] as const)
+      expect((await take(first, more)).body, JSON.stringify(more)).toMatchObject({ status: 422, errors: [{ path }] });
+    let packet = (await take(first, { seenOn: '2024-10-01', lateReason: said })).body;
+    packet = (await take(packet, { seenOn: '2026-11-21' })).body;
+    expect(packet.lines.map((one) => one.seenOn)).toEqual([null, '2024-10-01', '2026-11-21']);
+    // What is counted holds what was taken before; what was taken earlier than that is in the count already.
+    expect(
+      (await act(packet, { what: 'count', amount: { by: 'count', seeds: 50 }, seenOn: '2026-11-20' })).body,
+    ).toMatchObject({
+      errors: [{ path: 'seenOn', message: 'lies before 2026-11-21, when seed was taken out of it' }],
+    });
+    packet = (await act(packet, { what: 'count', amount: { by: 'count', seeds: 50 }, seenOn: '2026-11-22' })).body;
+    expect((await take(packet, { seenOn: '2026-11-21' })).body.errors?.[0]?.path).toBe('seenOn');
+    expect((await take(packet, { seenOn: '2026-11-22' })).body.left.figure).toBe('49');
+    // A line that was struck holds nobody up.
+    packet = (await hands.sampler.get<PacketView>(`/store/packets/${packet.id}`)).body;
+    packet = (await act(packet, { what: 'strike', line: 3, reason: 'another packet was counted' })).body;
+    expect((await take(packet, { seenOn: '2026-11-21' })).status).toBe(200);
+  });
+
   it('stands as its lines say, whatever is done to it', async () => {
     const step = fc.oneof(
       fc.record({ what: fc.constant('take' as const), seeds: fc.integer({ min: 1, max: 40 }) }),

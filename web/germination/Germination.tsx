@@ -1,15 +1,18 @@
-import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import { planDaysSchema, type GerminationTest, type GerminationView } from '@mercato/contract/germination/germination';
 import type { LotBrief } from '@mercato/contract/register/lots';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { read } from '../api/client.ts';
+import { read, write } from '../api/client.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
+import { useDraft, wholeNumber } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
@@ -128,6 +131,7 @@ function TestBlock({
         {plan.treatment && ` · ${plan.treatment}`}
         {plan.place && ` · ${plan.place}`} · set up by {test.createdBy}
       </p>
+      {mayCount && <PlanDaysForm test={test} lotId={lot.id} />}
       <p>
         {test.calendar.map((event, i) => (
           <span key={i}>
@@ -204,6 +208,64 @@ function TestBlock({
         outside={[result.verdict?.outcome, test.days?.outcome].some((one) => one === 'outside' || one === 'not-judged')}
       />
     </section>
+  );
+}
+
+/** Puts the days of the plan right: when it was set up, and how long it stood cold. */
+function PlanDaysForm({ test, lotId }: { test: GerminationTest; lotId: string }): JSX.Element {
+  const client = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const { plan } = test;
+  const draft = useDraft(
+    { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
+    (values) => ({
+      setUpDate: values.setUpDate,
+      prechillDays: wholeNumber(values.prechillDays),
+      reason: values.reason.trim(),
+    }),
+    planDaysSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['germination', lotId],
+        await write<GerminationView>('PUT', `/germination/tests/${test.id}/days`, body, { version: test.version, key }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lotId] });
+      setOpen(false);
+    },
+  );
+  if (!open)
+    return (
+      <p className="soft">
+        <button
+          type="button"
+          className="bare"
+          onClick={() => {
+            setOpen(true);
+          }}
+        >
+          correct the days of the plan
+        </button>
+      </p>
+    );
+  return (
+    <DraftForm
+      draft={draft}
+      send="Correct the days"
+      quiet
+      leave={() => {
+        setOpen(false);
+      }}
+    >
+      <div className="fields">
+        <TextField label="set up on" type="date" {...draft.field('setUpDate')} />
+        <TextField label="pre-chill, days" figure inputMode="numeric" {...draft.field('prechillDays')} />
+        <TextField
+          label="why they are corrected"
+          {...draft.field('reason')}
+          hint="counts keep the days on which they were seen"
+        />
+      </div>
+    </DraftForm>
   );
 }
 

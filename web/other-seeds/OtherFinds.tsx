@@ -116,6 +116,7 @@ function FindForm({
     count: string;
     text: string;
     unit: MassUnit;
+    on: string;
     reason: string;
   } = {
     source: before?.source ?? '',
@@ -124,6 +125,7 @@ function FindForm({
     count: before ? String(before.count) : '',
     text: before?.mass.text ?? '',
     unit: before?.mass.unit ?? (view.lot.book === 'aosa' ? 'lb' : 'g'),
+    on: before?.on ?? '',
     reason: '',
   };
   const draft = useDraft(
@@ -134,6 +136,7 @@ function FindForm({
       species: values.species.trim(),
       count: wholeNumber(values.count),
       mass: { text: plainFigure(values.text), unit: values.unit },
+      ...unlessEmpty('on', values.on),
       ...(before ? { corrects: before.number } : {}),
       ...unlessEmpty('reason', values.reason),
     }),
@@ -168,6 +171,7 @@ function FindForm({
           onChange={draft.set}
           fault={draft.fault('mass.text') ?? draft.fault('mass')}
         />
+        <TextField label="of the day" type="date" {...draft.field('on')} hint="where it is known" />
         {before && <TextField label="why it is corrected" {...draft.field('reason')} />}
       </div>
     </DraftForm>

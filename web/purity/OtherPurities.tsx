@@ -101,6 +101,7 @@ function OtherForm({
       otherCropSeed: before?.percents.otherCropSeed ?? '',
       weedSeed: before?.percents.weedSeed ?? '',
       inertMatter: before?.percents.inertMatter ?? '',
+      on: before?.on ?? '',
       reason: '',
     },
     (values) => ({
@@ -109,6 +110,7 @@ function OtherForm({
       percents: Object.fromEntries(
         view.components.flatMap((one) => (values[one].trim() ? [[one, plainFigure(values[one])]] : [])),
       ),
+      ...unlessEmpty('on', values.on),
       ...(before ? { corrects: before.number } : {}),
       ...unlessEmpty('reason', values.reason),
     }),
@@ -137,6 +139,7 @@ function OtherForm({
             {...draft.field(one, `percents.${one}`, ...(one === 'pureSeed' ? ['percents'] : []))}
           />
         ))}
+        <TextField label="of the day" type="date" {...draft.field('on')} hint="where it is known" />
         {before && <TextField label="why it is corrected" {...draft.field('reason')} />}
       </div>
     </DraftForm>

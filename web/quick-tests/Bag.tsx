@@ -275,12 +275,14 @@ function FloatForm({ bag, keep }: Part): JSX.Element {
       seeds: String(float?.seeds ?? bag.seeds),
       sank: float ? String(float.sank) : '',
       minutes: float ? String(float.minutes) : '15',
+      on: float?.on ?? bag.today,
       reason: '',
     },
     (values) => ({
       seeds: wholeNumber(values.seeds),
       sank: wholeNumber(values.sank),
       minutes: wholeNumber(values.minutes),
+      on: values.on,
       ...unlessEmpty('reason', values.reason),
     }),
     floatNoteSchema,
@@ -292,7 +294,7 @@ function FloatForm({ bag, keep }: Part): JSX.Element {
     <details style={{ marginTop: 24 }}>
       <summary>
         {float
-          ? `Float test: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
+          ? `Float test${float.on ? ` of ${shortDay(float.on)}` : ''}: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
           : 'Float test, as a side note'}
       </summary>
       <p className="soft">
@@ -304,6 +306,7 @@ function FloatForm({ bag, keep }: Part): JSX.Element {
           <TextField label="seeds in water" figure inputMode="numeric" {...draft.field('seeds')} />
           <TextField label="sank" figure inputMode="numeric" {...draft.field('sank')} />
           <TextField label="after minutes" figure inputMode="numeric" {...draft.field('minutes')} />
+          <TextField label="in water on" type="date" {...draft.field('on')} />
           {float && <TextField label="why it is put right" {...draft.field('reason')} />}
         </div>
       </DraftForm>

@@ -1,9 +1,12 @@
 import { useState, type JSX, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
+import { shortDay } from '../api/session.tsx';
 
 interface Result {
   readonly number: number;
   readonly source: string;
+  /** The day of the result, where it is known. */
+  readonly on?: string;
   readonly by: string;
   readonly earlier: readonly { readonly by: string; readonly supersededBecause: string }[];
 }
@@ -38,7 +41,9 @@ export function Elsewhere<T extends Result>({
       {results?.map((one) => (
         <div key={one.number} style={{ marginBottom: 12 }}>
           <b className="serif">{one.source}</b> <span className="soft">{question(one)}</span>{' '}
-          <span className="soft">entered by {one.by}</span>{' '}
+          <span className="soft">
+            {one.on && `of ${shortDay(one.on)} ${one.on.slice(0, 4)}, `}entered by {one.by}
+          </span>{' '}
           {may && (
             <button
               type="button"

@@ -10,11 +10,12 @@ import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, type JSX } from 'react';
 import { write } from '../api/client.ts';
+import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
-interface Values {
+interface Values extends SeenLines {
   what: NewVesselEvent['what'];
   to: string;
   place: string;
@@ -83,15 +84,21 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
     rest: '',
     loss: '0',
     note: '',
+    ...TODAY,
   };
-  const draft = useDraft(initial, bodyOf, vesselEventSchema, async (body, key) => {
-    client.setQueryData(
-      ['vessels', tree.lot.id],
-      await write<VesselTree>('POST', `/vessels/${node.id}/events`, body, { key }),
-    );
-    await client.invalidateQueries({ queryKey: ['sampling', tree.lot.id] });
-    await client.invalidateQueries({ queryKey: ['stations'] });
-  });
+  const draft = useDraft(
+    initial,
+    (values) => ({ ...bodyOf(values), ...seenBody(values) }),
+    vesselEventSchema,
+    async (body, key) => {
+      client.setQueryData(
+        ['vessels', tree.lot.id],
+        await write<VesselTree>('POST', `/vessels/${node.id}/events`, body, { key }),
+      );
+      await client.invalidateQueries({ queryKey: ['sampling', tree.lot.id] });
+      await client.invalidateQueries({ queryKey: ['stations'] });
+    },
+  );
   const { values, field } = draft;
   const weighed = node.mass !== null;
   const { what } = values;
@@ -156,6 +163,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
         </>
       )}
       <TextField label="note" {...field('note')} />
+      <SeenOnField label="on" lines={values} onChange={draft.set} fault={draft.fault} />
     </DraftForm>
   );
 }

@@ -198,6 +198,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Ele
               </span>
             )}{' '}
             <span className="soft">
+              {one.seenOn && `on ${shortDay(one.seenOn)}; `}
               {one.by}, {shortInstant(one.at, session.laboratory.zone)}
             </span>
           </li>

@@ -12,6 +12,7 @@ import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
@@ -195,6 +196,7 @@ const useKeep = (id: string) => {
   };
 };
 
+const DONE_ON = { take: 'taken on', count: 'counted on', move: 'moved on' } as const;
 const TITLES = { take: 'Take seed out', count: 'Count again', move: 'Move it' } as const;
 
 function ActForm({
@@ -215,13 +217,16 @@ function ActForm({
       use: 'sowing',
       to: '',
       placeId: packet.placeId ?? '',
+      ...TODAY,
     },
-    (values) =>
-      doing === 'move'
+    (values) => ({
+      ...(doing === 'move'
         ? { what: 'move', placeId: values.placeId || null }
         : doing === 'count'
           ? { what: 'count', amount: amountOf(values.amount) }
-          : { what: 'take', amount: amountOf(values.amount), use: values.use, ...unlessEmpty('to', values.to) },
+          : { what: 'take', amount: amountOf(values.amount), use: values.use, ...unlessEmpty('to', values.to) }),
+      ...seenBody(values),
+    }),
     packetActSchema,
     async (body: PacketAct, key) => {
       await keep(
@@ -252,6 +257,7 @@ function ActForm({
           <TextField label="to whom, or where" {...draft.field('to')} />
         </>
       )}
+      <SeenOnField label={DONE_ON[doing]} lines={draft.values} onChange={draft.set} fault={draft.fault} />
     </DraftForm>
   );
 }
@@ -273,6 +279,7 @@ function BookLine({
     <li>
       <span className={line.struck === null ? undefined : 'struck'}>{line.words}</span>{' '}
       <span className="soft">
+        {line.seenOn && `done on ${shortDay(line.seenOn)}; `}
         {line.by}, {shortInstant(line.at, zone)}
         {line.struck !== null && `; struck: ${line.struck}`}
       </span>{' '}

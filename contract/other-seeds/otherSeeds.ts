@@ -8,7 +8,7 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
 import { decimalText, isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
-import type { FoundName } from './names.ts';
+import type { FoundName } from '../names/names.ts';
 import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 

@@ -9,6 +9,7 @@ import type { ToleranceVerdict } from '@mercato/core/purity/tolerances';
 import type { UnitRule } from '@mercato/core/rule-books/edition';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
+import type { FoundName } from '../names/names.ts';
 import { decimalText, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
@@ -184,6 +185,8 @@ export interface PurityTest extends TestFrame {
   chaffy: boolean;
   fields: Record<string, FieldView>;
   parts: JudgedPart[];
+  /** What its parts of other seed are called, and the species they stand for. */
+  names: FoundName[];
   /** The mass weighed in against the least for the kind. */
   massVerdict: Verdict | null;
   analysis: PurityAnalysis | null;

@@ -4,8 +4,9 @@ import { contradictions } from '@mercato/core/other-seeds/contradictions';
 import type { Component } from '@mercato/core/units/components';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Transaction } from '../database/connect.ts';
-import { reportedOtherSeeds } from '../other-seeds/result.ts';
-import { reportedTests } from '../purity/result.ts';
+import { readOtherSeeds, reportedOtherSeeds, withTallies } from '../other-seeds/result.ts';
+import { readPurity, reportedTests } from '../purity/result.ts';
+import type { LotFile } from '../register/lotFile.ts';
 import { speciesList } from '../rule-books/names.ts';
 
 /** Components of seed that is not the kind's own, by how a species usually stands. */
@@ -29,6 +30,7 @@ export async function contradictionsOf(
   if (!shares || !search?.total || search.examinedG === null || search.stillToSearchG > 0) return NONE;
   const weighed = reportedTests(purity);
   const { resolve, usually } = await speciesList(tx);
+  const names = [...weighed.flatMap((one) => one.names), ...search.names];
   const found = contradictions(
     {
       examinedG: weighed.reduce((sum, one) => sum + Number(one.analysis?.sumG ?? 0), 0),
@@ -37,7 +39,8 @@ export async function contradictionsOf(
         .filter((part) => FOREIGN.includes(part.component))
         .map(({ component, name, amount, percent }) => ({
           component,
-          taxon: taxonOf(resolve(name)) ?? search.names.find((one) => one.written === name)?.taxon ?? null,
+          // As an analyst bound it, at the weighing or at the search; else as the list knows it.
+          taxon: names.find((one) => one.written === name && one.bound)?.taxon ?? taxonOf(resolve(name)),
           percent,
           seeds: amount.kind === 'count' ? amount.seeds : null,
         })),
@@ -63,4 +66,13 @@ export async function contradictionsOf(
         .sort()
         .at(-1) ?? null,
   };
+}
+
+/** The search of a lot as its station shows it: what is tallied, and where it and purity cannot both be right. */
+export async function readSearch(tx: Transaction, file: LotFile): Promise<OtherSeedsView> {
+  const searched = await readOtherSeeds(tx, file);
+  return withTallies(tx, {
+    ...searched,
+    ...(await contradictionsOf(tx, await readPurity(tx, file), searched)),
+  });
 }

@@ -33,7 +33,8 @@ import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '..
 import { editionById, methodFor } from '../rule-books/editions.ts';
 import { speciesList } from '../rule-books/names.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
-import { bindingsOf, isAmong, nameIn } from './names.ts';
+import { bindingsOf, nameIn } from '../names/names.ts';
+import { isAmong } from './finds.ts';
 import { canonical, extentOf, foundIn, listsOf, otherSeedsOutcome, planOf, type OtherSeedsPlan } from './result.ts';
 import { findEvent, otherSeedsObservation } from './tables.ts';
 

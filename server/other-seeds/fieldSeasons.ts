@@ -3,7 +3,7 @@ import type { FieldSeasons } from '@mercato/contract/other-seeds/otherSeeds';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Transaction } from '../database/connect.ts';
 import { speciesList } from '../rule-books/names.ts';
-import { bindingsOf } from './names.ts';
+import { bindingsOf } from '../names/names.ts';
 
 /**
  * What was found in the lots of a field, harvest by harvest. Tests that were set aside do not count, nor do figures

@@ -304,4 +304,49 @@ describe('purity and the search cannot both be right', () => {
     await lead.post(`/lots/${bench.lot}/decisions`, { subject: test.id, decision: 'accept', reason: 'seen again' });
     expect((await lineOf(bench.lot))?.blocks).toBeNull();
   });
+
+  it('a part of purity that no list knows is bound by hand, and contradicts as the species that it is', async () => {
+    const { analyst } = hands;
+    const bench = await clovers(analyst, 'N-21');
+    const vesselId = (await bench.draw({ purpose: 'purity', mass: grams('5.2') })).body.id;
+    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId })).body.tests[0];
+    const weighed = await analyst.put<PurityView>(
+      `/purity/tests/${purity?.id}`,
+      {
+        workingSample: '5.100',
+        pureSeed: '4.970',
+        otherSeeds: '0.026',
+        inertMatter: '0.102',
+        parts: [
+          { component: 'otherSeeds', name: 'the curled one', amount: { kind: 'count', seeds: 12 } },
+          { component: 'inertMatter', name: 'chaff', amount: { kind: 'trace' } },
+        ],
+      },
+      1,
+    );
+    // What is no seed needs no species.
+    expect(weighed.body.tests[0]?.names).toMatchObject([{ written: 'the curled one', taxon: null }]);
+    const sample = (await bench.draw({ purpose: 'other-seeds', mass: grams('51.0') })).body.id;
+    const test = (
+      await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: sample, extent: 'complete', named: [] })
+    ).body.tests[0] as OtherSeedsTest;
+    expect((await tray(test, 1, '51.0', { 'Plantago major': 100 })).body.contradictions).toEqual([]);
+    const bound = (written: string, taxon: string, version: number) =>
+      analyst.put<PurityView>(
+        `/purity/tests/${purity?.id}/names`,
+        { written, taxon, noneListed: false, reason: 'its fruit has three wings' },
+        version,
+      );
+    expect((await bound('chaff', 'Rumex crispus', 2)).body.errors?.[0]?.path).toBe('written');
+    expect((await bound('the curled one', 'the other one', 2)).body.errors?.[0]?.path).toBe('taxon');
+    expect((await bound('the curled one', 'curly dock', 1)).status).toBe(412);
+    const answer = await bound('the curled one', 'curly dock', 2);
+    expect(answer.body.tests[0]?.names).toMatchObject([
+      { written: 'the curled one', taxon: 'Rumex crispus', bound: { by: 'The analyst' } },
+    ]);
+    const seen = (await hands.lead.get<OtherSeedsView>(`/lots/${bench.lot}/other-seeds`)).body;
+    expect(seen.contradictions).toMatchObject([
+      { what: 'species', of: 'Rumex crispus', purity: { seeds: 12 }, search: { seeds: 0 } },
+    ]);
+  });
 });

@@ -9,7 +9,7 @@ import {
   type OtherSeedsView,
   type TrayView,
 } from '@mercato/contract/other-seeds/otherSeeds';
-import type { FoundName } from '@mercato/contract/other-seeds/names';
+import type { FoundName } from '@mercato/contract/names/names';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { judgeNoxious, readNoxious, type NoxiousRow, type NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSearch';
@@ -31,7 +31,8 @@ import { vesselView } from '../register/vessels.ts';
 import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
 import { speciesList, type SpeciesList } from '../rule-books/names.ts';
-import { bindingsOf, findsOf, nameIn } from './names.ts';
+import { bindingsOf, nameIn } from '../names/names.ts';
+import { findsOf } from './finds.ts';
 import { fieldsOfTray, speciesIn, trayOf } from './fields.ts';
 import { findEvent, otherSeedsObservation } from './tables.ts';
 

@@ -8,13 +8,14 @@ import {
   trayNumber,
   type NewOtherSeedsTest,
 } from '@mercato/contract/other-seeds/otherSeeds';
-import { nameBindingSchema } from '@mercato/contract/other-seeds/names';
+import { nameBindingSchema } from '@mercato/contract/names/names';
 import type { Jurisdictions } from '@mercato/contract/register/request';
 import { handActSchema } from '@mercato/contract/hands/hands';
 import type Joi from 'joi';
 import { actAt } from '../hands/hands.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { readSearch } from '../lot-sheet/contradictions.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { dayRoute } from '../register/dayRoutes.ts';
@@ -23,14 +24,14 @@ import { lockTest, lockTestRow, startTest, testById, type BenchTest } from '../r
 import { currentEdition } from '../rule-books/editions.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
 import { bindKeys, countTray, decideLateFinds, keepFinds, trayNamed } from './count.ts';
-import { bindName } from './names.ts';
+import { bindName } from '../names/names.ts';
 import { keepOtherFinds, readOtherFinds } from './others.ts';
 import { otherSeedsObservation } from './tables.ts';
 import { listsOf, readOtherSeeds, withTallies } from './result.ts';
 
 export function otherSeedsRoutes(api: Api<LotPicture>): void {
   api.read('/lots/:lot/other-seeds', async ({ tx, params, now }) =>
-    withTallies(tx, await readOtherSeeds(tx, await openFile(tx, idParam(params, 'lot'), now))),
+    readSearch(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
   api.read('/fields/weeds', async ({ tx, query }) =>
@@ -84,7 +85,7 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
       const { tx, params, body, now } = context;
       const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
       await bindKeys(context, test, body, context.seenVersion);
-      return withTallies(tx, await readOtherSeeds(tx, await openFile(tx, test.lotId, now)));
+      return readSearch(tx, await openFile(tx, test.lotId, now));
     },
   });
 
@@ -117,7 +118,7 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
         const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
         await work(context, test, tray);
         tell(`hands:${test.lotId}`);
-        return withTallies(tx, await readOtherSeeds(tx, await openFile(tx, test.lotId, now)));
+        return readSearch(tx, await openFile(tx, test.lotId, now));
       },
     });
   };

@@ -16,7 +16,9 @@ import type { Transaction } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { fieldViews, handsOf } from '../register/tests.ts';
+import { bindingsOf, nameIn } from '../names/names.ts';
 import { vesselView } from '../register/vessels.ts';
+import { speciesList } from '../rule-books/names.ts';
 import { fractionsIn, partsIn, sortedIn } from './fields.ts';
 import { purityObservation } from './tables.ts';
 
@@ -59,6 +61,11 @@ export async function readPurity(tx: Transaction, file: LotFile): Promise<Purity
     purityObservation,
     filed.map(({ test }) => test.id),
   );
+  const bindings = await bindingsOf(
+    tx,
+    filed.map(({ test }) => test.id),
+  );
+  const known = all.some((one) => one.field.startsWith('part:')) ? await speciesList(tx) : null;
   const rulesOf = (edition: Edition) => unitRulesFor(edition, file.lot.species, file.family);
   const tests = filed.map(({ test, frame, edition }): PurityTest => {
     const fields = fieldViews(
@@ -67,6 +74,8 @@ export async function readPurity(tx: Transaction, file: LotFile): Promise<Purity
     );
     const portion = file.vessels.find((one) => one.id === test.vesselId)?.portion === 'half' ? 'half' : 'whole';
     const analysis = analysisOf(edition, (field) => fields[field]?.text, multipleUnitsShare(rulesOf(edition)));
+    const named = partsIn(fields).filter((part) => part.component !== 'inertMatter');
+    const own = bindings.filter((one) => one.testId === test.id);
     const looked = fractionsIn(fields);
     const sorted = sortedIn(fields);
     return {
@@ -77,6 +86,9 @@ export async function readPurity(tx: Transaction, file: LotFile): Promise<Purity
       chaffy: fields.chaffy ? fields.chaffy.text === 'chaffy' : file.brief.chaffy,
       fields,
       parts: analysis ? judgeParts(edition, new Exact(analysis.sumG), partsIn(fields)) : unjudged(fields),
+      names: known
+        ? [...new Set(named.map((part) => part.name))].map((name) => nameIn(name, known.resolve, own, file.names))
+        : [],
       massVerdict: purityMassOf(file.method, portion, fields.workingSample?.text),
       analysis,
       fractions: looked ? [...shareFractions(looked.examined, looked.seeds)] : [],

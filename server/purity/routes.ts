@@ -1,8 +1,10 @@
+import { nameBindingSchema } from '@mercato/contract/names/names';
 import { newTestSchema } from '@mercato/contract/register/tests';
 import { otherPuritySchema, purityWeighingsSchema, sortingTimeSchema } from '@mercato/contract/purity/purity';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { idParam, type Api } from '../http/api.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
+import { bindName } from '../names/names.ts';
 import { openFile } from '../register/lotFile.ts';
 import { dayRoute } from '../register/dayRoutes.ts';
 import { lockLot } from '../register/lots.ts';
@@ -64,6 +66,21 @@ export function purityRoutes(api: Api<LotPicture>): void {
         undefined,
       );
       return readPurity(tx, await openFile(tx, test.lotId, now));
+    },
+  });
+
+  api.write({
+    method: 'put',
+    path: '/purity/tests/:test/names',
+    permission: 'bench.write',
+    schema: nameBindingSchema,
+    versioned: true,
+    handle: async (context) => {
+      const { tx, params, body, now } = context;
+      const test = await lockTest(tx, idParam(params, 'test'), 'purity', context.seenVersion);
+      const view = await readPurity(tx, await openFile(tx, test.lotId, now));
+      await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
+      return (await context.settle(test.lotId)).gathered.purity;
     },
   });
 

@@ -24,7 +24,8 @@ import { Found, Noxious } from './Found.tsx';
 import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand, useHold, useOthers } from '../hands/useHold.ts';
 import { KeysForm } from './KeysForm.tsx';
-import { Contradictions, NamesBound } from './NamesBound.tsx';
+import { NamesBound } from '../names/NamesBound.tsx';
+import { Contradictions } from './Contradictions.tsx';
 import { NewSpecies } from './NewSpecies.tsx';
 import { OtherFinds } from './OtherFinds.tsx';
 import { RateSlip } from './RateSlip.tsx';
@@ -347,7 +348,14 @@ export function FindStation({
             setShown({ species });
           }}
         />
-        <NamesBound lotId={view.lot.id} test={test} list={LIST} may={mayWrite} />
+        <NamesBound
+          step="other-seeds"
+          lotId={view.lot.id}
+          test={test}
+          list={LIST}
+          may={mayWrite}
+          unclear={new Set(test.noxious.filter((one) => one.consequence === 'unclear').map((one) => one.species))}
+        />
         <Contradictions view={view} />
         {view.lists && (
           <Noxious

@@ -17,6 +17,7 @@ import { Link } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBench } from '../devices/bench.tsx';
+import { NamesBound } from '../names/NamesBound.tsx';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
 import { SeenLine, SeenOnField } from '../register/seen.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
@@ -302,6 +303,8 @@ export function PurityStation({
           )}
         </DraftForm>
         <SeenLine step="purity" lotId={view.lot.id} test={test} fields={test.fields} may={mayWrite} />
+        {test.names.length > 0 && <SpeciesProposals id="species-bound" />}
+        <NamesBound step="purity" lotId={view.lot.id} test={test} list="species-bound" may={mayWrite} />
         {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
         {view.result && <JudgedTests result={view.result} open={open} />}
         <DecisionBox

@@ -1,8 +1,7 @@
-import { nameBindingSchema, type FoundName } from '@mercato/contract/other-seeds/names';
-import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
-import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
+import { nameBindingSchema, type FoundName } from '@mercato/contract/names/names';
+import type { TestFrame } from '@mercato/contract/register/lots';
+import type { TestStep } from '@mercato/contract/register/steps';
 import { isGenusName } from '@mercato/core/rule-books/resolveName';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -14,20 +13,26 @@ import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
-/** Names that need an analyst: those that are in no list, and genera of which a list names species. */
-export function NamesBound({
-  lotId,
-  test,
-  list,
-  may,
-}: {
+interface Of {
   lotId: string;
-  test: OtherSeedsTest;
+  test: Pick<TestFrame, 'id' | 'version'> & { readonly names: readonly FoundName[] };
   /** Id of the proposals for a species. */
   list: string;
   may: boolean;
+}
+const NONE: ReadonlySet<string> = new Set();
+
+/** Names that need an analyst: those that are in no list, and genera of which a list names species. */
+export function NamesBound({
+  step,
+  unclear = NONE,
+  ...rest
+}: Of & {
+  step: TestStep;
+  /** Genera of which a list names species. */
+  unclear?: ReadonlySet<string>;
 }): JSX.Element | null {
-  const unclear = new Set(test.noxious.filter((one) => one.consequence === 'unclear').map((one) => one.species));
+  const { test } = rest;
   const shown = test.names.filter(
     (one) => one.taxon === null || unclear.has(one.taxon) || one.bound !== null || one.taxon !== one.written,
   );
@@ -36,33 +41,23 @@ export function NamesBound({
     <section style={{ marginTop: 22 }}>
       <h2>Names as they were written</h2>
       {shown.map((one) => (
-        <Name
-          key={one.written}
-          lotId={lotId}
-          test={test}
-          name={one}
-          list={list}
-          may={may}
-          open={one.taxon === null || unclear.has(one.taxon)}
-        />
+        <Name key={one.written} {...rest} step={step} name={one} open={one.taxon === null || unclear.has(one.taxon)} />
       ))}
     </section>
   );
 }
 
 function Name({
+  step,
   lotId,
   test,
   name,
   list,
   may,
   open,
-}: {
-  lotId: string;
-  test: OtherSeedsTest;
+}: Of & {
+  step: TestStep;
   name: FoundName;
-  list: string;
-  may: boolean;
   open: boolean;
 }): JSX.Element {
   const client = useQueryClient();
@@ -78,8 +73,8 @@ function Name({
     nameBindingSchema,
     async (body, key) => {
       client.setQueryData(
-        ['other-seeds', lotId],
-        await write<OtherSeedsView>('PUT', `/other-seeds/tests/${test.id}/names`, body, { version: test.version, key }),
+        [step, lotId],
+        await write('PUT', `/${step}/tests/${test.id}/names`, body, { version: test.version, key }),
       );
       await client.invalidateQueries({ queryKey: ['lot', lotId] });
       setBinding(false);
@@ -141,46 +136,3 @@ function Name({
     </div>
   );
 }
-
-/** What purity found and the search did not, or the other way round: both figures beside each other. */
-export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element | null {
-  if (view.contradictions.length === 0) return null;
-  return (
-    <section style={{ marginTop: 22 }}>
-      <h2>Purity and this search cannot both be right</h2>
-      <div className="scroll">
-        <table className="ruled" style={{ maxWidth: 860 }}>
-          <thead>
-            <tr>
-              <th>of</th>
-              <th className="num">purity</th>
-              <th className="num">search</th>
-              <th className="num">chance under one rate</th>
-            </tr>
-          </thead>
-          <tbody>
-            {view.contradictions.map(({ purity, search, chance, ...found }) => (
-              <tr key={`${found.what} ${found.of}`}>
-                <td>
-                  <Of found={found} />
-                </td>
-                <td className="num">
-                  {purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds} seeds`} in{' '}
-                  {Number(purity.examinedG.toPrecision(6))} g
-                </td>
-                <td className="num">
-                  {search.seeds === 0 ? 'none' : `${search.seeds} seeds`} in {Number(search.examinedG.toPrecision(6))} g
-                </td>
-                <td className="num">{chance === null ? '—' : `${(chance * 100).toPrecision(2)} %`}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <p className="soft">Search again, weigh again, or let the lead accept it with a reason.</p>
-    </section>
-  );
-}
-
-const Of = ({ found }: { found: Pick<Contradiction, 'what' | 'of'> }): JSX.Element =>
-  found.what === 'component' ? <>{COMPONENT_NAMES[found.of as Component]}</> : <i className="species">{found.of}</i>;

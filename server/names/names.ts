@@ -1,9 +1,8 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import type { FoundName, NameBinding } from '@mercato/contract/other-seeds/names';
-import type { Find } from '@mercato/core/other-seeds/noxious';
-import { genusOf, isGenus, taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import type { FoundName, NameBinding } from '@mercato/contract/names/names';
+import { isGenus, taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -42,21 +41,6 @@ export function nameIn(
     noneListed: bound?.noneListed ?? false,
     bound: bound ? { by: people.get(bound.by) ?? '', at: bound.at.toISOString(), reason: bound.reason } : null,
   };
-}
-
-export const findsOf = (counts: ReadonlyMap<string, number>, names: readonly FoundName[]): Find[] =>
-  [...counts].map(([written, seeds]) => {
-    const name = names.find((one) => one.written === written);
-    return { written, seeds, taxon: name?.taxon ?? null, noneListed: name?.noneListed ?? false };
-  });
-
-/** Whether a name stands for a species that a limited search looks for, by itself or by its genus. */
-export function isAmong(named: readonly string[], written: string, resolve: Resolver): boolean {
-  const taxon = taxonOf(resolve(written)) ?? written;
-  return named.some((one) => {
-    const asked = taxonOf(resolve(one)) ?? one;
-    return asked === taxon || (isGenus(asked) && genusOf(asked) === genusOf(taxon));
-  });
 }
 
 /**

@@ -1,0 +1,47 @@
+import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
+import type { JSX } from 'react';
+
+/** What purity found and the search did not, or the other way round: both figures beside each other. */
+export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element | null {
+  if (view.contradictions.length === 0) return null;
+  return (
+    <section style={{ marginTop: 22 }}>
+      <h2>Purity and this search cannot both be right</h2>
+      <div className="scroll">
+        <table className="ruled" style={{ maxWidth: 860 }}>
+          <thead>
+            <tr>
+              <th>of</th>
+              <th className="num">purity</th>
+              <th className="num">search</th>
+              <th className="num">chance under one rate</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.contradictions.map(({ purity, search, chance, ...found }) => (
+              <tr key={`${found.what} ${found.of}`}>
+                <td>
+                  <Of found={found} />
+                </td>
+                <td className="num">
+                  {purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds} seeds`} in{' '}
+                  {Number(purity.examinedG.toPrecision(6))} g
+                </td>
+                <td className="num">
+                  {search.seeds === 0 ? 'none' : `${search.seeds} seeds`} in {Number(search.examinedG.toPrecision(6))} g
+                </td>
+                <td className="num">{chance === null ? '—' : `${(chance * 100).toPrecision(2)} %`}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="soft">Search again, weigh again, or let the lead accept it with a reason.</p>
+    </section>
+  );
+}
+
+const Of = ({ found }: { found: Pick<Contradiction, 'what' | 'of'> }): JSX.Element =>
+  found.what === 'component' ? <>{COMPONENT_NAMES[found.of as Component]}</> : <i className="species">{found.of}</i>;

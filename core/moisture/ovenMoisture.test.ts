@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
 import { moistureMethodFor } from './methodFor.ts';
-import { judgeOvenDuplicate, ovenMoisture } from './ovenMoisture.ts';
+import { judgeOvenDuplicate, lossStep, ovenMoisture } from './ovenMoisture.ts';
 
 const weighing = (container: string, withSeed: string, dried: string) => ({
   containerG: new Exact(container),
@@ -47,6 +47,15 @@ describe('oven moisture', () => {
       verdict: { outcome: 'near' },
     });
     expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.021'), limit).verdict.outcome).toBe('outside');
+  });
+  // Source: the digits of a weighing are part of it: 25.000 g is no 25 g (common practice, no source).
+  it('shows in its working the digits that were weighed: as many for all three as for the finest of them', () => {
+    const shown = (decimals?: number) =>
+      lossStep('first', { ...weighing('20', '25.10', '24.6015'), ...(decimals === undefined ? {} : { decimals }) })
+        .expression;
+    expect(shown()).toBe('(25.1000 − 24.6015) / (25.1000 − 20.0000) × 100');
+    expect(shown(3)).toBe(shown());
+    expect(shown(5)).toBe('(25.10000 − 24.60150) / (25.10000 − 20.00000) × 100');
   });
   it.each([
     ['20', '20', '20', 'withSeedG'],

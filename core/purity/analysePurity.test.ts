@@ -110,6 +110,27 @@ describe('purity analysis', () => {
     expect(weighingDecimals(AOSA, new Exact(mass))).toBe(decimals);
   });
 
+  // Source: the decimals by weight above: a sample of 5 to 10 g is weighed to 0.001 g, and 8.100 g is no 8.1 g.
+  it('shows in its working the digits that were weighed, and more where more were written', () => {
+    const parts = { pureSeed: new Exact('4.9'), otherSeeds: new Exact('0.0985'), inertMatter: new Exact('0.1') };
+    const analysis = analysePurity(ISTA, new Exact('5.1'), parts);
+    const told = (steps: readonly { label: string; result?: string; expression?: string }[]) =>
+      Object.fromEntries(steps.map((one) => [one.label, one.expression ?? one.result]));
+    expect(told(analysis.verdict.steps)).toMatchObject({
+      'pure seed': '4.900',
+      'other seeds': '0.0985',
+      'inert matter': '0.100',
+      'sum of parts': '5.0985',
+      'first weighing': '5.100',
+      'gain or loss': '(5.0985 − 5.100) / 5.100 × 100',
+    });
+    expect(told(shareSteps(analysis, 'pureSeed'))).toMatchObject({
+      part: '4.900',
+      'sum of parts': '5.0985',
+      '4.900 / 5.0985 × 100': '96.1067',
+    });
+  });
+
   it('refuses parts that add to nothing, a missing part and a sample of nothing', () => {
     const none = new Exact(0);
     expect(() => analysePurity(ISTA, new Exact(5), { pureSeed: none, otherSeeds: none, inertMatter: none })).toThrow(

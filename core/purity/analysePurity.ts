@@ -143,15 +143,23 @@ export function analysePurity(edition: Edition, workingSampleG: ExactNumber, mas
   };
 }
 
-/** The slip of one component: its mass, the sum, the share and how it was rounded. */
-export function shareSteps(analysis: PurityShares, component: Component): readonly WorkingStep[] {
+/**
+ * The slip of one component: its mass, the sum, the share and how it was rounded. The masses of one weighing keep its
+ * digits; those of several together stand as they add up.
+ */
+export function shareSteps(analysis: PurityShares | PurityAnalysis, component: Component): readonly WorkingStep[] {
   const share = analysis.shares.find((one) => one.component === component);
   if (!share) return [];
+  const weighed = (text: string) => {
+    const massG = new Exact(text);
+    return 'decimals' in analysis ? massG.toFixed(Math.max(analysis.decimals, massG.decimalPlaces())) : text;
+  };
+  const [part, sum] = [weighed(share.massG), weighed(analysis.sumG)];
   const took = analysis.adjusted === component && analysis.adjustedBy !== 0;
   return [
-    { label: 'part', result: share.massG, unit: 'g' },
-    { label: 'sum of parts', result: analysis.sumG, unit: 'g' },
-    { label: `${share.massG} / ${analysis.sumG} × 100`, result: share.exactPercent.toFixed(4), unit: '%' },
+    { label: 'part', result: part, unit: 'g' },
+    { label: 'sum of parts', result: sum, unit: 'g' },
+    { label: `${part} / ${sum} × 100`, result: share.exactPercent.toFixed(4), unit: '%' },
     ...(took
       ? [
           {

@@ -346,7 +346,7 @@ describe('purity and the search cannot both be right', () => {
     ]);
     const seen = (await hands.lead.get<OtherSeedsView>(`/lots/${bench.lot}/other-seeds`)).body;
     expect(seen.contradictions).toMatchObject([
-      { what: 'species', of: 'Rumex crispus', purity: { seeds: 12 }, search: { seeds: 0 } },
+      { what: 'rates', of: 'Rumex crispus', purity: { seeds: 12 }, search: { seeds: 0 } },
     ]);
   });
 });

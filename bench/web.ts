@@ -31,7 +31,7 @@ page.on('response', (response) => {
 });
 await page.goto(`${base}/lots`);
 await page.getByRole('row').nth(1).waitFor();
-await page.waitForLoadState('networkidle');
+await page.waitForFunction(() => document.querySelector('main:not([aria-busy])') !== null);
 const kilobytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 1000;
 console.log(`first-load JavaScript: ${kilobytes.toFixed(1)} kB gzip in ${scripts.size} files (budget 150 kB)`);
 page.removeAllListeners('response');
@@ -182,7 +182,7 @@ async function findStation(): Promise<void> {
   const times: number[] = [];
   await page.goto(`${base}/lots/${lot}`);
   await page.getByRole('listitem').first().waitFor();
-  await page.waitForLoadState('networkidle');
+  await page.waitForFunction(() => document.querySelector('main:not([aria-busy])') !== null);
   for (let i = 0; i < 6; i += 1) {
     const start = await scripting();
     await page.keyboard.press('3');

@@ -32,8 +32,9 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = async (name) => {
-  await page.waitForLoadState('networkidle');
-  await page.waitForTimeout(300);
+  // The live stream never ends, so the network is never idle.
+  await page.waitForFunction(() => !globalThis.document.querySelector('[aria-busy=true]'));
+  await page.waitForTimeout(900);
   await page.screenshot({ path: path.join(PROJECT, 'docs', 'screenshots', `${name}.png`) });
 };
 await page.goto(`${base}/sign-in`);

@@ -32,6 +32,7 @@ page.on('response', (response) => {
 await page.goto(`${base}/lots`);
 await page.getByRole('row').nth(1).waitFor();
 await page.waitForFunction(() => document.querySelector('main:not([aria-busy])') !== null);
+await page.waitForTimeout(1000);
 const kilobytes = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 1000;
 console.log(`first-load JavaScript: ${kilobytes.toFixed(1)} kB gzip in ${scripts.size} files (budget 150 kB)`);
 page.removeAllListeners('response');

@@ -131,7 +131,6 @@ function TestBlock({
         {plan.treatment && ` · ${plan.treatment}`}
         {plan.place && ` · ${plan.place}`} · set up by {test.createdBy}
       </p>
-      {mayCount && <PlanDaysForm test={test} lotId={lot.id} />}
       <p>
         {test.calendar.map((event, i) => (
           <span key={i}>
@@ -143,6 +142,7 @@ function TestBlock({
           </span>
         ))}
       </p>
+      {mayCount && <PlanDaysForm test={test} lotId={lot.id} />}
       <div
         style={{
           display: 'grid',
@@ -235,10 +235,11 @@ function PlanDaysForm({ test, lotId }: { test: GerminationTest; lotId: string })
   );
   if (!open)
     return (
-      <p className="soft">
+      <p className="soft" style={{ marginTop: -8 }}>
         <button
           type="button"
           className="bare"
+          style={{ paddingLeft: 0 }}
           onClick={() => {
             setOpen(true);
           }}

@@ -174,6 +174,19 @@ describe('a dish is in one hand at a time', () => {
     });
   });
 
+  it('whoever signs out puts all down; what they had not sent yet still counts while nobody took over', async () => {
+    const dish = await dishOnDayZero('H-8');
+    const who = await hands.lab.as('lead');
+    const page = pageOf(who);
+    await dish.press(page, 0, 3);
+    expect((await dish.see()).held.holder?.page).toBe(page.id);
+    await who.send('DELETE', '/session');
+    expect((await dish.see()).held.holder).toBeNull();
+    const back = { ...page, who: await hands.lab.as('lead') };
+    expect((await dish.press(back, 0, 2)).body.late).toEqual([]);
+    expect(normalOf(await dish.see())).toBe(5);
+  });
+
   it('an act needs its page, an analyst, and a dish that there is', async () => {
     const dish = await dishOnDayZero('H-7');
     const address = `/germination/dishes/${dish.id}/hand`;

@@ -9,6 +9,7 @@ import { signInSchema } from '@mercato/contract/register/people';
 import { validate } from '@mercato/contract/http/validate';
 import type { Role } from '@mercato/core/register/permissions';
 import type { Connection } from '../database/connect.ts';
+import { putDownAll } from '../hands/putDownAll.ts';
 import { auditEntry, laboratory, person, rateLimit } from '../register/tables.ts';
 import type { SignedIn } from './api.ts';
 import { todayIn } from './day.ts';
@@ -153,6 +154,8 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
   });
 
   router.delete('/session', async (request, response) => {
+    const { personId } = request.session;
+    if (personId !== undefined) await putDownAll(connection.db, personId, clock());
     await new Promise<void>((resolve, reject) => {
       request.session.destroy(settle(resolve, reject));
     });

@@ -6,7 +6,8 @@ const RETRY_MS = 1000;
 
 /** This process's ear at the database: one line, opened by the first listener, taken up again when it is lost. */
 export class Feed {
-  private readonly listeners = new Set<(note: LiveNote) => void>();
+  /** Each with how it is told that nothing comes any more. */
+  private readonly listeners = new Map<(note: LiveNote) => void, () => void>();
   private client: pg.Client | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private stopped = false;
@@ -15,8 +16,8 @@ export class Feed {
   constructor(private readonly url: string) {}
 
   /** Answers once the line is open, so that nothing that is written from then on is missed; with how to stop. */
-  async listen(listener: (note: LiveNote) => void): Promise<() => void> {
-    this.listeners.add(listener);
+  async listen(listener: (note: LiveNote) => void, end: () => void): Promise<() => void> {
+    this.listeners.set(listener, end);
     this.opening ??= this.open();
     await this.opening;
     return () => this.listeners.delete(listener);
@@ -25,12 +26,13 @@ export class Feed {
   async stop(): Promise<void> {
     this.stopped = true;
     clearTimeout(this.timer);
+    for (const end of this.listeners.values()) end();
     this.listeners.clear();
     await this.client?.end().catch(() => undefined);
   }
 
   private tell(note: LiveNote): void {
-    for (const one of this.listeners) one(note);
+    for (const one of this.listeners.keys()) one(note);
   }
 
   private async open(): Promise<void> {

@@ -14,7 +14,7 @@ export function liveRoutes(api: Api, feed: Feed): void {
     const say = (note: LiveNote) => {
       missed = !emit(missed ? ({ missed: true } satisfies LiveNote) : note);
     };
-    const stop = await feed.listen(say);
+    const stop = await feed.listen(say, end);
     const beat = setInterval(() => {
       say({});
     }, BEAT_MS);

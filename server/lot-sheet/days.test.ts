@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { Problem } from '@mercato/contract/http/problem';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
@@ -225,6 +226,26 @@ describe('work of another day', () => {
       errors: [{ path: 'drawnOn', message: expect.stringContaining(`lies after ${back(3)}`) as string }],
     });
     expect((await move(back(3))).status).toBe(200);
+    // A working sample of an earlier version carries no day, but what was seen of it does.
+    const old = await clover('ista', back(5));
+    const purity = (await draw(old, 'purity', '5.2', { seenOn: back(3) })).body.id;
+    const test = (await hands.analyst.post<PurityView>('/purity/tests', { vesselId: purity })).body.tests[0]?.id ?? '';
+    await hands.analyst.put(
+      `/purity/tests/${test}`,
+      { workingSample: '5.100', pureSeed: '4.998', otherSeeds: '0.000', inertMatter: '0.102', seenOn: back(2) },
+      1,
+    );
+    await hands.lab.connection.pool.query('update vessel set drawn_on = null where id = $1', [purity]);
+    const moveOld = (drawnOn: string) =>
+      sampler.put<Problem>(
+        `/lots/${old}/submitted`,
+        { ...submittedSample('500'), primarySamples: 60, drawnOn, reason: 'misread' },
+        1,
+      );
+    expect((await moveOld(back(1))).body.errors?.[0]?.message).toBe(
+      `lies after ${back(2)}, when something was seen of it`,
+    );
+    expect((await moveOld(back(2))).status).toBe(200);
   });
 });
 

@@ -1,4 +1,5 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import type { Transaction } from '../database/connect.ts';
 import type { NewWorkingSample } from '@mercato/contract/register/vessels';
 import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sampling/vessels';
 import type { DrawView, SubmittedSample } from '@mercato/contract/sampling/sampling';
@@ -242,7 +243,7 @@ export async function receiveSample(
     ? file.vessels.find((one) => one.id === before.parentId)
     : file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
   if (composite) refuseMoreThanLeft(file, composite, massG, before);
-  const dependent = before && firstDependent(file, before);
+  const dependent = before && (await firstDependent(tx, file, before));
   if (dependent && body.drawnOn > dependent.on)
     throw fault('invalid', 'The sample cannot be younger than what was made of it.', [
       { path: 'drawnOn', message: `lies after ${dependent.on}, when ${dependent.what}` },
@@ -382,7 +383,11 @@ function lastTaken(primaries: readonly Vessel[], draw: DrawView | null, zone: st
 }
 
 /** The first day of what was made of the submitted sample: a working sample, a set-up, something weighed or counted. */
-function firstDependent(file: LotFile, submitted: Vessel): { readonly on: string; readonly what: string } | null {
+async function firstDependent(
+  tx: Transaction,
+  file: LotFile,
+  submitted: Vessel,
+): Promise<{ readonly on: string; readonly what: string } | null> {
   const drawnDays = file.vessels
     .filter((one) => one.parentId === submitted.id && one.drawnOn !== null)
     .map((one) => ({ on: one.drawnOn ?? '', what: `a ${one.kind} sample was drawn from it` }));
@@ -390,7 +395,14 @@ function firstDependent(file: LotFile, submitted: Vessel): { readonly on: string
     const { setUpDate } = one.plan as { setUpDate?: string };
     return setUpDate === undefined ? [] : [{ on: setUpDate, what: `${one.step} test ${one.number} was set up` }];
   });
-  return [...drawnDays, ...setUps].sort((a, b) => a.on.localeCompare(b.on))[0] ?? null;
+  // Working samples of earlier versions carry no day: what was seen of them does.
+  const { rows } = await tx.execute<{ day: string | null }>(sql`select min(seen_on)::text as day from (
+    select seen_on from purity_observation where lot_id = ${file.lot.id}
+    union all select seen_on from other_seeds_observation where lot_id = ${file.lot.id}
+    union all select seen_on from moisture_observation where lot_id = ${file.lot.id}
+    union all select seen_on from germination_count where lot_id = ${file.lot.id}) seen`);
+  const seen = rows.flatMap(({ day }) => (day === null ? [] : [{ on: day, what: 'something was seen of it' }]));
+  return [...drawnDays, ...setUps, ...seen].sort((a, b) => a.on.localeCompare(b.on))[0] ?? null;
 }
 
 const ofHalf = ({ portion }: NewWorkingSample) => (portion === 'half' ? ' for a half sample' : '');

@@ -131,6 +131,12 @@ export async function importLots(context: Write, text: string): Promise<ImportAn
   };
 }
 
+/** "otherSeeds: Poa annua" as a file names a part. */
+function partOf(written: string): { readonly component: string; readonly name: string } {
+  const colon = written.indexOf(':');
+  return { component: written.slice(0, colon).trim(), name: written.slice(colon + 1).trim() };
+}
+
 /** What was found under a name that the list of species does not know. */
 async function unresolvedIn(context: Write, lots: readonly LotCells[]): Promise<ImportAnswer['unresolved']> {
   const { resolve } = await speciesList(context.tx);
@@ -140,7 +146,11 @@ async function unresolvedIn(context: Write, lots: readonly LotCells[]): Promise<
       ...cells.named('other-seeds.count', { test }),
       ...[...cells.trays(test)].flatMap((dish) => cells.named('other-seeds.trayCount', { test, dish })),
     ]);
-    return [...new Set(names)]
+    const parts = [...(cells.tests.get('purity') ?? [])]
+      .flatMap((test) => cells.named('purity.part', { test: String(test) }))
+      .map(partOf)
+      .flatMap(({ component, name }) => (component === 'inertMatter' ? [] : [name]));
+    return [...new Set([...names, ...parts])]
       .filter((name) => taxonOf(resolve(name)) === null)
       .map((name) => ({ reference: cells.reference, name }));
   });
@@ -304,13 +314,11 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
     const names = cells.named('purity.part', { test });
     if (names.length > 0) body.value.parts = [];
     names.forEach((name, i) => {
-      const colon = name.indexOf(':');
       body.set(
         `parts.${i}`,
         'purity.part',
         ({ value, unit }) => ({
-          component: name.slice(0, colon).trim(),
-          name: name.slice(colon + 1).trim(),
+          ...partOf(name),
           amount:
             unit === 'g'
               ? { kind: 'mass', text: value }

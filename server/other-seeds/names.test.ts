@@ -244,6 +244,13 @@ describe('what was found is bound to a species', () => {
       'other-seeds.examined,1,,,,50.2,g',
       'other-seeds.count,1,,,wild oat,3,',
       'other-seeds.count,1,,,oat of the wild,2,',
+      'purity.sample,1,,,,5.2,g',
+      'purity.workingSample,1,,,,5.100,g',
+      'purity.pureSeed,1,,,,4.970,g',
+      'purity.otherSeeds,1,,,,0.028,g',
+      'purity.inertMatter,1,,,,0.102,g',
+      'purity.part,1,,,otherSeeds: the curled one,0.010,g',
+      'purity.part,1,,,inertMatter: bits of straw,trace,',
     ];
     const answer = await hands.lead.send<ImportAnswer>(
       'POST',
@@ -251,7 +258,11 @@ describe('what was found is bound to a species', () => {
       ['lot,what,test,dish,day,name,value,unit', ...lines.map((one) => `F-1,${one}`)].join('\n'),
       { 'Content-Type': 'text/csv' },
     );
-    expect(answer.body.unresolved).toEqual([{ reference: 'F-1', name: 'oat of the wild' }]);
+    // What is no seed needs no species.
+    expect(answer.body.unresolved, JSON.stringify(answer.body)).toEqual([
+      { reference: 'F-1', name: 'oat of the wild' },
+      { reference: 'F-1', name: 'the curled one' },
+    ]);
   });
 });
 

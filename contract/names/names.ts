@@ -27,6 +27,8 @@ export interface FoundName {
   /** Species that share it as a common name. */
   candidates: string[];
   noneListed: boolean;
+  /** When the laboratory's own list came to know its species; null where the shipped one does, or none. */
+  knownSince: string | null;
   /** Who bound it, and how it is known; null where the list itself knows it. */
   bound: { by: string; at: string; reason: string } | null;
 }

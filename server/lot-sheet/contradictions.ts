@@ -7,6 +7,7 @@ import type { Transaction } from '../database/connect.ts';
 import { readOtherSeeds, reportedOtherSeeds, withTallies } from '../other-seeds/result.ts';
 import { readPurity, reportedTests } from '../purity/result.ts';
 import type { LotFile } from '../register/lotFile.ts';
+import { namesSaid } from '../names/names.ts';
 import { speciesList } from '../rule-books/names.ts';
 
 /** Components of seed that is not the kind's own, by how a species usually stands. */
@@ -60,11 +61,7 @@ export async function contradictionsOf(
   const written = [...weighings, ...search.trays.flatMap((one) => Object.values(one.fields))];
   return {
     contradictions: found,
-    contradictedAt:
-      written
-        .map((one) => one.at)
-        .sort()
-        .at(-1) ?? null,
+    contradictedAt: [...written.map((one) => one.at), ...namesSaid(names)].sort().at(-1) ?? null,
   };
 }
 

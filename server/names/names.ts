@@ -2,12 +2,12 @@ import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { FoundName, NameBinding } from '@mercato/contract/names/names';
-import { isGenus, taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import { isGenus, taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { bumpTest, type BenchTest } from '../register/tests.ts';
-import { speciesList } from '../rule-books/names.ts';
+import { speciesList, type SpeciesList } from '../rule-books/names.ts';
 import { nameBinding } from './tables.ts';
 
 type BindingRow = typeof nameBinding.$inferSelect;
@@ -28,20 +28,26 @@ export async function bindingsOf(tx: Transaction, tests: readonly string[]): Pro
 /** What a name of a test stands for: as somebody bound it, else as the list knows it. */
 export function nameIn(
   written: string,
-  resolve: Resolver,
+  { resolve, since }: Pick<SpeciesList, 'resolve' | 'since'>,
   bindings: readonly BindingRow[],
   people: ReadonlyMap<string, string>,
 ): FoundName {
   const bound = bindings.find((one) => one.written === written);
   const found = resolve(written);
+  const listed = taxonOf(found);
   return {
     written,
-    taxon: bound?.taxon ?? taxonOf(found),
+    taxon: bound?.taxon ?? listed,
     candidates: found.rank === 'ambiguous' ? [...found.candidates] : [],
     noneListed: bound?.noneListed ?? false,
+    knownSince: bound || listed === null ? null : since(listed),
     bound: bound ? { by: people.get(bound.by) ?? '', at: bound.at.toISOString(), reason: bound.reason } : null,
   };
 }
+
+/** When it was last said, or became known, what names stand for. */
+export const namesSaid = (names: readonly FoundName[]): string[] =>
+  names.flatMap((one) => one.bound?.at ?? one.knownSince ?? []);
 
 /**
  * Binds a name of a (locked) test; what was written stays as it was written, and an earlier binding stays on file.

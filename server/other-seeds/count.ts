@@ -180,7 +180,7 @@ async function judge(tx: Write['tx'], test: BenchTest, hand: Hand): Promise<void
     await methodFor(tx, edition, lot.species, lot.bookKind),
     extentOf(plan),
     canonical((await listsOf(tx, plan)).rows, known),
-    (written) => nameIn(written, known.resolve, bindings, new Map()),
+    (written) => nameIn(written, known, bindings, new Map()),
   );
   if (!found.total || found.examinedG === null) return;
   await keepJudgement(

@@ -316,6 +316,40 @@ describe('purity and the search cannot both be right', () => {
     expect((await lineOf(bench.lot))?.blocks).toBeNull();
   });
 
+  it('what was accepted while nobody knew the species is asked anew once the list knows it', async () => {
+    const { analyst, lead } = hands;
+    const bench = await clovers(analyst, 'N-22');
+    const vesselId = (await bench.draw({ purpose: 'purity', mass: grams('5.2') })).body.id;
+    const purity = (await analyst.post<PurityView>('/purity/tests', { vesselId })).body.tests[0];
+    const part = { component: 'otherSeeds', name: 'second mercatoa', amount: { kind: 'count', seeds: 12 } };
+    await analyst.put(
+      `/purity/tests/${purity?.id}`,
+      { workingSample: '5.100', pureSeed: '4.970', otherSeeds: '0.026', inertMatter: '0.102', parts: [part] },
+      1,
+    );
+    const sample = (await bench.draw({ purpose: 'other-seeds', mass: grams('51.0') })).body.id;
+    const test = (
+      await analyst.post<OtherSeedsView>('/other-seeds/tests', { vesselId: sample, extent: 'complete', named: [] })
+    ).body.tests[0] as OtherSeedsTest;
+    await tray(test, 1, '51.0', {});
+    passMinutes(1);
+    await lead.post(`/lots/${bench.lot}/decisions`, { subject: test.id, decision: 'accept', reason: 'seen by both' });
+    expect((await lineOf(bench.lot))?.blocks).toBeNull();
+    passMinutes(1);
+    const kind = {
+      species: 'Mercatoa secunda',
+      family: '',
+      commonNames: ['second mercatoa'],
+      synonyms: [],
+      chaffy: false,
+      hardSeeded: false,
+      thousandSeedWeightG: null,
+      source: 'herbarium of the station',
+    };
+    expect((await lead.post('/kinds', kind)).status).toBe(201);
+    expect((await lineOf(bench.lot))?.blocks).toContain('nobody has decided');
+  });
+
   it('a part of purity that no list knows is bound by hand, and contradicts as the species that it is', async () => {
     const { analyst } = hands;
     const bench = await clovers(analyst, 'N-21');

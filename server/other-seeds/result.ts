@@ -28,10 +28,10 @@ import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile
 import type { BenchTest } from '../register/tests.ts';
 import { covers, fieldViews, handsOf } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
-import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
 import { speciesList, type SpeciesList } from '../rule-books/names.ts';
-import { bindingsOf, nameIn } from '../names/names.ts';
+import { bindingsOf, nameIn, namesSaid } from '../names/names.ts';
 import { findsOf } from './finds.ts';
 import { fieldsOfTray, speciesIn, trayOf } from './fields.ts';
 import { findEvent, otherSeedsObservation } from './tables.ts';
@@ -128,7 +128,7 @@ export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<Ot
       file.method,
       extentOf(plan),
       canonical(newest.rows, known),
-      (written) => nameIn(written, known?.resolve ?? UNKNOWN, own, file.names),
+      (written) => nameIn(written, known ?? UNKNOWN, own, file.names),
     );
     tests.push({
       ...frame,
@@ -223,7 +223,10 @@ export async function withTallies(tx: Transaction, view: OtherSeedsView): Promis
   };
 }
 
-const UNKNOWN: Resolver = () => ({ rank: 'unknown' });
+const UNKNOWN: Pick<SpeciesList, 'resolve' | 'since'> = {
+  resolve: () => ({ rank: 'unknown' }),
+  since: () => null,
+};
 
 /** Names of a list as finds are bound: a synonym in a list is the species. */
 export const canonical = (rows: readonly NoxiousRow[], known: SpeciesList | null): readonly NoxiousRow[] =>
@@ -333,7 +336,7 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
   const { unbound, unclear } = unknownIn(test);
   const barred = test.noxious.find((one) => one.counts && one.consequence === 'no-sale');
   const against = view.contradictions.map(contradictionWords);
-  const written = [hand.at, ...test.names.flatMap((one) => one.bound?.at ?? [])].sort().at(-1) ?? hand.at;
+  const written = [hand.at, ...namesSaid(test.names)].sort().at(-1) ?? hand.at;
   const accepted = covers(test.decision, written);
   const extent = test.extent === 'complete' ? '' : `${test.extent.replace('-', ' ')} search; `;
   return {
@@ -364,7 +367,9 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
         ...(against.length > 0 && !covers(test.decision, view.contradictedAt ?? written)
           ? [`${against.join('; ')}, and nobody has decided`]
           : []),
-        ...(light && !accepted ? ['less was searched than the rule book asks, and nobody has decided'] : []),
+        ...(light && !covers(test.decision, hand.at)
+          ? ['less was searched than the rule book asks, and nobody has decided']
+          : []),
       ]
         .map((one) => `Other seeds: ${one}.`)
         .join(' ') || null,

@@ -87,7 +87,7 @@ export async function readPurity(tx: Transaction, file: LotFile): Promise<Purity
       fields,
       parts: analysis ? judgeParts(edition, new Exact(analysis.sumG), partsIn(fields)) : unjudged(fields),
       names: known
-        ? [...new Set(named.map((part) => part.name))].map((name) => nameIn(name, known.resolve, own, file.names))
+        ? [...new Set(named.map((part) => part.name))].map((name) => nameIn(name, known, own, file.names))
         : [],
       massVerdict: purityMassOf(file.method, portion, fields.workingSample?.text),
       analysis,

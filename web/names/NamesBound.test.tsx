@@ -10,6 +10,7 @@ const name = (written: string, taxon: string | null, more: Partial<FoundName> = 
   taxon,
   candidates: [],
   noneListed: false,
+  knownSince: null,
   bound: null,
   ...more,
 });

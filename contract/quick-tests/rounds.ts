@@ -4,6 +4,7 @@ import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { isoDate, text, wholeNumber } from '../http/fields.ts';
+import { lateReason } from '../http/seen.ts';
 import { fate, type Fate, type Held } from '../hands/hands.ts';
 
 /** What was done to the seed of an arm before it was laid out. */
@@ -72,6 +73,10 @@ export interface NewLook {
   /** Whether the sprouts thrive; null = not looked at. */
   thrives: boolean | null;
   note: string;
+  /** The day on which it was noted on the phone, where it comes later than that; else today. */
+  notedOn?: string;
+  /** Why it was noted so late. */
+  lateReason?: string;
   /** The page on which it was made, and the turn of the bag that it knew. */
   hand?: { page: string; turn: number };
 }
@@ -85,6 +90,8 @@ export const newLookSchema = Joi.object<NewLook, true>({
   mould: Joi.boolean().required(),
   thrives: Joi.boolean().allow(null).required(),
   note: text(300, 0).required(),
+  notedOn: isoDate('the day on which it was noted').optional(),
+  lateReason: lateReason().optional(),
   hand: Joi.object({ page: id().required(), turn: wholeNumber(0, 2_000_000_000) }).optional(),
 }).required();
 

@@ -47,9 +47,21 @@ const start = (bags: NewBag[], change: Partial<NewRound> = {}) =>
     bags,
     ...change,
   });
-const LOOK: NewLook = { on: '2026-11-18', sprouted: 0, water: 'moist', mould: false, thrives: null, note: '' };
+const LOOK: NewLook = {
+  on: '2026-11-18',
+  notedOn: '2026-11-18',
+  sprouted: 0,
+  water: 'moist',
+  mould: false,
+  thrives: null,
+  note: '',
+};
 const look = (id: string, change: Partial<NewLook> = {}, as = uuid()) =>
-  hands.sampler.send<RoundView>('PUT', `/bags/${id}/looks/${as}`, { ...LOOK, ...change });
+  hands.sampler.send<RoundView>('PUT', `/bags/${id}/looks/${as}`, {
+    ...LOOK,
+    ...(change.on === undefined ? {} : { notedOn: change.on }),
+    ...change,
+  });
 const read = async (id: string) => (await hands.sampler.get<BagView>(`/bags/${id}`)).body;
 const end = (id: string, answers = {}, on = '2026-11-24') =>
   hands.sampler.post<BagView>(`/bags/${id}/end`, { on, answers });
@@ -183,10 +195,31 @@ describe('the daily look', () => {
       errors: [{ path: 'sprouted', message: expect.stringContaining('10 seeds, of which 4 had sprouted') as string }],
     });
     expect((await look(id, { on: '2026-11-09' })).body).toMatchObject({ errors: [{ path: 'on' }] });
-    expect((await look(id, { on: '2026-11-25' })).body).toMatchObject({ errors: [{ path: 'on' }] });
+    expect((await look(id, { on: '2026-11-25', notedOn: '2026-11-24' })).body).toMatchObject({
+      errors: [{ path: 'notedOn' }],
+    });
     const struck = await hands.sampler.post<BagView>(`/bags/${id}/looks/${own}/strike`, { reason: 'the wrong bag' });
     expect(struck.body).toMatchObject({ sprouted: 0, looks: [{ struck: { reason: 'the wrong bag' } }] });
     await expect(hands.lab.connection.pool.query('update bag_look set sprouted = 9')).rejects.toThrow();
+  });
+
+  it('is of its own day: noted more than three days later it says why, unless a phone kept it without a network', async () => {
+    const { body } = await start([bag(await packetOf('leek', 'Allium porrum', 60), 10)]);
+    const id = body.bagsOf[0]?.id ?? '';
+    // What is noted more than three days later says why; what a phone kept without a network was noted in time.
+    const late = (on: string, more: object = {}) => {
+      const { notedOn: _noted, ...rest } = LOOK;
+      return hands.sampler.send<RoundView>('PUT', `/bags/${id}/looks/${uuid()}`, { ...rest, on, ...more });
+    };
+    expect((await late('2026-11-25')).body).toMatchObject({ errors: [{ path: 'on' }] });
+    expect((await late('2026-11-20')).body).toMatchObject({ errors: [{ path: 'lateReason' }] });
+    for (const [on, more] of [
+      ['2026-11-21', {}],
+      ['2026-11-20', { lateReason: 'from the paper sheet' }],
+      ['2026-11-20', { notedOn: '2026-11-20' }],
+    ] as const)
+      expect((await late(on, more)).status, on).toBe(200);
+    expect((await late('2026-11-20', { notedOn: '2026-11-25' })).body).toMatchObject({ errors: [{ path: 'notedOn' }] });
   });
 
   it('adds up to what was seen, in any order and from any number of hands', async () => {

@@ -142,8 +142,11 @@ export async function keepLook(
   const refuse = (path: string, message: string): never => {
     throw fault('invalid', 'This look cannot be.', [{ path, message }]);
   };
-  if (body.on < round.startedOn) refuse('on', `lies before the start: the round began on ${round.startedOn}`);
-  if (body.on > today) refuse('on', 'lies in the future');
+  if (body.notedOn !== undefined && (body.notedOn > today || body.notedOn < body.on))
+    refuse('notedOn', `lies ${body.notedOn > today ? 'in the future' : 'before the look'}`);
+  // What a phone kept without a network was noted in time.
+  const noted = body.notedOn ?? today;
+  checkDay(body.on, noted, { on: round.startedOn, what: 'the round began' }, body.lateReason !== undefined, 'on');
   const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
   if (ended) refuse('on', `this bag ended on ${ended.on}: what is seen now is not of this test`);
   const looks = await looksOf(tx, [bagId]);

@@ -65,7 +65,15 @@ it('lists what is in store by what presses most, and a test moves a packet where
   ).body;
   for (const [i, sprouted] of [17, 0, 5].entries()) {
     const bag = bagsOf[i]?.id ?? '';
-    const look = { on: '2026-11-20', sprouted, water: 'moist', mould: false, thrives: null, note: '' };
+    const look = {
+      on: '2026-11-20',
+      notedOn: '2026-11-20',
+      sprouted,
+      water: 'moist',
+      mould: false,
+      thrives: null,
+      note: '',
+    };
     expect((await hands.sampler.send('PUT', `/bags/${bag}/looks/${uuid()}`, look)).status).toBe(200);
     const answers = { rotted: 'yes' };
     expect((await hands.sampler.post(`/bags/${bag}/end`, { on: '2026-11-20', answers })).status).toBe(200);

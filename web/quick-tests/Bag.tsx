@@ -169,6 +169,7 @@ function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean })
       <span className="soft">
         {look.by}
         {look.struck && `; struck: ${look.struck.reason}`}
+        {look.lateReason && `; noted ${shortDay(look.notedOn ?? look.at)}: ${look.lateReason}`}
         {look.late !== null && `; ${LATE_WORDS[look.late]}`}
       </span>{' '}
       {may && look.late === 'waits' && <LateLook bag={bag} look={look} keep={keep} />}

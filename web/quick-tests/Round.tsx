@@ -15,6 +15,7 @@ import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand, useHold } from '../hands/useHold.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { shortDay, useSession } from '../api/session.tsx';
+import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { bagName, inTurn } from './bags.ts';
 
@@ -56,7 +57,8 @@ function Looking({
   const bags = view.bagsOf.map((bag): BagBrief => {
     const looks = waiting.filter((one) => one.subject === bag.id && one.refused === undefined);
     const more = looks.reduce((sum, one) => sum + (one.body as NewLook).sprouted, 0);
-    return looks.length === 0 ? bag : { ...bag, sprouted: bag.sprouted + more, lastLook: today };
+    const days = looks.map((one) => (one.body as NewLook).on).sort();
+    return looks.length === 0 ? bag : { ...bag, sprouted: bag.sprouted + more, lastLook: days.at(-1) ?? bag.lastLook };
   });
   const open = inTurn(bags, today);
   const next = bags.find((one) => one.id === chosen && one.ended === null) ?? open[0];
@@ -210,6 +212,7 @@ function LookForm({
   const [mould, setMould] = useState(false);
   const [thrives, setThrives] = useState<boolean | null>(null);
   const [note, setNote] = useState('');
+  const [day, setDay] = useState(TODAY);
   const most = bag.seeds - bag.sprouted;
   return (
     <div className="look">
@@ -272,12 +275,31 @@ function LookForm({
         </Button>
       </div>
       <TextField label="note" value={note} onChange={setNote} />
+      <SeenOnField
+        label="looked on"
+        lines={day}
+        onChange={(change) => {
+          setDay({ ...day, ...change });
+        }}
+        fault={() => undefined}
+      />
       <Button
         className="walk-go"
         disabled={!ready}
         onClick={(event) => {
           // The second tap of a double tap would be about the next bag.
-          if (event.detail < 2) keep({ on: today, sprouted, water, mould, thrives, note: note.trim() });
+          if (event.detail >= 2) return;
+          const { seenOn, lateReason } = seenBody(day);
+          keep({
+            on: seenOn ?? today,
+            notedOn: today,
+            sprouted,
+            water,
+            mould,
+            thrives,
+            note: note.trim(),
+            ...(lateReason === undefined ? {} : { lateReason }),
+          });
         }}
       >
         {sprouted === 0 ? 'Nothing new' : `Keep ${sprouted} newly sprouted`}

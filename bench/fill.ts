@@ -1,3 +1,4 @@
+import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type pg from 'pg';
 
 /**
@@ -26,24 +27,27 @@ export async function fill(pool: pg.Pool, lots: number): Promise<{ dishes: strin
       [lots],
     );
     const who = `(select id from person limit 1)`;
+    /** On which the tests were set up. */
+    const day = `date '2026-11-14'`;
     const edition = `(select id from rule_book_edition where book = 'ista' limit 1)`;
     await client.query(
       `insert into lot (id, reference, version, edition_id, species, variety, harvest_year, mass_text, mass_unit, mass_kg,
          containers, container_mass_text, container_mass_unit, container_mass_kg, origin, created_at, updated_at, updated_by,
-         search_text, state, standing)
+         search_text, state, standing, standing_version)
        select lot, 'B-' || lpad(g::text, 6, '0'), 1, ${edition}, species, variety, 2026, '4200', 'kg', 4200, 84, '50', 'kg', 50,
          origin, now() - g * interval '1 minute', now(), ${who},
          lower('B-' || lpad(g::text, 6, '0') || ' ' || variety || ' ' || origin || ' ' || species || ' ' || common),
-         (array['open','held','released'])[1 + g % 3], '{"step":"germination","mark":"next","note":"final count","due":"2026-11-24"}'
+         (array['open','held','released'])[1 + g % 3], '{"step":"germination","mark":"next","note":"final count","due":"2026-11-24"}',
+         '${CORE_VERSION}'
        from made`,
     );
     await client.query(
       `insert into lot_revision (lot_id, version, header, "by", at) select lot, 1, '{}', ${who}, now() from made`,
     );
     await client.query(
-      `insert into vessel (id, lot_id, parent_id, kind, purpose, number, code, mass_text, mass_unit, mass_g, updated_by, updated_at, created_at)
-       select submitted, lot, null::uuid, 'submitted', null, 1, 'S' || g, '500', 'g', 500, ${who}, now(), now() from made
-       union all select working, lot, submitted, 'working', 'germination', 1, 'W' || g, '20', 'g', 20, ${who}, now(), now() from made`,
+      `insert into vessel (id, lot_id, parent_id, kind, purpose, number, code, mass_text, mass_unit, mass_g, drawn_on, created_by, updated_by, updated_at, created_at)
+       select submitted, lot, null::uuid, 'submitted', null, 1, 'S' || g, '500', 'g', 500, ${day}, ${who}, ${who}, now(), now() from made
+       union all select working, lot, submitted, 'working', 'germination', 1, 'W' || g, '20', 'g', 20, ${day}, ${who}, ${who}, now(), now() from made`,
     );
     await client.query(
       `insert into bench_test (id, lot_id, step, number, vessel_id, edition_id, plan, version, created_by, created_at, updated_by, updated_at)
@@ -55,12 +59,12 @@ export async function fill(pool: pg.Pool, lots: number): Promise<{ dishes: strin
       `create temp table dish on commit drop as select gen_random_uuid() id, lot, working, g, d from made, generate_series(1, 4) d`,
     );
     await client.query(
-      `insert into vessel (id, lot_id, parent_id, kind, number, code, seeds, version, updated_by, updated_at, created_at)
-       select id, lot, working, 'replicate', d, 'D' || g || '-' || d, 100, 2, ${who}, now(), now() from dish`,
+      `insert into vessel (id, lot_id, parent_id, kind, number, code, seeds, version, drawn_on, created_by, updated_by, updated_at, created_at)
+       select id, lot, working, 'replicate', d, 'D' || g || '-' || d, 100, 2, ${day}, ${who}, ${who}, now(), now() from dish`,
     );
     await client.query(
-      `insert into germination_count (id, lot_id, subject, field, "by", observed_at, recorded_at, normal, abnormal, hard, fresh, dead, closed, entry)
-       select gen_random_uuid(), lot, id, 'day:4', ${who}, now(), now(), 50 + (g + d) % 5, 0, 0, 0, 1, true, 'interim tens' from dish`,
+      `insert into germination_count (id, lot_id, subject, field, "by", seen_on, seen_from, recorded_at, normal, abnormal, hard, fresh, dead, closed, final, entry)
+       select gen_random_uuid(), lot, id, 'day:4', ${who}, ${day} + 4, 'stated', now(), 50 + (g + d) % 5, 0, 0, 0, 1, true, false, 'tens' from dish`,
     );
     const { rows } = await client.query<{ id: string }>('select id from dish where g % 97 = 0 order by g, d');
     await client.query('commit');

@@ -158,20 +158,37 @@ async function findStation(): Promise<void> {
   await page.evaluate(async (id) => {
     const csrf = ((await (await fetch('/api/session')).json()) as { csrf: string }).csrf;
     const view = (await (await fetch(`/api/lots/${id}/other-seeds`)).json()) as { tests: { id: string }[] };
+    const test = `/api/other-seeds/tests/${view.tests.at(-1)?.id ?? ''}`;
+    const page = crypto.randomUUID();
+    const post = async (path: string, body: object) =>
+      (
+        await fetch(test + path, {
+          method: 'POST',
+          headers: {
+            'Content-Type': 'application/json',
+            'X-CSRF-Token': csrf,
+            'Idempotency-Key': crypto.randomUUID(),
+            'Mercato-Page': page,
+          },
+          body: JSON.stringify(body),
+        })
+      ).json() as Promise<{ tests: { trays: { number: number; held: { turn: number } }[] }[] }>;
+    // Another hand takes the tray, tallies in it, and puts it down.
+    const taken = await post('/trays/2/hand', { act: 'take', turn: 0 });
+    const turn = taken.tests.at(-1)?.trays.find((one) => one.number === 2)?.held.turn ?? 0;
     for (let batch = 0; batch < 4; batch += 1)
-      await fetch(`/api/other-seeds/tests/${view.tests.at(-1)?.id ?? ''}/tallies`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf, 'Idempotency-Key': crypto.randomUUID() },
-        body: JSON.stringify({
-          session: crypto.randomUUID(),
-          keys: Array.from({ length: 500 }, (_, i) => ({
-            sequence: i,
-            tray: 2,
-            species: `Genus species${(batch * 500 + i) % 200}`,
-            seeds: 1,
-          })),
-        }),
+      await post('/tallies', {
+        session: crypto.randomUUID(),
+        page,
+        keys: Array.from({ length: 500 }, (_, i) => ({
+          sequence: i,
+          tray: 2,
+          species: `Genus species${(batch * 500 + i) % 200}`,
+          seeds: 1,
+          turn,
+        })),
       });
+    await post('/trays/2/hand', { act: 'leave', turn });
   }, lot);
   await page.goto(`${base}/lots`);
   await page.getByRole('row').nth(1).waitFor();

@@ -16,6 +16,7 @@ import { lotRoutes } from './lot-sheet/routes.ts';
 import { refreshStanding } from './lot-sheet/standing.ts';
 import type { Feed } from './live/feed.ts';
 import { liveRoutes } from './live/routes.ts';
+import { Teller } from './live/teller.ts';
 import { moistureRoutes } from './moisture/routes.ts';
 import { otherSeedsRoutes } from './other-seeds/routes.ts';
 import { purityRoutes } from './purity/routes.ts';
@@ -103,7 +104,15 @@ export async function makeApp({
   router.use(whoAsks(connection));
   sessionRoutes(router, connection, clock);
   setUpRoute(router, connection, clock);
-  const api = new Api(router, { connection, clock, refreshStanding });
+  const teller = new Teller(connection.pool);
+  const api = new Api(router, {
+    connection,
+    clock,
+    refreshStanding,
+    tell: (note) => {
+      teller.tell(note);
+    },
+  });
   for (const routes of [
     ruleBookRoutes,
     editionRoutes,

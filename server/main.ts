@@ -2,13 +2,14 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
-import { lt } from 'drizzle-orm';
+import { lt, sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
 import { connect, migrateSchema } from './database/connect.ts';
 import { pointSimulated } from './devices/balances.ts';
 import { BalanceHub } from './devices/hub.ts';
 import { Feed } from './live/feed.ts';
+import { EVERYTHING, notify } from './live/notes.ts';
 import { loadDemo } from './demo/load.ts';
 import { pointLogger, takeAllLogs } from './store/care.ts';
 import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
@@ -61,6 +62,8 @@ try {
     .delete(idempotencyKey)
     .where(lt(idempotencyKey.createdAt, new Date(clock().getTime() - KEPT_DAYS * 86_400_000)));
 
+  // Whoever listens at another process may have missed what this one wrote before it ended.
+  await connection.db.execute(sql`select ${notify(EVERYTHING)}`);
   const hub = new BalanceHub();
   const feed = new Feed(url);
   const { app } = await makeApp({ connection, clock, hub, feed, log: (error) => log.error(error) });

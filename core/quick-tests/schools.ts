@@ -151,10 +151,11 @@ function chanceOutside(
   let outside = 0;
   // A border that is met but for rounding is met.
   const close = 1e-9;
-  betaBinomialChances(left, a, b).forEach((chance, alive) => {
+  const chances = betaBinomialChances(left, a, b);
+  for (let alive = 0; alive <= left; alive += 1) {
     const share = alive / left;
-    if (share < from - close || share >= to - close) outside += chance;
-  });
+    if (share < from - close || share >= to - close) outside += chances[alive] ?? 0;
+  }
   return Math.min(1, outside);
 }
 

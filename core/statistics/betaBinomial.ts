@@ -3,32 +3,32 @@
  * 0, 1, … trials successes.
  *
  * @param trials  integer 0..1e6
- * @param a, b    the parameters of the beta distribution, > 0
+ * @param a, b    the parameters of the beta distribution, 1e-6..1e12
  * @returns       trials + 1 chances that add up to 1
  * @throws {RangeError} if an argument leaves its range
  *
- * Source: the definition of the beta-binomial distribution; each chance from the one before by their ratio, in
- * logarithms, so that no factorial of a large packet is ever formed.
+ * Source: the definition of the beta-binomial distribution; each chance from its neighbour by their ratio, so that no
+ * factorial of a large packet is ever formed.
  */
 export function betaBinomialChances(trials: number, a: number, b: number): Float64Array {
   if (!Number.isInteger(trials) || trials < 0 || trials > 1e6)
     throw new RangeError(`trials must be an integer 0..1000000, got ${trials}`);
   for (const [name, value] of Object.entries({ a, b }))
-    if (!(value > 0 && value < Infinity)) throw new RangeError(`${name} must be above 0 and finite, got ${value}`);
+    if (!(value >= 1e-6 && value <= 1e12)) throw new RangeError(`${name} must be 1e-6..1e12, got ${value}`);
   const chances = new Float64Array(trials + 1);
-  let largest = 0;
-  for (let k = 0, term = 0; k <= trials; k += 1) {
-    chances[k] = term;
-    largest = Math.max(largest, term);
-    term += Math.log(((trials - k) / (k + 1)) * ((k + a) / (trials - k - 1 + b)));
+  // Away from the mean by the ratio of neighbours, taken as 1 there; that all add up to 1 gives the scale.
+  const mean = Math.min(trials, Math.floor((trials * a) / (a + b)));
+  let sum = (chances[mean] = 1);
+  for (let k = mean, term = 1; k < trials && term > 0; k += 1) {
+    term *= ((trials - k) / (k + 1)) * ((k + a) / (trials - k - 1 + b));
+    sum += chances[k + 1] = term;
   }
-  // The first term was taken as 1; that all add up to 1 gives the scale.
-  let sum = 0;
-  for (let k = 0; k <= trials; k += 1) {
-    chances[k] = Math.exp((chances[k] ?? 0) - largest);
-    sum += chances[k] ?? 0;
+  for (let k = mean, term = 1; k > 0 && term > 0; k -= 1) {
+    term *= (k / (trials - k + 1)) * ((trials - k + b) / (k - 1 + a));
+    sum += chances[k - 1] = term;
   }
-  return chances.map((one) => one / sum);
+  for (let k = 0; k <= trials; k += 1) chances[k] = (chances[k] ?? 0) / sum;
+  return chances;
 }
 
 /** The smallest count whose cumulative chance reaches `level` (0..1). */

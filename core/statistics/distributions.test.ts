@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { betaChance, gammaChance, normalChance as normalDigits } from '../testing/distributions.ts';
 import { Exact } from '../units/mass.ts';
+import { betaBinomialChances } from './betaBinomial.ts';
 import { betaQuantile, betaTails, binomialAtMost } from './betaDistribution.ts';
 import { gammaQuantile, gammaTails, poissonAtMost } from './gammaDistribution.ts';
 import { normalQuantile } from './normalDistribution.ts';
@@ -141,5 +142,49 @@ describe('limits of a count', () => {
   // Source: R 4.2.2, qgamma(0.975, 1000), as the issue states it.
   it('999 found: the upper limit is 1062.92115', () => {
     expect(poissonLimits(999, 0.95).upper).toBeCloseTo(1062.92115, 5);
+  });
+});
+
+describe('the chances of seeds that are left', () => {
+  // Source: the definition of the beta-binomial: C(n, k) · B(k + a, n − k + b) / B(a, b), in rising factorials.
+  it('are those of the definition, for any shape', () => {
+    const rising = (x: InstanceType<typeof Exact>, n: number) =>
+      Array.from({ length: n }).reduce((all: ReturnType<typeof x.plus>, _, i) => all.times(x.plus(i)), new Exact(1));
+    for (const [n, a, b] of [
+      [1, 0.5, 0.5],
+      [12, 0.5, 40.5],
+      [12, 7.25, 0.001],
+      [25, 10.5, 10.5],
+      [40, 300, 2],
+    ] as const) {
+      let choose = new Exact(1);
+      const all = betaBinomialChances(n, a, b);
+      for (let k = 0; k <= n; k += 1) {
+        const exact = choose
+          .times(rising(new Exact(a), k))
+          .times(rising(new Exact(b), n - k))
+          .div(rising(new Exact(a).plus(b), n))
+          .toNumber();
+        expect((all[k] ?? 0) / exact, `${k} of ${n}, ${a}, ${b}`).toBeCloseTo(1, 11);
+        choose = choose.times(n - k).div(k + 1);
+      }
+    }
+  });
+
+  // Source: with a flat prior every number is as likely as any other (Laplace).
+  it('are all alike where nothing is known, and add up to 1 for a million seeds', () => {
+    for (const one of betaBinomialChances(999, 1, 1)) expect(one).toBeCloseTo(1 / 1000, 14);
+    const many = betaBinomialChances(1_000_000, 60_000.5, 40_000.5);
+    expect(many.reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 10);
+    expect(many.reduce((sum, one, k) => sum + one * k, 0) / 600_000).toBeCloseTo(1, 5);
+  });
+
+  it.each([
+    [-1, 1, 1, 'trials'],
+    [1.5, 1, 1, 'trials'],
+    [10, 0, 1, 'a'],
+    [10, 1, Infinity, 'b'],
+  ])('refuse %s, %s, %s by naming %s', (trials, a, b, name) => {
+    expect(() => betaBinomialChances(trials, a, b)).toThrow(new RegExp(`^${name} must`));
   });
 });

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import type {
   CountView,
   DishView,
@@ -21,7 +21,8 @@ import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
 import type { Transaction } from '../database/connect.ts';
-import { counts, heldPlaces, lateKeys, takenOf } from '../hands/hands.ts';
+import type { Held } from '@mercato/contract/hands/hands';
+import { heldPlaces, lateKeys, takenOf, type LateEvent } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { covers, handsOf, type Written } from '../register/tests.ts';
@@ -60,15 +61,18 @@ export async function readGermination(tx: Transaction, file: LotFile): Promise<G
       return test ? dayZero(test.test.plan as GerminationPlan) : null;
     },
   );
-  const inHands = await dishesInHands(
+  const heldOf = await heldPlaces(
     tx,
+    'dish',
     dishes.map((one) => one.view.id),
     file.names,
   );
   const tests: GerminationTest[] = [];
   for (const { test, frame, edition: judge } of filed) {
     const plan = test.plan as GerminationPlan;
-    const own = dishes.filter((one) => one.vessel.parentId === test.vesselId).map(({ view }) => inHands(view));
+    const own = dishes
+      .filter((one) => one.vessel.parentId === test.vesselId)
+      .map(({ view, late }) => inHands(view, heldOf(view.id), late, file.names));
     const result = resultOf(judge, own);
     const asked = judge === edition ? method : await methodFor(tx, judge, file.lot.species, file.lot.bookKind);
     tests.push({
@@ -177,43 +181,25 @@ export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] 
 /** A dish with what was counted of it, whoever has it in hand. */
 export type CountedDish = Omit<DishView, 'held' | 'late'>;
 
-/** Adds who has each dish in hand, and the keys that came late. */
-async function dishesInHands(
-  tx: Transaction,
-  ids: readonly string[],
+type LateSeed = LateEvent & { readonly day: number };
+
+/** A dish with who has it in hand, and the keys that came late. */
+function inHands(
+  dish: CountedDish,
+  held: Omit<Held, 'taken'>,
+  late: readonly LateSeed[],
   names: ReadonlyMap<string, string>,
-): Promise<(dish: CountedDish) => DishView> {
-  const heldOf = await heldPlaces(tx, 'dish', ids, names);
-  const late =
-    ids.length === 0
-      ? []
-      : await tx
-          .select({
-            dishId: tallyEvent.dishId,
-            day: tallyEvent.day,
-            session: tallyEvent.session,
-            by: tallyEvent.by,
-            at: tallyEvent.at,
-            name: tallyEvent.seedClass,
-            seeds: tallyEvent.seeds,
-            fate: lateFate.fate,
-          })
-          .from(tallyEvent)
-          .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
-          .where(and(inArray(tallyEvent.dishId, [...ids]), tallyEvent.late));
-  return (dish) => {
-    const own = late.filter((one) => one.dishId === dish.id);
-    const days = [...new Set(own.map((one) => one.day))].sort((a, b) => a - b);
-    return {
-      ...dish,
-      held: { ...heldOf(dish.id), taken: takenOf(own) },
-      late: days.flatMap((day) =>
-        lateKeys(
-          own.filter((one) => one.day === day),
-          names,
-        ).map((one) => ({ ...one, day })),
-      ),
-    };
+): DishView {
+  const days = [...new Set(late.map((one) => one.day))].sort((a, b) => a - b);
+  return {
+    ...dish,
+    held: { ...held, taken: takenOf(late) },
+    late: days.flatMap((day) =>
+      lateKeys(
+        late.filter((one) => one.day === day),
+        names,
+      ).map((one) => ({ ...one, day })),
+    ),
   };
 }
 
@@ -223,7 +209,7 @@ export async function dishViews(
   names: ReadonlyMap<string, string>,
   /** Day 0 of the test on a working sample. */
   zeroOf: (vesselId: string) => string | null,
-): Promise<{ vessel: Vessel; view: CountedDish }[]> {
+): Promise<{ vessel: Vessel; view: CountedDish; late: LateSeed[] }[]> {
   if (replicates.length === 0) return [];
   const ids = replicates.map((one) => one.id);
   const rows = await tx
@@ -231,15 +217,22 @@ export async function dishViews(
     .from(germinationCount)
     .where(inArray(germinationCount.subject, ids))
     .orderBy(asc(germinationCount.recordedAt), asc(germinationCount.id));
-  const keys = await tx
+  const pressed = await tx
     .select({
       dishId: tallyEvent.dishId,
       day: tallyEvent.day,
-      seedClass: tallyEvent.seedClass,
+      session: tallyEvent.session,
+      by: tallyEvent.by,
+      at: tallyEvent.at,
+      name: tallyEvent.seedClass,
       seeds: tallyEvent.seeds,
+      late: tallyEvent.late,
+      fate: lateFate.fate,
     })
     .from(tallyEvent)
-    .where(and(inArray(tallyEvent.dishId, ids), counts(tallyEvent)));
+    .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
+    .where(inArray(tallyEvent.dishId, ids));
+  const keys = pressed.filter((one) => !one.late || one.fate === 'taken');
   return replicates.map((vessel) => {
     const days = dayViews(
       rows.filter((row) => row.subject === vessel.id),
@@ -252,6 +245,7 @@ export async function dishViews(
     );
     return {
       vessel,
+      late: pressed.filter((one) => one.late && one.dishId === vessel.id),
       view: {
         id: vessel.id,
         number: vessel.number,
@@ -267,12 +261,12 @@ export async function dishViews(
   });
 }
 
-function tallySums(keys: readonly { day: number; seedClass: string; seeds: number }[]): DishView['tallies'] {
+function tallySums(keys: readonly { day: number; name: string; seeds: number }[]): DishView['tallies'] {
   return [...new Set(keys.map((key) => key.day))]
     .sort((a, b) => a - b)
     .map((day) => {
       const counts = { ...NO_COUNTS };
-      for (const key of keys) if (key.day === day) counts[key.seedClass as SeedClass] += key.seeds;
+      for (const key of keys) if (key.day === day) counts[key.name as SeedClass] += key.seeds;
       for (const one of CLASSES) counts[one] = Math.max(0, counts[one]);
       return { day, counts };
     });

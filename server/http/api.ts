@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type Joi from 'joi';
 import { PAGE_HEADER, type Topic } from '@mercato/contract/http/live';
@@ -8,7 +8,7 @@ import { may, type Permission, type Role } from '@mercato/core/register/permissi
 import { sqlState, type Connection, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
-import { noteOf, notify } from '../live/notes.ts';
+import { noteOf } from '../live/notes.ts';
 import { Fault, fault } from './fault.ts';
 import { todayIn } from './day.ts';
 
@@ -64,6 +64,8 @@ export interface WriteRoute<B, Picture = unknown> {
 export interface ApiParts<Picture> {
   readonly connection: Connection;
   readonly clock: () => Date;
+  /** Says on the live stream what was written. */
+  readonly tell: (note: string | null) => void;
   /** Derives what stands of a lot after a write; given by the application, because it gathers all steps. */
   readonly refreshStanding: (tx: Transaction, lotId: string, now: Date) => Promise<Picture>;
 }
@@ -229,6 +231,7 @@ export class Api<Picture = unknown> {
           return { status: route.status ?? 200, body, note: noteOf(page, [...told]) };
         },
       );
+      this.parts.tell(answer.note);
       response.status(answer.status).json(answer.body);
     });
   }
@@ -240,7 +243,7 @@ export class Api<Picture = unknown> {
     key: string,
     hash: string,
     work: (tx: Transaction) => Promise<{ status: number; body: object; note: string | null }>,
-  ): Promise<{ status: number; body: object }> {
+  ): Promise<{ status: number; body: object; note: string | null }> {
     return untilItGoesThrough(() =>
       this.parts.connection.db.transaction(async (tx) => {
         const mine = and(
@@ -256,15 +259,10 @@ export class Api<Picture = unknown> {
         if (taken.length === 0) {
           const [before] = await tx.select().from(idempotencyKey).where(mine);
           if (before?.bodyHash !== hash) throw fault('key-reused', 'This Idempotency-Key was used for another input.');
-          return { status: before.status ?? 200, body: before.answer ?? {} };
+          return { status: before.status ?? 200, body: before.answer ?? {}, note: null };
         }
         const answer = await work(tx);
-        // One statement: every bench hears of it at the moment at which it stands.
-        await tx
-          .update(idempotencyKey)
-          .set({ status: answer.status, answer: answer.body })
-          .where(mine)
-          .returning({ told: answer.note === null ? sql`null` : notify(answer.note) });
+        await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
         return answer;
       }),
     );

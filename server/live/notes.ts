@@ -16,5 +16,5 @@ export function noteOf(page: string | null, topics: readonly Topic[]): string | 
 /** All that is shown may be old. */
 export const EVERYTHING = JSON.stringify({ missed: true } satisfies LiveNote);
 
-/** Tells it when, and only when, the transaction stands. */
+/** Tells it when the transaction stands. */
 export const notify = (note: string): SQL<string> => sql<string>`pg_notify(${CHANNEL}, ${note})::text`;

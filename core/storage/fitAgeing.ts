@@ -105,12 +105,22 @@ export function fitAgeing(tests: readonly AgeTest[]): AgeingCurve | NoCurve {
   };
 }
 
-/** The living share on a curve at an age, with 95 % limits of the curve, as fractions. */
-export function shareAt(curve: AgeingCurve, days: number): { estimate: number; lower: number; upper: number } {
-  const v = curve.Ki + curve.slope * days;
-  const se = Math.sqrt(Math.max(0, curve.seKi ** 2 + 2 * days * curve.covKiSlope + days ** 2 * curve.seSlope ** 2));
-  const reach = scatter(curve).times * se;
-  return { estimate: share(v), lower: share(v - reach), upper: share(v + reach) };
+/** The living share at an age, with 95 % limits of the curve, as fractions. */
+export interface ShareAlive {
+  readonly estimate: number;
+  readonly lower: number;
+  readonly upper: number;
+}
+
+/** What a curve says of any age, days: how far its limits reach is reckoned once. */
+export function sharesOn(curve: AgeingCurve): (days: number) => ShareAlive {
+  const { times } = scatter(curve);
+  return (days) => {
+    const v = curve.Ki + curve.slope * days;
+    const se = Math.sqrt(Math.max(0, curve.seKi ** 2 + 2 * days * curve.covKiSlope + days ** 2 * curve.seSlope ** 2));
+    const reach = times * se;
+    return { estimate: share(v), lower: share(v - reach), upper: share(v + reach) };
+  };
 }
 
 /**

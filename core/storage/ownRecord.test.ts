@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { fitAgeing, shareAt } from './fitAgeing.ts';
-import { ownCurve, ownWord } from './ownRecord.ts';
+import { fitAgeing, sharesOn } from './fitAgeing.ts';
+import { ownCurve, ownWords } from './ownRecord.ts';
 
 // Invented tests; the fit itself is checked against R 4.2.2 glm(binomial("probit")) in storage.test.ts.
 const TESTS = [
@@ -15,9 +15,9 @@ it('says what its curve says, within its reach and not beyond', () => {
   const own = ownCurve(TESTS);
   const fit = fitAgeing(TESTS);
   if (!('curve' in own) || 'reason' in fit) throw new Error('no curve');
-  expect(ownWord(own, 930)).toEqual({ ...shareAt(fit, 930), tests: 4 });
-  expect(ownWord(own, 1600)).not.toBeNull();
-  expect(ownWord(own, 1700)).toBeNull();
+  expect(ownWords(own)(930)).toEqual({ ...sharesOn(fit)(930), tests: 4 });
+  expect(ownWords(own)(1600)).not.toBeNull();
+  expect(ownWords(own)(1700)).toBeNull();
 });
 
 it('says nothing from two tests, from tests that rise, or where nothing has aged', () => {
@@ -32,7 +32,7 @@ it('keeps its limits around its estimate, and narrows them with more seeds at th
   fc.assert(
     fc.property(fc.integer({ min: 2, max: 20 }), fc.integer({ min: 0, max: 1300 }), (times, days) => {
       const more = TESTS.map((one) => ({ ...one, germinated: one.germinated * times, n: one.n * times }));
-      const [few, many] = [ownCurve(TESTS), ownCurve(more)].map((one) => ('curve' in one ? ownWord(one, days) : null));
+      const [few, many] = [ownCurve(TESTS), ownCurve(more)].map((one) => ('curve' in one ? ownWords(one)(days) : null));
       if (!few || !many) throw new Error('no word');
       expect(few.lower <= few.estimate && few.estimate <= few.upper).toBe(true);
       expect(many.estimate).toBeCloseTo(few.estimate, 6);

@@ -1,11 +1,7 @@
-import { fitAgeing, shareAt, type AgeTest, type AgeingCurve } from './fitAgeing.ts';
+import { fitAgeing, sharesOn, type ShareAlive, type AgeTest, type AgeingCurve } from './fitAgeing.ts';
 
 /** What a store's own tests of a kind say of its seed at an age. */
-export interface OwnWord {
-  /** Shares alive, fractions, with 95 % limits of the curve. */
-  readonly estimate: number;
-  readonly lower: number;
-  readonly upper: number;
+export interface OwnWord extends ShareAlive {
   readonly tests: number;
 }
 
@@ -25,7 +21,8 @@ export function ownCurve(tests: readonly AgeTest[]): OwnCurve | { readonly reaso
   return { curve, oldestDays: Math.max(...tests.map((one) => one.days)), tests: tests.length };
 }
 
-/** What a curve says at an age; null beyond its reach. */
-export function ownWord({ curve, oldestDays, tests }: OwnCurve, days: number): OwnWord | null {
-  return days > oldestDays * REACH ? null : { ...shareAt(curve, days), tests };
+/** What a curve says of any age, days; null beyond its reach. */
+export function ownWords({ curve, oldestDays, tests }: OwnCurve): (days: number) => OwnWord | null {
+  const at = sharesOn(curve);
+  return (days) => (days > oldestDays * REACH ? null : { ...at(days), tests });
 }

@@ -12,7 +12,7 @@ import {
   wetFromDry,
   type Isotherm,
 } from './equilibrium.ts';
-import { fitAgeing, scatter, shareAt, type AgeingCurve, type AgeTest } from './fitAgeing.ts';
+import { fitAgeing, scatter, sharesOn, type AgeingCurve, type AgeTest } from './fitAgeing.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';
 import { predictViability, timeToViability } from './viability.ts';
 
@@ -104,7 +104,7 @@ describe('an ageing curve', () => {
     // The derivatives of the log-likelihood, by differences: what was fitted is where both vanish.
     const likelihood = (Ki: number, slope: number) =>
       SERIES.reduce((sum, { days, germinated, n }) => {
-        const p = shareAt({ ...curve, Ki, slope }, days).estimate;
+        const p = sharesOn({ ...curve, Ki, slope })(days).estimate;
         return sum + germinated * Math.log(p) + (n - germinated) * Math.log(1 - p);
       }, 0);
     const top = likelihood(curve.Ki, curve.slope);
@@ -140,7 +140,7 @@ describe('an ageing curve', () => {
     // Source: Finney (1971): X²/df above 1 and Student's t (2.776 for 4 degrees of freedom, any table).
     expect(scatter(wild).factor).toBeGreaterThan(1);
     expect(scatter(wild).times).toBeCloseTo(Math.sqrt(wild.pearsonX2 / 4) * 2.776, 2);
-    const width = (days: number) => shareAt(wild, days).upper - shareAt(wild, days).lower;
+    const width = (days: number) => sharesOn(wild)(days).upper - sharesOn(wild)(days).lower;
     expect(width(2200)).toBeGreaterThan(width(700));
   });
 });

@@ -1,5 +1,5 @@
 import type { NextList, NextLine } from '@mercato/contract/storage/next';
-import { ownCurve, ownWord } from '@mercato/core/storage/ownRecord';
+import { ownCurve, ownWords } from '@mercato/core/storage/ownRecord';
 import { NEXTS, whatNext, type StoredSeed } from '@mercato/core/storage/whatNext';
 import type { Transaction } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
@@ -17,16 +17,16 @@ export async function nextList(tx: Transaction, now: Date): Promise<NextList> {
   const curves = new Map(
     (await ownRecord(tx, now)).series.flatMap((one) => {
       const found = ownCurve(one.tests);
-      return 'curve' in found ? [[one.key, found] as const] : [];
+      return 'curve' in found ? [[one.key, ownWords(found)] as const] : [];
     }),
   );
   const lines = (await packetsInStore(tx)).map(({ brief, header, kind }): NextLine => {
     const { lastTest, left } = brief;
     const ageYears = yearsSince(harvestDay(header));
-    const curve = curves.get(seriesKey(brief.kind, brief.species, brief.place[0] ?? ''));
+    const words = curves.get(seriesKey(brief.kind, brief.species, brief.place[0] ?? ''));
     const seed: StoredSeed = {
       ageYears,
-      own: curve ? ownWord(curve, (ageYears * YEAR_MS) / DAY_MS) : null,
+      own: words?.((ageYears * YEAR_MS) / DAY_MS) ?? null,
       longevity: kind?.keeping?.longevity ?? null,
       seedsLeft: left.by === 'count' ? Number(left.figure) : (left.aboutSeeds?.low ?? null),
       test:

@@ -1,4 +1,4 @@
-import { shareAt, type AgeTest } from '@mercato/core/storage/fitAgeing';
+import { sharesOn, type AgeTest } from '@mercato/core/storage/fitAgeing';
 import { ownCurve, type OwnCurve } from '@mercato/core/storage/ownRecord';
 import { expose } from 'comlink';
 
@@ -19,11 +19,12 @@ const ageing = {
       const own = ownCurve(tests);
       if (!('curve' in own)) return own;
       const last = own.oldestDays * REACH;
+      const at = sharesOn(own.curve);
       return {
         own,
         points: Array.from({ length: POINTS + 1 }, (_, i) => {
           const days = (last * i) / POINTS;
-          return { days, ...shareAt(own.curve, days) };
+          return { days, ...at(days) };
         }),
       };
     }),

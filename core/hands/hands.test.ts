@@ -14,6 +14,7 @@ interface Known {
   readonly counted: number;
 }
 
+// Source: plain reasoning about who had seen what; the example is the issue's: 30 and 30 keys of two people were 60.
 describe('one hand at a time', () => {
   it('a key counts only if whoever pressed it had seen all keys of others that count before it', () => {
     fc.assert(

@@ -156,9 +156,10 @@ export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Elemen
           </tbody>
         </table>
       </div>
-      {saved && asked && (
+      {/* Once every column is said, what is still asked is what none of them holds. */}
+      {saved && !unsaid && asked && (
         <p className="why" role="alert">
-          {asked.samples.filter((one) => one.startsWith('no column')).join('; ')}
+          {asked.samples.join('; ')}
         </p>
       )}
       {!saved && (

@@ -17,7 +17,7 @@ import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { PacketTests } from './PacketTests.tsx';
-import { harvestWords, leftWords, testWords } from './words.ts';
+import { harvestWords, leftFigure, leftWords, testWords } from './words.ts';
 
 type Doing = 'take' | 'count' | 'move' | 'harvest';
 
@@ -76,7 +76,7 @@ export default function Packet(): JSX.Element {
         </p>
       ))}
       <p className="left-of">
-        <b className="fig">{leftWords(data.left).split(',')[0]}</b> left
+        <b className="fig">{leftFigure(data.left)}</b> left
         {data.left.aboutSeeds && (
           <span className="soft">
             {' '}
@@ -176,7 +176,7 @@ export default function Packet(): JSX.Element {
           {data.others.map((one) => (
             <li key={one.id}>
               <Link to={`/store/packets/${one.id}`}>{one.code}</Link>
-              <span className="fig">{leftWords(one.left).split(',')[0]}</span>
+              <span className="fig">{leftFigure(one.left)}</span>
               <span className="soft">{one.place.join(' › ') || 'no place yet'}</span>
             </li>
           ))}

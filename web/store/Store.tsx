@@ -7,7 +7,7 @@ import { useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import { usePlaces } from './data.ts';
-import { harvestWords, leftWords, testWords } from './words.ts';
+import { harvestWords, leftFigure, testWords } from './words.ts';
 
 /** What can be done here, in the order in which people ask. */
 const PAGES = [
@@ -139,7 +139,7 @@ export default function Store(): JSX.Element {
               <b className="serif">{one.kind}</b> {one.variety}
             </Link>
             <span>{harvestWords(one)}</span>
-            <span className="fig">{leftWords(one.left).split(',')[0]}</span>
+            <span className="fig">{leftFigure(one.left)}</span>
             <span className="soft">
               {one.place.join(' › ') || 'no place yet'}
               {one.lastTest && ` · ${testWords(one.lastTest)}`}

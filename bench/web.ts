@@ -155,41 +155,35 @@ async function findStation(): Promise<void> {
   await page.waitForTimeout(2000);
   await report('the same through 60 s without the server', (await found(lot)) - before);
 
-  await page.evaluate(async (id) => {
-    const csrf = ((await (await fetch('/api/session')).json()) as { csrf: string }).csrf;
-    const view = (await (await fetch(`/api/lots/${id}/other-seeds`)).json()) as { tests: { id: string }[] };
-    const test = `/api/other-seeds/tests/${view.tests.at(-1)?.id ?? ''}`;
-    const page = crypto.randomUUID();
-    const post = async (path: string, body: object) =>
-      (
-        await fetch(test + path, {
-          method: 'POST',
-          headers: {
-            'Content-Type': 'application/json',
-            'X-CSRF-Token': csrf,
-            'Idempotency-Key': crypto.randomUUID(),
-            'Mercato-Page': page,
-          },
-          body: JSON.stringify(body),
-        })
-      ).json() as Promise<{ tests: { trays: { number: number; held: { turn: number } }[] }[] }>;
-    // Another hand takes the tray, tallies in it, and puts it down.
-    const taken = await post('/trays/2/hand', { act: 'take', turn: 0 });
-    const turn = taken.tests.at(-1)?.trays.find((one) => one.number === 2)?.held.turn ?? 0;
-    for (let batch = 0; batch < 4; batch += 1)
-      await post('/tallies', {
-        session: crypto.randomUUID(),
-        page,
-        keys: Array.from({ length: 500 }, (_, i) => ({
-          sequence: i,
-          tray: 2,
-          species: `Genus species${(batch * 500 + i) % 200}`,
-          seeds: 1,
-          turn,
-        })),
-      });
-    await post('/trays/2/hand', { act: 'leave', turn });
-  }, lot);
+  // Another hand takes the tray, tallies in it, and puts it down.
+  const { csrf } = (await (await page.request.get(`${base}/api/session`)).json()) as { csrf: string };
+  const view = (await (await page.request.get(`${base}/api/lots/${lot}/other-seeds`)).json()) as {
+    tests: { id: string }[];
+  };
+  const hand = crypto.randomUUID();
+  const post = async (path: string, data: object) => {
+    const answer = await page.request.post(`${base}/api/other-seeds/tests/${view.tests.at(-1)?.id ?? ''}${path}`, {
+      headers: { 'X-CSRF-Token': csrf, 'Idempotency-Key': crypto.randomUUID(), 'Mercato-Page': hand },
+      data,
+    });
+    if (!answer.ok()) throw new Error(`answered ${answer.status()}: ${await answer.text()}`);
+    return (await answer.json()) as { tests: { trays: { number: number; held: { turn: number } }[] }[] };
+  };
+  const taken = await post('/trays/2/hand', { act: 'take', turn: 0 });
+  const turn = taken.tests.at(-1)?.trays.find((one) => one.number === 2)?.held.turn ?? 0;
+  for (let batch = 0; batch < 4; batch += 1)
+    await post('/tallies', {
+      session: crypto.randomUUID(),
+      page: hand,
+      keys: Array.from({ length: 500 }, (_, i) => ({
+        sequence: i,
+        tray: 2,
+        species: `Genus species${(batch * 500 + i) % 200}`,
+        seeds: 1,
+        turn,
+      })),
+    });
+  await post('/trays/2/hand', { act: 'leave', turn });
   await page.goto(`${base}/lots`);
   await page.getByRole('row').nth(1).waitFor();
   const session = await page.context().newCDPSession(page);

@@ -192,6 +192,45 @@ describe('the cluster of a data folder', () => {
     fs.rmSync(path.dirname(elsewhere), { recursive: true });
   });
 
+  it.runIf(isRoot)('is found again after the project was moved, and a copy of it gets nobody else’s', async () => {
+    const top = folder(0o700);
+    const old = path.join(top, 'old');
+    const first = user(old);
+    await ask(await urlOf(first), 'create table kept as select 7 as figure');
+    const elsewhere = /the database lives in (\S+)/.exec(first.text())?.[1] ?? '';
+    await leave(first);
+    const moved = path.join(top, 'moved');
+    fs.renameSync(old, moved);
+    const second = user(moved);
+    expect(await ask(await urlOf(second), 'select figure from kept')).toEqual([{ figure: 7 }]);
+    await leave(second);
+
+    const copy = path.join(top, 'copy');
+    fs.cpSync(moved, copy, { recursive: true });
+    const stranger = user(copy);
+    expect(await stranger.ended).toBe(1);
+    expect(stranger.text()).toMatch(/which is still there: \S+copy looks like a copy of it/);
+
+    // A version before wrote no place beside the secret: then nothing is made in its stead.
+    const secret = path.join(moved, 'postgres.json');
+    const { password } = JSON.parse(fs.readFileSync(secret, 'utf8'));
+    fs.writeFileSync(secret, JSON.stringify({ password }));
+    const again = path.join(top, 'again');
+    fs.renameSync(moved, again);
+    const lost = user(again);
+    expect(await lost.ended).toBe(1);
+    expect(lost.text()).toContain(
+      `write the right one of these into ${path.join(again, 'postgres.json')} as "cluster"`,
+    );
+    expect(lost.text()).toContain(elsewhere);
+    expect(JSON.parse(fs.readFileSync(path.join(again, 'postgres.json'), 'utf8'))).toEqual({ password });
+    fs.writeFileSync(path.join(again, 'postgres.json'), JSON.stringify({ password, cluster: elsewhere }));
+    const found = user(again);
+    expect(await ask(await urlOf(found), 'select figure from kept')).toEqual([{ figure: 7 }]);
+    await leave(found);
+    fs.rmSync(path.dirname(elsewhere), { recursive: true });
+  });
+
   it.runIf(isRoot)('works for an ordinary user, who is told which Debian package is missing', async () => {
     const data = folder();
     fs.chownSync(data, NOBODY, NOBODY);
@@ -249,6 +288,39 @@ describe('npm start', () => {
     expect(processesOf(data)).toEqual([]);
   });
 
+  it('brings back whichever of its children dies, and says so', async () => {
+    const data = folder();
+    const one = await start(data, { MERCATO_DEMO: '1' });
+    await one.says(/ready at/);
+    const commands = (pid) => fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ');
+    const child = (what) => childrenOf(one.child.pid).find((pid) => lives(pid) && commands(pid).includes(what));
+    const back = async (what, before) =>
+      expect.poll(() => child(what) !== before && child(what) !== undefined, { timeout: 60_000 }).toBe(true);
+
+    const server = child('server/main.ts');
+    process.kill(server, 'SIGKILL');
+    await one.says(/the server has ended by itself .*; it is started again in 1 s/);
+    await back('server/main.ts', server);
+    await expect.poll(async () => (await answers(one.port).catch(() => null))?.empty, { timeout: 60_000 }).toBe(false);
+
+    const devices = child('devices/main.ts');
+    process.kill(devices, 'SIGKILL');
+    await one.says(/the simulated devices have ended by themselves/);
+    await back('devices/main.ts', devices);
+
+    const pidFile = path.join(data, 'postgres', 'postmaster.pid');
+    const postmaster = Number(fs.readFileSync(pidFile, 'utf8').split('\n')[0]);
+    process.kill(postmaster, 'SIGKILL');
+    await one.says(/PostgreSQL has ended by itself; it is started again/);
+    await expect.poll(async () => (await answers(one.port).catch(() => null))?.empty, { timeout: 60_000 }).toBe(false);
+    const below = childrenOf(one.child.pid);
+    one.child.kill('SIGINT');
+    expect(await one.ended).toBe(0);
+    expect(one.text()).not.toContain('did not stop');
+    expect(below.filter(lives)).toEqual([]);
+    expect(processesOf(data)).toEqual([]);
+  });
+
   it('uses the database it is given, and stops only itself', async () => {
     const data = folder();
     const cluster = user(data);
@@ -278,5 +350,29 @@ describe('npm start', () => {
       expect(one.text()).toContain(sentence);
       expect(one.text()).not.toMatch(/\n\s+at /);
     }
+  });
+});
+
+describe('a run that is cut short', () => {
+  it.each([
+    ['npm run bench', 'scripts/bench.mjs', [], /./],
+    ['npm test', 'scripts/test.mjs', ['server'], /server …/],
+  ])('%s leaves nothing running', async (_name, script, args, begun) => {
+    const one = run([script, ...args], { env: { ...process.env, BENCH_LOTS: '2000' } });
+    if (args.length > 0) await one.says(begun);
+    const mine = () => processesOf(`-${one.child.pid}/`);
+    // Its cluster is up.
+    await expect.poll(() => mine().length, { timeout: 120_000 }).toBeGreaterThan(0);
+    one.child.kill('SIGTERM');
+    expect(await one.ended).toBe(1);
+    expect(mine()).toEqual([]);
+    expect(fs.readdirSync(path.join(PROJECT, '.cache')).filter((name) => name.endsWith(`-${one.child.pid}`))).toEqual(
+      [],
+    );
+  });
+  it('npm run bench says what it measures, and measures nothing, when it is asked', async () => {
+    const help = run(['scripts/bench.mjs', '--help']);
+    expect(await help.ended).toBe(0);
+    expect(help.text()).toContain('BENCH_LOTS');
   });
 });

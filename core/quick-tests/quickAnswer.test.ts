@@ -54,8 +54,12 @@ describe('a quick answer', () => {
     expect(quickAnswer({ sprouted: 12, seeds: 20 }, 55).schools.at(-1)?.advice).toBe('up to the standard of its kind');
   });
   it('few seeds all sprouting is not all alive, and none sprouting is not all dead', () => {
-    expect(quickAnswer({ sprouted: 10, seeds: 10 }).words).toMatch(/^All 10 sprouted: at least 69 %/);
-    expect(quickAnswer({ sprouted: 0, seeds: 10 })).toMatchObject({ sowTimes: { best: null, most: null } });
+    // Source: 0.05^(1/10) = 74.1 %, 1 − 0.05^(1/10) = 25.9 %, the one-sided limits (any textbook).
+    expect(quickAnswer({ sprouted: 10, seeds: 10 }).words).toMatch(/^All 10 sprouted: at least 74 %/);
+    expect(quickAnswer({ sprouted: 0, seeds: 10 })).toMatchObject({
+      sowTimes: { best: null, most: null },
+      words: 'None of 10 sprouted: up to 26 % may still be alive.',
+    });
   });
   it.each([
     [11, 10, 'sprouted'],

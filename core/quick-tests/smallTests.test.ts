@@ -137,20 +137,27 @@ describe('bad seed or bad test', () => {
   it.each([
     ['fresh seed failed too', { 'control-failed': 'yes', rotted: 'yes' }, 'invalid'],
     ['it dried out', { 'dried-out': 'yes', rotted: 'yes' }, 'invalid'],
-    ['it dried out, yet fresh seed beside it did well', { 'dried-out': 'yes', 'control-failed': 'no' }, 'dead'],
+    [
+      'it dried out, and fresh seed in a bag of its own did well',
+      { 'dried-out': 'yes', 'control-failed': 'no' },
+      'invalid',
+    ],
+    ['it was too warm, yet fresh seed beside it did well', { 'too-hot': 'yes', 'control-failed': 'no' }, 'dead'],
     ['the kind may still take days', { 'too-early': 'yes', 'control-failed': 'no' }, 'invalid'],
     ['they stayed hard', { 'stayed-hard': 'yes' }, 'dormant'],
     ['they are firm', { 'stayed-firm': 'yes', 'control-failed': 'no' }, 'dormant'],
     ['they are soft', { rotted: 'yes' }, 'dead'],
     ['nobody knows', {}, 'unclear'],
   ] as const)('%s', (_words, answers, verdict) => {
-    const found = badSeedOrBadTest(answers, true, true);
+    const found = badSeedOrBadTest(answers, 'few', true);
     expect(found.verdict).toBe(verdict);
     expect(found.reasons.length).toBeGreaterThan(0);
   });
   it('is not asked where many sprouted, nor after light where the kind does not mind', () => {
-    expect(badSeedOrBadTest({ rotted: 'yes' }, false, false).verdict).toBe('sprouted');
+    expect(badSeedOrBadTest({ rotted: 'yes' }, null, false).verdict).toBe('sprouted');
     expect(causesFor({ light: 'indifferent' }, false)).not.toContain('no-light');
+    expect(causesFor({ light: 'dark' }, false)).toContain('in-light');
+    expect(causesFor({ light: 'helps' }, true)).not.toContain('in-light');
     expect(causesFor({ light: 'helps' }, true)).toEqual(expect.arrayContaining(['no-light', 'control-failed']));
   });
 });

@@ -7,6 +7,11 @@ const LEEK: StoredSeed = {
   longevity: 'short',
   seedsLeft: 150,
   test: null,
+  unsettled: null,
+  tried: false,
+  plantsToKeep: 40,
+  replaceable: null,
+  sowing: null,
   mayBeExchanged: true,
   desiccation: 'orthodox',
 };
@@ -23,7 +28,8 @@ it.each([
   ['old and never tested', { ageYears: 4 }, 'test'],
   ['beginning to fail', {}, 'test'],
   ['young', { ageYears: 0.4 }, 'keep'],
-  ['of a kind that nobody knows', { longevity: null }, 'keep'],
+  ['of a kind that nobody knows', { longevity: null }, 'test'],
+  ['of a kind that nobody knows, tested and good', { longevity: null, test: tested(18, 20) }, 'keep'],
   ['good and beginning to fail', { test: tested(18, 20) }, 'sow first'],
   ['good, young and plenty', { ageYears: 0.5, seedsLeft: 900, test: tested(19, 20) }, 'exchange'],
   [
@@ -34,7 +40,21 @@ it.each([
   ['good, but few', { ageYears: 0.5, seedsLeft: 12, test: tested(18, 20) }, 'renew'],
   ['weak', { test: tested(7, 20) }, 'renew'],
   ['dead', { test: tested(0, 20, { verdict: 'dead' }) }, 'discard'],
-  ['none of five: too few to throw it away by', { test: tested(0, 5, { verdict: 'dead' }) }, 'renew'],
+  ['none of seven: too few to judge by', { test: tested(0, 7, { verdict: 'dead' }) }, 'test'],
+  ['none of eight', { test: tested(0, 8, { verdict: 'dead' }) }, 'discard'],
+  ['a test runs', { test: tested(2, 20), unsettled: { state: 'running', sprouted: 3, seeds: 20 } }, 'test'],
+  [
+    'the last test said nothing',
+    { ageYears: 0.2, unsettled: { state: 'said nothing', sprouted: 3, seeds: 20 } },
+    'test',
+  ],
+  ['just enough to keep it', { ageYears: 0.5, seedsLeft: 45, test: tested(18, 20) }, 'keep'],
+  ['one too few to keep it', { ageYears: 0.5, seedsLeft: 44, test: tested(18, 20) }, 'renew'],
+  [
+    'as few of a kind that pollinates itself',
+    { ageYears: 0.5, seedsLeft: 44, plantsToKeep: 20, test: tested(18, 20) },
+    'keep',
+  ],
   ['waiting', { test: tested(0, 20, { verdict: 'dormant' }) }, 'test'],
   ['tested long ago', { test: tested(18, 20, { yearsAgo: 3 }) }, 'test'],
   [
@@ -52,6 +72,37 @@ it.each([
   const found = whatNext({ ...LEEK, ...change });
   expect(found.next).toBe(next);
   expect(found.reasons.every((one) => one.length > 3)).toBe(true);
+});
+
+it('none sprouted says what may still live, and nobody is told to save the seed of it', () => {
+  // Source: 1 − 0.05^(1/n), the one-sided 95 % limit (any textbook): 0 of 10 is 25.9 %.
+  const none = (seeds: number, replaceable: boolean | null) =>
+    whatNext({ ...LEEK, replaceable, test: tested(0, seeds, { verdict: 'dead' }) });
+  expect(none(10, false)).toMatchObject({
+    next: 'discard',
+    reasons: ['none of 10 sprouted 2 months ago: up to 26 % may still be alive'],
+    offers: ['discard', 'keep a sample', 'rescue'],
+  });
+  expect([none(10, true).offers, none(10, null).offers.length]).toEqual([['discard', 'keep a sample'], 3]);
+  for (const seeds of [1, 5, 10, 50]) expect(none(seeds, false).reasons.join()).not.toMatch(/save/);
+  expect(none(5, false).reasons[0]).toContain('up to 45 %');
+});
+
+it('is ordered by what is lost by waiting: a season with one chance, a season at hand, then age against shelf life', () => {
+  const at = (change: Partial<StoredSeed>) => whatNext({ ...LEEK, ...change }).urgency;
+  const order = [
+    at({ sowing: { inDays: 50, oneChance: true } }),
+    at({ sowing: { inDays: 1, oneChance: false } }),
+    at({ sowing: { inDays: 60, oneChance: false } }),
+    at({ ageYears: 4, sowing: { inDays: 61, oneChance: true } }),
+    at({ ageYears: 4, longevity: 'medium' }),
+    at({ ageYears: 4, longevity: 'long' }),
+  ];
+  expect([...order].sort((a, b) => b - a)).toEqual(order);
+  expect(whatNext({ ...LEEK, sowing: { inDays: 60, oneChance: true } }).reasons.at(-1)).toBe(
+    'it is to be sown in 60 days, with one chance in the year',
+  );
+  expect(whatNext({ ...LEEK, sowing: { inDays: 61, oneChance: true } }).reasons.join()).not.toContain('sown');
 });
 
 it('is never thrown away for fewer sprouts than another that is kept', () => {

@@ -203,3 +203,58 @@ describe('the cold', () => {
     expect(anyway.body.plan.anyway).toBe('a trial with ten seeds');
   });
 });
+
+describe('a packet that dries, freezes or warms up', () => {
+  it('says so, and asks why it is opened; a round asks too; when its time is over it asks no more', async () => {
+    at('2026-11-24T09:00:00Z');
+    const leek = await pack('leek', 'Allium porrum');
+    const see = async () => (await hands.sampler.get<PacketView>(`/store/packets/${leek.id}`)).body;
+    const take = async (more: object = {}) =>
+      hands.sampler.post<PacketView>(
+        `/store/packets/${leek.id}/lines`,
+        { what: 'take', amount: { by: 'count', seeds: 5 }, use: 'sowing', ...more },
+        { 'If-Match': `"${(await see()).version}"` },
+      );
+    const round = (more: object = {}) =>
+      hands.sampler.post('/rounds', {
+        name: '',
+        startedOn: '2026-11-24',
+        warmthC: null,
+        light: 'light',
+        bags: [{ packetId: leek.id, seeds: 10, treatment: 'untreated', control: false }],
+        ...more,
+      });
+    const cold = (
+      await batch({
+        what: 'freezing',
+        placeId: await place('freezer', 'Chest'),
+        packets: [leek.id],
+        hours: 0,
+        anyway: 'dry',
+      })
+    ).body;
+    expect((await see()).busy).toEqual({ batchId: cold.id, what: 'freezing', dueAt: null });
+    expect((await take()).body).toMatchObject({ status: 422, errors: [{ path: 'anyway' }] });
+    const warming = (
+      await batch({ what: 'warming', placeId: await place('room', 'Bench'), packets: [leek.id], hours: 24 })
+    ).body;
+    expect((await see()).busy).toEqual({ batchId: warming.id, what: 'warming', dueAt: '2026-11-25T09:00:00.000Z' });
+    expect((await take()).body).toMatchObject({
+      errors: [{ path: 'anyway', message: expect.stringContaining('still cold') as string }],
+    });
+    expect((await round()).body).toMatchObject({ status: 422, errors: [{ path: 'anyway' }] });
+    expect((await round({ anyway: 'no time to wait' })).status).toBe(201);
+    const taken = (await take({ anyway: 'sown at once' })).body;
+    expect(taken.lines.at(-1)?.words).toContain('opened although it was not to be: sown at once');
+    at('2026-11-25T08:59:59Z');
+    expect((await take()).status).toBe(422);
+    at('2026-11-25T09:00:00Z');
+    expect((await take()).status).toBe(200);
+    // What ended last is over; it is in the cold by the book until somebody ends that too.
+    await line(warming, { what: 'ended', words: '' });
+    expect((await see()).busy?.what).toBe('freezing');
+    await line(cold, { what: 'ended', words: '' });
+    expect((await see()).busy).toBeNull();
+    expect((await take()).status).toBe(200);
+  });
+});

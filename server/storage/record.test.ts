@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { NextList } from '@mercato/contract/storage/next';
+import type { NextList } from '@mercato/contract/today/next';
 import type { OwnRecord } from '@mercato/contract/storage/record';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';

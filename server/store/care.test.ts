@@ -128,7 +128,7 @@ describe('a logger', () => {
     const warm = first.care.alarms.filter((one) => one.alarm === 'too warm').length;
     expect([3, 4]).toContain(warm);
     expect((await take()).body.taken).toBe(0);
-    await Promise.all([1, 2].map(() => takeAllLogs(hands.lab.connection.db, hands.lab.clock.now)));
+    await Promise.all([1, 2].map(() => takeAllLogs(hands.lab.connection.db, hands.lab.clock.now, () => undefined)));
     expect((await care(place.place.id)).latest).toEqual(first.care.latest);
     logger.hear('FAULT garbage', Date.now());
     expect((await take()).body).toMatchObject({ taken: 0, garbled: 1 });
@@ -182,11 +182,86 @@ describe('the book of a place', () => {
       ],
     ]);
     const reading = (body: object) => hands.sampler.post<PlaceCare>(`/store/places/${jar.place.id}/readings`, body);
-    expect((await reading({ at: '2026-12-25T08:00:00Z', temperatureC: 4, humidityPercent: 101 })).body).toMatchObject({
-      errors: [{ path: 'humidityPercent', message: 'air holds no more than 100 %' }],
-    });
+    const four = { text: '4', unit: 'C' };
+    expect((await reading({ at: '2026-12-25T08:00:00Z', temperature: four, humidityPercent: 101 })).body).toMatchObject(
+      {
+        errors: [{ path: 'humidityPercent', message: 'air holds no more than 100 %' }],
+      },
+    );
     expect(
-      (await reading({ at: '2026-12-25T08:00:00Z', temperatureC: 4, humidityPercent: 31 })).body.latest,
+      (await reading({ at: '2026-12-25T08:00:00Z', temperature: four, humidityPercent: 31 })).body.latest,
     ).toMatchObject({ humidityPercent: 31 });
+  });
+});
+
+describe('a dial', () => {
+  it('is kept in the unit that it shows, asks about what can hardly be, and is struck where it was misread', async () => {
+    hands.lab.clock.now = new Date('2026-11-24T09:00:00Z');
+    const { place } = await newPlace('Refrigerator with a dial');
+    const reading = (temperature: object, more: object = {}, at = '2026-11-24T08:00:00Z') =>
+      hands.sampler.post<PlaceCare>(`/store/places/${place.id}/readings`, {
+        at,
+        temperature,
+        humidityPercent: 40,
+        ...more,
+      });
+    for (const [temperature, path] of [
+      [{ text: '41', unit: '' }, 'temperature.unit'],
+      [{ text: 'warm', unit: 'C' }, 'temperature.text'],
+      [{ text: '81', unit: 'C' }, 'temperature'],
+    ] as const)
+      expect((await reading(temperature)).body, path).toMatchObject({ status: 422, errors: [{ path }] });
+    expect((await reading({ text: '41', unit: 'C' })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'sure', message: expect.stringContaining('or was it 41 °F?') as string }],
+    });
+    expect((await care(place.id)).latest).toBeNull();
+    const kept = (await reading({ text: '41', unit: 'F' })).body;
+    expect(kept).toMatchObject({
+      latest: { temperatureC: 5, humidityPercent: 40 },
+      dials: [{ temperature: { text: '41', unit: 'F' }, by: 'The sampler', struck: null }],
+    });
+    const warm = (await reading({ text: '41', unit: 'C' }, { sure: true }, '2026-11-24T08:30:00Z')).body;
+    expect(warm.latest?.temperatureC).toBe(41);
+    const strike = (id = '', reason = 'it was °F') =>
+      hands.sampler.post<PlaceCare>(`/store/places/${place.id}/readings/${id}/strike`, { reason });
+    const [misread] = warm.dials;
+    expect((await strike(misread?.id, '')).body).toMatchObject({ errors: [{ path: 'reason' }] });
+    expect((await strike(misread?.id)).body).toMatchObject({
+      latest: { temperatureC: 5 },
+      dials: [{ struck: 'it was °F' }, { struck: null }],
+    });
+    expect((await strike(misread?.id)).status).toBe(409);
+    expect((await strike(place.id)).status).toBe(404);
+    await expect(hands.lab.connection.pool.query('delete from climate_strike')).rejects.toThrow();
+  });
+});
+
+describe('a place in which nothing lies', () => {
+  it('leaves the map with a reason, and not while anything lies in it', async () => {
+    const { place } = await newPlace('Old cupboard');
+    const remove = (version: number, reason = 'sold') =>
+      hands.sampler.post<PlaceList>(`/store/places/${place.id}/remove`, { reason }, { 'If-Match': `"${version}"` });
+    const inside = { parentId: place.id, kind: 'box', name: 'Old box' };
+    const box = (await hands.sampler.post<PlaceList>('/store/places', inside)).body.places.find(
+      (one) => one.name === 'Old box',
+    );
+    expect((await remove(place.version)).body).toMatchObject({
+      status: 409,
+      errors: [{ message: 'Old cupboard holds another place: move it first' }],
+    });
+    expect((await remove(place.version, '')).body).toMatchObject({ status: 422, errors: [{ path: 'reason' }] });
+    const gone = await hands.sampler.post<PlaceList>(
+      `/store/places/${box?.id}/remove`,
+      { reason: 'broken' },
+      { 'If-Match': '"1"' },
+    );
+    expect(gone.body.places.some((one) => one.name === 'Old box')).toBe(false);
+    expect((await remove(9)).status).toBe(412);
+    expect((await remove(place.version)).status).toBe(200);
+    expect((await remove(place.version + 1)).status).toBe(404);
+    expect((await hands.sampler.post('/store/places', { ...inside, name: 'New box' })).body).toMatchObject({
+      errors: [{ path: 'parentId' }],
+    });
   });
 });

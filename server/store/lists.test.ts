@@ -1,7 +1,7 @@
 import iconv from 'iconv-lite';
 import { describe, expect, it } from 'vitest';
 import { NOTHING_SAID, type ListReading, type ListView } from '@mercato/contract/store/lists';
-import type { PacketView, StoreList } from '@mercato/contract/store/packets';
+import type { PacketView, PlaceList, StoreList } from '@mercato/contract/store/packets';
 import type { BrapiPage, BrapiSeedLot } from '@mercato/contract/store/brapi';
 import { useHands } from '../testing/hands.ts';
 
@@ -116,6 +116,65 @@ describe('a list of packets that somebody kept', () => {
     expect((await keep(iconv.encode(MESSY, 'windows-1252'))).body.before).toMatchObject({ id: list.id, state: 'in' });
   });
 
+  it('brings earlier tests and new places with it, and undone takes both away again', async () => {
+    const csv = [
+      'kind,variety,harvest,packed,amount,test,test date,drawer,Soil',
+      'chard,Rainbow,2024,2024,50 seeds,7/10,2025-02-01,Drawer of lists,clay',
+      'cilantro,Slow,2024,2024,50 seeds,80 %,2025-02-01,Drawer that is used,',
+    ].join('\n');
+    let list = (await keep(Buffer.from(csv), 'tests.csv')).body;
+    expect(list.columns.map((one) => one.proposal)).toEqual([
+      'kind',
+      'variety',
+      'harvest',
+      'packed',
+      'amount',
+      'test',
+      'tested',
+      'place',
+      null,
+    ]);
+    expect(list.faults).toEqual([]);
+    list = (await say(list, { columns: [...list.columns.slice(0, 8).map((one) => one.proposal), 'note'] })).body;
+    expect(list.asks.map((one) => one.question)).toEqual(['unknownPlaces', 'percentOf']);
+    expect((await say(list, { percentOf: 0 })).body).toMatchObject({ status: 422, errors: [{ path: 'percentOf' }] });
+    list = (await say(list, { unknownPlaces: 'make them', percentOf: 25 })).body;
+    list = (await act(list, 'bring', {})).body;
+    expect(list).toMatchObject({ state: 'in', packets: 2 });
+    const [chard] = await inStore('rainbow');
+    const [cilantro] = await inStore('slow');
+    // Source: names list, from memory: chard is a beet, cilantro is coriander and no parsley.
+    expect([chard?.species, cilantro?.species]).toEqual(['Beta vulgaris', 'Coriandrum sativum']);
+    expect([chard?.lastTest, cilantro?.lastTest]).toMatchObject([
+      { on: '2025-02-01', sprouted: 7, seeds: 10, verdict: 'sprouted' },
+      { on: '2025-02-01', sprouted: 20, seeds: 25 },
+    ]);
+    const view = (await hands.sampler.get<PacketView>(`/store/packets/${chard?.id}`)).body;
+    expect(view).toMatchObject({
+      note: 'Soil: clay',
+      tests: [{ hits: 7, note: expect.stringContaining('7/10') as string }],
+    });
+    const places = async () =>
+      (await hands.sampler.get<PlaceList>('/store/places')).body.places
+        .map((one) => one.name)
+        .filter((one) => /^Drawer/.test(one));
+    expect(await places()).toEqual(['Drawer of lists', 'Drawer that is used']);
+    // The second packet is used: it stays with its place and its test.
+    await hands.sampler.post(
+      `/store/packets/${cilantro?.id}/lines`,
+      { what: 'take', amount: { by: 'count', seeds: 3 }, use: 'sowing' },
+      { 'If-Match': '"1"' },
+    );
+    list = (await act(list, 'undo', { reason: 'the wrong shed' })).body;
+    expect(await places()).toEqual(['Drawer that is used']);
+    const undone = (await hands.sampler.get<PacketView>(`/store/packets/${chard?.id}`)).body;
+    expect(undone.tests).toMatchObject([{ superseded: 'the wrong shed' }]);
+    expect((await inStore('slow'))[0]?.lastTest).toMatchObject({ sprouted: 20 });
+    // Again: its place is made again, and nothing is doubled.
+    await act(list, 'bring', {});
+    expect(await places()).toEqual(['Drawer of lists', 'Drawer that is used']);
+  });
+
   it('comes back from what the store gives out, without a question about its columns', async () => {
     const before = await inStore('fruher');
     const csv = (await hands.sampler.bytes('/store/packets.csv')).body;
@@ -168,13 +227,17 @@ describe('a list of packets that somebody kept', () => {
 
   it('knows places by their names, and makes new ones only when told to', async () => {
     const room = (
-      await hands.sampler.post<{ places: { id: string }[] }>('/store/places', {
+      await hands.sampler.post<PlaceList>('/store/places', {
         parentId: null,
         kind: 'room',
         name: 'Shed',
       })
     ).body;
-    await hands.sampler.post('/store/places', { parentId: room.places[0]?.id, kind: 'drawer', name: 'Drawer 1' });
+    await hands.sampler.post('/store/places', {
+      parentId: room.places.find((one) => one.name === 'Shed')?.id,
+      kind: 'drawer',
+      name: 'Drawer 1',
+    });
     let list = (
       await keep(
         Buffer.from('kind,year,packed,qty,where\ndill,2020,2020,5 seeds,shed / drawer 1\ndill,2020,2020,6 seeds,Tin\n'),

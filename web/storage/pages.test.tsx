@@ -74,13 +74,9 @@ test('three rules stand side by side, and the equation says nothing where nobody
   server({ '/kinds': { kinds: [ONION, LEEK] } });
   const hands = open(
     <KeepsHere
-      mean={{
+      air={{
         temperatureC: 5,
-        warmestC: 6,
-        coldestC: 4,
         humidityPercent: 35,
-        dampestPercent: 40,
-        driestPercent: 30,
         hours: 720,
       }}
     />,

@@ -120,6 +120,8 @@ const answers = (change: Partial<ListAnswers> = {}): ListAnswers => ({
   bareAmounts: null,
   missingDate: null,
   unknownPlaces: null,
+  percentOf: null,
+  testDay: null,
   mended: {},
   leftOut: [],
   ...change,
@@ -194,6 +196,77 @@ describe('a list of packets', () => {
       leftOut: [5],
     });
     expect([mended.faults, mended.packets.map((one) => one.kind)]).toEqual([[], ['bean', 'pea', 'pea']]);
+  });
+
+  // Source: common practice, no source: how people write a test beside a packet.
+  it('brings earlier tests in with their day, and asks what a percentage is of and when it was', () => {
+    const columns: ListColumn[] = ['kind', 'harvest', 'packed', 'amount', 'test', 'tested', 'note'];
+    const rows = list(
+      'leek|2021|2021|50 seeds|7/10|2022-03-01|',
+      'leek|2021|2022-02|50 seeds|80 %||',
+      'leek|2021|2021|50 seeds|8 of 9|2022|',
+      'leek|2021|2021|50 seeds|-||',
+      'leek|2021|2021|50 seeds|85 % of 20|2022-03-01|',
+      'leek|2021|2021|50 seeds|11/10|2022-03-01|',
+      'leek|2021|2021|50 seeds|good|2022-03-01|',
+      'leek|2021|2021|50 seeds|7/10|2020|',
+    );
+    const told = (change: Partial<ListAnswers>) => {
+      const found = read(rows, { columns, ...change });
+      return { ...found, tests: found.packets.map(({ line, test }) => [line, test?.hits, test?.seeds, test?.on]) };
+    };
+    const first = told({});
+    expect(first.asks.map((one) => [one.question, one.samples])).toEqual([['percentOf', ['80 %']]]);
+    expect(first.faults.map((one) => [one.line, one.column, one.message])).toEqual([
+      [7, 4, '11 sprouted are more than the 10 seeds'],
+      [8, 4, '“good” is no test: write 7/10 or 80 %'],
+      [9, 5, 'tested 2020, before its harvest 2021'],
+    ]);
+    expect(told({ percentOf: 25 }).asks.map((one) => one.question)).toEqual(['testDay']);
+    const packed = told({ percentOf: 25, testDay: 'the day of packing' });
+    expect(packed.tests).toEqual([
+      [2, 7, 10, '2022-03-01'],
+      [3, 20, 25, '2022-02-01'],
+      [4, 8, 9, '2022-01-01'],
+      [5, undefined, undefined, undefined],
+      [6, 17, 20, '2022-03-01'],
+    ]);
+    expect(packed.packets[2]?.test?.words).toBe('the list says 8 of 9, 2022');
+    const noted = told({ percentOf: 25, testDay: 'into the note' });
+    expect(noted.packets[1]).toMatchObject({ test: null, note: 'test: 80 %' });
+    // 83 % of ten seeds is no count of any; 33 % of three is one.
+    const shares = (text: string, percentOf: number) =>
+      read(list(`leek|2021|2021|50 seeds|${text}|2022-03-01|`), { columns, percentOf }).packets[0]?.test?.hits;
+    expect([shares('83 %', 10), shares('33 %', 3), shares('82.5 %', 200), shares('100%', 7)]).toEqual([
+      undefined,
+      1,
+      165,
+      7,
+    ]);
+    expect(read(list('leek|2021|2021|50 seeds|83 %|2022-03-01|'), { columns, percentOf: 10 }).faults).toMatchObject([
+      { message: '83 % of 10 seeds is no whole number' },
+    ]);
+    expect(read(list('leek|2021|2021|50 seeds|101 %|2022-03-01|'), { columns, percentOf: 10 }).faults).toMatchObject([
+      { message: '101 % is more than all' },
+    ]);
+  });
+
+  it('keeps the heading of what it cannot read', () => {
+    const { packets } = readList(
+      list('leek|2021|2021|50 seeds|pH 6|clay'),
+      answers({ columns: ['kind', 'harvest', 'packed', 'amount', 'note', 'note'] }),
+      2026,
+      () => false,
+      ['kind', 'harvest', 'packed', 'amount', 'Soil', 'Remarks'],
+    );
+    expect(packets[0]?.note).toBe('Soil: pH 6; clay');
+  });
+
+  it('calls no cell wrong before somebody said what its column is', () => {
+    const rows = list('leek|x|a few|tomorrow|?|?|?');
+    const columns = Array.from({ length: 7 }, (): ListColumn | null => null);
+    expect(read(rows, { columns }).faults).toEqual([]);
+    expect(read(rows, { columns: columns.with(2, 'amount') }).faults.map((one) => one.column)).toEqual([2]);
   });
 
   it('never loses a line: each is read, named, asked about, or left out by hand', () => {

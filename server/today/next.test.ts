@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { expect, it } from 'vitest';
 import type { RoundView } from '@mercato/contract/quick-tests/rounds';
-import type { NextList } from '@mercato/contract/storage/next';
+import type { NextList } from '@mercato/contract/today/next';
 import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import type { PacketView } from '@mercato/contract/store/packets';
 import { useHands } from '../testing/hands.ts';
@@ -84,5 +84,5 @@ it('lists what is in store by what presses most, and a test moves a packet where
     [old.id, 'sow first'],
     [young.id, 'keep'],
   ]);
-  expect(lines[0]?.reasons[0]).toContain('0 of 20 sprouted');
+  expect(lines[0]?.reasons[0]).toContain('none of 20 sprouted');
 });

@@ -1,7 +1,9 @@
 import Joi from 'joi';
 import { agreement } from '@mercato/core/quick-tests/agreement';
 import { pairedAgreement } from '@mercato/core/quick-tests/pairedAgreement';
+import { answeredBy, heldBackBy } from '@mercato/core/quick-tests/mayAdvise';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import { unsuited } from '@mercato/core/quick-tests/roundPlan';
 import { define } from './calculation.ts';
 import { count, number } from './inputs.ts';
 
@@ -10,6 +12,13 @@ interface QuickInput {
   sprouted: number;
   packetSeeds?: number;
   standardPercent?: number;
+  /** Days since it was laid out, and the last day of its kind. */
+  day?: number;
+  lastDay?: number;
+  /** Where it stood, and what suits its kind. */
+  stoodC?: number;
+  suitsFromC?: number;
+  suitsToC?: number;
 }
 interface AgreementInput {
   x: number[];
@@ -24,6 +33,35 @@ interface PairedInput {
 
 const readings = () => Joi.array().items(Joi.number().min(-1e12).max(1e12)).min(3).max(1000).required();
 
+/** Why a test that stood so may not speak yet. */
+function heldBack({
+  day,
+  lastDay,
+  stoodC,
+  suitsFromC,
+  suitsToC,
+}: Omit<QuickInput, 'seeds' | 'sprouted' | 'packetSeeds' | 'standardPercent'>) {
+  const method = {
+    temperatureC: suitsFromC !== undefined && suitsToC !== undefined ? ([suitsFromC, suitsToC] as const) : null,
+    light: null,
+    firstDay: null,
+    lastDay: day === undefined ? null : (lastDay ?? null),
+  };
+  return heldBackBy(
+    answeredBy(method, {
+      day: day ?? 0,
+      unsuited: unsuited(method, {
+        warmthC: stoodC === undefined ? null : { low: stoodC, high: stoodC },
+        light: 'light',
+      }),
+      driedOut: false,
+      tooWet: false,
+      mould: false,
+      control: null,
+    }),
+  );
+}
+
 export const quickTestsCalculations = [
   define<QuickInput>({
     id: 'quick-tests.answer',
@@ -36,8 +74,23 @@ export const quickTestsCalculations = [
       sprouted: count().max(Joi.ref('seeds')),
       packetSeeds: Joi.number().integer().min(Joi.ref('seeds')).max(1e6),
       standardPercent: Joi.number().min(1).max(100),
+      day: Joi.number().integer().min(0).max(400),
+      lastDay: Joi.number().integer().min(1).max(400),
+      stoodC: Joi.number().min(-5).max(60),
+      suitsFromC: Joi.number().min(-5).max(60),
+      suitsToC: Joi.number().min(-5).max(60),
     }),
-    run: ({ standardPercent, ...test }) => quickAnswer(test, standardPercent),
+    check: ({ suitsFromC, suitsToC }) =>
+      (suitsFromC === undefined) === (suitsToC === undefined)
+        ? suitsFromC !== undefined && suitsToC !== undefined && suitsFromC > suitsToC
+          ? { path: 'suitsToC', message: `suitsToC must be ${suitsFromC} or more` }
+          : null
+        : {
+            path: suitsToC === undefined ? 'suitsToC' : 'suitsFromC',
+            message: 'give both ends of what suits the kind',
+          },
+    run: ({ seeds, sprouted, packetSeeds, standardPercent, ...stood }) =>
+      quickAnswer({ seeds, sprouted, packetSeeds }, standardPercent, heldBack(stood)),
     example: { story: '17 of 25 in a towel, out of 60', input: { seeds: 25, sprouted: 17, packetSeeds: 60 } },
   }),
   define<AgreementInput>({

@@ -1,10 +1,12 @@
 import Joi from 'joi';
-import { CAUSES, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
+import { CAUSES, type Asked, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import type { Unsuited } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { isoDate, text, wholeNumber } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
+import { anyway } from '../store/packets.ts';
 import { fate, type Fate, type Held } from '../hands/hands.ts';
 
 /** What was done to the seed of an arm before it was laid out. */
@@ -31,6 +33,8 @@ export interface NewRound {
   warmthC: { low: number; high: number } | null;
   light: 'light' | 'dark';
   bags: NewBag[];
+  /** Why packets are opened although they dry, freeze or warm up. */
+  anyway?: string;
 }
 
 const id = () => Joi.string().uuid({ separator: '-' });
@@ -62,6 +66,7 @@ export const newRoundSchema = Joi.object<NewRound>({
     .max(300)
     .required()
     .messages({ 'array.min': 'choose one packet at least' }),
+  anyway: anyway(),
 }).required();
 
 /** One look at a bag: what is new since the look before, and how it stands. */
@@ -121,6 +126,16 @@ export const endBagSchema = Joi.object<EndBag>({
   ).required(),
 }).required();
 
+/** An end that was too early, or a mistake: the bag opens again, and what it said of its packet is withdrawn. */
+export interface ReopenBag {
+  reason: string;
+}
+export const reopenBagSchema = Joi.object<ReopenBag, true>({
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is opened again', 'string.min': 'say why it is opened again' }),
+}).required();
+
 /** Seeds that sank, after so many minutes: a note beside the towel, never a germination. */
 export interface FloatNote {
   seeds: number;
@@ -164,7 +179,7 @@ export interface BagBrief {
   control: boolean;
   method: SmallTestMethod;
   /** What does not suit the kind where the round stands. */
-  unsuited: string[];
+  unsuited: Unsuited[];
   sprouted: number;
   lastLook: string | null;
   time: BagTime;
@@ -194,15 +209,25 @@ export interface RoundView extends RoundBrief {
   bagsOf: BagBrief[];
 }
 
+/** An end that was too early or a mistake: the bag was opened again. */
+export interface ReopenedEnd {
+  on: string;
+  verdict: TestVerdict;
+  by: string;
+  reopened: { by: string; at: string; reason: string };
+}
+
 export interface BagView extends BagBrief {
+  /** Ends that stand no more, the oldest first. */
+  reopened: ReopenedEnd[];
   round: RoundBrief;
   today: string;
   looks: LookView[];
   float: FloatNote | null;
   /** Why the question "bad seed or bad test?" arises; null while it does not. */
-  few: string | null;
+  asked: Asked | null;
   causes: Cause[];
-  /** What the answers are known to be already. */
+  /** What was written down answers already. */
   known: Partial<Record<Cause, CauseAnswer>>;
   answer: QuickAnswer | null;
   /** The other arms of this packet, and the control. */

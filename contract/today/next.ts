@@ -1,4 +1,4 @@
-import type { Next } from '@mercato/core/storage/whatNext';
+import type { Next, Offer } from '@mercato/core/storage/whatNext';
 import type { PacketBrief } from '../store/packets.ts';
 
 /** What to do with a packet next, and why. */
@@ -6,6 +6,8 @@ export interface NextLine {
   packet: PacketBrief;
   next: Next;
   reasons: string[];
+  /** Choices, where it is not for a rule to say. */
+  offers: Offer[];
 }
 export interface NextList {
   today: string;

@@ -1,7 +1,10 @@
 import { clopperPearson } from '../statistics/binomialInterval.ts';
+import { oneSided } from '../statistics/oneSided.ts';
 import type { ProportionInterval } from '../statistics/wilsonInterval.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
+import type { Cause } from './badTest.ts';
 import { packetShare, type PacketShare } from './finitePacket.ts';
+import { goodEnough } from './mayAdvise.ts';
 import { askSchool, schoolsFor, type SchoolAnswer, type SmallTest } from './schools.ts';
 
 export interface QuickAnswer {
@@ -11,15 +14,17 @@ export interface QuickAnswer {
   readonly packet: PacketShare | null;
   /**
    * How many times thicker than living seed to sow what is left; null inside when nothing may be alive, as a whole
-   * when nothing is left.
+   * when nothing is left, or while the test may not speak.
    */
   readonly sowTimes: {
     readonly best: number | null;
     readonly least: number | null;
     readonly most: number | null;
   } | null;
-  /** Empty where the whole packet was tested. */
+  /** Those that may speak: none where the whole packet was tested, or while the test says nothing yet. */
   readonly schools: readonly SchoolAnswer[];
+  /** Why schools wait; empty when all may speak. */
+  readonly heldBack: readonly Cause[];
   /** The interval in words. */
   readonly words: string;
   readonly steps: readonly WorkingStep[];
@@ -31,13 +36,17 @@ export interface QuickAnswer {
  *
  * @param test  sprouted: integer 0..seeds; seeds tested: integer 1..1e6; packetSeeds: seeds in the packet before the
  *              test, integer seeds..1e6, where they were counted
+ * Counts only rise, and what goes wrong in a test only keeps them down. So while it is held back no school says less
+ * than its best, and none says anything of a test that stood badly, unless all of them say their best already.
+ *
  * @param standardPercent  the kind's own least germination, 1..100, if there is one
+ * @param heldBack         why it may not speak yet, as `heldBackBy` finds it
  * @throws {RangeError} if an argument leaves its range
  *
  * Source: Clopper & Pearson (1934) for the interval, its hypergeometric form for a counted packet; schools as in
  * `askSchool`.
  */
-export function quickAnswer(test: SmallTest, standardPercent?: number): QuickAnswer {
+export function quickAnswer(test: SmallTest, standardPercent?: number, heldBack: readonly Cause[] = []): QuickAnswer {
   const { sprouted, seeds, packetSeeds } = test;
   if (!Number.isInteger(seeds) || seeds < 1 || seeds > 1e6)
     throw new RangeError(`seeds must be an integer 1..1000000, got ${seeds}`);
@@ -53,19 +62,25 @@ export function quickAnswer(test: SmallTest, standardPercent?: number): QuickAns
     packet && packetSeeds !== undefined
       ? { lower: packet.aliveLower / packetSeeds, upper: packet.aliveUpper / packetSeeds }
       : clopperPearson(sprouted, seeds, 0.95);
-  const sowTimes = thicker(
-    estimate,
-    packet ? { lower: packet.leftLower / packet.left, upper: packet.leftUpper / packet.left } : interval,
-    packet?.left ?? null,
-  );
+  const speaks = heldBack.length === 0 || goodEnough(sprouted, seeds, standardPercent);
+  const sowTimes = speaks
+    ? thicker(
+        estimate,
+        packet ? { lower: packet.leftLower / packet.left, upper: packet.leftUpper / packet.left } : interval,
+        packet?.left ?? null,
+      )
+    : null;
+  // Nothing is left to advise on where the whole packet was tested.
+  const asked = packet?.left === 0 ? [] : schoolsFor(standardPercent).map((school) => askSchool(school, test));
+  const onlyEarly = heldBack.every((one) => one === 'too-early');
   return {
     estimate,
     interval,
     packet,
     sowTimes,
-    // Nothing is left to advise on where the whole packet was tested.
-    schools: packet?.left === 0 ? [] : schoolsFor(standardPercent).map((school) => askSchool(school, test)),
-    words: inWords(test, interval, packet),
+    schools: speaks ? asked : asked.filter((one) => onlyEarly && one.best),
+    heldBack,
+    words: speaks ? inWords(test, interval, packet) : soFarInWords(test, interval, packet, onlyEarly),
     steps: working(test, interval, packet, sowTimes),
   };
 }
@@ -96,9 +111,25 @@ function inWords(
       : `${told}: of the ${seedsLeft} in the packet between ${packet.leftLower} and ${packet.leftUpper} are alive.`;
   }
   if (sprouted === seeds)
-    return `All ${seeds} sprouted: at least ${percent(lower)} are alive, which is not to say all.`;
-  if (sprouted === 0) return `None of ${seeds} sprouted: up to ${percent(upper)} may still be alive.`;
+    return `All ${seeds} sprouted: at least ${percent(1 - oneSided(seeds))} are alive, which is not to say all.`;
+  if (sprouted === 0) return `None of ${seeds} sprouted: up to ${percent(oneSided(seeds))} may still be alive.`;
   return `${sprouted} of ${seeds} sprouted: between ${percent(lower)} and ${percent(upper)} are alive.`;
+}
+
+/** Of a test that is held back only the lower end holds: more may be alive than it shows. */
+function soFarInWords(
+  { sprouted, seeds }: SmallTest,
+  { lower }: ProportionInterval,
+  packet: PacketShare | null,
+  early: boolean,
+): string {
+  const told = `${sprouted} of ${seeds} sprouted${early ? ' so far' : ''}`;
+  const most = early ? 'How many more, this test cannot say yet.' : 'How many more, this test cannot say.';
+  if (packet)
+    return packet.leftLower === 0
+      ? `${told}. ${most}`
+      : `${told}: at least ${packet.leftLower} of the ${packet.left} seeds left are alive. ${most}`;
+  return percent(lower) === '0 %' ? `${told}. ${most}` : `${told}: at least ${percent(lower)} are alive. ${most}`;
 }
 
 function working(
@@ -126,6 +157,16 @@ function working(
           result: `${(interval.lower * 100).toFixed(1)} to ${(interval.upper * 100).toFixed(1)}`,
           unit: '%',
         },
+    ...(packet === null && (sprouted === 0 || sprouted === seeds)
+      ? [
+          {
+            label: sprouted === 0 ? 'at most, on this side alone' : 'at least, on this side alone',
+            expression: `${sprouted === 0 ? '1 − ' : ''}0.05^(1/${seeds})`,
+            result: ((sprouted === 0 ? oneSided(seeds) : 1 - oneSided(seeds)) * 100).toFixed(1),
+            unit: '%',
+          },
+        ]
+      : []),
     ...(packet && packetSeeds !== undefined
       ? [
           {

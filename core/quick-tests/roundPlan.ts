@@ -18,16 +18,36 @@ export interface RoundPlace {
   readonly light: 'light' | 'dark';
 }
 
-/** What does not suit a kind where the round stands, in plain words; empty when all is well or nothing is known. */
-export function unsuited({ temperatureC, light }: SmallTestMethod, place: RoundPlace): string[] {
-  const words: string[] = [];
+/** What does not suit a kind where the round stands. */
+export type Unsuited = 'too-hot' | 'too-cold' | 'no-light' | 'in-light';
+
+/** A place may be so many degrees off what suits a kind. Common practice, no source. */
+const OFF_C = 2;
+
+/** What does not suit a kind where the round stands; empty when all is well or nothing is known. */
+export function unsuited({ temperatureC, light }: SmallTestMethod, place: RoundPlace): Unsuited[] {
+  const found: Unsuited[] = [];
   if (temperatureC && place.warmthC) {
     const [low, high] = temperatureC;
-    const band = `${low} to ${high} °C suit this kind`;
-    if (place.warmthC.high > high + 2) words.push(`too warm: ${band}, and cool kinds wait when it is warmer`);
-    else if (place.warmthC.low < low - 2) words.push(`too cool: ${band}; it will take longer`);
+    if (place.warmthC.high > high + OFF_C) found.push('too-hot');
+    else if (place.warmthC.low < low - OFF_C) found.push('too-cold');
   }
-  if (light === 'helps' && place.light === 'dark') words.push('give it light: this kind sprouts better in light');
-  if (light === 'dark' && place.light === 'light') words.push('keep it dark: light holds some of this kind back');
-  return words;
+  if (light === 'helps' && place.light === 'dark') found.push('no-light');
+  if (light === 'dark' && place.light === 'light') found.push('in-light');
+  return found;
+}
+
+/** The same in plain words, such as "too warm: 15 to 20 °C suit this kind, and cool kinds wait when it is warmer". */
+export function unsuitedWords(one: Unsuited, { temperatureC }: SmallTestMethod): string {
+  const band = temperatureC ? `${temperatureC[0]} to ${temperatureC[1]} °C suit this kind` : '';
+  switch (one) {
+    case 'too-hot':
+      return `too warm: ${band}, and cool kinds wait when it is warmer`;
+    case 'too-cold':
+      return `too cool: ${band}; it will take longer`;
+    case 'no-light':
+      return 'give it light: this kind sprouts better in light';
+    case 'in-light':
+      return 'keep it dark: light holds some of this kind back';
+  }
 }

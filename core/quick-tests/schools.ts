@@ -71,6 +71,8 @@ export interface SchoolAnswer {
   readonly name: string;
   readonly source: string;
   readonly advice: string;
+  /** Whether it is the best that this school says of any seed. */
+  readonly best: boolean;
   /** Chance that the share of what is left (of a counted packet), or of all seed like it, lies in another band than the result. */
   readonly chanceWrong: number;
   /**
@@ -83,6 +85,9 @@ export interface SchoolAnswer {
 /** A decision counts as settled when it is wrong in no more than one of twenty cases. */
 const SETTLED = 0.05;
 const MOST_SEEDS = 10_000;
+
+/** Whether a share of living seed lies in the highest band of a school. */
+export const inBestBand = ({ bands }: School, share: number): boolean => share >= (bands.at(-1)?.from ?? 0);
 
 /**
  * What a school says of a small test, and with what chance it errs: the probability outside the chosen band under a
@@ -116,6 +121,7 @@ export function askSchool({ id, name, source, bands }: School, test: SmallTest):
     name,
     source,
     advice: bands[index]?.advice ?? '',
+    best: index === bands.length - 1,
     chanceWrong,
     moreSeeds: chanceWrong <= SETTLED ? 0 : moreNeeded(wrong, test.seeds, test.packetSeeds),
   };

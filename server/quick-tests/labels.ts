@@ -1,7 +1,17 @@
 import type { RoundView } from '@mercato/contract/quick-tests/rounds';
+import { addDays } from '@mercato/core/units/days';
 import type { Transaction } from '../database/connect.ts';
 import { cut, label, printLabels } from '../paper/labels.ts';
+import { shortDay, wholeDay } from '../paper/listing.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
+
+/** "20 seeds, 10 Nov–24 Nov": its last day stands whole, with the year where it is another one; 30 characters at most. */
+export function bagDays(seeds: number, startedOn: string, lastDay: number | null): string {
+  if (lastDay === null) return `${seeds} seeds, ${wholeDay(startedOn)}`;
+  const last = addDays(startedOn, lastDay);
+  const to = last.slice(0, 4) === startedOn.slice(0, 4) ? shortDay(last) : wholeDay(last);
+  return `${seeds} ${seeds === 1 ? 'seed' : 'seeds'}, ${shortDay(startedOn)}–${to}`;
+}
 
 /** Labels for the bags of a round: number, what is in it and how it was treated, the day it began, the days of its kind. */
 export async function renderBagLabels(tx: Transaction, round: RoundView, layout: unknown): Promise<Buffer> {
@@ -15,13 +25,7 @@ export async function renderBagLabels(tx: Transaction, round: RoundView, layout:
           text: cut(bag.control ? 'fresh seed, control' : bag.treatment === 'other' ? bag.how : bag.treatment, 22),
           fontSize: 7,
         },
-        {
-          text: cut(
-            `${bag.seeds} seeds, ${round.startedOn}${bag.method.lastDay === null ? '' : `, to day ${bag.method.lastDay}`}`,
-            27,
-          ),
-          fontSize: 6.5,
-        },
+        { text: bagDays(bag.seeds, round.startedOn, bag.method.lastDay), fontSize: 6.5 },
       ]),
     ),
     layout,

@@ -9,5 +9,5 @@ export async function bagScan(tx: Transaction, code: string): Promise<StoreScan 
   return bag ? { store: 'bag', code, open: `/store/bags/${bag.id}` } : null;
 }
 
-/** Bags that nobody has looked at today, and bags whose last day is over. */
-export { openBags } from './views.ts';
+/** Bags that nobody has looked at today, and bags whose last day is over; tests that say nothing of their packet yet, or never will. */
+export { openBags, packetsInBags, unsettledBags, type UnsettledBag } from './views.ts';

@@ -1,7 +1,14 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { HandAct } from '@mercato/contract/hands/hands';
-import type { EndBag, FloatNote, LateLookAct, NewLook, NewRound } from '@mercato/contract/quick-tests/rounds';
+import type {
+  EndBag,
+  FloatNote,
+  LateLookAct,
+  NewLook,
+  NewRound,
+  ReopenBag,
+} from '@mercato/contract/quick-tests/rounds';
 import { badSeedOrBadTest } from '@mercato/core/quick-tests/badTest';
 import type { RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
@@ -18,9 +25,12 @@ import { checkDay } from '../register/seen.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
 import { packetTest } from '../store/tables.ts';
-import { addTest, standingTests } from '../store/tests.ts';
-import { bagEnd, bagLook, bagLookStrike, quickBag, quickRound } from './tables.ts';
-import { bagView, looksOf, roundById, sproutedIn } from './views.ts';
+import { addTest, standingTests, withdrawTest } from '../store/tests.ts';
+import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag, quickRound } from './tables.ts';
+import { bagView, endsOf, looksOf, roundById, sproutedIn, standingEnd } from './views.ts';
+
+/** The end that stands of a bag; undefined while it is open. */
+const endOf = async (tx: Transaction, bagId: string) => standingEnd((await endsOf(tx, [bagId])).get(bagId));
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'now'>;
 type Bag = typeof quickBag.$inferSelect;
@@ -98,10 +108,15 @@ export async function startRound(context: Write, body: NewRound): Promise<string
   for (const [packetId, seeds] of asked) {
     const packet = packets.get(packetId);
     if (packet)
-      await takeForTest(context, packet, seeds, kinds.get(packet.species), `round ${round.number}`, {
-        on: body.startedOn,
-        path: 'startedOn',
-      });
+      await takeForTest(
+        context,
+        packet,
+        seeds,
+        kinds.get(packet.species),
+        `round ${round.number}`,
+        { on: body.startedOn, path: 'startedOn' },
+        body.anyway,
+      );
   }
   await audit({ action: 'started a round of tests', subject: `round ${round.number}`, after: body });
   return round.id;
@@ -147,8 +162,8 @@ export async function keepLook(
   // What a phone kept without a network was noted in time.
   const noted = body.notedOn ?? today;
   checkDay(body.on, noted, { on: round.startedOn, what: 'the round began' }, body.lateReason !== undefined, 'on');
-  const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
-  if (ended) refuse('on', `this bag ended on ${ended.on}: what is seen now is not of this test`);
+  const ended = await endOf(tx, bagId);
+  if (ended) refuse('on', `this bag ended on ${ended.on}: open it again first`);
   const looks = await looksOf(tx, [bagId]);
   const { on, sprouted: fresh, hand: pressed, ...look } = body;
   const place = bagNamed(bag);
@@ -201,7 +216,7 @@ export async function decideLateLook(
     const refuse = (message: string): never => {
       throw fault('invalid', 'This look cannot be added.', [{ path: 'fate', message }]);
     };
-    const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
+    const ended = await endOf(tx, bagId);
     if (ended) refuse(`this bag ended on ${ended.on}`);
     checkSprouted(bag, sproutedIn(looks), look.row.sprouted, refuse);
   }
@@ -222,8 +237,7 @@ export async function strikeLook(
   const bag = await lockBag(tx, bagId);
   const [look] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
   if (look?.bagId !== bagId) throw fault('not-found', 'There is no such look.');
-  const [ended] = await tx.select().from(bagEnd).where(eq(bagEnd.bagId, bagId));
-  if (ended)
+  if (await endOf(tx, bagId))
     throw fault('conflict', 'This bag has ended: its looks stand.', [
       { path: 'reason', message: 'the bag has ended, and its result rests on this look' },
     ]);
@@ -271,7 +285,7 @@ export async function keepFloat(context: Write, bagId: string, { reason, ...body
 export async function endBag(context: Write, bagId: string, body: EndBag): Promise<void> {
   const { tx, hand, audit, now } = context;
   const bag = await lockBag(tx, bagId);
-  const view = await bagView(tx, bagId, now);
+  const view = await bagView(tx, bagId, now, body.on);
   if (view.ended) throw fault('conflict', 'This bag has ended already.');
   const last = view.looks.filter((one) => one.struck === null && (one.late === null || one.late === 'taken')).at(-1);
   const refuse = (message: string): never => {
@@ -282,11 +296,13 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
   if (body.on < view.round.startedOn) refuse(`lies before the start: the round began on ${view.round.startedOn}`);
   if (last && body.on < last.on) refuse(`lies before the last look, of ${last.on}`);
   if (body.on > view.today) refuse('lies in the future');
-  const answers = { ...view.known, ...body.answers };
+  // No answer goes against what was written down.
+  const answers = { ...body.answers, ...view.known };
   const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
-  const verdict = badSeedOrBadTest(answers, view.few !== null, kind?.hardSeeded ?? false);
+  const verdict = badSeedOrBadTest(answers, view.asked, kind?.hardSeeded ?? false);
   await tx.insert(bagEnd).values({
     bagId,
+    number: view.reopened.length + 1,
     on: body.on,
     answers,
     verdict,
@@ -312,4 +328,18 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
     subject: `bag ${bag.number} of round ${view.round.number}`,
     after: { ...body, verdict: verdict.verdict },
   });
+}
+
+/**
+ * Opens a bag again that ended too early or by mistake. Its end stays on file, and what it said of its packet is withdrawn.
+ * @throws {Fault} 409 when it is open
+ */
+export async function reopenBag(context: Write, bagId: string, { reason }: ReopenBag): Promise<void> {
+  const { tx, hand, audit } = context;
+  const bag = await lockBag(tx, bagId);
+  const ended = await endOf(tx, bagId);
+  if (!ended) throw fault('conflict', 'This bag is open.', [{ path: 'reason', message: 'it has not ended' }]);
+  await tx.insert(bagReopen).values({ bagId, number: ended.number, reason, by: hand.personId, at: hand.at });
+  await withdrawTest(context, bagId, `its bag was opened again: ${reason}`);
+  await audit({ action: 'opened a bag again', subject: `bag ${bag.number}`, before: { on: ended.on }, reason });
 }

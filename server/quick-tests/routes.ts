@@ -4,20 +4,25 @@ import {
   lateLookActSchema,
   newLookSchema,
   newRoundSchema,
+  reopenBagSchema,
   strikeLookSchema,
   type RoundList,
 } from '@mercato/contract/quick-tests/rounds';
 import { handActSchema } from '@mercato/contract/hands/hands';
+import type { TriedBags } from '@mercato/contract/store/tests';
 import type Joi from 'joi';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { renderBagLabels } from './labels.ts';
-import { decideLateLook, endBag, handleBag, keepFloat, keepLook, startRound, strikeLook } from './rounds.ts';
-import { bagView, listRounds, roundView } from './views.ts';
+import { decideLateLook, endBag, handleBag, keepFloat, keepLook, reopenBag, startRound, strikeLook } from './rounds.ts';
+import { bagView, listRounds, roundView, triedBags } from './views.ts';
 
 export function quickTestRoutes(api: Api): void {
   api.read('/rounds', async ({ tx, now }): Promise<RoundList> => ({ rounds: await listRounds(tx, now) }));
   api.read('/rounds/:round', async ({ tx, params, now }) => roundView(tx, idParam(params, 'round'), now));
   api.read('/bags/:bag', async ({ tx, params, now }) => bagView(tx, idParam(params, 'bag'), now));
+  api.read('/store/packets/:packet/bags', async ({ tx, params, now }): Promise<TriedBags> => ({
+    bags: await triedBags(tx, idParam(params, 'packet'), now),
+  }));
   api.file('/rounds/:round/labels.pdf', async ({ tx, params, query, now }) => ({
     type: 'application/pdf',
     name: 'bags.pdf',
@@ -74,5 +79,6 @@ export function quickTestRoutes(api: Api): void {
     decideLateLook(context, bag, idParam(context.params, 'look'), context.body),
   );
   ofBag('put', 'float', floatNoteSchema, (context, bag) => keepFloat(context, bag, context.body));
+  ofBag('post', 'reopen', reopenBagSchema, (context, bag) => reopenBag(context, bag, context.body));
   ofBag('post', 'end', endBagSchema, (context, bag) => endBag(context, bag, context.body));
 }

@@ -1,5 +1,17 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, date, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  check,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
 
 /** A round of small tests: bags that were laid out together in one place. */
@@ -66,13 +78,32 @@ export const bagLookStrike = pgTable('bag_look_strike', {
   at: instant('at').notNull(),
 });
 
-/** How a bag ended: the answers that were given, and what they said. Written once. */
-export const bagEnd = pgTable('bag_end', {
-  bagId: uuid('bag_id').primaryKey(),
-  on: date('on').notNull(),
-  answers: jsonb('answers').notNull(),
-  verdict: jsonb('verdict').notNull(),
-  coreVersion: text('core_version').notNull(),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});
+/** How a bag ended: the answers that were given, and what they said. Written once; one that was opened again ends anew. */
+export const bagEnd = pgTable(
+  'bag_end',
+  {
+    bagId: uuid('bag_id').notNull(),
+    /** Which of its ends, from 1. */
+    number: integer('number').notNull().default(1),
+    on: date('on').notNull(),
+    answers: jsonb('answers').notNull(),
+    verdict: jsonb('verdict').notNull(),
+    coreVersion: text('core_version').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.bagId, t.number] }), check('bag_end_number', sql`number >= 1`)],
+);
+
+/** An end that stands no more, since the bag was opened again. Written once. */
+export const bagReopen = pgTable(
+  'bag_reopen',
+  {
+    bagId: uuid('bag_id').notNull(),
+    number: integer('number').notNull(),
+    reason: text('reason').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.bagId, t.number] })],
+);

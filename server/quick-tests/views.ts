@@ -8,7 +8,9 @@ import type {
   RoundView,
   Treatment,
 } from '@mercato/contract/quick-tests/rounds';
-import { causesFor, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
+import type { TriedBag } from '@mercato/contract/store/tests';
+import { causesFor, type TestVerdict } from '@mercato/core/quick-tests/badTest';
+import { answeredBy, bagHeldBackBy, whyAsked, type TestFacts } from '@mercato/core/quick-tests/mayAdvise';
 import { bagTime } from '@mercato/core/quick-tests/method';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { unsuited, type RoundPlace } from '@mercato/core/quick-tests/roundPlan';
@@ -27,12 +29,10 @@ import { kindOf, vegetableStandard } from '../rule-books/editions.ts';
 import { packetsById } from '../store/forTests.ts';
 import { packetTest } from '../store/tables.ts';
 import { standingTests } from '../store/tests.ts';
-import { bagEnd, bagLook, bagLookStrike, quickBag, quickRound } from './tables.ts';
+import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag, quickRound } from './tables.ts';
 
 type Round = typeof quickRound.$inferSelect;
 
-/** Below this share the question "bad seed or bad test?" is asked. Common practice, no source. */
-const FEW = 0.5;
 const CLEARLY = 0.05;
 
 /** The open bags of all rounds, each with its round. */
@@ -45,7 +45,8 @@ export async function openBags(
     .from(quickRound)
     .where(
       sql`exists (select 1 from quick_bag b where b.round_id = ${quickRound.id}
-          and not exists (select 1 from bag_end e where e.bag_id = b.id))`,
+          and not exists (select 1 from bag_end e where e.bag_id = b.id
+            and not exists (select 1 from bag_reopen r where r.bag_id = e.bag_id and r.number = e.number)))`,
     )
     .orderBy(desc(quickRound.number))
     .limit(200);
@@ -96,6 +97,28 @@ export async function looksOf(tx: Transaction, bagIds: readonly string[]): Promi
 export const sproutedIn = (looks: readonly StoredLook[]) =>
   looks.reduce((sum, one) => sum + (stands(one) ? one.row.sprouted : 0), 0);
 
+interface StoredEnd {
+  readonly row: typeof bagEnd.$inferSelect;
+  readonly reopened: typeof bagReopen.$inferSelect | null;
+}
+
+/** The ends of bags, the oldest first; all but the last were opened again. */
+export async function endsOf(tx: Transaction, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredEnd[]>> {
+  const found = new Map<string, StoredEnd[]>();
+  if (bagIds.length === 0) return found;
+  const rows = await tx
+    .select({ row: bagEnd, reopened: bagReopen })
+    .from(bagEnd)
+    .leftJoin(bagReopen, and(eq(bagReopen.bagId, bagEnd.bagId), eq(bagReopen.number, bagEnd.number)))
+    .where(inArray(bagEnd.bagId, [...bagIds]))
+    .orderBy(asc(bagEnd.bagId), asc(bagEnd.number));
+  for (const one of rows) found.set(one.row.bagId, [...(found.get(one.row.bagId) ?? []), one]);
+  return found;
+}
+
+/** The end that stands; undefined while the bag is open. */
+export const standingEnd = (ends: readonly StoredEnd[] | undefined) => ends?.find((one) => one.reopened === null)?.row;
+
 export async function listRounds(tx: Transaction, now: Date): Promise<RoundBrief[]> {
   const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
   const bags = await bagsOf(tx, rounds, now);
@@ -136,12 +159,7 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
     .orderBy(asc(quickBag.number));
   const ids = bags.map((one) => one.id);
   const looks = await looksOf(tx, ids);
-  const ends = new Map(
-    (ids.length === 0 ? [] : await tx.select().from(bagEnd).where(inArray(bagEnd.bagId, ids))).map((one) => [
-      one.bagId,
-      one,
-    ]),
-  );
+  const ends = await endsOf(tx, ids);
   const heldOf = await heldPlaces(tx, 'bag', ids, await namesOf(tx));
   const packets = await packetsById(tx, [...new Set(bags.flatMap((one) => one.packetId ?? []))], false);
   for (const bag of bags) {
@@ -149,7 +167,7 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
     if (!round) continue;
     const own = looks.get(bag.id) ?? [];
     const standing = own.filter(stands);
-    const end = ends.get(bag.id);
+    const end = standingEnd(ends.get(bag.id));
     const packet = bag.packetId === null ? undefined : packets.get(bag.packetId);
     const method = bag.method as SmallTestMethod;
     const sprouted = sproutedIn(own);
@@ -188,7 +206,10 @@ export async function roundView(tx: Transaction, id: string, now: Date): Promise
   return { ...roundBrief(row, bagsHere, bags.today), today: bags.today, bagsOf: bagsHere };
 }
 
-export async function bagView(tx: Transaction, id: string, now: Date): Promise<BagView> {
+/**
+ * @param endingOn  the day on which it is about to end; else what is known is of today, or of the day on which it ended
+ */
+export async function bagView(tx: Transaction, id: string, now: Date, endingOn?: string): Promise<BagView> {
   const [bag] = await tx.select().from(quickBag).where(eq(quickBag.id, id));
   if (!bag) throw fault('not-found', 'There is no such bag.');
   const round = await roundView(tx, bag.roundId, now);
@@ -196,13 +217,18 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
   if (!brief) throw fault('not-found', 'There is no such bag.');
   const names = await namesOf(tx);
   const looks = (await looksOf(tx, [id])).get(id) ?? [];
+  const ends = (await endsOf(tx, [id])).get(id) ?? [];
   const { bagsOf: others, today, ...roundIs } = round;
   const control = others.find(
     (one) => one.control && one.id !== id && one.species === brief.species && one.kind === brief.kind,
   );
   const [float] = await standingTests(tx, and(eq(packetTest.bagId, id), eq(packetTest.what, 'float')));
-  const few = fewWords(brief, control);
+  const standard = await standardOf(tx, bag);
+  const facts = (on: string) => factsOf(brief, looks, control, daysBetween(round.startedOn, on));
+  const known = answeredBy(brief.method, facts(endingOn ?? brief.ended?.on ?? today));
+  const asked = whyAsked(brief, known, fewerThanControl(brief, control), standard);
   const invalid = brief.ended !== null && ['invalid', 'unclear'].includes(brief.ended.verdict.verdict);
+  const answers = standingEnd(ends)?.answers ?? null;
   return {
     ...brief,
     round: roundIs,
@@ -217,16 +243,34 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
       struck: strike ? { by: names.get(strike.by) ?? '', reason: strike.reason } : null,
       late,
     })),
+    reopened: ends.flatMap(({ row, reopened }) =>
+      reopened === null
+        ? []
+        : [
+            {
+              on: row.on,
+              verdict: row.verdict as TestVerdict,
+              by: names.get(row.by) ?? '',
+              reopened: {
+                by: names.get(reopened.by) ?? '',
+                at: reopened.at.toISOString(),
+                reason: reopened.reason,
+              },
+            },
+          ],
+    ),
     float: float ? { seeds: float.seeds, sank: float.hits, minutes: float.minutes ?? 0, on: float.on } : null,
-    few,
-    causes: few === null ? [] : [...causesFor(brief.method, control !== undefined)],
-    known: knownAnswers(brief, control),
+    asked,
+    causes: asked === null ? [] : [...causesFor(brief.method, control !== undefined)],
+    known,
     answer:
       invalid || brief.lastLook === null
         ? null
         : quickAnswer(
             { sprouted: brief.sprouted, seeds: brief.seeds, packetSeeds: bag.packetSeeds ?? undefined },
-            await standardOf(tx, bag),
+            standard,
+            // What is advised is as old as the last look.
+            bagHeldBackBy(brief.method, facts(brief.ended?.on ?? brief.lastLook), answers),
           ),
     beside: others
       .filter((one) => one.id !== id && (one === control || (one.packetId !== null && one.packetId === brief.packetId)))
@@ -243,32 +287,115 @@ export async function bagView(tx: Transaction, id: string, now: Date): Promise<B
   };
 }
 
+/** Every bag of a packet, in the order in which they were laid out, the newest first. */
+export async function triedBags(tx: Transaction, packetId: string, now: Date): Promise<TriedBag[]> {
+  const rounds = await tx
+    .select()
+    .from(quickRound)
+    .where(
+      inArray(quickRound.id, tx.select({ id: quickBag.roundId }).from(quickBag).where(eq(quickBag.packetId, packetId))),
+    )
+    .orderBy(desc(quickRound.number));
+  const bags = await bagsOf(tx, rounds, now);
+  return rounds.flatMap(({ id, number, startedOn }) => {
+    const own = (bags.get(id) ?? []).filter((one) => one.packetId === packetId);
+    const plain = own.find((one) => one.treatment === 'untreated');
+    return own.map((one): TriedBag => ({
+      id: one.id,
+      number: one.number,
+      round: { id, number, startedOn },
+      treatment: one.treatment,
+      how: one.how,
+      seeds: one.seeds,
+      sprouted: one.sprouted,
+      time: one.time.words,
+      ended: one.ended && {
+        on: one.ended.on,
+        verdict: one.ended.verdict.verdict,
+        reasons: one.ended.verdict.reasons,
+      },
+      untreated:
+        plain === undefined || one.treatment === 'untreated'
+          ? null
+          : {
+              sprouted: plain.sprouted,
+              seeds: plain.seeds,
+              p: fisherExact(one.sprouted, one.seeds, plain.sprouted, plain.seeds),
+            },
+    }));
+  });
+}
+
+/** The last untreated bag of each packet that is still open, or that said nothing of its seed. */
+export async function unsettledBags(tx: Transaction, now: Date): Promise<ReadonlyMap<string, UnsettledBag>> {
+  const { rows } = await tx.execute<{ packet_id: string; on: string; number: number; sprouted: number; seeds: number }>(
+    sql`select distinct on (b.packet_id) b.packet_id, e.on::text as "on", r.number, b.seeds,
+          (select coalesce(sum(l.sprouted), 0)::int from bag_look l
+             left join bag_look_strike s on s.look_id = l.id left join late_fate f on f.event_id = l.id
+            where l.bag_id = b.id and s.look_id is null and (not l.late or f.fate = 'taken')) as sprouted
+        from quick_bag b
+        join quick_round r on r.id = b.round_id
+        join bag_end e on e.bag_id = b.id and not exists
+          (select 1 from bag_reopen o where o.bag_id = e.bag_id and o.number = e.number)
+        where b.packet_id is not null and b.treatment = 'untreated'
+          and e.verdict ->> 'verdict' in ('invalid', 'unclear')
+        order by b.packet_id, e.on desc, r.number desc`,
+  );
+  const found = new Map<string, UnsettledBag>(
+    rows.map((one) => [one.packet_id, { state: 'said nothing', on: one.on, sprouted: one.sprouted, seeds: one.seeds }]),
+  );
+  for (const { round, bag } of (await openBags(tx, now)).bags)
+    if (bag.packetId !== null && bag.treatment === 'untreated')
+      found.set(bag.packetId, {
+        state: 'running',
+        on: round.startedOn,
+        sprouted: bag.sprouted,
+        seeds: bag.seeds,
+      });
+  return found;
+}
+
+/** Packets of which seed lay in a bag, treated or not. */
+export async function packetsInBags(tx: Transaction): Promise<ReadonlySet<string>> {
+  const rows = await tx.selectDistinct({ id: quickBag.packetId }).from(quickBag);
+  return new Set(rows.flatMap((one) => one.id ?? []));
+}
+
+/** A bag that says nothing of its packet yet, or never will; on: when it began, or when it ended. */
+export interface UnsettledBag {
+  readonly state: 'running' | 'said nothing';
+  readonly on: string;
+  readonly sprouted: number;
+  readonly seeds: number;
+}
+
 /** What the standards of vegetables ask of its kind. */
 async function standardOf(tx: Transaction, bag: typeof quickBag.$inferSelect): Promise<number | undefined> {
   const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
   return vegetableStandard(tx, [bag.kind, ...(kind?.commonNames ?? [])]);
 }
 
-/** Few: fewer than half, or clearly fewer than fresh seed of the kind beside it. */
-function fewWords(bag: BagBrief, control: BagBrief | undefined): string | null {
-  if (bag.sprouted / bag.seeds < FEW) return `fewer than half sprouted: ${bag.sprouted} of ${bag.seeds}`;
-  if (!control || control.sprouted / control.seeds <= bag.sprouted / bag.seeds) return null;
-  return fisherExact(bag.sprouted, bag.seeds, control.sprouted, control.seeds) < CLEARLY
-    ? `clearly fewer than the fresh seed beside it: ${bag.sprouted} of ${bag.seeds} against ${control.sprouted} of ${control.seeds}`
-    : null;
-}
+/** Clearly fewer than fresh seed of the kind beside it. */
+const fewerThanControl = (bag: BagBrief, control: BagBrief | undefined): boolean =>
+  control !== undefined &&
+  control.sprouted / control.seeds > bag.sprouted / bag.seeds &&
+  fisherExact(bag.sprouted, bag.seeds, control.sprouted, control.seeds) < CLEARLY;
 
-/** What need not be asked: whether the kind's last day is over, and what the control did. */
-function knownAnswers(bag: BagBrief, control: BagBrief | undefined): Partial<Record<Cause, CauseAnswer>> {
-  const { lastDay } = bag.method;
+/** What was written down of a bag, up to a day. */
+function factsOf(bag: BagBrief, looks: readonly StoredLook[], control: BagBrief | undefined, day: number): TestFacts {
+  const seen = looks.filter(stands).map((one) => one.row.look as Pick<NewLook, 'water' | 'mould'>);
   return {
-    ...(lastDay === null ? {} : { 'too-early': bag.time.day < lastDay ? ('yes' as const) : ('no' as const) }),
-    ...(control === undefined
-      ? {}
-      : control.sprouted / control.seeds >= FEW
-        ? { 'control-failed': 'no' as const }
-        : control.time.state === 'over' || control.time.state === 'last day' || control.ended !== null
-          ? { 'control-failed': 'yes' as const }
-          : {}),
+    day: Math.max(0, day),
+    unsuited: bag.unsuited,
+    driedOut: seen.some((one) => one.water === 'dry'),
+    tooWet: seen.some((one) => one.water === 'wet'),
+    mould: seen.some((one) => one.mould),
+    control: control
+      ? {
+          sprouted: control.sprouted,
+          seeds: control.seeds,
+          over: control.time.state === 'over' || control.time.state === 'last day' || control.ended !== null,
+        }
+      : null,
   };
 }

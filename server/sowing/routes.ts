@@ -1,9 +1,15 @@
 import { dropPlanSchema, newSowingPlanSchema } from '@mercato/contract/sowing/plans';
 import { idParam, type Api } from '../http/api.ts';
+import { renderSowingPlan } from './paper.ts';
 import { addPlan, changePlan, listPlans } from './plans.ts';
 
 export function sowingRoutes(api: Api): void {
   api.read('/store/sowings', async ({ tx, now }) => listPlans(tx, now));
+  api.file('/store/sowings.pdf', async ({ tx, now }) => ({
+    type: 'application/pdf',
+    name: 'sowing-plan.pdf',
+    body: await renderSowingPlan(tx, now),
+  }));
   api.write({
     method: 'post',
     path: '/store/sowings',

@@ -1,1 +1,2 @@
 export { listBatches } from './batches.ts';
+export { harvestDay, ownRecord, seriesKey } from './record.ts';

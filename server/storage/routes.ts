@@ -1,11 +1,9 @@
 import { batchEntrySchema, newBatchSchema } from '@mercato/contract/storage/batches';
 import { idParam, type Api } from '../http/api.ts';
 import { batchView, listBatches, startBatch, warnings, writeBatch } from './batches.ts';
-import { nextList } from './next.ts';
 import { ownRecord } from './record.ts';
 
 export function storageRoutes(api: Api): void {
-  api.read('/store/next', async ({ tx, now }) => nextList(tx, now));
   api.read('/store/record', async ({ tx, now }) => ownRecord(tx, now));
   api.read('/store/batches', async ({ tx, now }) => listBatches(tx, now));
   api.read('/store/batch-warnings', async ({ tx, query }) => warnings(tx, query));

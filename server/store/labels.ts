@@ -1,20 +1,68 @@
-import { asc, eq, inArray, or } from 'drizzle-orm';
+import { asc, desc, eq, inArray, or } from 'drizzle-orm';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import { comesTrue } from '@mercato/core/store/comesTrue';
 import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
+import { printListing, wholeDay } from '../paper/listing.ts';
+import { askedPackets } from './packets.ts';
 import { accession, packet } from './tables.ts';
+
+/** As many rows as a list on paper has. */
+const MOST_LISTED = 5_000;
+
+/** The list of the store as somebody asked for it, on paper: with codes, so that it can be walked with. */
+export async function renderStoreList(
+  tx: Transaction,
+  query: Readonly<Record<string, unknown>>,
+  today: string,
+): Promise<Buffer> {
+  const { name, paper } = await laboratoryOf(tx);
+  const { rows, total } = await askedPackets(tx, query, MOST_LISTED);
+  const asked =
+    typeof query.q === 'string' && query.q.trim() !== '' ? `, found by “${query.q.trim().slice(0, 100)}”` : '';
+  return printListing(
+    'Seed store',
+    `${name}, ${wholeDay(today)}: ${total} ${total === 1 ? 'packet' : 'packets'}${asked}${
+      total > rows.length ? `, the first ${rows.length}` : ''
+    }`,
+    [
+      { head: 'code', width: 58, font: 'Mono' },
+      { head: 'kind and variety', width: '*' },
+      { head: 'harvest', width: 42 },
+      { head: 'left', width: 62 },
+      { head: 'place', width: 130 },
+      { head: 'last test', width: 92 },
+    ],
+    rows.map((one) => [
+      one.code,
+      [one.kind, one.variety].filter(Boolean).join(' '),
+      one.harvestMonth === null
+        ? String(one.harvestYear)
+        : `${String(one.harvestMonth).padStart(2, '0')}/${one.harvestYear}`,
+      one.left.by === 'count'
+        ? `${one.left.figure} ${one.left.figure === '1' ? 'seed' : 'seeds'}`
+        : `${one.left.figure} g`,
+      one.place.join(' › ') || '–',
+      one.lastTest ? `${one.lastTest.sprouted} of ${one.lastTest.seeds}, ${wholeDay(one.lastTest.on)}` : '–',
+    ]),
+    paper,
+  );
+}
 
 /**
  * Labels of packets: code, kind, variety, harvest with its month, and whether it comes true. They are labels of the
  * store, and say nothing of germination or purity.
- * @throws {Fault} 422 when the query names no packet
+ * Those that the query names, or all that it asks for as the list does, `MOST_LABELS` at most.
+ * @throws {Fault} 422 when there are none
  */
 export async function renderPacketLabels(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<Buffer> {
+  const listed =
+    query.packets === undefined ? (await askedPackets(tx, query, MOST_LABELS)).rows.map((one) => one.id) : [];
   const asked = (typeof query.packets === 'string' ? query.packets.split(',') : []).slice(0, MOST_LABELS);
-  const ids = asked.filter((one) => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(one));
+  const named = asked.filter((one) => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(one));
+  const ids = [...named, ...listed];
   const codes = asked.filter((one) => one.startsWith('*'));
   const rows =
     ids.length + codes.length === 0
@@ -24,7 +72,7 @@ export async function renderPacketLabels(tx: Transaction, query: Readonly<Record
           .from(packet)
           .innerJoin(accession, eq(accession.id, packet.accessionId))
           .where(or(inArray(packet.id, ids), inArray(packet.code, codes)))
-          .orderBy(asc(packet.createdAt));
+          .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
   if (rows.length === 0)
     throw fault('invalid', 'There is nothing to label.', [
       { path: 'packets', message: 'name packets by id or code, with commas between' },

@@ -7,22 +7,29 @@ import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
-import { accession, packet, packetTest } from './tables.ts';
+import { accession, packet, packetTest, packetTestWithdrawn } from './tables.ts';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 
 export type PacketTest = typeof packetTest.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 
-/** Tests that no later one superseded, newest first. */
+/** Tests that no later one superseded and that nobody withdrew, newest first. */
 export async function standingTests(tx: Transaction, which?: SQL): Promise<PacketTest[]> {
   const later = alias(packetTest, 'later');
   const rows = await tx
     .select({ row: packetTest })
     .from(packetTest)
     .leftJoin(later, eq(later.supersedes, packetTest.id))
-    .where(and(isNull(later.id), which))
+    .leftJoin(packetTestWithdrawn, eq(packetTestWithdrawn.testId, packetTest.id))
+    .where(and(isNull(later.id), isNull(packetTestWithdrawn.testId), which))
     .orderBy(desc(packetTest.on), desc(packetTest.id));
   return rows.map((one) => one.row);
+}
+
+/** Packets that were tried in any way, of which something was written down. */
+export async function packetsTried(tx: Transaction): Promise<ReadonlySet<string>> {
+  const rows = await tx.selectDistinct({ id: packetTest.packetId }).from(packetTest);
+  return new Set(rows.flatMap((one) => one.id ?? []));
 }
 
 export async function testLines(
@@ -31,14 +38,15 @@ export async function testLines(
   names: ReadonlyMap<string, string>,
 ): Promise<TestLine[]> {
   const rows = await tx
-    .select()
+    .select({ row: packetTest, withdrawn: packetTestWithdrawn.reason })
     .from(packetTest)
+    .leftJoin(packetTestWithdrawn, eq(packetTestWithdrawn.testId, packetTest.id))
     .where(eq(packetTest.packetId, packetId))
     .orderBy(desc(packetTest.on), desc(packetTest.id));
   const reasons = new Map(
-    rows.flatMap((one) => (one.supersedes === null ? [] : [[one.supersedes, one.reason] as const])),
+    rows.flatMap(({ row }) => (row.supersedes === null ? [] : [[row.supersedes, row.reason] as const])),
   );
-  return rows.map((one) => ({
+  return rows.map(({ row: one, withdrawn }) => ({
     id: one.id,
     what: one.what as TestKind,
     on: one.on,
@@ -49,11 +57,11 @@ export async function testLines(
     bagId: one.bagId,
     note: one.note,
     by: names.get(one.by) ?? '',
-    superseded: reasons.get(one.id) ?? null,
+    superseded: withdrawn ?? reasons.get(one.id) ?? null,
   }));
 }
 
-/** Writes a test down; what stands beside the packet in the list is its newest towel. */
+/** Writes a test down. */
 export async function addTest(
   { tx, hand }: Pick<Write, 'tx' | 'hand'>,
   test: Omit<typeof packetTest.$inferInsert, 'id' | 'by' | 'at' | 'placeId'>,
@@ -63,21 +71,31 @@ export async function addTest(
   await tx
     .insert(packetTest)
     .values({ id: uuid(), ...test, placeId: of?.placeId ?? null, by: hand.personId, at: hand.at });
-  if (!packetId || test.what !== 'towel') return;
+  if (packetId && test.what === 'towel') await tellLastTest(tx, packetId);
+}
+
+/** Withdraws the towel test of a bag that was opened again: it stays on file, and counts no more. */
+export async function withdrawTest(
+  { tx, hand }: Pick<Write, 'tx' | 'hand'>,
+  bagId: string,
+  reason: string,
+): Promise<void> {
+  for (const { id, packetId } of await standingTests(
+    tx,
+    and(eq(packetTest.bagId, bagId), eq(packetTest.what, 'towel')),
+  )) {
+    await tx.insert(packetTestWithdrawn).values({ testId: id, reason, by: hand.personId, at: hand.at });
+    if (packetId) await tellLastTest(tx, packetId);
+  }
+}
+
+/** What stands beside the packet in the list is its newest towel. */
+async function tellLastTest(tx: Transaction, packetId: string): Promise<void> {
   const [newest] = await standingTests(tx, and(eq(packetTest.packetId, packetId), eq(packetTest.what, 'towel')));
-  if (newest)
-    await tx
-      .update(packet)
-      .set({
-        lastTest: {
-          on: newest.on,
-          sprouted: newest.hits,
-          seeds: newest.seeds,
-          verdict: newest.verdict,
-          bagId: newest.bagId,
-        },
-      })
-      .where(eq(packet.id, packetId));
+  const lastTest = newest
+    ? { on: newest.on, sprouted: newest.hits, seeds: newest.seeds, verdict: newest.verdict, bagId: newest.bagId }
+    : null;
+  await tx.update(packet).set({ lastTest }).where(eq(packet.id, packetId));
 }
 
 /**

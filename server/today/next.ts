@@ -1,11 +1,16 @@
-import type { NextList, NextLine } from '@mercato/contract/storage/next';
+import type { NextList, NextLine } from '@mercato/contract/today/next';
 import { ownCurve, ownWords } from '@mercato/core/storage/ownRecord';
+import { plantsToKeep } from '@mercato/core/store/plantsToKeep';
+import { daysBetween } from '@mercato/core/units/days';
 import { NEXTS, whatNext, type StoredSeed } from '@mercato/core/storage/whatNext';
 import type { Transaction } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
+import { packetsInBags, unsettledBags } from '../quick-tests/result.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
+import { listPlans } from '../sowing/result.ts';
 import { packetsInStore } from '../store/packets.ts';
-import { harvestDay, ownRecord, seriesKey } from './record.ts';
+import { packetsTried } from '../store/tests.ts';
+import { harvestDay, ownRecord, seriesKey } from '../storage/result.ts';
 
 const DAY_MS = 86_400_000;
 const YEAR_MS = 365.25 * DAY_MS;
@@ -20,7 +25,15 @@ export async function nextList(tx: Transaction, now: Date): Promise<NextList> {
       return 'curve' in found ? [[one.key, ownWords(found)] as const] : [];
     }),
   );
-  const lines = (await packetsInStore(tx)).map(({ brief, header, kind }): NextLine => {
+  const unsettled = await unsettledBags(tx, now);
+  const [inBags, tried] = [await packetsInBags(tx), await packetsTried(tx)];
+  const sowings = new Map<string, StoredSeed['sowing']>();
+  for (const plan of (await listPlans(tx, now)).plans)
+    if (plan.packet && plan.next !== null) {
+      const first = plan.calendar.sowings.find((day) => day >= today) ?? plan.from;
+      sowings.set(plan.packet.id, { inDays: daysBetween(today, first), oneChance: plan.oneChance });
+    }
+  const lines = (await packetsInStore(tx)).map(({ brief, header, kind }) => {
     const { lastTest, left } = brief;
     const ageYears = yearsSince(harvestDay(header));
     const words = curves.get(seriesKey(brief.kind, brief.species, brief.place[0] ?? ''));
@@ -33,12 +46,21 @@ export async function nextList(tx: Transaction, now: Date): Promise<NextList> {
         lastTest && lastTest.verdict !== 'invalid' && lastTest.verdict !== 'unclear'
           ? { ...lastTest, verdict: lastTest.verdict, yearsAgo: yearsSince(lastTest.on) }
           : null,
+      unsettled: unsettled.get(brief.id) ?? null,
+      tried: inBags.has(brief.id) || tried.has(brief.id),
+      plantsToKeep: plantsToKeep(brief.species, header.breeding),
+      // What the trade sells can be had again; of all else nobody knows.
+      replaceable: header.source === 'trade' ? true : null,
+      sowing: sowings.get(brief.id) ?? null,
       mayBeExchanged: header.terms !== 'for its own site',
       desiccation: kind?.keeping?.desiccation ?? 'unknown',
     };
-    const { next, reasons } = whatNext(seed);
-    return { packet: brief, next, reasons: [...reasons] };
+    const { urgency, next, reasons, offers } = whatNext(seed);
+    return { urgency, line: { packet: brief, next, reasons: [...reasons], offers: [...offers] } satisfies NextLine };
   });
-  const rank = (line: NextLine) => NEXTS.indexOf(line.next);
-  return { today, lines: lines.sort((a, b) => rank(a) - rank(b)) };
+  const rank = ({ line }: (typeof lines)[number]) => NEXTS.indexOf(line.next);
+  return {
+    today,
+    lines: lines.sort((a, b) => rank(a) - rank(b) || b.urgency - a.urgency).map((one) => one.line),
+  };
 }

@@ -15,6 +15,11 @@ export const STORE_LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'sprouted', label: 'sprouted' },
       { path: 'packetSeeds', label: 'seeds in the packet before', hint: 'if counted' },
       { path: 'standardPercent', label: 'the kind’s own least germination, %', hint: 'if known' },
+      { path: 'day', label: 'days since it was laid out', hint: 'if it is still going on' },
+      { path: 'lastDay', label: 'last day of the kind' },
+      { path: 'stoodC', label: 'where it stood, °C' },
+      { path: 'suitsFromC', label: 'what suits the kind: from, °C' },
+      { path: 'suitsToC', label: 'to, °C' },
     ],
     results: [
       { path: 'words', label: 'in words' },

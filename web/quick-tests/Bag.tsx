@@ -1,6 +1,7 @@
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
 import type { Fate } from '@mercato/contract/hands/hands';
 import { CAUSE_WORDS, type Cause, type CauseAnswer } from '@mercato/core/quick-tests/badTest';
+import { unsuitedWords } from '@mercato/core/quick-tests/roundPlan';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -68,7 +69,7 @@ export default function Bag(): JSX.Element {
         </p>
         {data.unsuited.map((one) => (
           <p key={one} className="caution">
-            {one}
+            {unsuitedWords(one, method)}
           </p>
         ))}
         <div className="bag-sum">
@@ -93,6 +94,7 @@ export default function Bag(): JSX.Element {
             <b>{VERDICTS[data.ended.verdict.verdict]}</b>
             {data.ended.verdict.reasons.length > 0 && `: ${data.ended.verdict.reasons.join('; ')}`}.{' '}
             {data.ended.verdict.verdict !== 'sprouted' && data.ended.verdict.next}
+            {writes && <Reopen bag={data} keep={keep} />}
           </div>
         )}
         {data.answer && <Schools answer={data.answer} />}
@@ -122,6 +124,14 @@ export default function Bag(): JSX.Element {
           {data.looks.map((one) => (
             <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} keep={keep} />
           ))}
+          {data.reopened.map((one) => (
+            <li key={one.reopened.at}>
+              {shortDay(one.on)}: <span className="struck">ended: {VERDICTS[one.verdict.verdict]}</span>{' '}
+              <span className="soft">
+                {one.by}; opened again by {one.reopened.by}: {one.reopened.reason}
+              </span>
+            </li>
+          ))}
         </ol>
         {writes && data.ended === null && data.looks.length > 0 && (
           <EndForm key={data.sprouted} bag={data} keep={keep} />
@@ -143,6 +153,40 @@ export default function Bag(): JSX.Element {
       </aside>
     </main>
   );
+}
+
+/** A bag that ended too early or by mistake opens again; its end stays on file. */
+function Reopen({ bag, keep }: Part): JSX.Element {
+  return (
+    <div style={{ marginTop: 8 }}>
+      <Strike
+        what={`bag ${bag.number}`}
+        words="open it again"
+        ask="why it is opened again"
+        strike={async (reason) => {
+          keep(await write<BagView>('POST', `/bags/${bag.id}/reopen`, { reason }));
+        }}
+      />
+    </div>
+  );
+}
+
+/** Why "bad seed or bad test?" arises, as a sentence. */
+function askedWords(bag: BagView): string {
+  const told = `${bag.sprouted} of ${bag.seeds}`;
+  const control = bag.beside.find((one) => one.control);
+  switch (bag.asked) {
+    case 'few':
+      return `Fewer than half sprouted: ${told}.`;
+    case 'fewer-than-control':
+      return `Clearly fewer than of the fresh seed beside it: ${told}${control ? ` against ${control.sprouted} of ${control.seeds}` : ''}.`;
+    case 'too-early':
+      return `${told} sprouted, and its last day has not come: more may follow.`;
+    case 'doubtful':
+      return `${told} sprouted, and something was wrong with the test: more may be alive.`;
+    case null:
+      return '';
+  }
 }
 
 const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`);
@@ -230,14 +274,14 @@ function EndForm({ bag, keep }: Part): JSX.Element {
   return (
     <DraftForm
       draft={draft}
-      title={bag.few ? 'Bad seed or bad test?' : 'End it'}
+      title={bag.asked ? 'Bad seed or bad test?' : 'End it'}
       send="End this bag"
       quiet
       style={{ marginTop: 20 }}
     >
-      {bag.few && <p>{bag.few.charAt(0).toUpperCase() + bag.few.slice(1)}. Before the seed is blamed:</p>}
+      {bag.asked && <p>{askedWords(bag)} Before the seed is blamed:</p>}
       {Object.entries(bag.known).map(([cause, answer]) =>
-        bag.few ? (
+        bag.asked && bag.causes.includes(cause as Cause) ? (
           <p key={cause} className="soft">
             {CAUSE_WORDS[cause as Cause].ask} <b>{answer}</b>, by what is written down.
           </p>

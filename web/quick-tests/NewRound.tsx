@@ -9,10 +9,10 @@ import type { PacketBrief, StoreList } from '@mercato/contract/store/packets';
 import { seedsToTake } from '@mercato/core/quick-tests/roundPlan';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
-import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { harvestWords, leftFigure } from '../store/words.ts';
@@ -51,11 +51,29 @@ const TREATMENT_WORDS: Readonly<Record<Treatment, string>> = {
 /** Packets are chosen, seeds are taken blind, and one round begins. */
 export default function NewRound(): JSX.Element {
   const { session } = useSession();
-  if (!session) return <main aria-busy="true" />;
-  return <RoundForm today={session.today} />;
+  const [search] = useSearchParams();
+  const ids = search.get('packets') ?? '';
+  // Packets that somebody comes with are laid out already.
+  const { data } = useQuery({
+    queryKey: ['store', 'of', ids],
+    queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ packets: ids }).toString()}`, signal),
+    enabled: ids !== '',
+  });
+  if (!session || (ids !== '' && !data)) return <main aria-busy="true" />;
+  return <RoundForm key={ids} today={session.today} brought={data?.rows ?? []} />;
 }
 
-function RoundForm({ today }: { today: string }): JSX.Element {
+const bagOf = (packet: PacketBrief, treatment: Treatment): TypedBag => ({
+  key: crypto.randomUUID(),
+  packet,
+  kind: packet.kind,
+  species: packet.species,
+  seeds: String(seedsToTake(Math.max(1, seedsLeft(packet)))),
+  treatment,
+  how: '',
+});
+
+function RoundForm({ today, brought }: { today: string; brought: readonly PacketBrief[] }): JSX.Element {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [sought, setSought] = useState('');
@@ -64,8 +82,17 @@ function RoundForm({ today }: { today: string }): JSX.Element {
     queryFn: ({ signal }) => read<StoreList>(`/store?q=${encodeURIComponent(sought)}`, signal),
     placeholderData: keepPreviousData,
   });
+  const laidOut: readonly TypedBag[] = brought.map((one) => bagOf(one, 'untreated'));
   const draft = useDraft(
-    { name: '', startedOn: today, low: '', high: '', light: 'light', bags: [] as readonly TypedBag[] },
+    {
+      name: '',
+      anyway: '',
+      startedOn: today,
+      low: '',
+      high: '',
+      light: 'light',
+      bags: laidOut,
+    },
     (values) => {
       const degrees = (typed: string) => {
         const plain = plainFigure(typed);
@@ -80,6 +107,7 @@ function RoundForm({ today }: { today: string }): JSX.Element {
             : { low: degrees(values.low), high: degrees(values.high) },
         light: values.light,
         bags: values.bags.map(bodyOf),
+        ...unlessEmpty('anyway', values.anyway),
       };
     },
     newRoundSchema,
@@ -96,18 +124,7 @@ function RoundForm({ today }: { today: string }): JSX.Element {
     draft.set({ bags: next });
   };
   const add = (packet: PacketBrief, treatment: Treatment = 'untreated') => {
-    set([
-      ...bags,
-      {
-        key: crypto.randomUUID(),
-        packet,
-        kind: packet.kind,
-        species: packet.species,
-        seeds: String(seedsToTake(Math.max(1, seedsLeft(packet)))),
-        treatment,
-        how: '',
-      },
-    ]);
+    set([...bags, bagOf(packet, treatment)]);
   };
   const addControl = (of: TypedBag) => {
     set([
@@ -250,6 +267,13 @@ function RoundForm({ today }: { today: string }): JSX.Element {
         ))}
         {bags.length > 0 && (
           <div className="fields">
+            {(bags.some((one) => one.packet?.busy) || draft.fault('anyway')) && (
+              <TextField
+                label="some dry, freeze or warm up: why are they opened now?"
+                hint="seed that is opened cold draws water out of the air"
+                {...draft.field('anyway')}
+              />
+            )}
             <TextField label="name of the round, if any" {...draft.field('name')} />
             <TextField label="starts on" type="date" {...draft.field('startedOn')} />
             <TextField

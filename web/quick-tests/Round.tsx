@@ -5,6 +5,7 @@ import {
   type NewLook,
   type RoundView,
 } from '@mercato/contract/quick-tests/rounds';
+import { unsuitedWords } from '@mercato/core/quick-tests/roundPlan';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -15,8 +16,9 @@ import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand, useHold } from '../hands/useHold.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
+import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
 import { TextField } from '../ui/fields.tsx';
+import { useKept } from '../ui/kept.ts';
 import { bagName, inTurn } from './bags.ts';
 
 const ALL_SENT = () => Promise.resolve(null);
@@ -118,7 +120,7 @@ function Looking({
             </div>
             <div>
               {next.time.words}
-              {next.unsuited.length > 0 && ` · ${next.unsuited.join('; ')}`}
+              {next.unsuited.map((one) => ` · ${unsuitedWords(one, next.method)}`)}
             </div>
           </div>
           <HandNotice
@@ -136,6 +138,7 @@ function Looking({
             <LookForm
               key={`${next.id} ${next.sprouted} ${next.lastLook ?? ''}`}
               bag={next}
+              personId={personId}
               today={today}
               ready={outbox.posted !== null}
               begin={() => {
@@ -193,27 +196,55 @@ function Looking({
   );
 }
 
+/** What was seen at a bag and not kept yet: it outlives the page. */
+interface Seen {
+  readonly sprouted: number;
+  readonly water: NewLook['water'];
+  readonly mould: boolean;
+  readonly thrives: boolean | null;
+  readonly note: string;
+  readonly day: SeenLines;
+  /** The day on which it was written here. */
+  readonly at: string;
+}
+
 function LookForm({
   bag,
+  personId,
   today,
   ready,
   begin,
   keep,
 }: {
   bag: BagBrief;
+  personId: string;
   today: string;
   ready: boolean;
   /** The bag is in hand: something was seen in it. */
   begin: () => void;
   keep: (look: NewLook) => void;
 }): JSX.Element {
-  const [sprouted, setSprouted] = useState(0);
-  const [water, setWater] = useState<NewLook['water']>('moist');
-  const [mould, setMould] = useState(false);
-  const [thrives, setThrives] = useState<boolean | null>(null);
-  const [note, setNote] = useState('');
-  const [day, setDay] = useState(TODAY);
   const most = bag.seeds - bag.sprouted;
+  const [seen, change, forget] = useKept<Seen>(`look:${personId}:${bag.id}`, {
+    sprouted: 0,
+    water: 'moist',
+    mould: false,
+    thrives: null,
+    note: '',
+    day: TODAY,
+    at: today,
+  });
+  const { water, mould, thrives, note } = seen;
+  const sprouted = Math.min(seen.sprouted, most);
+  // What was tapped on an earlier day was seen on that day.
+  const day = seen.day.seenOn === '' && seen.at !== today ? { ...seen.day, seenOn: seen.at } : seen.day;
+  const set = (what: Partial<Seen>) => {
+    change({ ...seen, at: seen.at === today || seen.sprouted > 0 ? seen.at : today, ...what });
+  };
+  const setSprouted = (next: number) => {
+    if (sprouted === 0 && next > 0) begin();
+    set({ sprouted: Math.max(0, Math.min(most, next)) });
+  };
   return (
     <div className="look">
       <div className="stepper" role="group" aria-label="newly sprouted">
@@ -227,15 +258,28 @@ function LookForm({
         >
           −
         </Button>
-        <output aria-label="newly sprouted">
-          <span className="n">{sprouted}</span> newly sprouted
-        </output>
+        <label>
+          <input
+            className="n form-control"
+            aria-label="newly sprouted"
+            inputMode="numeric"
+            autoComplete="off"
+            value={sprouted}
+            onFocus={(event) => {
+              event.target.select();
+            }}
+            onChange={(event) => {
+              const typed = event.target.value.replace(/\D/g, '');
+              setSprouted(typed === '' ? 0 : Number(typed));
+            }}
+          />{' '}
+          newly sprouted
+        </label>
         <Button
           variant="outline-primary"
           aria-label="one more"
           disabled={sprouted >= most}
           onClick={() => {
-            if (sprouted === 0) begin();
             setSprouted(sprouted + 1);
           }}
         >
@@ -249,7 +293,7 @@ function LookForm({
             variant="outline-primary"
             aria-pressed={water === one}
             onClick={() => {
-              setWater(one);
+              set({ water: one });
             }}
           >
             {one === 'wet' ? 'too wet' : one === 'dry' ? 'dried out' : one}
@@ -259,7 +303,7 @@ function LookForm({
           variant="outline-primary"
           aria-pressed={mould}
           onClick={() => {
-            setMould(!mould);
+            set({ mould: !mould });
           }}
         >
           mould
@@ -268,18 +312,24 @@ function LookForm({
           variant="outline-primary"
           aria-pressed={thrives === false}
           onClick={() => {
-            setThrives(thrives === false ? null : false);
+            set({ thrives: thrives === false ? null : false });
           }}
         >
           does not thrive
         </Button>
       </div>
-      <TextField label="note" value={note} onChange={setNote} />
+      <TextField
+        label="note"
+        value={note}
+        onChange={(text) => {
+          set({ note: text });
+        }}
+      />
       <SeenOnField
         label="looked on"
         lines={day}
-        onChange={(change) => {
-          setDay({ ...day, ...change });
+        onChange={(lines) => {
+          set({ day: { ...day, ...lines } });
         }}
         fault={() => undefined}
       />
@@ -290,6 +340,7 @@ function LookForm({
           // The second tap of a double tap would be about the next bag.
           if (event.detail >= 2) return;
           const { seenOn, lateReason } = seenBody(day);
+          forget();
           keep({
             on: seenOn ?? today,
             notedOn: today,

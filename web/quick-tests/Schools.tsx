@@ -1,4 +1,5 @@
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import { CAUSE_WORDS, type Cause } from '@mercato/core/quick-tests/badTest';
 import type { JSX } from 'react';
 
 const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
@@ -14,6 +15,7 @@ export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
       <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
         {answer.words}
       </p>
+      {answer.heldBack.length > 0 && <HeldBack answer={answer} />}
       {answer.sowTimes && (
         <p>
           Sow{' '}
@@ -32,6 +34,27 @@ export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
     </>
   );
 }
+
+/** Why the rules of thumb wait, and what to do about it. */
+function HeldBack({ answer: { heldBack, schools, sowTimes } }: { answer: QuickAnswer }): JSX.Element {
+  const early = heldBack.includes('too-early');
+  const faults = heldBack.filter((one) => one !== 'too-early');
+  const why = heldBack.map((one) => HELD[one] ?? CAUSE_WORDS[one].says).join('; ');
+  // All schools say their best already: what is wrong with the test only keeps the count down.
+  if (sowTimes) return <p className="soft">Good enough already, although {why}: more may be alive, not fewer.</p>;
+  return (
+    <p className="caution" role="note">
+      {schools.length > 0 ? 'Rules of thumb that could still change wait' : 'No rule of thumb speaks yet'}: {why}.{' '}
+      {faults.length > 0
+        ? 'Put that right and test again with other seeds: do not throw any away by this test.'
+        : early
+          ? 'Look again until the last day.'
+          : ''}
+    </p>
+  );
+}
+
+const HELD: Partial<Record<Cause, string>> = { 'too-early': 'its last day has not come, and more may follow' };
 
 function SchoolTable({ answer }: { answer: QuickAnswer }): JSX.Element {
   return (

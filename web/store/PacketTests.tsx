@@ -1,8 +1,9 @@
 import type { PacketView } from '@mercato/contract/store/packets';
-import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
+import { newTestSchema, type TestLine, type TriedBag, type TriedBags } from '@mercato/contract/store/tests';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
-import { write } from '../api/client.ts';
+import { read, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -26,11 +27,21 @@ export function PacketTests({
   keep: (packet: PacketView) => Promise<void>;
 }): JSX.Element {
   const [writing, setWriting] = useState<TestLine | 'new' | null>(null);
+  const { data } = useQuery({
+    queryKey: ['packet', packet.id, 'bags'],
+    queryFn: ({ signal }) => read<TriedBags>(`/store/packets/${packet.id}/bags`, signal),
+  });
+  // Bags whose result stands among the tests are told there.
+  const told = new Set(packet.tests.filter((one) => one.superseded === null).map((one) => one.bagId));
+  const others = data?.bags.filter((one) => !told.has(one.id));
   return (
     <section style={{ marginTop: 26 }} aria-label="tests">
       <h2>How it was tried</h2>
-      {packet.tests.length === 0 && <p className="soft">Not yet.</p>}
+      {packet.tests.length === 0 && others?.length === 0 && <p className="soft">Not yet.</p>}
       <ul className="book">
+        {others?.map((one) => (
+          <Tried key={one.id} bag={one} />
+        ))}
         {packet.tests.map((one) => (
           <li key={one.id}>
             <span className={one.superseded === null ? undefined : 'struck'}>
@@ -72,7 +83,8 @@ export function PacketTests({
           >
             write a test down
           </button>{' '}
-          <Link to="/store/rounds/new">start a round</Link> <Link to="/store/compare">float, towel and field</Link>
+          <Link to={`/store/rounds/new?packets=${packet.id}`}>start a round</Link>{' '}
+          <Link to="/store/compare">float, towel and field</Link>
         </p>
       )}
       {writing !== null && (
@@ -86,6 +98,42 @@ export function PacketTests({
         />
       )}
     </section>
+  );
+}
+
+const SAID = {
+  sprouted: 'the count stands',
+  dead: 'it was the seed',
+  dormant: 'it is alive, and waits',
+  invalid: 'it was the test: it says nothing of the seed',
+  unclear: 'nobody can tell seed from test',
+} as const;
+
+/** A bag that no test of the packet tells of: it runs, it said nothing of the seed, or its seed was treated. */
+function Tried({ bag }: { bag: TriedBag }): JSX.Element {
+  const { untreated } = bag;
+  const arm = bag.treatment === 'other' ? bag.how : bag.treatment;
+  return (
+    <li>
+      <span className="fig">
+        {bag.sprouted} of {bag.seeds}
+      </span>{' '}
+      sprouted{bag.ended === null && ' so far'}
+      {bag.treatment !== 'untreated' && `, ${arm}`}: {bag.ended === null ? bag.time : SAID[bag.ended.verdict]}
+      {bag.ended?.verdict === 'invalid' && ` (${bag.ended.reasons.join('; ')})`}
+      {untreated &&
+        `; ${
+          untreated.p >= 0.05
+            ? 'it may be chance that it differs from'
+            : bag.sprouted / bag.seeds > untreated.sprouted / untreated.seeds
+              ? 'more than'
+              : 'fewer than'
+        } the untreated beside it, ${untreated.sprouted} of ${untreated.seeds}`}{' '}
+      <span className="soft">
+        {bag.ended ? shortDay(bag.ended.on) : 'running'}, round {bag.round.number}
+      </span>{' '}
+      <Link to={`/store/bags/${bag.id}`}>its bag</Link>
+    </li>
   );
 }
 

@@ -1,5 +1,5 @@
-import type { NextList } from '@mercato/contract/storage/next';
-import { NEXTS, type Next } from '@mercato/core/storage/whatNext';
+import type { NextList } from '@mercato/contract/today/next';
+import { NEXTS, type Next, type Offer } from '@mercato/core/storage/whatNext';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
@@ -7,12 +7,18 @@ import { read } from '../api/client.ts';
 import { harvestWords, leftFigure } from '../store/words.ts';
 
 const TITLES: Readonly<Record<Next, string>> = {
-  discard: 'Throw away',
+  discard: 'None alive, or hardly any',
   renew: 'Renew: sow it all and save its seed',
   'sow first': 'Sow first',
   test: 'Test before you count on it',
   exchange: 'Enough to exchange',
   keep: 'Keep',
+};
+
+const OFFERS: Readonly<Record<Offer, string>> = {
+  discard: 'throw it away',
+  'keep a sample': 'keep a few seeds as a sample of what it looked like',
+  rescue: 'if it cannot be had again, sow the whole packet to rescue what lives',
 };
 
 /** What to sow, test, renew, exchange or throw away first, each with its reason. */
@@ -38,18 +44,30 @@ export default function WhatNext(): JSX.Element {
               {TITLES[next]} <span className="soft fig">{lines.length}</span>
             </h2>
             <ul className="packets reasons" aria-label={TITLES[next]}>
-              {lines.map(({ packet, reasons }) => (
+              {lines.map(({ packet, reasons, offers }) => (
                 <li key={packet.id}>
                   <Link to={`/store/packets/${packet.id}`}>
                     <b className="serif">{packet.kind}</b> {packet.variety}
                   </Link>
                   <span>{harvestWords(packet)}</span>
                   <span className="fig">{leftFigure(packet.left)}</span>
-                  <span className="soft">{reasons.join('; ')}</span>
+                  <span className="soft">
+                    {reasons.join('; ')}
+                    {offers.length > 0 && `. You can: ${offers.map((one) => OFFERS[one]).join('; or ')}`}
+                  </span>
                 </li>
               ))}
             </ul>
-            {next === 'test' && <Link to="/store/rounds/new">start a round</Link>}
+            {next === 'test' && (
+              <Link
+                to={`/store/rounds/new?packets=${lines
+                  .slice(0, 60)
+                  .map((one) => one.packet.id)
+                  .join(',')}`}
+              >
+                {lines.length > 60 ? 'start a round with the first 60' : 'start a round with these'}
+              </Link>
+            )}
           </section>
         );
       })}

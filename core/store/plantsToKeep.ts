@@ -1,0 +1,37 @@
+/** Kinds that mostly pollinate themselves: a few plants carry the variety on. */
+const SELFING: readonly string[] = [
+  'Arachis',
+  'Avena',
+  'Cicer',
+  'Glycine',
+  'Hordeum',
+  'Lactuca',
+  'Lens',
+  'Linum',
+  'Lupinus',
+  'Phaseolus vulgaris',
+  'Pisum',
+  'Solanum lycopersicum',
+  'Trigonella',
+  'Triticum',
+  'Vicia sativa',
+  'Vigna',
+];
+/** Kinds that suffer soon from few mothers. */
+const MANY: readonly string[] = ['Zea', 'Secale', 'Helianthus'];
+
+export const PLANTS_TO_KEEP = { self: 20, cross: 40, many: 100 } as const;
+
+/**
+ * How many plants are needed to keep a variety of this kind as it is: 20 where it pollinates itself, 40 where it
+ * crosses, 100 where it suffers soon from few mothers.
+ *
+ * @param breeding  as its harvest says; it comes before what is known of the kind
+ * Source: common practice, no source; the kinds from memory.
+ */
+export function plantsToKeep(species: string, breeding: 'self' | 'cross' | 'hybrid' | 'unknown'): number {
+  const of = (names: readonly string[]) => names.some((one) => species === one || species.startsWith(`${one} `));
+  if (of(MANY)) return PLANTS_TO_KEEP.many;
+  if (breeding === 'self' || (breeding !== 'cross' && of(SELFING))) return PLANTS_TO_KEEP.self;
+  return PLANTS_TO_KEEP.cross;
+}

@@ -1,0 +1,29 @@
+import type { Transaction } from '../database/connect.ts';
+import { printListing, shortDay, wholeDay } from '../paper/listing.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
+import { listPlans } from './plans.ts';
+
+/** The sowing plan on paper: every sowing in the order of what is to be done next. */
+export async function renderSowingPlan(tx: Transaction, now: Date): Promise<Buffer> {
+  const { name, paper } = await laboratoryOf(tx);
+  const { today, plans } = await listPlans(tx, now);
+  return printListing(
+    'Sowing plan',
+    `${name}, ${wholeDay(today)}`,
+    [
+      { head: 'what', width: '*' },
+      { head: 'sow on', width: 110 },
+      { head: 'start its test by', width: 90 },
+      { head: 'last test', width: 80 },
+      { head: 'next', width: 120 },
+    ],
+    plans.map((one) => [
+      [one.packet?.words ?? one.kind, one.note].filter(Boolean).join(': '),
+      one.calendar.sowings.map(shortDay).join(', ') || `${shortDay(one.from)} to ${shortDay(one.to)}`,
+      `${wholeDay(one.calendar.testBySafe)}, at the latest ${shortDay(one.calendar.testBy)}`,
+      one.tested ? `${one.tested.words}, ${wholeDay(one.tested.on)}` : '–',
+      one.next ? `${one.next.words}, by ${wholeDay(one.next.by)}` : 'its season is over',
+    ]),
+    paper,
+  );
+}

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { CheckState } from '@mercato/core/devices/judgeBalance';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import type { BalanceState } from '@mercato/core/devices/watchReadings';
-import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
+import { decimalText, reason, text, wholeNumber, portOfAddress } from '../http/fields.ts';
 
 /** How a balance is reached and read, and what is asked of it. */
 export interface BalanceSettings {
@@ -35,6 +35,7 @@ export const balanceSchema = Joi.object<BalanceChange>({
   address: Joi.string()
     .allow('')
     .pattern(ADDRESS)
+    .custom(portOfAddress)
     .required()
     .messages({ 'string.pattern.base': 'write tcp://address:port, serial, or nothing for one that is read by eye' }),
   pattern: text(120)

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { SowingCalendar } from '@mercato/core/sowing/window';
-import { isoDate, text, wholeNumber } from '../http/fields.ts';
+import { dayCount, isoDate, text, wholeNumber } from '../http/fields.ts';
 
 /** What is to be sown, when, and what has to be over before. */
 export interface NewSowingPlan {
@@ -23,12 +23,12 @@ export const newSowingPlanSchema = Joi.object<NewSowingPlan, true>({
   species: text(120, 0).required(),
   packetId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
   note: text(300, 0).required(),
-  from: isoDate('the first day of sowing'),
-  to: isoDate('the last day of sowing'),
-  testDays: wholeNumber(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
-  buyDays: wholeNumber(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
+  from: isoDate('the first day of sowing', 'coming'),
+  to: isoDate('the last day of sowing', 'coming'),
+  testDays: dayCount(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
+  buyDays: dayCount(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
   sowings: wholeNumber(1, 60).messages({ 'number.base': 'write how many sowings' }),
-  everyDays: wholeNumber(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
+  everyDays: dayCount(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
   oneChance: Joi.boolean().required(),
 })
   .custom((value: NewSowingPlan, helpers) =>

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/store/climate/air';
 import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/store/placeBook';
-import { reason, text, wholeNumber } from '../http/fields.ts';
+import { TEMPERATURE_UNITS, toCelsius, type TemperatureUnit } from '@mercato/core/store/climate/dial';
+import { portOfAddress, reason, text, wholeNumber } from '../http/fields.ts';
 import type { ListBrief } from './lists.ts';
 import type { PlaceView } from './packets.ts';
 
@@ -49,20 +50,65 @@ export const climateSettingsSchema = Joi.object<ClimateSettings>({
     .allow('')
     .pattern(/^tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}$/)
     .required()
+    .custom(portOfAddress)
     .messages({ 'string.pattern.base': 'write tcp://address:port, or nothing where there is no logger' }),
   reason: reason(),
 }).required();
 
+/** A dial as it was read, in the unit that it shows. */
 export interface NewReading {
   at: string;
-  temperatureC: number;
+  temperature: { text: string; unit: TemperatureUnit };
   humidityPercent: number | null;
+  /** It was looked at again: the dial does show what can hardly be in such a place. */
+  sure?: boolean;
 }
-export const newReadingSchema = Joi.object<NewReading, true>({
+export const newReadingSchema = Joi.object<NewReading>({
   at: instant('when it was read'),
-  temperatureC: Joi.number().min(-60).max(80).required(),
+  temperature: Joi.object({
+    text: Joi.string()
+      .pattern(/^-?\d{1,3}(\.\d{1,3})?$/)
+      .required()
+      .messages({
+        'string.empty': 'write the temperature that the dial shows',
+        'string.pattern.base': 'write the temperature as a figure, such as 4.5',
+      }),
+    unit: Joi.any()
+      .valid(...TEMPERATURE_UNITS)
+      .required()
+      .messages({ 'any.only': 'say whether the dial shows °C or °F' }),
+  })
+    .custom((value: NewReading['temperature'], helpers) => {
+      const celsius = toCelsius(value);
+      return celsius >= -60 && celsius <= 80
+        ? value
+        : helpers.message({ custom: 'temperature must lie between −60 and 80 °C (−76 and 176 °F)' });
+    })
+    .required(),
   humidityPercent: percent,
+  sure: Joi.boolean().optional(),
 }).required();
+
+/** A reading that was wrong counts no more, with the reason. */
+export interface StrikeReading {
+  reason: string;
+}
+export const strikeReadingSchema = Joi.object<StrikeReading, true>({
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+}).required();
+
+/** A dial that somebody read, as it was read. */
+export interface DialReading {
+  id: string;
+  at: string;
+  /** As read; of those of earlier versions the figure in °C. */
+  temperature: { text: string; unit: TemperatureUnit };
+  humidityPercent: number | null;
+  by: string;
+  struck: string | null;
+}
 
 export const placeEntrySchema = Joi.alternatives()
   .conditional('.what', {
@@ -154,6 +200,8 @@ export interface PlaceCare {
   /** Thinned to what a picture shows: each with the extremes of its stretch. */
   air: (Air & { coldestC: number; warmestC: number })[];
   latest: (Omit<Air, 'at'> & { at: string }) | null;
+  /** Dials that somebody read in the last 90 days, newest first. */
+  dials: DialReading[];
   mean: MeanAir | null;
   alarms: AlarmView[];
   desiccant: PlaceStanding['desiccant'];

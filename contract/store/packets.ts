@@ -42,6 +42,16 @@ export interface PlaceChange extends NewPlace {
 }
 export const placeChangeSchema = Joi.object<PlaceChange>({ ...placeKeys, reason: reason() }).required();
 
+/** A place in which nothing lies leaves the map. */
+export interface PlaceRemoval {
+  reason: string;
+}
+export const placeRemovalSchema = Joi.object<PlaceRemoval, true>({
+  reason: text(300, 3)
+    .required()
+    .messages({ 'string.empty': 'say why it is removed', 'string.min': 'say why it is removed' }),
+}).required();
+
 export interface PlaceView {
   id: string;
   version: number;
@@ -136,9 +146,20 @@ export const packedSeedSchema = Joi.object<PackedSeed>({
   .messages({ 'object.missing': 'say what it is: kind and year of harvest', 'object.xor': 'name one harvest, not two' })
   .required();
 
+/** Why a packet is opened although it dries, freezes or warms up. */
+export const anyway = () =>
+  text(300, 3).messages({ 'string.empty': 'say why it is opened now', 'string.min': 'say why it is opened now' });
+
 /** What happens to a packet. */
 export type PacketAct =
-  | ({ what: 'take'; amount: Amount; use: Use; to?: string } & SeenOn)
+  | ({
+      what: 'take';
+      amount: Amount;
+      use: Use;
+      to?: string;
+      /** Why it is opened although it dries, freezes or warms up. */
+      anyway?: string;
+    } & SeenOn)
   | ({ what: 'count'; amount: Amount } & SeenOn)
   | ({ what: 'move'; placeId: string | null } & SeenOn)
   | { what: 'strike'; line: number; reason: string };
@@ -155,6 +176,7 @@ export const packetActSchema = Joi.alternatives()
             .valid(...USES)
             .required(),
           to: text(120).optional(),
+          anyway: anyway(),
           ...seenKeys,
         }),
       },
@@ -193,6 +215,14 @@ export interface LastTest {
   bagId: string | null;
 }
 
+/** The batch in which a packet dries, freezes or warms up. */
+export interface Busy {
+  batchId: string;
+  what: 'drying' | 'freezing' | 'warming';
+  /** ISO instant at which its time is over; null = until somebody ends it. */
+  dueAt: string | null;
+}
+
 export interface PacketBrief {
   id: string;
   code: string;
@@ -209,6 +239,7 @@ export interface PacketBrief {
   placeId: string | null;
   place: string[];
   lastTest: LastTest | null;
+  busy: Busy | null;
 }
 
 export interface PacketLine {

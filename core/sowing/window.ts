@@ -43,23 +43,19 @@ export interface FrostYear {
 }
 
 /**
- * The window between two frosts: from so many days after the last of spring to the last day that leaves the kind its
- * time before the first of autumn. null where it has none.
+ * What the frosts say of a window: it begins so many days after the last of spring, and ends on the last day that leaves
+ * the kind its time before the first of autumn. null on a side whose frost is not given.
  *
- * @throws {RangeError} without a frost on a side that is asked for
  * Source: counting days; common practice, no source, in what is counted.
  */
-export function windowOfFrost({
-  lastFrost,
-  firstFrost,
-  afterFrostDays,
-  growDays,
-}: FrostYear): { from: string; to: string } | null {
-  if (lastFrost === null) throw new RangeError('lastFrost must be a day: the window begins with it');
-  if (firstFrost === null) throw new RangeError('firstFrost must be a day: the window ends with it');
-  const from = addDays(lastFrost, afterFrostDays);
-  const to = addDays(firstFrost, -growDays);
-  return from <= to ? { from, to } : null;
+export function windowOfFrost({ lastFrost, firstFrost, afterFrostDays, growDays }: FrostYear): {
+  from: string | null;
+  to: string | null;
+} {
+  return {
+    from: lastFrost === null ? null : addDays(lastFrost, afterFrostDays),
+    to: firstFrost === null ? null : addDays(firstFrost, -growDays),
+  };
 }
 
 /**

@@ -17,7 +17,14 @@ export interface Dated {
 /** One line in the book of a packet; lines are never changed, only struck by a later one. */
 export type PacketEntry =
   | { readonly what: 'packed'; readonly amount: Amount }
-  | ({ readonly what: 'take'; readonly amount: Amount; readonly use: Use; readonly to?: string } & Dated)
+  | ({
+      readonly what: 'take';
+      readonly amount: Amount;
+      readonly use: Use;
+      readonly to?: string;
+      /** Why it was opened although it dried, froze or warmed up. */
+      readonly anyway?: string;
+    } & Dated)
   | ({ readonly what: 'count'; readonly amount: Amount } & Dated)
   | ({ readonly what: 'move'; readonly placeId: string | null } & Dated)
   | { readonly what: 'strike'; readonly line: number; readonly reason: string }

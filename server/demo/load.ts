@@ -6,7 +6,7 @@ import { addDays } from '@mercato/core/units/days';
 import type { Role } from '@mercato/core/register/permissions';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
 import type { Connection, Transaction } from '../database/connect.ts';
-import { hashPassword } from '../http/session.ts';
+import { hashPassword } from '../register/hashPassword.ts';
 import { todayIn } from '../http/day.ts';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { weighMoisture } from '../moisture/routes.ts';

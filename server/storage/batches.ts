@@ -21,7 +21,7 @@ import { checkDay } from '../register/seen.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 import { airOf, thinned } from '../store/climate.ts';
 import { packetsById, type StoredPacket } from '../store/forTests.ts';
-import { writeLine } from '../store/packets.ts';
+import { setBusy, writeLine } from '../store/packets.ts';
 import { placeById, placePaths } from '../store/places.ts';
 import { batchLine, timedBatch } from './tables.ts';
 
@@ -123,6 +123,11 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
     updatedAt: hand.at,
   });
   for (const one of packets.values()) await writeLine(context, one.id, { what: 'move', placeId }, one.version);
+  await setBusy(tx, ids, {
+    batchId: id,
+    what,
+    dueAt: what === 'freezing' ? null : new Date(hand.at.getTime() + plan.hours * HOUR).toISOString(),
+  });
   await audit({ action: SAYS[what], subject: `${ids.length} packets`, after: body, reason: plan.anyway || undefined });
   return id;
 }
@@ -177,11 +182,27 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
       updatedAt: hand.at,
     })
     .where(eq(timedBatch.id, id));
+  if (entry.what === 'ended') await nextBusy(tx, row.packetIds as string[]);
   await audit({
     action: entry.what === 'ended' ? `ended ${row.what}` : 'measured seed in a batch',
     subject: row.what,
     after: entry,
   });
+}
+
+/** Packets of a batch that has ended are in the one that was started last of those that run, or in none. */
+async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> {
+  // In the order in which every writer locks packets.
+  await packetsById(tx, ids, true);
+  const running = await tx.select().from(timedBatch).where(eq(timedBatch.state, 'running')).orderBy(asc(timedBatch.id));
+  for (const id of ids) {
+    const last = running.findLast((one) => (one.packetIds as string[]).includes(id));
+    await setBusy(
+      tx,
+      [id],
+      last ? { batchId: last.id, what: last.what as Batch, dueAt: last.dueAt?.toISOString() ?? null } : null,
+    );
+  }
 }
 
 const noBatch = () => fault('not-found', 'There is no such batch.');

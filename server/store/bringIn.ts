@@ -1,7 +1,6 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
-import type { ListReading } from '@mercato/contract/store/lists';
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket } from '@mercato/core/store/list/readList';
 import type { PacketEntry } from '@mercato/core/store/packetBook';
@@ -11,12 +10,22 @@ import { freeCodes } from '../register/codes.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import { columns, nextNumbers, wordsOf } from './accessions.ts';
 import { airColumns } from './climate.ts';
-import { listChanged, lockList, readKept, SHOWN, type List } from './lists.ts';
+import { listChanged, lockList, readingOf, readKept, SHOWN, type List } from './lists.ts';
 import { openFile } from './openFile.ts';
 import { knownPlaces, placeWords } from './packetList.ts';
 import { standing } from './packets.ts';
-import { addPlace } from './places.ts';
-import { accession, accessionRevision, climateReading, packet, packetLine } from './tables.ts';
+import { addPlace, removePlace, whatLiesIn } from './places.ts';
+import {
+  accession,
+  accessionRevision,
+  climateReading,
+  packet,
+  packetLine,
+  packetTest,
+  packetTestWithdrawn,
+  placeLine,
+  storePlace,
+} from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** Rows of one insert. */
@@ -33,7 +42,7 @@ export async function bringIn(context: Write, id: string, seen: number | null): 
   if (row.state === 'in') throw fault('conflict', 'This list came in already.');
   const file = openFile(row);
   const read = await readKept(tx, row, file, hand.at);
-  const reading = row.reading as ListReading;
+  const reading = readingOf(row);
   const unsaid = [...file.fileAsks.filter((one) => reading[one.question] === null), ...read.asks];
   if (unsaid.length > 0 || read.faults.length > 0)
     throw fault('invalid', 'This list cannot come in yet.', [
@@ -73,7 +82,10 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
   const places = new Map(await knownPlaces(tx));
   for (const name of new Set(coming.map((one) => one.place)))
     if (name !== '' && !places.has(placeWords(name)))
-      places.set(placeWords(name), await addPlace(context, { parentId: null, kind: 'box', name: name.slice(0, 60) }));
+      places.set(
+        placeWords(name),
+        await addPlace(context, { parentId: null, kind: 'box', name: name.slice(0, 60) }, id),
+      );
 
   const harvests = grouped(coming, (one) =>
     JSON.stringify([
@@ -90,11 +102,12 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
   const numbers = await nextNumbers(tx, harvests.size);
   const codes = await freeCodes(tx, coming.length);
   const stamp = { updatedBy: hand.personId, updatedAt: hand.at };
-  const inserts = { accession: [], revision: [], packet: [], line: [] } as {
+  const inserts = { accession: [], revision: [], packet: [], line: [], test: [] } as {
     accession: (typeof accession.$inferInsert)[];
     revision: (typeof accessionRevision.$inferInsert)[];
     packet: (typeof packet.$inferInsert)[];
     line: (typeof packetLine.$inferInsert)[];
+    test: (typeof packetTest.$inferInsert)[];
   };
   for (const [i, group] of [...harvests.values()].entries()) {
     const [first] = group;
@@ -122,9 +135,26 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
         searchText: wordsOf(header, number, own, bySpecies.get(header.species)),
         listId: id,
         listLine: one.line,
+        lastTest: one.test ? { ...towelOf(one.test), bagId: null } : null,
         ...stamp,
         createdAt: hand.at,
       });
+      if (one.test) {
+        const { on, sprouted, seeds, verdict } = towelOf(one.test);
+        inserts.test.push({
+          id: uuid(),
+          packetId,
+          what: 'towel',
+          on,
+          seeds,
+          hits: sprouted,
+          verdict,
+          placeId,
+          note: `from the list ${row.name}: ${one.test.words}`.slice(0, 300),
+          by: hand.personId,
+          at: hand.at,
+        });
+      }
       inserts.line.push(...entries.map((entry, line) => ({ packetId, line, entry, by: hand.personId, at: hand.at })));
     }
   }
@@ -133,10 +163,19 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
     [accessionRevision, inserts.revision],
     [packet, inserts.packet],
     [packetLine, inserts.line],
+    [packetTest, inserts.test],
   ] as const)
     for (let from = 0; from < rows.length; from += CHUNK) await tx.insert(table).values(rows.slice(from, from + CHUNK));
   return { packets: coming.length, harvests: harvests.size };
 }
+
+/** A test of a list as a towel: of none that sprouted it says that the seed was dead, as one that is written down by hand. */
+const towelOf = ({ on, seeds, hits }: NonNullable<ListedPacket['test']>) => ({
+  on,
+  seeds,
+  sprouted: hits,
+  verdict: hits === 0 ? ('dead' as const) : ('sprouted' as const),
+});
 
 /** Keeps what a file says; where it tells of an instant again that is told already, the first word counts when it is read. */
 async function bringReadings({ tx }: Write, row: List, readings: readonly LoggedAir[]): Promise<object> {
@@ -179,7 +218,10 @@ const headerOf = (one: ListedPacket, list: string): AccessionHeader => ({
   note: `from the list ${list}`,
 });
 
-/** Takes a list out of the store again. Packets that were used since stay; the others are withdrawn, and stay on file. */
+/**
+ * Takes a list out of the store again. Packets that were used since stay; the others are withdrawn with their tests, and
+ * stay on file; places that it made go, where nothing lies in them and nothing was written of them.
+ */
 export async function undoList(context: Write, id: string, reason: string, seen: number | null): Promise<void> {
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
@@ -206,6 +248,35 @@ export async function undoList(context: Write, id: string, reason: string, seen:
     .update(packet)
     .set({ undone: true, left: '0', placeId: null, version: 2, updatedBy: hand.personId, updatedAt: hand.at })
     .where(and(eq(packet.listId, id), eq(packet.undone, false), eq(packet.version, 1)));
+  const withdrawn = rows.map((one) => one.id);
+  for (let from = 0; from < withdrawn.length; from += CHUNK) {
+    const tests = await tx
+      .select({ id: packetTest.id })
+      .from(packetTest)
+      .where(inArray(packetTest.packetId, withdrawn.slice(from, from + CHUNK)));
+    if (tests.length > 0)
+      await tx
+        .insert(packetTestWithdrawn)
+        .values(tests.map((one) => ({ testId: one.id, reason, by: hand.personId, at: hand.at })));
+  }
+  const made = await tx
+    .select({ id: storePlace.id })
+    .from(storePlace)
+    .where(
+      and(
+        eq(storePlace.listId, id),
+        eq(storePlace.removed, false),
+        isNull(storePlace.band),
+        eq(storePlace.logger, ''),
+        notExists(tx.select({ id: placeLine.placeId }).from(placeLine).where(eq(placeLine.placeId, storePlace.id))),
+        notExists(
+          tx.select({ id: climateReading.id }).from(climateReading).where(eq(climateReading.placeId, storePlace.id)),
+        ),
+      ),
+    );
+  for (const one of made)
+    if ((await whatLiesIn(tx, one.id)) === null)
+      await removePlace(context, one.id, `the list ${row.name} was undone: ${reason}`.slice(0, 300), null);
   await listChanged(context, row, { state: 'undone' });
   await audit({ action: 'undid a list', subject: row.name, after: { withdrawn: rows.length }, reason });
 }

@@ -1,14 +1,16 @@
-import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, isNotNull, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type {
   AlarmView,
   CareLine,
   CareList,
   ClimateSettings,
+  DialReading,
   NewReading,
   PlaceCare,
 } from '@mercato/contract/store/care';
 import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/store/climate/air';
+import { toCelsius, unlikely } from '@mercato/core/store/climate/dial';
 import { CannotBe } from '@mercato/core/store/strikes';
 import {
   alarmKey,
@@ -24,8 +26,8 @@ import { namesOf } from '../register/people.ts';
 import { airColumns, airOf, thinned } from './climate.ts';
 import { listLists } from './lists.ts';
 import { askLogger, LoggerSilent } from './loggerLink.ts';
-import { listPlaces, placePaths } from './places.ts';
-import { climateReading, placeLine, storePlace } from './tables.ts';
+import { kindsAround, listPlaces, placePaths } from './places.ts';
+import { climateReading, climateStrike, placeLine, storePlace } from './tables.ts';
 
 type Place = typeof storePlace.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
@@ -122,35 +124,121 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
   const at = new Date(reading.at);
   if (at.getTime() > hand.at.getTime() + 60_000)
     throw fault('invalid', 'This has not been read yet.', [{ path: 'at', message: 'lies in the future' }]);
-  await tx.insert(climateReading).values({ id: uuid(), placeId: id, at, ...airColumns(reading), by: hand.personId });
+  const { temperature, humidityPercent } = reading;
+  const kinds = (await kindsAround(tx, id)).slice(1);
+  const asks = reading.sure === true ? null : unlikely(row.kind, kinds, temperature);
+  if (asks !== null) throw fault('invalid', 'Look at the dial once more.', [{ path: 'sure', message: asks }]);
+  await tx.insert(climateReading).values({
+    id: uuid(),
+    placeId: id,
+    at,
+    // A thousandth of a degree is finer than any dial.
+    ...airColumns({ temperatureC: Number(toCelsius(temperature).toFixed(3)), humidityPercent }),
+    by: hand.personId,
+    entered: temperature,
+  });
   await audit({ action: 'read the climate of a place', subject: `${row.kind} ${row.name}`, after: reading });
 }
 
 /**
- * Takes what the logger of a place saw since it was last asked.
- * @throws {Fault} 422 when there is none, or it does not answer; nothing is written then
+ * Strikes a dial that was read wrongly; it stays on file, and counts no more.
+ * @throws {Fault} 404 for what is no dial of this place, 409 when it is struck already
  */
-export async function takeLog(tx: Transaction, id: string, now: Date): Promise<{ taken: number; garbled: number }> {
-  // One at a time: two that ask at once would both keep what it says. The place itself stays free to be written to.
-  await tx.execute(sql`select pg_advisory_xact_lock(${LOGGER_LOCK}, hashtext(${id}))`);
-  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+export async function strikeReading(
+  { tx, hand, audit }: Write,
+  placeId: string,
+  readingId: string,
+  reason: string,
+): Promise<void> {
+  const [row] = await tx
+    .select()
+    .from(climateReading)
+    .where(and(eq(climateReading.id, readingId), eq(climateReading.placeId, placeId)));
+  if (!row || row.by === null) throw fault('not-found', 'There is no such reading of a dial.');
+  const struck = await tx
+    .insert(climateStrike)
+    .values({ readingId, reason, by: hand.personId, at: hand.at })
+    .onConflictDoNothing()
+    .returning();
+  if (struck.length === 0) throw fault('conflict', 'This reading is struck already.');
+  await audit({
+    action: 'struck a reading of the climate',
+    subject: `reading of ${row.at.toISOString()}`,
+    before: { temperatureC: row.temperatureC, humidityPercent: row.humidityPercent, entered: row.entered },
+    reason,
+  });
+}
+
+/** Dials that somebody read at a place, newest first; those that are struck with the reason. */
+async function dialsOf(
+  tx: Transaction,
+  placeId: string,
+  from: Date,
+  names: ReadonlyMap<string, string>,
+): Promise<DialReading[]> {
+  const rows = await tx
+    .select({ row: climateReading, struck: climateStrike.reason })
+    .from(climateReading)
+    .leftJoin(climateStrike, eq(climateStrike.readingId, climateReading.id))
+    .where(and(eq(climateReading.placeId, placeId), gte(climateReading.at, from), isNotNull(climateReading.by)))
+    .orderBy(desc(climateReading.at), desc(climateReading.id))
+    .limit(SHOWN_LINES);
+  return rows.map(({ row, struck }) => ({
+    id: row.id,
+    at: row.at.toISOString(),
+    temperature: (row.entered as DialReading['temperature'] | null) ?? { text: row.temperatureC, unit: 'C' },
+    humidityPercent: row.humidityPercent === null ? null : Number(row.humidityPercent),
+    by: names.get(row.by ?? '') ?? '',
+    struck,
+  }));
+}
+
+/** What a logger said, and of which moment on it was asked. */
+export interface Heard {
+  readonly address: string;
+  readonly air: readonly Air[];
+  readonly garbled: number;
+}
+
+/**
+ * Asks the logger of a place for what it saw since it was last asked. No connection to the database is held while it is
+ * waited for.
+ * @throws {Fault} 404 for no place, 422 when it has no logger, or the logger does not answer
+ */
+export async function hearLogger(db: Transaction, id: string, now: Date): Promise<Heard> {
+  const [row] = await db.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw noPlace();
   if (row.logger === '')
     throw fault('invalid', 'This place has no logger.', [{ path: 'logger', message: 'is not set' }]);
-  const [last] = await tx
-    .select({ at: sql<Date | null>`max(${climateReading.at})`.mapWith(climateReading.at) })
-    .from(climateReading)
-    .where(and(eq(climateReading.placeId, id), isNull(climateReading.listId), isNull(climateReading.by)));
-  const since = last?.at ?? new Date(now.getTime() - MEAN_DAYS * DAY);
-  let heard: Awaited<ReturnType<typeof askLogger>>;
   try {
-    heard = await askLogger(row.logger, since);
+    return { address: row.logger, ...(await askLogger(row.logger, await heardUntil(db, id, now))) };
   } catch (error) {
     if (!(error instanceof LoggerSilent)) throw error;
     throw fault('invalid', `${error.message[0]?.toUpperCase()}${error.message.slice(1)}.`, [
       { path: 'logger', message: `${error.message}: ${row.logger}` },
     ]);
   }
+}
+
+/** The instant of the last reading that a logger gave; a first asking goes back so far as its mean does. */
+async function heardUntil(tx: Transaction, id: string, now: Date): Promise<Date> {
+  const [last] = await tx
+    .select({ at: sql<Date | null>`max(${climateReading.at})`.mapWith(climateReading.at) })
+    .from(climateReading)
+    .where(and(eq(climateReading.placeId, id), isNull(climateReading.listId), isNull(climateReading.by)));
+  return last?.at ?? new Date(now.getTime() - MEAN_DAYS * DAY);
+}
+
+/** Keeps what a logger said that is not known yet. */
+export async function takeLog(
+  tx: Transaction,
+  id: string,
+  heard: Heard,
+  now: Date,
+): Promise<{ taken: number; garbled: number }> {
+  // One at a time: two that asked at once would both keep what it says. The place itself stays free to be written to.
+  await tx.execute(sql`select pg_advisory_xact_lock(${LOGGER_LOCK}, hashtext(${id}))`);
+  const since = await heardUntil(tx, id, now);
   const fresh = heard.air.filter((one) => one.at > since.getTime() && one.at <= now.getTime() + 60_000);
   for (let from = 0; from < fresh.length; from += 500)
     await tx
@@ -207,6 +295,7 @@ export async function placeCare(
     days,
     air: thinned(since(days)),
     latest: latest ? { ...latest, at: new Date(latest.at).toISOString() } : null,
+    dials: await dialsOf(tx, id, new Date(now.getTime() - ALARM_DAYS * DAY), names),
     mean: meanAir(since(MEAN_DAYS), (band ?? UNBOUND).silentMinutes),
     alarms: alarmsOf(air, band, standing, now),
     desiccant: standing.desiccant,
@@ -250,7 +339,11 @@ function wordsOf(entry: PlaceEntry): string {
 /** What calls for somebody in the store: alarms that nobody has seen, desiccant that is due. */
 export async function careList(tx: Transaction, now: Date): Promise<CareList> {
   const paths = await placePaths(tx);
-  const rows = await tx.select().from(storePlace).orderBy(asc(storePlace.name), asc(storePlace.id));
+  const rows = await tx
+    .select()
+    .from(storePlace)
+    .where(eq(storePlace.removed, false))
+    .orderBy(asc(storePlace.name), asc(storePlace.id));
   const all = await tx.select().from(placeLine).orderBy(asc(placeLine.placeId), asc(placeLine.line));
   const books = new Map<string, PlaceLine[]>();
   for (const one of all) books.set(one.placeId, [...(books.get(one.placeId) ?? []), asLine(one)]);
@@ -293,21 +386,36 @@ export function alarmWords({ alarm, minutes, worst, to }: AlarmView): string {
   return `${alarm} for ${lasted(minutes)}, at worst ${worst?.toFixed(1)} ${unit}${to === null ? ', and it goes on' : ''}`;
 }
 
-/** Asks every logger of the store once; of several servers only one does. A logger that is silent shows as such. */
-export async function takeAllLogs(db: Transaction, now: Date): Promise<void> {
-  await db.transaction(async (transaction) => {
-    const tx = transaction as unknown as Transaction;
-    const { rows } = await tx.execute<{ mine: boolean }>(sql`select pg_try_advisory_xact_lock(${LOGGER_LOCK}) as mine`);
-    if (!rows[0]?.mine) return;
-    const places = await tx.select({ id: storePlace.id }).from(storePlace).where(ne(storePlace.logger, ''));
-    for (const one of places)
+/** Another server that asked within so long has done it for this one too. */
+const ASKED_MS = 4 * 60_000;
+
+/**
+ * Asks every logger of the store once; of several servers one does. A logger that is silent, or whose address is none,
+ * shows as such and keeps no other from being asked.
+ */
+export async function takeAllLogs(db: Transaction, now: Date, log: (error: unknown) => void): Promise<void> {
+  const places = await db.select({ id: storePlace.id }).from(storePlace).where(ne(storePlace.logger, ''));
+  await Promise.all(
+    places.map(async ({ id }) => {
       try {
-        // Each in a transaction of its own: what one logger said stands while the next is waited for.
-        await db.transaction((own) => takeLog(own as unknown as Transaction, one.id, now));
+        const mine = await db
+          .update(storePlace)
+          .set({ askedAt: now })
+          .where(
+            and(
+              eq(storePlace.id, id),
+              or(isNull(storePlace.askedAt), lt(storePlace.askedAt, new Date(now.getTime() - ASKED_MS))),
+            ),
+          )
+          .returning({ id: storePlace.id });
+        if (mine.length === 0) return;
+        const heard = await hearLogger(db, id, now);
+        await db.transaction((tx) => takeLog(tx as unknown as Transaction, id, heard, now));
       } catch (error) {
-        if (!(error instanceof Fault)) throw error;
+        if (!(error instanceof Fault)) log(error);
       }
-  });
+    }),
+  );
 }
 
 /** The demo's logger, wherever it listens today. */

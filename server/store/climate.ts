@@ -2,7 +2,7 @@ import { and, asc, eq, gte, isNull, or } from 'drizzle-orm';
 import type { PlaceCare } from '@mercato/contract/store/care';
 import type { Air } from '@mercato/core/store/climate/air';
 import type { Transaction } from '../database/connect.ts';
-import { climateReading, storeList } from './tables.ts';
+import { climateReading, climateStrike, storeList } from './tables.ts';
 
 /** Points of a picture. */
 const POINTS = 360;
@@ -23,10 +23,12 @@ export async function airOf(tx: Transaction, placeId: string, from: Date): Promi
     })
     .from(climateReading)
     .leftJoin(storeList, eq(storeList.id, climateReading.listId))
+    .leftJoin(climateStrike, eq(climateStrike.readingId, climateReading.id))
     .where(
       and(
         eq(climateReading.placeId, placeId),
         gte(climateReading.at, from),
+        isNull(climateStrike.readingId),
         or(isNull(climateReading.listId), eq(storeList.state, 'in')),
       ),
     )

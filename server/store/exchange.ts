@@ -37,7 +37,7 @@ export async function packetsCsv(tx: Transaction): Promise<string> {
         accession: of.number,
       };
     }),
-    { header: true, columns: [...CSV_COLUMNS] },
+    { header: true, columns: [...CSV_COLUMNS], escape_formulas: true },
   );
 }
 const CSV_COLUMNS = [
@@ -144,7 +144,7 @@ export async function passportCsv(tx: Transaction): Promise<string> {
         REMARKS: header.note,
       };
     }),
-    { header: true, columns: [...MCPD] },
+    { header: true, columns: [...MCPD], escape_formulas: true },
   );
 }
 

@@ -59,12 +59,15 @@ export async function takeForTest(
   to: string,
   /** The day on which it was taken, and the field that says so. */
   done: { readonly on: string; readonly path: string },
+  /** Why it is opened although it dries, freezes or warms up. */
+  anyway?: string,
 ): Promise<void> {
+  const opened = anyway === undefined ? {} : { anyway };
   if (from.measure === 'count') {
     await writeLine(
       context,
       from.id,
-      { what: 'take', amount: { by: 'count', seeds }, use: 'test', to },
+      { what: 'take', amount: { by: 'count', seeds }, use: 'test', to, ...opened },
       from.version,
       done,
     );
@@ -85,6 +88,7 @@ export async function takeForTest(
       amount: { by: 'mass', text: grams.toFixed(), unit: 'g' },
       use: 'test',
       to: `${seeds} seeds, ${to}`,
+      ...opened,
     },
     from.version,
     done,

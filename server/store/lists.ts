@@ -105,6 +105,12 @@ export async function addList({ tx, hand, audit }: Write, { name, base64, placeI
   return id;
 }
 
+/** How a list is read; what an earlier version did not ask is not said. */
+export const readingOf = (row: Pick<List, 'reading'>): ListReading => ({
+  ...NOTHING_SAID,
+  ...(row.reading as ListReading),
+});
+
 export async function lockList(tx: Transaction, id: string, seen: number | null): Promise<List> {
   const [row] = await tx.select().from(storeList).where(eq(storeList.id, id)).for('update');
   if (!row) throw noList();
@@ -143,7 +149,7 @@ export interface ReadFile {
 }
 
 export async function readKept(tx: Transaction, row: List, file: OpenedFile, now: Date): Promise<ReadFile> {
-  const reading = row.reading as ListReading;
+  const reading = readingOf(row);
   return row.what === 'packets'
     ? { readings: [], ...(await readPacketList(tx, file, reading, now)) }
     : { packets: [], ...(await readClimate(tx, file, reading, now)) };
@@ -174,7 +180,7 @@ export async function listView(tx: Transaction, id: string, now: Date): Promise<
     ...briefOf({ ...list, packets: row.live }, names, await placePaths(tx)),
     version: list.version,
     placeId: list.placeId,
-    reading: list.reading as ListReading,
+    reading: readingOf(list),
     before: before
       ? { id: before.id, at: before.at.toISOString(), by: names.get(before.by) ?? '', state: before.state as ListState }
       : null,

@@ -13,7 +13,9 @@ export class LoggerSilent extends Error {}
  * @throws {LoggerSilent} in words, when it cannot be reached, says nothing, or does not end
  */
 export function askLogger(address: string, since: Date): Promise<{ air: Air[]; garbled: number }> {
-  const { hostname, port } = new URL(address);
+  const where = URL.canParse(address) ? new URL(address) : null;
+  if (!where) return Promise.reject(new LoggerSilent('the logger has no address that can be asked'));
+  const { hostname, port } = where;
   return new Promise((resolve, reject) => {
     const air: Air[] = [];
     let garbled = 0;

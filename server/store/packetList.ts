@@ -6,7 +6,7 @@ import type { Transaction } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import type { OpenedFile } from './openFile.ts';
-import { placePaths } from './places.ts';
+import { listPlaces, placePaths } from './places.ts';
 
 export interface PacketList extends ReadList {
   readonly proposals: readonly (ListColumn | null)[];
@@ -25,8 +25,12 @@ export async function readPacketList(
   });
   const places = await knownPlaces(tx);
   const kinds = new Set((await allKinds(tx)).map((one) => one.species));
-  const read = readList(file.rows, { ...reading, columns }, now.getUTCFullYear(), (name) =>
-    places.has(placeWords(name)),
+  const read = readList(
+    file.rows,
+    { ...reading, columns },
+    now.getUTCFullYear(),
+    (name) => places.has(placeWords(name)),
+    file.headings,
   );
   const species = columns.indexOf('species');
   const left = new Set(reading.leftOut);
@@ -63,7 +67,8 @@ export const placeWords = (name: string) =>
 /** Places by the names that mean one of them only: the whole way to it, or its own name where no other has it. */
 export async function knownPlaces(tx: Transaction): Promise<ReadonlyMap<string, string>> {
   const found = new Map<string, string | null>();
-  for (const [id, path] of await placePaths(tx))
+  const there = new Set((await listPlaces(tx)).map((one) => one.id));
+  for (const [id, path] of [...(await placePaths(tx))].filter(([id]) => there.has(id)))
     for (let from = 0; from < path.length; from += 1) {
       const name = placeWords(path.slice(from).join('/'));
       found.set(name, found.has(name) && found.get(name) !== id ? null : id);

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, inArray, like, ne, sql, type SQL } from 'drizzl
 import { v7 as uuid } from 'uuid';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type {
+  Busy,
   LastTest,
   Left,
   PackedSeed,
@@ -99,6 +100,7 @@ export async function writeLine(
   const before = await linesOf(tx, id);
   const dated = act.what === 'take' || act.what === 'count' || act.what === 'move';
   if (dated) checkDone(row, before, act, hand, done);
+  if (act.what === 'take') checkOpened(row, act.anyway, hand.at);
   const entry: PacketEntry = dated && done ? { ...act, seenOn: done.on } : act;
   const entries = [...before.map((one) => one.entry as PacketEntry), entry];
   let next: ReturnType<typeof standing>;
@@ -161,6 +163,30 @@ function checkDone(
   else seenOf(hand, act, after);
 }
 
+const OPENED: Readonly<Record<Busy['what'], string>> = {
+  warming: 'it is still cold: opened now it draws water out of the air',
+  freezing: 'it is in the cold: let it come to room temperature closed, or it draws water out of the air',
+  drying: 'it is being dried: what is taken out now is not dry yet',
+};
+
+/** @throws {Fault} 422 for a packet that is opened while it dries, freezes or warms up and nobody says why */
+function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
+  const busy = row.busy as Busy | null;
+  if (!busy || anyway !== undefined || (busy.dueAt !== null && at.toISOString() >= busy.dueAt)) return;
+  throw fault('invalid', 'This packet is not to be opened now.', [
+    { path: 'anyway', message: `${OPENED[busy.what]}. Say why, or wait` },
+  ]);
+}
+
+/** Says in which batch packets dry, freeze or warm up; null = in none any more. */
+export async function setBusy(tx: Transaction, ids: readonly string[], busy: Busy | null): Promise<void> {
+  if (ids.length > 0)
+    await tx
+      .update(packet)
+      .set({ busy })
+      .where(inArray(packet.id, [...ids]));
+}
+
 const ACTIONS: Readonly<Record<PacketAct['what'] | 'note', string>> = {
   note: 'noted',
   take: 'took seed out',
@@ -177,30 +203,55 @@ export async function linesOf(tx: Transaction, id: string): Promise<(typeof pack
   return tx.select().from(packetLine).where(eq(packetLine.packetId, id)).orderBy(asc(packetLine.line));
 }
 
-/** The store, newest packet first; `show` is here, gone or all. */
-export async function listStore(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
+/** What a question asks for: its words, `place` with all that it holds, `show` here, gone or all, `packets` by id. */
+async function wantedPackets(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<SQL[]> {
   const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
-  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
   const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
   const wanted: SQL[] = words.map((word) => like(packet.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
   wanted.push(eq(packet.undone, false));
-  if (query.show !== 'all') wanted.push(query.show === 'gone' ? eq(packet.left, '0') : gt(packet.left, '0'));
-  if (typeof query.place === 'string' && /^[0-9a-f-]{36}$/.test(query.place))
+  const ids = (typeof query.packets === 'string' ? query.packets.split(',') : []).filter((one) => UUID.test(one));
+  if (ids.length > 0) wanted.push(inArray(packet.id, ids.slice(0, MOST_ASKED)));
+  else if (query.show !== 'all') wanted.push(query.show === 'gone' ? eq(packet.left, '0') : gt(packet.left, '0'));
+  if (typeof query.place === 'string' && UUID.test(query.place))
     wanted.push(inArray(packet.placeId, await placesWithin(tx, query.place)));
+  return wanted;
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+/** As many as one list names. */
+const MOST_ASKED = 500;
+
+/** The packets that a question asks for, in the order of the list, up to so many; with how many there are. */
+export async function askedPackets(
+  tx: Transaction,
+  query: Readonly<Record<string, unknown>>,
+  most: number,
+): Promise<{ readonly total: number; readonly rows: PacketBrief[] }> {
+  const wanted = await wantedPackets(tx, query);
+  return packetPage(tx, wanted, most, 0);
+}
+
+/** The store; `show` is here, gone or all. */
+export async function listStore(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
+  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
+  const size = typeof query.packets === 'string' ? MOST_ASKED : PAGE;
+  const { total, rows } = await packetPage(tx, await wantedPackets(tx, query), size, (page - 1) * size);
+  return { total, page, pageSize: size, rows };
+}
+
+async function packetPage(tx: Transaction, wanted: readonly SQL[], limit: number, offset: number) {
   const rows = await tx
     .select({ packet, accession, total: sql<number>`count(*) over ()::int` })
     .from(packet)
     .innerJoin(accession, eq(accession.id, packet.accessionId))
     .where(and(...wanted))
     .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id))
-    .limit(PAGE)
-    .offset((page - 1) * PAGE);
+    .limit(limit)
+    .offset(offset);
   const paths = await placePaths(tx);
   const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
   return {
     total: rows[0]?.total ?? 0,
-    page,
-    pageSize: PAGE,
     rows: rows.map((one) => briefOf(one.packet, one.accession, paths, kinds.get(one.accession.species))),
   };
 }
@@ -263,6 +314,7 @@ function briefOf(
     placeId: row.placeId,
     place: row.placeId === null ? [] : (paths.get(row.placeId) ?? []),
     lastTest: row.lastTest as LastTest | null,
+    busy: row.busy as Busy | null,
   };
 }
 
@@ -345,7 +397,9 @@ function wordsOf(entry: PacketEntry | undefined, paths: ReadonlyMap<string, stri
     case 'count':
       return `found ${amountWords(entry.amount)} in it`;
     case 'take':
-      return `took ${amountWords(entry.amount)}: ${entry.use}${entry.to === undefined ? '' : `, ${entry.to}`}`;
+      return `took ${amountWords(entry.amount)}: ${entry.use}${entry.to === undefined ? '' : `, ${entry.to}`}${
+        entry.anyway === undefined ? '' : `; opened although it was not to be: ${entry.anyway}`
+      }`;
     case 'move':
       return entry.placeId === null
         ? 'taken out of its place'

@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { NewPlace, PlaceChange, PlaceKind, PlaceView } from '@mercato/contract/store/packets';
 import type { Transaction } from '../database/connect.ts';
@@ -14,7 +14,11 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 const DEEPEST = 12;
 
 export async function listPlaces(tx: Transaction): Promise<PlaceView[]> {
-  const rows = await tx.select().from(storePlace).orderBy(asc(storePlace.name), asc(storePlace.id));
+  const rows = await tx
+    .select()
+    .from(storePlace)
+    .where(eq(storePlace.removed, false))
+    .orderBy(asc(storePlace.name), asc(storePlace.id));
   const counts = await tx
     .select({ placeId: packet.placeId, n: sql<number>`count(*)::int` })
     .from(packet)
@@ -55,6 +59,17 @@ export async function placePaths(tx: Transaction): Promise<ReadonlyMap<string, s
   return new Map(rows.map((one) => [one.id, pathIds(byId, one.id).map((id) => byId.get(id)?.name ?? '')]));
 }
 
+/** The kinds of a place and of those in which it lies, from it outwards. */
+export async function kindsAround(tx: Transaction, id: string): Promise<PlaceKind[]> {
+  const rows = await tx
+    .select({ id: storePlace.id, parentId: storePlace.parentId, kind: storePlace.kind })
+    .from(storePlace);
+  const byId = new Map(rows.map((one) => [one.id, one]));
+  return pathIds(byId, id)
+    .reverse()
+    .map((one) => byId.get(one)?.kind as PlaceKind);
+}
+
 /** A place and all that lies in it. */
 export async function placesWithin(tx: Transaction, id: string): Promise<string[]> {
   const { rows } = await tx.execute<{ id: string }>(
@@ -66,12 +81,21 @@ export async function placesWithin(tx: Transaction, id: string): Promise<string[
   return rows.map((one) => one.id);
 }
 
-export async function addPlace({ tx, hand, audit }: Write, body: NewPlace): Promise<string> {
+/** @param listId  the list that makes it */
+export async function addPlace({ tx, hand, audit }: Write, body: NewPlace, listId?: string): Promise<string> {
   if (body.parentId !== null) await placeById(tx, body.parentId, 'parentId');
   const id = uuid();
   await tx
     .insert(storePlace)
-    .values({ id, ...body, code: await freeCode(tx), updatedBy: hand.personId, updatedAt: hand.at });
+
+    .values({
+      id,
+      ...body,
+      listId: listId ?? null,
+      code: await freeCode(tx),
+      updatedBy: hand.personId,
+      updatedAt: hand.at,
+    });
   await audit({ action: 'added a place to the store', subject: `${body.kind} ${body.name}`, after: body });
   return id;
 }
@@ -109,9 +133,49 @@ export async function changePlace(
   });
 }
 
+/**
+ * Takes a place out of the map in which nothing lies; it stays on file for what lay in it.
+ * @throws {Fault} 412 when it has moved on, 409 while a packet or another place lies in it
+ */
+export async function removePlace(
+  { tx, hand, audit }: Write,
+  id: string,
+  reason: string,
+  seenVersion: number | null,
+): Promise<void> {
+  await tx.execute(sql`lock table store_place in share row exclusive mode`);
+  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
+  if (!row || row.removed) throw fault('not-found', 'There is no such place in the store.');
+  checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+  const holds = await whatLiesIn(tx, id);
+  if (holds !== null)
+    throw fault('conflict', 'Something lies in this place.', [
+      { path: 'reason', message: `${row.name} holds ${holds}: move it first` },
+    ]);
+  await tx
+    .update(storePlace)
+    .set({ removed: true, logger: '', version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
+    .where(eq(storePlace.id, id));
+  await audit({ action: 'removed a place of the store', subject: `${row.kind} ${row.name}`, reason });
+}
+
+/** What lies in a place, in words; null where nothing does. Packets that are used up do not lie there. */
+export async function whatLiesIn(tx: Transaction, id: string): Promise<string | null> {
+  const [inside] = await tx
+    .select({ n: sql<number>`count(*)::int` })
+    .from(storePlace)
+    .where(and(eq(storePlace.parentId, id), eq(storePlace.removed, false)));
+  if (inside && inside.n > 0) return inside.n === 1 ? 'another place' : `${inside.n} other places`;
+  const [packets] = await tx
+    .select({ n: sql<number>`count(*)::int` })
+    .from(packet)
+    .where(and(eq(packet.placeId, id), sql`${packet.left} > 0`));
+  return packets && packets.n > 0 ? `${packets.n} ${packets.n === 1 ? 'packet' : 'packets'}` : null;
+}
+
 export async function placeById(tx: Transaction, id: string, field: string): Promise<Place> {
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row)
+  if (!row || row.removed)
     throw fault('invalid', 'There is no such place in the store.', [
       { path: field, message: 'is no place of this store' },
     ]);

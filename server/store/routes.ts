@@ -4,6 +4,7 @@ import {
   climateSettingsSchema,
   newReadingSchema,
   placeEntrySchema,
+  strikeReadingSchema,
   type LoggerAnswer,
   type PlaceCare,
 } from '@mercato/contract/store/care';
@@ -13,21 +14,33 @@ import {
   packedSeedSchema,
   packetActSchema,
   placeChangeSchema,
+  placeRemovalSchema,
   type PlaceList,
 } from '@mercato/contract/store/packets';
 import { newTestSchema } from '@mercato/contract/store/tests';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
+import { todayIn } from '../http/day.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
 import { accessionById, accessionView, changeAccession } from './accessions.ts';
-import { renderPacketLabels } from './labels.ts';
+import { renderPacketLabels, renderStoreList } from './labels.ts';
 import { may } from '@mercato/core/register/permissions';
-import { careList, keepReading, placeCare, setClimate, takeLog, writePlaceLine } from './care.ts';
+import {
+  careList,
+  hearLogger,
+  keepReading,
+  placeCare,
+  setClimate,
+  strikeReading,
+  takeLog,
+  writePlaceLine,
+} from './care.ts';
 import { bringIn, undoList } from './bringIn.ts';
 import { packetsCsv, passportCsv, seedLot, seedLots } from './exchange.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';
 import { listCandidates } from './candidates.ts';
 import { comparison } from './comparison.ts';
 import { addPacket, listStore, packetView, writeLine } from './packets.ts';
-import { addPlace, changePlace, listPlaces } from './places.ts';
+import { addPlace, changePlace, listPlaces, removePlace } from './places.ts';
 import { keepTest } from './tests.ts';
 
 export function storeRoutes(api: Api): void {
@@ -62,6 +75,11 @@ export function storeRoutes(api: Api): void {
     name: 'packets.pdf',
     body: await renderPacketLabels(tx, query),
   }));
+  api.file('/store/list.pdf', async ({ tx, query, now }) => ({
+    type: 'application/pdf',
+    name: 'store.pdf',
+    body: await renderStoreList(tx, query, todayIn(now, (await laboratoryOf(tx)).zone)),
+  }));
 
   api.write({
     method: 'post',
@@ -82,6 +100,17 @@ export function storeRoutes(api: Api): void {
     versioned: true,
     handle: async (context): Promise<PlaceList> => {
       await changePlace(context, idParam(context.params, 'place'), context.body, context.seenVersion);
+      return { places: await listPlaces(context.tx) };
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/store/places/:place/remove',
+    permission: 'store.write',
+    schema: placeRemovalSchema,
+    versioned: true,
+    handle: async (context): Promise<PlaceList> => {
+      await removePlace(context, idParam(context.params, 'place'), context.body.reason, context.seenVersion);
       return { places: await listPlaces(context.tx) };
     },
   });
@@ -189,6 +218,9 @@ export function storeRoutes(api: Api): void {
     writePlaceLine(context, id, context.body, context.seenVersion),
   );
   place('post', '/readings', newReadingSchema, false, (context, id) => keepReading(context, id, context.body));
+  place('post', '/readings/:reading/strike', strikeReadingSchema, false, (context, id) =>
+    strikeReading(context, id, idParam(context.params, 'reading'), context.body.reason),
+  );
   place('put', '/climate', climateSettingsSchema, true, (context, id) =>
     setClimate(context, id, context.body, context.seenVersion, may(context.person.roles, 'settings.write')),
   );
@@ -197,10 +229,11 @@ export function storeRoutes(api: Api): void {
     path: '/store/places/:place/logger',
     permission: 'store.write',
     schema: Joi.object({}).required(),
+    prepare: ({ tx, params, now }) => hearLogger(tx, idParam(params, 'place'), now),
     handle: async (context): Promise<LoggerAnswer> => {
       const id = idParam(context.params, 'place');
-      const heard = await takeLog(context.tx, id, context.now);
-      return { care: await placeCare(context.tx, id, {}, context.now), ...heard };
+      const taken = await takeLog(context.tx, id, context.prepared, context.now);
+      return { care: await placeCare(context.tx, id, {}, context.now), ...taken };
     },
   });
 }

@@ -28,6 +28,12 @@ export const storePlace = pgTable(
     band: jsonb('band'),
     /** Where its logger is heard, tcp://address:port; empty where it has none. */
     logger: text('logger').notNull().default(''),
+    /** When its logger was last asked by itself: of several servers one does. */
+    askedAt: instant('asked_at'),
+    /** The list that made it. */
+    listId: uuid('list_id'),
+    /** It is no more: it stays on file for what lay in it, and in no map. */
+    removed: boolean('removed').notNull().default(false),
     version: integer('version').notNull().default(1),
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
@@ -91,6 +97,8 @@ export const packet = pgTable(
     searchText: text('search_text').notNull(),
     /** The newest test of it, as it ended. */
     lastTest: jsonb('last_test'),
+    /** The batch in which it dries, freezes or warms up, and until when; null = in none. */
+    busy: jsonb('busy'),
     /** The list that it came in with, and the line of it. */
     listId: uuid('list_id'),
     listLine: integer('list_line'),
@@ -164,6 +172,8 @@ export const climateReading = pgTable(
     listId: uuid('list_id'),
     /** Whoever read a dial; null = a logger. */
     by: uuid('by'),
+    /** The dial's figure and unit as they were read. */
+    entered: jsonb('entered'),
   },
   (t) => [
     index('climate_reading_place').on(t.placeId, t.at),
@@ -174,6 +184,14 @@ export const climateReading = pgTable(
     ),
   ],
 );
+
+/** A dial that was read wrongly: it stays on file, and counts no more. Written once. */
+export const climateStrike = pgTable('climate_strike', {
+  readingId: uuid('reading_id').primaryKey(),
+  reason: text('reason').notNull(),
+  by: uuid('by').notNull(),
+  at: instant('at').notNull(),
+});
 
 /** The book of a place: door, desiccant, alarms that somebody saw. Written once; a later line strikes an earlier one. */
 export const placeLine = pgTable(
@@ -225,3 +243,11 @@ export const packetTest = pgTable(
     check('packet_test_reason', sql`(supersedes is null) = (reason is null)`),
   ],
 );
+
+/** A test that counts no more: its bag was opened again. Written once. */
+export const packetTestWithdrawn = pgTable('packet_test_withdrawn', {
+  testId: uuid('test_id').primaryKey(),
+  reason: text('reason').notNull(),
+  by: uuid('by').notNull(),
+  at: instant('at').notNull(),
+});

@@ -2,11 +2,13 @@ import { newSowingPlanSchema, type SowingPlans, type SowingPlanView } from '@mer
 import type { StoreList } from '@mercato/contract/store/packets';
 import { windowOfFrost } from '@mercato/core/sowing/window';
 import { addDays } from '@mercato/core/units/days';
+import { typedDay, typedDays } from '@mercato/core/units/typed';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { read, write } from '../api/client.ts';
+import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
@@ -56,6 +58,7 @@ export default function SowingCalendar(): JSX.Element {
         <a href="/api/store/calendar.ics" download="store.ics">
           for your calendar
         </a>
+        {data.plans.length > 0 && <a href="/api/store/sowings.pdf">print the plan</a>}
       </div>
       <SowPages />
       {writing !== null && (
@@ -186,7 +189,8 @@ function PlanForm({
 }): JSX.Element {
   const client = useQueryClient();
   const { data: kinds } = useKinds();
-  const [byFrost, setByFrost] = useState(false);
+  const [begins, setBegins] = useState<'day' | 'frost'>('day');
+  const [ends, setEnds] = useState<'day' | 'frost'>('day');
   const draft = useDraft(
     {
       kind: before?.kind ?? '',
@@ -206,14 +210,14 @@ function PlanForm({
     },
     (values) => {
       const kind = kinds?.get(values.kind.trim().toLowerCase());
-      const frost = byFrost ? frostWindow(values) : null;
+      const frost = frostWindow(values, today);
       return {
         kind: values.kind.trim(),
         species: kind?.species ?? '',
         packetId: values.packetId || null,
         note: values.note.trim(),
-        from: frost?.from ?? values.from,
-        to: frost?.to ?? values.to,
+        from: begins === 'frost' ? (frost.from ?? '') : values.from,
+        to: ends === 'frost' ? (frost.to ?? '') : values.to,
         testDays:
           values.testDays.trim() === '' ? (kind?.smallTest?.lastDay ?? USUAL_TEST) : wholeNumber(values.testDays),
         buyDays: wholeNumber(values.buyDays),
@@ -240,7 +244,7 @@ function PlanForm({
     queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ q: typed }).toString()}`, signal),
     enabled: typed.length > 1,
   });
-  const frost = byFrost ? frostWindow(draft.values) : null;
+  const frost = frostWindow(draft.values, today);
   const testDays = kind?.smallTest?.lastDay ?? null;
   return (
     <DraftForm
@@ -269,46 +273,56 @@ function PlanForm({
           {...draft.field('packetId')}
         />
         <ChoiceField
-          label="the window is known by"
-          value={byFrost ? 'frost' : 'days'}
+          label="sowing begins"
+          value={begins}
           onChange={(value) => {
-            setByFrost(value === 'frost');
+            setBegins(value === 'frost' ? 'frost' : 'day');
           }}
           options={[
-            ['days', 'its first and last day'],
-            ['frost', 'the frosts'],
+            ['day', 'on a day'],
+            ['frost', 'by the last frost of spring'],
           ]}
         />
-        {byFrost ? (
+        {begins === 'day' ? (
+          <TextField label="first day of sowing" placeholder="10 May" {...draft.field('from')} />
+        ) : (
           <>
-            <TextField label="last frost of spring" type="date" {...draft.field('lastFrost', 'from')} />
+            <TextField label="last frost of spring" placeholder="10 May" {...draft.field('lastFrost', 'from')} />
             <TextField
-              label="sown from … days after it"
-              figure
-              inputMode="numeric"
-              hint="−28 is four weeks before"
+              label="sown how long after it"
+              placeholder="1 week"
+              hint={frost.from ? `from ${shortDay(frost.from)}` : '−4 weeks is four weeks before'}
               {...draft.field('afterFrost')}
             />
-            <TextField label="first frost of autumn" type="date" {...draft.field('firstFrost', 'to')} />
+          </>
+        )}
+        <ChoiceField
+          label="sowing ends"
+          value={ends}
+          onChange={(value) => {
+            setEnds(value === 'frost' ? 'frost' : 'day');
+          }}
+          options={[
+            ['day', 'on a day'],
+            ['frost', 'by the first frost of autumn'],
+          ]}
+        />
+        {ends === 'day' ? (
+          <TextField label="last day of sowing" placeholder="30 June" {...draft.field('to')} />
+        ) : (
+          <>
+            <TextField label="first frost of autumn" placeholder="5 Oct" {...draft.field('firstFrost', 'to')} />
             <TextField
-              label="days from sowing to harvest"
-              figure
-              inputMode="numeric"
-              hint={frost ? `from ${shortDay(frost.from)} to ${shortDay(frost.to)}` : frostTrouble(draft.values)}
+              label="from sowing to harvest"
+              placeholder="90 days"
+              hint={frost.to ? `to ${shortDay(frost.to)}` : 'days or weeks'}
               {...draft.field('grow')}
             />
           </>
-        ) : (
-          <>
-            <TextField label="first day of sowing" type="date" {...draft.field('from')} />
-            <TextField label="last day of sowing" type="date" {...draft.field('to')} />
-          </>
         )}
         <TextField
-          label="its test takes, days"
-          figure
-          inputMode="numeric"
-          placeholder={String(testDays ?? USUAL_TEST)}
+          label="its test takes"
+          placeholder={`${testDays ?? USUAL_TEST} days`}
           hint={
             testDays === null
               ? 'not known for this kind: two weeks is the usual guess'
@@ -316,9 +330,9 @@ function PlanForm({
           }
           {...draft.field('testDays')}
         />
-        <TextField label="other seed is here in, days" figure inputMode="numeric" {...draft.field('buyDays')} />
+        <TextField label="other seed is here in" placeholder="2 weeks" {...draft.field('buyDays')} />
         <TextField label="how many sowings" figure inputMode="numeric" {...draft.field('sowings')} />
-        <TextField label="days from one to the next" figure inputMode="numeric" {...draft.field('everyDays')} />
+        <TextField label="from one to the next" placeholder="2 weeks" {...draft.field('everyDays')} />
         <ChoiceField
           label="one chance a season"
           options={[
@@ -345,15 +359,19 @@ interface TypedFrost {
   afterFrost: string;
   grow: string;
 }
-const day = (typed: string) => /^\d{4}-\d{2}-\d{2}$/.test(typed);
-const days = (typed: string) => (/^[-−]?\d{1,3}$/.test(typed.trim()) ? Number(typed.trim().replace('−', '-')) : null);
 
-function frostWindow({ lastFrost, firstFrost, afterFrost, grow }: TypedFrost): { from: string; to: string } | null {
-  const [after, long] = [days(afterFrost), days(grow)];
-  if (!day(lastFrost) || !day(firstFrost) || after === null || long === null) return null;
-  return windowOfFrost({ lastFrost, firstFrost, afterFrostDays: after, growDays: long });
+/** What the frosts say of the window, as far as they are typed. */
+function frostWindow(
+  { lastFrost, firstFrost, afterFrost, grow }: TypedFrost,
+  today: string,
+): { from: string | null; to: string | null } {
+  const reader = readerNow(today);
+  const [after, long] = [typedDays(afterFrost), typedDays(grow)];
+  const [spring, autumn] = [typedDay(lastFrost, reader, 'coming'), typedDay(firstFrost, reader, 'coming')];
+  return windowOfFrost({
+    lastFrost: after === null ? null : spring,
+    firstFrost: long === null ? null : autumn,
+    afterFrostDays: after ?? 0,
+    growDays: long ?? 0,
+  });
 }
-const frostTrouble = (typed: TypedFrost) =>
-  day(typed.lastFrost) && day(typed.firstFrost)
-    ? 'between these frosts there is no time for it'
-    : 'both frosts are needed';

@@ -1,5 +1,5 @@
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
-import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
+import { hundredRule, keepsLonger, type HundredRule } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
 import type { MeanAir } from '@mercato/core/store/climate/air';
 import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
@@ -13,8 +13,27 @@ import { VerdictMark } from '../ui/shapes.tsx';
 const ROOM = { temperatureC: 20, humidityPercent: 55 };
 const USUAL_OIL = 0.2;
 
+/** What to do about the air of a place, by the rule of the hundred. */
+function whatToDo({ sum, temperatureF }: HundredRule, damp: number): string {
+  if (sum <= 100)
+    return temperatureF <= 50
+      ? 'Cool and dry enough for seed that is dry itself.'
+      : 'Dry enough, but warm for its dryness: a cooler place keeps seed longer.';
+  const [hot, wet] = [temperatureF > 50, damp > 50];
+  return `Too ${hot && wet ? 'warm and too damp' : wet ? 'damp' : 'warm'} for seed to keep long. ${
+    wet
+      ? 'Dry the seed and shut it up airtight, with desiccant: then the damp of the place does not reach it.'
+      : 'Put it into a cooler place.'
+  }${hot && wet ? ' A cooler place helps too.' : ''}`;
+}
+
 /** How long seed keeps in the air of a place, by three rules side by side, each with how far to trust it. */
-export function KeepsHere({ mean }: { mean: MeanAir }): JSX.Element {
+export function KeepsHere({
+  air: mean,
+}: {
+  /** Over so many hours; null = one reading. */
+  air: Pick<MeanAir, 'temperatureC' | 'humidityPercent'> & { readonly hours: number | null };
+}): JSX.Element {
   const { data: kinds } = useKinds();
   const { values, field } = useLines({ kind: 'onion', alive: '95', moisture: '' });
   const kind = kinds?.get(values.kind.trim().toLowerCase());
@@ -57,10 +76,18 @@ export function KeepsHere({ mean }: { mean: MeanAir }): JSX.Element {
     <section aria-label="how long seed keeps here">
       <h2>How long seed keeps here</h2>
       <p className="soft">
-        By the mean of the last 30 days, {mean.temperatureC.toFixed(1)} °C
-        {damp === null ? '' : ` and ${damp.toFixed(0)} %`}, as far as {Math.round(mean.hours / 24)} days of readings
-        tell.
+        {mean.hours === null ? 'By the last reading alone, ' : 'By the mean of the last 30 days, '}
+        {mean.temperatureC.toFixed(1)} °C
+        {damp === null ? '' : ` and ${damp.toFixed(0)} %`}
+        {mean.hours === null
+          ? '. Its mean over weeks says more.'
+          : `, as far as ${Math.round(mean.hours / 24)} days of readings tell.`}
       </p>
+      {hundred && (
+        <p>
+          <VerdictMark mark={hundred.outcome} /> {whatToDo(hundred, damp ?? 0)}
+        </p>
+      )}
       <div className="fields">
         <TextField
           label="kind"

@@ -173,7 +173,8 @@ export default function Place(): JSX.Element {
           <AirCharts air={care.air} band={band} />
         </section>
       )}
-      {care.mean && <KeepsHere mean={care.mean} />}
+      {care.mean ? <KeepsHere air={care.mean} /> : latest && <KeepsHere air={{ ...latest, hours: null }} />}
+      <Dials care={care} zone={zone} keep={writes ? keep : null} />
       {care.files.length > 0 && (
         <section>
           <h2>Files of loggers</h2>
@@ -220,6 +221,50 @@ export default function Place(): JSX.Element {
         </section>
       )}
     </main>
+  );
+}
+
+/** Dials that somebody read, as they were read; one that was read wrongly is struck. */
+function Dials({
+  care,
+  zone,
+  keep,
+}: {
+  care: PlaceCare;
+  zone: string;
+  keep: ((care: PlaceCare) => Promise<void>) | null;
+}): JSX.Element | null {
+  if (care.dials.length === 0) return null;
+  return (
+    <section aria-label="dials">
+      <h2>Dials that were read</h2>
+      <ul className="book">
+        {care.dials.map((one) => {
+          const words = `${one.temperature.text} °${one.temperature.unit}${one.humidityPercent === null ? '' : `, ${one.humidityPercent} %`}`;
+          return (
+            <li key={one.id}>
+              <span className={one.struck === null ? 'fig' : 'fig struck'}>{words}</span>{' '}
+              <span className="soft">
+                {one.by}, {shortInstant(one.at, zone)}
+                {one.struck !== null && `; struck: ${one.struck}`}
+              </span>{' '}
+              {keep && one.struck === null && (
+                <Strike
+                  what={words}
+                  strike={async (reason) => {
+                    await keep(
+                      await write<PlaceCare>('POST', `/store/places/${care.place.id}/readings/${one.id}/strike`, {
+                        reason,
+                      }),
+                    );
+                  }}
+                />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
   );
 }
 

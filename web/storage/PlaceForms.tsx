@@ -69,11 +69,12 @@ export function ReadingForm({
   leave: () => void;
 }): JSX.Element {
   const draft = useDraft(
-    { temperatureC: '', humidityPercent: '' },
-    ({ temperatureC, humidityPercent }) => ({
+    { temperature: '', unit: '', humidityPercent: '', sure: 'no' },
+    ({ temperature, unit, humidityPercent, sure }) => ({
       at: new Date().toISOString(),
-      temperatureC: figureOf(temperatureC),
+      temperature: { text: plainFigure(temperature).replace('−', '-'), unit },
       humidityPercent: figureOrNull(humidityPercent),
+      ...(sure === 'yes' ? { sure: true } : {}),
     }),
     newReadingSchema,
     async (body, key) => {
@@ -84,7 +85,38 @@ export function ReadingForm({
   return (
     <DraftForm draft={draft} send="Keep it" leave={leave}>
       <div className="fields">
-        <TextField label="temperature, °C" figure inputMode="decimal" autoFocus {...draft.field('temperatureC')} />
+        <TextField
+          label="temperature on the dial"
+          figure
+          inputMode="decimal"
+          autoFocus
+          {...draft.field('temperature', 'temperature.text', 'temperature')}
+          onChange={(temperature) => {
+            draft.set({ temperature, sure: 'no' });
+          }}
+        />
+        <ChoiceField
+          label="the dial shows"
+          options={[
+            ['', '°C or °F?'],
+            ['C', '°C'],
+            ['F', '°F'],
+          ]}
+          {...draft.field('unit', 'temperature.unit')}
+          onChange={(unit) => {
+            draft.set({ unit, sure: 'no' });
+          }}
+        />
+        {(draft.fault('sure') !== undefined || draft.values.sure === 'yes') && (
+          <ChoiceField
+            label="is it right?"
+            options={[
+              ['no', 'I look again'],
+              ['yes', 'yes, the dial shows that'],
+            ]}
+            {...draft.field('sure')}
+          />
+        )}
         <TextField
           label="humidity, %"
           figure

@@ -153,6 +153,7 @@ export function Preview({ list }: { list: ListView }): JSX.Element {
               <th>holds</th>
               <th>lies in</th>
               <th>from</th>
+              <th>tested</th>
               <th>note</th>
             </tr>
           </thead>
@@ -170,6 +171,7 @@ export function Preview({ list }: { list: ListView }): JSX.Element {
                 </td>
                 <td>{one.place}</td>
                 <td>{[one.supplier, one.from].filter(Boolean).join(', ')}</td>
+                <td>{one.test && `${one.test.hits} of ${one.test.seeds}, ${one.test.on}`}</td>
                 <td className="soft">{one.note}</td>
               </tr>
             ))}

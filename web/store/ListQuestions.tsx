@@ -228,6 +228,17 @@ function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; wo
         { value: 'make them', words: 'make boxes of these names', samples: shown },
         { value: 'into the note', words: 'write them on the packets', samples: [] },
       ];
+    case 'percentOf':
+      return ['10', '20', '25', '50', '100', '400'].map((seeds) => ({
+        value: seeds,
+        words: `${seeds} seeds each`,
+        samples: shown.slice(0, 2).map((one) => `${one} of ${seeds}`),
+      }));
+    case 'testDay':
+      return [
+        { value: 'the day of packing', words: 'they were tested when packed', samples: shown },
+        { value: 'into the note', words: 'write them on the packets, as no test', samples: [] },
+      ];
     case 'clock':
       return CLOCKS.map((clock) => ({
         value: clock,
@@ -252,7 +263,7 @@ export function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }): JSX
       said={null}
       options={answersTo(ask)}
       choose={(value) => {
-        say({ [ask.question]: value });
+        say({ [ask.question]: ask.question === 'percentOf' ? Number(value) : value });
       }}
     />
   );
@@ -265,6 +276,8 @@ const ANSWERS = {
   bareAmounts: 'figures without a unit',
   missingDate: 'missing dates',
   unknownPlaces: 'unknown places',
+  percentOf: 'seeds of a test in percent',
+  testDay: 'tests without a day',
   clock: 'the logger’s clock',
   degrees: 'degrees',
 } as const;

@@ -11,6 +11,7 @@ import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
+import { useNow } from '../ui/now.ts';
 import { Strike } from '../ui/Strike.tsx';
 import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
@@ -75,6 +76,7 @@ export default function Packet(): JSX.Element {
           {one}
         </p>
       ))}
+      {data.busy && <BusyNotice busy={data.busy} zone={zone} />}
       <p className="left-of">
         <b className="fig">{leftFigure(data.left)}</b> left
         {data.left.aboutSeeds && (
@@ -196,6 +198,31 @@ const useKeep = (id: string) => {
   };
 };
 
+const BUSY = {
+  drying: 'It is being dried',
+  freezing: 'It is in the cold',
+  warming: 'It is warming up, closed',
+} as const;
+
+/** The batch in which it dries, freezes or warms up: seen before anybody opens it. */
+function BusyNotice({ busy, zone }: { busy: NonNullable<PacketView['busy']>; zone: string }): JSX.Element {
+  const now = useNow();
+  const over = busy.dueAt !== null && Date.parse(busy.dueAt) <= now;
+  return (
+    <p className={over ? 'notice' : 'notice bad'} role="note">
+      <span>
+        <b>{BUSY[busy.what]}</b>
+        {busy.dueAt !== null && (over ? ': its time is over' : ` until ${shortInstant(busy.dueAt, zone)}`)}.{' '}
+        {!over &&
+          (busy.what === 'drying'
+            ? 'What is taken out now is not dry.'
+            : 'Opened cold it draws water: do not open it.')}{' '}
+        <Link to={`/store/batches/${busy.batchId}`}>its batch</Link>
+      </span>
+    </p>
+  );
+}
+
 const DONE_ON = { take: 'taken on', count: 'counted on', move: 'moved on' } as const;
 const TITLES = { take: 'Take seed out', count: 'Count again', move: 'Move it' } as const;
 
@@ -216,6 +243,7 @@ function ActForm({
       amount: noAmount(packet.left.by === 'count' ? 'seeds' : 'g'),
       use: 'sowing',
       to: '',
+      anyway: '',
       placeId: packet.placeId ?? '',
       ...TODAY,
     },
@@ -224,7 +252,13 @@ function ActForm({
         ? { what: 'move', placeId: values.placeId || null }
         : doing === 'count'
           ? { what: 'count', amount: amountOf(values.amount) }
-          : { what: 'take', amount: amountOf(values.amount), use: values.use, ...unlessEmpty('to', values.to) }),
+          : {
+              what: 'take',
+              amount: amountOf(values.amount),
+              use: values.use,
+              ...unlessEmpty('to', values.to),
+              ...unlessEmpty('anyway', values.anyway),
+            }),
       ...seenBody(values),
     }),
     packetActSchema,
@@ -255,6 +289,9 @@ function ActForm({
         <>
           <ChoiceField label="for" options={USES.map((one) => [one, one] as const)} {...draft.field('use')} />
           <TextField label="to whom, or where" {...draft.field('to')} />
+          {(packet.busy || draft.fault('anyway')) && (
+            <TextField label="why it is opened now" {...draft.field('anyway')} />
+          )}
         </>
       )}
       <SeenOnField label={DONE_ON[doing]} lines={draft.values} onChange={draft.set} fault={draft.fault} />

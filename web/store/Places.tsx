@@ -13,6 +13,7 @@ import { write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
+import { Strike } from '../ui/Strike.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { placeChoices, usePlaces } from './data.ts';
 
@@ -24,6 +25,11 @@ export default function Places(): JSX.Element {
   const { data } = usePlaces();
   const { may } = useSession();
   const [writing, setWriting] = useState<Writing | null>(null);
+  const client = useQueryClient();
+  const keep = async (places: PlaceList) => {
+    client.setQueryData(['store-places'], places);
+    await client.invalidateQueries({ queryKey: ['store'] });
+  };
   if (!data) return <main aria-busy="true" />;
   const leave = () => {
     setWriting(null);
@@ -68,7 +74,24 @@ export default function Places(): JSX.Element {
                     }}
                   >
                     change
-                  </button>
+                  </button>{' '}
+                  {one.packetsWithin === 0 && !data.places.some((other) => other.parentId === one.id) && (
+                    <Strike
+                      what={one.name}
+                      words="remove"
+                      ask="why it is removed"
+                      strike={async (reason) => {
+                        await keep(
+                          await write<PlaceList>(
+                            'POST',
+                            `/store/places/${one.id}/remove`,
+                            { reason },
+                            { version: one.version },
+                          ),
+                        );
+                      }}
+                    />
+                  )}
                 </span>
               )}
             </div>

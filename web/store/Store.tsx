@@ -66,6 +66,7 @@ export default function Store(): JSX.Element {
     { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
     ...(may('store.write') ? [{ key: 'n', says: 'new packet', act: () => void navigate('/store/new') }] : []),
   ]);
+  const asked = new URLSearchParams({ q: sought, place, show }).toString();
   const here = places?.places.find((one) => one.id === place);
   const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
   return (
@@ -132,6 +133,15 @@ export default function Store(): JSX.Element {
             : 'The store is empty. A packet needs no more than its kind, the year of harvest and how many seeds it holds.'}
         </p>
       )}
+      {data && data.total > 0 && (
+        <p className="soft">
+          {data.total} {data.total === 1 ? 'packet' : 'packets'}:{' '}
+          <a href={`/api/store/list.pdf?${asked}`}>print the list</a>,{' '}
+          <a href={`/api/store/labels.pdf?${asked}`}>
+            {data.total > 500 ? 'labels of the first 500' : data.total === 1 ? 'its label' : 'labels of all'}
+          </a>
+        </p>
+      )}
       <ul className="packets" aria-label="packets">
         {data?.rows.map((one) => (
           <li key={one.id}>
@@ -150,7 +160,7 @@ export default function Store(): JSX.Element {
       </ul>
       {data && pages > 1 && (
         <p className="soft">
-          {data.total} packets · page {page} of {pages}{' '}
+          page {page} of {pages}{' '}
           {page > 1 && (
             <button
               type="button"

@@ -1,8 +1,10 @@
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { validate } from '@mercato/contract/http/validate';
+import { typedFigure } from '@mercato/core/units/typed';
 import type Joi from 'joi';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Refused } from '../api/client.ts';
+import { readerNow } from '../api/reader.ts';
 
 type TextKey<T> = { [K in keyof T]: T[K] extends string ? K : never }[keyof T] & string;
 
@@ -24,12 +26,18 @@ export interface Lines<T> {
 
 /** The lines of a form, held as typed, each with what was wrong with it. */
 export function useLines<T extends object>(initial: T, onChange?: () => void): Lines<T> {
-  const [values, setValues] = useState(initial);
+  const [reload] = useState(() => new Reload(initial));
+  const [values, setValues] = useState(reload.values);
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
-  const [touched, setTouched] = useState(false);
+  const [touched, setTouched] = useState(reload.restored);
+  useEffect(() => () => reload.forget(), [reload]);
   const set = (change: Partial<T>) => {
     setTouched(true);
-    setValues((before) => ({ ...before, ...change }));
+    setValues((before) => {
+      const next = { ...before, ...change };
+      reload.keep(next);
+      return next;
+    });
     onChange?.();
   };
   const fault = (path: string) => faults.find((one) => one.path === path)?.message;
@@ -41,6 +49,7 @@ export function useLines<T extends object>(initial: T, onChange?: () => void): L
     touched,
     sent: () => {
       setTouched(false);
+      reload.forget();
     },
     field: (key, ...paths) => ({
       value: values[key],
@@ -51,6 +60,53 @@ export function useLines<T extends object>(initial: T, onChange?: () => void): L
       fault: (paths.length > 0 ? paths : [key]).map(fault).find((one) => one !== undefined),
     }),
   };
+}
+
+/** Lines that nobody wants to find again on a machine that others use. */
+const SECRET = /password|token|current|next/i;
+
+/**
+ * What is typed survives a reload of the page, in this tab alone: it is found again by the page and by what the form
+ * began with, so that nothing is laid over a newer version. A form that is left takes it away.
+ */
+class Reload<T extends object> {
+  private readonly place: string;
+  readonly values: T;
+  readonly restored: boolean;
+
+  constructor(private readonly initial: T) {
+    this.place = `mercato.typed ${location.pathname} ${Object.keys(initial).join()}`;
+    const kept = this.read();
+    this.restored = kept !== null;
+    this.values = kept ?? initial;
+  }
+
+  private get secret(): boolean {
+    return Object.keys(this.initial).some((key) => SECRET.test(key));
+  }
+
+  private read(): T | null {
+    if (this.secret) return null;
+    try {
+      const kept = JSON.parse(sessionStorage.getItem(this.place) ?? 'null') as { from: string; values: T } | null;
+      return kept?.from === JSON.stringify(this.initial) ? kept.values : null;
+    } catch {
+      return null;
+    }
+  }
+
+  keep(values: T): void {
+    if (this.secret) return;
+    try {
+      sessionStorage.setItem(this.place, JSON.stringify({ from: JSON.stringify(this.initial), values }));
+    } catch {
+      // A full store keeps nothing; the form goes on without it.
+    }
+  }
+
+  forget(): void {
+    sessionStorage.removeItem(this.place);
+  }
 }
 
 export interface Draft<T> extends Omit<Lines<T>, 'setFaults' | 'sent'> {
@@ -78,7 +134,7 @@ export function useDraft<T extends object, B>(
   });
 
   const submit = async (): Promise<boolean> => {
-    const checked = validate(schema, toBody(lines.values));
+    const checked = validate(schema, toBody(lines.values), readerNow());
     if (!checked.ok) {
       setFaults(checked.faults);
       setGeneral(undefined);
@@ -116,15 +172,18 @@ function focusFirst(): void {
   requestAnimationFrame(() => document.querySelector<HTMLElement>('.is-invalid')?.focus());
 }
 
-/** The decimal comma stops at the edge: inside, figures are written with a point. */
-export const plainFigure = (typed: string): string => typed.trim().replace(',', '.');
+/** The reader's own way of writing stops at the edge: inside, figures are plain digits with a point. What is none goes on as typed. */
+export const plainFigure = (typed: string): string => typedFigure(typed, readerNow().mark) ?? typed.trim();
 
 /** A whole number as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
-export const wholeNumber = (typed: string): number | string => (/^\d+$/.test(typed.trim()) ? Number(typed) : typed);
+export const wholeNumber = (typed: string): number | string => {
+  const plain = plainFigure(typed);
+  return /^\d+$/.test(plain) ? Number(plain) : typed;
+};
 
 /** A figure as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
 export const figureOf = (typed: string): number | string => {
-  const plain = plainFigure(typed).replace('−', '-');
+  const plain = plainFigure(typed);
   return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
 };
 

@@ -12,6 +12,8 @@ export const LIST_COLUMNS = {
   from: 'whom it is from',
   owner: 'owner',
   treated: 'treated with',
+  test: 'an earlier test (7/10, 80 %)',
+  tested: 'day of that test',
   note: 'into the note',
   'leave out': 'leave it out',
 } as const;
@@ -31,6 +33,8 @@ const WORDS: Readonly<Partial<Record<ListColumn, readonly string[]>>> = {
   from: ['from', 'donor', 'grower', 'grown by', 'given by'],
   owner: ['owner', 'belongs to'],
   treated: ['treated', 'treatment', 'dressing'],
+  test: ['test', 'germination', 'germ', 'germ test', 'sprouted', 'germination test', 'last test', 'germination %'],
+  tested: ['tested', 'tested on', 'test date', 'date tested', 'test day', 'germ date', 'date of test'],
   note: ['note', 'notes', 'remark', 'remarks', 'comment', 'comments'],
 };
 
@@ -39,6 +43,10 @@ const fold = (text: string) =>
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, ' ')
     .trim();
+
+/** Whether a heading says no more than that here are notes. */
+export const isNoteHeading = (heading: string): boolean =>
+  [fold(heading), fold(heading.split(': ').at(-1) ?? '')].some((word) => word === '' || WORDS.note?.includes(word));
 
 /**
  * One heading per column, from one or two lines of them. Where a heading of the upper line spans several columns, it

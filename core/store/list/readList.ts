@@ -2,7 +2,7 @@ import { writtenDate, type DateOrder, type ShortYears } from '../../units/writte
 import { markOf, writtenFigure, type DecimalMark } from '../../units/writtenFigure.ts';
 import { DECIMAL_TEXT, type MassUnit } from '../../units/mass.ts';
 import type { Amount } from '../packetBook.ts';
-import type { ListColumn } from './columns.ts';
+import { isNoteHeading, type ListColumn } from './columns.ts';
 
 /** What somebody answered about a list; null = not asked yet, or not answered. */
 export interface ListAnswers {
@@ -16,6 +16,10 @@ export interface ListAnswers {
   readonly missingDate: 'take the other' | 'name the lines' | null;
   /** What is done with places that the store does not know. */
   readonly unknownPlaces: 'make them' | 'into the note' | null;
+  /** Of how many seeds an earlier test is, where the list has a percentage only. */
+  readonly percentOf: number | null;
+  /** What is done with an earlier test without a day. */
+  readonly testDay: 'the day of packing' | 'into the note' | null;
   /** Cells that were put right by hand: line, then column. */
   readonly mended: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** Lines that are not brought in. */
@@ -36,6 +40,8 @@ export const LIST_QUESTIONS = [
   'bareAmounts',
   'missingDate',
   'unknownPlaces',
+  'percentOf',
+  'testDay',
 ] as const;
 export type ListQuestion = (typeof LIST_QUESTIONS)[number];
 
@@ -69,6 +75,8 @@ export interface ListedPacket {
   readonly owner: string;
   readonly treated: string;
   readonly note: string;
+  /** An earlier test of it; where the list knows its day by month or year only, the first day of that, and what it says. */
+  readonly test: { readonly on: string; readonly seeds: number; readonly hits: number; readonly words: string } | null;
 }
 
 export interface ReadList {
@@ -121,14 +129,17 @@ const AMOUNT =
  * @param answers     what was answered so far
  * @param thisYear    the year in which it is read
  * @param knowsPlace  whether the store has a place of this name
+ * @param headings    over the columns; what goes into a note keeps its heading
  */
 export function readList(
   rows: readonly ListRow[],
   answers: ListAnswers,
   thisYear: number,
   knowsPlace: (name: string) => boolean,
+  headings: readonly string[] = [],
 ): ReadList {
   const at = (column: ListColumn) => answers.columns.indexOf(column);
+  const headingOf = (column: ListColumn) => (headings[at(column)] ?? column).split(': ').at(-1) ?? column;
   const asked = new Map<ListQuestion, Set<string>>();
   const ask = (question: ListQuestion, sample: string) => {
     asked.set(question, (asked.get(question) ?? new Set()).add(sample));
@@ -159,8 +170,9 @@ export function readList(
   for (const row of wanted) {
     const before = faults.length;
     const cell = (column: ListColumn) => row.cells[at(column)] ?? '';
+    // No cell is called wrong before somebody said what its column is.
     const fault = (column: ListColumn, message: string) => {
-      faults.push({ line: row.line, column: at(column) < 0 ? null : at(column), message });
+      if (at(column) >= 0) faults.push({ line: row.line, column: at(column), message });
     };
     /** What of this line waits for an answer. */
     const waits: ListQuestion[] = [];
@@ -168,7 +180,7 @@ export function readList(
       if (cell(column).length > most) fault(column, `is longer than ${most} characters`);
     if (at('kind') >= 0 && cell('kind') === '') fault('kind', 'what it is, is missing');
 
-    const date = (column: 'harvest' | 'packed'): string | null => {
+    const date = (column: 'harvest' | 'packed' | 'tested'): string | null => {
       const text = cell(column);
       if (text === '') return null;
       const found = writtenDate(text, { order: answers.order, shortYears: answers.shortYears, thisYear });
@@ -185,7 +197,7 @@ export function readList(
     let harvest = date('harvest');
     let packed = date('packed');
     const [noHarvest, noPacked] = [cell('harvest') === '', cell('packed') === ''];
-    if (noHarvest && noPacked) fault('harvest', 'the year of harvest is missing');
+    if (noHarvest && noPacked) fault(at('harvest') >= 0 ? 'harvest' : 'packed', 'the year of harvest is missing');
     else if (noHarvest || noPacked) {
       if (answers.missingDate === null) {
         ask(
@@ -196,7 +208,10 @@ export function readList(
       } else if (answers.missingDate === 'take the other') {
         harvest ??= packed?.slice(0, 4) ?? null;
         packed ??= harvest;
-      } else fault(noHarvest ? 'harvest' : 'packed', 'the date is missing');
+      } else {
+        const [empty, other] = noHarvest ? (['harvest', 'packed'] as const) : (['packed', 'harvest'] as const);
+        fault(at(empty) >= 0 ? empty : other, at(empty) >= 0 ? 'the date is missing' : 'the other date is missing');
+      }
     }
     if (harvest !== null && packed !== null && packed.slice(0, harvest.length) < harvest.slice(0, packed.length))
       fault('packed', `packed ${packed}, before its harvest ${harvest}`);
@@ -211,10 +226,44 @@ export function readList(
     const place = cell('place');
     const known = place === '' || knowsPlace(place);
     if (!known && answers.unknownPlaces === null) ask('unknownPlaces', place);
+    const tested = testOf(cell('test'), answers.percentOf);
+    let testNote: string | null = null;
+    let test: ListedPacket['test'] = null;
+    if (tested !== null) {
+      if ('message' in tested) fault('test', tested.message);
+      else if ('ask' in tested) {
+        ask('percentOf', cell('test'));
+        waits.push('percentOf');
+      } else {
+        const on = cell('tested') === '' ? null : date('tested');
+        if (cell('tested') === '' && answers.testDay === null) {
+          ask('testDay', `line ${row.line}: ${cell('test')}`);
+          waits.push('testDay');
+        } else if (cell('tested') === '' && answers.testDay === 'into the note')
+          testNote = `${headingOf('test')}: ${cell('test')}`;
+        else {
+          const day = on ?? packed;
+          if (day !== null && harvest !== null && day.slice(0, harvest.length) < harvest.slice(0, day.length))
+            fault(at('tested') >= 0 ? 'tested' : 'test', `tested ${day}, before its harvest ${harvest}`);
+          else if (day !== null)
+            test = {
+              on: `${day}-01-01`.slice(0, 10),
+              seeds: tested.seeds,
+              hits: tested.hits,
+              words: `the list says ${cell('test')}${day.length < 10 ? `, ${day}` : ''}`,
+            };
+        }
+      }
+    }
     const note = [
-      ...answers.columns.flatMap((column, i) => (column === 'note' ? [row.cells[i] ?? ''] : [])),
+      ...answers.columns.flatMap((column, i) => {
+        const text = row.cells[i] ?? '';
+        const heading = (headings[i] ?? '').split(': ').at(-1) ?? '';
+        return column !== 'note' || text === '' ? [] : [isNoteHeading(heading) ? text : `${heading}: ${text}`];
+      }),
       ...('words' in amount && amount.words !== null ? [`the list says ${amount.words}`] : []),
       ...(known || answers.unknownPlaces !== 'into the note' ? [] : [`lay in ${place}`]),
+      ...(testNote === null ? [] : [testNote]),
     ]
       .filter(Boolean)
       .join('; ');
@@ -236,6 +285,7 @@ export function readList(
       owner: cell('owner'),
       treated: cell('treated'),
       note,
+      test,
     });
   }
   const asks = LIST_QUESTIONS.flatMap((question): Ask[] => {
@@ -253,7 +303,42 @@ const QUESTIONS: Readonly<Record<ListQuestion, string>> = {
   bareAmounts: 'What do figures without a unit count?',
   missingDate: 'Some lines have one date, of the harvest or of the packing. What of the other?',
   unknownPlaces: 'These places are not in the store yet. What shall become of them?',
+  percentOf: 'Of how many seeds are these tests?',
+  testDay: 'These tests have no day. What of them?',
 };
+
+const OF = /^(\d{1,6}) ?(?:\/|of|out of|von) ?(\d{1,6})$/i;
+const PERCENT_OF = /^(\d{1,3}(?:[.,]\d{1,2})?) ?%(?: ?(?:of|\/|\(n ?=) ?(\d{1,6})\)?)?$/i;
+
+/** An earlier test as people write it: "7/10", "7 of 10", "80 %", "80 % of 25"; null = none. */
+function testOf(
+  text: string,
+  percentOf: number | null,
+):
+  | { readonly seeds: number; readonly hits: number }
+  | { readonly ask: 'percentOf' }
+  | { readonly message: string }
+  | null {
+  if (text === '' || /^[-–—?]$/.test(text)) return null;
+  const counted = OF.exec(text);
+  if (counted) {
+    const [hits, seeds] = [Number(counted[1]), Number(counted[2])];
+    if (seeds < 1 || seeds > 100_000) return { message: `${seeds} seeds are no test` };
+    return hits > seeds ? { message: `${hits} sprouted are more than the ${seeds} seeds` } : { seeds, hits };
+  }
+  const share = PERCENT_OF.exec(text);
+  if (!share) return { message: `“${text.slice(0, 40)}” is no test: write 7/10 or 80 %` };
+  const percent = Number((share[1] ?? '').replace(',', '.'));
+  if (percent > 100) return { message: `${percent} % is more than all` };
+  const seeds = share[2] === undefined ? percentOf : Number(share[2]);
+  if (seeds === null) return { ask: 'percentOf' };
+  if (seeds < 1 || seeds > 100_000) return { message: `${seeds} seeds are no test` };
+  const hits = (percent * seeds) / 100;
+  // A percentage that was rounded stands for the whole number next to it.
+  return Math.abs(hits - Math.round(hits)) <= seeds / 200 + 1e-9
+    ? { seeds, hits: Math.round(hits) }
+    : { message: `${percent} % of ${seeds} seeds is no whole number` };
+}
 
 type ReadAmount =
   | { readonly amount: Amount; readonly words: string | null }

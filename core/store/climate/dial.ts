@@ -1,0 +1,40 @@
+export const TEMPERATURE_UNITS = ['C', 'F'] as const;
+export type TemperatureUnit = (typeof TEMPERATURE_UNITS)[number];
+
+/** Degrees Celsius of a figure as it stands on a dial. Definition: °C = (°F − 32) × 5/9. */
+export function toCelsius({ text, unit }: { readonly text: string; readonly unit: TemperatureUnit }): number {
+  const figure = Number(text);
+  return unit === 'C' ? figure : ((figure - 32) * 5) / 9;
+}
+
+/**
+ * Between which temperatures the air of such a place is, °C, door open and power cut counted in: outside of them a
+ * dial was more likely misread, or its unit mistaken. Our own reading, no source.
+ */
+const LIKELY: Readonly<Record<string, readonly [low: number, high: number]>> = {
+  refrigerator: [-5, 20],
+  freezer: [-40, 10],
+  chamber: [-40, 45],
+};
+const ANYWHERE: readonly [number, number] = [-25, 50];
+
+/**
+ * What can hardly be in such a place, in words that ask; null where it can.
+ *
+ * @param kind  of the place, such as refrigerator
+ * @param kindsAround  of the places in which it lies: a box in a freezer is as cold as the freezer
+ */
+export function unlikely(
+  kind: string,
+  kindsAround: readonly string[],
+  { text, unit }: { readonly text: string; readonly unit: TemperatureUnit },
+): string | null {
+  const cold = [kind, ...kindsAround].find((one) => one in LIKELY);
+  const [low, high] = (cold === undefined ? undefined : LIKELY[cold]) ?? ANYWHERE;
+  const celsius = toCelsius({ text, unit });
+  if (celsius >= low && celsius <= high) return null;
+  const other = unit === 'C' ? ('F' as const) : ('C' as const);
+  const otherwise = toCelsius({ text, unit: other });
+  const meant = otherwise >= low && otherwise <= high ? `, or was it ${text} °${other}` : '';
+  return `${text} °${unit} can hardly be in a ${cold ?? kind}: is it right${meant}?`;
+}

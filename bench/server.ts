@@ -7,7 +7,7 @@ import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { makeApp } from '@mercato/server/app';
 import { connect, migrateSchema } from '@mercato/server/database/connect';
-import { hashPassword } from '@mercato/server/http/session';
+import { hashPassword } from '@mercato/server/register/hashPassword';
 import { Feed } from '@mercato/server/live/feed';
 import { prepareLaboratory } from '@mercato/server/laboratory';
 import { person } from '@mercato/server/register/tables';

@@ -1,31 +1,48 @@
 // `npm run bench`: what things cost, as ratios in one run, on a throwaway database. BENCH_LOTS changes the size.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
 import path from 'node:path';
-import { ensurePostgres, openThrowawayCluster } from './postgres.mjs';
+import { ensurePostgres, openThrowawayCluster, sweepClusters } from './postgres.mjs';
 import {
   checkNode,
   ensureChromium,
   ensurePackages,
   ensureWebClient,
   freePort,
+  heedSignals,
   main,
   PROJECT,
   Refusal,
+  runToEnd,
+  wasInterrupted,
   whilePreparing,
 } from './tools.mjs';
 
-const run = (file, env) => {
+const HELP = `npm run bench [-- --help]
+
+Measures on a throwaway database what things cost, as ratios in one run:
+  core.ts    ageing curves against a general-purpose fit; the schools' chances
+  server.ts  requests against their own SQL alone: one germination count, the
+             lot list, the seed store, what next, record, today, care
+  web.ts     in headless Chromium: first load, a key to its painted figure,
+             with and without the server, opening a long search
+
+  BENCH_LOTS   lots in the database            100000
+  BENCH_LIST   1 prints the SQL of one count   none
+`;
+
+const run = async (file, env) => {
   const args = ['--import', 'tsx', path.join('bench', file)];
-  const { status } = spawnSync(process.execPath, args, {
+  const code = await runToEnd(process.execPath, args, {
     cwd: PROJECT,
     stdio: 'inherit',
     env: { ...process.env, ...env },
   });
-  if (status !== 0) throw new Refusal(`bench/${file} failed.`);
+  if (code !== 0) throw new Refusal(wasInterrupted() ? 'stopped.' : `bench/${file} failed.`);
 };
 
 async function ready(port, server) {
-  for (let tries = 0; tries < 240 && server.exitCode === null; tries += 1) {
+  for (let tries = 0; tries < 240 && server.exitCode === null && !wasInterrupted(); tries += 1) {
     const answer = await fetch(`http://127.0.0.1:${port}/api/session`).catch(() => null);
     if (answer?.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 500));
@@ -34,6 +51,11 @@ async function ready(port, server) {
 }
 
 await main(async () => {
+  if (process.argv.includes('--help') || process.argv.includes('-h')) {
+    process.stdout.write(HELP);
+    return;
+  }
+  heedSignals();
   checkNode();
   await whilePreparing(async () => {
     ensurePackages();
@@ -41,31 +63,45 @@ await main(async () => {
     ensureChromium();
     ensureWebClient();
   });
-  const cluster = await openThrowawayCluster(path.join(PROJECT, '.cache'));
+  const clusters = path.join(PROJECT, '.cache', `bench-${process.pid}`);
   try {
-    run('core.ts', {});
-    run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
-    const port = String(await freePort());
-    const server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {
-      cwd: PROJECT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        PORT: port,
-        HOST: '127.0.0.1',
-        MERCATO_DEMO: '1',
-        DATABASE_URL: cluster.url,
-      },
-    });
+    const cluster = await openThrowawayCluster(clusters);
     try {
-      await ready(port, server);
-      run('web.ts', { BENCH_ADDRESS: `http://127.0.0.1:${port}` });
+      await run('core.ts', {});
+      await run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
+      await withServer(cluster.url, (port) => run('web.ts', { BENCH_ADDRESS: `http://127.0.0.1:${port}` }));
     } finally {
+      await cluster.stop();
+    }
+  } finally {
+    sweepClusters(clusters);
+    fs.rmSync(clusters, { recursive: true, force: true });
+  }
+});
+
+/** Serves the demo on a database while `work` is done. */
+async function withServer(url, work) {
+  const port = String(await freePort());
+  const server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {
+    cwd: PROJECT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    detached: true,
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      PORT: port,
+      HOST: '127.0.0.1',
+      MERCATO_DEMO: '1',
+      DATABASE_URL: url,
+    },
+  });
+  try {
+    await ready(port, server);
+    await work(port);
+  } finally {
+    if (server.exitCode === null) {
       server.kill('SIGTERM');
       await new Promise((resolve) => server.on('exit', resolve));
     }
-  } finally {
-    await cluster.stop();
   }
-});
+}

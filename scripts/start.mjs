@@ -2,7 +2,17 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { openCluster } from './postgres.mjs';
-import { checkNode, ensurePackages, ensureWebClient, main, PROJECT, Refusal, say, whilePreparing } from './tools.mjs';
+import {
+  checkNode,
+  ensurePackages,
+  ensureWebClient,
+  main,
+  PROJECT,
+  Refusal,
+  say,
+  sleep,
+  whilePreparing,
+} from './tools.mjs';
 
 const HELP = `npm start [-- --help]
 
@@ -16,6 +26,10 @@ empty database and serves Mercato. Ctrl-C stops all of it.
   MERCATO_DATA      folder of the database cluster                     .data
   DATABASE_URL      use this PostgreSQL instead of starting one        none
   MERCATO_DEMO      0 starts empty and prints a one-time set-up link   1
+  MERCATO_HOSTS     names under which it may be asked for, with commas
+                    between; on loopback this machine's own            none
+  MERCATO_TRUST_PROXY  what stands between it and the browsers, as Express
+                    takes it: a number of proxies, or their addresses    none
   MERCATO_TLS_CERT  certificate file, with MERCATO_TLS_KEY serves https none
 `;
 
@@ -28,10 +42,24 @@ function settings() {
   return { port, demo, data: path.resolve(PROJECT, process.env.MERCATO_DATA || '.data') };
 }
 
-/** The demo's balance and logger, on free ports of this machine; a start without them is a start all the same. */
-async function startDevices() {
+/** How often PostgreSQL is looked at. */
+const WATCH_MS = 1000;
+/** A child that ran so long before it ended is started again at once. */
+const STEADY_MS = 60_000;
+const pauseAfter = (tries) => Math.min(30_000, 1000 * 2 ** tries);
+const portOf = (address) => new URL(address).port;
+
+/**
+ * The demo's balance and logger, on free ports of this machine or on those that they had before; a start without them
+ * is a start all the same.
+ */
+async function startDevices(before = {}) {
   const child = spawn(process.execPath, ['--import', 'tsx', path.join('devices', 'main.ts')], {
     cwd: PROJECT,
+    env: {
+      ...process.env,
+      ...(before.balancePort ? { BALANCE_PORT: before.balancePort, LOGGER_PORT: before.loggerPort } : {}),
+    },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'], // the channel tells it when this process is gone
     detached: true,
   });
@@ -44,6 +72,7 @@ async function startDevices() {
     return null;
   }
   return {
+    gone: new Promise((resolve) => child.on('exit', () => resolve())),
     balance: `tcp://127.0.0.1:${ports.port}`,
     logger: `tcp://127.0.0.1:${ports.loggerPort}`,
     stop: () =>
@@ -68,30 +97,85 @@ await main(async () => {
   });
   const cluster = process.env.DATABASE_URL ? null : await openCluster(data);
 
-  const devices = demo === '1' ? await startDevices() : null;
-  const server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {
-    cwd: PROJECT,
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      PORT: port,
-      MERCATO_DEMO: demo,
-      DATABASE_URL: process.env.DATABASE_URL || cluster.url,
-      ...(devices ? { MERCATO_BALANCE: devices.balance, MERCATO_LOGGER: devices.logger } : {}),
-    },
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'], // the channel tells the server when this process is gone
-    detached: true, // Ctrl-C reaches us alone, and we end things in order
-  });
+  let url = process.env.DATABASE_URL || cluster.url;
+  let devices = demo === '1' ? await startDevices() : null;
+  let server = null;
   let ending = false;
   const end = (signal) => {
     if (ending) return;
     ending = true;
     say('stopping …');
-    server.kill(signal === 'SIGHUP' ? 'SIGTERM' : signal);
+    server?.kill(signal === 'SIGHUP' ? 'SIGTERM' : signal);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(signal));
-  const code = await new Promise((resolve) => server.on('exit', (status) => resolve(status ?? (ending ? 0 : 1))));
+
+  /** Serves until the server ends; answers with its exit code, and whether it had come up. */
+  const serve = () =>
+    new Promise((resolve) => {
+      let up = false;
+      server = spawn(process.execPath, ['--import', 'tsx', path.join('server', 'main.ts')], {
+        cwd: PROJECT,
+        env: {
+          ...process.env,
+          NODE_ENV: 'production',
+          PORT: port,
+          MERCATO_DEMO: demo,
+          DATABASE_URL: url,
+          ...(devices ? { MERCATO_BALANCE: devices.balance, MERCATO_LOGGER: devices.logger } : {}),
+        },
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'], // the channel tells the server when this process is gone
+        detached: true, // Ctrl-C reaches us alone, and we end things in order
+      });
+      server.on('message', () => (up = true));
+      server.on('exit', (status) => resolve({ code: status ?? (ending ? 0 : 1), up }));
+    });
+
+  // PostgreSQL is nobody's child here: it is looked after by looking.
+  const watch = async () => {
+    while (cluster && !ending) {
+      await sleep(WATCH_MS);
+      if (ending || cluster.lives()) continue;
+      say('PostgreSQL has ended by itself; it is started again.');
+      const again = await cluster.revive().catch((error) => say(`PostgreSQL does not start again: ${error.message}`));
+      if (!again || again === url) continue;
+      // It could not have its old port: the server has to look for it at another.
+      url = again;
+      server?.kill('SIGTERM');
+    }
+  };
+  void watch();
+  const watchDevices = (one) =>
+    one?.gone.then(async () => {
+      for (let tries = 0; !ending; tries += 1) {
+        const pause = pauseAfter(tries);
+        say(`the simulated devices have ended by themselves; they are started again in ${pause / 1000} s.`);
+        await sleep(pause);
+        if (ending) return;
+        devices = await startDevices({ balancePort: portOf(one.balance), loggerPort: portOf(one.logger) });
+        if (!devices) continue;
+        void watchDevices(devices);
+        return;
+      }
+    });
+  void watchDevices(devices);
+
+  let wasUp = false;
+  let ended;
+  for (let tries = 0; ; tries += 1) {
+    const began = Date.now();
+    ended = await serve();
+    wasUp ||= ended.up;
+    // What never came up has said why; everything else comes back.
+    if (ending || !wasUp) break;
+    if (Date.now() - began > STEADY_MS) tries = 0;
+    const pause = pauseAfter(tries);
+    say(`the server has ended by itself (${ended.code}); it is started again in ${pause / 1000} s.`);
+    await sleep(pause);
+    if (ending) break;
+  }
+  const stopped = ending;
+  ending = true;
   await devices?.stop();
   await cluster?.stop();
-  process.exit(ending ? 0 : code);
+  process.exit(stopped ? 0 : ended.code);
 });

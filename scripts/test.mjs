@@ -1,8 +1,7 @@
 // `npm test [-- FLOOR …]`: lint, types, import directions, unit, integration and browser tests; one line of totals.
-import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { ensurePostgres } from './postgres.mjs';
+import { ensurePostgres, sweepClusters } from './postgres.mjs';
 import {
   checkNode,
   ensureChromium,
@@ -10,10 +9,13 @@ import {
   ensurePackages,
   ensureWebClient,
   freePort,
+  heedSignals,
   main,
   PROJECT,
   Refusal,
+  runToEnd,
   say,
+  wasInterrupted,
   whilePreparing,
 } from './tools.mjs';
 
@@ -32,17 +34,24 @@ const results = path.join(PROJECT, '.cache', 'results');
 const totals = { passed: 0, failed: 0 };
 const failedFloors = [];
 
-function run(name, command, args, env = {}) {
+/** Clusters of this run: whatever cuts it short, they go with it. */
+const clusters = path.join(PROJECT, '.cache', `test-${process.pid}`);
+
+async function run(name, command, args, env = {}) {
+  if (wasInterrupted()) return false;
   say(`${name} …`);
-  return (
-    spawnSync(command, args, { cwd: PROJECT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
-      .status === 0
-  );
+  const code = await runToEnd(command, args, {
+    cwd: PROJECT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, MERCATO_CLUSTERS: clusters, ...env },
+  });
+  return code === 0;
 }
 
 /** A check that passes or fails as a whole counts as one test. */
-function check(name, ...commands) {
-  const passed = commands.every(([command, ...args]) => run(name, bin(command), args));
+async function check(name, ...commands) {
+  let passed = true;
+  for (const [command, ...args] of commands) passed = passed && (await run(name, bin(command), args));
   totals[passed ? 'passed' : 'failed'] += 1;
   if (!passed) failedFloors.push(name);
 }
@@ -51,10 +60,10 @@ function report(file) {
   return fs.existsSync(file) ? JSON.parse(fs.readFileSync(file, 'utf8')) : null;
 }
 
-function vitest(projects) {
+async function vitest(projects) {
   const file = path.join(results, 'vitest.json');
   fs.rmSync(file, { force: true });
-  const passed = run(projects.join(', '), bin('vitest'), [
+  const passed = await run(projects.join(', '), bin('vitest'), [
     'run',
     ...projects.flatMap((one) => ['--project', one]),
     '--reporter=default',
@@ -70,9 +79,10 @@ function vitest(projects) {
 async function playwright() {
   const file = path.join(results, 'playwright.json');
   fs.rmSync(file, { force: true });
-  const data = fs.mkdtempSync(path.join(PROJECT, '.cache', 'e2e-'));
+  fs.mkdirSync(clusters, { recursive: true });
+  const data = fs.mkdtempSync(path.join(clusters, 'e2e-'));
   fs.chmodSync(data, 0o755);
-  const passed = run('e2e', bin('playwright'), ['test', '--reporter=line,json'], {
+  const passed = await run('e2e', bin('playwright'), ['test', '--reporter=line,json'], {
     PORT: String(await freePort()),
     MERCATO_DATA: data,
     MERCATO_DEMO: '1',
@@ -80,7 +90,6 @@ async function playwright() {
     DATABASE_URL: '',
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,
   });
-  fs.rmSync(data, { recursive: true, force: true }); // made a few lines above, by us
   const stats = report(file)?.stats;
   totals.passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0);
   totals.failed += Math.max(stats?.unexpected ?? 0, passed ? 0 : 1);
@@ -110,12 +119,13 @@ await main(async () => {
     if (on('e2e')) ensureChromium();
     if (on('scripts') || on('e2e')) ensureWebClient();
   });
+  heedSignals();
   fs.mkdirSync(results, { recursive: true });
   if (on('lint'))
-    check('lint', ['eslint', '.', '--max-warnings', '0'], ['prettier', '--check', '--log-level', 'warn', '.']);
-  if (on('types')) check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
+    await check('lint', ['eslint', '.', '--max-warnings', '0'], ['prettier', '--check', '--log-level', 'warn', '.']);
+  if (on('types')) await check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
   if (on('arrows'))
-    check('arrows', [
+    await check('arrows', [
       'depcruise',
       'core',
       'contract',
@@ -126,8 +136,11 @@ await main(async () => {
       'dependency-cruiser.cjs',
     ]);
   const units = ['core', 'contract', 'devices', 'web', 'server', 'scripts'].filter(on);
-  if (units.length > 0) vitest(units);
+  if (units.length > 0) await vitest(units);
   if (on('e2e')) await playwright();
+  sweepClusters(clusters);
+  fs.rmSync(clusters, { recursive: true, force: true });
+  if (wasInterrupted()) throw new Refusal('stopped.');
   // What failed may stand thousands of lines above: say it again where a reader looks first.
   if (failedFloors.length > 0) say(`failed: ${failedFloors.join('; ')}`);
   process.stdout.write(`${totals.passed} passed, ${totals.failed} failed\n`);

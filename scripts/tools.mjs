@@ -114,6 +114,37 @@ export const freePort = () =>
     });
   });
 
+let interrupted = false;
+const running = new Set();
+
+/** From now on a signal ends what this script runs, and the script itself once it has put its things away. */
+export function heedSignals() {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.on(signal, () => {
+      interrupted = true;
+      // Every program that we run puts its own things away on SIGINT.
+      for (const child of running) child.kill('SIGINT');
+    });
+}
+export const wasInterrupted = () => interrupted;
+
+/** Runs a program to its end; answers with its exit code, null when it was ended by a signal or never begun. */
+export const runToEnd = (command, args, options) =>
+  new Promise((resolve) => {
+    if (interrupted) {
+      resolve(null);
+      return;
+    }
+    // In a group of its own: Ctrl-C reaches us alone.
+    const child = spawn(command, args, { ...options, detached: true });
+    running.add(child);
+    child.on('error', () => resolve(null));
+    child.on('exit', (code) => {
+      running.delete(child);
+      resolve(code);
+    });
+  });
+
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 const LOCK_SECONDS = 300;

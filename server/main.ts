@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
-import { lt, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { makeApp } from './app.ts';
 import { connect, migrateSchema } from './database/connect.ts';
@@ -15,11 +15,15 @@ import { pointLogger, takeAllLogs } from './store/care.ts';
 import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';
-import { idempotencyKey, person } from './register/tables.ts';
+import { person } from './register/tables.ts';
+import { prune } from './database/prune.ts';
+import { withoutParameters } from './http/logged.ts';
 
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+// What a query was given may be a password's hash, or anybody's data: of a failed one only its text is logged.
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutParameters } });
 const tell = (line: string) => process.stdout.write(`${line}\n`);
-const KEPT_DAYS = 30;
+/** How often what is kept for a time only is cleared away. */
+const PRUNE_MS = 60 * 60_000;
 /** How often the loggers of the store are asked. */
 const LOGGER_MS = 5 * 60_000;
 /** How often lots are looked for whose standing is to be derived anew. */
@@ -38,6 +42,8 @@ const {
   MERCATO_LOGGER: logger,
   MERCATO_TLS_CERT: cert,
   MERCATO_TLS_KEY: key,
+  MERCATO_HOSTS: named,
+  MERCATO_TRUST_PROXY: proxy,
 } = process.env;
 const demo = process.env.MERCATO_DEMO !== '0';
 const loopback = /^(127\.|::1$|localhost$)/.test(host);
@@ -58,15 +64,26 @@ try {
     refuse(
       'this database holds the demo with its known passwords; it is not served to other machines. Start with MERCATO_DEMO=0 and another MERCATO_DATA.',
     );
-  await connection.db
-    .delete(idempotencyKey)
-    .where(lt(idempotencyKey.createdAt, new Date(clock().getTime() - KEPT_DAYS * 86_400_000)));
+  await prune(connection, clock());
 
   // Whoever listens at another process may have missed what this one wrote before it ended.
   await connection.db.execute(sql`select ${notify(EVERYTHING)}`);
   const hub = new BalanceHub();
   const feed = new Feed(url);
-  const { app } = await makeApp({ connection, clock, hub, feed, log: (error) => log.error(error) });
+  const { app } = await makeApp({
+    connection,
+    clock,
+    hub,
+    feed,
+    log: (error) => log.error(error),
+    // Served to this machine alone it answers to this machine's names; served to others, to those that are set.
+    ...(named
+      ? { hosts: named.toLowerCase().split(',') }
+      : loopback
+        ? { hosts: ['localhost', '127.0.0.1', '[::1]', host] }
+        : {}),
+    trustProxy: proxy === undefined || !/^\d+$/.test(proxy) ? proxy : Number(proxy),
+  });
   const server =
     cert && key ? createSecureServer({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createServer(app);
   server.on('error', (error: NodeJS.ErrnoException) => {
@@ -81,6 +98,8 @@ try {
           `mercato: nobody is registered yet. Set the laboratory up once, at ${open}/set-up#${await makeSetUpLink(connection, clock())}`,
         );
       tell(`mercato: ready at ${open}`);
+      // From now on the start command brings it back.
+      process.send?.({ ready: true });
     })();
   });
 
@@ -92,8 +111,13 @@ try {
   };
   refresh();
   const refreshing = setInterval(refresh, REFRESH_MS);
+  const pruning = setInterval(() => {
+    prune(connection, clock()).catch((error: unknown) => {
+      log.error(error);
+    });
+  }, PRUNE_MS);
   const askLoggers = () => {
-    takeAllLogs(connection.db, clock()).catch((error: unknown) => {
+    takeAllLogs(connection.db, clock(), (error) => log.error(error)).catch((error: unknown) => {
       log.error(error);
     });
   };
@@ -108,11 +132,14 @@ try {
     void feed.stop();
     clearInterval(asking);
     clearInterval(refreshing);
+    clearInterval(pruning);
     server.close(() => void connection.pool.end().finally(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => {
       server.closeAllConnections();
     }, 3000).unref();
+    // A database that is away keeps nobody here.
+    setTimeout(() => process.exit(0), 8000).unref();
   };
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, end);
   // The start command is gone: nobody is left to stop us.

@@ -17,6 +17,7 @@ export const ERROR_STATUS = {
   'too-many-tries': 429,
   internal: 500,
   busy: 503,
+  unavailable: 503,
 } as const;
 export type ErrorCode = keyof typeof ERROR_STATUS;
 

@@ -20,11 +20,33 @@ export interface Connection {
   readonly db: Database;
 }
 
+/** How long one statement may run, wait for a lock, or leave its transaction idle; and how long a request waits for a connection. */
+const LIMITS = {
+  statement_timeout: 30_000,
+  lock_timeout: 10_000,
+  idle_in_transaction_session_timeout: 60_000,
+  connectionTimeoutMillis: 5_000,
+  // A server that does not answer at all: a little longer than it may take.
+  query_timeout: 35_000,
+} as const;
+
 export function connect(url: string): Connection {
-  const pool = new pg.Pool({ connectionString: url, max: 12 });
-  // An idle client that loses its server must not end the process; the next query reports it.
+  const pool = new pg.Pool({ connectionString: url, max: 12, ...LIMITS });
+  // A client that loses its server must not end the process, idle or inside a transaction: the next query reports it.
   pool.on('error', () => undefined);
-  return { url, pool, db: drizzle(pool) };
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  const db = drizzle(pool);
+  // Drizzle's own transaction over a pool never gives its client back when "begin" fails: a few lost connections, and
+  // everybody waits for a client for good. Here it goes back however it ends.
+  db.transaction = async (work, config) => {
+    const client = await pool.connect();
+    try {
+      return await drizzle(client).transaction(work, config);
+    } finally {
+      client.release();
+    }
+  };
+  return { url, pool, db };
 }
 
 /**
@@ -34,6 +56,8 @@ export function connect(url: string): Connection {
 export async function migrateSchema({ pool }: Connection): Promise<void> {
   const client = await pool.connect();
   try {
+    // A migration takes the time that it takes, and waits for another process that is at it.
+    await client.query('set statement_timeout = 0; set lock_timeout = 0');
     await client.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
     const known = readMigrationFiles({ migrationsFolder: MIGRATIONS });
     const exists = await client.query<{ here: boolean }>(
@@ -50,8 +74,25 @@ export async function migrateSchema({ pool }: Connection): Promise<void> {
     await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
   } finally {
     await client.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]).catch(() => undefined);
-    client.release();
+    // Not back into the pool: its limits are off.
+    client.release(true);
   }
+}
+
+/** Connection exceptions (class 08), a server that shuts down or starts up (57P01 to 57P03), too many connections (53300). */
+const AWAY = /^(08...|57P0[1-3]|53300)$/;
+const NO_LINE = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND'];
+/** As node-postgres puts it, without a code. */
+const LOST =
+  /^(Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error)/;
+
+/** Whether a failure says that the database cannot be reached, now or in the middle of the work. */
+export function isUnreachable(error: unknown): boolean {
+  for (let one = error; one instanceof Error; one = one.cause) {
+    const code = 'code' in one && typeof one.code === 'string' ? one.code : '';
+    if (AWAY.test(code) || NO_LINE.includes(code) || LOST.test(one.message)) return true;
+  }
+  return false;
 }
 
 /** The SQLSTATE of a failed statement; undefined for any other error. */

@@ -44,4 +44,5 @@ const TITLES: Readonly<Record<ErrorCode, string>> = {
   'too-many-tries': 'Too many tries',
   internal: 'Something went wrong here',
   busy: 'Too many at once',
+  unavailable: 'The database is away',
 };

@@ -21,7 +21,7 @@ export async function exportLots(tx: Transaction, now: Date): Promise<string> {
     rows.push(...(await rowsOf(tx, lot, now)));
   return stringify(
     rows.map((row) => COLUMNS.map((column) => row[column] ?? '')),
-    { header: true, columns: [...COLUMNS] },
+    { header: true, columns: [...COLUMNS], escape_formulas: true },
   );
 }
 

@@ -35,7 +35,8 @@ import { drawnBefore, startTest } from '../register/tests.ts';
 import { vesselsOf } from '../register/vessels.ts';
 import { keepRequest } from '../register/requests.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
-import { readLotFile, type Cell, type CellFault, type LotCells, type Place } from './readFile.ts';
+import type { SpooledFile } from '../http/spool.ts';
+import { LotFile, type Cell, type CellFault, type LotCells, type Place } from './readFile.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'person' | 'hand' | 'now' | 'audit' | 'touch'>;
 
@@ -90,19 +91,31 @@ class Stopped extends Error {
  * Brings a lot file in, all or nothing, through the same functions as the screens: what the rules
  * foresee is judged outside, what cannot be is refused with line and column (the first 1 000).
  */
-export async function importLots(context: Write, text: string): Promise<ImportAnswer> {
-  const { lots, faults } = readLotFile(text);
-  const all: CellFault[] = [...faults];
-  if (lots.length === 0 && all.length === 0) all.push({ line: 2, column: 'line', message: 'the file holds no lot' });
-  for (const cells of lots) {
-    if (all.length >= MOST_FAULTS) break;
+export async function importLots(context: Write, file: SpooledFile): Promise<ImportAnswer> {
+  const faults: CellFault[] = [];
+  let count = 0;
+  const note = (one: CellFault) => {
+    count += 1;
+    // The first by their line are told; a file of nothing but faults is not kept in memory.
+    if (faults.length < 2 * MOST_FAULTS) faults.push(one);
+  };
+  const read = await LotFile.open(file.path, note);
+  const { references } = read;
+  if (references.length === 0 && count === 0) note({ line: 2, column: 'line', message: 'the file holds no lot' });
+  let figures = 0;
+  const unresolved: ImportAnswer['unresolved'] = [];
+  for (const reference of references) {
+    if (count >= MOST_FAULTS) break;
+    const cells = await read.cells(reference, note);
+    figures += cells.size;
     try {
       // A savepoint for each lot: the faults of one do not hide those of the next.
       await context.tx.transaction((inner) => importLot({ ...context, tx: inner }, cells));
+      unresolved.push(...(await unresolvedIn(context, cells)));
     } catch (error) {
-      if (error instanceof Stopped) all.push(...error.faults);
+      if (error instanceof Stopped) error.faults.forEach(note);
       else if (error instanceof Fault)
-        all.push({
+        note({
           line: cells.line,
           column: 'lot',
           message: `${error.detail} ${error.errors.map((one) => one.message).join('; ')}`.trim(),
@@ -110,25 +123,16 @@ export async function importLots(context: Write, text: string): Promise<ImportAn
       else throw error;
     }
   }
-  if (all.length > 0) {
-    const first = all.sort((a, b) => a.line - b.line).slice(0, MOST_FAULTS);
+  if (count > 0) {
+    const first = faults.sort((a, b) => a.line - b.line).slice(0, MOST_FAULTS);
     throw fault(
       'invalid',
-      `${all.length} ${all.length === 1 ? 'fault' : 'faults'} in the file; nothing was brought in.`,
+      `${count} ${count === 1 ? 'fault' : 'faults'} in the file; nothing was brought in.`,
       first.map((one) => ({ path: `${one.line}.${one.column}`, message: one.message })),
     );
   }
-  await context.audit({
-    action: 'brought in a file',
-    subject: `${lots.length} lots`,
-    after: lots.map((one) => one.reference),
-  });
-  return {
-    lots: lots.length,
-    figures: lots.reduce((sum, one) => sum + one.size, 0),
-    references: lots.map((one) => one.reference),
-    unresolved: await unresolvedIn(context, lots),
-  };
+  await context.audit({ action: 'brought in a file', subject: `${references.length} lots`, after: references });
+  return { lots: references.length, figures, references: [...references], unresolved };
 }
 
 /** "otherSeeds: Poa annua" as a file names a part. */
@@ -137,23 +141,21 @@ function partOf(written: string): { readonly component: string; readonly name: s
   return { component: written.slice(0, colon).trim(), name: written.slice(colon + 1).trim() };
 }
 
-/** What was found under a name that the list of species does not know. */
-async function unresolvedIn(context: Write, lots: readonly LotCells[]): Promise<ImportAnswer['unresolved']> {
+/** What was found in a lot under a name that the list of species does not know. */
+async function unresolvedIn(context: Write, cells: LotCells): Promise<ImportAnswer['unresolved']> {
   const { resolve } = await speciesList(context.tx);
-  return lots.flatMap((cells) => {
-    const tests = [...(cells.tests.get('other-seeds') ?? [])].map(String);
-    const names = tests.flatMap((test) => [
-      ...cells.named('other-seeds.count', { test }),
-      ...[...cells.trays(test)].flatMap((dish) => cells.named('other-seeds.trayCount', { test, dish })),
-    ]);
-    const parts = [...(cells.tests.get('purity') ?? [])]
-      .flatMap((test) => cells.named('purity.part', { test: String(test) }))
-      .map(partOf)
-      .flatMap(({ component, name }) => (component === 'inertMatter' ? [] : [name]));
-    return [...new Set([...names, ...parts])]
-      .filter((name) => taxonOf(resolve(name)) === null)
-      .map((name) => ({ reference: cells.reference, name }));
-  });
+  const tests = [...(cells.tests.get('other-seeds') ?? [])].map(String);
+  const names = tests.flatMap((test) => [
+    ...cells.named('other-seeds.count', { test }),
+    ...[...cells.trays(test)].flatMap((dish) => cells.named('other-seeds.trayCount', { test, dish })),
+  ]);
+  const parts = [...(cells.tests.get('purity') ?? [])]
+    .flatMap((test) => cells.named('purity.part', { test: String(test) }))
+    .map(partOf)
+    .flatMap(({ component, name }) => (component === 'inertMatter' ? [] : [name]));
+  return [...new Set([...names, ...parts])]
+    .filter((name) => taxonOf(resolve(name)) === null)
+    .map((name) => ({ reference: cells.reference, name }));
 }
 
 /** Checks a body by its schema and runs the write; faults of either are put back to their lines. */

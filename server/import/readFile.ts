@@ -1,5 +1,7 @@
-import { parse } from 'csv-parse/sync';
+import { createReadStream } from 'node:fs';
+import { parse } from 'csv-parse';
 import { COLUMNS, ITEMS, type Column } from '@mercato/contract/import/file';
+import { plainCell } from '../http/csv.ts';
 
 /** A fault of a file: which line and column, what was wrong and what is allowed. */
 export interface CellFault {
@@ -79,83 +81,152 @@ const keyOf = (what: string, { test = '', dish = '', day = '', name = '' }: Plac
 
 const WHOLE = /^[1-9]\d{0,2}$/;
 
-/** Reads a lot file: every row is looked at, and every fault named with its line and column. */
-export function readLotFile(text: string): { lots: LotCells[]; faults: CellFault[] } {
-  const faults: CellFault[] = [];
-  let rows: { record: string[]; line: number }[];
-  try {
-    const parsed = parse(text, {
-      bom: true,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      info: true,
-    }) as unknown as { record: string[]; info: { lines: number } }[];
-    rows = parsed.map(({ record, info }) => ({ record: record.map((cell) => cell.trim()), line: info.lines }));
-  } catch (error) {
-    const line = typeof error === 'object' && error !== null && 'lines' in error ? Number(error.lines) : 1;
-    return {
-      lots: [],
-      faults: [
-        {
-          line,
-          column: 'line',
-          message: `cannot be read as CSV: ${error instanceof Error ? error.message : 'malformed'}`,
-        },
-      ],
-    };
+/** Records of one lot that stand together: bytes from..to of the file, below so many lines. */
+interface Range {
+  readonly from: number;
+  to: number;
+  readonly below: number;
+}
+
+interface Row {
+  readonly reference: string;
+  readonly what: string;
+  readonly at: Place;
+  readonly cell: Cell;
+}
+
+/** A record as a figure of a lot, or what is wrong with it. */
+function readRow(
+  record: readonly string[],
+  line: number,
+  fault: (column: Column | 'line', message: string) => void,
+): Row | null {
+  if (record.length !== COLUMNS.length) {
+    fault('line', `has ${record.length} cells, ${COLUMNS.length} are needed`);
+    return null;
   }
-  const head = rows.shift();
-  if (head?.record.join() !== COLUMNS.join())
-    return { lots: [], faults: [{ line: 1, column: 'line', message: `the first line must be ${COLUMNS.join(',')}` }] };
-  const lots = new Map<string, LotCells>();
-  for (const { record, line } of rows) {
-    const fault = (column: Column | 'line', message: string) => faults.push({ line, column, message });
-    if (record.length !== COLUMNS.length) {
-      fault('line', `has ${record.length} cells, ${COLUMNS.length} are needed`);
-      continue;
-    }
-    const [reference = '', what = '', test = '', dish = '', day = '', name = '', value = '', unit = ''] = record;
-    if (!reference) {
-      fault('lot', 'the reference of the lot is missing');
-      continue;
-    }
-    const item = Object.hasOwn(ITEMS, what) ? ITEMS[what] : undefined;
-    if (!item) {
-      fault('what', `"${what.slice(0, 60)}" is not something a lot file holds; see the list of items`);
-      continue;
-    }
-    const at = { test, dish, day, name };
-    let good = true;
-    for (const column of ['test', 'dish', 'day', 'name'] as const) {
-      const needed = item.needs.includes(column);
-      const wrong = needed ? (column === 'name' ? at.name === '' : !WHOLE.test(at[column])) : at[column] !== '';
-      if (wrong) {
-        fault(
-          column,
-          needed
-            ? column === 'name'
-              ? 'a name is missing'
-              : 'a whole number from 1 is needed'
-            : `stays empty for ${what}`,
-        );
-        good = false;
-      }
-    }
-    if (item.units.length > 0 ? !item.units.includes(unit) : unit !== '') {
-      fault('unit', item.units.length > 0 ? `one of ${item.units.join(', ')} is needed` : `stays empty for ${what}`);
+  const [reference = '', what = '', test = '', dish = '', day = '', name = '', value = '', unit = ''] = record;
+  if (!reference) {
+    fault('lot', 'the reference of the lot is missing');
+    return null;
+  }
+  const item = Object.hasOwn(ITEMS, what) ? ITEMS[what] : undefined;
+  if (!item) {
+    fault('what', `"${what.slice(0, 60)}" is not something a lot file holds; see the list of items`);
+    return null;
+  }
+  const at = { test, dish, day, name };
+  let good = true;
+  for (const column of ['test', 'dish', 'day', 'name'] as const) {
+    const needed = item.needs.includes(column);
+    const wrong = needed ? (column === 'name' ? at.name === '' : !WHOLE.test(at[column])) : at[column] !== '';
+    if (wrong) {
+      fault(
+        column,
+        needed
+          ? column === 'name'
+            ? 'a name is missing'
+            : 'a whole number from 1 is needed'
+          : `stays empty for ${what}`,
+      );
       good = false;
     }
-    if (!good) continue;
-    const lot = lots.get(reference) ?? new LotCells(reference, line);
-    lots.set(reference, lot);
-    if (
-      !lot.add(
-        what,
-        { ...(test ? { test } : {}), ...(dish ? { dish } : {}), ...(day ? { day } : {}), ...(name ? { name } : {}) },
-        { value, unit, line },
-      )
-    )
-      fault('what', `${what} stands here a second time`);
   }
-  return { lots: [...lots.values()], faults };
+  if (item.units.length > 0 ? !item.units.includes(unit) : unit !== '') {
+    fault('unit', item.units.length > 0 ? `one of ${item.units.join(', ')} is needed` : `stays empty for ${what}`);
+    good = false;
+  }
+  return good
+    ? {
+        reference,
+        what,
+        at: {
+          ...(test ? { test } : {}),
+          ...(dish ? { dish } : {}),
+          ...(day ? { day } : {}),
+          ...(name ? { name } : {}),
+        },
+        cell: { value, unit, line },
+      }
+    : null;
 }
+
+const AS_CSV = { bom: true, relax_column_count: true, skip_empty_lines: true, info: true } as const;
+interface Parsed {
+  readonly record: string[];
+  readonly info: { readonly lines: number; readonly bytes: number };
+}
+const plain = (record: readonly string[]) => record.map((cell) => plainCell(cell.trim()));
+
+/** A lot file: looked through once from end to end, then read lot by lot, so that it is never whole in memory. */
+export class LotFile {
+  /** By reference, in the order in which they begin. */
+  private readonly ranges = new Map<string, Range[]>();
+
+  private constructor(private readonly path: string) {}
+
+  get references(): readonly string[] {
+    return [...this.ranges.keys()];
+  }
+
+  /** Looks at every row, and names every fault with its line and column. */
+  static async open(path: string, fault: (fault: CellFault) => void): Promise<LotFile> {
+    const file = new LotFile(path);
+    let head = true;
+    let last = { reference: '', lines: 0, bytes: 0 };
+    try {
+      for await (const { record, info } of createReadStream(path).pipe(parse(AS_CSV)) as AsyncIterable<Parsed>) {
+        const { lines: line, bytes } = info;
+        if (head) {
+          head = false;
+          if (plain(record).join() !== COLUMNS.join()) {
+            fault({ line: 1, column: 'line', message: `the first line must be ${COLUMNS.join(',')}` });
+            return file;
+          }
+          last = { reference: '', lines: line, bytes };
+          continue;
+        }
+        const row = readRow(plain(record), line, (column, message) => {
+          fault({ line, column, message });
+        });
+        const reference = row?.reference ?? '';
+        if (row) {
+          const before = file.ranges.get(reference) ?? [];
+          const open = before.at(-1);
+          if (open && last.reference === reference) open.to = bytes;
+          else before.push({ from: last.bytes, to: bytes, below: last.lines });
+          file.ranges.set(reference, before);
+        }
+        last = { reference, lines: line, bytes };
+      }
+    } catch (error) {
+      if (!isCsvError(error)) throw error;
+      fault({ line: error.lines, column: 'line', message: `cannot be read as CSV: ${error.message}` });
+      file.ranges.clear();
+      return file;
+    }
+    if (head) fault({ line: 1, column: 'line', message: `the first line must be ${COLUMNS.join(',')}` });
+    return file;
+  }
+
+  /** The figures of one lot; one that stands there a second time is a fault. */
+  async cells(reference: string, fault: (fault: CellFault) => void): Promise<LotCells> {
+    let lot: LotCells | undefined;
+    for (const { from, to, below } of this.ranges.get(reference) ?? []) {
+      const part = createReadStream(this.path, { start: from, end: to - 1 }).pipe(parse(AS_CSV));
+      for await (const { record, info } of part as AsyncIterable<Parsed>) {
+        const line = below + info.lines;
+        // What was wrong with a row was told when the file was looked through.
+        const row = readRow(plain(record), line, () => undefined);
+        if (!row) continue;
+        lot ??= new LotCells(reference, line);
+        if (!lot.add(row.what, row.at, row.cell))
+          fault({ line, column: 'what', message: `${row.what} stands here a second time` });
+      }
+    }
+    return lot ?? new LotCells(reference, 1);
+  }
+}
+
+const isCsvError = (error: unknown): error is Error & { lines: number } =>
+  error instanceof Error && 'lines' in error && typeof error.lines === 'number';

@@ -21,7 +21,7 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const { openThrowawayCluster } = (await import(join(import.meta.dirname, '../../scripts/postgres.mjs'))) as {
     openThrowawayCluster: (parent: string) => Promise<Cluster>;
   };
-  const cluster = await openThrowawayCluster(join(import.meta.dirname, '../../.cache'));
+  const cluster = await openThrowawayCluster(process.env.MERCATO_CLUSTERS ?? join(import.meta.dirname, '../../.cache'));
   const admin = new pg.Client(cluster.url);
   await admin.connect();
   await admin.query(`create database ${TEMPLATE}`);

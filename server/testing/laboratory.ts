@@ -10,7 +10,7 @@ import { makeApp } from '../app.ts';
 import { connect, type Connection } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { Feed } from '../live/feed.ts';
-import { hashPassword } from '../http/session.ts';
+import { hashPassword } from '../register/hashPassword.ts';
 import { prepareLaboratory } from '../laboratory.ts';
 import { person } from '../register/tables.ts';
 import { TEMPLATE } from './database.ts';
@@ -29,7 +29,7 @@ export interface Laboratory {
   readonly visitor: () => Visitor;
   readonly as: (role: Role) => Promise<Visitor>;
   /** The same laboratory served by a process of its own, with somebody signed in there. */
-  readonly anotherProcess: (role: Role) => Promise<Visitor>;
+  readonly anotherProcess: (role: Role, over?: Connection) => Promise<Visitor>;
   readonly close: () => Promise<void>;
 }
 
@@ -92,7 +92,7 @@ export async function openLaboratory(): Promise<Laboratory> {
     clock,
     visitor: () => new Visitor(base),
     as: (role) => signedIn(base, role),
-    anotherProcess: async (role) => signedIn((await serve(connect(connection.url))).base, role),
+    anotherProcess: async (role, over = connect(connection.url)) => signedIn((await serve(over)).base, role),
     close: async () => {
       for (const end of ends) await end();
       await admin.query(`drop database ${name} with (force)`);

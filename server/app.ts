@@ -11,9 +11,10 @@ import { importRoutes } from './import/routes.ts';
 import { germinationRoutes } from './germination/routes.ts';
 import { answerProblem, Api } from './http/api.ts';
 import { fault } from './http/fault.ts';
+import { spool } from './http/spool.ts';
 import { sessionRoutes, sessions, whoAsks } from './http/session.ts';
 import { lotRoutes } from './lot-sheet/routes.ts';
-import { refreshStanding } from './lot-sheet/standing.ts';
+import { refreshStanding, type LotPicture } from './lot-sheet/standing.ts';
 import type { Feed } from './live/feed.ts';
 import { liveRoutes } from './live/routes.ts';
 import { Teller } from './live/teller.ts';
@@ -21,6 +22,7 @@ import { moistureRoutes } from './moisture/routes.ts';
 import { otherSeedsRoutes } from './other-seeds/routes.ts';
 import { purityRoutes } from './purity/routes.ts';
 import { laboratoryRoutes } from './register/laboratoryRoutes.ts';
+import { passwordRoutes } from './register/passwords.ts';
 import { peopleRoutes, setUpRoute } from './register/people.ts';
 import { stationRoutes } from './register/stations.ts';
 import { quickTestRoutes } from './quick-tests/routes.ts';
@@ -40,12 +42,19 @@ export interface AppParts {
   /** What all processes write to, as it is told to the browsers. */
   readonly feed: Feed;
   readonly clock: () => Date;
+  /** Names under which it is asked for; asked for under another, it answers nothing. Any, where none are given. */
+  readonly hosts?: readonly string[];
+  /** What stands between it and the browsers, as Express takes it. */
+  readonly trustProxy?: string | number | undefined;
   readonly log: (error: unknown) => void;
 }
 
 const WEB = join(dirname(fileURLToPath(import.meta.url)), '../web/dist');
 const JSON_LIMIT = '1mb';
-const FILE_LIMIT = '24mb';
+/** A file of lots, bytes. */
+const FILE_BYTES = 24 * 1024 * 1024;
+/** One table of a rule book. */
+const TABLE_LIMIT = '4mb';
 /** A list of 4 MB, as base64. */
 const LIST_LIMIT = '6mb';
 
@@ -56,10 +65,14 @@ export async function makeApp({
   log,
   hub = new BalanceHub(),
   feed,
+  hosts,
+  trustProxy,
 }: AppParts): Promise<{ app: Express; api: Api }> {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  if (trustProxy !== undefined) app.set('trust proxy', trustProxy);
+  if (hosts) app.use(onlyFor(hosts));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -93,7 +106,8 @@ export async function makeApp({
 
   const router = Router();
   router.use(noStore);
-  router.use('/import', onlyOf(/^text\/csv\b/i, 'text/csv'), express.text({ type: 'text/csv', limit: FILE_LIMIT }));
+  router.use('/import/lots', onlyOf(/^text\/csv\b/i, 'text/csv'), spool(/^text\/csv\b/i, FILE_BYTES));
+  router.use('/import', onlyOf(/^text\/csv\b/i, 'text/csv'), express.text({ type: 'text/csv', limit: TABLE_LIMIT }));
   router.use('/store/lists', onlyOf(/^application\/json\b/i, 'application/json'), express.json({ limit: LIST_LIMIT }));
   router.use(
     onlyOf(/^application\/([\w.-]+\+)?json\b/i, 'application/json'),
@@ -102,21 +116,31 @@ export async function makeApp({
   router.use(await sessions(connection));
   catalogueRoutes(router);
   router.use(whoAsks(connection));
-  sessionRoutes(router, connection, clock);
   setUpRoute(router, connection, clock);
   const teller = new Teller(connection.pool);
-  const api = new Api(router, {
+  const tell = (note: string | null) => {
+    teller.tell(note);
+  };
+  sessionRoutes(router, connection, clock, tell);
+  let heard: Promise<unknown> | undefined;
+  const api: Api<LotPicture> = new Api(router, {
+    listening: () =>
+      (heard ??= feed.listen(
+        ({ leave }) => {
+          if (leave) api.endStreams(leave);
+        },
+        () => undefined,
+      )),
     connection,
     clock,
     refreshStanding,
-    tell: (note) => {
-      teller.tell(note);
-    },
+    tell,
   });
   for (const routes of [
     ruleBookRoutes,
     editionRoutes,
     peopleRoutes,
+    passwordRoutes,
     laboratoryRoutes,
     stationRoutes,
     lotRoutes,
@@ -152,6 +176,21 @@ export async function makeApp({
   }
   app.use(answerProblem(log));
   return { app, api };
+}
+
+/**
+ * Refuses a request that asks for another host: a page of elsewhere whose name was made to mean this machine would
+ * speak to it as if it were its own.
+ */
+function onlyFor(hosts: readonly string[]): express.RequestHandler {
+  return (request, response, next) => {
+    const name = (request.get('host') ?? '').toLowerCase().replace(/:\d{1,5}$/, '');
+    if (hosts.includes(name)) {
+      next();
+      return;
+    }
+    response.status(421).type('text/plain').send('This Mercato is not asked for under that name.\n');
+  };
 }
 
 const noStore: express.RequestHandler = (_request, response, next) => {

@@ -45,6 +45,8 @@ const Moisture = lazy(() => import('./moisture/Moisture.tsx'));
 const Germination = lazy(() => import('./germination/Germination.tsx'));
 const CountStation = lazy(() => import('./germination/CountStation.tsx'));
 const Release = lazy(() => import('./release/Release.tsx'));
+const Reset = lazy(() => import('./register/Reset.tsx'));
+const Me = lazy(() => import('./register/Me.tsx'));
 const QuickAnswer = lazy(() => import('./quick-tests/QuickAnswer.tsx'));
 const Import = lazy(() => import('./import/Import.tsx'));
 const RuleBooks = lazy(() => import('./rule-books/RuleBooks.tsx'));
@@ -75,7 +77,7 @@ const Round = lazy(() => import('./quick-tests/Round.tsx'));
 const Bag = lazy(() => import('./quick-tests/Bag.tsx'));
 const DryEnough = lazy(() => import('./storage/DryEnough.tsx'));
 const Sow = lazy(() => import('./sowing/Sow.tsx'));
-const WhatNext = lazy(() => import('./storage/WhatNext.tsx'));
+const WhatNext = lazy(() => import('./today/WhatNext.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
 
 const client = new QueryClient({
@@ -134,6 +136,14 @@ if (root)
                 </Suspense>
               }
             />
+            <Route
+              path="/reset"
+              element={
+                <Suspense>
+                  <Reset />
+                </Suspense>
+              }
+            />
             <Route element={<SignedIn />}>
               <Route index element={<Navigate to="/lots" replace />} />
               <Route path="/lots" element={<LotList />} />
@@ -188,6 +198,7 @@ if (root)
               <Route path="/store/rounds/new" element={<NewRound />} />
               <Route path="/store/rounds/:round" element={<Round />} />
               <Route path="/store/bags/:bag" element={<Bag />} />
+              <Route path="/me" element={<Me />} />
               <Route path="/quick" element={<QuickAnswer />} />
               <Route path="/calculators" element={<Calculators />} />
               <Route path="/rules" element={<RuleBooks />} />

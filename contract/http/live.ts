@@ -9,6 +9,8 @@ export interface LiveNote {
   from?: string;
   /** Something may have been missed: all that is shown may be old. */
   missed?: true;
+  /** Between processes, never to a browser: who is signed out, of all sessions or of one; `but` stays. */
+  leave?: { person?: string; session?: string; but?: string };
 }
 /** What can be written to. */
 export type Topic = `lot:${string}` | `hands:${string}` | `round:${string}`;

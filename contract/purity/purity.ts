@@ -119,7 +119,9 @@ export interface SortingTime {
   seconds: number;
 }
 export const sortingTimeSchema = Joi.object<SortingTime, true>({
-  mass: decimalText('the mass parted'),
+  mass: decimalText('the mass parted').custom((value: string, helpers) =>
+    Number(value) > 0 ? value : helpers.message({ custom: 'the mass parted must be above 0' }),
+  ),
   seconds: wholeNumber(1, 86_400),
 }).required();
 

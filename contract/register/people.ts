@@ -12,6 +12,21 @@ export const signInSchema = Joi.object<SignIn, true>({
   password: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'the password is missing' }),
 }).required();
 
+export interface PasswordChange {
+  current: string;
+  next: string;
+}
+export interface PasswordReset {
+  token: string;
+  password: string;
+}
+/** A one-time link with which somebody sets a password: shown once, to the lead who asked for it. */
+export interface ResetLink {
+  token: string;
+  /** ISO instant at which it lapses. */
+  expiresAt: string;
+}
+
 export interface NewPerson {
   username: string;
   name: string;
@@ -29,6 +44,15 @@ const username = () =>
     });
 const password = () =>
   Joi.string().min(12).max(200).required().messages({ 'string.min': 'the password needs at least 12 characters' });
+
+export const passwordChangeSchema = Joi.object<PasswordChange, true>({
+  current: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'write your password of now' }),
+  next: password(),
+}).required();
+export const passwordResetSchema = Joi.object<PasswordReset, true>({
+  token: Joi.string().min(1).max(200).required(),
+  password: password(),
+}).required();
 
 export const newPersonSchema = Joi.object<NewPerson, true>({
   username: username(),

@@ -10,6 +10,8 @@ export const PERMISSIONS = {
   'figure.write': ['analyst', 'lead'],
   'decision.write': ['lead'],
   'release.write': ['lead'],
+  /** What a person sets for themselves: their password. */
+  'own.write': ['sampler', 'analyst', 'lead'],
   'people.write': ['lead'],
   'rules.write': ['lead'],
   'settings.write': ['lead'],

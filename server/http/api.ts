@@ -2,14 +2,15 @@ import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type Joi from 'joi';
-import { PAGE_HEADER, type Topic } from '@mercato/contract/http/live';
+import { PAGE_HEADER, type LiveNote, type Topic } from '@mercato/contract/http/live';
 import { validate } from '@mercato/contract/http/validate';
 import { may, type Permission, type Role } from '@mercato/core/register/permissions';
-import { sqlState, type Connection, type Transaction } from '../database/connect.ts';
+import { isUnreachable, sqlState, type Connection, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
-import { noteOf } from '../live/notes.ts';
+import { noteOf, sessionName } from '../live/notes.ts';
 import { Fault, fault } from './fault.ts';
+import { SpooledFile } from './spool.ts';
 import { todayIn } from './day.ts';
 
 export interface SignedIn {
@@ -36,21 +37,27 @@ export interface AuditNote {
   readonly reason?: string | undefined;
 }
 
-export interface WriteContext<B, Picture = unknown> extends Omit<ReadContext, 'query'> {
+export interface WriteContext<B, Picture = unknown, Prepared = unknown> extends Omit<ReadContext, 'query'> {
   readonly body: B;
+  /** What was fetched before the transaction began. */
+  readonly prepared: Prepared;
   readonly hand: Hand;
   /** The version that the writer saw; checked by `checkVersion` against the locked row. */
   readonly seenVersion: number | null;
   readonly audit: (note: AuditNote) => Promise<void>;
   /** Marks a lot whose standing must be derived anew before the transaction ends. */
   readonly touch: (lotId: string) => void;
+  /** The session that writes. */
+  readonly sessionId: string;
+  /** Tells the other processes something of its own, once the transaction stands. */
+  readonly tellNote: (note: string) => void;
   /** Says on the live stream what was written to, once the transaction stands; of touched lots it says so itself. */
   readonly tell: (topic: Topic) => void;
   /** Derives a touched lot's standing now, and answers with the whole picture of it. */
   readonly settle: (lotId: string) => Promise<Picture>;
 }
 
-export interface WriteRoute<B, Picture = unknown> {
+export interface WriteRoute<B, Picture = unknown, Prepared = unknown> {
   readonly method: 'post' | 'put' | 'delete';
   readonly path: string;
   readonly permission: Permission;
@@ -58,7 +65,11 @@ export interface WriteRoute<B, Picture = unknown> {
   /** Whether If-Match must name a version. */
   readonly versioned?: boolean;
   readonly status?: 200 | 201;
-  readonly handle: (context: WriteContext<B, Picture>) => Promise<object>;
+  /** Its answer is shown once and not kept: a repeat is refused. */
+  readonly unkept?: boolean;
+  /** What takes its time and needs no database, such as asking a device: done before the transaction, which holds a connection. */
+  readonly prepare?: (context: Omit<ReadContext, 'query'> & { readonly body: B }) => Promise<Prepared>;
+  readonly handle: (context: WriteContext<B, Picture, Prepared>) => Promise<object>;
 }
 
 export interface ApiParts<Picture> {
@@ -66,12 +77,16 @@ export interface ApiParts<Picture> {
   readonly clock: () => Date;
   /** Says on the live stream what was written. */
   readonly tell: (note: string | null) => void;
+  /** Answers once this process hears who is signed out. */
+  readonly listening: () => Promise<unknown>;
   /** Derives what stands of a lot after a write; given by the application, because it gathers all steps. */
   readonly refreshStanding: (tx: Transaction, lotId: string, now: Date) => Promise<Picture>;
 }
 
 /** A small door in front of Express: every route is a read or a write, and writes all run the same way. */
 export class Api<Picture = unknown> {
+  /** Streams that go on, with whose they are. */
+  private readonly open = new Set<{ person: string; session: string; end: () => void }>();
   readonly writes: { method: string; path: string; schema: Joi.Schema }[] = [];
   readonly reads: string[] = [];
 
@@ -147,6 +162,14 @@ export class Api<Picture = unknown> {
         if (response.headersSent) return;
         response.writeHead(200, { 'Content-Type': 'text/event-stream', Connection: 'keep-alive' });
       };
+      const mine = {
+        person: person.id,
+        session: sessionName(request.sessionID),
+        end: () => response.end(),
+      };
+      this.open.add(mine);
+      response.on('close', () => this.open.delete(mine));
+      await this.parts.listening();
       const stop = await start(
         context,
         (event) => {
@@ -166,8 +189,14 @@ export class Api<Picture = unknown> {
     });
   }
 
+  /** Ends the streams of whoever is signed out. */
+  endStreams({ person, session, but }: NonNullable<LiveNote['leave']>): void {
+    for (const one of this.open)
+      if ((one.person === person && one.session !== but) || one.session === session) one.end();
+  }
+
   /** Permission, schema, idempotency and the work itself, in one transaction. */
-  write<B>(route: WriteRoute<B, Picture>): void {
+  write<B, Prepared = unknown>(route: WriteRoute<B, Picture, Prepared>): void {
     this.writes.push(route);
     this.router[route.method](route.path, async (request: Request, response: Response) => {
       const person = signedIn(response);
@@ -180,20 +209,31 @@ export class Api<Picture = unknown> {
       if (!checked.ok)
         throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
       const params = plainParams(request);
+      const prepared = (await route.prepare?.({
+        tx: this.parts.connection.db,
+        person,
+        params,
+        body: checked.value,
+        now: this.parts.clock(),
+      })) as Prepared;
+      const own: string[] = [];
       const answer = await this.once(
         person,
         `${route.method} ${request.path}`,
         key,
         bodyHash(request.body, seenVersion),
+        route.unkept ?? false,
         async (tx) => {
           const now = this.parts.clock();
           const touched = new Set<string>();
           const told = new Set<Topic>();
+          own.length = 0;
           const body = await route.handle({
             tx,
             person,
             params,
             body: checked.value,
+            prepared,
             seenVersion,
             now,
             hand: {
@@ -218,6 +258,8 @@ export class Api<Picture = unknown> {
             },
             touch: (lotId) => touched.add(lotId),
             tell: (topic) => told.add(topic),
+            sessionId: request.sessionID,
+            tellNote: (note) => own.push(note),
             settle: (lotId) => {
               touched.delete(lotId);
               told.add(`lot:${lotId}`);
@@ -231,7 +273,7 @@ export class Api<Picture = unknown> {
           return { status: route.status ?? 200, body, note: noteOf(page, [...told]) };
         },
       );
-      this.parts.tell(answer.note);
+      for (const note of [answer.note, ...own]) this.parts.tell(note);
       response.status(answer.status).json(answer.body);
     });
   }
@@ -242,6 +284,7 @@ export class Api<Picture = unknown> {
     route: string,
     key: string,
     hash: string,
+    unkept: boolean,
     work: (tx: Transaction) => Promise<{ status: number; body: object; note: string | null }>,
   ): Promise<{ status: number; body: object; note: string | null }> {
     return untilItGoesThrough(() =>
@@ -258,16 +301,23 @@ export class Api<Picture = unknown> {
           .returning({ key: idempotencyKey.key });
         if (taken.length === 0) {
           const [before] = await tx.select().from(idempotencyKey).where(mine);
-          if (before?.bodyHash !== hash) throw fault('key-reused', 'This Idempotency-Key was used for another input.');
+          if (before?.bodyHash !== hash || unkept)
+            throw fault('key-reused', 'This Idempotency-Key was used for another input.');
           return { status: before.status ?? 200, body: before.answer ?? {}, note: null };
         }
         const answer = await work(tx);
-        await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(mine);
+        await tx
+          .update(idempotencyKey)
+          .set({ status: answer.status, answer: unkept ? {} : answer.body })
+          .where(mine);
         return answer;
       }),
     );
   }
 }
+
+/** A statement that ran, or waited for a lock, longer than it may. */
+const OUT_OF_TIME: readonly string[] = ['57014', '55P03'];
 
 /** Two writers that wait for each other, or that cannot be put one after the other: PostgreSQL lets one go on. */
 const COLLIDED: readonly string[] = ['40P01', '40001'];
@@ -331,6 +381,7 @@ function versionOf(request: Request, needed: boolean): number | null {
 }
 
 function bodyHash(body: unknown, version: number | null): string {
+  if (body instanceof SpooledFile) return body.sha256;
   const text = Buffer.isBuffer(body) ? body : JSON.stringify([version, body ?? null]);
   return createHash('sha256').update(text).digest('hex');
 }
@@ -367,12 +418,20 @@ export function answerProblem(log: (error: unknown) => void) {
     const known = asFault(error);
     if (known.code === 'internal') log(error);
     const problem = known.toProblem();
+    if (problem.status === 503) response.setHeader('Retry-After', RETRY_SECONDS);
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 }
 
+/** After so many seconds a database that was stopped is likely to be back. */
+const RETRY_SECONDS = 2;
+
 function asFault(error: unknown): Fault {
   if (error instanceof Fault) return error;
+  if (isUnreachable(error))
+    return fault('unavailable', 'The database cannot be reached at the moment. Nothing was stored: send it again.');
+  if (OUT_OF_TIME.includes(sqlState(error) ?? ''))
+    return fault('busy', 'This took too long and was given up. Nothing was stored: send it again.');
   const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0;
   if (status === 413) return fault('too-large', 'The input is larger than this address takes.');
   if (status === 415) return fault('wrong-content-type', 'The content type or encoding is not one this address takes.');

@@ -11,6 +11,8 @@ import type { Role } from '@mercato/core/register/permissions';
 import type { Connection } from '../database/connect.ts';
 import { putDownAll } from '../hands/putDownAll.ts';
 import { auditEntry, laboratory, person, rateLimit } from '../register/tables.ts';
+import { leaveNote } from '../live/notes.ts';
+import { resetRoute } from '../register/passwords.ts';
 import type { SignedIn } from './api.ts';
 import { todayIn } from './day.ts';
 import { fault } from './fault.ts';
@@ -26,9 +28,6 @@ const HOURS = 60 * 60 * 1000;
 const SESSION_LASTS = 14 * HOURS;
 const WRONG_TRIES = 10;
 const TRIES_WINDOW = HOURS / 4;
-
-/** Passwords are kept as argon2id with the library's defaults (19 MiB, 2 passes). */
-export const hashPassword = (password: string): Promise<string> => hash(password);
 
 /** Verified against when no such person exists, so that the time taken tells nothing. */
 const NOBODY = await hash(randomBytes(16).toString('hex'));
@@ -84,7 +83,12 @@ function sameText(a: string, b: string): boolean {
   return x.length > 0 && x.length === y.length && timingSafeEqual(x, y);
 }
 
-export function sessionRoutes(router: Router, connection: Connection, clock: () => Date): void {
+export function sessionRoutes(
+  router: Router,
+  connection: Connection,
+  clock: () => Date,
+  tell: (note: string) => void,
+): void {
   const limit = limitRate({
     windowMs: TRIES_WINDOW,
     limit: WRONG_TRIES,
@@ -135,7 +139,16 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
       .from(person)
       .where(eq(person.username, checked.value.username.toLowerCase()));
     const right = await verify(row?.passwordHash ?? NOBODY, checked.value.password);
-    if (!row?.active || !right) throw fault('wrong-password', 'Name or password is wrong.');
+    if (!row?.active || !right) {
+      // Under the name that was given: the trail shows who is tried, not what was typed as a password.
+      await connection.db.insert(auditEntry).values({
+        by: null,
+        at: clock(),
+        action: 'failed to sign in',
+        subject: row ? `person ${row.id}` : 'nobody of that name',
+      });
+      throw fault('wrong-password', 'Name or password is wrong.');
+    }
     await new Promise<void>((resolve, reject) => {
       request.session.regenerate(settle(resolve, reject));
     });
@@ -153,9 +166,17 @@ export function sessionRoutes(router: Router, connection: Connection, clock: () 
     });
   });
 
+  resetRoute(router, connection, clock, limit, tell);
+
   router.delete('/session', async (request, response) => {
     const { personId } = request.session;
-    if (personId !== undefined) await putDownAll(connection.db, personId, clock());
+    if (personId !== undefined) {
+      await putDownAll(connection.db, personId, clock());
+      await connection.db
+        .insert(auditEntry)
+        .values({ by: personId, at: clock(), action: 'signed out', subject: `person ${personId}` });
+      tell(leaveNote({ session: request.sessionID }));
+    }
     await new Promise<void>((resolve, reject) => {
       request.session.destroy(settle(resolve, reject));
     });

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { sql, type SQL } from 'drizzle-orm';
 import type { LiveNote, Topic } from '@mercato/contract/http/live';
 
@@ -15,6 +16,28 @@ export function noteOf(page: string | null, topics: readonly Topic[]): string | 
 
 /** All that is shown may be old. */
 export const EVERYTHING = JSON.stringify({ missed: true } satisfies LiveNote);
+
+/** A session as it may be told of: its id opens it, so that only its hash goes round. */
+export const sessionName = (id: string): string => createHash('sha256').update(id).digest('hex').slice(0, 32);
+
+/** Whoever is signed out: the live streams of these sessions end, in every process. */
+export function leaveNote({
+  person,
+  session,
+  but,
+}: {
+  person?: string;
+  session?: string;
+  but?: string | null;
+}): string {
+  return JSON.stringify({
+    leave: {
+      ...(person === undefined ? {} : { person }),
+      ...(session === undefined ? {} : { session: sessionName(session) }),
+      ...(but == null ? {} : { but: sessionName(but) }),
+    },
+  } satisfies LiveNote);
+}
 
 /** Tells it when the transaction stands. */
 export const notify = (note: string): SQL<string> => sql<string>`pg_notify(${CHANNEL}, ${note})::text`;

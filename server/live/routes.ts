@@ -12,6 +12,7 @@ export function liveRoutes(api: Api, feed: Feed): void {
   api.stream(LIVE_ADDRESS, async (_context, emit, end) => {
     let missed = false;
     const say = (note: LiveNote) => {
+      if (note.leave) return;
       missed = !emit(missed ? ({ missed: true } satisfies LiveNote) : note);
     };
     const stop = await feed.listen(say, end);

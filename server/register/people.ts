@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Router } from 'express';
 import { v7 as uuid } from 'uuid';
 import {
@@ -14,7 +14,10 @@ import type { Role } from '@mercato/core/register/permissions';
 import { brokeConstraint, type Connection, type Transaction } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { hashPassword } from '../http/session.ts';
+import { leaveNote } from '../live/notes.ts';
+import { hashPassword } from './hashPassword.ts';
+import { endSessions } from './passwords.ts';
+import { checkPassword } from './passwordStrength.ts';
 import { auditEntry, laboratory, person, setUpLink } from './tables.ts';
 
 const view = (row: typeof person.$inferSelect): PersonView => ({
@@ -32,6 +35,9 @@ export async function namesOf(tx: Transaction): Promise<ReadonlyMap<string, stri
   return new Map(rows.map((row) => [row.id, row.name]));
 }
 
+/** Leads who may sign in. */
+const LEADS = and(sql`'lead' = any(${person.roles})`, eq(person.active, true));
+
 export function peopleRoutes(api: Api): void {
   api.read('/people', async ({ tx }) => ({
     people: (await tx.select().from(person).orderBy(asc(person.name))).map(view),
@@ -44,6 +50,7 @@ export function peopleRoutes(api: Api): void {
     schema: newPersonSchema,
     status: 201,
     handle: async ({ tx, body, now, audit }) => {
+      checkPassword(body.password, [body.username, body.name], 'password');
       const [row] = await tx
         .insert(person)
         .values({
@@ -68,8 +75,10 @@ export function peopleRoutes(api: Api): void {
     permission: 'people.write',
     schema: personChangeSchema,
     versioned: true,
-    handle: async ({ tx, body, params, seenVersion, person: me, now, audit }) => {
+    handle: async ({ tx, body, params, seenVersion, person: me, now, audit, tellNote }) => {
       const id = idParam(params, 'person');
+      // All leads, in one order: two who take each other's leave at once come one after the other.
+      await tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)).for('update');
       const [before] = await tx.select().from(person).where(eq(person.id, id)).for('update');
       if (!before) throw fault('not-found', 'There is no such person.');
       checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
@@ -83,6 +92,18 @@ export function peopleRoutes(api: Api): void {
         .where(eq(person.id, id))
         .returning();
       if (!row) throw fault('not-found', 'There is no such person.');
+      const [lead] = await tx.select({ id: person.id }).from(person).where(LEADS).limit(1);
+      if (!lead)
+        throw fault('invalid', 'Somebody has to be lead.', [
+          {
+            path: body.active ? 'roles' : 'active',
+            message: `${before.name} is the last lead: make another one first`,
+          },
+        ]);
+      if (!row.active) {
+        await endSessions(tx, id, null);
+        tellNote(leaveNote({ person: id }));
+      }
       await audit({ action: 'changed a person', subject: `person ${id}`, before: view(before), after: view(row) });
       return view(row);
     },
@@ -112,6 +133,7 @@ export function setUpRoute(router: Router, { db }: Connection, clock: () => Date
     if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
     const body = checked.value;
     const now = clock();
+    checkPassword(body.password, [body.username, body.name, body.laboratory], 'password');
     await db.transaction(async (tx) => {
       const used = await tx
         .update(setUpLink)

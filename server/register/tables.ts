@@ -375,6 +375,16 @@ export const setUpLink = pgTable('set_up_link', {
   usedAt: instant('used_at'),
 });
 
+/** One-time links with which somebody sets a password anew. */
+export const passwordReset = pgTable('password_reset', {
+  tokenHash: text('token_hash').primaryKey(),
+  personId: uuid('person_id').notNull(),
+  createdAt: instant('created_at').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+  by: uuid('by').notNull(),
+});
+
 /** The laboratory itself. */
 export const laboratory = pgTable(
   'laboratory',

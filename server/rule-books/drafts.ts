@@ -258,8 +258,18 @@ export async function actOnEdition(
   });
 }
 
+/** The shape of a table by its name; names that every object answers to are names of none. */
+const shapeOf = (book: RuleBook, table: string): TableShape | undefined =>
+  Object.hasOwn(TABLE_SHAPES[book], table) ? TABLE_SHAPES[book][table] : undefined;
+
+/** Tables without which a list that is no book answers nothing. */
+const NEEDED: Readonly<Partial<Record<RuleBook, readonly string[]>>> = {
+  market: ['minimum-standards'],
+  noxious: ['species'],
+};
+
 function tableOf(content: EditionContent, table: string): { shape: TableShape; before: readonly Row[] } {
-  const shape = TABLE_SHAPES[content.book][table];
+  const shape = shapeOf(content.book, table);
   if (!shape) throw fault('not-found', `This book has no table "${table.slice(0, 80)}".`);
   return { shape, before: content.tables[table]?.rows ?? [] };
 }
@@ -267,13 +277,16 @@ function tableOf(content: EditionContent, table: string): { shape: TableShape; b
 /** @throws {Fault} 422 naming table, row and column of everything that cannot stand */
 function checkContent(content: EditionContent): void {
   const faults = Object.entries(content.tables).flatMap(([table, { rows }]): FieldFault[] => {
-    const shape = TABLE_SHAPES[content.book][table];
+    const shape = shapeOf(content.book, table);
     if (!shape) return [{ path: `tables.${table}`, message: `this book has no table "${table}"` }];
     return checkTable(shape, rows).map((one) => ({
       path: `tables.${table}.rows${one.row === null ? '' : `.${one.row}`}.${one.column}`,
       message: `${table}${one.row === null ? '' : `, row ${one.row + 1}`}: ${one.message}`,
     }));
   });
+  for (const table of NEEDED[content.book] ?? [])
+    if (!Object.hasOwn(content.tables, table))
+      faults.push({ path: `tables.${table}`, message: `the table "${table}" is missing: nothing could be looked up` });
   if (faults.length === 0 && isBook(content.book))
     try {
       readEdition(content);

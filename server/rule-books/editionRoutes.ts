@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
+import { plainCell } from '../http/csv.ts';
 import Joi from 'joi';
 import {
   checkRowsSchema,
@@ -35,7 +36,7 @@ export function editionRoutes(api: Api): void {
   api.file('/rule-books/:edition/tables/:table', async ({ tx, params }) => {
     const content = await editionContent(tx, idParam(params, 'edition'));
     const table = (params.table ?? '').replace(/[.]csv$/, '');
-    const found = content.tables[table];
+    const found = Object.hasOwn(content.tables, table) ? content.tables[table] : undefined;
     if (!found) throw fault('not-found', 'This edition has no such table.');
     return { type: 'text/csv; charset=utf-8', name: `${table}.csv`, body: tableCsv(content, table, found.rows) };
   });
@@ -154,14 +155,14 @@ function tableCsv(content: EditionContent, table: string, rows: readonly Row[]):
   const columns = [...own, ...extra];
   return stringify(
     rows.map((row) => columns.map((name) => row[name] ?? '')),
-    { header: true, columns },
+    { header: true, columns, escape_formulas: true },
   );
 }
 
 /** @throws {Fault} 422 naming the line that is no CSV */
 function readTableCsv(text: string): Row[] {
   try {
-    return parse(text, { columns: true, skip_empty_lines: true, trim: true, bom: true });
+    return parse(text, { columns: true, skip_empty_lines: true, trim: true, bom: true, cast: plainCell });
   } catch (error) {
     const line = typeof error === 'object' && error !== null && 'lines' in error ? Number(error.lines) : 1;
     throw fault('invalid', 'The file is no CSV table.', [

@@ -7,9 +7,11 @@ export class Refused extends Error {
   constructor(
     readonly status: number,
     readonly problem: Problem | null,
+    words?: string,
   ) {
     super(
-      problem?.detail ??
+      words ??
+        problem?.detail ??
         (status === 0
           ? 'The server cannot be reached. Nothing was lost here; try again.'
           : `The server answered ${status}.`),
@@ -57,6 +59,19 @@ export async function write<T>(
   return send<T>(method, path, body, options);
 }
 
+const NOT_OURS =
+  'Something between here and the server answered in its place. What you wrote is still here: try again.';
+
+/** What was answered, as far as it is an answer of the server: a proxy or a sign-in page of a network speaks otherwise. */
+async function answerOf(response: Response): Promise<{ ok: true; json: unknown } | { ok: false }> {
+  try {
+    const text = await response.text();
+    return { ok: true, json: text ? JSON.parse(text) : {} };
+  } catch {
+    return { ok: false };
+  }
+}
+
 async function send<T>(
   method: string,
   path: string,
@@ -85,8 +100,8 @@ async function send<T>(
     if (signal?.aborted) throw error;
     throw new Refused(0, null);
   }
-  const text = await response.text();
-  const json: unknown = text ? JSON.parse(text) : {};
-  if (!response.ok) throw new Refused(response.status, json as Problem);
-  return json as T;
+  const answer = await answerOf(response);
+  if (!answer.ok) throw new Refused(response.ok ? 502 : response.status, null, NOT_OURS);
+  if (!response.ok) throw new Refused(response.status, answer.json as Problem);
+  return answer.json as T;
 }

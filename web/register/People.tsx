@@ -3,6 +3,7 @@ import {
   newPersonSchema,
   type LaboratoryView,
   type PersonView,
+  type ResetLink,
 } from '@mercato/contract/register/people';
 import { ROLES, type Role } from '@mercato/core/register/permissions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -43,6 +44,7 @@ export default function People(): JSX.Element {
             <th>signs in as</th>
             <th>roles</th>
             <th>may sign in</th>
+            <th>password</th>
           </tr>
         </thead>
         <tbody>
@@ -60,6 +62,9 @@ export default function People(): JSX.Element {
                   onChange={(event) => void change(one, { active: event.target.checked })}
                 />
               </td>
+              <td>
+                <ResetButton person={one} />
+              </td>
             </tr>
           ))}
         </tbody>
@@ -68,6 +73,41 @@ export default function People(): JSX.Element {
       <NewPersonForm key={data?.people.length} />
       <Laboratory />
     </main>
+  );
+}
+
+/** Makes a link with which somebody sets a password anew; it is shown once. */
+function ResetButton({ person }: { person: PersonView }): JSX.Element {
+  const [link, setLink] = useState<string>();
+  const [trouble, setTrouble] = useState<string>();
+  if (link)
+    return (
+      <span>
+        <input className="form-control fig" readOnly aria-label={`link for ${person.name}`} value={link} />
+        <span className="soft">Hand it to {person.name}: it holds once, for a day, and is not shown again.</span>
+      </span>
+    );
+  return (
+    <>
+      <button
+        type="button"
+        className="bare"
+        aria-label={`new password for ${person.name}`}
+        onClick={() => {
+          write<ResetLink>('POST', `/people/${person.id}/reset`, {}).then(
+            ({ token }) => {
+              setLink(`${location.origin}/reset#${token}`);
+            },
+            (error: unknown) => {
+              setTrouble(error instanceof Refused ? error.message : 'The link could not be made.');
+            },
+          );
+        }}
+      >
+        make a link to a new one
+      </button>
+      <Trouble text={trouble} />
+    </>
   );
 }
 

@@ -181,7 +181,9 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
           </Link>
         )}
         <ThemeSwitch />
-        <span className="soft">{session?.person?.name}</span>
+        <Link className="plain" to="/me">
+          {session?.person?.name}
+        </Link>
         <button type="button" className="bare" onClick={() => void signOut()}>
           sign out
         </button>

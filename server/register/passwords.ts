@@ -1,0 +1,123 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { verify } from '@node-rs/argon2';
+import { and, eq, gt, isNull, sql } from 'drizzle-orm';
+import type { RequestHandler, Router } from 'express';
+import Joi from 'joi';
+import {
+  passwordChangeSchema,
+  passwordResetSchema,
+  type PasswordReset,
+  type ResetLink,
+} from '@mercato/contract/register/people';
+import { validate } from '@mercato/contract/http/validate';
+import type { Connection, Transaction } from '../database/connect.ts';
+import { idParam, type Api } from '../http/api.ts';
+import { fault } from '../http/fault.ts';
+import { checkPassword } from './passwordStrength.ts';
+import { hashPassword } from './hashPassword.ts';
+import { leaveNote } from '../live/notes.ts';
+import { auditEntry, passwordReset, person } from './tables.ts';
+
+/** A link to a new password holds for a day. */
+const LINK_LASTS = 24 * 60 * 60 * 1000;
+const NOTHING = Joi.object({}).required();
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+/** Ends every session of a person, but one; whoever listens on the live stream with them is told to leave too. */
+export async function endSessions(tx: Transaction, personId: string, but: string | null): Promise<void> {
+  await tx.execute(
+    sql`delete from session where sess ->> 'personId' = ${personId} and (${but}::text is null or sid <> ${but})`,
+  );
+}
+
+export function passwordRoutes(api: Api): void {
+  api.write({
+    method: 'put',
+    path: '/me/password',
+    permission: 'own.write',
+    schema: passwordChangeSchema,
+    handle: async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
+      const [row] = await tx.select().from(person).where(eq(person.id, me.id)).for('update');
+      if (!row || !(await verify(row.passwordHash, body.current)))
+        throw fault('invalid', 'The password is not changed.', [
+          { path: 'current', message: 'is not your password: write the one you sign in with' },
+        ]);
+      checkPassword(body.next, [me.username, me.name], 'next');
+      await tx
+        .update(person)
+        .set({ passwordHash: await hashPassword(body.next) })
+        .where(eq(person.id, me.id));
+      await endSessions(tx, me.id, sessionId);
+      tellNote(leaveNote({ person: me.id, but: sessionId }));
+      await audit({ action: 'changed the own password', subject: `person ${me.id}` });
+      return {};
+    },
+  });
+  api.write({
+    method: 'post',
+    path: '/people/:person/reset',
+    permission: 'people.write',
+    schema: NOTHING,
+    status: 201,
+    // The link is shown once: a repeat of the request is no way to see it again.
+    unkept: true,
+    handle: async ({ tx, params, person: me, now, audit }): Promise<ResetLink> => {
+      const id = idParam(params, 'person');
+      const [row] = await tx.select({ id: person.id }).from(person).where(eq(person.id, id));
+      if (!row) throw fault('not-found', 'There is no such person.');
+      const token = randomBytes(24).toString('base64url');
+      const expiresAt = new Date(now.getTime() + LINK_LASTS);
+      await tx.delete(passwordReset).where(and(eq(passwordReset.personId, id), isNull(passwordReset.usedAt)));
+      await tx
+        .insert(passwordReset)
+        .values({ tokenHash: hashOf(token), personId: id, createdAt: now, expiresAt, by: me.id });
+      await audit({ action: 'made a link to a new password', subject: `person ${id}` });
+      return { token, expiresAt: expiresAt.toISOString() };
+    },
+  });
+}
+
+/** Sets a password by a one-time link; nobody is signed in. */
+export function resetRoute(
+  router: Router,
+  { db }: Connection,
+  clock: () => Date,
+  limit: RequestHandler,
+  tell: (note: string) => void,
+): void {
+  router.post('/reset', limit, async (request, response) => {
+    const checked = validate<PasswordReset>(passwordResetSchema, request.body);
+    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
+    const { token, password } = checked.value;
+    const now = clock();
+    const note = await db.transaction(async (transaction) => {
+      const tx = transaction as unknown as Transaction;
+      const [link] = await tx
+        .update(passwordReset)
+        .set({ usedAt: now })
+        .where(
+          and(
+            eq(passwordReset.tokenHash, hashOf(token)),
+            isNull(passwordReset.usedAt),
+            gt(passwordReset.expiresAt, now),
+          ),
+        )
+        .returning();
+      if (!link) throw fault('not-permitted', 'This link was used, replaced or is too old. Ask the lead for another.');
+      const [row] = await tx.select().from(person).where(eq(person.id, link.personId)).for('update');
+      if (!row) throw fault('not-found', 'There is no such person.');
+      checkPassword(password, [row.username, row.name], 'password');
+      await tx
+        .update(person)
+        .set({ passwordHash: await hashPassword(password) })
+        .where(eq(person.id, row.id));
+      await endSessions(tx, row.id, null);
+      await tx
+        .insert(auditEntry)
+        .values({ by: row.id, at: now, action: 'set a password by a link', subject: `person ${row.id}` });
+      return leaveNote({ person: row.id });
+    });
+    tell(note);
+    response.status(201).json({});
+  });
+}

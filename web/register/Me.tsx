@@ -1,0 +1,80 @@
+import { passwordChangeSchema } from '@mercato/contract/register/people';
+import { useState, type JSX } from 'react';
+import { write } from '../api/client.ts';
+import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
+import { useSession } from '../api/session.tsx';
+import { useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+
+/** What a person sets for themselves. */
+export default function Me(): JSX.Element {
+  const { session } = useSession();
+  if (!session?.person) return <main aria-busy="true" />;
+  return (
+    <main style={{ maxWidth: 560 }}>
+      <h1>{session.person.name}</h1>
+      <Figures />
+      <Password />
+    </main>
+  );
+}
+
+/** How somebody writes figures and dates; remembered on this machine. */
+function Figures(): JSX.Element {
+  const [which, setWhich] = useState(figuresChosen);
+  return (
+    <section aria-label="figures and dates">
+      <h2>Figures and dates</h2>
+      <ChoiceField
+        label="I write"
+        value={which}
+        onChange={(next) => {
+          chooseFigures(next);
+          setWhich(next);
+        }}
+        options={FIGURES.map(([one, words]) => [one, words] as const)}
+        hint="What can be read in one way only is always understood. 6,300 and 10/5 are read as you say here, and asked about until you do. Kept on this machine."
+      />
+    </section>
+  );
+}
+
+/** The own password; whoever is signed in elsewhere under this name is signed out there. */
+function Password(): JSX.Element {
+  const [changed, setChanged] = useState(0);
+  return (
+    <section aria-label="password" style={{ marginTop: 26 }}>
+      <PasswordForm
+        key={changed}
+        done={() => {
+          setChanged(changed + 1);
+        }}
+      />
+      {changed > 0 && <p role="status">Your password is changed. Where else you were signed in, you are signed out.</p>}
+    </section>
+  );
+}
+
+function PasswordForm({ done }: { done: () => void }): JSX.Element {
+  const draft = useDraft(
+    { current: '', next: '' },
+    (values) => values,
+    passwordChangeSchema,
+    async (body, key) => {
+      await write('PUT', '/me/password', body, { key });
+      done();
+    },
+  );
+  return (
+    <DraftForm draft={draft} title="Password" send="Change password" quiet>
+      <TextField label="your password of now" type="password" {...draft.field('current')} />
+      <TextField
+        label="the new one"
+        type="password"
+        hint="at least 12 characters; four words do well"
+        {...draft.field('next')}
+      />
+    </DraftForm>
+  );
+}

@@ -1,0 +1,41 @@
+import { passwordResetSchema } from '@mercato/contract/register/people';
+import type { JSX } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import { write } from '../api/client.ts';
+import { useDraft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { TextField } from '../ui/fields.tsx';
+
+/** A new password by a one-time link, which the lead hands on. */
+export default function Reset(): JSX.Element {
+  const token = useLocation().hash.slice(1);
+  const navigate = useNavigate();
+  const draft = useDraft(
+    { password: '' },
+    (values) => ({ ...values, token }),
+    passwordResetSchema,
+    async (body) => {
+      await write('POST', '/reset', body);
+      void navigate('/sign-in');
+    },
+  );
+  return (
+    <main style={{ maxWidth: 520, margin: '4vh auto' }}>
+      <h1>A new password</h1>
+      <p className="soft">The link holds once, for a day. Whoever is signed in under your name is signed out.</p>
+      <DraftForm
+        draft={draft}
+        send="Set password"
+        trouble={draft.general ?? (token ? undefined : 'This address lacks its token: open the whole link.')}
+      >
+        <TextField
+          label="new password"
+          type="password"
+          hint="at least 12 characters; four words do well"
+          autoFocus
+          {...draft.field('password')}
+        />
+      </DraftForm>
+    </main>
+  );
+}

@@ -62,13 +62,15 @@ test('the air of a place is kept, its alarms are seen, and what is due stands on
 
   await test.step('a dial is read; air that cannot be is refused in plain words', async () => {
     await hands.button('Read a dial');
-    await hands.write('temperature, °C', '9,5');
+    await hands.write('temperature on the dial', '49,1');
+    await page.getByLabel('the dial shows').selectOption('F');
     await hands.write('humidity, %', '108');
     await hands.button('Keep it');
     await expect(page.getByText('air holds no more than 100 %')).toBeVisible();
     await hands.write('humidity, %', '58');
     await hands.button('Keep it');
-    await expect(page.getByText('9.5 °C')).toBeVisible();
+    await expect(page.getByText('9.5 °C').first()).toBeVisible();
+    await expect(page.getByText('49.1 °F, 58 %')).toBeVisible();
   });
 
   await test.step('an alarm is seen with what was done', async () => {
@@ -114,6 +116,7 @@ test('the air of a place is kept, its alarms are seen, and what is due stands on
     await hands.button('Plan it');
     await expect(page.getByText('to must not lie before the first day of sowing')).toBeVisible();
     await page.getByLabel('last day of sowing').fill(day(45));
+    await hands.write('from one to the next', '2 weeks');
     await hands.button('Plan it');
     await expect(page.getByRole('heading', { name: 'leek', exact: true })).toBeVisible();
     await page.goto('/store/today');

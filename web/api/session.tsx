@@ -27,22 +27,28 @@ export function useSession(): {
   };
 }
 
-/** An instant in the laboratory's zone: "24 Nov, 09:20". */
-export function shortInstant(iso: string, zone: string): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  }).format(new Date(iso));
+const formats = new Map<string, Intl.DateTimeFormat>();
+/** Making a format takes longer than a screen of days takes to write: one is made for each zone. */
+function formatFor(zone: string, hours: boolean): Intl.DateTimeFormat {
+  const name = `${zone} ${hours}`;
+  let format = formats.get(name);
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      day: 'numeric',
+      month: 'short',
+      ...(hours ? ({ hour: '2-digit', minute: '2-digit' } as const) : {}),
+    });
+    formats.set(name, format);
+  }
+  return format;
 }
 
-export function shortDay(iso: string, zone = 'UTC'): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone: zone, day: 'numeric', month: 'short' }).format(
-    new Date(iso.length === 10 ? `${iso}T12:00:00Z` : iso),
-  );
-}
+/** An instant in the laboratory's zone: "24 Nov, 09:20". */
+export const shortInstant = (iso: string, zone: string): string => formatFor(zone, true).format(new Date(iso));
+
+export const shortDay = (iso: string, zone = 'UTC'): string =>
+  formatFor(zone, false).format(new Date(iso.length === 10 ? `${iso}T12:00:00Z` : iso));
 
 /** "today", "2 days overdue", "on 27 Nov". */
 export function dueWords(due: string, today: string): string {

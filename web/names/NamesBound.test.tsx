@@ -14,14 +14,19 @@ const name = (written: string, taxon: string | null, more: Partial<FoundName> = 
   bound: null,
   ...more,
 });
+/** The list of proposals is here already. */
+function clientThatKnows(): QueryClient {
+  const client = new QueryClient();
+  client.setQueryData(['names'], { species: [], inertKinds: [] });
+  return client;
+}
 const show = (names: FoundName[], unclear: string[] = [], may = true) =>
   render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={clientThatKnows()}>
       <NamesBound
         step="purity"
         lotId="lot"
         test={{ id: 'test', version: 3, names }}
-        list="list"
         may={may}
         unclear={new Set(unclear)}
       />

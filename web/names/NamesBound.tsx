@@ -10,14 +10,13 @@ import { write } from '../api/client.ts';
 import { shortDay } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
+import { SpeciesProposals } from '../register/names.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 interface Of {
   lotId: string;
   test: Pick<TestFrame, 'id' | 'version'> & { readonly names: readonly FoundName[] };
-  /** Id of the proposals for a species. */
-  list: string;
   may: boolean;
 }
 const NONE: ReadonlySet<string> = new Set();
@@ -52,7 +51,6 @@ function Name({
   lotId,
   test,
   name,
-  list,
   may,
   open,
 }: Of & {
@@ -60,26 +58,7 @@ function Name({
   name: FoundName;
   open: boolean;
 }): JSX.Element {
-  const client = useQueryClient();
   const [binding, setBinding] = useState(false);
-  const draft = useDraft(
-    { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
-    (values) => ({
-      written: name.written,
-      taxon: values.taxon.trim(),
-      noneListed: values.noneListed && isGenusName(values.taxon),
-      reason: values.reason.trim(),
-    }),
-    nameBindingSchema,
-    async (body, key) => {
-      client.setQueryData(
-        [step, lotId],
-        await write('PUT', `/${step}/tests/${test.id}/names`, body, { version: test.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lotId] });
-      setBinding(false);
-    },
-  );
   return (
     <div>
       <p>
@@ -108,31 +87,67 @@ function Name({
         )}
       </p>
       {binding && (
-        <DraftForm
-          draft={draft}
-          send="Bind the name"
-          quiet
+        <BindForm
+          step={step}
+          lotId={lotId}
+          test={test}
+          name={name}
           leave={() => {
             setBinding(false);
           }}
-        >
-          <div className="fields">
-            <TextField label="species, or genus" list={list} autoFocus {...draft.field('taxon')} />
-            <TextField label="how it is known" {...draft.field('reason')} hint="what was written stays as it is" />
-          </div>
-          {isGenusName(draft.values.taxon) && (
-            <Form.Check
-              type="checkbox"
-              id={`none-${name.written}`}
-              label="it is none of the species that a list names"
-              checked={draft.values.noneListed}
-              onChange={() => {
-                draft.set({ noneListed: !draft.values.noneListed });
-              }}
-            />
-          )}
-        </DraftForm>
+        />
       )}
     </div>
+  );
+}
+
+/** Says which species a name means; the list of proposals comes with it, and not before. */
+function BindForm({
+  step,
+  lotId,
+  test,
+  name,
+  leave,
+}: Pick<Of, 'lotId' | 'test'> & { step: TestStep; name: FoundName; leave: () => void }): JSX.Element {
+  const client = useQueryClient();
+  const draft = useDraft(
+    { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
+    (values) => ({
+      written: name.written,
+      taxon: values.taxon.trim(),
+      noneListed: values.noneListed && isGenusName(values.taxon),
+      reason: values.reason.trim(),
+    }),
+    nameBindingSchema,
+    async (body, key) => {
+      client.setQueryData(
+        [step, lotId],
+        await write('PUT', `/${step}/tests/${test.id}/names`, body, { version: test.version, key }),
+      );
+      await client.invalidateQueries({ queryKey: ['lot', lotId] });
+      leave();
+    },
+  );
+  return (
+    <>
+      <SpeciesProposals id="species-bound" />
+      <DraftForm draft={draft} send="Bind the name" quiet leave={leave}>
+        <div className="fields">
+          <TextField label="species, or genus" list="species-bound" autoFocus {...draft.field('taxon')} />
+          <TextField label="how it is known" {...draft.field('reason')} hint="what was written stays as it is" />
+        </div>
+        {isGenusName(draft.values.taxon) && (
+          <Form.Check
+            type="checkbox"
+            id={`none-${name.written}`}
+            label="it is none of the species that a list names"
+            checked={draft.values.noneListed}
+            onChange={() => {
+              draft.set({ noneListed: !draft.values.noneListed });
+            }}
+          />
+        )}
+      </DraftForm>
+    </>
   );
 }

@@ -308,7 +308,7 @@ export function FindStation({
             }}
           />
         )}
-        {(mode === 'new' || mode === 'close' || test.names.length > 0) && <SpeciesProposals id={LIST} />}
+        {(mode === 'new' || mode === 'close') && <SpeciesProposals id={LIST} />}
         {mode === 'tally' && (
           <>
             <KeyFoot
@@ -352,7 +352,6 @@ export function FindStation({
           step="other-seeds"
           lotId={view.lot.id}
           test={test}
-          list={LIST}
           may={mayWrite}
           unclear={new Set(test.noxious.filter((one) => one.consequence === 'unclear').map((one) => one.species))}
         />

@@ -303,8 +303,7 @@ export function PurityStation({
           )}
         </DraftForm>
         <SeenLine step="purity" lotId={view.lot.id} test={test} fields={test.fields} may={mayWrite} />
-        {test.names.length > 0 && <SpeciesProposals id="species-bound" />}
-        <NamesBound step="purity" lotId={view.lot.id} test={test} list="species-bound" may={mayWrite} />
+        <NamesBound step="purity" lotId={view.lot.id} test={test} may={mayWrite} />
         {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
         {view.result && <JudgedTests result={view.result} open={open} />}
         <DecisionBox

@@ -81,7 +81,7 @@ export function quickAnswer(test: SmallTest, standardPercent?: number, heldBack:
     schools: speaks ? asked : asked.filter((one) => onlyEarly && one.best),
     heldBack,
     words: speaks ? inWords(test, interval, packet) : soFarInWords(test, interval, packet, onlyEarly),
-    steps: working(test, interval, packet, sowTimes),
+    steps: speaks ? working(test, interval, packet, sowTimes) : soFarWorking(test, interval, packet),
   };
 }
 
@@ -130,6 +130,33 @@ function soFarInWords(
       ? `${told}. ${most}`
       : `${told}: at least ${packet.leftLower} of the ${packet.left} seeds left are alive. ${most}`;
   return percent(lower) === '0 %' ? `${told}. ${most}` : `${told}: at least ${percent(lower)} are alive. ${most}`;
+}
+
+function soFarWorking(
+  { sprouted, seeds }: SmallTest,
+  { lower }: ProportionInterval,
+  packet: PacketShare | null,
+): WorkingStep[] {
+  return [
+    {
+      label: 'sprouted / tested',
+      expression: `${sprouted} / ${seeds}`,
+      result: ((sprouted / seeds) * 100).toFixed(1),
+      unit: '%',
+    },
+    packet
+      ? {
+          label: `alive of the ${packet.left} left, at least`,
+          expression: 'lower exact 95 % limit, hypergeometric',
+          result: String(packet.leftLower),
+        }
+      : {
+          label: 'alive, at least',
+          expression: 'lower exact 95 % limit: beta quantile at 2.5 %',
+          result: (lower * 100).toFixed(1),
+          unit: '%',
+        },
+  ];
 }
 
 function working(

@@ -116,7 +116,7 @@ export function whatNext(seed: StoredSeed): NextStep {
   const ageing = own ? own.lower < WORTH_SOWING : shelf !== null && ageYears >= shelf[0];
   const alive = test ? test.sprouted / test.seeds : USUALLY_ALIVE;
   const few = seedsLeft !== null && seedsLeft * alive < seed.plantsToKeep;
-  const leftFor = `about ${seedsLeft} seeds are left, and ${seed.plantsToKeep} plants keep a variety of this kind`;
+  const leftFor = `about ${seedsLeft} seeds are left: fewer plants than the ${seed.plantsToKeep} that keep a variety of this kind`;
   if (test) {
     const { lower, upper } = clopperPearson(test.sprouted, test.seeds, 0.95);
     const share = test.sprouted / test.seeds;

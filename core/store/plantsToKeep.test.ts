@@ -8,6 +8,7 @@ it('plants that keep a variety follow from how its harvest, else its kind, is po
   expect(plantsToKeep('Allium porrum', 'unknown')).toBe(40);
   expect(plantsToKeep('Allium porrum', 'self')).toBe(20);
   expect(plantsToKeep('Zea mays', 'self')).toBe(100);
+  expect(plantsToKeep('Cucurbita maxima', 'cross')).toBe(12);
   expect(plantsToKeep('Phaseolus vulgaris', 'unknown')).toBe(20);
   // The runner bean crosses; a name that only begins alike is another genus.
   expect(plantsToKeep('Phaseolus coccineus', 'unknown')).toBe(40);

@@ -143,7 +143,11 @@ export default function Bag(): JSX.Element {
           <Slip
             title="the range"
             steps={data.answer.steps}
-            next="Chance to be wrong: that the true share lies in another band of the school, with the Jeffreys prior."
+            next={
+              data.answer.schools.length > 0
+                ? 'Chance to be wrong: that the true share lies in another band of the school, with the Jeffreys prior.'
+                : 'More may follow: only the lower end of the range holds.'
+            }
             rule={{
               text: 'Clopper & Pearson (1934), hypergeometric for a counted packet; Brown, Cai & DasGupta (2001)',
               provenance: 'literature, recomputed by the tests',

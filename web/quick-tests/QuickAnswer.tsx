@@ -155,7 +155,11 @@ export default function QuickAnswer(): JSX.Element {
           <Slip
             title="the range"
             steps={answer.steps}
-            next="Chance to be wrong: that the true share lies in another band of the school, by a beta distribution with the Jeffreys prior."
+            next={
+              answer.schools.length > 0
+                ? 'Chance to be wrong: that the true share lies in another band of the school, by a beta distribution with the Jeffreys prior.'
+                : 'More may follow: only the lower end of the range holds.'
+            }
             rule={{
               text: 'Clopper & Pearson (1934); Brown, Cai & DasGupta (2001)',
               provenance: 'literature, recomputed by the tests',

@@ -156,7 +156,9 @@ function Plan({
           <button type="button" className="bare" aria-label={`change ${plan.kind}`} onClick={change}>
             change
           </button>{' '}
-          <Link to={`/store/rounds/new`}>start a round</Link>{' '}
+          <Link to={plan.packet ? `/store/rounds/new?packets=${plan.packet.id}` : '/store/rounds/new'}>
+            start a round
+          </Link>{' '}
           <Strike
             what={plan.kind}
             words="drop it"

@@ -7,7 +7,7 @@ import { useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import { usePlaces } from './data.ts';
-import { harvestWords, leftFigure, testWords } from './words.ts';
+import { BUSY_WORDS, harvestWords, leftFigure, testWords } from './words.ts';
 
 /** What can be done here, in the order in which people ask. */
 const PAGES = [
@@ -153,6 +153,7 @@ export default function Store(): JSX.Element {
             <span className="soft">
               {one.place.join(' › ') || 'no place yet'}
               {one.lastTest && ` · ${testWords(one.lastTest)}`}
+              {one.busy && ` · ${BUSY_WORDS[one.busy.what]}`}
             </span>
             <span className="code">{one.code}</span>
           </li>

@@ -19,3 +19,10 @@ export const harvestWords = ({ harvestYear, harvestMonth }: Pick<PacketBrief, 'h
 /** "8 of 10 sprouted", "dormant: 2 of 20 sprouted". */
 export const testWords = ({ sprouted, seeds, verdict }: LastTest) =>
   `${verdict === 'sprouted' ? '' : `${verdict}: `}${sprouted} of ${seeds} sprouted`;
+
+/** What happens to a packet in its batch, in a list. */
+export const BUSY_WORDS = {
+  drying: 'being dried',
+  freezing: 'in the cold',
+  warming: 'warming up: do not open',
+} as const;

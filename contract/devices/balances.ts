@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { CheckState } from '@mercato/core/devices/judgeBalance';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import type { BalanceState } from '@mercato/core/devices/watchReadings';
-import { decimalText, reason, text, wholeNumber, portOfAddress } from '../http/fields.ts';
+import { decimalText, reason, text, wholeNumber, portOfAddress, refusal } from '../http/fields.ts';
 
 /** How a balance is reached and read, and what is asked of it. */
 export interface BalanceSettings {
@@ -45,7 +45,7 @@ export const balanceSchema = Joi.object<BalanceChange>({
         lineReader(value);
         return value;
       } catch (error) {
-        return helpers.message({ custom: error instanceof Error ? error.message : 'the pattern cannot be read' });
+        return refusal(helpers, error instanceof Error ? error.message : 'the pattern cannot be read');
       }
     }),
   overload: text(60, 0).required(),

@@ -20,6 +20,10 @@ export function text(most: number, least = 1): Joi.StringSchema {
 // eslint-disable-next-line no-control-regex -- they are what is looked for
 const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/;
 
+/** Refuses with words that hold what somebody wrote: braces in it are no template. */
+export const refusal = (helpers: Joi.CustomHelpers, words: string): Joi.ErrorReport =>
+  helpers.message({ custom: '{{#words}}' }, { words });
+
 /** Where a device is heard: the value as it is, or in words why it cannot be. Ports go from 1 to 65535. */
 export const portOfAddress: Joi.CustomValidator<string> = (value, helpers) => {
   const port = Number(/^tcp:.*:(\d+)$/.exec(value)?.[1] ?? 1);

@@ -6,7 +6,7 @@ import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
-import { decimalText, isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { decimalText, isoDate, mass, reason, text, wholeNumber, refusal } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FoundName } from '../names/names.ts';
 import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
@@ -110,10 +110,10 @@ export const keyBindingsSchema = Joi.object<KeyBindings, true>({
       for (const [i, one] of keys.entries()) {
         const same = keys.findIndex((other) => other.key === one.key);
         if (same < i)
-          return helpers.message({ custom: `key ${one.key} is bound to ${keys[same]?.species ?? ''} already` });
+          return refusal(helpers, `key ${one.key} is bound to ${keys[same]?.species ?? ''} already`);
         const twice = keys.findIndex((other) => other.species === one.species);
         if (twice < i)
-          return helpers.message({ custom: `${one.species} is bound to key ${keys[twice]?.key ?? ''} already` });
+          return refusal(helpers, `${one.species} is bound to key ${keys[twice]?.key ?? ''} already`);
       }
       return keys;
     }),

@@ -262,6 +262,23 @@ describe('the database of the version before comes up with its days', () => {
     expect((await lotNamed('OLD-151')).tag.get('Noxious weeds')).toMatch(/^not examined against a list/);
   });
 
+  it('what dries says so on its packet, and a bag that has ended has ended once', async () => {
+    const { rows } = await old.query<{
+      busy: { batchId: string; what: string; dueAt: string } | null;
+      inside: string | null;
+    }>(
+      `select p.busy, (select t.id::text from timed_batch t
+          where t.state = 'running' and t.packet_ids ? p.id::text order by t.started_at desc, t.id desc limit 1) as inside
+        from packet p`,
+    );
+    expect(rows.filter((one) => one.busy !== null).length).toBeGreaterThan(0);
+    for (const one of rows) expect(one.busy?.batchId ?? null).toBe(one.inside);
+    for (const one of rows) if (one.busy?.dueAt) expect(new Date(one.busy.dueAt).toISOString()).toBe(one.busy.dueAt);
+    const ends = (await old.query<{ number: number }>('select number from bag_end')).rows;
+    expect(ends.length).toBeGreaterThan(0);
+    expect(ends.every((one) => one.number === 1)).toBe(true);
+  });
+
   it('a second start finds nothing to do', async () => {
     const rows = async () => (await old.query<Record<string, unknown>>('select * from lot order by id')).rows;
     const once = await rows();

@@ -26,6 +26,8 @@ Measures on a throwaway database what things cost, as ratios in one run:
              lot list, the seed store, what next, record, today, care
   web.ts     in headless Chromium: first load, a key to its painted figure,
              with and without the server, opening a long search
+  importing.ts  other people's reads, and what the server grows by, while a
+             file of 23 MB comes in
 
   BENCH_LOTS   lots in the database            100000
   BENCH_LIST   1 prints the SQL of one count   none
@@ -69,7 +71,11 @@ await main(async () => {
     try {
       await run('core.ts', {});
       await run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
-      await withServer(cluster.url, (port) => run('web.ts', { BENCH_ADDRESS: `http://127.0.0.1:${port}` }));
+      await withServer(cluster.url, async (port, pid) => {
+        const env = { BENCH_ADDRESS: `http://127.0.0.1:${port}` };
+        await run('web.ts', env);
+        await run('importing.ts', { ...env, BENCH_PID: String(pid) });
+      });
     } finally {
       await cluster.stop();
     }
@@ -97,7 +103,7 @@ async function withServer(url, work) {
   });
   try {
     await ready(port, server);
-    await work(port);
+    await work(port, server.pid);
   } finally {
     if (server.exitCode === null) {
       server.kill('SIGTERM');

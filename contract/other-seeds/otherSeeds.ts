@@ -109,11 +109,9 @@ export const keyBindingsSchema = Joi.object<KeyBindings, true>({
     .custom((keys: KeyBinding[], helpers) => {
       for (const [i, one] of keys.entries()) {
         const same = keys.findIndex((other) => other.key === one.key);
-        if (same < i)
-          return refusal(helpers, `key ${one.key} is bound to ${keys[same]?.species ?? ''} already`);
+        if (same < i) return refusal(helpers, `key ${one.key} is bound to ${keys[same]?.species ?? ''} already`);
         const twice = keys.findIndex((other) => other.species === one.species);
-        if (twice < i)
-          return refusal(helpers, `${one.species} is bound to key ${keys[twice]?.key ?? ''} already`);
+        if (twice < i) return refusal(helpers, `${one.species} is bound to key ${keys[twice]?.key ?? ''} already`);
       }
       return keys;
     }),

@@ -132,18 +132,20 @@ function soFarInWords(
   return percent(lower) === '0 %' ? `${told}. ${most}` : `${told}: at least ${percent(lower)} are alive. ${most}`;
 }
 
+const shareStep = (sprouted: number, seeds: number): WorkingStep => ({
+  label: 'sprouted / tested',
+  expression: `${sprouted} / ${seeds}`,
+  result: ((sprouted / seeds) * 100).toFixed(1),
+  unit: '%',
+});
+
 function soFarWorking(
   { sprouted, seeds }: SmallTest,
   { lower }: ProportionInterval,
   packet: PacketShare | null,
 ): WorkingStep[] {
   return [
-    {
-      label: 'sprouted / tested',
-      expression: `${sprouted} / ${seeds}`,
-      result: ((sprouted / seeds) * 100).toFixed(1),
-      unit: '%',
-    },
+    shareStep(sprouted, seeds),
     packet
       ? {
           label: `alive of the ${packet.left} left, at least`,
@@ -166,12 +168,7 @@ function working(
   sowTimes: QuickAnswer['sowTimes'],
 ): WorkingStep[] {
   return [
-    {
-      label: 'sprouted / tested',
-      expression: `${sprouted} / ${seeds}`,
-      result: ((sprouted / seeds) * 100).toFixed(1),
-      unit: '%',
-    },
+    shareStep(sprouted, seeds),
     packet && packetSeeds !== undefined
       ? {
           label: `alive of the ${packetSeeds} in the packet`,

@@ -2,6 +2,7 @@
 const SELFING: readonly string[] = [
   'Arachis',
   'Avena',
+  'Capsicum',
   'Cicer',
   'Glycine',
   'Hordeum',

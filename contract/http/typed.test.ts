@@ -25,15 +25,15 @@ describe('what people type', () => {
       Object.keys(SCHEMA.describe().keys as object).sort(),
     );
   });
-  it('is asked about where it can be read in two ways and nobody said which is meant', () => {
-    const unsaid = validate(
-      SCHEMA,
-      { ...TYPED, seeds: '6,300', mass: '6,300', sowOn: '10/5' },
-      { ...READER, mark: null, order: null },
-    );
-    expect(unsaid.ok ? [] : unsaid.faults.map((one) => one.path)).toEqual(['seeds', 'mass', 'sowOn']);
-    expect(validate(SCHEMA, { ...TYPED, mass: '6,300' }, { ...READER, mark: ',' })).toMatchObject({
-      value: { mass: '6.300' },
+  it('of somebody who never said how they write: a lone mark is before the tenths, and no number of seeds; a day is asked about', () => {
+    const unsaid = { ...READER, mark: null, order: null };
+    const found = validate(SCHEMA, { ...TYPED, seeds: '6,300', mass: '6,300', sowOn: '10/5' }, unsaid);
+    expect(found.ok ? [] : found.faults.map((one) => one.path)).toEqual(['seeds', 'sowOn']);
+    expect(validate(SCHEMA, { ...TYPED, mass: '5,102', sowOn: '10 May' }, unsaid)).toMatchObject({
+      value: { mass: '5.102', seeds: 6300 },
+    });
+    expect(validate(SCHEMA, { ...TYPED, mass: '6.300' }, { ...READER, mark: ',' })).toMatchObject({
+      value: { mass: '6300' },
     });
   });
   it('goes into a sowing as it is written, and what cannot be is refused at its field', () => {

@@ -30,9 +30,10 @@ describe('a figure that is typed', () => {
     ['2,50', '.', '2.50'],
     ['−4', null, '-4'],
     ['-4.5', null, '-4.5'],
-    // Nobody said which mark is theirs, and both readings are figures.
-    ['6,300', null, null],
-    ['6.300', null, null],
+    // Nobody said which mark is theirs: as it was read at a balance before.
+    ['6,300', null, '6.300'],
+    ['6.300', null, '6.300'],
+    ['5,102', null, '5.102'],
     ['5.1.2', null, null],
     ['a few', '.', null],
     ['', '.', null],

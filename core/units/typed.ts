@@ -11,8 +11,8 @@ export interface Reader {
 }
 
 /**
- * A figure that was typed, as plain text with a point; null when it is none, or can be read in two ways by somebody who
- * never said which mark they use: 6,300 is 6300 to one and 6.3 to another.
+ * A figure that was typed, as plain text with a point; null when it is none. Where both marks could be meant, as in
+ * 6,300, the reader's own decides; of somebody who never said, a lone mark stands before the tenths, as at a balance.
  *
  * @param text  such as 6 300, 6,300.5, 2,5 or −4
  */
@@ -20,16 +20,9 @@ export function typedFigure(text: string, mark: DecimalMark | null): string | nu
   const bare = text.trim().replace(/^[−–](?=\d)/, '-');
   const sign = bare.startsWith('-') ? '-' : '';
   const digits = bare.slice(sign.length);
-  const point = writtenFigure(digits, '.');
-  const comma = writtenFigure(digits, ',');
-  const read =
-    mark === null
-      ? point === null || comma === null || point === comma
-        ? (point ?? comma)
-        : null
-      : mark === '.'
-        ? (point ?? comma)
-        : (comma ?? point);
+  const [point, comma] = [writtenFigure(digits, '.'), writtenFigure(digits, ',')];
+  const both = point !== null && comma !== null && point !== comma;
+  const read = both ? (mark === null ? digits.replace(',', '.') : mark === '.' ? point : comma) : (point ?? comma);
   return read === null ? null : sign + read;
 }
 

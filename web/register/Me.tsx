@@ -34,7 +34,7 @@ function Figures(): JSX.Element {
           setWhich(next);
         }}
         options={FIGURES.map(([one, words]) => [one, words] as const)}
-        hint="What can be read in one way only is always understood. 6,300 and 10/5 are read as you say here, and asked about until you do. Kept on this machine."
+        hint="What can be read in one way only is always understood. 6,300 and 10/5 are read as you say here; until you do, 6,300 is a little more than six, and 10/5 is asked about. Kept on this machine."
       />
     </section>
   );

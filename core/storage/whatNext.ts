@@ -118,12 +118,13 @@ export function whatNext(seed: StoredSeed): NextStep {
   const few = seedsLeft !== null && seedsLeft * alive < seed.plantsToKeep;
   const leftFor = `about ${seedsLeft} seeds are left: fewer plants than the ${seed.plantsToKeep} that keep a variety of this kind`;
   if (test) {
-    const { lower, upper } = clopperPearson(test.sprouted, test.seeds, 0.95);
+    // The exact limits are dear, and thousands of packets are asked at once: reckoned only where they decide.
+    const limits = () => clopperPearson(test.sprouted, test.seeds, 0.95);
     const share = test.sprouted / test.seeds;
     const told = `${test.sprouted} of ${test.seeds} sprouted ${years(test.yearsAgo)} ago`;
     const stale = test.yearsAgo > TEST_HOLDS[longevity ?? 'medium'];
     if (test.verdict !== 'dormant' && test.sprouted === 0) return noneSprouted(seed, test, say);
-    if (test.verdict !== 'dormant' && upper < HOPELESS)
+    if (test.verdict !== 'dormant' && share < HOPELESS && limits().upper < HOPELESS)
       return say('discard', `${told}: even at best fewer than a quarter are alive`);
     if (test.verdict === 'dormant' && !stale)
       return say('test', `${told}, but the others waited: treat some, or test again when they have rested`);
@@ -133,7 +134,7 @@ export function whatNext(seed: StoredSeed): NextStep {
       return say('test', `${told}; a test holds ${TEST_HOLDS[longevity ?? 'medium']} years for its kind`, aging);
     if (few) return say('renew', `good (${told}), but only ${leftFor}`);
     if (ageing) return say('sow first', `still good (${told}), and ${aging}`);
-    if (seed.mayBeExchanged && lower >= WORTH_SOWING && seedsLeft !== null && seedsLeft >= TO_SPARE)
+    if (seed.mayBeExchanged && seedsLeft !== null && seedsLeft >= TO_SPARE && limits().lower >= WORTH_SOWING)
       return say('exchange', `${told}, and about ${seedsLeft} seeds are more than one garden sows`);
     return say('keep', told);
   }

@@ -4,7 +4,7 @@ import type { Envelope } from '@mercato/contract/catalogue/calculation';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { write } from '../api/client.ts';
-import { figureOf } from '../ui/draft.ts';
+import { figureOf, wholeNumber } from '../ui/draft.ts';
 import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { useKinds } from '../store/data.ts';
@@ -25,25 +25,22 @@ function kindHint(typed: string, method: SmallTestMethod | undefined): string {
     .join(', ');
 }
 
+const EMPTY = { seeds: '', sprouted: '', kindName: '', day: '', degrees: '', packet: '', standard: '' };
+
 /** A quick answer without a lot: so many seeds, so many sprouted. Nothing is stored. */
 export default function QuickAnswer(): JSX.Element {
-  const [seeds, setSeeds] = useState('25');
-  const [sprouted, setSprouted] = useState('17');
-  const [packet, setPacket] = useState('');
-  const [standard, setStandard] = useState('');
-  const [kindName, setKindName] = useState('');
-  const [day, setDay] = useState('');
-  const [degrees, setDegrees] = useState('');
+  const [typed, setTyped] = useState({ ...EMPTY, seeds: '25', sprouted: '17' });
+  const { seeds, sprouted, packet, standard, kindName, day, degrees } = typed;
+  const taking = (key: keyof typeof EMPTY) => (text: string) => setTyped((held) => ({ ...held, [key]: text }));
   const { data: kinds } = useKinds();
   const kind = kinds?.get(kindName.trim().toLowerCase());
   const method = kind?.smallTest;
-  const whole = (text: string) => (/^\d{1,7}$/.test(text.trim()) ? Number(text) : text);
   const input = {
-    seeds: whole(seeds),
-    sprouted: whole(sprouted),
-    ...(packet.trim() ? { packetSeeds: whole(packet) } : {}),
-    ...(standard.trim() ? { standardPercent: whole(standard) } : {}),
-    ...(day.trim() ? { day: whole(day) } : {}),
+    seeds: wholeNumber(seeds),
+    sprouted: wholeNumber(sprouted),
+    ...(packet.trim() ? { packetSeeds: wholeNumber(packet) } : {}),
+    ...(standard.trim() ? { standardPercent: wholeNumber(standard) } : {}),
+    ...(day.trim() ? { day: wholeNumber(day) } : {}),
     ...(degrees.trim() ? { stoodC: figureOf(degrees) } : {}),
     ...(method?.lastDay ? { lastDay: method.lastDay } : {}),
     ...(method?.temperatureC ? { suitsFromC: method.temperatureC[0], suitsToC: method.temperatureC[1] } : {}),
@@ -58,7 +55,18 @@ export default function QuickAnswer(): JSX.Element {
   const answer = data?.ok ? (data.out as Answer) : undefined;
   const n = typeof input.seeds === 'number' ? input.seeds : 0;
   const k = typeof input.sprouted === 'number' ? input.sprouted : 0;
-  const words = (path: string) => (fault?.path === path ? fault.message : undefined);
+  /** A figure's field; `path` is its name in the calculation. */
+  const figureField = (key: keyof typeof EMPTY, path: string, label: string) => (
+    <TextField
+      label={label}
+      figure
+      inputMode={key === 'degrees' ? 'decimal' : 'numeric'}
+      value={typed[key]}
+      onChange={taking(key)}
+      fault={fault?.path === path ? fault.message : undefined}
+      autoFocus={key === 'seeds'}
+    />
+  );
   return (
     <main className="station">
       <section>
@@ -77,28 +85,13 @@ export default function QuickAnswer(): JSX.Element {
           }}
         >
           <div>
-            <TextField
-              label="seeds tested"
-              figure
-              inputMode="numeric"
-              value={seeds}
-              onChange={setSeeds}
-              fault={words('seeds')}
-              autoFocus
-            />
-            <TextField
-              label="sprouted"
-              figure
-              inputMode="numeric"
-              value={sprouted}
-              onChange={setSprouted}
-              fault={words('sprouted')}
-            />
+            {figureField('seeds', 'seeds', 'seeds tested')}
+            {figureField('sprouted', 'sprouted', 'sprouted')}
             <TextField
               label="kind (if known)"
               list="quick-kinds"
               value={kindName}
-              onChange={setKindName}
+              onChange={taking('kindName')}
               hint={kindHint(kindName, method)}
             />
             <datalist id="quick-kinds">
@@ -106,38 +99,10 @@ export default function QuickAnswer(): JSX.Element {
                 <option key={name} value={name} />
               ))}
             </datalist>
-            <TextField
-              label="days since it was laid out (if not over)"
-              figure
-              inputMode="numeric"
-              value={day}
-              onChange={setDay}
-              fault={words('day')}
-            />
-            <TextField
-              label="where it stood, °C (if known)"
-              figure
-              inputMode="decimal"
-              value={degrees}
-              onChange={setDegrees}
-              fault={words('stoodC')}
-            />
-            <TextField
-              label="seeds in the packet before the test (if counted)"
-              figure
-              inputMode="numeric"
-              value={packet}
-              onChange={setPacket}
-              fault={words('packetSeeds')}
-            />
-            <TextField
-              label="the kind’s own least germination, % (if known)"
-              figure
-              inputMode="numeric"
-              value={standard}
-              onChange={setStandard}
-              fault={words('standardPercent')}
-            />
+            {figureField('day', 'day', 'days since it was laid out (if not over)')}
+            {figureField('degrees', 'stoodC', 'where it stood, °C (if known)')}
+            {figureField('packet', 'packetSeeds', 'seeds in the packet before the test (if counted)')}
+            {figureField('standard', 'standardPercent', 'the kind’s own least germination, % (if known)')}
           </div>
           {n > 0 && n <= 2000 && k <= n && (
             <SeedHead

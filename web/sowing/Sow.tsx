@@ -137,7 +137,10 @@ function Sowing({
   );
 }
 
-const whole = (typed: string) => (/^\d{1,6}$/.test(typed.trim()) ? Number(typed) : NaN);
+const whole = (typed: string) => {
+  const plain = plainFigure(typed);
+  return /^\d{1,6}$/.test(plain) ? Number(plain) : NaN;
+};
 const decimal = (typed: string) => {
   const plain = plainFigure(typed);
   return /^\d{1,3}(\.\d+)?$/.test(plain) ? Number(plain) : NaN;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { typedDay, typedDays, typedFigure } from './typed.ts';
 
-// Second route: figures as Intl (CLDR) writes them for readers of several languages.
+// Source: Unicode CLDR, by Intl: figures as it writes them for readers of several languages.
 describe('a figure that is typed', () => {
   it('is read back as every reader writes it, by that reader’s own mark', () => {
     fc.assert(

@@ -70,11 +70,8 @@ export function typedDay(
     const [, a = '', b = ''] = figures;
     return read(`${a}/${b}/${year}`);
   };
-  const years = without === 'coming' ? [thisYear, thisYear + 1, thisYear + 2, thisYear + 3, thisYear + 4] : [];
-  const found = [
-    ...years,
-    ...(without === 'past' ? [thisYear, thisYear - 1, thisYear - 2, thisYear - 3, thisYear - 4] : []),
-  ]
+  const found = [0, 1, 2, 3, 4]
+    .map((years) => (without === 'coming' ? thisYear + years : thisYear - years))
     .map(inYear)
     .find((day) => day !== null && (without === 'coming' ? day >= today : day <= today));
   return found ?? null;

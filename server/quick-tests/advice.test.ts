@@ -1,29 +1,16 @@
 import { v7 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import type { BagView, NewBag, NewLook, NewRound, RoundView } from '@mercato/contract/quick-tests/rounds';
-import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, StoreList } from '@mercato/contract/store/packets';
 import type { TriedBags } from '@mercato/contract/store/tests';
 import type { NextList } from '@mercato/contract/today/next';
 import { useHands } from '../testing/hands.ts';
+import { packetOf as countedPacket } from '../testing/packets.ts';
 import { bagDays } from './labels.ts';
 
 const hands = useHands();
 
-const packetOf = async (seeds = 200) =>
-  (
-    await hands.sampler.post<PacketView>('/store/packets', {
-      accession: { ...UNKNOWN_HEADER, kind: 'leek', species: 'Allium porrum', harvestYear: 2022 },
-      packet: {
-        amount: { by: 'count', seeds },
-        packedOn: '2022',
-        supplier: '',
-        wrapping: 'paper',
-        placeId: null,
-        note: '',
-      },
-    })
-  ).body;
+const packetOf = (seeds = 200) => countedPacket(hands, 'leek', 'Allium porrum', seeds);
 const WARM = { low: 27, high: 27 };
 /** Leek, 6 to 14 days at 15 to 20 °C by the names list (from memory); today is 24 Nov. */
 const start = async (bags: Partial<NewBag>[], change: Partial<NewRound> = {}) => {

@@ -6,23 +6,11 @@ import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, StoreList } from '@mercato/contract/store/packets';
 import { vegetableStandard } from '../rule-books/editions.ts';
 import { useHands } from '../testing/hands.ts';
+import { packetOf as countedPacket } from '../testing/packets.ts';
 
 const hands = useHands();
 
-const packetOf = async (kind: string, species: string, seeds: number) =>
-  (
-    await hands.sampler.post<PacketView>('/store/packets', {
-      accession: { ...UNKNOWN_HEADER, kind, species, harvestYear: 2022 },
-      packet: {
-        amount: { by: 'count', seeds },
-        packedOn: '2022',
-        supplier: '',
-        wrapping: 'paper',
-        placeId: null,
-        note: '',
-      },
-    })
-  ).body;
+const packetOf = (kind: string, species: string, seeds: number) => countedPacket(hands, kind, species, seeds);
 const bag = (packet: PacketView, seeds: number, change: Partial<NewBag> = {}): NewBag => ({
   packetId: packet.id,
   seeds,

@@ -1,0 +1,24 @@
+import type { PacketView } from '@mercato/contract/store/packets';
+import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { useHands } from './hands.ts';
+
+/** A packet of counted seeds, harvested in 2022, of which nothing more is known. */
+export const packetOf = async (
+  hands: ReturnType<typeof useHands>,
+  kind: string,
+  species: string,
+  seeds: number,
+): Promise<PacketView> =>
+  (
+    await hands.sampler.post<PacketView>('/store/packets', {
+      accession: { ...UNKNOWN_HEADER, kind, species, harvestYear: 2022 },
+      packet: {
+        amount: { by: 'count', seeds },
+        packedOn: '2022',
+        supplier: '',
+        wrapping: 'paper',
+        placeId: null,
+        note: '',
+      },
+    })
+  ).body;

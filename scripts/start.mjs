@@ -126,7 +126,10 @@ await main(async () => {
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'], // the channel tells the server when this process is gone
         detached: true, // Ctrl-C reaches us alone, and we end things in order
       });
-      server.on('message', () => (up = true));
+      server.on('message', ({ ready }) => {
+        up = true;
+        process.stdout.write(`${ready}\n`);
+      });
       server.on('exit', (status) => resolve({ code: status ?? (ending ? 0 : 1), up }));
     });
 

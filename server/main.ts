@@ -97,9 +97,10 @@ try {
         tell(
           `mercato: nobody is registered yet. Set the laboratory up once, at ${open}/set-up#${await makeSetUpLink(connection, clock())}`,
         );
-      tell(`mercato: ready at ${open}`);
-      // From now on the start command brings it back.
-      process.send?.({ ready: true });
+      const ready = `mercato: ready at ${open}`;
+      // The start command says it once it knows it: from then on it brings this process back.
+      if (process.send) process.send({ ready });
+      else tell(ready);
     })();
   });
 

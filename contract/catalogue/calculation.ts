@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import type { Edition } from '@mercato/core/rule-books/edition';
+import { ArgumentFault } from '@mercato/core/units/argument';
 import type { FieldFault } from '../http/problem.ts';
 import { validate } from '../http/validate.ts';
 
@@ -38,8 +39,9 @@ export function calculate(calculation: Calculation, input: unknown, books: Shipp
   try {
     return { ok: true, out: calculation.run(checked.value, books) };
   } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    // Core names the argument first: "withSeedG must be more than …".
-    return { ok: false, error: { path: /^[\w.]+/.exec(error.message)?.[0] ?? '', message: error.message } };
+    if (error instanceof ArgumentFault) return { ok: false, error: { path: error.field, message: error.message } };
+    // A rule book that lacks what is asked of it.
+    if (error instanceof RangeError) return { ok: false, error: { path: '', message: error.message } };
+    throw error;
   }
 }

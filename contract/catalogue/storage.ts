@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { ArgumentFault } from '@mercato/core/units/argument';
 import { desiccantNeeded } from '@mercato/core/storage/desiccant';
 import { fitAgeing } from '@mercato/core/storage/fitAgeing';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
@@ -121,7 +122,7 @@ export const storageCalculations = [
     },
     run: ({ days, germinated, n }) => {
       const curve = fitAgeing(days.map((one, i) => ({ days: one, germinated: germinated[i] ?? 0, n: n[i] ?? 1 })));
-      if ('reason' in curve) throw new RangeError(`germinated gives no curve: ${curve.reason}`);
+      if ('reason' in curve) throw new ArgumentFault('germinated', `gives no curve: ${curve.reason}`);
       return curve;
     },
     example: {

@@ -1,8 +1,10 @@
+import { percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowForGerminationAverage } from '../rule-books/lookUp.ts';
+import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
 
-export interface TwoTestsVerdict extends Verdict {
+export interface TwoTestsVerdict extends Verdict<GerminationNext> {
   readonly meanPercent: number;
   readonly differencePercent: number;
   readonly tolerancePercent: number | null;
@@ -19,11 +21,8 @@ export interface TwoTestsVerdict extends Verdict {
  * uses the same values (from memory).
  */
 export function judgeTwoTests(edition: Edition, firstPercent: number, secondPercent: number): TwoTestsVerdict {
-  for (const [name, value] of [
-    ['firstPercent', firstPercent],
-    ['secondPercent', secondPercent],
-  ] as const)
-    if (!(value >= 0 && value <= 100)) throw new RangeError(`${name} must be a percentage 0..100, got ${value}`);
+  percentIn('firstPercent', firstPercent);
+  percentIn('secondPercent', secondPercent);
   const mean = (firstPercent + secondPercent) / 2;
   const meanPercent = Math.floor(mean + 0.5);
   const differencePercent = Math.abs(firstPercent - secondPercent);
@@ -53,9 +52,6 @@ export function judgeTwoTests(edition: Edition, firstPercent: number, secondPerc
         ? { label: `largest allowed at ${meanPercent}`, result: String(row.limit), unit: '%' }
         : { label: `no row at ${meanPercent}`, result: 'cannot be out of tolerance' },
     ],
-    next:
-      outcome === 'outside'
-        ? 'The two tests part too far: make a third.'
-        : 'The two tests agree: report the mean of both.',
+    next: outcome === 'outside' ? 'make-third-test' : 'report-mean-of-both',
   };
 }

@@ -1,4 +1,6 @@
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import type { Edition, Figure } from '../rule-books/edition.ts';
+import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, worst, type Outcome, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 
 /** Why a test does not end on its prescribed day, as the analyst saw it. */
@@ -23,11 +25,14 @@ export interface CountDays {
   readonly legume: boolean;
 }
 
-export interface CountDaysVerdict extends Verdict {
+export interface CountDaysVerdict extends Verdict<GerminationNext> {
   readonly prescribed: CountDays['prescribed'];
   readonly first: Outcome;
   readonly final: Outcome;
 }
+
+/** Longer than any test lies. */
+const MOST_DAYS = 1000;
 
 /**
  * Whether a test was counted on days that its rule book permits. Each dish is judged by its own days and its own cause,
@@ -41,11 +46,11 @@ export interface CountDaysVerdict extends Verdict {
  * That an early end waits for the prescribed first count is our own judgement: before it no seedling can be judged.
  */
 export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }: CountDays): CountDaysVerdict {
-  whole('prescribed.first', prescribed.first, 1);
-  whole('prescribed.final', prescribed.final, prescribed.first);
+  wholeIn('prescribed.first', prescribed.first, 1, MOST_DAYS);
+  wholeIn('prescribed.final', prescribed.final, prescribed.first, MOST_DAYS);
   dishes.forEach(({ first, final }, i) => {
-    if (first !== null) whole(`dishes.${i}.first`, first, 0);
-    whole(`dishes.${i}.final`, final, 0);
+    if (first !== null) wholeIn(`dishes.${i}.first`, first, 0, MOST_DAYS);
+    wholeIn(`dishes.${i}.final`, final, 0, MOST_DAYS);
   });
   const [firstPart, ...otherFirsts] = alike(
     dishes,
@@ -57,7 +62,7 @@ export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }:
     (one) => `${one.final} ${one.cause ?? ''}`,
     (one) => one.final,
   ).map(({ final, cause }) => judgeFinal(edition, prescribed, cause, legume, final));
-  if (!firstPart || !finalPart) throw new RangeError('dishes must hold one dish at least, got none');
+  if (!firstPart || !finalPart) throw new ArgumentFault('dishes', 'must hold one dish at least, got none');
   const first = worstPart(firstPart, otherFirsts);
   const final = worstPart(finalPart, otherFinals);
   const outcome = worst([first.outcome, final.outcome]);
@@ -74,10 +79,10 @@ export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }:
     steps: [firstPart, ...otherFirsts, finalPart, ...otherFinals].flatMap((one) => one.steps),
     next:
       outcome === 'outside'
-        ? 'Counted on a day that the rule book does not permit: the lead decides, with a reason, or the test is repeated.'
+        ? 'decide-or-repeat-test'
         : outcome === 'not-judged'
-          ? 'This edition does not say how far a count may lie from its day: the lead decides.'
-          : 'Counted on days that the rule book permits.',
+          ? 'decide-on-count-days'
+          : 'counted-in-time',
   };
 }
 
@@ -205,8 +210,3 @@ function longestExtension(
 /** Whether an edition holds the rows on count days; those of before they came do not. */
 export const knowsDays = (edition: Edition): boolean =>
   edition.parameterIfAny('germination_final_extension_days') !== undefined;
-
-function whole(name: string, value: number, least: number): void {
-  if (!Number.isInteger(value) || value < least || value > 1000)
-    throw new RangeError(`${name} must be a whole number ${least}..1000, got ${value}`);
-}

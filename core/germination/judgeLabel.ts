@@ -1,9 +1,11 @@
+import { percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowFrom } from '../rule-books/lookUp.ts';
 import { Exact } from '../units/mass.ts';
+import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
 
-export interface LabelVerdict extends Verdict {
+export interface LabelVerdict extends Verdict<GerminationNext> {
   readonly meanPercent: number;
   readonly tolerancePercent: number;
   readonly within: boolean;
@@ -25,11 +27,8 @@ export function judgeLabel(
   foundPercent: number,
   seeds: 400 | 200,
 ): LabelVerdict {
-  for (const [name, value] of [
-    ['labelledPercent', labelledPercent],
-    ['foundPercent', foundPercent],
-  ] as const)
-    if (!(value >= 0 && value <= 100)) throw new RangeError(`${name} must be a percentage 0..100, got ${value}`);
+  percentIn('labelledPercent', labelledPercent);
+  percentIn('foundPercent', foundPercent);
   const mean = new Exact(labelledPercent).plus(foundPercent).div(2);
   const row = rowFrom(edition.labelTolerances, mean.toNumber());
   if (!row) throw new RangeError(`${edition.name} has no label tolerance at ${mean.toString()} %`);
@@ -63,6 +62,6 @@ export function judgeLabel(
       },
       { label: 'labelled − found', result: short.toString(), unit: '%' },
     ],
-    next: within ? 'The label stands.' : 'The label claims too much: relabel.',
+    next: within ? 'label-stands' : 'germination-label-too-high',
   };
 }

@@ -1,9 +1,11 @@
+import { ArgumentFault, percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowForGerminationAverage } from '../rule-books/lookUp.ts';
 import { Exact } from '../units/mass.ts';
+import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 
-export interface ReplicateVerdict extends Verdict {
+export interface ReplicateVerdict extends Verdict<GerminationNext> {
   /** Average normal seedlings in whole percent, half up: the entry of the table. */
   readonly meanPercent: number;
   readonly rangePercent: number;
@@ -23,9 +25,9 @@ export interface ReplicateVerdict extends Verdict {
  */
 export function judgeReplicates(edition: Edition, normalPercents: readonly number[]): ReplicateVerdict {
   if (normalPercents.length !== 4)
-    throw new RangeError(`replicates must be four of 100 seeds each, got ${normalPercents.length}`);
+    throw new ArgumentFault('replicates', `must be four of 100 seeds each, got ${normalPercents.length}`);
   normalPercents.forEach((one, i) => {
-    if (!(one >= 0 && one <= 100)) throw new RangeError(`replicates.${i} must be a percentage 0..100, got ${one}`);
+    percentIn(`replicates.${i}`, one);
   });
   const sum = normalPercents.reduce((total, one) => total.plus(one), new Exact(0));
   const mean = sum.div(4);
@@ -65,7 +67,7 @@ export function judgeReplicates(edition: Edition, normalPercents: readonly numbe
       outcome: 'within',
       rule: edition.replicateRanges[0]?.rule ?? null,
       steps,
-      next: 'The replicates agree.',
+      next: 'replicates-agree',
     };
   const outcome = outcomeUpTo(rangePercent, row.limit);
   return {
@@ -78,9 +80,6 @@ export function judgeReplicates(edition: Edition, normalPercents: readonly numbe
     outcome,
     rule: row.rule,
     steps,
-    next:
-      outcome === 'outside'
-        ? 'The replicates part too far: make a second test by the same method.'
-        : 'The replicates agree.',
+    next: outcome === 'outside' ? 'make-second-test' : 'replicates-agree',
   };
 }

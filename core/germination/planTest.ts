@@ -1,3 +1,4 @@
+import { wholeIn } from '../units/argument.ts';
 import type { KindMethod } from '../rule-books/edition.ts';
 import { addDays } from '../units/days.ts';
 
@@ -31,9 +32,9 @@ const LONGEST_DAYS = 400;
  */
 export function planCalendar(input: PlanInput): readonly PlanEvent[] {
   const { setUpDate, firstCountDay, finalCountDay, prechillDays } = input;
-  whole('prechillDays', prechillDays, 0, LONGEST_DAYS);
-  whole('firstCountDay', firstCountDay, 1, LONGEST_DAYS);
-  whole('finalCountDay', finalCountDay, firstCountDay, LONGEST_DAYS);
+  wholeIn('prechillDays', prechillDays, 0, LONGEST_DAYS);
+  wholeIn('firstCountDay', firstCountDay, 1, LONGEST_DAYS);
+  wholeIn('finalCountDay', finalCountDay, firstCountDay, LONGEST_DAYS);
   const dateOf = (day: number) => addDays(setUpDate, prechillDays + day, 'setUpDate');
   const events: PlanEvent[] = [{ what: 'set-up', day: 0, date: addDays(setUpDate, 0, 'setUpDate') }];
   if (prechillDays > 0) events.push({ what: 'end-of-prechill', day: 0, date: dateOf(0) });
@@ -58,9 +59,4 @@ export function dayZero({ setUpDate, prechillDays }: Pick<PlanInput, 'setUpDate'
 export function missingForPlan(method: KindMethod | undefined): readonly string[] {
   const needed = ['substrates', 'temperatures', 'firstCountDay', 'finalCountDay'] as const;
   return needed.filter((name) => method?.[name] === undefined);
-}
-
-function whole(name: string, value: number, least: number, most: number): void {
-  if (!Number.isInteger(value) || value < least || value > most)
-    throw new RangeError(`${name} must be a whole number ${least}..${most}, got ${value}`);
 }

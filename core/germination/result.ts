@@ -2,6 +2,7 @@ import type { Edition } from '../rule-books/edition.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { judgeTwoTests, type TwoTestsVerdict } from './combineTests.ts';
 import { addCounts, CLASSES, totalOf, type Counts } from '../units/seedCounts.ts';
+import type { GerminationNext } from './next.ts';
 import { judgeReplicates, type ReplicateVerdict } from './judgeReplicates.ts';
 import { roundTo100, type RoundedResult } from './roundTo100.ts';
 
@@ -19,7 +20,7 @@ export interface TestResult {
   readonly counts: Counts;
   readonly rounded: RoundedResult | null;
   /** Null until all dishes are closed. Not judged where the table does not fit the replicates. */
-  readonly verdict: Verdict | null;
+  readonly verdict: Verdict<GerminationNext> | null;
   /** Whole percent of normal seedlings in each replicate of 100, dishes of 50 and 25 joined in the order they stood. */
   readonly hundreds: readonly number[];
 }
@@ -34,7 +35,7 @@ export function testResult(edition: Edition, dishes: readonly DishCounts[]): Tes
   const seeds = dishes.reduce((sum, dish) => sum + dish.seeds, 0);
   const hundreds = joinToHundreds(dishes);
   if (!complete) return { complete, seeds, counts, rounded: null, verdict: null, hundreds: hundreds ?? [] };
-  const verdict: Verdict =
+  const verdict: Verdict<GerminationNext> =
     hundreds?.length === 4 ? judgeReplicates(edition, hundreds) : notFourHundreds(dishes.length, seeds);
   return { complete, seeds, counts, rounded: roundTo100(counts, seeds), verdict, hundreds: hundreds ?? [] };
 }
@@ -56,7 +57,7 @@ function joinToHundreds(dishes: readonly DishCounts[]): number[] | null {
   return seeds === 0 ? hundreds : null;
 }
 
-function notFourHundreds(dishes: number, seeds: number): Verdict {
+function notFourHundreds(dishes: number, seeds: number): Verdict<GerminationNext> {
   return {
     measured: null,
     limit: null,
@@ -64,7 +65,7 @@ function notFourHundreds(dishes: number, seeds: number): Verdict {
     outcome: 'not-judged',
     rule: null,
     steps: [{ label: 'seeds set', expression: `${dishes} dishes`, result: String(seeds) }],
-    next: 'The table judges four replicates of 100. This test informs, it feeds no label.',
+    next: 'feeds-no-label',
   };
 }
 

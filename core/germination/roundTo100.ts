@@ -1,3 +1,4 @@
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { CLASSES, totalOf, checkCounts, type Counts, type SeedClass } from '../units/seedCounts.ts';
 
@@ -27,11 +28,10 @@ export interface RoundedResult {
  * Source: ISTA, germination, calculation and expression of results (from memory).
  */
 export function roundTo100(counts: Counts, seeds: number): RoundedResult {
-  if (!Number.isInteger(seeds) || seeds < 1 || seeds > 1e6)
-    throw new RangeError(`seeds must be an integer 1..1000000, got ${seeds}`);
+  wholeIn('seeds', seeds, 1, 1e6);
   checkCounts(counts);
   if (totalOf(counts) !== seeds)
-    throw new RangeError(`counts add to ${totalOf(counts)}, expected the ${seeds} seeds set`);
+    throw new ArgumentFault('counts', `add to ${totalOf(counts)}, expected the ${seeds} seeds set`);
 
   const rounded: Record<SeedClass, number> = {
     normal: Math.floor((200 * counts.normal + seeds) / (2 * seeds)),

@@ -1,3 +1,4 @@
+import { percentIn, wholeIn } from '../units/argument.ts';
 import { rangeQuantile } from '../statistics/studentizedRange.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -26,10 +27,8 @@ export function theoreticalRange(
   meanPercent: number,
   prob: number,
 ): TheoreticalRange {
-  if (!Number.isInteger(seedsPerReplicate) || seedsPerReplicate < 1 || seedsPerReplicate > 1e6)
-    throw new RangeError(`seedsPerReplicate must be an integer 1..1000000, got ${seedsPerReplicate}`);
-  if (!(meanPercent >= 0 && meanPercent <= 100))
-    throw new RangeError(`meanPercent must be a percentage 0..100, got ${meanPercent}`);
+  wholeIn('seedsPerReplicate', seedsPerReplicate, 1, 1e6);
+  percentIn('meanPercent', meanPercent);
   const q = rangeQuantile(prob, k);
   const sdPercent = Math.sqrt((meanPercent * (100 - meanPercent)) / seedsPerReplicate);
   return {

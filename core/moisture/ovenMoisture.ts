@@ -1,5 +1,7 @@
+import { ArgumentFault } from '../units/argument.ts';
 import type { Figure } from '../rule-books/edition.ts';
 import type { ExactNumber } from '../units/mass.ts';
+import type { MoistureNext } from './next.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 
 /** Three weighings of one container, g: empty, with seed, with dried seed. */
@@ -25,18 +27,21 @@ export interface OvenMoisture {
  * Source: ISTA, moisture, calculation of results, constant-temperature oven (from memory).
  */
 export function ovenMoisture({ containerG, withSeedG, driedG }: OvenWeighing): OvenMoisture {
-  if (containerG.isNegative()) throw new RangeError(`containerG must be 0 or more, got ${containerG.toString()}`);
+  if (containerG.isNegative()) throw new ArgumentFault('containerG', `must be 0 or more, got ${containerG.toString()}`);
   if (!withSeedG.gt(containerG))
-    throw new RangeError(
-      `withSeedG must be more than the container's ${containerG.toString()} g, got ${withSeedG.toString()}`,
+    throw new ArgumentFault(
+      'withSeedG',
+      `must be more than the container's ${containerG.toString()} g, got ${withSeedG.toString()}`,
     );
   if (driedG.gt(withSeedG))
-    throw new RangeError(
-      `driedG must not be more than the ${withSeedG.toString()} g weighed in, got ${driedG.toString()}`,
+    throw new ArgumentFault(
+      'driedG',
+      `must not be more than the ${withSeedG.toString()} g weighed in, got ${driedG.toString()}`,
     );
   if (driedG.lt(containerG))
-    throw new RangeError(
-      `driedG must not be less than the container's ${containerG.toString()} g, got ${driedG.toString()}`,
+    throw new ArgumentFault(
+      'driedG',
+      `must not be less than the container's ${containerG.toString()} g, got ${driedG.toString()}`,
     );
   const water = withSeedG.minus(driedG);
   const dry = driedG.minus(containerG);
@@ -53,7 +58,7 @@ export interface MoistureResult {
   readonly differencePercent: number;
   /** The mean as reported, to one decimal, half up. */
   readonly reportedPercent: number;
-  readonly verdict: Verdict;
+  readonly verdict: Verdict<MoistureNext>;
 }
 
 /**
@@ -86,7 +91,7 @@ export function judgeOvenDuplicate(first: OvenWeighing, second: OvenWeighing, li
       rule: limit.rule,
       steps,
       outcome: outside ? 'outside' : outcomeUpTo(difference.toNumber(), limit.value),
-      next: outside ? 'The two containers part too far: repeat both.' : 'The two containers agree.',
+      next: outside ? 'repeat-both-containers' : 'containers-agree',
     },
   };
 }

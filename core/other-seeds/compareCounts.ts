@@ -1,3 +1,4 @@
+import { aboveZero, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { normalQuantile } from '../statistics/normalDistribution.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
@@ -34,11 +35,8 @@ export interface CountComparison {
  * 31:313–323), two-sided as in R's binom.test; check values R 4.2.2.
  */
 export function compareCounts(count1: number, mass1G: number, count2: number, mass2G: number): CountComparison {
-  for (const [name, value] of Object.entries({ count1, count2 }))
-    if (!Number.isInteger(value) || value < 0 || value > 1e6)
-      throw new RangeError(`${name} must be an integer 0..1e6, got ${value}`);
-  for (const [name, value] of Object.entries({ mass1G, mass2G }))
-    if (!(value > 0 && value < Infinity)) throw new RangeError(`${name} must be above 0 and finite, got ${value}`);
+  for (const [name, value] of Object.entries({ count1, count2 })) wholeIn(name, value, 0, 1e6);
+  for (const [name, value] of Object.entries({ mass1G, mass2G })) aboveZero(name, value);
   const n = count1 + count2;
   const share = mass1G / (mass1G + mass2G);
   const atMost = (k: number) => binomialAtMost(k, n, share);

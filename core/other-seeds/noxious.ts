@@ -1,6 +1,8 @@
+import { aboveZero } from '../units/argument.ts';
 import type { EditionContent } from '../rule-books/edition.ts';
 import { genusOf, isGenus } from '../rule-books/resolveName.ts';
 import { Exact, GRAMS_PER, type MassUnit } from '../units/mass.ts';
+import type { OtherSeedsNext } from './next.ts';
 import { outcomeUpTo, type Rule, type Verdict } from '../verdict/verdict.ts';
 
 export type Standing = 'prohibited' | 'restricted';
@@ -66,7 +68,7 @@ export function rowOf(rows: readonly NoxiousRow[], species: string): NoxiousRow 
  */
 export type Consequence = 'no-sale' | 'name' | 'unclear';
 
-export interface NoxiousVerdict extends Verdict {
+export interface NoxiousVerdict extends Verdict<OtherSeedsNext> {
   readonly jurisdiction: string;
   /** The species or genus; of what is bound to none, the name as it was written. */
   readonly species: string;
@@ -103,8 +105,7 @@ export function judgeNoxious(
   found: readonly Find[],
   examinedG: number,
 ): readonly NoxiousVerdict[] {
-  if (!(examinedG > 0 && examinedG < Infinity))
-    throw new RangeError(`examinedG must be above 0 and finite, got ${examinedG}`);
+  aboveZero('examinedG', examinedG);
   const finds = together(found);
   return [...new Set(rows.map((row) => row.jurisdiction))].flatMap((jurisdiction) => {
     const mine = rows.filter((row) => row.jurisdiction === jurisdiction);
@@ -155,10 +156,7 @@ function unclear(jurisdiction: string, find: Find, species: string, why: string)
       { label: 'written as', result: find.written },
       { label: 'not judged', result: why },
     ],
-    next:
-      find.taxon === null
-        ? `“${find.written}” is bound to no species: it is not judged against the list of ${jurisdiction}.`
-        : `Known to the genus alone, of which ${jurisdiction} lists species: say which it is, or that it is none of them.`,
+    next: find.taxon === null ? 'bound-to-no-species' : 'say-which-of-the-genus',
   };
 }
 
@@ -181,7 +179,7 @@ function judgeOne(row: NoxiousRow, species: string, count: number, examinedG: nu
       outcome: 'outside',
       consequence: 'no-sale',
       steps: [...head, { label: 'most allowed', result: '0', unit: 'seeds' }],
-      next: `Prohibited: may not be sold in ${row.jurisdiction}.`,
+      next: 'prohibited',
     };
   if (!row.limit)
     return {
@@ -192,7 +190,7 @@ function judgeOne(row: NoxiousRow, species: string, count: number, examinedG: nu
       outcome: 'within',
       consequence: 'name',
       steps: [...head, { label: 'most allowed', result: 'no limit of its own' }],
-      next: `Restricted: must be named with its rate in ${row.jurisdiction}.`,
+      next: 'restricted-without-limit',
     };
   const { most, per, unit } = row.limit;
   const inMass = new Exact(count).times(GRAMS_PER[unit]).times(per).div(examinedG);
@@ -214,8 +212,6 @@ function judgeOne(row: NoxiousRow, species: string, count: number, examinedG: nu
       },
       { label: 'most allowed', result: String(most) },
     ],
-    next: over
-      ? `Over the limit: may not be sold in ${row.jurisdiction}.`
-      : `Restricted, within the limit: must be named with its rate in ${row.jurisdiction}.`,
+    next: over ? 'over-noxious-limit' : 'restricted-within-limit',
   };
 }

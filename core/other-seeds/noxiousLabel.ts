@@ -1,9 +1,11 @@
+import { aboveZero, numberIn, wholeIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowFor } from '../rule-books/lookUp.ts';
 import { Exact } from '../units/mass.ts';
+import type { OtherSeedsNext } from './next.ts';
 import { outcomeUpTo, type Rule, type Verdict } from '../verdict/verdict.ts';
 
-export interface NoxiousLabelVerdict extends Verdict {
+export interface NoxiousLabelVerdict extends Verdict<OtherSeedsNext> {
   /** The labelled rate in the mass that was searched, whole seeds. */
   readonly labelledInMass: number;
   readonly formula: number;
@@ -31,11 +33,10 @@ export function judgeNoxiousLabel(
   found: number,
   examinedG: number,
 ): NoxiousLabelVerdict {
-  if (!(labelled >= 0 && labelled <= 1e6)) throw new RangeError(`labelled must be 0..1e6, got ${labelled}`);
-  if (!Number.isInteger(found) || found < 0 || found > 1e6)
-    throw new RangeError(`found must be an integer 0..1e6, got ${found}`);
-  for (const [name, value] of Object.entries({ perG, examinedG }))
-    if (!(value > 0 && value < Infinity)) throw new RangeError(`${name} must be above 0 and finite, got ${value}`);
+  numberIn('labelled', labelled, 0, 1e6);
+  wholeIn('found', found, 0, 1e6);
+  aboveZero('perG', perG);
+  aboveZero('examinedG', examinedG);
   const exact = new Exact(labelled).times(examinedG).div(perG);
   const labelledInMass = exact.toDecimalPlaces(0, Exact.ROUND_HALF_UP).toNumber();
   const formula = labelledInMass + 1 + 1.96 * Math.sqrt(labelledInMass);
@@ -70,11 +71,7 @@ export function judgeNoxiousLabel(
       { label: 'found', result: String(found), unit: 'seeds' },
     ],
     next:
-      most === null
-        ? 'The book has no tolerance for it.'
-        : outcome === 'outside'
-          ? 'The label names too few: relabel.'
-          : 'The label stands. No tolerance applies to plants that are named for all States.',
+      most === null ? 'no-noxious-tolerance' : outcome === 'outside' ? 'noxious-label-too-low' : 'noxious-label-stands',
   };
 }
 

@@ -1,3 +1,4 @@
+import { aboveZero } from '../units/argument.ts';
 import { poissonLimits } from '../statistics/poissonLimits.ts';
 import { GRAMS_PER } from '../units/mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
@@ -30,7 +31,7 @@ export interface OtherSeedsRate {
  * Source: Garwood (1936), see `poissonLimits`; pound and ounce as in `units/mass`.
  */
 export function ratePerMass(count: number, massG: number, confidence: number): OtherSeedsRate {
-  if (!(massG > 0 && massG < Infinity)) throw new RangeError(`massG must be above 0 and finite, got ${massG}`);
+  aboveZero('massG', massG);
   const limits = poissonLimits(count, confidence);
   const per = (unit: 'kg' | 'lb' | 'oz'): Rate => {
     const factor = Number(GRAMS_PER[unit]) / massG;

@@ -1,8 +1,10 @@
+import { wholeIn } from '../units/argument.ts';
 import type { Edition, StepRow } from '../rule-books/edition.ts';
 import { rowFor } from '../rule-books/lookUp.ts';
+import type { OtherSeedsNext } from './next.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
 
-export interface TwoCountsVerdict extends Verdict {
+export interface TwoCountsVerdict extends Verdict<OtherSeedsNext> {
   /** Average count, half up: what the table is read at. */
   readonly mean: number;
   readonly difference: number;
@@ -24,8 +26,8 @@ export interface TwoCountsVerdict extends Verdict {
 export function judgeTwoCounts(edition: Edition, first: number, second: number): TwoCountsVerdict {
   return judge(edition.otherSeedsCounts.twoWay, first, second, Math.abs(first - second), {
     difference: 'difference',
-    agree: 'The two counts agree: report both masses and both counts together.',
-    apart: 'The counts part too far: count again, or draw another sample.',
+    agree: 'report-both-counts',
+    apart: 'count-again',
   });
 }
 
@@ -38,8 +40,8 @@ export function judgeTwoCounts(edition: Edition, first: number, second: number):
 export function judgeSecondCount(edition: Edition, first: number, second: number): TwoCountsVerdict {
   return judge(edition.otherSeedsCounts.oneWay, first, second, second - first, {
     difference: 'second − first',
-    agree: 'The second is not worse than chance allows.',
-    apart: 'The second is worse than chance allows.',
+    agree: 'second-count-not-worse',
+    apart: 'second-count-worse',
   });
 }
 
@@ -48,11 +50,10 @@ function judge(
   first: number,
   second: number,
   difference: number,
-  words: { readonly difference: string; readonly agree: string; readonly apart: string },
+  pair: { readonly difference: string; readonly agree: OtherSeedsNext; readonly apart: OtherSeedsNext },
 ): TwoCountsVerdict {
-  for (const [name, value] of Object.entries({ first, second }))
-    if (!Number.isInteger(value) || value < 0 || value > 1e7)
-      throw new RangeError(`${name} must be an integer 0..1e7, got ${value}`);
+  wholeIn('first', first, 0, 1e7);
+  wholeIn('second', second, 0, 1e7);
   const mean = Math.floor((first + second + 1) / 2);
   const row = rowFor(rows, mean);
   const least = rows[0]?.from;
@@ -78,16 +79,11 @@ function judge(
       { label: 'first count', result: String(first) },
       { label: 'second count', result: String(second) },
       { label: 'average, half up', expression: `(${first} + ${second}) / 2`, result: String(mean) },
-      { label: words.difference, result: String(difference) },
+      { label: pair.difference, result: String(difference) },
       row
         ? { label: `largest allowed at ${mean}`, result: String(row.limit) }
         : { label: `no row at ${mean}`, result: tooFew ? 'cannot be out of tolerance' : 'nothing is judged' },
     ],
-    next:
-      outcome === 'not-judged'
-        ? 'The book has no row for so many: compare by the exact test.'
-        : outcome === 'outside'
-          ? words.apart
-          : words.agree,
+    next: outcome === 'not-judged' ? 'compare-exactly' : outcome === 'outside' ? pair.apart : pair.agree,
   };
 }

@@ -1,5 +1,7 @@
+import { ArgumentFault } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowUpTo } from '../rule-books/lookUp.ts';
+import type { PurityNext } from './next.ts';
 import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
 import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
 import { outcomeUpTo, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
@@ -33,7 +35,7 @@ export interface PurityAnalysis extends PurityShares {
   /** Sum against first weighing, percent of the first; negative = lost. */
   readonly changePercent: number;
   readonly retest: boolean;
-  readonly verdict: Verdict;
+  readonly verdict: Verdict<PurityNext>;
 }
 
 export type ComponentMasses = Readonly<Partial<Record<Component, ExactNumber>>>;
@@ -57,11 +59,12 @@ export function weighingDecimals(edition: Edition, workingSampleG: ExactNumber):
 export function sharesOf(edition: Edition, massesG: ComponentMasses): PurityShares {
   const parts = COMPONENTS[edition.book].map((component) => {
     const mass = massesG[component];
-    if (!mass || mass.isNegative()) throw new RangeError(`${component}G must be a mass of 0 g or more`);
+    if (!mass || mass.isNegative()) throw new ArgumentFault(`${component}G`, 'must be a mass of 0 g or more');
     return { component, mass };
   });
   const sum = parts.reduce((total, part) => total.plus(part.mass), new Exact(0));
-  if (!sum.gt(0)) throw new RangeError('pureSeedG: the components add to nothing; at least one must weigh something');
+  if (!sum.gt(0))
+    throw new ArgumentFault('pureSeedG', 'the components add to nothing; at least one must weigh something');
 
   const { value: percentDecimals, rule: shareRule } = edition.parameter('purity_percent_decimals');
   const traceBelow = edition.parameter('purity_trace_below_percent').value;
@@ -98,7 +101,8 @@ export function sharesOf(edition: Edition, massesG: ComponentMasses): PurityShar
  * Source: ISTA, purity analysis, gain or loss; AOSA/FSA 7 CFR 201.47 (from memory).
  */
 export function analysePurity(edition: Edition, workingSampleG: ExactNumber, massesG: ComponentMasses): PurityAnalysis {
-  if (!workingSampleG.gt(0)) throw new RangeError(`workingSampleG must be above 0, got ${workingSampleG.toString()}`);
+  if (!workingSampleG.gt(0))
+    throw new ArgumentFault('workingSampleG', `must be above 0, got ${workingSampleG.toString()}`);
   const shared = sharesOf(edition, massesG);
   const sum = new Exact(shared.sumG);
   const change = sum.minus(workingSampleG).times(100).div(workingSampleG);
@@ -136,9 +140,7 @@ export function analysePurity(edition: Edition, workingSampleG: ExactNumber, mas
       outcome: retest ? 'outside' : outcomeUpTo(measured.toNumber(), limit.value),
       rule: limit.rule,
       steps,
-      next: retest
-        ? 'Sum and first weighing part too far: take another working sample.'
-        : 'Gain or loss is inside what the rules allow.',
+      next: retest ? 'take-another-working-sample' : 'gain-or-loss-allowed',
     },
   };
 }

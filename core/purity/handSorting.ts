@@ -1,3 +1,4 @@
+import { aboveZero } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Minutes at the forceps after which eyes and back want a rest; common practice, no source. */
@@ -23,8 +24,7 @@ export interface SortingRate {
  * Source: plain arithmetic; the rests are common practice, no source.
  */
 export function sortingRate(massG: number, seconds: number, lotKg: number): SortingRate {
-  for (const [name, value] of Object.entries({ massG, seconds, lotKg }))
-    if (!(value > 0 && value < Infinity)) throw new RangeError(`${name} must be above 0 and finite, got ${value}`);
+  for (const [name, value] of Object.entries({ massG, seconds, lotKg })) aboveZero(name, value);
   const gramsPerHour = (massG * 3600) / seconds;
   const workHours = (lotKg * 1000) / gramsPerHour;
   const lotHours = workHours * (1 + REST_MINUTES / REST_AFTER_MINUTES);

@@ -1,6 +1,7 @@
+import { ArgumentFault } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
-import { worst, type Outcome, type Verdict } from '../verdict/verdict.ts';
+import { worst, type Outcome } from '../verdict/verdict.ts';
 import { sharesOf, type ComponentMasses, type PurityShares } from './analysePurity.ts';
 import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
 import { judgeDuplicate, type Basis, type ToleranceVerdict } from './tolerances.ts';
@@ -32,8 +33,11 @@ export interface JudgedTests {
   /** Mean of what was not dropped, weighted by mass; null when everything was dropped. */
   readonly mean: PurityShares | null;
   /** The comparison that decided: the worst of the pair that agrees, else of the newest. */
-  readonly verdict: Verdict;
-  readonly next: string;
+  readonly verdict: ToleranceVerdict;
+  /** Pairs, or whole samples, of which the mean is made. */
+  readonly kept: number;
+  /** Pairs, or whole samples, that may be made. */
+  readonly most: number;
 }
 
 /**
@@ -52,7 +56,7 @@ export function judgePairs(
   chaffy: boolean,
 ): JudgedTests {
   const last = pairs.at(-1);
-  if (!last) throw new RangeError('pairs must hold one pair of half samples at least');
+  if (!last) throw new ArgumentFault('pairs', 'must hold one pair of half samples at least');
   const most = edition.parameterIfAny('purity_pairs_most')?.value ?? 1;
   const judged = pairs.map((pair) => judgePair(edition, pair, 'half', chaffy));
   const kept = pairs.filter((_, i) => judged[i]?.fate !== 'dropped');
@@ -73,15 +77,13 @@ export function judgePairs(
     pairs: judged,
     mean: kept.length > 0 ? meanOf(edition, kept.flat()) : null,
     verdict,
-    next: {
-      agreed:
-        kept.length === 1 ? 'The pair agrees: its mean is reported.' : `The mean of ${kept.length} pairs is reported.`,
-      further: `The halves part too far: take pair ${pairs.length + 1} of ${most} at most.`,
-      exhausted: `${most} pairs were made and none agrees: look for the cause; the lead decides.`,
-      'not-judged': 'The book has no table for duplicates: the mean is reported, unjudged.',
-    }[state],
+    kept: kept.length,
+    most,
   };
 }
+
+/** Two whole samples, and one more where they do not agree. */
+const MOST_WHOLES = 3;
 
 /**
  * Two or more whole working samples. Two that agree are averaged. When they do not, one more is made; then the
@@ -95,7 +97,7 @@ export function judgePairs(
  */
 export function judgeWholes(edition: Edition, tests: readonly ComponentMasses[], chaffy: boolean): JudgedTests {
   const [first, second] = tests;
-  if (!first || !second) throw new RangeError('tests must hold two whole samples at least');
+  if (!first || !second) throw new ArgumentFault('tests', 'must hold two whole samples at least');
   const comparisons = COMPONENTS[edition.book].map((component): ComponentComparison => {
     const { percentDecimals } = sharesOf(edition, first);
     const percents = tests.map((one) => percentOf(edition, one, component, percentDecimals).toNumber());
@@ -109,7 +111,13 @@ export function judgeWholes(edition: Edition, tests: readonly ComponentMasses[],
   const fate = fateOf(comparisons, over);
   const agreed = verdict.outcome !== 'outside' || (tests.length > 2 && fate === 'apart');
   const state: TestsState =
-    verdict.outcome === 'not-judged' ? 'not-judged' : agreed ? 'agreed' : tests.length === 2 ? 'further' : 'exhausted';
+    verdict.outcome === 'not-judged'
+      ? 'not-judged'
+      : agreed
+        ? 'agreed'
+        : tests.length < MOST_WHOLES
+          ? 'further'
+          : 'exhausted';
   return {
     basis: 'whole',
     state,
@@ -124,15 +132,8 @@ export function judgeWholes(edition: Edition, tests: readonly ComponentMasses[],
     pairs: [{ fate, comparisons }],
     mean: meanOf(edition, tests),
     verdict,
-    next: {
-      agreed:
-        verdict.outcome === 'outside'
-          ? `The farthest two lie within ${over} times the tolerance: the mean of all ${tests.length} is reported.`
-          : `The mean of ${tests.length} tests is reported.`,
-      further: 'The two tests part too far: make one more.',
-      exhausted: 'One test stands out: the lead sets it aside with its cause.',
-      'not-judged': 'The book has no table for duplicates: the mean is reported, unjudged.',
-    }[state],
+    kept: tests.length,
+    most: MOST_WHOLES,
   };
 }
 
@@ -176,10 +177,10 @@ function meanOf(edition: Edition, tests: readonly ComponentMasses[]): PurityShar
   );
 }
 
-function worstOf(comparisons: readonly ComponentComparison[]): Verdict {
+function worstOf(comparisons: readonly ComponentComparison[]): ToleranceVerdict {
   const outcome = worst(comparisons.map((one) => one.outcome));
   const found = comparisons.find((one) => one.outcome === outcome) ?? comparisons[0];
-  if (!found) throw new RangeError('comparisons: a rule book has components');
+  if (!found) throw new ArgumentFault('comparisons', 'must be of one component at least');
   return { ...found, steps: [{ label: 'component', result: COMPONENT_NAMES[found.component] }, ...found.steps] };
 }
 

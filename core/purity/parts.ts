@@ -1,3 +1,4 @@
+import { percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { Exact, percentHalfUp, writtenDecimals, type ExactNumber } from '../units/mass.ts';
 import type { Rule } from '../verdict/verdict.ts';
@@ -74,8 +75,7 @@ export function partMultipleUnits(
   massG: ExactNumber,
   pureSharePercent: number,
 ): { readonly pureG: ExactNumber; readonly inertG: ExactNumber } {
-  if (!(pureSharePercent >= 0 && pureSharePercent <= 100))
-    throw new RangeError(`pureSharePercent must be a percentage 0..100, got ${pureSharePercent}`);
+  percentIn('pureSharePercent', pureSharePercent);
   const pureG = massG.times(pureSharePercent).div(100);
   return { pureG, inertG: massG.minus(pureG) };
 }

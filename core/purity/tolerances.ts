@@ -1,11 +1,13 @@
+import { percentIn } from '../units/argument.ts';
 import type { ByChaff, Edition, StepRow } from '../rule-books/edition.ts';
 import { rowForPurityAverage } from '../rule-books/lookUp.ts';
+import type { PurityNext } from './next.ts';
 import { Exact } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
 import { COMPONENT_NAMES, type Component } from '../units/components.ts';
 
 /** How two percents of one component compare; without a table nothing is judged. */
-export interface ToleranceVerdict extends Verdict {
+export interface ToleranceVerdict extends Verdict<PurityNext> {
   /** Average of both, to two decimals half up: what the table is read at. */
   readonly meanPercent: number;
   /** First less second without its sign, or what counts of it when only one direction does. */
@@ -35,8 +37,8 @@ export function judgeDuplicate(
   return compare(rowsFor(edition.purityDuplicates[basis], chaffy), firstPercent, secondPercent, null, {
     first: 'first',
     second: 'second',
-    agree: 'The two agree: report the weighted mean.',
-    apart: basis === 'half' ? 'They part too far: take another pair of halves.' : 'They part too far: make one more.',
+    agree: 'report-weighted-mean',
+    apart: basis === 'half' ? 'take-another-pair' : 'make-one-more-whole',
   });
 }
 
@@ -59,11 +61,8 @@ export function judgeSecondSample(
   return compare(rows, firstPercent, secondPercent, way === 'one-way' ? component : null, {
     first: 'first sample',
     second: 'second sample',
-    agree: way === 'one-way' ? 'The second is not worse than chance allows.' : 'Both can come from one lot.',
-    apart:
-      way === 'one-way'
-        ? 'The second is worse than chance allows.'
-        : 'They part more than chance allows: sampling, work or seed differ.',
+    agree: way === 'one-way' ? 'second-not-worse' : 'one-lot',
+    apart: way === 'one-way' ? 'second-worse' : 'not-one-lot',
   });
 }
 
@@ -86,18 +85,19 @@ export function judgePurityLabel(
   return compare(rowsFor(edition.purityLabel, chaffy), labelledPercent, foundPercent, component, {
     first: 'labelled',
     second: 'found',
-    agree: 'The label stands.',
-    apart: component === 'pureSeed' ? 'The label claims too much: relabel.' : 'The label claims too little: relabel.',
+    agree: 'purity-label-stands',
+    apart: component === 'pureSeed' ? 'purity-label-too-high' : 'purity-label-too-low',
   });
 }
 
 const rowsFor = (rows: ByChaff, chaffy: boolean) => (chaffy ? rows.chaffy : rows.nonchaffy);
 
-interface Words {
+interface Pair {
+  /** How the two are called in the working, and in a refusal. */
   readonly first: string;
   readonly second: string;
-  readonly agree: string;
-  readonly apart: string;
+  readonly agree: PurityNext;
+  readonly apart: PurityNext;
 }
 
 function compare(
@@ -106,13 +106,10 @@ function compare(
   second: number,
   /** The component of which only a worsening counts; null: both directions do. */
   worsening: Component | null,
-  words: Words,
+  pair: Pair,
 ): ToleranceVerdict {
-  for (const [name, value] of [
-    [`${words.first}Percent`, first],
-    [`${words.second}Percent`, second],
-  ] as const)
-    if (!(value >= 0 && value <= 100)) throw new RangeError(`${name} must be a percentage 0..100, got ${value}`);
+  percentIn(`${pair.first}Percent`, first);
+  percentIn(`${pair.second}Percent`, second);
   const mean = new Exact(first).plus(second).div(2);
   const looked = mean.toDecimalPlaces(2, Exact.ROUND_HALF_UP).toNumber();
   const signed = new Exact(first).minus(second);
@@ -132,8 +129,8 @@ function compare(
     outcome,
     rule: row?.rule ?? null,
     steps: [
-      { label: words.first, result: String(first), unit: '%' },
-      { label: words.second, result: String(second), unit: '%' },
+      { label: pair.first, result: String(first), unit: '%' },
+      { label: pair.second, result: String(second), unit: '%' },
       {
         label: 'average of both, to two decimals',
         expression: `(${first} + ${second}) / 2`,
@@ -145,8 +142,8 @@ function compare(
           worsening === null
             ? 'difference'
             : worsening === 'pureSeed'
-              ? `${words.first} − ${words.second}`
-              : `${words.second} − ${words.first}, ${COMPONENT_NAMES[worsening]}`,
+              ? `${pair.first} − ${pair.second}`
+              : `${pair.second} − ${pair.first}, ${COMPONENT_NAMES[worsening]}`,
         result: counted.toString(),
         unit: '%',
       },
@@ -158,10 +155,6 @@ function compare(
           }
         : { label: 'largest allowed', result: 'the book has no table for it' },
     ],
-    next: row
-      ? outcome === 'outside'
-        ? words.apart
-        : words.agree
-      : 'Nothing is judged: the book has no table for it.',
+    next: row ? (outcome === 'outside' ? pair.apart : pair.agree) : 'no-purity-table',
   };
 }

@@ -1,3 +1,4 @@
+import { between, wholeIn } from '../units/argument.ts';
 import { hypergeometricCdf } from '../statistics/hypergeometric.ts';
 
 export interface PacketShare {
@@ -29,10 +30,8 @@ export function packetShare(sprouted: number, tested: number, packetSeeds: numbe
     ['tested', tested, 1, packetSeeds],
     ['sprouted', sprouted, 0, tested],
   ] as const)
-    if (!Number.isInteger(value) || value < least || value > most)
-      throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
-  if (!(confidence > 0 && confidence < 1))
-    throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
+    wholeIn(name, value, least, most);
+  between('confidence', confidence, 0, 1);
   // A chance that is just half of the error (2 of 80, once) is none that is larger; rounding must not make it one.
   const tail = ((1 - confidence) / 2) * (1 + 1e-9);
   const dead = tested - sprouted;

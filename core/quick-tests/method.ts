@@ -1,3 +1,4 @@
+import { wholeIn } from '../units/argument.ts';
 import type { SmallTestMethod } from '../rule-books/findKind.ts';
 
 /** Where a bag stands in the time of its kind. */
@@ -22,7 +23,7 @@ export interface BagTime {
  * Source: first and last days by kind (names/crops.csv, from memory); "late" is our own reading.
  */
 export function bagTime({ firstDay, lastDay }: SmallTestMethod, day: number, sprouted: number): BagTime {
-  if (!Number.isInteger(day) || day < 0) throw new RangeError(`day must be a whole number from 0 on, got ${day}`);
+  wholeIn('day', day, 0, 1e6);
   const at = (state: BagState, words: string): BagTime => ({ state, day, words });
   if (firstDay === null || lastDay === null)
     return at('under way', `day ${day}; how long this kind takes is not known here`);

@@ -1,3 +1,4 @@
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { normalChance } from '../statistics/normalDistribution.ts';
 
@@ -32,11 +33,9 @@ export function pairedAgreement(
   secondOnly: number,
   bothNo: number,
 ): PairedAgreement {
-  for (const [name, value] of Object.entries({ bothYes, firstOnly, secondOnly, bothNo }))
-    if (!Number.isInteger(value) || value < 0 || value > 1e6)
-      throw new RangeError(`${name} must be an integer 0..1000000, got ${value}`);
+  for (const [name, value] of Object.entries({ bothYes, firstOnly, secondOnly, bothNo })) wholeIn(name, value, 0, 1e6);
   const n = bothYes + firstOnly + secondOnly + bothNo;
-  if (n < 1) throw new RangeError('bothYes and the others must add up to 1 seed at least, got 0');
+  if (n < 1) throw new ArgumentFault('bothYes', 'and the others must add up to 1 seed at least, got 0');
   const apart = firstOnly + secondOnly;
   const chi2P = (chi2: number) => 2 * normalChance(-Math.sqrt(chi2));
   const chi2 = apart === 0 ? null : (firstOnly - secondOnly) ** 2 / apart;

@@ -1,3 +1,4 @@
+import { numberIn, wholeIn } from '../units/argument.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 import { oneSided } from '../statistics/oneSided.ts';
 import type { ProportionInterval } from '../statistics/wilsonInterval.ts';
@@ -48,14 +49,10 @@ export interface QuickAnswer {
  */
 export function quickAnswer(test: SmallTest, standardPercent?: number, heldBack: readonly Cause[] = []): QuickAnswer {
   const { sprouted, seeds, packetSeeds } = test;
-  if (!Number.isInteger(seeds) || seeds < 1 || seeds > 1e6)
-    throw new RangeError(`seeds must be an integer 1..1000000, got ${seeds}`);
-  if (!Number.isInteger(sprouted) || sprouted < 0 || sprouted > seeds)
-    throw new RangeError(`sprouted must be an integer 0..${seeds}, got ${sprouted}`);
-  if (packetSeeds !== undefined && (!Number.isInteger(packetSeeds) || packetSeeds < seeds || packetSeeds > 1e6))
-    throw new RangeError(`packetSeeds must be an integer ${seeds}..1000000, got ${packetSeeds}`);
-  if (standardPercent !== undefined && !(standardPercent >= 1 && standardPercent <= 100))
-    throw new RangeError(`standardPercent must lie between 1 and 100, got ${standardPercent}`);
+  wholeIn('seeds', seeds, 1, 1e6);
+  wholeIn('sprouted', sprouted, 0, seeds);
+  if (packetSeeds !== undefined) wholeIn('packetSeeds', packetSeeds, seeds, 1e6);
+  if (standardPercent !== undefined) numberIn('standardPercent', standardPercent, 1, 100);
   const estimate = sprouted / seeds;
   const packet = packetSeeds === undefined ? null : packetShare(sprouted, seeds, packetSeeds);
   const interval =

@@ -1,3 +1,4 @@
+import { ArgumentFault } from '../units/argument.ts';
 import { betaTails } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances } from '../statistics/betaBinomial.ts';
 
@@ -105,7 +106,7 @@ export function askSchool({ id, name, source, bands }: School, test: SmallTest):
   const index = bands.findLastIndex((band) => share >= band.from);
   const [from, to] = [bands[index]?.from ?? 0, bands[index + 1]?.from ?? Infinity];
   if (test.packetSeeds !== undefined && test.packetSeeds <= test.seeds)
-    throw new RangeError(`packetSeeds must be more than the ${test.seeds} tested, got ${test.packetSeeds}`);
+    throw new ArgumentFault('packetSeeds', `must be more than the ${test.seeds} tested, got ${test.packetSeeds}`);
   const wrong = (seeds: number, countedOut = COUNTED_OUT) =>
     chanceOutside(
       share * seeds,

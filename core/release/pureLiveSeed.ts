@@ -1,3 +1,4 @@
+import { ArgumentFault, percentIn } from '../units/argument.ts';
 import { Exact } from '../units/mass.ts';
 import type { Counts } from '../units/seedCounts.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
@@ -18,10 +19,13 @@ export interface LiveShares {
  */
 export function pureLiveSeed(p: LiveShares): number {
   for (const name of ['purityPercent', 'germinationPercent', 'hardPercent', 'dormantPercent'] as const)
-    if (!(p[name] >= 0 && p[name] <= 100)) throw new RangeError(`${name} must be a percentage 0..100, got ${p[name]}`);
+    percentIn(name, p[name]);
   const live = new Exact(p.germinationPercent).plus(p.hardPercent).plus(p.dormantPercent);
   if (live.gt(100))
-    throw new RangeError(`germinationPercent, hardPercent and dormantPercent add to ${live.toString()}, more than 100`);
+    throw new ArgumentFault(
+      'germinationPercent',
+      `must not be more than 100 with hardPercent and dormantPercent, which make ${live.toString()}`,
+    );
   return live.times(p.purityPercent).div(100).toNumber();
 }
 

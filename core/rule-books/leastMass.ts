@@ -3,6 +3,9 @@ import { judgeAtLeast } from '../verdict/atLeast.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import type { Figure } from './edition.ts';
 
+/** What a verdict on a sample's mass asks for. */
+export type LeastMassNext = 'heavy-enough' | 'too-light' | 'no-least-mass';
+
 /** Half of a least mass, for one of two half working samples. */
 export const halfOf = (figure: Figure<number> | undefined): Figure<number> | undefined =>
   figure && { ...figure, value: figure.value / 2 };
@@ -20,7 +23,7 @@ export function judgeLeastMass(
   massG: ExactNumber,
   minimumG: Figure<number> | undefined,
   decimals = 0,
-): Verdict {
+): Verdict<LeastMassNext> {
   const digits = shownGrams(massG);
   const shown = writtenDecimals(digits) < decimals ? massG.toFixed(decimals) : digits;
   if (!minimumG)
@@ -31,13 +34,13 @@ export function judgeLeastMass(
       outcome: 'not-judged',
       rule: null,
       steps: [{ label: what, result: shown, unit: 'g' }],
-      next: 'The rule book gives no least mass for this kind: enter the laboratory’s own figure.',
+      next: 'no-least-mass',
     };
   // Ounces of the Act make long figures of grams; a balance reads tenths here.
   const least = Number(minimumG.value.toFixed(minimumG.value < 1 ? 4 : minimumG.value < 10 ? 2 : 1));
-  const verdict = judgeAtLeast(what, 'g', massG, least, minimumG.rule, {
-    enough: 'Heavy enough.',
-    short: 'Too light: take more seed, or let the lead accept it; the report then says so.',
+  const verdict = judgeAtLeast<LeastMassNext>(what, 'g', massG, least, minimumG.rule, {
+    enough: 'heavy-enough',
+    short: 'too-light',
   });
   // Judged exactly, shown with the digits that were weighed.
   return {

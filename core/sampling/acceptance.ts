@@ -1,3 +1,4 @@
+import { aboveUpTo, ArgumentFault, between, numberIn, wholeIn } from '../units/argument.ts';
 import { betaQuantile, binomialAtMost } from '../statistics/betaDistribution.ts';
 import { gammaQuantile, poissonAtMost } from '../statistics/gammaDistribution.ts';
 import { hypergeometricCdf } from '../statistics/hypergeometric.ts';
@@ -18,7 +19,7 @@ export type Spread = 'binomial' | 'poisson';
  */
 export function acceptProbability(spread: Spread, n: number, c: number, p: number): number {
   checkPlan(spread, n, c);
-  if (!(p >= 0 && p <= 1)) throw new RangeError(`p must lie between 0 and 1, got ${p}`);
+  numberIn('p', p, 0, 1);
   if (p === 0) return 1;
   return spread === 'binomial' ? binomialAtMost(c, n, p) : poissonAtMost(c, n * p);
 }
@@ -37,8 +38,8 @@ export function acceptFromLot(n: number, c: number, lotSize: number, defectivesI
  */
 export function acceptancePoint(spread: Spread, n: number, c: number, pAccept: number): number {
   checkPlan(spread, n, c);
-  if (spread === 'binomial' && c === n) throw new RangeError(`c must be below n: ${c} of ${n} accepts every lot`);
-  if (!(pAccept > 0 && pAccept < 1)) throw new RangeError(`pAccept must lie between 0 and 1, got ${pAccept}`);
+  if (spread === 'binomial' && c === n) throw new ArgumentFault('c', `must be below n: ${c} of ${n} accepts every lot`);
+  between('pAccept', pAccept, 0, 1);
   return spread === 'binomial'
     ? betaQuantile({ upper: pAccept }, c + 1, n - c)
     : gammaQuantile({ upper: pAccept }, c + 1) / n;
@@ -66,13 +67,10 @@ const LARGEST_N = 1e7;
  * @throws {RangeError} if an argument leaves its range, or no plan of up to 1e7 seeds does it
  */
 export function designPlan(spread: Spread, aql: number, alpha: number, lql: number, beta: number): AcceptancePlan {
-  if (!(aql >= 0 && aql < 1)) throw new RangeError(`aql must be 0 or more and below 1, got ${aql}`);
-  if (!(lql > aql && lql <= 1)) throw new RangeError(`lql must lie above aql (${aql}) and be at most 1, got ${lql}`);
-  for (const [name, risk] of [
-    ['alpha', alpha],
-    ['beta', beta],
-  ] as const)
-    if (!(risk > 0 && risk < 1)) throw new RangeError(`${name} must lie between 0 and 1, got ${risk}`);
+  if (!(aql >= 0 && aql < 1)) throw new ArgumentFault('aql', `must be 0 or more and below 1, got ${aql}`);
+  aboveUpTo('lql', lql, aql, 1);
+  between('alpha', alpha, 0, 1);
+  between('beta', beta, 0, 1);
   let from = 1;
   for (let c = 0; c <= LARGEST_C; c += 1) {
     const n = smallestSample(Math.max(from, c + 1), (size) => acceptProbability(spread, size, c, lql) <= beta);
@@ -81,8 +79,9 @@ export function designPlan(spread: Spread, aql: number, alpha: number, lql: numb
     if (pAcceptAtAql >= 1 - alpha) return { n, c, pAcceptAtAql, pAcceptAtLql: acceptProbability(spread, n, c, lql) };
     from = n;
   }
-  throw new RangeError(
-    `lql lies too near aql (${aql} and ${lql}): no plan with up to ${LARGEST_C} marked seeds tells them apart`,
+  throw new ArgumentFault(
+    'lql',
+    `lies too near aql (${aql} and ${lql}): no plan with up to ${LARGEST_C} marked seeds tells them apart`,
   );
 }
 
@@ -103,10 +102,9 @@ function smallestSample(low: number, strict: (n: number) => boolean): number | n
 }
 
 function checkPlan(spread: Spread, n: number, c: number): void {
-  if (!Number.isInteger(n) || n < 1 || n > LARGEST_N)
-    throw new RangeError(`n must be an integer 1..${LARGEST_N}, got ${n}`);
+  wholeIn('n', n, 1, LARGEST_N);
   const most = spread === 'binomial' ? n : LARGEST_N;
-  if (!Number.isInteger(c) || c < 0 || c > most) throw new RangeError(`c must be an integer 0..${most}, got ${c}`);
+  wholeIn('c', c, 0, most);
 }
 
 /** A plan and what it does at one true share, as a slip shows it. */

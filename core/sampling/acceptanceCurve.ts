@@ -1,3 +1,4 @@
+import { wholeIn } from '../units/argument.ts';
 import { acceptancePoint, acceptProbability, type Spread } from './acceptance.ts';
 import { poolAcceptance, seedShare } from './pools.ts';
 
@@ -25,8 +26,7 @@ const END = 0.002;
  * Source: the distributions themselves, by `acceptProbability` and `poolAcceptance`.
  */
 export function acceptanceCurve(plan: CurvePlan, count: number): AcceptanceCurve {
-  if (!Number.isInteger(count) || count < 2 || count > 2000)
-    throw new RangeError(`count must be an integer 2..2000, got ${count}`);
+  wholeIn('count', count, 2, 2000);
   const end = Math.min(1, pointOf(plan, END));
   return {
     points: Array.from({ length: count }, (_, i) => {
@@ -46,7 +46,6 @@ function heightOf(plan: CurvePlan, share: number): number {
 
 function pointOf(plan: CurvePlan, accepted: number): number {
   if (plan.kind !== 'pools') return acceptancePoint(plan.kind, plan.n, plan.c, accepted);
-  if (!Number.isInteger(plan.poolSize) || plan.poolSize < 1 || plan.poolSize > 1e6)
-    throw new RangeError(`poolSize must be an integer 1..1000000, got ${plan.poolSize}`);
+  wholeIn('poolSize', plan.poolSize, 1, 1e6);
   return seedShare(acceptancePoint('binomial', plan.pools, plan.c, accepted), plan.poolSize);
 }

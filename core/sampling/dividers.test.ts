@@ -43,8 +43,8 @@ describe('the way to a working sample', () => {
   });
   it.each([
     [{ massG: 0, targetG: 1 }, 'massG must be above 0'],
-    [{ massG: 10, targetG: 11 }, 'targetG must not be above massG (10), got 11'],
-    [{ massG: 10, targetG: 1, jars: 1 }, 'jars must be an integer 2..16, got 1'],
+    [{ massG: 10, targetG: 11 }, 'targetG must not be above the 10 g that are divided, got 11'],
+    [{ massG: 10, targetG: 1, jars: 1 }, 'jars must be a whole number 2..16, got 1'],
   ])('refuses %o', (task, message) => {
     expect(() => planDivision('rotary', task)).toThrow(message);
   });

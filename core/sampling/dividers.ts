@@ -1,3 +1,5 @@
+import { aboveUpTo, aboveZero, ArgumentFault, wholeIn, zeroOrMore } from '../units/argument.ts';
+import type { SamplingNext } from './next.ts';
 import { outcomeUpTo, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 
 /** Ways to reduce a sample: halves (riffle, conical, centrifugal, by hand), jars of a rotary divider, spoonfuls. */
@@ -39,12 +41,12 @@ const MOST_PASSES = 40;
  */
 export function planDivision(divider: Divider, task: DivisionTask): DivisionPlan {
   const { massG, targetG, jars = 8, spoonG = 1 } = task;
-  positive('massG', massG);
-  positive('targetG', targetG);
-  if (targetG > massG) throw new RangeError(`targetG must not be above massG (${massG}), got ${targetG}`);
+  aboveZero('massG', massG);
+  aboveZero('targetG', targetG);
+  if (targetG > massG)
+    throw new ArgumentFault('targetG', `must not be above the ${massG} g that are divided, got ${targetG}`);
   if (divider === 'spoon') return planSpoon(massG, targetG, spoonG);
-  if (divider === 'rotary' && (!Number.isInteger(jars) || jars < 2 || jars > 16))
-    throw new RangeError(`jars must be an integer 2..16, got ${jars}`);
+  if (divider === 'rotary') wholeIn('jars', jars, 2, 16);
   const outlets = divider === 'riffle' ? 2 : jars;
   const keptG: number[] = [];
   const steps: WorkingStep[] = [
@@ -76,11 +78,12 @@ function fewest(massG: number, targetG: number, outlets: number): number {
 }
 
 function planSpoon(massG: number, targetG: number, spoonG: number): DivisionPlan {
-  positive('spoonG', spoonG);
+  aboveZero('spoonG', spoonG);
   const spoonfuls = Math.max(LEAST_PLACES, Math.ceil(targetG / spoonG));
   if (spoonfuls * spoonG > massG)
-    throw new RangeError(
-      `spoonG is too large: ${spoonfuls} spoonfuls of ${spoonG} g are more than the ${massG} g there are`,
+    throw new ArgumentFault(
+      'spoonG',
+      `is too large: ${spoonfuls} spoonfuls of ${spoonG} g are more than the ${massG} g there are`,
     );
   return {
     passes: spoonfuls,
@@ -118,16 +121,16 @@ const RULE: Rule = {
  * @param limitPercent     largest difference in percent of both, 0 < … ≤ 100
  * @throws {RangeError} naming the figure that cannot be
  */
-export function judgeDivider(firstG: number, secondG: number, limitPercent = USUAL_DIFFERENCE_PERCENT): Verdict {
-  for (const [name, value] of [
-    ['firstG', firstG],
-    ['secondG', secondG],
-  ] as const)
-    if (!(value >= 0 && value < Infinity)) throw new RangeError(`${name} must be 0 or more, got ${value}`);
+export function judgeDivider(
+  firstG: number,
+  secondG: number,
+  limitPercent = USUAL_DIFFERENCE_PERCENT,
+): Verdict<SamplingNext> {
+  zeroOrMore('firstG', firstG);
+  zeroOrMore('secondG', secondG);
   const both = firstG + secondG;
-  positive('firstG + secondG', both);
-  if (!(limitPercent > 0 && limitPercent <= 100))
-    throw new RangeError(`limitPercent must be above 0 and at most 100, got ${limitPercent}`);
+  aboveZero('firstG + secondG', both);
+  aboveUpTo('limitPercent', limitPercent, 0, 100);
   const differencePercent = Number(((Math.abs(firstG - secondG) / both) * 100).toFixed(6));
   const outcome = outcomeUpTo(differencePercent, limitPercent);
   return {
@@ -147,15 +150,8 @@ export function judgeDivider(firstG: number, secondG: number, limitPercent = USU
       },
       { label: 'usual at most', result: String(limitPercent), unit: '%' },
     ],
-    next:
-      outcome === 'outside'
-        ? 'The halves part too far: level the divider, clean it, pour evenly, mix all of it again and divide anew.'
-        : 'The divider halves as it should.',
+    next: outcome === 'outside' ? 'divider-out-of-order' : 'divider-in-order',
   };
-}
-
-function positive(name: string, value: number): void {
-  if (!(value > 0 && value < 1e9)) throw new RangeError(`${name} must be above 0, got ${value}`);
 }
 
 const short = (value: number) => String(Number(value.toPrecision(7)));

@@ -1,3 +1,4 @@
+import { wholeIn } from '../units/argument.ts';
 import mersenneTwister from '@stdlib/random-base-mt19937';
 import type { DrawMethod } from './drawMethods.ts';
 
@@ -30,12 +31,12 @@ export interface DrawnContainer {
  */
 export function drawContainers(plan: DrawPlan, method: DrawMethod, seed: number): readonly DrawnContainer[] {
   const { containers, unitSize, primarySamples, unitsToSample } = plan;
-  whole('containers', containers, 1, 1e6);
-  whole('unitSize', unitSize, 1, containers);
+  wholeIn('containers', containers, 1, 1e6);
+  wholeIn('unitSize', unitSize, 1, containers);
   const units = Math.ceil(containers / unitSize);
-  whole('unitsToSample', unitsToSample, 1, units);
-  whole('primarySamples', primarySamples, unitsToSample, 1e6);
-  whole('seed', seed, 1, 0xffffffff);
+  wholeIn('unitsToSample', unitsToSample, 1, units);
+  wholeIn('primarySamples', primarySamples, unitsToSample, 1e6);
+  wholeIn('seed', seed, 1, 0xffffffff);
   const below = below32(mersenneTwister.factory({ seed: [seed] }));
   const chosen = method === 'random' ? someOf(units, unitsToSample, below) : spread(units, unitsToSample, below);
   const cores = new Map<number, number>();
@@ -91,9 +92,4 @@ function someOf(total: number, take: number, below: (limit: number) => number): 
 function spread(total: number, take: number, below: (limit: number) => number): number[] {
   const start = below(total);
   return Array.from({ length: take }, (_, i) => Math.floor((start + i * total) / take) % total).sort((a, b) => a - b);
-}
-
-function whole(name: string, value: number, least: number, most: number): void {
-  if (!Number.isInteger(value) || value < least || value > most)
-    throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
 }

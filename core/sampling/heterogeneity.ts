@@ -1,3 +1,4 @@
+import { between, percentIn, wholeIn } from '../units/argument.ts';
 import { gammaQuantile } from '../statistics/gammaDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -26,8 +27,8 @@ export interface Heterogeneity {
  * Source: ISTA, heterogeneity testing; agrees with the printed critical values within 0.021.
  */
 export function criticalH(N: number, f: number): number {
-  if (!Number.isInteger(N) || N < 2 || N > 1000) throw new RangeError(`N must be an integer 2..1000, got ${N}`);
-  if (!(f > 0 && f < 1e6)) throw new RangeError(`f must be above 0, got ${f}`);
+  wholeIn('N', N, 2, 1000);
+  between('f', f, 0, 1e6);
   // χ²(0.99; df) is twice the gamma quantile with shape df/2.
   return f * ((2 * gammaQuantile({ upper: 0.01 }, (N - 1) / 2)) / (N - 1) - 1);
 }
@@ -44,9 +45,9 @@ export function criticalH(N: number, f: number): number {
  */
 export function heterogeneityOfPercents(percents: readonly number[], n: number, f: number): Heterogeneity {
   percents.forEach((one, i) => {
-    if (!(one >= 0 && one <= 100)) throw new RangeError(`percents.${i} must be a percentage 0..100, got ${one}`);
+    percentIn(`percents.${i}`, one);
   });
-  if (!Number.isInteger(n) || n < 1 || n > 1e6) throw new RangeError(`n must be an integer 1..1000000, got ${n}`);
+  wholeIn('n', n, 1, 1e6);
   return judgeSpread(percents, f, (mean) => ({
     W: (mean * (100 - mean)) / n,
     expression: `${short(mean)} × (100 − ${short(mean)}) / ${n}`,
@@ -56,8 +57,7 @@ export function heterogeneityOfPercents(percents: readonly number[], n: number, 
 /** As `heterogeneityOfPercents`, for numbers of other seeds in equal masses: chance alone gives W = mean. */
 export function heterogeneityOfCounts(counts: readonly number[], f: number): Heterogeneity {
   counts.forEach((one, i) => {
-    if (!Number.isInteger(one) || one < 0 || one > 1e7)
-      throw new RangeError(`counts.${i} must be an integer 0..1e7, got ${one}`);
+    wholeIn(`counts.${i}`, one, 0, 1e7);
   });
   return judgeSpread(counts, f, (mean) => ({ W: mean, expression: 'the mean itself' }));
 }

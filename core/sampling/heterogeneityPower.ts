@@ -1,3 +1,4 @@
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import beta from '@stdlib/random-base-beta';
 import binomial from '@stdlib/random-base-binomial';
 import gamma from '@stdlib/random-base-gamma';
@@ -42,15 +43,18 @@ export interface PowerPoint {
  */
 export function* heterogeneityPower(task: PowerTask): Generator<number, PowerPoint[]> {
   const { kind, containers, seedsEach, f, mean, spreads, runs, seed } = task;
-  whole('containers', containers, 2, 200);
-  whole('runs', runs, 1, 100_000);
-  whole('seed', seed, 1, 0xffffffff);
-  if (kind === 'percents') whole('seedsEach', seedsEach, 1, 100_000);
+  wholeIn('containers', containers, 2, 200);
+  wholeIn('runs', runs, 1, 100_000);
+  wholeIn('seed', seed, 1, 0xffffffff);
+  if (kind === 'percents') wholeIn('seedsEach', seedsEach, 1, 100_000);
   if (!(mean > 0 && (kind === 'counts' ? mean < 1e6 : mean < 100)))
-    throw new RangeError(`mean must lie ${kind === 'counts' ? 'above 0' : 'between 0 and 100'}, got ${mean}`);
+    throw new ArgumentFault('mean', `must lie ${kind === 'counts' ? 'above 0' : 'between 0 and 100'}, got ${mean}`);
   for (const spread of spreads)
     if (!(spread >= 0) || (kind === 'percents' && spread ** 2 >= mean * (100 - mean)))
-      throw new RangeError(`spreads must be 0 or more and smaller than an average of ${mean} allows, got ${spread}`);
+      throw new ArgumentFault(
+        'spreads',
+        `must be 0 or more and smaller than an average of ${mean} allows, got ${spread}`,
+      );
   const whole32 = mersenneTwister.factory({ seed: [seed] });
   const prng = () => whole32() / 0x1_0000_0000;
   const total = spreads.length * runs;
@@ -91,8 +95,3 @@ function trueValues(kind: PowerTask['kind'], mean: number, spread: number, prng:
 const atShare = (draw: (n: number, p: number) => number, n: number, p: number) =>
   p <= 0 ? 0 : p >= 1 ? n : draw(n, p);
 const atMean = (draw: (mean: number) => number, mean: number) => (mean <= 0 ? 0 : draw(mean));
-
-function whole(name: string, value: number, least: number, most: number): void {
-  if (!Number.isInteger(value) || value < least || value > most)
-    throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
-}

@@ -112,8 +112,8 @@ describe('what the test could have found', () => {
     for (const [change, message] of [
       [{ mean: 100 }, 'mean must lie between 0 and 100'],
       [{ spreads: [60] }, 'spreads must be 0 or more'],
-      [{ runs: 0 }, 'runs must be an integer'],
-      [{ containers: 1 }, 'containers must be an integer'],
+      [{ runs: 0 }, 'runs must be a whole number'],
+      [{ containers: 1 }, 'containers must be a whole number'],
     ] as const)
       expect(() => run({ ...task, ...change })).toThrow(message);
   });

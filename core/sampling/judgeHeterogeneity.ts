@@ -1,5 +1,7 @@
+import { ArgumentFault } from '../units/argument.ts';
 import type { ContainerRange, Edition } from '../rule-books/edition.ts';
 import { outcomeUpTo, worst, type Outcome, type Rule, type Verdict } from '../verdict/verdict.ts';
+import type { SamplingNext } from './next.ts';
 import { heterogeneityOfCounts, heterogeneityOfPercents, type Heterogeneity } from './heterogeneity.ts';
 
 /** What is compared between the containers of a lot. */
@@ -42,8 +44,8 @@ export interface HeterogeneityTask {
 }
 
 export interface HeterogeneityVerdict {
-  readonly h: Verdict;
-  readonly r: Verdict;
+  readonly h: Verdict<SamplingNext>;
+  readonly r: Verdict<SamplingNext>;
   readonly outcome: Outcome;
   /** Where nineteen in twenty containers of a uniform lot would lie, by chance alone. */
   readonly expected: { readonly mean: number; readonly low: number; readonly high: number };
@@ -60,7 +62,7 @@ export interface HeterogeneityVerdict {
 export function judgeHeterogeneity(edition: Edition, task: HeterogeneityTask): HeterogeneityVerdict {
   const { attribute, chaffy, values, seedsEach } = task;
   if (values.length < LEAST_CONTAINERS)
-    throw new RangeError(`values must be of at least ${LEAST_CONTAINERS} containers, got ${values.length}`);
+    throw new ArgumentFault('values', `must be of at least ${LEAST_CONTAINERS} containers, got ${values.length}`);
   const f = allowanceFor(attribute, chaffy);
   const spread =
     attribute === 'other-seeds' ? heterogeneityOfCounts(values, f) : heterogeneityOfPercents(values, seedsEach, f);
@@ -87,7 +89,7 @@ export function judgeHeterogeneity(edition: Edition, task: HeterogeneityTask): H
   };
 }
 
-function judgeH(edition: Edition, spread: Heterogeneity, judged: boolean): Verdict {
+function judgeH(edition: Edition, spread: Heterogeneity, judged: boolean): Verdict<SamplingNext> {
   const { H, critical, steps } = spread;
   const outcome: Outcome = !judged || H === null ? 'not-judged' : outcomeUpTo(Math.max(0, H), critical);
   return {
@@ -99,10 +101,10 @@ function judgeH(edition: Edition, spread: Heterogeneity, judged: boolean): Verdi
     steps,
     next:
       outcome === 'not-judged'
-        ? 'The average lies too near its end to judge the spread.'
+        ? 'spread-cannot-be-judged'
         : outcome === 'outside'
-          ? 'The containers differ more than seed of one lot does: it is not uniform.'
-          : 'No more spread than a uniform lot shows.',
+          ? 'spread-not-uniform'
+          : 'spread-as-uniform',
   };
 }
 
@@ -113,7 +115,12 @@ function ruleOfH(edition: Edition): Rule | null {
   return { book, edition: name, section, provenance };
 }
 
-function judgeR(edition: Edition, { attribute, values }: HeterogeneityTask, mean: number, judged: boolean): Verdict {
+function judgeR(
+  edition: Edition,
+  { attribute, values }: HeterogeneityTask,
+  mean: number,
+  judged: boolean,
+): Verdict<SamplingNext> {
   const range = Number((Math.max(...values) - Math.min(...values)).toFixed(9));
   const steps = [
     {
@@ -132,9 +139,7 @@ function judgeR(edition: Edition, { attribute, values }: HeterogeneityTask, mean
       outcome: 'not-judged',
       rule: null,
       steps,
-      next: judged
-        ? 'The edition holds no largest range for this: H alone judges.'
-        : 'The average lies too near its end to judge the range.',
+      next: judged ? 'no-largest-range' : 'range-cannot-be-judged',
     };
   const outcome = outcomeUpTo(range, limit);
   return {
@@ -151,10 +156,7 @@ function judgeR(edition: Edition, { attribute, values }: HeterogeneityTask, mean
         unit: '%',
       },
     ],
-    next:
-      outcome === 'outside'
-        ? 'One container lies too far from another: the lot is not uniform.'
-        : 'No container lies too far from the others.',
+    next: outcome === 'outside' ? 'range-not-uniform' : 'range-as-uniform',
   };
 }
 

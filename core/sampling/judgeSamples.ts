@@ -2,18 +2,23 @@ import type { Edition, KindMethod } from '../rule-books/edition.ts';
 import { Exact, type ExactNumber } from '../units/mass.ts';
 import { judgeAtLeast } from '../verdict/atLeast.ts';
 import type { Verdict } from '../verdict/verdict.ts';
+import type { SamplingNext } from './next.ts';
 import type { SamplingPlan } from './primarySamples.ts';
 
 /** Were as many primary samples taken as the rule book asks for? */
-export function judgePrimarySamples(taken: number, plan: SamplingPlan): Verdict {
+export function judgePrimarySamples(taken: number, plan: SamplingPlan): Verdict<SamplingNext> {
   return judgeAtLeast('primary samples taken', '', new Exact(taken), plan.primarySamples, plan.rule, {
-    enough: 'As many as the rule book asks for.',
-    short: 'Fewer than the rule book asks for: draw the rest, or let the lead accept it.',
+    enough: 'samples-enough',
+    short: 'draw-more-samples',
   });
 }
 
 /** Mass of the lot against the largest the book allows for its kind, with its excess; null where it sets none. */
-export function judgeLotMass(edition: Edition, massKg: ExactNumber, method: KindMethod | undefined): Verdict | null {
+export function judgeLotMass(
+  edition: Edition,
+  massKg: ExactNumber,
+  method: KindMethod | undefined,
+): Verdict<SamplingNext> | null {
   const largest = method?.maxLotKg;
   if (!largest) return null;
   const excess = edition.parameter('sampling_max_lot_excess_percent').value;
@@ -34,6 +39,6 @@ export function judgeLotMass(edition: Edition, massKg: ExactNumber, method: Kind
         unit: 'kg',
       },
     ],
-    next: outside ? 'Too large for one lot under this rule book: divide it.' : 'Small enough for one lot.',
+    next: outside ? 'divide-lot' : 'lot-small-enough',
   };
 }

@@ -1,3 +1,4 @@
+import { numberIn, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { binomialIntervals, clopperPearson } from '../statistics/binomialInterval.ts';
@@ -31,7 +32,7 @@ export interface PoolEstimate {
  */
 export function poolEstimate(m: number, k: number, x: number, confidence: number): PoolEstimate {
   checkPools(m, k);
-  if (!Number.isInteger(x) || x < 0 || x > m) throw new RangeError(`x must be an integer 0..${m}, got ${x}`);
+  wholeIn('x', x, 0, m);
   const pools = clopperPearson(x, m, confidence);
   // The one-sided upper limit of x is one minus the lower limit of what is not marked.
   const oneSided = 1 - binomialIntervals(m - x, m, confidence).oneSidedLower.clopperPearson;
@@ -57,19 +58,15 @@ export function poolAcceptance(
   p: number,
 ): { readonly pPoolPositive: number; readonly pAccept: number } {
   checkPools(m, k);
-  if (!Number.isInteger(c) || c < 0 || c > m) throw new RangeError(`c must be an integer 0..${m}, got ${c}`);
-  if (!(p >= 0 && p <= 1)) throw new RangeError(`p must lie between 0 and 1, got ${p}`);
+  wholeIn('c', c, 0, m);
+  numberIn('p', p, 0, 1);
   const pPoolPositive = poolShare(p, k);
   return { pPoolPositive, pAccept: binomialAtMost(c, m, pPoolPositive) };
 }
 
 function checkPools(m: number, k: number): void {
-  for (const [name, value] of [
-    ['m', m],
-    ['k', k],
-  ] as const)
-    if (!Number.isInteger(value) || value < 1 || value > 1e6)
-      throw new RangeError(`${name} must be an integer 1..1000000, got ${value}`);
+  wholeIn('m', m, 1, 1e6);
+  wholeIn('k', k, 1, 1e6);
 }
 
 /** The arithmetic of `poolAcceptance`, as a slip shows it. */

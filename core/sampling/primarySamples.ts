@@ -1,3 +1,4 @@
+import { aboveUpTo, wholeIn } from '../units/argument.ts';
 import { rowUpTo } from '../rule-books/lookUp.ts';
 import type { Edition, Rule } from '../rule-books/edition.ts';
 import { Exact } from '../units/mass.ts';
@@ -228,11 +229,10 @@ function checkSubject(subject: SamplingCase): void {
     return;
   }
   const { containers, containerMassKg } = subject;
-  if (!Number.isInteger(containers) || containers < 1 || containers > 1e6)
-    throw new RangeError(`containers must be an integer 1..1000000, got ${containers}`);
+  wholeIn('containers', containers, 1, 1e6);
   checkMass('containerMassKg', containerMassKg);
 }
 
 function checkMass(name: string, massKg: number): void {
-  if (!(massKg > 0 && massKg <= 1e8)) throw new RangeError(`${name} must lie above 0 and up to 1e8 kg, got ${massKg}`);
+  aboveUpTo(name, massKg, 0, 1e8);
 }

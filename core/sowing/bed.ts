@@ -1,3 +1,4 @@
+import { aboveUpTo, aboveZero } from '../units/argument.ts';
 import { GRAMS_PER, type MassUnit } from '../units/mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -39,11 +40,10 @@ export interface BedSowing {
  */
 export function seedsForPlants(plants: number, seed: BedSeed): BedSowing {
   const { thousandSeedWeightG, purityPercent, germinationPercent, emergencePercent } = seed;
-  if (!(plants > 0 && plants < Infinity)) throw new RangeError(`plants must be above 0, got ${plants}`);
+  aboveZero('plants', plants);
   for (const [name, value] of Object.entries({ purityPercent, germinationPercent, emergencePercent }))
-    if (!(value > 0 && value <= 100)) throw new RangeError(`${name} must be above 0 and at most 100, got ${value}`);
-  if (thousandSeedWeightG !== null && !(thousandSeedWeightG > 0 && thousandSeedWeightG < Infinity))
-    throw new RangeError(`thousandSeedWeightG must be above 0, got ${thousandSeedWeightG}`);
+    aboveUpTo(name, value, 0, 100);
+  if (thousandSeedWeightG !== null) aboveZero('thousandSeedWeightG', thousandSeedWeightG);
   const seeds = plants / (germinationPercent / 100) / (emergencePercent / 100);
   const massG = thousandSeedWeightG === null ? null : (seeds * thousandSeedWeightG) / 1000 / (purityPercent / 100);
   return {
@@ -77,7 +77,7 @@ export const plantsOnArea = (area: number, unit: AreaUnit, perSquareMetre: numbe
 /** Plants in a row at a distance from one to the next; the first stands at its beginning. */
 export function plantsInRow(length: number, unit: LengthUnit, spacing: number, spacingUnit: LengthUnit): number {
   const step = spacing * METRES_PER[spacingUnit];
-  if (!(step > 0)) throw new RangeError(`spacing must be above 0, got ${spacing}`);
+  aboveZero('spacing', step);
   // A length that is a whole number of spacings must not lose a plant to rounding.
   return Math.floor((length * METRES_PER[unit]) / step + 1e-9) + 1;
 }

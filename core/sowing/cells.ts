@@ -1,3 +1,4 @@
+import { aboveUpTo, between, numberIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface Cells {
@@ -18,14 +19,12 @@ export interface Cells {
  * Source: seeds come up independently: 1 − (1 − share)^seeds.
  */
 export function fillCells(germination: number, seedsPerCell: number, cells: number): Cells {
-  if (!(germination >= 0 && germination <= 1))
-    throw new RangeError(`germination must lie between 0 and 1, got ${germination}`);
+  numberIn('germination', germination, 0, 1);
   for (const [name, value, most] of [
     ['seedsPerCell', seedsPerCell, 1000],
     ['cells', cells, 1e6],
   ] as const)
-    if (!Number.isInteger(value) || value < 1 || value > most)
-      throw new RangeError(`${name} must be an integer 1..${most}, got ${value}`);
+    wholeIn(name, value, 1, most);
   const empty = (1 - germination) ** seedsPerCell;
   const filled = 1 - empty;
   // ln(1 − empty) by log1p: with many cells and few empty ones the plain power loses its digits.
@@ -80,10 +79,8 @@ export function seedsPerCell(
   germinationPercent: number,
   wantedPercent: number,
 ): { readonly seedsPerCell: number; readonly chancePercent: number; readonly steps: readonly WorkingStep[] } {
-  if (!(germinationPercent > 0 && germinationPercent <= 100))
-    throw new RangeError(`germinationPercent must be above 0 and at most 100, got ${germinationPercent}`);
-  if (!(wantedPercent > 0 && wantedPercent < 100))
-    throw new RangeError(`wantedPercent must lie between 0 and 100, got ${wantedPercent}`);
+  aboveUpTo('germinationPercent', germinationPercent, 0, 100);
+  between('wantedPercent', wantedPercent, 0, 100);
   const g = germinationPercent / 100;
   let seeds = g === 1 ? 1 : Math.max(1, Math.ceil(Math.log1p(-wantedPercent / 100) / Math.log1p(-g)));
   if (seeds <= MOST_TIES) {

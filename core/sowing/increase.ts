@@ -1,3 +1,4 @@
+import { aboveUpTo, ArgumentFault, between, numberIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** What a season does to seed of a kind, per year. */
@@ -40,17 +41,14 @@ const MOST_SEASONS = 30;
  */
 export function seedIncrease(seeds: number, wanted: number, season: Season): Increase {
   const { plantsPerSeed, keptShare, seedsPerPlant, room, resownShare } = season;
-  if (!Number.isInteger(seeds) || seeds < 1 || seeds > 1e9)
-    throw new RangeError(`seeds must be a whole number 1..1e9, got ${seeds}`);
-  if (!(wanted >= 1 && wanted <= 1e15)) throw new RangeError(`wanted must lie between 1 and 1e15, got ${wanted}`);
+  wholeIn('seeds', seeds, 1, 1e9);
+  numberIn('wanted', wanted, 1, 1e15);
   const [low, high] = plantsPerSeed;
   if (!(low >= 0 && low <= high && high <= 1))
-    throw new RangeError(`plantsPerSeed must lie between 0 and 1, low end first, got ${low}, ${high}`);
-  for (const [name, value] of Object.entries({ keptShare, resownShare }))
-    if (!(value > 0 && value <= 1)) throw new RangeError(`${name} must be above 0 and at most 1, got ${value}`);
-  if (!(seedsPerPlant > 0 && seedsPerPlant < 1e9))
-    throw new RangeError(`seedsPerPlant must be above 0, got ${seedsPerPlant}`);
-  if (room !== null && !(room >= 1)) throw new RangeError(`room must hold 1 plant at least, got ${room}`);
+    throw new ArgumentFault('plantsPerSeed', `must lie between 0 and 1, low end first, got ${low}, ${high}`);
+  for (const [name, value] of Object.entries({ keptShare, resownShare })) aboveUpTo(name, value, 0, 1);
+  between('seedsPerPlant', seedsPerPlant, 0, 1e9);
+  if (room !== null && !(room >= 1)) throw new ArgumentFault('room', `must hold 1 plant at least, got ${room}`);
   const grow = (sown: number, share: number) => {
     const plants = Math.min(room ?? Infinity, Math.floor(sown * share * keptShare));
     return { plants, harvested: plants * seedsPerPlant };

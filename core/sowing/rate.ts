@@ -1,3 +1,4 @@
+import { aboveZero, percentIn, zeroOrMore } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 const POUND_KG = 0.45359237;
@@ -36,10 +37,9 @@ const endless = (value: number): Endless => (Number.isFinite(value) ? value : 'I
  */
 export function sowingRate(targetPlantsPerM2: number, seed: SownSeed): SowingRate {
   const { thousandSeedWeightG, purityPercent, germinationPercent, fieldEmergencePercent } = seed;
-  for (const [name, value] of Object.entries({ targetPlantsPerM2, thousandSeedWeightG }))
-    if (!(value > 0 && value < Infinity)) throw new RangeError(`${name} must be above 0 and finite, got ${value}`);
+  for (const [name, value] of Object.entries({ targetPlantsPerM2, thousandSeedWeightG })) aboveZero(name, value);
   for (const [name, value] of Object.entries({ purityPercent, germinationPercent, fieldEmergencePercent }))
-    if (!(value >= 0 && value <= 100)) throw new RangeError(`${name} must lie between 0 and 100, got ${value}`);
+    percentIn(name, value);
   const coming = (germinationPercent / 100) * (fieldEmergencePercent / 100);
   const pureSeeds = targetPlantsPerM2 / coming;
   const kgPerHa = (targetPlantsPerM2 * thousandSeedWeightG) / 100 / ((purityPercent / 100) * coming);
@@ -79,10 +79,8 @@ export function bulkForPureLiveSeed(
   purityPercent: number,
   germinationPercent: number,
 ): { readonly pureLiveSeedPercent: number; readonly bulkKg: Endless; readonly steps: readonly WorkingStep[] } {
-  if (!(pureLiveSeedKgWanted >= 0 && pureLiveSeedKgWanted < Infinity))
-    throw new RangeError(`pureLiveSeedKgWanted must be 0 or more, got ${pureLiveSeedKgWanted}`);
-  for (const [name, value] of Object.entries({ purityPercent, germinationPercent }))
-    if (!(value >= 0 && value <= 100)) throw new RangeError(`${name} must lie between 0 and 100, got ${value}`);
+  zeroOrMore('pureLiveSeedKgWanted', pureLiveSeedKgWanted);
+  for (const [name, value] of Object.entries({ purityPercent, germinationPercent })) percentIn(name, value);
   const share = (purityPercent * germinationPercent) / 100;
   const bulk = pureLiveSeedKgWanted === 0 ? 0 : pureLiveSeedKgWanted / (share / 100);
   return {

@@ -1,3 +1,4 @@
+import { ArgumentFault, zeroOrMore } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { wilsonInterval } from '../statistics/wilsonInterval.ts';
 import { tTwoSidedP, tUpperQuantile } from '../statistics/studentT.ts';
@@ -22,11 +23,16 @@ export interface Gain {
  */
 export function gainOfPairs(sorted: readonly number[], unsorted: readonly number[]): Gain {
   if (sorted.length !== unsorted.length)
-    throw new RangeError(`unsorted must have as many plots as sorted (${sorted.length}), it has ${unsorted.length}`);
+    throw new ArgumentFault(
+      'unsorted',
+      `must have as many plots as sorted (${sorted.length}), it has ${unsorted.length}`,
+    );
   if (sorted.length < 2 || sorted.length > 1000)
-    throw new RangeError(`sorted must have 2..1000 plots, got ${sorted.length}`);
-  for (const one of [...sorted, ...unsorted])
-    if (!(one >= 0 && one < Infinity)) throw new RangeError(`a yield must be 0 or more, got ${one}`);
+    throw new ArgumentFault('sorted', `must have 2..1000 plots, got ${sorted.length}`);
+  for (const [name, plots] of Object.entries({ sorted, unsorted }))
+    plots.forEach((one, i) => {
+      zeroOrMore(`${name}.${i}`, one);
+    });
   const n = sorted.length;
   const gaps = sorted.map((one, i) => one - (unsorted[i] ?? 0));
   const mean = gaps.reduce((sum, one) => sum + one, 0) / n;

@@ -1,3 +1,4 @@
+import { aboveUpTo, between, wholeIn } from '../units/argument.ts';
 import { betaQuantile, binomialAtMost } from '../statistics/betaDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -44,12 +45,9 @@ export function sowForStand(
     ['tested', test.tested, 1, 1e6],
     ['sprouted', test.sprouted, 0, test.tested],
   ] as const)
-    if (!Number.isInteger(value) || value < least || value > most)
-      throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
-  if (!(chancePercent > 0 && chancePercent < 100))
-    throw new RangeError(`chancePercent must lie between 0 and 100, got ${chancePercent}`);
-  if (!(emergencePercent > 0 && emergencePercent <= 100))
-    throw new RangeError(`emergencePercent must be above 0 and at most 100, got ${emergencePercent}`);
+    wholeIn(name, value, least, most);
+  between('chancePercent', chancePercent, 0, 100);
+  aboveUpTo('emergencePercent', emergencePercent, 0, 100);
   const shares = Array.from(
     { length: NODES },
     (_, i) =>

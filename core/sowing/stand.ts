@@ -1,3 +1,4 @@
+import { numberIn, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances, quantileOf } from '../statistics/betaBinomial.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
@@ -13,11 +14,6 @@ export interface Stand {
   readonly steps: readonly WorkingStep[];
 }
 
-const checkSeeds = (name: string, value: number, least: number, most = 1e6) => {
-  if (!Number.isInteger(value) || value < least || value > most)
-    throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
-};
-
 /**
  * Plants to expect from seeds whose share of living ones is known.
  *
@@ -28,10 +24,9 @@ const checkSeeds = (name: string, value: number, least: number, most = 1e6) => {
  * Source: the binomial distribution; check values R 4.2.2 qbinom, pbinom.
  */
 export function expectedStand(seedsSown: number, germination: number, wanted?: number): Stand {
-  checkSeeds('seedsSown', seedsSown, 1);
-  if (!(germination >= 0 && germination <= 1))
-    throw new RangeError(`germination must lie between 0 and 1, got ${germination}`);
-  if (wanted !== undefined) checkSeeds('wanted', wanted, 0);
+  wholeIn('seedsSown', seedsSown, 1, 1e6);
+  numberIn('germination', germination, 0, 1);
+  if (wanted !== undefined) wholeIn('wanted', wanted, 0, 1e6);
   const expected = seedsSown * germination;
   const sd = Math.sqrt(expected * (1 - germination));
   const [lower, upper] = [
@@ -104,9 +99,9 @@ export interface StandFromTest {
  * Source: Clopper & Pearson (1934) for the share; beta-binomial quantiles with the Jeffreys prior for the sowing.
  */
 export function standFromTest(germinated: number, tested: number, seedsSown: number): StandFromTest {
-  checkSeeds('tested', tested, 1);
-  checkSeeds('germinated', germinated, 0, tested);
-  checkSeeds('seedsSown', seedsSown, 1);
+  wholeIn('tested', tested, 1, 1e6);
+  wholeIn('germinated', germinated, 0, tested);
+  wholeIn('seedsSown', seedsSown, 1, 1e6);
   const interval = clopperPearson(germinated, tested, 0.95);
   const chances = betaBinomialChances(seedsSown, germinated + 0.5, tested - germinated + 0.5);
   const [predictiveLower, predictiveUpper] = [quantileOf(chances, 0.025), quantileOf(chances, 0.975)];

@@ -1,3 +1,4 @@
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import { addDays } from '../units/days.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -73,9 +74,8 @@ export function sowingCalendar(window: SowingWindow): SowingCalendar {
     ['sowings', wanted, 1, 60],
     ['everyDays', everyDays, wanted > 1 ? 1 : 0, 400],
   ] as const)
-    if (!Number.isInteger(value) || value < least || value > most)
-      throw new RangeError(`${name} must be a whole number ${least}..${most}, got ${value}`);
-  if (!(from <= to)) throw new RangeError(`to must not lie before the first day, ${from}, got ${to}`);
+    wholeIn(name, value, least, most);
+  if (!(from <= to)) throw new ArgumentFault('to', `must not lie before the first day, ${from}, got ${to}`);
   const all = Array.from({ length: wanted }, (_, i) => addDays(from, i * everyDays));
   const sowings = all.filter((day) => day <= to);
   const ahead = testDays + buyDays;

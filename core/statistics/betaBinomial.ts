@@ -1,3 +1,4 @@
+import { numberIn, wholeIn } from '../units/argument.ts';
 /**
  * How many of `trials` succeed when the share of success is itself only known as a beta distribution: chances of
  * 0, 1, … trials successes.
@@ -11,10 +12,8 @@
  * factorial of a large packet is ever formed.
  */
 export function betaBinomialChances(trials: number, a: number, b: number): Float64Array {
-  if (!Number.isInteger(trials) || trials < 0 || trials > 1e6)
-    throw new RangeError(`trials must be an integer 0..1000000, got ${trials}`);
-  for (const [name, value] of Object.entries({ a, b }))
-    if (!(value >= 1e-6 && value <= 1e12)) throw new RangeError(`${name} must be 1e-6..1e12, got ${value}`);
+  wholeIn('trials', trials, 0, 1e6);
+  for (const [name, value] of Object.entries({ a, b })) numberIn(name, value, 1e-6, 1e12);
   const chances = new Float64Array(trials + 1);
   // Away from the mean by the ratio of neighbours, taken as 1 there; that all add up to 1 gives the scale.
   const mean = Math.min(trials, Math.floor((trials * a) / (a + b)));

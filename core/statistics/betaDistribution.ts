@@ -1,3 +1,4 @@
+import { ArgumentFault, numberIn } from '../units/argument.ts';
 import { binomialForm } from './saddlePoint.ts';
 import { invert } from './invert.ts';
 import type { Tails } from './gammaDistribution.ts';
@@ -20,8 +21,8 @@ const MOST_TERMS = 1_000_000;
  */
 export function betaTails(x: number, a: number, b: number): Tails {
   if (!(a > 0 && b > 0 && a + b <= 1.1e9))
-    throw new RangeError(`a and b must lie above 0 and add to 1e9 at most, got ${a} and ${b}`);
-  if (!(x >= 0 && x <= 1)) throw new RangeError(`x must lie between 0 and 1, got ${x}`);
+    throw new ArgumentFault('a', `and b must lie above 0 and add to 1e9 at most, got ${a} and ${b}`);
+  numberIn('x', x, 0, 1);
   if (x === 0) return { lower: 0, upper: 1 };
   if (x === 1) return { lower: 1, upper: 0 };
   const y = 1 - x;

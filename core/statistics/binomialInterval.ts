@@ -1,3 +1,4 @@
+import { between, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { betaQuantile } from './betaDistribution.ts';
 import { normalQuantile } from './normalDistribution.ts';
@@ -79,8 +80,7 @@ function wilsonLower(x: number, n: number, z: number): number {
 }
 
 function checkArguments(x: number, n: number, confidence: number): void {
-  if (!Number.isInteger(n) || n < 1 || n > 1e9) throw new RangeError(`n must be an integer 1..1e9, got ${n}`);
-  if (!Number.isInteger(x) || x < 0 || x > n) throw new RangeError(`x must be an integer 0..${n}, got ${x}`);
-  if (!(confidence > 0 && confidence < 1))
-    throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
+  wholeIn('n', n, 1, 1e9);
+  wholeIn('x', x, 0, n);
+  between('confidence', confidence, 0, 1);
 }

@@ -133,7 +133,7 @@ describe('distribution functions', () => {
     expect(() => gammaTails(-1, 1)).toThrow(/^x/);
     expect(() => betaTails(0.5, 0, 1)).toThrow(/^a and b/);
     expect(() => betaTails(1.1, 1, 1)).toThrow(/^x/);
-    expect(() => gammaQuantile({ lower: 1 }, 1)).toThrow(/^a chance/);
+    expect(() => gammaQuantile({ lower: 1 }, 1)).toThrow(/^wanted/);
     expect(() => normalQuantile(0)).toThrow(/^p/);
   });
 });

@@ -1,3 +1,4 @@
+import { wholeIn } from '../units/argument.ts';
 /**
  * Whether two shares differ: Fisher's exact test, two-sided by the chances no larger than that of the table found.
  *
@@ -13,8 +14,7 @@ export function fisherExact(hits1: number, n1: number, hits2: number, n2: number
     ['hits1', hits1, 0, n1],
     ['hits2', hits2, 0, n2],
   ] as const)
-    if (!Number.isInteger(value) || value < least || value > most)
-      throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
+    wholeIn(name, value, least, most);
   const hits = hits1 + hits2;
   const [least, most] = [Math.max(0, hits - n2), Math.min(hits, n1)];
   // Each chance from the one before by their ratio, in logarithms; that all add up to 1 gives the scale.

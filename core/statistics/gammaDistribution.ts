@@ -1,3 +1,4 @@
+import { aboveUpTo, ArgumentFault } from '../units/argument.ts';
 import { poissonForm } from './saddlePoint.ts';
 import { invert } from './invert.ts';
 
@@ -24,8 +25,8 @@ const MOST_TERMS = 10_000_000;
  * behind Loader's saddle-point form.
  */
 export function gammaTails(x: number, shape: number): Tails {
-  if (!(shape > 0 && shape <= 1e8)) throw new RangeError(`shape must lie above 0 and at most at 1e8, got ${shape}`);
-  if (!(x >= 0)) throw new RangeError(`x must be 0 or more, got ${x}`);
+  aboveUpTo('shape', shape, 0, 1e8);
+  if (!(x >= 0)) throw new ArgumentFault('x', `must be 0 or more, got ${x}`);
   if (x === 0) return { lower: 0, upper: 1 };
   if (x === Infinity) return { lower: 1, upper: 0 };
   const front = poissonForm(shape, x);

@@ -1,3 +1,4 @@
+import { wholeIn } from '../units/argument.ts';
 /**
  * Chance of at most c marked items in a sample drawn without putting back.
  *
@@ -13,14 +14,10 @@
  * Source: the definition of the hypergeometric distribution.
  */
 export function hypergeometricCdf(c: number, N: number, D: number, n: number): number {
-  const whole = (name: string, value: number, least: number, most: number) => {
-    if (!Number.isInteger(value) || value < least || value > most)
-      throw new RangeError(`${name} must be an integer ${least}..${most}, got ${value}`);
-  };
-  whole('lotSize', N, 1, 1e9);
-  whole('defectivesInLot', D, 0, N);
-  whole('n', n, 1, Math.min(N, 1e7));
-  whole('c', c, 0, 1e9);
+  wholeIn('lotSize', N, 1, 1e9);
+  wholeIn('defectivesInLot', D, 0, N);
+  wholeIn('n', n, 1, Math.min(N, 1e7));
+  wholeIn('c', c, 0, 1e9);
   const least = Math.max(0, n - (N - D));
   const most = Math.min(n, D);
   if (c < least) return 0;

@@ -1,3 +1,4 @@
+import { between } from '../units/argument.ts';
 /**
  * Where a continuous distribution reaches a chance: Newton's steps on the tail that is smaller, kept inside a bracket.
  *
@@ -14,7 +15,7 @@ export function invert(
   within: { readonly start: number; readonly low: number; readonly high: number },
 ): number {
   const wanted = 'lower' in tail ? tail.lower : tail.upper;
-  if (!(wanted > 0 && wanted < 1)) throw new RangeError(`a chance must lie between 0 and 1, got ${wanted}`);
+  between('wanted', wanted, 0, 1);
   // How far the lower chance at x is above what is wanted, without cancellation.
   const over = (x: number) => {
     const at = tails(x);

@@ -1,3 +1,4 @@
+import { between } from '../units/argument.ts';
 import libraryCdf from '@stdlib/stats-base-dists-normal-cdf';
 import libraryQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import { gammaQuantile } from './gammaDistribution.ts';
@@ -15,6 +16,6 @@ const FAR = 1e-10;
  * Source: the library; in the far tails z² / 2 is the gamma quantile with shape ½.
  */
 export function normalQuantile(p: number): number {
-  if (!(p > 0 && p < 1)) throw new RangeError(`p must lie between 0 and 1, got ${p}`);
+  between('p', p, 0, 1);
   return p < FAR ? -Math.sqrt(2 * gammaQuantile({ upper: 2 * p }, 0.5)) : libraryQuantile(p, 0, 1);
 }

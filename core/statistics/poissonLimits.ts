@@ -1,3 +1,4 @@
+import { between, wholeIn } from '../units/argument.ts';
 import { gammaQuantile } from './gammaDistribution.ts';
 
 export interface PoissonLimits {
@@ -19,10 +20,8 @@ export interface PoissonLimits {
  * Source: Garwood F. (1936) Biometrika 28:437–442.
  */
 export function poissonLimits(count: number, confidence: number): PoissonLimits {
-  if (!Number.isInteger(count) || count < 0 || count > 1e7)
-    throw new RangeError(`count must be an integer 0..1e7, got ${count}`);
-  if (!(confidence > 0 && confidence < 1))
-    throw new RangeError(`confidence must lie between 0 and 1, got ${confidence}`);
+  wholeIn('count', count, 0, 1e7);
+  between('confidence', confidence, 0, 1);
   const tail = (1 - confidence) / 2;
   return {
     lower: count === 0 ? 0 : gammaQuantile({ lower: tail }, count),

@@ -1,3 +1,4 @@
+import { between, wholeIn, zeroOrMore } from '../units/argument.ts';
 import { normalChance } from './normalDistribution.ts';
 
 /** Beyond this many standard deviations the normal density adds nothing to a double. */
@@ -17,7 +18,7 @@ const density = (z: number) => Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
  * Source: Tippett L.H.C. (1925) Biometrika 17:364–387; Hartley H.O. (1942) Biometrika 32:309–310.
  */
 export function rangeProbability(q: number, k: number): number {
-  if (!(q >= 0 && q < Infinity)) throw new RangeError(`q must be 0 or more and finite, got ${q}`);
+  zeroOrMore('q', q);
   checkValues(k);
   return Math.min(1, k * integral((z) => density(z) * (normalChance(z) - normalChance(z - q)) ** (k - 1)));
 }
@@ -30,7 +31,7 @@ export function rangeProbability(q: number, k: number): number {
  * @throws {RangeError} if an argument leaves its range
  */
 export function rangeQuantile(prob: number, k: number): number {
-  if (!(prob > 0 && prob < 1)) throw new RangeError(`prob must lie between 0 and 1, got ${prob}`);
+  between('prob', prob, 0, 1);
   checkValues(k);
   let low = 0;
   let high = 2 * FAR;
@@ -58,5 +59,5 @@ function integral(height: (z: number) => number): number {
 }
 
 function checkValues(k: number): void {
-  if (!Number.isInteger(k) || k < 2 || k > 1000) throw new RangeError(`k must be an integer 2..1000, got ${k}`);
+  wholeIn('k', k, 2, 1000);
 }

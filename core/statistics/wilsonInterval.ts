@@ -1,3 +1,4 @@
+import { aboveZero, wholeIn } from '../units/argument.ts';
 /** Bounds of a proportion, both fractions: 0 ≤ lower ≤ upper ≤ 1. */
 export interface ProportionInterval {
   readonly lower: number;
@@ -17,11 +18,9 @@ export interface ProportionInterval {
  * Source: Wilson E.B. (1927) J. Am. Stat. Assoc. 22:209–212. Check values: see the test.
  */
 export function wilsonInterval(hits: number, trials: number, z: number): ProportionInterval {
-  if (!Number.isInteger(trials) || trials < 1 || trials > 1e9)
-    throw new RangeError(`trials must be an integer 1..1e9, got ${trials}`);
-  if (!Number.isInteger(hits) || hits < 0 || hits > trials)
-    throw new RangeError(`hits must be an integer 0..${trials}, got ${hits}`);
-  if (!(z > 0 && z < Infinity)) throw new RangeError(`z must be finite and > 0, got ${z}`);
+  wholeIn('trials', trials, 1, 1e9);
+  wholeIn('hits', hits, 0, trials);
+  aboveZero('z', z);
 
   const p = hits / trials;
   const shrink = 1 + (z * z) / trials;

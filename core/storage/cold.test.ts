@@ -39,5 +39,5 @@ it('warns before drying or freezing what dies of it, wet seed, and a single bag'
   expect(beforeFreezing('cocoa', { desiccation: 'sensitive' }, { balancePercent: 20, bags: 2 })[0]?.words).toMatch(
     /dies when it freezes/,
   );
-  expect(() => beforeFreezing('leek', leek, { balancePercent: 120, bags: 2 })).toThrow(/between 0 and 100, got 120/);
+  expect(() => beforeFreezing('leek', leek, { balancePercent: 120, bags: 2 })).toThrow(/percentage 0..100, got 120/);
 });

@@ -1,3 +1,4 @@
+import { percentIn, wholeIn } from '../units/argument.ts';
 import { DRIEST_ENOUGH, type DryKind } from './dryEnough.ts';
 
 /** What is done with seed for a set time. */
@@ -41,9 +42,8 @@ export function beforeFreezing(
   { desiccation }: Pick<DryKind, 'desiccation'>,
   { balancePercent, bags }: BeforeFreezing,
 ): Warning[] {
-  if (balancePercent !== null && !(balancePercent >= 0 && balancePercent <= 100))
-    throw new RangeError(`balancePercent must lie between 0 and 100, got ${balancePercent}`);
-  if (!(Number.isInteger(bags) && bags >= 0)) throw new RangeError(`bags must be a whole number, got ${bags}`);
+  if (balancePercent !== null) percentIn('balancePercent', balancePercent);
+  wholeIn('bags', bags, 0, 1e6);
   const limit = DRIEST_ENOUGH.freezer.humidityPercent;
   const found: Warning[] = [];
   if (desiccation === 'sensitive')

@@ -1,3 +1,4 @@
+import { aboveUpTo, aboveZero, ArgumentFault, between } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Water that desiccant takes up before it lets go of dryness, g per g; from memory, makers' figures differ. */
@@ -30,15 +31,15 @@ export function desiccantNeeded(
   targetPercent: number,
   uptake: number,
 ): DesiccantNeed {
-  if (!(massG > 0 && massG < Infinity)) throw new RangeError(`massG must be above 0, got ${massG}`);
-  if (!(moisturePercent > 0 && moisturePercent < 100))
-    throw new RangeError(`moisturePercent must lie between 0 and 100, got ${moisturePercent}`);
-  if (!(targetPercent > 0)) throw new RangeError(`targetPercent must be above 0, got ${targetPercent}`);
+  aboveZero('massG', massG);
+  between('moisturePercent', moisturePercent, 0, 100);
+  if (!(targetPercent > 0)) throw new ArgumentFault('targetPercent', `must be above 0, got ${targetPercent}`);
   if (targetPercent > moisturePercent)
-    throw new RangeError(
-      `targetPercent must not be above the present moisture of ${moisturePercent} %, got ${targetPercent}: drying takes water out, so this seed is drier than you want already`,
+    throw new ArgumentFault(
+      'targetPercent',
+      `must not be above the present moisture of ${moisturePercent} %, got ${targetPercent}: drying takes water out, so this seed is drier than you want already`,
     );
-  if (!(uptake > 0 && uptake <= 1)) throw new RangeError(`uptake must be above 0 and at most 1, got ${uptake}`);
+  aboveUpTo('uptake', uptake, 0, 1);
   const massWhenDryG = (massG * (100 - moisturePercent)) / (100 - targetPercent);
   const waterG = massG - massWhenDryG;
   const desiccantG = waterG / uptake;

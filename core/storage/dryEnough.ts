@@ -1,3 +1,4 @@
+import { aboveUpTo, aboveZero, ArgumentFault, between, percentIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { humidityInBalance, moistureInBalance } from './equilibrium.ts';
 
@@ -122,8 +123,9 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
     const dryG = firstWeight.massG * (1 - evidence.firstMoisturePercent / 100);
     const now = 100 * (1 - dryG / lastWeight.massG);
     if (!(now > 0))
-      throw new RangeError(
-        `weighings must stay above the dry matter, ${dryG.toFixed(2)} g by the first moisture, got ${lastWeight.massG}`,
+      throw new ArgumentFault(
+        'weighings',
+        `must stay above the dry matter, ${dryG.toFixed(2)} g by the first moisture, got ${lastWeight.massG}`,
       );
     steps.push({
       label: 'moisture by the weight lost',
@@ -235,19 +237,15 @@ function judge(
 
 function checkEvidence(evidence: DryEvidence): void {
   const { temperatureC, moisturePercent, firstMoisturePercent, shutAirPercent, roomAirPercent, weighings } = evidence;
-  if (!(temperatureC > -50 && temperatureC <= 80))
-    throw new RangeError(`temperatureC must lie between -50 and 80, got ${temperatureC}`);
+  aboveUpTo('temperatureC', temperatureC, -50, 80);
   for (const [name, value] of Object.entries({ moisturePercent, firstMoisturePercent }))
-    if (value !== undefined && !(value > 0 && value < 100))
-      throw new RangeError(`${name} must lie between 0 and 100, got ${value}`);
+    if (value !== undefined) between(name, value, 0, 100);
   for (const [name, value] of Object.entries({ shutAirPercent, roomAirPercent }))
-    if (value !== undefined && !(value >= 0 && value <= 100))
-      throw new RangeError(`${name} must lie between 0 and 100, got ${value}`);
+    if (value !== undefined) percentIn(name, value);
   weighings?.forEach((one, i) => {
-    if (!(one.massG > 0 && one.massG < Infinity))
-      throw new RangeError(`weighings.${i}.massG must be above 0, got ${one.massG}`);
+    aboveZero(`weighings.${i}.massG`, one.massG);
     const before = weighings[i - 1];
     if (!Number.isFinite(one.hours) || (before && !(one.hours > before.hours)))
-      throw new RangeError(`weighings.${i}.hours must come after the weighing before, got ${one.hours}`);
+      throw new ArgumentFault(`weighings.${i}.hours`, `must come after the weighing before, got ${one.hours}`);
   });
 }

@@ -1,3 +1,4 @@
+import { aboveUpTo, ArgumentFault, between } from '../units/argument.ts';
 /** The four equations in which moisture in balance with air is tabulated; A, B and C mean other things in each. */
 export const ISOTHERMS = ['modified Henderson', 'modified Chung-Pfost', 'modified Oswin', 'modified Halsey'] as const;
 export interface Isotherm {
@@ -11,10 +12,10 @@ export const wetFromDry = (dryPercent: number) => (100 * dryPercent) / (100 + dr
 export const dryFromWet = (wetPercent: number) => (100 * wetPercent) / (100 - wetPercent);
 
 const checkShare = (name: string, value: number) => {
-  if (!(value > 0 && value < 1)) throw new RangeError(`${name} must lie between 0 and 1, got ${value}`);
+  between(name, value, 0, 1);
 };
 const checkTemperature = (t: number) => {
-  if (!(t > -50 && t <= 80)) throw new RangeError(`temperatureC must lie between -50 and 80, got ${t}`);
+  aboveUpTo('temperatureC', t, -50, 80);
 };
 
 /**
@@ -39,8 +40,7 @@ export function moistureInBalance(humidity: number, temperatureC: number, oilFra
 
 /** The air that seed of this moisture (percent wet basis, above 0, below 100) is in balance with, as a fraction. Source as above, turned round. */
 export function humidityInBalance(moisturePercent: number, temperatureC: number, oilFraction: number): number {
-  if (!(moisturePercent > 0 && moisturePercent < 100))
-    throw new RangeError(`moisturePercent must lie between 0 and 100, got ${moisturePercent}`);
+  between('moisturePercent', moisturePercent, 0, 100);
   checkTemperature(temperatureC);
   checkOil(oilFraction);
   const root = (dryFromWet(moisturePercent) * (1.1 + temperatureC / 90)) / (1 - oilFraction);
@@ -49,7 +49,7 @@ export function humidityInBalance(moisturePercent: number, temperatureC: number,
 
 function checkOil(oilFraction: number): void {
   if (!(oilFraction >= 0 && oilFraction < 1))
-    throw new RangeError(`oilFraction must lie between 0 and 1, got ${oilFraction}`);
+    throw new ArgumentFault('oilFraction', `must lie between 0 and 1, got ${oilFraction}`);
 }
 
 /**
@@ -77,7 +77,7 @@ export function isothermMoisture({ equation, A, B, C }: Isotherm, humidity: numb
 
 /** The humidity (fraction) in balance with a moisture in percent dry basis, above 0; source as above. */
 export function isothermHumidity({ equation, A, B, C }: Isotherm, dryPercent: number, temperatureC: number): number {
-  if (!(dryPercent > 0 && dryPercent < 1e4)) throw new RangeError(`dryPercent must be above 0, got ${dryPercent}`);
+  between('dryPercent', dryPercent, 0, 1e4);
   checkTemperature(temperatureC);
   switch (equation) {
     case 'modified Henderson':

@@ -1,3 +1,4 @@
+import { numberIn, wholeIn } from '../units/argument.ts';
 import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import { tUpperQuantile } from '../statistics/studentT.ts';
 
@@ -135,10 +136,9 @@ export function scatter({ pearsonX2, df }: Pick<AgeingCurve, 'pearsonX2' | 'df'>
 }
 
 function checkTest({ days, germinated, n }: AgeTest): void {
-  if (!(days >= 0 && days < 1e6)) throw new RangeError(`days must lie between 0 and 1000000, got ${days}`);
-  if (!Number.isInteger(n) || n < 1 || n > 1e6) throw new RangeError(`n must be an integer 1..1000000, got ${n}`);
-  if (!Number.isInteger(germinated) || germinated < 0 || germinated > n)
-    throw new RangeError(`germinated must be an integer 0..${n}, got ${germinated}`);
+  numberIn('days', days, 0, 1e6);
+  wholeIn('n', n, 1, 1e6);
+  wholeIn('germinated', germinated, 0, n);
 }
 
 interface Line {

@@ -1,3 +1,4 @@
+import { between, numberIn, percentIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { outcomeUpTo, type Outcome } from '../verdict/verdict.ts';
 
@@ -66,10 +67,8 @@ export function keepsLonger(
     ['from', from],
     ['to', to],
   ] as const) {
-    if (!(place.moisturePercent > 0 && place.moisturePercent < 100))
-      throw new RangeError(`${name}.moisturePercent must lie between 0 and 100, got ${place.moisturePercent}`);
-    if (!(place.temperatureC >= -50 && place.temperatureC <= 100))
-      throw new RangeError(`${name}.temperatureC must lie between -50 and 100, got ${place.temperatureC}`);
+    between(`${name}.moisturePercent`, place.moisturePercent, 0, 100);
+    numberIn(`${name}.temperatureC`, place.temperatureC, -50, 100);
   }
   const dry = from.moisturePercent - to.moisturePercent;
   const cool = (from.temperatureC - to.temperatureC) / TEN_FAHRENHEIT_C;
@@ -104,8 +103,6 @@ export function keepsLonger(
 }
 
 export function checkAir(temperatureC: number, humidityPercent: number): void {
-  if (!(temperatureC >= -50 && temperatureC <= 80))
-    throw new RangeError(`temperatureC must lie between -50 and 80, got ${temperatureC}`);
-  if (!(humidityPercent >= 0 && humidityPercent <= 100))
-    throw new RangeError(`humidityPercent must lie between 0 and 100, got ${humidityPercent}`);
+  numberIn('temperatureC', temperatureC, -50, 80);
+  percentIn('humidityPercent', humidityPercent);
 }

@@ -1,3 +1,4 @@
+import { ArgumentFault, between, numberIn, zeroOrMore } from '../units/argument.ts';
 import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -31,10 +32,10 @@ export interface ViabilityForecast {
 const DAYS_A_YEAR = 365.25;
 
 function spread({ moisturePercent: m, temperatureC: t }: StoreAir, { KE, CW, CH, CQ }: ViabilityConstants) {
-  if (!(m > 0 && m < 100)) throw new RangeError(`moisturePercent must lie between 0 and 100, got ${m}`);
-  if (!(t >= -50 && t <= 100)) throw new RangeError(`temperatureC must lie between -50 and 100, got ${t}`);
+  between('moisturePercent', m, 0, 100);
+  numberIn('temperatureC', t, -50, 100);
   for (const [name, value] of Object.entries({ KE, CW, CH, CQ }))
-    if (!Number.isFinite(value)) throw new RangeError(`${name} must be a number, got ${value}`);
+    if (!Number.isFinite(value)) throw new ArgumentFault(name, `must be a number, got ${value}`);
   const log10Sigma = KE - CW * Math.log10(m) - CH * t - CQ * t * t;
   const step: WorkingStep = {
     label: 'days to lose one probit',
@@ -65,8 +66,8 @@ export function predictViability(
   constants: ViabilityConstants,
 ): ViabilityForecast {
   const { log10Sigma, sigmaDays, step } = spread(air, constants);
-  if (!(days >= 0 && days < Infinity)) throw new RangeError(`days must be 0 or more, got ${days}`);
-  if (!Number.isFinite(Ki)) throw new RangeError(`Ki must be a number, got ${Ki}`);
+  zeroOrMore('days', days);
+  if (!Number.isFinite(Ki)) throw new ArgumentFault('Ki', `must be a number, got ${Ki}`);
   const v = Ki - days / sigmaDays;
   const germinationPercent = 100 * normalChance(v);
   return {
@@ -100,9 +101,8 @@ export function timeToViability(
   readonly steps: readonly WorkingStep[];
 } {
   const { sigmaDays, step } = spread(air, constants);
-  if (!Number.isFinite(Ki)) throw new RangeError(`Ki must be a number, got ${Ki}`);
-  if (!(targetPercent > 0 && targetPercent < 100))
-    throw new RangeError(`targetPercent must lie between 0 and 100, got ${targetPercent}`);
+  if (!Number.isFinite(Ki)) throw new ArgumentFault('Ki', `must be a number, got ${Ki}`);
+  between('targetPercent', targetPercent, 0, 100);
   const target = normalQuantile(targetPercent / 100);
   const days = sigmaDays * (Ki - target);
   return {

@@ -1,3 +1,4 @@
+import { zeroOrMore } from '../units/argument.ts';
 import type { OwnWord } from './ownRecord.ts';
 import { oneSided } from '../statistics/oneSided.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
@@ -90,8 +91,8 @@ const years = (n: number) =>
  */
 export function whatNext(seed: StoredSeed): NextStep {
   const { ageYears, longevity, seedsLeft, test } = seed;
-  if (!(ageYears >= 0)) throw new RangeError(`ageYears must be 0 or more, got ${ageYears}`);
-  if (test && !(test.yearsAgo >= 0)) throw new RangeError(`test.yearsAgo must be 0 or more, got ${test.yearsAgo}`);
+  zeroOrMore('ageYears', ageYears);
+  if (test) zeroOrMore('test.yearsAgo', test.yearsAgo);
   const shelf = longevity === null ? null : SHELF_YEARS[longevity];
   const season = seasonWords(seed);
   const say = (next: Next, ...reasons: string[]): NextStep => ({

@@ -1,3 +1,4 @@
+import { ArgumentFault } from './argument.ts';
 /** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone. */
 const DAY_MS = 86_400_000;
 
@@ -8,7 +9,7 @@ function timeOf(isoDate: string, name: string): number {
     Number.isNaN(time) ||
     new Date(time).toISOString().slice(0, 10) !== isoDate
   )
-    throw new RangeError(`${name} must be a date yyyy-mm-dd, got "${isoDate}"`);
+    throw new ArgumentFault(name, `must be a date yyyy-mm-dd, got "${isoDate}"`);
   return time;
 }
 

@@ -1,3 +1,4 @@
+import { ArgumentFault } from './argument.ts';
 import { Decimal } from 'decimal.js';
 
 /** Work with more digits than any balance, so that sums and ties are exact. */
@@ -61,7 +62,7 @@ export function writtenDecimals(text: string): number {
  * @param whole  > 0, same unit
  */
 export function percentHalfUp(part: ExactNumber, whole: ExactNumber, decimals: number): ExactNumber {
-  if (!whole.gt(0)) throw new RangeError(`whole must be above 0, got ${whole.toString()}`);
+  if (!whole.gt(0)) throw new ArgumentFault('whole', `must be above 0, got ${whole.toString()}`);
   const scale = new Exact(10).pow(decimals);
   const doubled = part.times(100).times(scale).times(2).plus(whole);
   return doubled.divToInt(whole.times(2)).div(scale);

@@ -1,3 +1,4 @@
+import { ArgumentFault } from './argument.ts';
 import { Exact, GRAMS_PER, toGrams, writtenDecimals, type EnteredMass, type ExactNumber } from './mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
@@ -28,7 +29,7 @@ export function balanceMasses(
   parts: readonly EnteredMass[],
   statedLossG: ExactNumber,
 ): MassBalance {
-  if (!statedLossG.gte(0)) throw new RangeError(`statedLossG must be 0 or more, got ${statedLossG.toString()}`);
+  if (!statedLossG.gte(0)) throw new ArgumentFault('statedLossG', `must be 0 or more, got ${statedLossG.toString()}`);
   const wholeG = toGrams(whole);
   const partsG = parts.reduce((sum, one) => sum.plus(toGrams(one)), new Exact(0));
   const differenceG = wholeG.minus(partsG);

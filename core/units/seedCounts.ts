@@ -1,3 +1,4 @@
+import { ArgumentFault, wholeIn } from './argument.ts';
 /** The five fates of a seed in a germination test, in the order in which they are reported. */
 export const CLASSES = ['normal', 'abnormal', 'hard', 'fresh', 'dead'] as const;
 export type SeedClass = (typeof CLASSES)[number];
@@ -18,9 +19,7 @@ export function addCounts(all: readonly Counts[]): Counts {
 
 /** @throws {RangeError} if a class is not an integer 0..1e6, or (with `seeds`) they hold more than were set */
 export function checkCounts(counts: Counts, seeds?: number): void {
-  for (const one of CLASSES)
-    if (!Number.isInteger(counts[one]) || counts[one] < 0 || counts[one] > 1e6)
-      throw new RangeError(`counts.${one} must be an integer 0..1000000, got ${counts[one]}`);
+  for (const one of CLASSES) wholeIn(`counts.${one}`, counts[one], 0, 1e6);
   if (seeds !== undefined && totalOf(counts) > seeds)
-    throw new RangeError(`counts add to ${totalOf(counts)}, more than the ${seeds} seeds set`);
+    throw new ArgumentFault('counts', `add to ${totalOf(counts)}, more than the ${seeds} seeds set`);
 }

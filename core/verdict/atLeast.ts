@@ -2,14 +2,14 @@ import type { ExactNumber } from '../units/mass.ts';
 import type { Rule, Verdict } from './verdict.ts';
 
 /** A figure that must reach a least value: heavy enough, enough of them. At the least itself it is within. */
-export function judgeAtLeast(
+export function judgeAtLeast<Next extends string>(
   what: string,
   unit: string,
   measured: ExactNumber,
   least: number,
   rule: Rule,
-  words: { readonly enough: string; readonly short: string },
-): Verdict {
+  next: { readonly enough: Next; readonly short: Next },
+): Verdict<Next> {
   const enough = measured.gte(least);
   return {
     measured: measured.toNumber(),
@@ -21,6 +21,6 @@ export function judgeAtLeast(
       { label: what, result: measured.toString(), unit },
       { label: 'least allowed', result: String(least), unit },
     ],
-    next: enough ? words.enough : words.short,
+    next: enough ? next.enough : next.short,
   };
 }

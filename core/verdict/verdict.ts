@@ -28,15 +28,15 @@ export interface WorkingStep {
   readonly unit?: string;
 }
 
-export interface Verdict {
+export interface Verdict<Next extends string = string> {
   readonly measured: number | null;
   readonly limit: number | null;
   readonly unit: string;
   readonly outcome: Outcome;
   readonly rule: Rule | null;
   readonly steps: readonly WorkingStep[];
-  /** What follows, in the words of the trade. */
-  readonly next: string;
+  /** What follows: a code of the step that judges. Its words stand in `contract`. */
+  readonly next: Next;
 }
 
 /** Outcome of a figure that may reach, but not pass, an upper limit. */

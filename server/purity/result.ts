@@ -1,3 +1,4 @@
+import { judgedTestsWords } from '@mercato/contract/purity/words';
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { PurityResult, PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { analysePurity, type ComponentMasses, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
@@ -213,6 +214,7 @@ function ofOne(test: PurityTest): PurityResult {
 function ofMany(edition: Edition, judged: JudgedTests, tests: readonly PurityTest[]): PurityResult {
   const accepted = tests.at(-1)?.decision?.decision === 'accept';
   const apart = judged.outcome === 'outside';
+  const says = lower(judgedTestsWords(judged));
   // What was dropped is no part of the mean, nor are its named parts.
   const kept = tests.filter((_, i) => judged.basis === 'whole' || judged.pairs[Math.floor(i / 2)]?.fate !== 'dropped');
   return {
@@ -221,8 +223,8 @@ function ofMany(edition: Edition, judged: JudgedTests, tests: readonly PurityTes
     judged,
     parts: judged.mean ? together(edition, judged.mean.sumG, kept) : [],
     outcome: judged.outcome,
-    blocks: apart && !accepted ? `Purity: ${lower(judged.next)}, and nobody has decided.` : null,
-    note: apart && accepted ? `${lower(judged.next)}: accepted by the lead` : lower(judged.next),
+    blocks: apart && !accepted ? `Purity: ${says}, and nobody has decided.` : null,
+    note: apart && accepted ? `${says}: accepted by the lead` : says,
   };
 }
 

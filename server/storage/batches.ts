@@ -1,3 +1,4 @@
+import { ArgumentFault } from '@mercato/core/units/argument';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type {
@@ -161,14 +162,14 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
     // Which kind it is does not matter here: a figure that cannot be is one for every kind.
     dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
   } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
+    if (!(error instanceof ArgumentFault)) throw error;
     throw fault('invalid', 'This cannot be.', [
       {
         path: entry.what === 'weighed' ? 'massG' : 'percent',
         message:
           entry.what === 'weighed'
             ? 'is less than its dry matter by the moisture at the start: one of the two is wrong'
-            : error.message,
+            : error.says,
       },
     ]);
   }

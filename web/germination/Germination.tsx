@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import { planDaysSchema, type GerminationTest, type GerminationView } from '@mercato/contract/germination/germination';
 import type { LotBrief } from '@mercato/contract/register/lots';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
@@ -174,7 +175,8 @@ function TestBlock({
       <p className="soft">{countedWords(test)}</p>
       {result.complete && result.verdict && (
         <p style={{ marginTop: 8 }}>
-          <VerdictMark mark={result.verdict.outcome} word /> <span className="soft">{result.verdict.next}</span>
+          <VerdictMark mark={result.verdict.outcome} word />{' '}
+          <span className="soft">{nextWords(result.verdict.next)}</span>
         </p>
       )}
       {test.days && test.days.outcome !== 'within' && (

@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import {
   moistureWeighingsSchema,
   newMoistureTestSchema,
@@ -228,7 +229,8 @@ function Station({
               <span className="fig" style={{ fontSize: 34 }}>
                 {result.reportedPercent.toFixed(1)} %
               </span>{' '}
-              <VerdictMark mark={result.verdict.outcome} word /> <span className="soft">{result.verdict.next}</span>
+              <VerdictMark mark={result.verdict.outcome} word />{' '}
+              <span className="soft">{nextWords(result.verdict.next)}</span>
             </p>
           )}
           {mayWrite && !result && (

@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import {
   otherFindsSchema,
   type FindWay,
@@ -84,7 +85,7 @@ function Compared({
           >
             <VerdictMark mark={verdict.outcome} word />
           </button>{' '}
-          <span className="soft">{verdict.next}</span>
+          <span className="soft">{nextWords(verdict.next)}</span>
         </div>
       )}
       {exact && (

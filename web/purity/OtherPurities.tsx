@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import {
   otherPuritySchema,
   type OtherPurities as Others,
@@ -70,7 +71,7 @@ export function OtherPurities({
                       <span className="soft">no result here yet</span>
                     )}
                   </td>
-                  <td className="soft">{verdict?.next}</td>
+                  <td className="soft">{verdict && nextWords(verdict.next)}</td>
                 </tr>
               );
             })}

@@ -1,3 +1,4 @@
+import { ArgumentFault } from '@mercato/core/units/argument';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { DIVIDERS, planDivision, type Divider, type DivisionPlan } from '@mercato/core/sampling/dividers';
 import { DECIMAL_TEXT, toGrams } from '@mercato/core/units/mass';
@@ -81,18 +82,22 @@ function Plan({ view }: { view: SamplingView }): JSX.Element {
   );
 }
 
+const FIGURES: Readonly<Record<string, string | undefined>> = {
+  massG: 'What is divided',
+  targetG: 'The least mass',
+  spoonG: 'The spoon',
+  jars: 'The number of jars',
+};
+
 /** The plan, or in words why there is none. */
 function planned(divider: Divider, task: Parameters<typeof planDivision>[1]): DivisionPlan | string {
   try {
     return planDivision(divider, task);
   } catch (error) {
-    if (error instanceof RangeError)
-      return error.message
-        .replace('massG', 'what is divided')
-        .replace('targetG', 'the least mass')
-        .replace('spoonG', 'the spoon')
-        .replace(/, got NaN$/, ', in figures');
-    throw error;
+    if (!(error instanceof ArgumentFault)) throw error;
+    const figure = FIGURES[error.field];
+    if (Object.values(task).some(Number.isNaN)) return 'Masses are written in figures.';
+    return figure === undefined ? error.message : `${figure} ${error.says}`;
   }
 }
 

@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import {
   heterogeneityCorrectionSchema,
   newHeterogeneityTestSchema,
@@ -114,11 +115,7 @@ function Test({
         ))}
       </p>
       <p>
-        {verdict.h.outcome === 'outside'
-          ? verdict.h.next
-          : verdict.r.outcome === 'outside'
-            ? verdict.r.next
-            : verdict.h.next}
+        {nextWords((verdict.h.outcome !== 'outside' && verdict.r.outcome === 'outside' ? verdict.r : verdict.h).next)}
       </p>
       {test.asked !== null && results.length < test.asked && (
         <p className="outside">

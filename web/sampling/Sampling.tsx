@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import { useQuery } from '@tanstack/react-query';
@@ -72,7 +73,7 @@ export default function Sampling(): JSX.Element {
                 if (data.largestLot) setShown({ title: 'size of the lot', verdict: data.largestLot });
               }}
             >
-              {data.largestLot.next}
+              {nextWords(data.largestLot.next)}
             </button>
           </p>
         )}

@@ -1,3 +1,4 @@
+import { nextWords } from '@mercato/contract/words/next';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { useQuery } from '@tanstack/react-query';
 import { Exact, toGrams } from '@mercato/core/units/mass';
@@ -194,7 +195,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Ele
             <b>{EVENT_WORDS[one.what]}</b> {one.words}{' '}
             {one.verdict && (
               <span>
-                <VerdictMark mark={one.verdict.outcome} word /> {one.verdict.next}
+                <VerdictMark mark={one.verdict.outcome} word /> {nextWords(one.verdict.next)}
               </span>
             )}{' '}
             <span className="soft">

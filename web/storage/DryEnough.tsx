@@ -1,3 +1,4 @@
+import { ArgumentFault } from '@mercato/core/units/argument';
 import {
   CLOSINGS,
   dryEnough,
@@ -176,10 +177,8 @@ function ask(
       }),
     };
   } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    const name = Object.keys(FIELDS).find((one) => error.message.startsWith(`${one} `)) as
-      keyof typeof FIELDS | undefined;
-    const message = error.message.replace(/^[\w.]+ /, '');
-    return { fault: { key: name ? FIELDS[name] : 'lastMass', message } };
+    if (!(error instanceof ArgumentFault)) throw error;
+    const key = Object.hasOwn(FIELDS, error.field) ? FIELDS[error.field as keyof typeof FIELDS] : 'lastMass';
+    return { fault: { key, message: error.says } };
   }
 }

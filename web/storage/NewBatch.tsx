@@ -1,3 +1,4 @@
+import { ArgumentFault } from '@mercato/core/units/argument';
 import { newBatchSchema, type BatchView, type BatchWarnings } from '@mercato/contract/storage/batches';
 import type { StoreList } from '@mercato/contract/store/packets';
 import { BATCHES, USUAL_HOURS, type Batch } from '@mercato/core/storage/cold';
@@ -243,6 +244,6 @@ function waterOf({
     const need = desiccantNeeded(Number.isNaN(mass) ? 1 : mass, now, wanted, UPTAKE['silica gel']);
     return Number.isNaN(mass) ? {} : { need };
   } catch (error) {
-    return { fault: error instanceof RangeError ? error.message.replace('targetPercent', 'it') : undefined };
+    return { fault: error instanceof ArgumentFault ? `it ${error.says}` : undefined };
   }
 }

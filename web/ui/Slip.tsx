@@ -1,4 +1,5 @@
 import type { Mark } from '@mercato/contract/register/lots';
+import { nextWords } from '@mercato/contract/words/next';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
 import type { JSX, ReactNode } from 'react';
@@ -40,7 +41,7 @@ export function Slip({
         </tbody>
       </table>
       {mark && <VerdictMark mark={mark} word />}
-      {next && <div className="soft">{next}</div>}
+      {next && <div className="soft">{nextWords(next)}</div>}
       {children}
       {rule && <Source rule={rule} />}
     </section>

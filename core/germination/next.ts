@@ -1,0 +1,12 @@
+/** What a verdict on germination asks for. */
+export type GerminationNext =
+  | 'replicates-agree'
+  | 'make-second-test'
+  | 'feeds-no-label'
+  | 'report-mean-of-both'
+  | 'make-third-test'
+  | 'counted-in-time'
+  | 'decide-or-repeat-test'
+  | 'decide-on-count-days'
+  | 'label-stands'
+  | 'germination-label-too-high';

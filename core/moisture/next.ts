@@ -1,0 +1,2 @@
+/** What a verdict on moisture asks for. */
+export type MoistureNext = 'containers-agree' | 'repeat-both-containers';

@@ -11,6 +11,6 @@ export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
   'decide-or-repeat-test':
     'Counted on a day that the rule book does not permit: the lead decides, with a reason, or the test is repeated.',
   'decide-on-count-days': 'This edition does not say how far a count may lie from its day: the lead decides.',
-  'label-stands': 'The label stands.',
+  'germination-label-stands': 'The label stands.',
   'germination-label-too-high': 'The label claims too much: relabel.',
 };

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Edition } from '../rule-books/edition.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 import { AOSA, contentOf, ISTA } from '../testing/books.ts';
 import { judgeCountDays, type CountDays, type DishDays } from './judgeCountDays.ts';
@@ -9,6 +10,14 @@ const days = (change: Partial<DishDays & Omit<CountDays, 'dishes'>> & { on?: num
   const all: DishDays = { first: 4, cause: null, final: on, ...dish };
   return { prescribed, legume, dishes: [all, all, all, all] };
 };
+/** The edition with its parameters changed, or left out. */
+function editionWith(change: (row: Record<string, string>) => Record<string, string> | null): Edition {
+  const content = contentOf('ista');
+  const { parameters } = content.tables;
+  if (!parameters) throw new Error('the edition has parameters');
+  const rows = parameters.rows.flatMap((row) => change(row) ?? []);
+  return readEdition({ ...content, tables: { ...content.tables, parameters: { ...parameters, rows } } });
+}
 const last = (all: CountDays, dish: Partial<DishDays>): CountDays => ({
   ...all,
   dishes: all.dishes.map((one, i) => (i === 3 ? { ...one, ...dish } : one)),
@@ -100,23 +109,76 @@ describe('the days on which a test was counted', () => {
     });
   });
 
-  it('a kind with one count has no first one to miss', () => {
+  it('a kind with one count has no first one to miss, and an early end has no first count to wait for', () => {
     expect(aosa({ prescribed: { first: 7, final: 7 }, first: null, on: 7 })).toBe('within');
+    // A count on another day is no first count there either.
+    expect(judgeCountDays(AOSA, days({ prescribed: { first: 7, final: 7 }, first: 1, on: 7 }))).toMatchObject({
+      outcome: 'within',
+      first: 'within',
+    });
+  });
+
+  it('says by a code what follows', () => {
+    expect(judgeCountDays(ISTA, days()).next).toBe('counted-in-time');
+    expect(judgeCountDays(ISTA, days({ on: 18 })).next).toBe('decide-or-repeat-test');
+  });
+
+  it('tells the working of every sort of dish once, the earliest first', () => {
+    const dish = (first: number | null, final: number): DishDays => ({ first, final, cause: null });
+    const told = (dishes: DishDays[], edition = ISTA) =>
+      judgeCountDays(edition, { ...days(), dishes }).steps.map((one) => [one.label, one.expression ?? '', one.result]);
+    expect(told([dish(6, 11), dish(4, 10), dish(4, 10), dish(null, 9)])).toEqual([
+      ['first count, of day 4', '', 'left out'],
+      ['first count', 'day 4, prescribed 4', '0'],
+      ['first count', 'day 6, prescribed 4', '2'],
+      ['final count', 'day 9, prescribed 10', '1 days early'],
+      ['an early end', '', 'from day 4 on, once all that can germinate has'],
+      ['final count', 'day 10, prescribed 10', 'on its day'],
+      ['final count', 'day 11, prescribed 10', '1 days late'],
+      ['longest extension', '', '7'],
+    ]);
+    const seen = judgeCountDays(ISTA, days({ on: 9, cause: 'all-germinated' })).steps;
+    expect(seen.at(-1)).toMatchObject({ label: 'seen', result: 'all that can germinate has' });
+    expect(told([dish(4, 12)], AOSA).at(-1)).toEqual(['no extension without a cause that the book knows', '', '0']);
+  });
+
+  it('a cause for one dish is told beside another of the same day, and the rule is the one that decided', () => {
+    const late = (cause: DishDays['cause']): DishDays => ({ first: 4, final: 12, cause });
+    const mixed = judgeCountDays(AOSA, { ...days(), dishes: [late(null), late('not-yet-judgeable')] });
+    expect(mixed.steps.filter((one) => one.label === 'final count')).toHaveLength(2);
+    const causes = judgeCountDays(AOSA, { ...days(), dishes: [late('swollen-legume'), late('not-yet-judgeable')] });
+    expect(causes).toMatchObject({ outcome: 'outside' });
+    expect(causes.steps.filter((one) => one.label === 'final count')).toHaveLength(2);
+    expect(aosa({ on: 11, legume: true })).toBe('outside');
+    expect(mixed).toMatchObject({ outcome: 'outside', final: 'outside', limit: 10, rule: null });
+    // Of two that are alike the first tells.
+    expect(
+      judgeCountDays(ISTA, {
+        ...days(),
+        dishes: [
+          { first: 4, final: 18, cause: null },
+          { first: 4, final: 19, cause: null },
+        ],
+      }).measured,
+    ).toBe(18);
+    // Where 7 days and half of the time are the same, the rule of the 7 days is named.
+    const even = judgeCountDays(ISTA, days({ on: 22, prescribed: { first: 7, final: 14 }, first: 7 }));
+    expect(even.rule?.section).toBe('germination: duration, may be extended by 7 days');
+    expect(judgeCountDays(ISTA, days({ on: 9 })).rule?.section).toMatch(/may end once all/);
+    expect(judgeCountDays(ISTA, days({ first: null })).rule).toBeNull();
+  });
+
+  it('a first count that a book does not let out is missed', () => {
+    const strict = editionWith((row) =>
+      row.parameter === 'germination_first_count_skippable' ? { ...row, value: '0' } : row,
+    );
+    const verdict = judgeCountDays(strict, days({ first: null }));
+    expect(verdict).toMatchObject({ outcome: 'outside', first: 'outside', measured: null, limit: 4 });
+    expect(verdict.rule?.section).toBe('germination: first count');
   });
 
   it('an edition without the rows judges its own days alone', () => {
-    const content = contentOf('ista');
-    const table = content.tables.parameters;
-    const old = readEdition({
-      ...content,
-      tables: {
-        ...content.tables,
-        parameters: {
-          ...(table ?? { section: '', origin: '' }),
-          rows: (table?.rows ?? []).filter((row) => !/^germination_(early|final|first)/.test(row.parameter ?? '')),
-        },
-      },
-    });
+    const old = editionWith((row) => (/^germination_(early|final|first)/.test(row.parameter ?? '') ? null : row));
     const judge = (change?: Parameters<typeof days>[0]) => judgeCountDays(old, days(change)).outcome;
     expect([judge(), judge({ on: 9 }), judge({ on: 11 }), judge({ first: 5 }), judge({ first: null })]).toEqual([
       'within',
@@ -125,6 +187,8 @@ describe('the days on which a test was counted', () => {
       'not-judged',
       'not-judged',
     ]);
+    expect(judgeCountDays(old, days({ on: 9 }))).toMatchObject({ next: 'decide-on-count-days', limit: 10 });
+    expect(judgeCountDays(old, days({ on: 9 })).steps.at(-1)?.result).toBe('not on its day');
   });
 
   it('refuses days that cannot be, by their name', () => {
@@ -132,5 +196,7 @@ describe('the days on which a test was counted', () => {
     expect(() => judgeCountDays(ISTA, { ...days(), dishes: [] })).toThrow(/^dishes/);
     expect(() => judgeCountDays(ISTA, days({ first: 1.5 }))).toThrow(/^dishes\.0\.first/);
     expect(() => judgeCountDays(ISTA, days({ prescribed: { first: 5, final: 4 } }))).toThrow(/^prescribed\.final/);
+    expect(() => judgeCountDays(ISTA, days({ on: 1001 }))).toThrow(/^dishes\.0\.final/);
+    expect(ista({ on: 1000 })).toBe('outside');
   });
 });

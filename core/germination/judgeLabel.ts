@@ -62,6 +62,6 @@ export function judgeLabel(
       },
       { label: 'labelled − found', result: short.toString(), unit: '%' },
     ],
-    next: within ? 'label-stands' : 'germination-label-too-high',
+    next: within ? 'germination-label-stands' : 'germination-label-too-high',
   };
 }

@@ -8,5 +8,5 @@ export type GerminationNext =
   | 'counted-in-time'
   | 'decide-or-repeat-test'
   | 'decide-on-count-days'
-  | 'label-stands'
+  | 'germination-label-stands'
   | 'germination-label-too-high';

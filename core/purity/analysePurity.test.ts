@@ -131,6 +131,60 @@ describe('purity analysis', () => {
     });
   });
 
+  // Source: ISTA, reporting (from memory): below 0.05 % is a trace, 0.05 % is reported as 0.1.
+  it('0.05 % is reported, a hair below is a trace, and nothing is none', () => {
+    const at = (other: string) => {
+      const otherSeeds = new Exact(other);
+      const [, share] = analysePurity(ISTA, new Exact(100), {
+        pureSeed: new Exact(100).minus(otherSeeds),
+        otherSeeds,
+        inertMatter: new Exact(0),
+      }).shares;
+      return [share?.percent, share?.trace];
+    };
+    expect([at('0.05'), at('0.04999'), at('0')]).toEqual([
+      [0.1, false],
+      [0, true],
+      [0, false],
+    ]);
+  });
+
+  it('a part that weighs as much as its whole is all of it; what follows is told by a code', () => {
+    const all = { pureSeed: new Exact(5), otherSeeds: new Exact(0), inertMatter: new Exact(0) };
+    const whole = analysePurity(ISTA, new Exact(5), all);
+    expect(whole.shares.map((one) => one.percent)).toEqual([100, 0, 0]);
+    expect(whole.verdict).toMatchObject({ measured: 0, outcome: 'within', next: 'gain-or-loss-allowed' });
+    expect(analysePurity(ISTA, new Exact(6), all).verdict.next).toBe('take-another-working-sample');
+  });
+
+  // Source: plain arithmetic: three thirds are 33.3 each, the first takes the tenth; 33.35, 33.35 and 33.3 go up to 100.1.
+  it('the largest part takes what is missing or too much, and only its slip says so', () => {
+    const of = (pure: number, other: number, inert: number) =>
+      analysePurity(ISTA, new Exact(10), {
+        pureSeed: new Exact(pure),
+        otherSeeds: new Exact(other),
+        inertMatter: new Exact(inert),
+      });
+    const took = (analysis: ReturnType<typeof of>, component: 'pureSeed' | 'otherSeeds' | 'inertMatter') =>
+      shareSteps(analysis, component).find((one) => one.label.startsWith('largest'))?.result;
+    const thirds = of(1, 1, 1);
+    expect(thirds.shares.map((one) => one.percent)).toEqual([33.4, 33.3, 33.3]);
+    expect([took(thirds, 'pureSeed'), took(thirds, 'otherSeeds')]).toEqual(['+0.1', undefined]);
+    const over = of(3335, 3335, 3330);
+    expect(over.shares.map((one) => one.percent)).toEqual([33.3, 33.4, 33.3]);
+    expect([took(over, 'pureSeed'), took(over, 'inertMatter')]).toEqual(['−0.1', undefined]);
+    expect(took(of(98, 1, 1), 'pureSeed')).toBeUndefined();
+    expect(shareSteps(thirds, 'weedSeed')).toEqual([]);
+    expect(shareSteps(thirds, 'otherSeeds').at(-1)).toMatchObject({ label: 'to one decimal', result: '33.3' });
+    const two = analysePurity(AOSA, new Exact(3), masses([1000, 1000, 1000, 0]));
+    expect(shareSteps(two, 'pureSeed').at(-1)).toMatchObject({ label: 'to two decimals', result: '33.34' });
+  });
+
+  it('refuses a part that weighs less than nothing', () => {
+    const parts = { pureSeed: new Exact(5), otherSeeds: new Exact(-1), inertMatter: new Exact(0) };
+    expect(() => analysePurity(ISTA, new Exact(5), parts)).toThrow(/^otherSeedsG/);
+  });
+
   it('refuses parts that add to nothing, a missing part and a sample of nothing', () => {
     const none = new Exact(0);
     expect(() => analysePurity(ISTA, new Exact(5), { pureSeed: none, otherSeeds: none, inertMatter: none })).toThrow(

@@ -46,6 +46,24 @@ describe('pairs of half samples', () => {
     expect(both.pairs.map((one) => one.fate)).toEqual(['dropped', 'agrees']);
     expect(both.mean).toEqual(judgePairs(ISTA, [even], false).mean);
   });
+  it('the verdict is of the component that is worst: its name heads the working', () => {
+    const other = [half(10000, 100, 300), half(10000, 400, 300)] as const;
+    const judged = judgePairs(ISTA, [other], false);
+    expect(judged.verdict.steps[0]).toEqual({ label: 'component', result: 'pure seed' });
+    expect(judged.pairs[0]?.comparisons.map((one) => one.outcome)).toEqual(['outside', 'outside', 'within']);
+    // Pure seed is alike in both, other seeds part by 0.9 at 0.65.
+    const inertOnly = [half(10000, 20, 300), half(10000, 110, 210)] as const;
+    const worstIsOther = judgePairs(ISTA, [inertOnly], false);
+    expect(worstIsOther.pairs[0]?.comparisons.map((one) => one.outcome)).toEqual(['within', 'outside', 'within']);
+    expect(worstIsOther.verdict.steps[0]?.result).toBe('other seeds');
+    expect(worstIsOther.verdict.outcome).toBe('outside');
+  });
+  it('counts what was kept and what may be made; a near pair is near until one agrees better', () => {
+    const near = [half(10000, 0, 220), half(10000, 0, 380)] as const; // 1.6 of 1.67 or so
+    expect(judgePairs(ISTA, [near], false)).toMatchObject({ state: 'agreed', outcome: 'near', kept: 1, most: 4 });
+    expect(judgePairs(ISTA, [near, even], false)).toMatchObject({ outcome: 'within', kept: 2 });
+    expect(judgePairs(ISTA, [wild, near], false)).toMatchObject({ outcome: 'near', kept: 1 });
+  });
   it('stops at four pairs', () => {
     expect(judgePairs(ISTA, [apart, apart, apart], false).state).toBe('further');
     expect(judgePairs(ISTA, [apart, apart, apart, apart], false)).toMatchObject({
@@ -122,8 +140,32 @@ describe('whole samples', () => {
       outcome: 'outside',
     });
   });
+  // Source: Table 3B, whole samples at 98 % 1.0 (from memory): twice the tolerance itself is kept, a hair more stands out.
+  it('keeps a third at twice the tolerance, and lets the lead decide past it', () => {
+    const at = (...inert: number[]) => judgeWholes(ISTA, inert.map(whole), false);
+    const limit = at(200, 200).verdict.limit ?? NaN;
+    expect(limit).toBe(1);
+    expect(at(100, 300, 200)).toMatchObject({ state: 'agreed', outcome: 'near', kept: 3, pairs: [{ fate: 'apart' }] });
+    // 99.05 is reported as 99.1: a tenth too far.
+    expect(at(95, 300, 200)).toMatchObject({ state: 'exhausted', outcome: 'outside', pairs: [{ fate: 'dropped' }] });
+    expect(at(200, 210, 205)).toMatchObject({ state: 'agreed', outcome: 'within', kept: 3 });
+    expect(at(200, 210)).toMatchObject({ kept: 2, most: 3 });
+  });
+  it('are not judged in a book without a table, and averaged all the same', () => {
+    const four = (inert: number): ComponentMasses => ({
+      pureSeed: new Exact(10000 - inert),
+      otherCropSeed: new Exact(0),
+      weedSeed: new Exact(0),
+      inertMatter: new Exact(inert),
+    });
+    expect(judgeWholes(AOSA, [four(10), four(900)], false)).toMatchObject({
+      state: 'not-judged',
+      outcome: 'not-judged',
+      pairs: [{ fate: 'agrees' }],
+    });
+  });
   it('refuses fewer than two', () => {
     expect(() => judgeWholes(ISTA, [whole(100)], false)).toThrow(RangeError);
-    expect(() => judgePairs(ISTA, [], false)).toThrow(RangeError);
+    expect(() => judgePairs(ISTA, [], false)).toThrow(/^pairs must/);
   });
 });

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { AOSA, ISTA } from '../testing/books.ts';
+import { readEdition } from '../rule-books/readEdition.ts';
+import { AOSA, contentOf, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
 import { componentMasses } from './componentMasses.ts';
 import { shareFractions } from './fractions.ts';
 import { sortingRate } from './handSorting.ts';
-import { judgeParts, partMultipleUnits, partsExceed, type NamedPart } from './parts.ts';
+import { judgeParts, partMultipleUnits, partReportRule, partsExceed, type NamedPart } from './parts.ts';
 import { unitRulesFor } from './unitRules.ts';
 
 const part = (text: string): NamedPart => ({
@@ -34,6 +35,16 @@ describe('named parts', () => {
       reportAlone: false,
     });
   });
+  it('are never reported alone in a book that names no share, and the rule is named where one does', () => {
+    const content = contentOf('ista');
+    const { parameters } = content.tables;
+    if (!parameters) throw new Error('the edition has parameters');
+    const rows = parameters.rows.filter((row) => row.parameter !== 'purity_part_report_percent');
+    const silent = readEdition({ ...content, tables: { ...content.tables, parameters: { ...parameters, rows } } });
+    expect(judgeParts(silent, new Exact(10), [part('9')])[0]).toMatchObject({ percent: 90, reportAlone: false });
+    expect(partReportRule(silent)).toBeUndefined();
+    expect(partReportRule(ISTA)?.section).toBe('purity: reporting');
+  });
   it('may exceed their component by half a digit for each weighing and no more', () => {
     expect(partsExceed('0.074', ['0.040', '0.035'])).toBeNull(); // 0.001 over, 0.0015 allowed
     expect(partsExceed('0.074', ['0.040', '0.036'])?.toString()).toBe('0.002');
@@ -43,6 +54,8 @@ describe('named parts', () => {
 
 // Source: 7 CFR 201.48, orchardgrass: multiple units count four fifths pure (from memory, low).
 it('parts multiple units as the book says, and loses nothing', () => {
+  for (const share of [0, 100]) expect(partMultipleUnits(new Exact(1), share).pureG.toNumber()).toBe(share / 100);
+  for (const share of [-1, 101]) expect(() => partMultipleUnits(new Exact(1), share)).toThrow(/^pureSharePercent/);
   const rules = unitRulesFor(AOSA, 'Dactylis glomerata', 'Poaceae');
   const share = rules.find((one) => one.topic === 'multiple units')?.pureSharePercent ?? NaN;
   const { pureG, inertG } = partMultipleUnits(new Exact('0.500'), share);
@@ -91,12 +104,14 @@ describe('for the cleaning shed', () => {
     expect(bored?.interval.lower).toBeCloseTo(0.0082, 4);
     expect(bored?.interval.upper).toBeCloseTo(0.0574, 4);
     expect(() => shareFractions(10, { light: 6, stained: 5 })).toThrow(/add to 11/);
+    expect(shareFractions(10, { light: 6, stained: 4 }).map((one) => one.percent)).toEqual([60, 40]);
   });
   // Source: plain arithmetic: 12 g in 4 min are 180 g/h; 36 kg take 200 h, a sixth of it more with rests.
   it('gives a rate and the hours for the lot', () => {
     const rate = sortingRate(12, 240, 36);
     expect(rate.gramsPerHour).toBeCloseTo(180, 10);
     expect(rate.lotHours).toBeCloseTo(200 * (1 + 5 / 30), 10);
+    expect(rate.steps.map((one) => one.result)).toEqual(['12', '4.0', '180.0', '36', '200.0', '233.3']);
     expect(() => sortingRate(0, 240, 36)).toThrow(/massG/);
   });
 });

@@ -91,11 +91,32 @@ describe('what is read from a table', () => {
     );
   });
   it('judges nothing where the book has no table', () => {
-    expect(judgeDuplicate(AOSA, 98, 90, 'whole', false)).toMatchObject({
+    const verdict = judgeDuplicate(AOSA, 98, 90, 'whole', false);
+    expect(verdict).toMatchObject({
       outcome: 'not-judged',
       within: null,
       limit: null,
+      rule: null,
+      next: 'no-purity-table',
     });
+    expect(verdict.steps.at(-1)?.result).toBe('the book has no table for it');
+  });
+  it('names the row that it read, and says in the working that it read the mirrored one below 50', () => {
+    const last = (a: number, b: number) => judgeDuplicate(ISTA, a, b, 'half', false).steps.at(-1)?.label;
+    expect(judgeDuplicate(ISTA, 98, 98, 'half', false).rule?.section).toMatch(/3B/);
+    expect([last(50, 50), last(49.99, 49.99), last(12, 12)]).toEqual([
+      'largest allowed',
+      'largest allowed, read at 50.01',
+      'largest allowed, read at 88.00',
+    ]);
+  });
+  it('says what follows by a code: of halves another pair, of wholes one more', () => {
+    const next = (a: number, b: number, basis: 'half' | 'whole') => judgeDuplicate(ISTA, a, b, basis, false).next;
+    expect([next(98, 98, 'half'), next(98, 90, 'half'), next(98, 90, 'whole')]).toEqual([
+      'report-weighted-mean',
+      'take-another-pair',
+      'make-one-more-whole',
+    ]);
   });
   it.each([-0.01, 100.01, NaN])('refuses %d as a percentage', (wrong) => {
     expect(() => judgeDuplicate(ISTA, wrong, 50, 'half', false)).toThrow(/0\.\.100/);
@@ -116,6 +137,28 @@ describe('purity against a label', () => {
       tolerancePercent: limit,
       within,
     });
+  });
+  it('says what follows: a label may claim too much pure seed, or too little of the rest', () => {
+    const next = (component: 'pureSeed' | 'weedSeed', labelled: number, found: number) =>
+      judgePurityLabel(AOSA, component, labelled, found, false).next;
+    expect([next('pureSeed', 99, 99), next('pureSeed', 99, 90), next('weedSeed', 0.1, 9)]).toEqual([
+      'purity-label-stands',
+      'purity-label-too-high',
+      'purity-label-too-low',
+    ]);
+  });
+  it('a second sample is judged one way or both, and the working says which difference counted', () => {
+    const told = (component: 'pureSeed' | 'weedSeed', a: number, b: number, way: 'one-way' | 'two-way') => {
+      const { next, steps, differencePercent } = judgeSecondSample(ISTA, component, a, b, way, false);
+      return [next, steps[3]?.label, differencePercent];
+    };
+    expect(told('pureSeed', 98, 90, 'one-way')).toEqual(['second-worse', 'first sample − second sample', 8]);
+    expect(told('pureSeed', 90, 98, 'one-way')).toEqual(['second-not-worse', 'first sample − second sample', -8]);
+    expect(told('weedSeed', 1, 9, 'one-way')).toEqual(['second-worse', 'second sample − first sample, weed seed', 8]);
+    expect(told('pureSeed', 90, 98, 'two-way')).toEqual(['not-one-lot', 'difference', 8]);
+    expect(told('pureSeed', 98, 98, 'two-way')).toEqual(['one-lot', 'difference', 0]);
+    // What is better than the first is within, however near to the limit its size would be.
+    expect(judgeSecondSample(ISTA, 'pureSeed', 90, 91.7, 'one-way', false).outcome).toBe('within');
   });
   it('counts the unfavourable direction alone', () => {
     expect(judgePurityLabel(AOSA, 'pureSeed', 90, 99, false).within).toBe(true);

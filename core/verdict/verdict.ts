@@ -39,10 +39,13 @@ export interface Verdict<Next extends string = string> {
   readonly next: Next;
 }
 
-/** Outcome of a figure that may reach, but not pass, an upper limit. */
+/** More digits than any figure here was measured with, and fewer than rounding in binary disturbs. */
+const digits = (value: number) => Number(value.toPrecision(12));
+
+/** Outcome of a figure that may reach, but not pass, an upper limit; just a tenth of the limit away it is not yet near. */
 export function outcomeUpTo(measured: number, limit: number): Outcome {
   if (measured > limit) return 'outside';
-  return limit - measured < limit / 10 ? 'near' : 'within';
+  return digits(limit - measured) < digits(limit / 10) ? 'near' : 'within';
 }
 
 /** The worst of several outcomes: outside before not judged before near before within. */

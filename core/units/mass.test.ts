@@ -3,7 +3,7 @@ import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { lossStep } from '../moisture/ovenMoisture.ts';
 import { analysePurity } from '../purity/analysePurity.ts';
 import { ISTA } from '../testing/books.ts';
-import { Exact, shownGrams, toGrams } from './mass.ts';
+import { Exact, exactDecimal, percentHalfUp, shownGrams, toGrams, writtenDecimals } from './mass.ts';
 
 describe('grams as they are shown', () => {
   // Source: the international pound of 453.59237 g, exactly (agreement of 1959); 2 oz are 56.69904625 g.
@@ -43,4 +43,33 @@ describe('grams as they are shown', () => {
     const outcome = (text: string) => judgeLeastMass('working sample', new Exact(text), least).outcome;
     expect([outcome('5'), outcome('4.9999')]).toEqual(['within', 'outside']);
   });
+});
+
+describe('plain decimal digits', () => {
+  it.each(['1', '0', '123456789', '0.123456789', '5.10'])('%s are', (text) => {
+    expect(exactDecimal(text).toNumber()).toBe(Number(text));
+  });
+  it.each(['', '.5', '5.', '-1', '+1', '1e3', '1234567890', '0.1234567890', ' 1', '1 ', '1,5', 'x1', '1x'])(
+    '%s are none',
+    (text) => {
+      expect(() => exactDecimal(text)).toThrow(RangeError);
+    },
+  );
+  it('as many as were written after the point', () => {
+    expect([writtenDecimals('5'), writtenDecimals('5.1'), writtenDecimals('5.10')]).toEqual([0, 1, 2]);
+  });
+});
+
+// Source: rounding half up, in whole numbers: 1/8 is 12.5 %, a tie; 1/3 is none.
+it('a share is rounded half up, exactly at a tie', () => {
+  const share = (part: number, whole: number, decimals: number) =>
+    percentHalfUp(new Exact(part), new Exact(whole), decimals).toString();
+  expect([share(1, 8, 0), share(1, 3, 1), share(12_345, 100_000, 2), share(12_3449, 1_000_000, 2)]).toEqual([
+    '13',
+    '33.3',
+    '12.35',
+    '12.34',
+  ]);
+  expect([share(0, 5, 1), share(5, 5, 1)]).toEqual(['0', '100']);
+  for (const whole of [0, -1]) expect(() => share(1, whole, 0)).toThrow(/^whole must/);
 });

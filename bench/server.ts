@@ -10,7 +10,7 @@ import { connect, migrateSchema } from '@mercato/server/database/connect';
 import { hashPassword } from '@mercato/server/register/hashPassword';
 import { Feed } from '@mercato/server/live/feed';
 import { prepareLaboratory } from '@mercato/server/laboratory';
-import { person } from '@mercato/server/register/tables';
+import { person } from '@mercato/server/register/peopleTables';
 import type { PlaceList } from '@mercato/contract/store/packets';
 import { Visitor, PASSWORD } from '@mercato/server/testing/visitor';
 import { fill } from './fill.ts';

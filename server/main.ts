@@ -15,7 +15,7 @@ import { pointLogger, takeAllLogs } from './store/care.ts';
 import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';
-import { person } from './register/tables.ts';
+import { person } from './register/peopleTables.ts';
 import { prune } from './database/prune.ts';
 import { withoutParameters } from './http/logged.ts';
 

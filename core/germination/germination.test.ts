@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readEdition } from '../rule-books/readEdition.ts';
-import { AOSA, contentOf, csvRows, ISTA } from '../testing/books.ts';
+import { AOSA, csvRows, ISTA } from '../testing/books.ts';
 import { CLASSES, totalOf, type Counts } from '../units/seedCounts.ts';
 import { judgeLabel } from './judgeLabel.ts';
 import { judgeReplicates } from './judgeReplicates.ts';

@@ -11,11 +11,12 @@ const days = (change: Partial<DishDays & Omit<CountDays, 'dishes'>> & { on?: num
   return { prescribed, legume, dishes: [all, all, all, all] };
 };
 /** The edition with its parameters changed, or left out. */
-function editionWith(change: (row: Record<string, string>) => Record<string, string> | null): Edition {
+type Row = Readonly<Record<string, string>>;
+function editionWith(change: (row: Row) => Row | null): Edition {
   const content = contentOf('ista');
   const { parameters } = content.tables;
   if (!parameters) throw new Error('the edition has parameters');
-  const rows = parameters.rows.flatMap((row) => change(row) ?? []);
+  const rows = parameters.rows.map(change).filter((row) => row !== null);
   return readEdition({ ...content, tables: { ...content.tables, parameters: { ...parameters, rows } } });
 }
 const last = (all: CountDays, dish: Partial<DishDays>): CountDays => ({

@@ -1,78 +1,20 @@
-import { sql } from 'drizzle-orm';
-import {
-  check,
-  date,
-  foreignKey,
-  index,
-  numeric,
-  pgTable,
-  text,
-  timestamp,
-  unique,
-  uniqueIndex,
-  uuid,
-} from 'drizzle-orm/pg-core';
+import { getTableName } from 'drizzle-orm';
+import { type AnyPgColumn, foreignKey, timestamp } from 'drizzle-orm/pg-core';
+
+export type Columns = readonly [AnyPgColumn, ...AnyPgColumn[]];
+
+/**
+ * A foreign key under the name that PostgreSQL gives one by itself: table, columns, `fkey`.
+ * @param foreign  the key that it names; a function where two tables name each other
+ */
+export function refersTo(columns: Columns, foreign: Columns | (() => Columns)) {
+  const [first, ...others] = columns;
+  const [firstForeign, ...otherForeign] = typeof foreign === 'function' ? foreign() : foreign;
+  return foreignKey({
+    name: [getTableName(first.table), ...columns.map((one) => one.name), 'fkey'].join('_'),
+    columns: [first, ...others],
+    foreignColumns: [firstForeign, ...otherForeign],
+  });
+}
 
 export const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
-
-/**
- * The columns that every kind of observation shares. `superseded` rows are named by their successor;
- * nothing is updated or deleted (a trigger refuses it).
- */
-export const observationColumns = () => ({
-  id: uuid('id').primaryKey(),
-  lotId: uuid('lot_id').notNull(),
-  /** The test, vessel or dish that was observed. */
-  subject: uuid('subject').notNull(),
-  field: text('field').notNull(),
-  by: uuid('by').notNull(),
-  /** The day, in the laboratory's zone, on which it was seen: what documents, ages and calendars use. */
-  seenOn: date('seen_on').notNull(),
-  /**
-   * Who says so: `stated` by a person, a file or a device; `recorded`: nobody did, the day of writing stands in; of
-   * what a file brought without a day: `plan`, the day it was planned for, or `file`, the day on which it came in.
-   */
-  seenFrom: text('seen_from').notNull(),
-  /** Why it was written down so late. */
-  lateReason: text('late_reason'),
-  /** The instant at which it was seen, where the time is known. */
-  observedAt: instant('observed_at'),
-  recordedAt: instant('recorded_at').notNull(),
-  device: text('device'),
-  supersedes: uuid('supersedes'),
-  reason: text('reason'),
-});
-
-/**
- * A table of single figures or words: the text and unit as entered beside the canonical value
- * (g, or a count), which is null for words. The constraints leave exactly one current observation
- * per subject and field: one root, and at most one successor for each row, of the same subject and field.
- */
-export function observationTable(name: string) {
-  return pgTable(
-    name,
-    {
-      ...observationColumns(),
-      enteredText: text('entered_text').notNull(),
-      enteredUnit: text('entered_unit'),
-      value: numeric('value'),
-    },
-    (t) => [
-      uniqueIndex(`${name}_one_root`)
-        .on(t.subject, t.field)
-        .where(sql`supersedes is null`),
-      index(`${name}_subject`).on(t.subject),
-      unique(`${name}_one_successor`).on(t.supersedes),
-      unique(`${name}_same`).on(t.id, t.subject, t.field),
-      foreignKey({
-        name: `${name}_chain`,
-        columns: [t.supersedes, t.subject, t.field],
-        foreignColumns: [t.id, t.subject, t.field],
-      }),
-      check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`),
-      check(`${name}_reason`, sql`(supersedes is null) = (reason is null)`),
-      check(`${name}_seen_from`, sql`seen_from in ('stated','recorded','plan','file')`),
-    ],
-  );
-}
-export type ObservationTable = ReturnType<typeof observationTable>;

@@ -2,6 +2,6 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './server/*/tables.ts',
+  schema: ['./server/*/tables.ts', './server/*/*Tables.ts'],
   out: './server/database/migrations',
 });

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { SeenFrom } from '@mercato/contract/register/lots';
 import { fault } from '../http/fault.ts';
 import type { Transaction } from './connect.ts';
-import type { ObservationTable } from './columns.ts';
+import type { ObservationTable } from './observationTable.ts';
 
 export type Observation = ObservationTable['$inferSelect'];
 

@@ -14,6 +14,7 @@ import { pictureOf } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { release } from '../release/tables.ts';
+import { TEMPLATE } from '../testing/database.ts';
 import { connect, migrateSchema, type Connection } from './connect.ts';
 
 /** What the version before made: its full demo and more (fixtures/README.md). */
@@ -122,6 +123,20 @@ describe('the database of the version before comes up with its days', () => {
     expect(await hashes()).toEqual(before);
     for (const table of ['germination_count', 'judgement', 'audit_entry', 'release', 'packet_line'])
       expect(Number(before.get(table)?.split(' ')[0]), table).toBeGreaterThan(10);
+  });
+
+  it('has every constraint that a new database has, word for word, and no other', async () => {
+    const constraints = `select format('%s %s: %s', conrelid::regclass, conname, pg_get_constraintdef(oid)) as line
+      from pg_constraint where connamespace = 'public'::regnamespace order by 1`;
+    const fresh = new pg.Client(inject('clusterUrl').replace(/\/postgres$/, `/${TEMPLATE}`));
+    await fresh.connect();
+    // A dump that is read back groups conditions anew: only their parentheses differ.
+    const ofDatabase = async (client: pg.Client) =>
+      (await client.query<{ line: string }>(constraints)).rows.map((row) => row.line.replaceAll(/[()]/g, ''));
+    const wanted = await ofDatabase(fresh);
+    await fresh.end();
+    expect(wanted.length).toBeGreaterThan(200);
+    expect(await ofDatabase(old)).toEqual(wanted);
   });
 
   it('refuses changes to what is written once, as before', async () => {

@@ -11,7 +11,10 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { instant, observationColumns } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { observationColumns } from '../database/observationTable.ts';
+import { person } from '../register/peopleTables.ts';
+import { vessel } from '../register/tables.ts';
 
 const five = () => ({
   normal: integer('normal').notNull(),
@@ -37,6 +40,8 @@ export const germinationCount = pgTable(
     entry: text('entry').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.subject], [vessel.id]),
     uniqueIndex('germination_count_one_root')
       .on(t.subject, t.field)
       .where(sql`supersedes is null`),
@@ -73,6 +78,8 @@ export const tallyEvent = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.dishId], [vessel.id]),
     index('tally_event_dish').on(t.dishId),
     unique('tally_event_once').on(t.session, t.sequence),
     check('tally_event_class', sql`seed_class in ('normal','abnormal','hard','fresh','dead')`),

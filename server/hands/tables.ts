@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
 
 /** Who has a dish, a tray or a bag in hand, or had it last: how it stands now, and no record. */
 export const heldPlace = pgTable(
@@ -22,6 +23,7 @@ export const heldPlace = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.personId], [person.id]),
     primaryKey({ columns: [t.kind, t.subject, t.part] }),
     check('held_place_kind', sql`kind in ('dish','tray','bag')`),
     check('held_place_turn', sql`turn >= since and since >= 0`),
@@ -38,5 +40,5 @@ export const lateFate = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  () => [check('late_fate_is', sql`fate in ('taken','aside')`)],
+  (t) => [refersTo([t.by], [person.id]), check('late_fate_is', sql`fate in ('taken','aside')`)],
 );

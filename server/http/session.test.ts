@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { auditEntry, laboratory, person } from '../register/tables.ts';
+import { auditEntry, laboratory } from '../register/tables.ts';
+import { person } from '../register/peopleTables.ts';
 import { makeSetUpLink } from '../register/people.ts';
 import { CLOVER, openLaboratory, PASSWORD, type Laboratory } from '../testing/laboratory.ts';
 

@@ -1,3 +1,4 @@
-import { observationTable } from '../database/columns.ts';
+import { observationTable } from '../database/observationTable.ts';
+import { benchTest } from '../register/tables.ts';
 
-export const moistureObservation = observationTable('moisture_observation');
+export const moistureObservation = observationTable('moisture_observation', () => benchTest.id);

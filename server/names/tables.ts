@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
+import { benchTest, lot } from '../register/tables.ts';
 
 /** What an analyst says a written name of a test stands for. Written once; a later row supersedes one. */
 export const nameBinding = pgTable(
@@ -21,6 +23,10 @@ export const nameBinding = pgTable(
     supersedes: uuid('supersedes'),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.lotId], [lot.id]),
+    refersTo([t.supersedes], [t.id]),
+    refersTo([t.testId], [benchTest.id]),
     uniqueIndex('name_binding_one_root')
       .on(t.testId, t.written)
       .where(sql`supersedes is null`),

@@ -1,12 +1,15 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { instant, observationTable } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { observationTable } from '../database/observationTable.ts';
+import { person } from '../register/peopleTables.ts';
+import { benchTest } from '../register/tables.ts';
 
 /**
  * Field `examined` holds the mass searched in the first tray, `species:<name>` the seeds found of one species in it;
  * those of tray n > 1 stand under `tray:<n>:…`.
  */
-export const otherSeedsObservation = observationTable('other_seeds_observation');
+export const otherSeedsObservation = observationTable('other_seeds_observation', () => benchTest.id);
 
 /** Seeds tallied at the station, key by key, kept until (and after) their tray is closed. */
 export const findEvent = pgTable(
@@ -26,6 +29,8 @@ export const findEvent = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.testId], [benchTest.id]),
     index('find_event_test').on(t.testId),
     unique('find_event_once').on(t.session, t.sequence),
     check('find_event_tray', sql`tray between 1 and 1000`),

@@ -1,3 +1,4 @@
-import { observationTable } from '../database/columns.ts';
+import { observationTable } from '../database/observationTable.ts';
+import { benchTest } from '../register/tables.ts';
 
-export const purityObservation = observationTable('purity_observation');
+export const purityObservation = observationTable('purity_observation', () => benchTest.id);

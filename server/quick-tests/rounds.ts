@@ -24,7 +24,7 @@ import { laboratoryOf } from '../register/lotFile.ts';
 import { checkDay } from '../register/seen.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
-import { packetTest } from '../store/tables.ts';
+import { packetTest } from '../store/testTables.ts';
 import { addTest, standingTests, withdrawTest } from '../store/tests.ts';
 import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag, quickRound } from './tables.ts';
 import { bagView, endsOf, looksOf, roundById, sproutedIn, standingEnd } from './views.ts';

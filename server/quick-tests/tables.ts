@@ -12,19 +12,25 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
+import { packet } from '../store/tables.ts';
 
 /** A round of small tests: bags that were laid out together in one place. */
-export const quickRound = pgTable('quick_round', {
-  id: uuid('id').primaryKey(),
-  number: integer('number').notNull().unique(),
-  name: text('name').notNull(),
-  startedOn: date('started_on').notNull(),
-  /** Where it stands: warmth and light. */
-  place: jsonb('place').notNull(),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});
+export const quickRound = pgTable(
+  'quick_round',
+  {
+    id: uuid('id').primaryKey(),
+    number: integer('number').notNull().unique(),
+    name: text('name').notNull(),
+    startedOn: date('started_on').notNull(),
+    /** Where it stands: warmth and light. */
+    place: jsonb('place').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [refersTo([t.by], [person.id])],
+);
 
 /** One arm of one packet in a round, or a control of fresh seed. */
 export const quickBag = pgTable(
@@ -47,6 +53,8 @@ export const quickBag = pgTable(
     method: jsonb('method').notNull(),
   },
   (t) => [
+    refersTo([t.packetId], [packet.id]),
+    refersTo([t.roundId], [quickRound.id]),
     unique('quick_bag_number').on(t.roundId, t.number),
     index('quick_bag_packet').on(t.packetId),
     check('quick_bag_seeds', sql`seeds between 1 and 1000`),
@@ -67,16 +75,25 @@ export const bagLook = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('bag_look_bag').on(t.bagId), check('bag_look_sprouted', sql`sprouted >= 0`)],
+  (t) => [
+    refersTo([t.bagId], [quickBag.id]),
+    refersTo([t.by], [person.id]),
+    index('bag_look_bag').on(t.bagId),
+    check('bag_look_sprouted', sql`sprouted >= 0`),
+  ],
 );
 
 /** A look that no longer counts. Written once. */
-export const bagLookStrike = pgTable('bag_look_strike', {
-  lookId: uuid('look_id').primaryKey(),
-  reason: text('reason').notNull(),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});
+export const bagLookStrike = pgTable(
+  'bag_look_strike',
+  {
+    lookId: uuid('look_id').primaryKey(),
+    reason: text('reason').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [refersTo([t.by], [person.id]), refersTo([t.lookId], [bagLook.id])],
+);
 
 /** How a bag ended: the answers that were given, and what they said. Written once; one that was opened again ends anew. */
 export const bagEnd = pgTable(
@@ -92,7 +109,12 @@ export const bagEnd = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.bagId, t.number] }), check('bag_end_number', sql`number >= 1`)],
+  (t) => [
+    refersTo([t.bagId], [quickBag.id]),
+    refersTo([t.by], [person.id]),
+    primaryKey({ columns: [t.bagId, t.number] }),
+    check('bag_end_number', sql`number >= 1`),
+  ],
 );
 
 /** An end that stands no more, since the bag was opened again. Written once. */
@@ -105,5 +127,9 @@ export const bagReopen = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.bagId, t.number] })],
+  (t) => [
+    refersTo([t.bagId, t.number], [bagEnd.bagId, bagEnd.number]),
+    refersTo([t.by], [person.id]),
+    primaryKey({ columns: [t.bagId, t.number] }),
+  ],
 );

@@ -27,7 +27,7 @@ import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf, vegetableStandard } from '../rule-books/editions.ts';
 import { packetsById } from '../store/forTests.ts';
-import { packetTest } from '../store/tables.ts';
+import { packetTest } from '../store/testTables.ts';
 import { standingTests } from '../store/tests.ts';
 import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag, quickRound } from './tables.ts';
 

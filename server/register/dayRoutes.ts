@@ -1,6 +1,6 @@
 import { dayCorrectionSchema } from '@mercato/contract/http/seen';
 import type { TestStep } from '@mercato/contract/register/steps';
-import type { ObservationTable } from '../database/columns.ts';
+import type { ObservationTable } from '../database/observationTable.ts';
 import { redateObservations } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';

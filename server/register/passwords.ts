@@ -16,7 +16,8 @@ import { fault } from '../http/fault.ts';
 import { checkPassword } from './passwordStrength.ts';
 import { hashPassword } from './hashPassword.ts';
 import { leaveNote } from '../live/notes.ts';
-import { auditEntry, passwordReset, person } from './tables.ts';
+import { auditEntry, passwordReset } from './tables.ts';
+import { person } from './peopleTables.ts';
 
 /** A link to a new password holds for a day. */
 const LINK_LASTS = 24 * 60 * 60 * 1000;

@@ -18,7 +18,8 @@ import { leaveNote } from '../live/notes.ts';
 import { hashPassword } from './hashPassword.ts';
 import { endSessions } from './passwords.ts';
 import { checkPassword } from './passwordStrength.ts';
-import { auditEntry, laboratory, person, setUpLink } from './tables.ts';
+import { auditEntry, laboratory, setUpLink } from './tables.ts';
+import { person } from './peopleTables.ts';
 
 const view = (row: typeof person.$inferSelect): PersonView => ({
   id: row.id,

@@ -15,19 +15,9 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
-
-export const person = pgTable('person', {
-  id: uuid('id').primaryKey(),
-  username: text('username').notNull().unique(),
-  name: text('name').notNull(),
-  passwordHash: text('password_hash').notNull(),
-  roles: text('roles').array().notNull(),
-  active: boolean('active').notNull().default(true),
-  demo: boolean('demo').notNull().default(false),
-  version: integer('version').notNull().default(1),
-  createdAt: instant('created_at').notNull(),
-});
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from './peopleTables.ts';
+import { ruleBookEdition } from '../rule-books/tables.ts';
 
 /** The newest header of each lot, with what stands; a projection of `lot_revision` and the judgements. */
 export const lot = pgTable(
@@ -73,6 +63,9 @@ export const lot = pgTable(
     standingVersion: text('standing_version'),
   },
   (t) => [
+    refersTo([t.editionId], [ruleBookEdition.id]),
+    refersTo([t.parentLotId], [t.id]),
+    refersTo([t.updatedBy], [person.id]),
     check('lot_mass', sql`mass_kg > 0 and mass_kg <> 'NaN'`),
     check('lot_containers', sql`containers >= 0`),
     index('lot_newest').on(t.createdAt.desc(), t.id.desc()),
@@ -95,7 +88,7 @@ export const lotRevision = pgTable(
     at: instant('at').notNull(),
     reason: text('reason'),
   },
-  (t) => [primaryKey({ columns: [t.lotId, t.version] })],
+  (t) => [refersTo([t.by], [person.id]), refersTo([t.lotId], [lot.id]), primaryKey({ columns: [t.lotId, t.version] })],
 );
 
 /** What was asked for: client, tests, day, fee. A change is a new version. */
@@ -109,7 +102,7 @@ export const lotRequest = pgTable(
     at: instant('at').notNull(),
     reason: text('reason'),
   },
-  (t) => [primaryKey({ columns: [t.lotId, t.version] })],
+  (t) => [refersTo([t.by], [person.id]), refersTo([t.lotId], [lot.id]), primaryKey({ columns: [t.lotId, t.version] })],
 );
 
 /** Containers, primary, composite, submitted and working samples, replicates: one tree. */
@@ -155,6 +148,11 @@ export const vessel = pgTable(
     createdAt: instant('created_at').notNull(),
   },
   (t) => [
+    refersTo([t.lotId], [lot.id]),
+    refersTo([t.parentId], [t.id]),
+    refersTo([t.pouredInto], [t.id]),
+    refersTo([t.stationId], [station.id]),
+    refersTo([t.updatedBy], [person.id]),
     index('vessel_lot').on(t.lotId),
     index('vessel_parent').on(t.parentId),
     index('vessel_station').on(t.stationId),
@@ -182,6 +180,9 @@ export const vesselEvent = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.lotId], [lot.id]),
+    refersTo([t.vesselId], [vessel.id]),
     index('vessel_event_lot').on(t.lotId, t.seq),
     check('vessel_event_what', sql`what in ('take','hand-over','move','seal','open','divide','finish')`),
   ],
@@ -202,6 +203,9 @@ export const otherResult = pgTable(
     reason: text('reason'),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.lotId], [lot.id]),
+    refersTo([t.supersedes], [t.id]),
     uniqueIndex('other_result_one_root')
       .on(t.lotId, t.step, t.number)
       .where(sql`supersedes is null`),
@@ -223,7 +227,11 @@ export const station = pgTable(
     clean: boolean('clean').notNull().default(true),
     createdAt: instant('created_at').notNull(),
   },
-  () => [check('station_kind', sql`kind in ('bench','machine')`)],
+  (t) => [
+    refersTo([t.lastLotId], [lot.id]),
+    refersTo([t.openLotId], [lot.id]),
+    check('station_kind', sql`kind in ('bench','machine')`),
+  ],
 );
 
 /** Which lots were open at a station, and when it was cleaned down. Written once. */
@@ -239,6 +247,9 @@ export const stationEvent = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.lotId], [lot.id]),
+    refersTo([t.stationId], [station.id]),
     index('station_event_station').on(t.stationId, t.seq),
     check('station_event_what', sql`what in ('open','close','clean')`),
   ],
@@ -263,6 +274,9 @@ export const benchTest = pgTable(
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [
+    refersTo([t.editionId], [ruleBookEdition.id]),
+    refersTo([t.lotId], [lot.id]),
+    refersTo([t.vesselId], [vessel.id]),
     unique('bench_test_number').on(t.lotId, t.step, t.number),
     unique('bench_test_vessel').on(t.vesselId),
     check('bench_test_step', sql`step in ('purity','other-seeds','moisture','germination')`),
@@ -284,7 +298,12 @@ export const heterogeneityTest = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [unique('heterogeneity_test_number').on(t.lotId, t.number)],
+  (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.editionId], [ruleBookEdition.id]),
+    refersTo([t.lotId], [lot.id]),
+    unique('heterogeneity_test_number').on(t.lotId, t.number),
+  ],
 );
 
 /** A person's judgement on what the rules left open or blocked: stands beside the verdict, never over it. */
@@ -305,6 +324,10 @@ export const decision = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.heterogeneityId], [heterogeneityTest.id]),
+    refersTo([t.testId], [benchTest.id]),
+    refersTo([t.vesselId], [vessel.id]),
     index('decision_lot').on(t.lotId),
     check('decision_kind', sql`decision in ('accept','set-aside','own-lots','refuse','heterogeneity-test')`),
     check('decision_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
@@ -332,6 +355,10 @@ export const judgement = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
+    refersTo([t.editionId], [ruleBookEdition.id]),
+    refersTo([t.heterogeneityId], [heterogeneityTest.id]),
+    refersTo([t.testId], [benchTest.id]),
+    refersTo([t.vesselId], [vessel.id]),
     index('judgement_test').on(t.testId, t.seq.desc()),
     check('judgement_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
   ],
@@ -376,14 +403,18 @@ export const setUpLink = pgTable('set_up_link', {
 });
 
 /** One-time links with which somebody sets a password anew. */
-export const passwordReset = pgTable('password_reset', {
-  tokenHash: text('token_hash').primaryKey(),
-  personId: uuid('person_id').notNull(),
-  createdAt: instant('created_at').notNull(),
-  expiresAt: instant('expires_at').notNull(),
-  usedAt: instant('used_at'),
-  by: uuid('by').notNull(),
-});
+export const passwordReset = pgTable(
+  'password_reset',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    personId: uuid('person_id').notNull(),
+    createdAt: instant('created_at').notNull(),
+    expiresAt: instant('expires_at').notNull(),
+    usedAt: instant('used_at'),
+    by: uuid('by').notNull(),
+  },
+  (t) => [refersTo([t.by], [person.id]), refersTo([t.personId], [person.id])],
+);
 
 /** The laboratory itself. */
 export const laboratory = pgTable(

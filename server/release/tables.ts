@@ -1,5 +1,7 @@
 import { customType, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
+import { lot } from '../register/tables.ts';
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
@@ -20,5 +22,11 @@ export const release = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('release_lot').on(t.lotId), unique('release_number').on(t.lotId, t.kind, t.number)],
+  (t) => [
+    refersTo([t.amends], [t.id]),
+    refersTo([t.by], [person.id]),
+    refersTo([t.lotId], [lot.id]),
+    index('release_lot').on(t.lotId),
+    unique('release_number').on(t.lotId, t.kind, t.number),
+  ],
 );

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
 
 /** Immutable editions, known by the hash of their content. */
 export const ruleBookEdition = pgTable('rule_book_edition', {
@@ -29,21 +30,30 @@ export const editionAct = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('edition_act_edition').on(t.editionId), check('edition_act_kind', sql`act in ('use','retire')`)],
+  (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.editionId], [ruleBookEdition.id]),
+    index('edition_act_edition').on(t.editionId),
+    check('edition_act_kind', sql`act in ('use','retire')`),
+  ],
 );
 
 /** An edition that is being written. Nothing is judged by it; when it is issued it becomes an edition and goes. */
-export const ruleBookDraft = pgTable('rule_book_draft', {
-  id: uuid('id').primaryKey(),
-  book: text('book').notNull(),
-  name: text('name').notNull(),
-  year: integer('year').notNull(),
-  basedOn: uuid('based_on'),
-  content: jsonb('content').notNull(),
-  version: integer('version').notNull().default(1),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});
+export const ruleBookDraft = pgTable(
+  'rule_book_draft',
+  {
+    id: uuid('id').primaryKey(),
+    book: text('book').notNull(),
+    name: text('name').notNull(),
+    year: integer('year').notNull(),
+    basedOn: uuid('based_on'),
+    content: jsonb('content').notNull(),
+    version: integer('version').notNull().default(1),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [refersTo([t.basedOn], [ruleBookEdition.id]), refersTo([t.by], [person.id])],
+);
 
 /** A kind that the shipped list does not hold, added by the laboratory; a correction supersedes it. */
 export const ownKind = pgTable(
@@ -59,6 +69,7 @@ export const ownKind = pgTable(
     supersedes: uuid('supersedes'),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
     uniqueIndex('own_kind_one_root')
       .on(t.species)
       .where(sql`supersedes is null`),

@@ -11,7 +11,8 @@ import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
 import { seenOf } from '../register/seen.ts';
 import type { LotFile } from '../register/lotFile.ts';
-import { person, station, vessel, vesselEvent } from '../register/tables.ts';
+import { station, vessel, vesselEvent } from '../register/tables.ts';
+import { person } from '../register/peopleTables.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>;

@@ -1,11 +1,15 @@
 import { bigint, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { instant, observationTable } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { observationTable } from '../database/observationTable.ts';
+import { person } from '../register/peopleTables.ts';
+import { heterogeneityTest, lot, vessel } from '../register/tables.ts';
+import { ruleBookEdition } from '../rule-books/tables.ts';
 
 /**
  * What was noted of a sample. Of the submitted one: its mass, date, who drew it, its seal, primary samples taken;
  * of a primary one: mass, look and note.
  */
-export const samplingObservation = observationTable('sampling_observation');
+export const samplingObservation = observationTable('sampling_observation', () => vessel.id);
 
 /** Which containers were drawn, so that it can be repeated; the newest draw of a lot counts. */
 export const samplingDraw = pgTable(
@@ -25,7 +29,12 @@ export const samplingDraw = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [index('sampling_draw_lot').on(t.lotId, t.at)],
+  (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.editionId], [ruleBookEdition.id]),
+    refersTo([t.lotId], [lot.id]),
+    index('sampling_draw_lot').on(t.lotId, t.at),
+  ],
 );
 
 /** The vessel of each primary sample of a draw; a container gives each of its samples once. */
@@ -38,8 +47,12 @@ export const primarySample = pgTable(
     vesselId: uuid('vessel_id').notNull().unique(),
     takenAt: instant('taken_at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.drawId, t.container, t.core] })],
+  (t) => [
+    refersTo([t.drawId], [samplingDraw.id]),
+    refersTo([t.vesselId], [vessel.id]),
+    primaryKey({ columns: [t.drawId, t.container, t.core] }),
+  ],
 );
 
 /** The result of each container; the field is its number. */
-export const heterogeneityObservation = observationTable('heterogeneity_observation');
+export const heterogeneityObservation = observationTable('heterogeneity_observation', () => heterogeneityTest.id);

@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
+import { packet } from '../store/tables.ts';
 
 /** What is to be sown in a season, as it stands; all versions are in `sowing_plan_revision`. */
 export const sowingPlan = pgTable(
@@ -14,7 +16,12 @@ export const sowingPlan = pgTable(
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  (t) => [index('sowing_plan_state').on(t.state), check('sowing_plan_state', sql`state in ('planned','dropped')`)],
+  (t) => [
+    refersTo([t.packetId], [packet.id]),
+    refersTo([t.updatedBy], [person.id]),
+    index('sowing_plan_state').on(t.state),
+    check('sowing_plan_state', sql`state in ('planned','dropped')`),
+  ],
 );
 
 export const sowingPlanRevision = pgTable(
@@ -27,5 +34,9 @@ export const sowingPlanRevision = pgTable(
     at: instant('at').notNull(),
     reason: text('reason'),
   },
-  (t) => [primaryKey({ columns: [t.planId, t.version] })],
+  (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.planId], [sowingPlan.id]),
+    primaryKey({ columns: [t.planId, t.version] }),
+  ],
 );

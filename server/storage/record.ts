@@ -6,7 +6,8 @@ import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 import { placePaths } from '../store/places.ts';
-import { accession, packet, packetTest } from '../store/tables.ts';
+import { accession, packet } from '../store/tables.ts';
+import { packetTest } from '../store/testTables.ts';
 import { standingTests } from '../store/tests.ts';
 
 const DAY = 86_400_000;

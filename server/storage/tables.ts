@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { instant, refersTo } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
+import { storePlace } from '../store/tables.ts';
 
 /** Packets that are dried, frozen or warmed up together, with the time that it takes. */
 export const timedBatch = pgTable(
@@ -19,6 +21,8 @@ export const timedBatch = pgTable(
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [
+    refersTo([t.placeId], [storePlace.id]),
+    refersTo([t.updatedBy], [person.id]),
     index('timed_batch_running').on(t.state, t.dueAt),
     check('timed_batch_what', sql`what in ('drying','freezing','warming')`),
     check('timed_batch_state', sql`state in ('running','ended')`),
@@ -36,5 +40,10 @@ export const batchLine = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.batchId, t.line] }), check('batch_line_number', sql`line >= 0`)],
+  (t) => [
+    refersTo([t.batchId], [timedBatch.id]),
+    refersTo([t.by], [person.id]),
+    primaryKey({ columns: [t.batchId, t.line] }),
+    check('batch_line_number', sql`line >= 0`),
+  ],
 );

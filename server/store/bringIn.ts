@@ -15,17 +15,8 @@ import { openFile } from './openFile.ts';
 import { knownPlaces, placeWords } from './packetList.ts';
 import { standing } from './packets.ts';
 import { addPlace, removePlace, whatLiesIn } from './places.ts';
-import {
-  accession,
-  accessionRevision,
-  climateReading,
-  packet,
-  packetLine,
-  packetTest,
-  packetTestWithdrawn,
-  placeLine,
-  storePlace,
-} from './tables.ts';
+import { accession, accessionRevision, climateReading, packet, packetLine, placeLine, storePlace } from './tables.ts';
+import { packetTest, packetTestWithdrawn } from './testTables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** Rows of one insert. */

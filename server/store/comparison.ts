@@ -2,7 +2,7 @@ import { isNotNull } from 'drizzle-orm';
 import type { Comparison, Tried } from '@mercato/contract/store/comparison';
 import type { Transaction } from '../database/connect.ts';
 import { briefsOf } from './packets.ts';
-import { packetTest } from './tables.ts';
+import { packetTest } from './testTables.ts';
 import { standingTests, type PacketTest } from './tests.ts';
 
 /** Every packet that was tried in more than one way, with the newest of each. */

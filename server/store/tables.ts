@@ -1,19 +1,7 @@
 import { sql } from 'drizzle-orm';
-import {
-  boolean,
-  check,
-  date,
-  index,
-  integer,
-  jsonb,
-  numeric,
-  pgTable,
-  primaryKey,
-  text,
-  unique,
-  uuid,
-} from 'drizzle-orm/pg-core';
-import { instant } from '../database/columns.ts';
+import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { instant, refersTo, type Columns } from '../database/columns.ts';
+import { person } from '../register/peopleTables.ts';
 
 /** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
 export const storePlace = pgTable(
@@ -38,7 +26,10 @@ export const storePlace = pgTable(
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  () => [
+  (t) => [
+    refersTo([t.listId], (): Columns => [storeList.id]),
+    refersTo([t.parentId], [t.id]),
+    refersTo([t.updatedBy], [person.id]),
     check(
       'store_place_kind',
       sql`kind in ('room','refrigerator','freezer','chamber','cupboard','drawer','box','jar','bag','envelope')`,
@@ -62,7 +53,7 @@ export const accession = pgTable(
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  (t) => [index('accession_species').on(t.species)],
+  (t) => [refersTo([t.updatedBy], [person.id]), index('accession_species').on(t.species)],
 );
 
 export const accessionRevision = pgTable(
@@ -75,7 +66,11 @@ export const accessionRevision = pgTable(
     at: instant('at').notNull(),
     reason: text('reason'),
   },
-  (t) => [primaryKey({ columns: [t.accessionId, t.version] })],
+  (t) => [
+    refersTo([t.accessionId], [accession.id]),
+    refersTo([t.by], [person.id]),
+    primaryKey({ columns: [t.accessionId, t.version] }),
+  ],
 );
 
 /** A packet of one harvest. What is left and where it lies follows from its lines, and is kept beside them for the list. */
@@ -109,6 +104,10 @@ export const packet = pgTable(
     createdAt: instant('created_at').notNull(),
   },
   (t) => [
+    refersTo([t.accessionId], [accession.id]),
+    refersTo([t.listId], [storeList.id]),
+    refersTo([t.placeId], [storePlace.id]),
+    refersTo([t.updatedBy], [person.id]),
     index('packet_accession').on(t.accessionId),
     index('packet_place').on(t.placeId),
     index('packet_list').on(t.listId),
@@ -130,7 +129,12 @@ export const packetLine = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.packetId, t.line] }), check('packet_line_number', sql`line >= 0`)],
+  (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.packetId], [packet.id]),
+    primaryKey({ columns: [t.packetId, t.line] }),
+    check('packet_line_number', sql`line >= 0`),
+  ],
 );
 
 /** A list of packets as somebody kept it: the file byte by byte, and how it was read. */
@@ -153,6 +157,9 @@ export const storeList = pgTable(
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.placeId], [storePlace.id]),
+    refersTo([t.updatedBy], [person.id]),
     index('store_list_same').on(t.sha256),
     check('store_list_what', sql`what in ('packets','climate') and (what = 'climate') = (place_id is not null)`),
     check('store_list_state', sql`state in ('open','in','undone')`),
@@ -176,6 +183,9 @@ export const climateReading = pgTable(
     entered: jsonb('entered'),
   },
   (t) => [
+    refersTo([t.by], [person.id]),
+    refersTo([t.listId], [storeList.id]),
+    refersTo([t.placeId], [storePlace.id]),
     index('climate_reading_place').on(t.placeId, t.at),
     index('climate_reading_list').on(t.listId),
     check(
@@ -186,12 +196,16 @@ export const climateReading = pgTable(
 );
 
 /** A dial that was read wrongly: it stays on file, and counts no more. Written once. */
-export const climateStrike = pgTable('climate_strike', {
-  readingId: uuid('reading_id').primaryKey(),
-  reason: text('reason').notNull(),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});
+export const climateStrike = pgTable(
+  'climate_strike',
+  {
+    readingId: uuid('reading_id').primaryKey(),
+    reason: text('reason').notNull(),
+    by: uuid('by').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [refersTo([t.by], [person.id]), refersTo([t.readingId], [climateReading.id])],
+);
 
 /** The book of a place: door, desiccant, alarms that somebody saw. Written once; a later line strikes an earlier one. */
 export const placeLine = pgTable(
@@ -204,50 +218,10 @@ export const placeLine = pgTable(
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.placeId, t.line] }), check('place_line_number', sql`line >= 0`)],
-);
-
-/** Tests of a packet as they ended: towel, float, or what came up in the field. Written once; a later row supersedes one. */
-export const packetTest = pgTable(
-  'packet_test',
-  {
-    id: uuid('id').primaryKey(),
-    /** null for seed that is of no packet, as a control is. */
-    packetId: uuid('packet_id'),
-    /** The bag of a round that it is of. */
-    bagId: uuid('bag_id'),
-    what: text('what').notNull(),
-    on: date('on').notNull(),
-    seeds: integer('seeds').notNull(),
-    /** Sprouted, sunk, or come up. */
-    hits: integer('hits').notNull(),
-    /** How long it floated. */
-    minutes: integer('minutes'),
-    /** What a towel said of the seed. */
-    verdict: text('verdict'),
-    /** Where the packet lay then. */
-    placeId: uuid('place_id'),
-    note: text('note').notNull(),
-    supersedes: uuid('supersedes'),
-    reason: text('reason'),
-    by: uuid('by').notNull(),
-    at: instant('at').notNull(),
-  },
   (t) => [
-    index('packet_test_packet').on(t.packetId),
-    index('packet_test_bag').on(t.bagId),
-    unique('packet_test_one_successor').on(t.supersedes),
-    check('packet_test_what', sql`what in ('towel','float','field')`),
-    check('packet_test_counts', sql`seeds between 1 and 100000 and hits between 0 and seeds`),
-    check('packet_test_verdict', sql`(what = 'towel') = (verdict is not null)`),
-    check('packet_test_reason', sql`(supersedes is null) = (reason is null)`),
+    refersTo([t.by], [person.id]),
+    refersTo([t.placeId], [storePlace.id]),
+    primaryKey({ columns: [t.placeId, t.line] }),
+    check('place_line_number', sql`line >= 0`),
   ],
 );
-
-/** A test that counts no more: its bag was opened again. Written once. */
-export const packetTestWithdrawn = pgTable('packet_test_withdrawn', {
-  testId: uuid('test_id').primaryKey(),
-  reason: text('reason').notNull(),
-  by: uuid('by').notNull(),
-  at: instant('at').notNull(),
-});

@@ -7,7 +7,8 @@ import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
-import { accession, packet, packetTest, packetTestWithdrawn } from './tables.ts';
+import { accession, packet } from './tables.ts';
+import { packetTest, packetTestWithdrawn } from './testTables.ts';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 
 export type PacketTest = typeof packetTest.$inferSelect;

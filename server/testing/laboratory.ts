@@ -12,7 +12,7 @@ import type { Api } from '../http/api.ts';
 import { Feed } from '../live/feed.ts';
 import { hashPassword } from '../register/hashPassword.ts';
 import { prepareLaboratory } from '../laboratory.ts';
-import { person } from '../register/tables.ts';
+import { person } from '../register/peopleTables.ts';
 import { TEMPLATE } from './database.ts';
 import { PASSWORD, Visitor } from './visitor.ts';
 

@@ -1,0 +1,15 @@
+import { boolean, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { instant } from '../database/columns.ts';
+
+/** Everybody who signs in. */
+export const person = pgTable('person', {
+  id: uuid('id').primaryKey(),
+  username: text('username').notNull().unique(),
+  name: text('name').notNull(),
+  passwordHash: text('password_hash').notNull(),
+  roles: text('roles').array().notNull(),
+  active: boolean('active').notNull().default(true),
+  demo: boolean('demo').notNull().default(false),
+  version: integer('version').notNull().default(1),
+  createdAt: instant('created_at').notNull(),
+});

@@ -58,6 +58,54 @@ describe('purity and the search contradict each other', () => {
     expect(of({ seeds: 2 }, 0)).toHaveLength(1);
     expect(of({ seeds: 5 }, 45)).toEqual([]);
   });
+  it('a component that is told species by species is not told twice, the others are', () => {
+    const part = (component: 'weedSeed' | 'otherCropSeed', taxon: string) => ({
+      component,
+      taxon,
+      percent: 0.3,
+      seeds: null,
+    });
+    const both = purity({
+      components: [
+        { component: 'weedSeed', percent: 0.3, trace: false },
+        { component: 'otherCropSeed', percent: 0.3, trace: false },
+      ],
+      parts: [part('weedSeed', 'Rumex crispus')],
+    });
+    expect(contradictions(both, search()).map((one) => [one.what, one.of])).toEqual([
+      ['component', 'otherCropSeed'],
+      ['species', 'Rumex crispus'],
+    ]);
+    // Of a species that was found, the component is found too.
+    const found = purity({
+      ...both,
+      parts: [part('weedSeed', 'Rumex crispus'), part('otherCropSeed', 'Lolium perenne')],
+    });
+    expect(contradictions(found, search([weed('Rumex crispus', 2)])).map((one) => [one.what, one.of])).toEqual([
+      ['species', 'Lolium perenne'],
+    ]);
+  });
+  it('a search that did not look for everything says nothing of what it did not find, weighed or counted', () => {
+    const part = (change: object) => ({
+      component: 'weedSeed' as const,
+      taxon: 'Rumex crispus',
+      percent: null,
+      seeds: null,
+      ...change,
+    });
+    const judge = (change: object, found: SearchFinds['species'], examinedG = 50) =>
+      contradictions(purity({ components: [], parts: [part(change)] }), search(found, { complete: false, examinedG }))
+        .length;
+    expect(judge({ seeds: 5 }, [])).toBe(0);
+    expect(judge({ seeds: 5 }, [weed('Rumex crispus', 1)])).toBe(1);
+    expect(judge({ percent: 0.3 }, [])).toBe(0);
+    // Of nothing that was weighed, or weighed as nothing, it says nothing either.
+    const complete = (change: object, examinedG = 50) =>
+      contradictions(purity({ components: [], parts: [part(change)] }), search([], { examinedG })).length;
+    expect([complete({}), complete({ percent: 0 }), complete({ percent: 0.3 }), complete({ percent: 0.3 }, 5)]).toEqual(
+      [0, 0, 1, 0],
+    );
+  });
   it('never where a genus, or a name that nobody knows, may be the species', () => {
     const judge = (part: object, found: SearchFinds['species']) =>
       contradictions(

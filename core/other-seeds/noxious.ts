@@ -1,5 +1,6 @@
 import { aboveZero } from '../units/argument.ts';
 import type { EditionContent } from '../rule-books/edition.ts';
+import { provenanceOf } from '../rule-books/provenance.ts';
 import { genusOf, isGenus } from '../rule-books/resolveName.ts';
 import { Exact, GRAMS_PER, type MassUnit } from '../units/mass.ts';
 import type { OtherSeedsNext } from './next.ts';
@@ -41,14 +42,7 @@ export function readNoxious(content: EditionContent): readonly NoxiousRow[] {
         edition: content.name,
         section: row.jurisdiction ?? '',
         row: row.species ?? '',
-        provenance: {
-          origin: row.origin || table.origin,
-          verification: row.verification || 'from memory',
-          ...(row.confidence === 'high' || row.confidence === 'medium' || row.confidence === 'low'
-            ? { confidence: row.confidence }
-            : {}),
-          ...(row.doubts ? { doubts: row.doubts } : {}),
-        },
+        provenance: provenanceOf(row, table.origin),
       },
     };
   });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { analysisTag, testReport, type LabelData } from './documents.ts';
-import { pureLiveSeed } from './pureLiveSeed.ts';
+import { pureLiveSeed, pureLiveSeedSteps } from './pureLiveSeed.ts';
 
 const data: LabelData = {
   reference: 'QM-1',
@@ -97,9 +97,75 @@ describe('the tag', () => {
     const report = testReport({ ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: unbound } });
     expect(value(report, 'Other seeds by number')).toContain('3 wild oat (bound to no species)');
   });
+  it('names kind, variety and origin, or says that they are not known, and each share under its own name', () => {
+    const all = (change: Partial<LabelData> = {}) =>
+      Object.fromEntries(analysisTag({ ...data, ...change }, 5).lines.map((line) => [line.label, line.value]));
+    expect(all()).toMatchObject({
+      Kind: 'Alfalfa',
+      Variety: 'Pellam',
+      Origin: 'East Terrace',
+      'Pure seed': '96.20 %',
+      'Other crop seed': '1.10 %',
+      'Inert matter': '2.50 %',
+      'Weed seed': '0.20 %',
+      Germination: '78 %',
+      'Hard seed': '14 %',
+      'Labelled by': 'Station, Quillmere',
+    });
+    expect(
+      all({ bookKind: null, variety: '', origin: '', laboratory: { name: 'Station', address: '' } }),
+    ).toMatchObject({
+      Kind: 'alfalfa',
+      Variety: 'Variety Not Stated',
+      Origin: 'origin unknown',
+      'Labelled by': 'Station',
+    });
+    expect(all({ purity: null, germination: null, otherSeeds: null })).toMatchObject({
+      'Pure seed': '—',
+      'Noxious weeds': '—',
+      'Other seeds found': '—',
+      Germination: '—',
+      'Hard seed': '—',
+      'Germination and hard seed': '—',
+      Tested: '—',
+      'Valid to the end of': '—',
+      'Pure live seed': '—',
+    });
+  });
+  // Source: Federal Seed Act 201(a)(1): kinds over 5 % are named (from memory); dormant seed is named where there is some.
+  it('names crop seed that stands alone, and dormant seed where there is some', () => {
+    const labels = (change: Partial<LabelData>) =>
+      analysisTag({ ...data, ...change }, 5).lines.map((line) => `${line.label}: ${line.value}`);
+    const part = (name: string, component: 'otherCropSeed' | 'weedSeed', reportAlone: boolean) => ({
+      name,
+      component,
+      amount: { kind: 'mass' as const, text: '0.3' },
+      percent: 5.5,
+      reportAlone,
+    });
+    const parts = [
+      part('rye', 'otherCropSeed', true),
+      part('oats', 'otherCropSeed', false),
+      part('dock', 'weedSeed', true),
+    ];
+    const told = labels({ purity: data.purity && { ...data.purity, parts } });
+    expect(told.filter((one) => one.startsWith('Crop seed'))).toEqual(['Crop seed: rye: 5.50 %']);
+    expect(told.some((one) => one.startsWith('Dormant'))).toBe(false);
+    const counts = { normal: 78, abnormal: 4, hard: 14, fresh: 1, dead: 3 };
+    expect(labels({ germination: data.germination && { ...data.germination, counts } })).toContain('Dormant seed: 1 %');
+  });
   it('never rounds a rate to zero when something was found', () => {
     // Source: 7 CFR 201.16, rates are whole numbers, never zero when found (from memory).
     expect(value(analysisTag(data, 5), 'Other seeds found')).toBe('Cuscuta epithymum 1 per lb');
+    const none = { ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: [] } };
+    expect(value(analysisTag(none, 5), 'Other seeds found')).toBe('none found in 50 g');
+    expect(value(testReport(none), 'Other seeds by number')).toBe(
+      'complete search: 0 in 50 g (at most 111.4 per kg, 95 %)',
+    );
+    // What is bound to no species is on no list by that.
+    const unbound = [{ name: 'dodder', taxon: null, count: 3, perLb: 27 }];
+    const tag = analysisTag({ ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: unbound } }, 5);
+    expect(value(tag, 'Noxious weeds')).toBe('none found in 50 g');
   });
   it('refuses what was not tested, three components, too few seeds and what nobody decided, each with its reason', () => {
     const refused = (change: Partial<LabelData>) => analysisTag({ ...data, ...change }, 5).refusals;
@@ -129,6 +195,57 @@ describe('the report', () => {
     expect(report.notes.join(' ')).toContain('no international certificate');
     expect(report.refusals).toEqual([]);
   });
+  it('says whose sample it speaks for, how many tests it rests on, and names what was found by component', () => {
+    const of = (change: Partial<LabelData>) => testReport({ ...data, ...change });
+    const speaks = (change: Partial<LabelData>) => of(change).notes[2];
+    expect(speaks({})).toMatch(/drawn from the lot by this laboratory/);
+    expect(speaks({ sample: data.sample && { ...data.sample, sentIn: true } })).toMatch(/as it was sent in/);
+    expect(speaks({ sample: null })).toMatch(/as it was sent in/);
+    expect(value(of({ sample: data.sample && { ...data.sample, sentIn: true } }), 'Sampled by')).toBe('the client');
+    expect([value(of({}), 'Sampled by'), value(of({ sample: null }), 'Sampled by')]).toEqual(['this laboratory', 'N']);
+    expect(value(of({ client: 'C. Osier' }), 'For')).toBe('C. Osier');
+    expect(value(of({}), 'For')).toBeUndefined();
+    expect([value(of({}), 'Variety'), value(of({ variety: '' }), 'Variety')]).toEqual(['Pellam', '—']);
+    expect(value(of({ laboratory: { name: 'Station', address: '' } }), 'Laboratory')).toBe('Station');
+    expect(value(of({}), 'Germination: method')).toBe('T, 20 °C; 400 seeds');
+    const two = data.germination && { ...data.germination, tests: 2, seeds: 800 };
+    expect(value(of({ germination: two }), 'Germination: method')).toBe('T, 20 °C; 800 seeds in two tests, averaged');
+    expect(value(of({}), 'Germination: normal seedlings, %')).toBe('78');
+    expect(value(of({ moisture: { percent: 9, method: 'oven' } }), 'Moisture, %')).toBe('9.0 (oven)');
+    const part = (name: string, component: 'inertMatter' | 'weedSeed', reportAlone: boolean) => ({
+      name,
+      component,
+      amount: { kind: 'mass' as const, text: '0.3' },
+      percent: 2,
+      reportAlone,
+    });
+    const shares = [
+      { component: 'pureSeed' as const, percent: 97.9, trace: false },
+      { component: 'inertMatter' as const, percent: 2.1, trace: false },
+      { component: 'weedSeed' as const, percent: 0, trace: true },
+    ];
+    const parts = [
+      part('sand', 'inertMatter', true),
+      part('chaff', 'inertMatter', false),
+      part('dock', 'weedSeed', false),
+    ];
+    const report = of({ purity: { shares, decimals: 1, working: '5.012 g', parts } });
+    expect(
+      report.lines.filter((line) => line.label.startsWith('Purity')).map((line) => `${line.label} = ${line.value}`),
+    ).toEqual([
+      'Purity: pure seed, % = 97.9',
+      'Purity: inert matter, % = 2.1',
+      'Purity: weed seed, % = TR',
+      'Purity: kinds of inert matter = sand 2.0 %, chaff',
+      'Purity: kinds of weed seed = dock',
+      'Purity: mass examined = 5.012 g',
+    ]);
+  });
+  it('is refused while nothing at all was tested', () => {
+    const nothing = { purity: null, otherSeeds: null, moisture: null, germination: null };
+    expect(testReport({ ...data, ...nothing }).refusals).toEqual(['Nothing was tested.']);
+    expect(testReport({ ...data, ...nothing, moisture: { percent: 9, method: 'oven' } }).refusals).toEqual([]);
+  });
   it('is refused while something stands outside without a decision', () => {
     expect(testReport({ ...data, blocks: ['Moisture: apart.'] }).refusals).toEqual(['Moisture: apart.']);
   });
@@ -144,6 +261,10 @@ describe('pure live seed', () => {
     [99.5, 85, 12, 0, 96.515],
   ])('%f %f %f %f gives %f', (purityPercent, germinationPercent, hardPercent, dormantPercent, expected) => {
     expect(pureLiveSeed({ purityPercent, germinationPercent, hardPercent, dormantPercent })).toBeCloseTo(expected, 10);
+  });
+  it('shows its arithmetic', () => {
+    const shares = { purityPercent: 98.5, germinationPercent: 80, hardPercent: 10, dormantPercent: 2 };
+    expect(pureLiveSeedSteps(shares).map((one) => one.result)).toEqual(['98.5', '92', '90.62']);
   });
   it('refuses more live seed than there is', () => {
     expect(() =>

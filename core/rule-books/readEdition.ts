@@ -13,6 +13,7 @@ import {
   type StepRow,
   type UnitRule,
 } from './edition.ts';
+import { provenanceOf } from './provenance.ts';
 
 type Row = Readonly<Record<string, string>>;
 
@@ -180,18 +181,12 @@ class TableReader {
   rule(name: string, row: Row, label?: string): Rule {
     const { section, origin } = this.table(name);
     const { book } = this.content;
-    const confidence = row.confidence ?? row.confidence_4;
     return {
       book,
       edition: this.content.name,
       section,
       ...(label === undefined ? {} : { row: label }),
-      provenance: {
-        origin: row.origin || origin,
-        verification: row.verification || 'from memory',
-        ...(confidence === 'high' || confidence === 'medium' || confidence === 'low' ? { confidence } : {}),
-        ...(row.doubts ? { doubts: row.doubts } : {}),
-      },
+      provenance: provenanceOf(row, origin),
     };
   }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { csvRows } from '../testing/books.ts';
-import { resolverOf, taxonOf, type ListedSpecies } from './resolveName.ts';
+import { genusOf, isGenus, isGenusName, resolverOf, taxonOf, type ListedSpecies } from './resolveName.ts';
 
 const split = (cell: string | undefined) => (cell ?? '').split(';').filter(Boolean);
 const LIST: ListedSpecies[] = [
@@ -54,6 +54,55 @@ describe('a written name', () => {
       expect([written, resolve(written).rank]).toEqual([written, written === 'Avena' ? 'genus' : 'unknown']);
   });
 
+  it.each([
+    ['Avena fatua L. ex Roth', 'Avena fatua'],
+    ['avena fatua l.', 'Avena fatua'],
+    ['avena fatua linnaeus', null],
+    ['Avena fatua linnaeus', null],
+    ['Avena fatua (l. Roth', null],
+    ['Rumex spp. L.', null],
+    ['Rumex SP.', 'Rumex spp.'],
+    ['R2mex', null],
+    ['Rumex2 crispus', null],
+    ['Rumex crispusspp', null],
+    ['Triticum turgidum ssp. durum seeds', null],
+    ['Triticum turgidum seeds ssp. durum', null],
+    ['wild oats', 'Avena fatua'],
+    ['  wild oat ', 'Avena fatua'],
+    ['wild  oat', 'Avena fatua'],
+    ['Wíld oat', 'Avena fatua'],
+  ])('"%s" is %s', (written, want) => {
+    expect(taxon(written)).toBe(want);
+  });
+  it('a genus is known by its form, alone or followed by sp. or spp.', () => {
+    expect(['Rumex', ' Rumex sp. ', 'Rumex spp', 'Rumex crispus', '', '?'].map(isGenusName)).toEqual([
+      true,
+      true,
+      true,
+      false,
+      false,
+      false,
+    ]);
+    expect([genusOf('Rumex crispus'), genusOf('Rumex')]).toEqual(['Rumex', 'Rumex']);
+    expect([isGenus('Rumex spp.'), isGenus('Rumex crispus'), isGenus('spp. Rumex')]).toEqual([true, false, false]);
+    expect([
+      taxonOf({ rank: 'genus', genus: 'Rumex' }),
+      taxonOf({ rank: 'unknown' }),
+      taxonOf({ rank: 'ambiguous', candidates: ['a'] }),
+    ]).toEqual(['Rumex spp.', null, null]);
+  });
+  it('an accepted name goes before a synonym of another; what shares a common name is told in order', () => {
+    const resolver = resolverOf([
+      { species: 'Vicia sativa', commonNames: ['vetch'] },
+      { species: 'Vicia cracca', commonNames: ['vetch', 'tufted vetches'], synonyms: ['Vicia sativa', 'Cracca major'] },
+      { species: '?', commonNames: ['nothing'] },
+    ]);
+    expect(resolver('Vicia sativa')).toEqual({ rank: 'species', species: 'Vicia sativa' });
+    expect(resolver('Cracca major')).toEqual({ rank: 'species', species: 'Vicia cracca' });
+    expect(resolver('vetch')).toEqual({ rank: 'ambiguous', candidates: ['Vicia cracca', 'Vicia sativa'] });
+    expect(resolver('tufted vetch')).toEqual({ rank: 'unknown' });
+    expect(resolver('vetchs')).toMatchObject({ rank: 'ambiguous' });
+  });
   it('keeps a common name that several species share as such, with all of them', () => {
     const two = resolverOf([
       { species: 'Avena fatua', commonNames: ['wild oat'] },

@@ -105,6 +105,78 @@ describe('a table that somebody writes', () => {
       message: expect.stringMatching(message) as string,
     });
   });
+  const classesOf = (...rows: readonly [string, string][]) =>
+    checkTable(
+      shape,
+      rows.map(([from, to]) => ({ avg_high_from: from, avg_high_to: to, tolerance: '2' })),
+    ).map((one) => one.message);
+  it('classes follow each other without a gap; only those of a group are compared', () => {
+    expect(classesOf(['51', '60'], ['61', ''])).toEqual([]);
+    expect(classesOf(['61', ''], ['51', '60'])).toEqual([]);
+    expect(classesOf(['51', '60'], ['60', '70'])).toEqual(['overlaps the class that begins at 51']);
+    expect(classesOf(['51', '60'], ['62', '70'])).toEqual(['leaves a gap after 60']);
+    expect(classesOf(['51', ''], ['61', '70'])).toEqual(['overlaps the class that begins at 51']);
+    const intensity = TABLE_SHAPES.ista['sampling-intensity'];
+    const label = TABLE_SHAPES.aosa['germination-tolerances-201.63'];
+    if (!intensity || !label) throw new Error('a shape is gone');
+    const cases = (...rows: readonly [string, string, string][]) =>
+      checkTable(
+        intensity,
+        rows.map(([kind, from, to]) => ({ case: kind, from, to })),
+      ).map((one) => one.message);
+    expect(cases(['containers', '1', '4'], ['mass-kg', '1', '500'])).toEqual([]);
+    expect(cases(['containers', '1', '4'], ['containers', '6', '8'])).toEqual(['leaves a gap after 4']);
+    const means = (...rows: readonly [string, string][]) =>
+      checkTable(
+        label,
+        rows.map(([from, below]) => ({ mean_from: from, mean_below: below, tolerance: '5' })),
+      ).map((one) => one.message);
+    expect(means(['96', ''], ['90', '96'])).toEqual([]);
+    expect(means(['96', ''], ['90', '96.01'])).toEqual(['overlaps the class that begins at 90']);
+    expect(means(['96', ''], ['90', '95.99'])).toEqual(['leaves a gap after 95.99']);
+  });
+  it('points stand in any order, and each cell is what its column is for', () => {
+    const points = TABLE_SHAPES.aosa['noxious-tolerances-201.65'];
+    const noxious = TABLE_SHAPES.noxious.species;
+    const kinds = TABLE_SHAPES.ista.species;
+    if (!points || !noxious || !kinds) throw new Error('a shape is gone');
+    expect(
+      checkTable(
+        points,
+        [5, 0, 2].map((one) => ({ labeled: String(one), max_within_tolerance: '9' })),
+      ),
+    ).toEqual([]);
+    const noxiousRow = { jurisdiction: 'Fenwick Shire', species: 'Rumex crispus', standing: 'restricted' };
+    const faults = (row: Row) => checkTable(noxious, [row]).map((one) => `${one.column}: ${one.message}`);
+    expect(faults(noxiousRow)).toEqual([]);
+    expect(faults({ ...noxiousRow, most: '9', per: '1', unit: 'lb' })).toEqual([]);
+    expect(faults({ ...noxiousRow, most: ' ', per: '', unit: '' })).toEqual([]);
+    expect(faults({ ...noxiousRow, standing: 'rare' })).toEqual(['standing: "rare" is none of prohibited, restricted']);
+    expect(faults({ ...noxiousRow, most: '9' })).toEqual([
+      'per: counted in is missing: most, per, unit are filled together or not at all',
+      'unit: g, kg, lb or oz is missing: most, per, unit are filled together or not at all',
+    ]);
+    expect(faults({ ...noxiousRow, note: 'n'.repeat(2000) })).toEqual([]);
+    expect(faults({ ...noxiousRow, note: 'n'.repeat(2001) })).toEqual(['note: is longer than 2 000 characters']);
+    const kind = (change: Row) =>
+      checkTable(kinds, [{ species: 's', common_name: 'c', chaffy: 'no', ...change }]).map(
+        (one) => `${one.column}: ${one.message}`,
+      );
+    expect([kind({ chaffy: 'yes' }), kind({ first_count_d: ' 4 ' }), kind({ submitted_g: '2.5' })]).toEqual([
+      [],
+      [],
+      [],
+    ]);
+    expect(kind({ chaffy: 'maybe' })).toEqual(['chaffy: "maybe" is neither yes nor no']);
+    for (const wrong of ['4x', 'x4', '4.5']) expect(kind({ first_count_d: wrong })[0]).toMatch(/is not a whole number/);
+    for (const wrong of ['4x', 'x4', '-4', '4.'])
+      expect(kind({ submitted_g: wrong })[0]).toMatch(/is not a number of 0 or more/);
+    // What cannot be read is not put in order as well.
+    expect(checkTable(shape, [{ avg_high_from: '98', avg_high_to: '97', tolerance: 'x' }])).toHaveLength(1);
+    expect(checkTable(shape, [good[0] ?? {}, good[0] ?? {}]).map((one) => one.message)).toEqual([
+      '"98" stands in row 1 already',
+    ]);
+  });
   it('is compared row by row by what names its rows, whatever their order', () => {
     const first = contentOf('ista');
     const table = first.tables['germination-two-tests-5C'];

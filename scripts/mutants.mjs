@@ -114,7 +114,6 @@ export function mutantsOf(report) {
           is: one.replacement ?? '',
           mutator: one.mutatorName,
           status: one.status,
-          killedBy: (one.killedBy ?? []).map((id) => id),
         };
       });
   });

@@ -30,5 +30,5 @@ it('a change that the catalogue’s check values alone can notice is noticed by 
   const seen = await fates(...line, ['contract/catalogue/checks.test.ts']);
   expect(seen.length).toBeGreaterThan(0);
   expect(seen).toContain('Killed');
-  expect(new Set(await fates(...line, ['core/units/days.test.ts']))).toEqual(new Set(['NoCoverage']));
+  expect(await fates(...line, ['core/units/days.test.ts'])).not.toContain('Killed');
 });

@@ -1,0 +1,244 @@
+import { describe, expect, it } from 'vitest';
+import type { ListColumn } from './columns.ts';
+import { readList, type ListAnswers } from './readList.ts';
+
+const COLUMNS: ListColumn[] = ['kind', 'harvest', 'packed', 'amount'];
+const read = (rows: readonly string[], change: Partial<ListAnswers> = {}, headings: readonly string[] = []) =>
+  readList(
+    rows.map((row, i) => ({ line: i + 2, cells: row.split('|') })),
+    {
+      columns: COLUMNS,
+      order: null,
+      shortYears: null,
+      mark: null,
+      bareAmounts: null,
+      missingDate: null,
+      unknownPlaces: null,
+      percentOf: null,
+      testDay: null,
+      mended: {},
+      leftOut: [],
+      ...change,
+    },
+    2026,
+    (place) => place === 'drawer 1',
+    headings,
+  );
+/** What comes of one cell, in a line that is sound besides. */
+const said = (found: ReturnType<typeof read>) =>
+  found.faults[0]?.message ?? found.asks[0]?.question ?? found.packets[0];
+
+// Source: how people write amounts in lists; pound and ounce as in units/mass.
+describe('an amount', () => {
+  const amount = (text: string, change: Partial<ListAnswers> = {}) => {
+    const found = said(read([`leek|2021|2021|${text}`], change));
+    if (typeof found !== 'object') return found;
+    return found.amount.by === 'count' ? `${found.amount.seeds} seeds` : `${found.amount.text} ${found.amount.unit}`;
+  };
+  it.each([
+    ['50 seeds', '50 seeds'],
+    ['1 seed', '1 seeds'],
+    ['50 pcs.', '50 seeds'],
+    ['50 Pieces', '50 seeds'],
+    ['1 250 seeds', '1250 seeds'],
+    ['2.5 g', '2.5 g'],
+    ['2.5gr', '2.5 g'],
+    ['2 Kilo', '2 kg'],
+    ['3 oz', '3 oz'],
+    ['3 ounces', '3 oz'],
+    ['2 lbs.', '2 lb'],
+    ['about 50 seeds', '50 seeds'],
+    ['~50 seeds', '50 seeds'],
+    ['≈ 50 seeds', '50 seeds'],
+    ['circa 50 seeds', '50 seeds'],
+    ['50 seeds (approx.)', '50 seeds'],
+    ['50 seeds ca.', '50 seeds'],
+    ['1000000000 seeds', '“1000000000” has more than nine digits'],
+    ['50', 'bareAmounts'],
+    ['', 'how much it holds is missing'],
+    ['x50 seeds', '“x50 seeds” is no amount: write 50, 50 seeds or 2.5 g'],
+    ['50 seeds left', '“50 seeds left” is no amount: write 50, 50 seeds or 2.5 g'],
+    ['50 stone', '“stone” is no unit known here: seeds, g, kg, oz, lb'],
+    ['50 constructor', '“constructor” is no unit known here: seeds, g, kg, oz, lb'],
+    ['1.2.3 g', '“1.2.3” is no figure with the point before the tenths'],
+    ['0 seeds', 'holds nothing: leave the line out'],
+    ['0.0 g', 'holds nothing: leave the line out'],
+    ['2.5 seeds', '2.5 is no whole number of seeds'],
+  ])('%s is %s', (text, wanted) => {
+    expect(amount(text)).toBe(wanted);
+  });
+  it('without a unit is what its owner says, or what stands in the column of units', () => {
+    expect([amount('50', { bareAmounts: 'seeds' }), amount('50', { bareAmounts: 'g' })]).toEqual(['50 seeds', '50 g']);
+    const columns: ListColumn[] = [...COLUMNS, 'unit'];
+    const withUnit = (text: string, unit: string) => {
+      const found = said(read([`leek|2021|2021|${text}|${unit}`], { columns }));
+      return typeof found === 'object' ? found.amount : found;
+    };
+    expect(withUnit('50', 'G.')).toEqual({ by: 'mass', text: '50', unit: 'g' });
+    // The unit beside the figure goes before that of the column.
+    expect(withUnit('50 seeds', 'g')).toEqual({ by: 'count', seeds: 50 });
+    expect(withUnit('50', 'bags')).toMatch(/“bags” is no unit/);
+  });
+  it('is asked for its mark where it can be read in two ways, and read by it', () => {
+    expect([amount('1,250 g'), amount('1,250 g', { mark: ',' }), amount('1,250 g', { mark: '.' })]).toEqual([
+      'mark',
+      '1.250 g',
+      '1250 g',
+    ]);
+    expect(amount('2.5 g', { mark: ',' })).toBe('“2.5” is no figure with the comma before the tenths');
+    expect(read(['leek|2021|2021|50 seeds']).mark).toBe('none');
+    // One figure that can be read one way only settles the others of the same hand.
+    expect(read(['leek|2021|2021|2,5 g', 'pea|2021|2021|7 g']).packets).toHaveLength(2);
+  });
+  it('that was a guess keeps its words in the note', () => {
+    const note = (text: string) => read([`leek|2021|2021|${text}`]).packets[0]?.note;
+    expect([note('about 50 seeds'), note('50 seeds')]).toEqual(['the list says about 50 seeds', '']);
+  });
+});
+
+describe('a test beside a packet', () => {
+  const columns: ListColumn[] = [...COLUMNS, 'test', 'tested'];
+  const test = (text: string, tested = '2022-03-01', change: Partial<ListAnswers> = {}) => {
+    const found = said(read([`leek|2021|2021|50 seeds|${text}|${tested}`], { columns, ...change }));
+    return typeof found === 'object' ? found.test && `${found.test.hits}/${found.test.seeds} ${found.test.on}` : found;
+  };
+  it.each([
+    ['7/10', '7/10 2022-03-01'],
+    ['7 / 10', '7/10 2022-03-01'],
+    ['7 out of 10', '7/10 2022-03-01'],
+    ['0/10', '0/10 2022-03-01'],
+    ['10/10', '10/10 2022-03-01'],
+    ['11/10', '11 sprouted are more than the 10 seeds'],
+    ['0/0', '0 seeds are no test'],
+    ['1/100000', '1/100000 2022-03-01'],
+    ['1/100001', '100001 seeds are no test'],
+    ['80 % of 25', '20/25 2022-03-01'],
+    ['80 % (n=25)', '20/25 2022-03-01'],
+    ['80% / 25', '20/25 2022-03-01'],
+    ['100 % of 7', '7/7 2022-03-01'],
+    ['82,5 % of 200', '165/200 2022-03-01'],
+    ['100.1 % of 10', '100.1 % is more than all'],
+    ['80 % of 0', '0 seeds are no test'],
+    ['80 % of 100001', '100001 seeds are no test'],
+    ['80 %', 'percentOf'],
+    ['x7/10', '“x7/10” is no test: write 7/10 or 80 %'],
+    ['7/10x', '“7/10x” is no test: write 7/10 or 80 %'],
+    ['80 % x', '“80 % x” is no test: write 7/10 or 80 %'],
+    ['-', null],
+    ['–', null],
+    ['?', null],
+    ['', null],
+    ['--', '“--” is no test: write 7/10 or 80 %'],
+  ])('%s is %s', (text, wanted) => {
+    expect(test(text)).toBe(wanted);
+  });
+  it('has its day, or is asked for it; never before the harvest', () => {
+    expect(test('7/10', '')).toBe('testDay');
+    expect(test('7/10', '', { testDay: 'the day of packing' })).toBe('7/10 2021-01-01');
+    expect(test('7/10', '', { testDay: 'into the note' })).toBeNull();
+    expect(test('7/10', '2020-12-31')).toBe('tested 2020-12-31, before its harvest 2021');
+    expect(test('7/10', '2021')).toBe('7/10 2021-01-01');
+    expect(test('7/10', '3/4/2022')).toBe('order');
+    expect(test('7/10', '2027')).toBe('2027 is not between 1900 and 2026');
+    const words = (tested: string) =>
+      read([`leek|2021|2021|50 seeds|7/10|${tested}`], { columns }).packets[0]?.test?.words;
+    expect([words('2022-03-01'), words('2022-03')]).toEqual(['the list says 7/10', 'the list says 7/10, 2022-03']);
+  });
+});
+
+describe('dates, places and words of a line', () => {
+  const line = (text: string, columns: ListColumn[], change: Partial<ListAnswers> = {}) =>
+    said(read([text], { columns, ...change }));
+  it('a year lies between 1900 and the present one', () => {
+    const year = (text: string) => {
+      const found = line(`leek|${text}|${text}|50 seeds`, COLUMNS);
+      return typeof found === 'object' ? found.harvestYear : found;
+    };
+    expect([year('1900'), year('2026'), year('1899'), year('2027')]).toEqual([
+      1900,
+      2026,
+      '1899 is not between 1900 and 2026',
+      '2027 is not between 1900 and 2026',
+    ]);
+  });
+  it('seed is packed in its year of harvest or later, as exactly as both are known', () => {
+    const both = (harvest: string, packed: string) => {
+      const found = line(`leek|${harvest}|${packed}|50 seeds`, COLUMNS);
+      return typeof found === 'object' ? [found.harvestYear, found.harvestMonth, found.packedOn] : found;
+    };
+    expect(both('2021-09', '2021')).toEqual([2021, 9, '2021']);
+    expect(both('2021-09', '2021-09-01')).toEqual([2021, 9, '2021-09-01']);
+    expect(both('2021-09', '2021-08')).toBe('packed 2021-08, before its harvest 2021-09');
+    expect(both('2021', '2020-12-31')).toBe('packed 2020-12-31, before its harvest 2021');
+  });
+  it('one date stands for the other where its owner says so; else the line says which is missing', () => {
+    const one = (text: string, columns: ListColumn[], missingDate: ListAnswers['missingDate']) => {
+      const found = line(text, columns, { missingDate });
+      return typeof found === 'object' ? [found.harvestYear, found.packedOn] : found;
+    };
+    expect(one('leek||2021-09|50 seeds', COLUMNS, 'take the other')).toEqual([2021, '2021-09']);
+    expect(one('leek|2021-09||50 seeds', COLUMNS, 'take the other')).toEqual([2021, '2021-09']);
+    expect(one('leek||2021|50 seeds', COLUMNS, null)).toBe('missingDate');
+    const asked = (text: string) => read([text]).asks[0]?.samples[0];
+    expect([asked('leek||2021|50 seeds'), asked('leek|2021||50 seeds')]).toEqual([
+      'line 2: only packed 2021',
+      'line 2: only harvest 2021',
+    ]);
+    expect(line('leek|||50 seeds', COLUMNS)).toBe('the year of harvest is missing');
+  });
+  it('columns that are needed are asked for', () => {
+    const asks = (columns: (ListColumn | null)[], row = 'leek|2021|2021|50 seeds') =>
+      read([row], { columns }).asks.find((one) => one.question === 'columns')?.samples ?? [];
+    expect(asks(COLUMNS)).toEqual([]);
+    expect(asks([null, 'harvest', 'packed', 'amount'])).toEqual(['leek', 'no column says what it is']);
+    expect(asks(['kind', 'harvest', 'packed', null], 'leek|2021|2021|')).toEqual([
+      'column 4',
+      'no column says how much there is',
+    ]);
+    expect(asks(['kind', 'variety', 'leave out', 'amount'])).toEqual([
+      'no column has a date: the year of harvest is needed',
+    ]);
+    expect(asks(['kind', 'leave out', 'packed', 'amount'])).toEqual([]);
+  });
+  it('places that the store does not have are asked for, made, or noted', () => {
+    const columns: ListColumn[] = [...COLUMNS, 'place'];
+    const place = (text: string, unknownPlaces: ListAnswers['unknownPlaces']) => {
+      const found = line(`leek|2021|2021|50 seeds|${text}`, columns, { unknownPlaces });
+      return typeof found === 'object' ? [found.place, found.note] : found;
+    };
+    expect(place('drawer 1', null)).toEqual(['drawer 1', '']);
+    expect(place('', null)).toEqual(['', '']);
+    expect(place('drawer 9', null)).toBe('unknownPlaces');
+    expect(place('drawer 9', 'make them')).toEqual(['drawer 9', '']);
+    expect(place('drawer 9', 'into the note')).toEqual(['', 'lay in drawer 9']);
+  });
+  it('words are as long as a field of the store, and a note as long as a note', () => {
+    const columns: ListColumn[] = ['kind', 'harvest', 'packed', 'amount', 'note', 'note'];
+    const kind = (n: number) => typeof line(`${'k'.repeat(n)}|2021|2021|50 seeds`, COLUMNS);
+    expect([kind(80), line(`${'k'.repeat(81)}|2021|2021|50 seeds`, COLUMNS)]).toEqual([
+      'object',
+      'is longer than 80 characters',
+    ]);
+    const notes = (n: number) => line(`leek|2021|2021|50 seeds|${'n'.repeat(n)}|m`, columns);
+    // Two notes, the heading of each unnamed, and what stands between them.
+    const longest = read([`leek|2021|2021|50 seeds|${'n'.repeat(300)}|m`], { columns }).packets[0]?.note.length ?? 0;
+    const room = 500 - (longest - 300);
+    expect([typeof notes(room), notes(room + 1)]).toEqual(['object', 'notes are longer than 500 characters together']);
+    expect(line('|2021|2021|50 seeds', COLUMNS)).toBe('what it is, is missing');
+  });
+  it('blanks are one blank, empty lines are none, and lines left out are not read', () => {
+    const found = read(['  spring   leek |2021|2021|50 seeds', ' | | | ', 'x|y|z|w'], { leftOut: [4] });
+    expect([found.faults, found.packets.map((one) => one.kind)]).toEqual([[], ['spring leek']]);
+    expect(read(['leek|2021|2021|few'], { mended: { 2: { 3: ' 50  seeds ' } } }).packets).toHaveLength(1);
+  });
+  it('what goes into the note keeps the heading that it stood under', () => {
+    const columns: ListColumn[] = ['kind', 'harvest', 'packed', 'amount', 'note'];
+    const note = (heading: string) =>
+      read(['leek|2021|2021|50 seeds|clay'], { columns }, ['', '', '', '', heading]).packets[0]?.note;
+    expect([note('Soil'), note('Place: Soil'), note('Notes')]).toEqual(['Soil: clay', 'Soil: clay', 'clay']);
+    const tested: ListColumn[] = ['kind', 'harvest', 'packed', 'amount', 'test'];
+    const testNote = (headings: string[]) =>
+      read(['leek|2021|2021|50 seeds|7/10'], { columns: tested, testDay: 'into the note' }, headings).packets[0]?.note;
+    expect([testNote(['', '', '', '', 'Lab: Sprouted']), testNote([])]).toEqual(['Sprouted: 7/10', 'test: 7/10']);
+  });
+});

@@ -32,6 +32,20 @@ export default defineConfig(
       '@typescript-eslint/require-await': 'off',
     },
   },
+  // Rows are locked by `forUpdate`, which wants a transaction.
+  {
+    files: ['server/**/*.ts'],
+    ignores: ['server/database/connect.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='for'][arguments.0.type='Literal']",
+          message: 'Lock rows with forUpdate of database/connect, which does not compile outside of a transaction.',
+        },
+      ],
+    },
+  },
   { files: ['web/**/*.tsx', 'web/**/*.ts'], extends: [reactHooks.configs.flat.recommended] },
   { files: ['**/*.mjs', '**/*.cjs', '*.js'], languageOptions: { globals: plainNode } },
   // What is handed to a page runs there.

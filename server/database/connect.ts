@@ -1,14 +1,28 @@
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { drizzle, type NodePgDatabase, type NodePgQueryResultHKT } from 'drizzle-orm/node-postgres';
-import type { PgDatabase } from 'drizzle-orm/pg-core';
+import type { PgDatabase, PgTable } from 'drizzle-orm/pg-core';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 
 export type Database = NodePgDatabase;
-/** What reads and writes take: the pool itself or an open transaction. */
-export type Transaction = PgDatabase<NodePgQueryResultHKT>;
+/** What reads take: the pool itself, or an open transaction. */
+export type Reader = PgDatabase<NodePgQueryResultHKT>;
+/** An open transaction: what writes and locks take. The pool is none. */
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+interface Lockable<Locked> {
+  for(strength: 'update' | 'no key update', config?: { of?: PgTable }): Locked;
+}
+/**
+ * The rows of a query, which nobody else writes to until the transaction ends. Outside of one it does not compile.
+ * @param of  the table whose rows are locked, where a query joins several
+ */
+export const forUpdate = <Locked>(_in: Transaction, query: Lockable<Locked>, of?: PgTable): Locked =>
+  query.for('update', of && { of });
+/** As `forUpdate`, and rows that refer to them can still be made. */
+export const forNoKeyUpdate = <Locked>(_in: Transaction, query: Lockable<Locked>): Locked => query.for('no key update');
 
 const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'migrations');
 /** Any fixed number: whoever migrates this schema holds this lock. */

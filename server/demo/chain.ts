@@ -4,7 +4,7 @@ import { addDays } from '@mercato/core/units/days';
 import { Exact } from '@mercato/core/units/mass';
 import type { Request } from '@mercato/contract/register/request';
 import type { Book } from '@mercato/core/rule-books/edition';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader, Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
@@ -186,7 +186,7 @@ export async function demoHeterogeneity(
   });
 }
 
-async function theSample(tx: Transaction, lot: Lot, kind: string) {
+async function theSample(tx: Reader, lot: Lot, kind: string) {
   const [row] = await tx
     .select()
     .from(vessel)

@@ -3,7 +3,7 @@ import type { GerminationPlan } from '@mercato/contract/germination/germination'
 import { planCalendar } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
 import type { Counts } from '@mercato/core/units/seedCounts';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader, Transaction } from '../database/connect.ts';
 import { countDish, setUpTest } from '../germination/routes.ts';
 import type { SignedIn } from '../http/api.ts';
 import { decide } from '../register/decisions.ts';
@@ -144,7 +144,7 @@ async function runTest(
   return (await tx.select().from(benchTest).where(eq(benchTest.id, test.id)))[0] ?? test;
 }
 
-async function fresh(tx: Transaction, id: string) {
+async function fresh(tx: Reader, id: string) {
   const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
   if (!row) throw new Error('the dish is gone');
   return row;

@@ -5,7 +5,7 @@ import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import { addDays } from '@mercato/core/units/days';
 import type { Role } from '@mercato/core/register/permissions';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
-import type { Connection, Transaction } from '../database/connect.ts';
+import type { Connection, Reader, Transaction } from '../database/connect.ts';
 import { hashPassword } from '../register/hashPassword.ts';
 import { todayIn } from '../http/day.ts';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
@@ -47,8 +47,7 @@ const DEMO_LOCK = 431_018_274;
 
 /** Loads the demo into a database where nobody and nothing is yet; does nothing anywhere else. */
 export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
-  await db.transaction(async (transaction) => {
-    const tx = transaction as unknown as Transaction;
+  await db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${DEMO_LOCK})`);
     const [someone] = await tx.select({ id: person.id }).from(person).limit(1);
     if (someone) return;
@@ -216,7 +215,7 @@ async function writeLot(
 }
 
 /** Where a book knows several kinds of a species, the demo takes the first. */
-async function methodOfDemo(tx: Transaction, demo: DemoLot) {
+async function methodOfDemo(tx: Reader, demo: DemoLot) {
   const edition = await editionById(tx, (await currentEdition(tx, demo.book)).id);
   return (await methodsWithOwn(tx, edition, demo.species))[0];
 }

@@ -11,7 +11,7 @@ import type {
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { checkPassed, checkState } from '@mercato/core/devices/judgeBalance';
 import { writtenDecimals } from '@mercato/core/units/mass';
-import { brokeConstraint, type Transaction } from '../database/connect.ts';
+import { forUpdate, brokeConstraint, type Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
@@ -20,7 +20,7 @@ import { balance, balanceCheck } from './tables.ts';
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 const CHECKS_SHOWN = 20;
 
-export async function listBalances(tx: Transaction, now: Date): Promise<BalanceView[]> {
+export async function listBalances(tx: Reader, now: Date): Promise<BalanceView[]> {
   const rows = await tx.select().from(balance).orderBy(asc(balance.name));
   if (rows.length === 0) return [];
   const names = await namesOf(tx);
@@ -61,7 +61,7 @@ export async function listBalances(tx: Transaction, now: Date): Promise<BalanceV
   });
 }
 
-export async function balanceById(tx: Transaction, id: string): Promise<typeof balance.$inferSelect> {
+export async function balanceById(tx: Reader, id: string): Promise<typeof balance.$inferSelect> {
   const [row] = await tx.select().from(balance).where(eq(balance.id, id));
   if (!row) throw fault('not-found', 'There is no such balance.');
   return row;
@@ -90,7 +90,7 @@ export async function changeBalance(
   body: BalanceChange,
   seenVersion: number | null,
 ): Promise<void> {
-  const [row] = await tx.select().from(balance).where(eq(balance.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(balance).where(eq(balance.id, id)));
   if (!row) throw fault('not-found', 'There is no such balance.');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const { name, reason, ...settings } = body;
@@ -148,7 +148,7 @@ export async function checkBalance({ tx, hand, audit }: Write, id: string, body:
  * @returns the note of each field that was weighed on a balance of the register
  */
 export async function weighingNotes(
-  tx: Transaction,
+  tx: Reader,
   weighedOn: Readonly<Record<string, WeighedOn>> | undefined,
   weighed: Readonly<Record<string, string>>,
   now: Date,
@@ -197,7 +197,7 @@ export const CHECK_WORDS = {
 } as const;
 
 /** Keeps the stand-in of the demo where it listens this time. */
-export async function pointSimulated(tx: Transaction, address: string): Promise<void> {
+export async function pointSimulated(tx: Reader, address: string): Promise<void> {
   await tx
     .update(balance)
     .set({ settings: sql`${balance.settings} || ${JSON.stringify({ address })}::jsonb` })

@@ -5,7 +5,7 @@ import type { KeptKeys } from '@mercato/contract/hands/hands';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
 import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import type { Transaction } from '../database/connect.ts';
+import { forNoKeyUpdate, type Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { checkShown, counts, keepFate, keptKeys, receive, waits, type Place } from '../hands/hands.ts';
 import { fault } from '../http/fault.ts';
@@ -21,7 +21,7 @@ interface Keyed {
 }
 
 /** Seeds that were keyed of some dishes, by dish and day. */
-async function keyedOf(tx: Transaction, dishIds: readonly string[]): Promise<Keyed[]> {
+async function keyedOf(tx: Reader, dishIds: readonly string[]): Promise<Keyed[]> {
   const rows = await tx
     .select({
       dishId: tallyEvent.dishId,
@@ -47,7 +47,7 @@ function placeIn(keyed: Keyed[], dishId: string, day: number): Keyed {
 }
 
 /** What was keyed of one dish on one day. */
-export const keysHeld = async (tx: Transaction, dishId: string, day: number): Promise<Counts> =>
+export const keysHeld = async (tx: Reader, dishId: string, day: number): Promise<Counts> =>
   placeIn(await keyedOf(tx, [dishId]), dishId, day).counts;
 
 /**
@@ -64,18 +64,20 @@ export async function keepKeys(
   const refuse = (i: number, field: string, message: string, code: 'invalid' | 'conflict' = 'invalid'): never => {
     throw fault(code, 'A key cannot be kept, and none of these was.', [{ path: `keys.${i}.${field}`, message }]);
   };
-  const dishes = await tx
-    .select()
-    .from(vessel)
-    .where(
-      and(
-        inArray(vessel.id, [...new Set(keys.map((key) => key.dishId))]),
-        eq(vessel.parentId, test.vesselId),
-        eq(vessel.kind, 'replicate'),
-      ),
-    )
-    .orderBy(asc(vessel.id))
-    .for('no key update');
+  const dishes = await forNoKeyUpdate(
+    tx,
+    tx
+      .select()
+      .from(vessel)
+      .where(
+        and(
+          inArray(vessel.id, [...new Set(keys.map((key) => key.dishId))]),
+          eq(vessel.parentId, test.vesselId),
+          eq(vessel.kind, 'replicate'),
+        ),
+      )
+      .orderBy(asc(vessel.id)),
+  );
   const ids = dishes.map((one) => one.id);
   const earlier = await tx
     .select()
@@ -132,7 +134,7 @@ export async function decideLateKeys(
   dishId: string,
   { session, day, keys, fate }: DishLateAct,
 ): Promise<string> {
-  const [dish] = await tx.select().from(vessel).where(eq(vessel.id, dishId)).for('no key update');
+  const [dish] = await forNoKeyUpdate(tx, tx.select().from(vessel).where(eq(vessel.id, dishId)));
   if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
   const late = await tx
     .select()
@@ -166,7 +168,7 @@ type Called = Pick<TallyKey, 'dishId' | 'day' | 'seedClass' | 'seeds'>;
 
 /** No more seeds are keyed than are left in the dish, none is taken back that was not there, and a closed count stays closed. */
 async function checkRoom<K extends Called>(
-  tx: Transaction,
+  tx: Reader,
   dishes: readonly (typeof vessel.$inferSelect)[],
   fresh: readonly K[],
   refuse: (key: K, field: string, message: string) => never,

@@ -20,7 +20,7 @@ import { combine, testResult, type TestResult } from '@mercato/core/germination/
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { Held } from '@mercato/contract/hands/hands';
 import { heldPlaces, lateKeys, takenOf, type LateEvent } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
@@ -49,7 +49,7 @@ export function currentCounts(rows: readonly CountRow[]): CountRow[] {
   return rows.filter((row) => !superseded.has(row.id));
 }
 
-export async function readGermination(tx: Transaction, file: LotFile): Promise<GerminationView> {
+export async function readGermination(tx: Reader, file: LotFile): Promise<GerminationView> {
   const { method, edition } = file;
   const filed = testsIn(file, 'germination');
   const dishes = await dishViews(
@@ -109,7 +109,7 @@ export function resultOf(edition: Edition, dishes: readonly CountedDish[]): Test
 }
 
 const LEGUMES = 'Fabaceae';
-export const isLegume = async (tx: Transaction, species: string): Promise<boolean> =>
+export const isLegume = async (tx: Reader, species: string): Promise<boolean> =>
   (await kindOf(tx, species))?.family === LEGUMES;
 
 /**
@@ -204,7 +204,7 @@ function inHands(
 }
 
 export async function dishViews(
-  tx: Transaction,
+  tx: Reader,
   replicates: readonly Vessel[],
   names: ReadonlyMap<string, string>,
   /** Day 0 of the test on a working sample. */

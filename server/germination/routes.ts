@@ -15,7 +15,7 @@ import { addCounts, CLASSES, totalOf, type Counts } from '@mercato/core/units/se
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -154,7 +154,7 @@ const dishNamed = ({ id, number, lotId }: Pick<Vessel, 'id' | 'number' | 'lotId'
 /** Locks a dish for a count: its lot first, as everywhere. */
 async function lockDish(tx: Transaction, id: string): Promise<Vessel> {
   await lockLotOf(tx, sql`select lot_id from vessel where id = ${id}`);
-  const [dish] = await tx.select().from(vessel).where(eq(vessel.id, id)).for('update');
+  const [dish] = await forUpdate(tx, tx.select().from(vessel).where(eq(vessel.id, id)));
   if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
   return dish;
 }
@@ -383,7 +383,7 @@ function checkKeys(keyed: Counts, { entry, counts }: DishCount): Counts | null {
 }
 
 /** Keeps a judgement once every dish is closed. */
-async function judge(tx: Transaction, test: BenchTest, hand: Hand): Promise<void> {
+async function judge(tx: Reader, test: BenchTest, hand: Hand): Promise<void> {
   const replicates = (await vesselsOf(tx, test.lotId)).filter(
     (one) => one.kind === 'replicate' && one.parentId === test.vesselId,
   );

@@ -3,7 +3,7 @@ import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Fate, HandAct, Held, KeptKeys, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { PAGE_HEADER } from '@mercato/contract/http/live';
 import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -41,13 +41,13 @@ async function lockPlaces(tx: Transaction, places: readonly Place[], at: Date): 
     .onConflictDoNothing();
   const rows = new Map<string, Row>();
   for (const place of inOrder) {
-    const [row] = await tx.select().from(heldPlace).where(placeIs(place)).for('update');
+    const [row] = await forUpdate(tx, tx.select().from(heldPlace).where(placeIs(place)));
     if (row) rows.set(nameOf(place), row);
   }
   return rows;
 }
 
-async function keepHold(tx: Transaction, place: Place, row: Row, hold: Hold, at: Date): Promise<void> {
+async function keepHold(tx: Reader, place: Place, row: Row, hold: Hold, at: Date): Promise<void> {
   const before = holdIn(row);
   if (hold === before || (hold.turn === before.turn && hold.since === before.since)) return;
   const [personId, page] = hold.hand === null ? [null, null] : hold.hand.split(' ');
@@ -136,7 +136,7 @@ export async function writeInHand(
   { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
   closes: boolean,
 ): Promise<void> {
-  const [row] = await tx.select().from(heldPlace).where(placeIs(place)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(heldPlace).where(placeIs(place)));
   if (!row?.held) return;
   if (row.personId !== personId || (page !== null && row.page !== page)) {
     const who = row.personId === personId ? 'Another page of yours' : (await namesOf(tx)).get(row.personId ?? '');
@@ -147,7 +147,7 @@ export async function writeInHand(
 
 /** Who has places of one kind, by subject and part. */
 export async function heldPlaces(
-  tx: Transaction,
+  tx: Reader,
   kind: Place['kind'],
   subjects: readonly string[],
   names: ReadonlyMap<string, string>,
@@ -221,7 +221,7 @@ export function checkShown({ keys }: Pick<LateAct, 'keys'>, waiting: number): vo
 
 /** Writes down what becomes of late keys or looks. */
 export async function keepFate(
-  tx: Transaction,
+  tx: Reader,
   { personId, at }: Pick<Hand, 'personId' | 'at'>,
   eventIds: readonly string[],
   fate: Fate,

@@ -5,7 +5,7 @@ import type Joi from 'joi';
 import { PAGE_HEADER, type LiveNote, type Topic } from '@mercato/contract/http/live';
 import { validate } from '@mercato/contract/http/validate';
 import { may, type Permission, type Role } from '@mercato/core/register/permissions';
-import { isUnreachable, sqlState, type Connection, type Transaction } from '../database/connect.ts';
+import { isUnreachable, sqlState, type Connection, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
 import { noteOf, sessionName } from '../live/notes.ts';
@@ -21,7 +21,7 @@ export interface SignedIn {
 }
 
 export interface ReadContext {
-  readonly tx: Transaction;
+  readonly tx: Reader;
   readonly person: SignedIn;
   readonly params: Readonly<Record<string, string>>;
   readonly query: Readonly<Record<string, unknown>>;
@@ -37,7 +37,8 @@ export interface AuditNote {
   readonly reason?: string | undefined;
 }
 
-export interface WriteContext<B, Picture = unknown, Prepared = unknown> extends Omit<ReadContext, 'query'> {
+export interface WriteContext<B, Picture = unknown, Prepared = unknown> extends Omit<ReadContext, 'query' | 'tx'> {
+  readonly tx: Transaction;
   readonly body: B;
   /** What was fetched before the transaction began. */
   readonly prepared: Prepared;
@@ -102,17 +103,22 @@ export class Api<Picture = unknown> {
   read(path: string, handle: (context: ReadContext) => Promise<object>): void {
     this.reads.push(path);
     this.router.get(path, async (request, response) => {
-      const person = signedIn(response);
-      response.json(
-        await handle({
-          tx: this.parts.connection.db,
-          person,
-          params: plainParams(request),
-          query: request.query,
-          now: this.parts.clock(),
-        }),
-      );
+      response.json(await this.inOneSnapshot(request, response, handle));
     });
+  }
+
+  /** All statements of a read see one state of the database, whoever writes meanwhile; none of them can write. */
+  private inOneSnapshot<T>(
+    request: Request,
+    response: Response,
+    read: (context: ReadContext) => Promise<T>,
+  ): Promise<T> {
+    const person = signedIn(response);
+    const params = plainParams(request);
+    return this.parts.connection.db.transaction(
+      (tx) => read({ tx, person, params, query: request.query, now: this.parts.clock() }),
+      { isolationLevel: 'repeatable read', accessMode: 'read only' },
+    );
   }
 
   /** A read that answers with a file. */
@@ -122,14 +128,7 @@ export class Api<Picture = unknown> {
   ): void {
     this.reads.push(path);
     this.router.get(path, async (request, response) => {
-      const person = signedIn(response);
-      const file = await handle({
-        tx: this.parts.connection.db,
-        person,
-        params: plainParams(request),
-        query: request.query,
-        now: this.parts.clock(),
-      });
+      const file = await this.inOneSnapshot(request, response, handle);
       response.type(file.type).setHeader('Content-Disposition', `inline; filename="${file.name}"`);
       response.send(file.body);
     });

@@ -5,7 +5,7 @@ import type { TestStep } from '@mercato/contract/register/steps';
 import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
 import { COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { gather } from '../lot-sheet/gather.ts';
 import { openFile, requestOf } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';
@@ -15,7 +15,7 @@ type Row = Partial<Record<(typeof COLUMNS)[number], string>>;
 const ORDER = new Map(Object.keys(ITEMS).map((what, i) => [what, i]));
 
 /** All lots as the file that brings them in again: current figures, oldest lot first. */
-export async function exportLots(tx: Transaction, now: Date): Promise<string> {
+export async function exportLots(tx: Reader, now: Date): Promise<string> {
   const rows: Row[] = [];
   for (const lot of await tx.select().from(lotTable).orderBy(asc(lotTable.createdAt), asc(lotTable.id)))
     rows.push(...(await rowsOf(tx, lot, now)));
@@ -25,7 +25,7 @@ export async function exportLots(tx: Transaction, now: Date): Promise<string> {
   );
 }
 
-async function rowsOf(tx: Transaction, lot: Lot, now: Date): Promise<Row[]> {
+async function rowsOf(tx: Reader, lot: Lot, now: Date): Promise<Row[]> {
   const { sampling, purity, otherSeeds, moisture, germination } = await gather(tx, await openFile(tx, lot.id, now));
   const header = headerOf(lot, sampling.lot.book);
   const rows: Row[] = [];

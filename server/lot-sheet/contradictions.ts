@@ -3,7 +3,7 @@ import type { PurityView } from '@mercato/contract/purity/purity';
 import { contradictions } from '@mercato/core/other-seeds/contradictions';
 import type { Component } from '@mercato/core/units/components';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { readOtherSeeds, reportedOtherSeeds, withTallies } from '../other-seeds/result.ts';
 import { readPurity, reportedTests } from '../purity/result.ts';
 import type { LotFile } from '../register/lotFile.ts';
@@ -22,7 +22,7 @@ const NONE = { contradictions: [], contradictedAt: null };
 
 /** Where what purity reports and what the search reports cannot both be right. */
 export async function contradictionsOf(
-  tx: Transaction,
+  tx: Reader,
   purity: PurityView,
   otherSeeds: OtherSeedsView,
 ): Promise<Pick<OtherSeedsView, 'contradictions' | 'contradictedAt'>> {
@@ -66,7 +66,7 @@ export async function contradictionsOf(
 }
 
 /** The search of a lot as its station shows it: what is tallied, and where it and purity cannot both be right. */
-export async function readSearch(tx: Transaction, file: LotFile): Promise<OtherSeedsView> {
+export async function readSearch(tx: Reader, file: LotFile): Promise<OtherSeedsView> {
   const searched = await readOtherSeeds(tx, file);
   return withTallies(tx, {
     ...searched,

@@ -4,7 +4,7 @@ import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { StepLine } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { contradictionsOf } from './contradictions.ts';
 import { germinationLine, readGermination } from '../germination/result.ts';
 import { moistureLine, readMoisture } from '../moisture/result.ts';
@@ -23,7 +23,7 @@ export interface Gathered {
   readonly lines: readonly StepLine[];
 }
 
-export async function gather(tx: Transaction, file: LotFile): Promise<Gathered> {
+export async function gather(tx: Reader, file: LotFile): Promise<Gathered> {
   const sampling = await readSampling(tx, file);
   const purity = await readPurity(tx, file);
   const searched = await readOtherSeeds(tx, file);

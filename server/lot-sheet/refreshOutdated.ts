@@ -1,6 +1,6 @@
 import { and, asc, isNull, ne, notInArray, sql } from 'drizzle-orm';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
-import type { Connection, Transaction } from '../database/connect.ts';
+import type { Connection } from '../database/connect.ts';
 import { lockLot } from '../register/lots.ts';
 import { lot } from '../register/tables.ts';
 import { refreshStanding } from './standing.ts';
@@ -35,8 +35,7 @@ export async function refreshOutdated({ db, pool }: Connection, clock: () => Dat
       if (batch.length === 0) break;
       for (const { id } of batch)
         try {
-          await db.transaction(async (transaction) => {
-            const tx = transaction as unknown as Transaction;
+          await db.transaction(async (tx) => {
             await lockLot(tx, id);
             await refreshStanding(tx, id, clock());
           });

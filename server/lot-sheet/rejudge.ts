@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { Outcome } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { otherSeedsOutcome } from '../other-seeds/result.ts';
@@ -65,7 +65,7 @@ export async function rejudge(
 }
 
 /** The observations of each subject's newest judgement. */
-async function newestJudgements(tx: Transaction, lotId: string): Promise<Map<string, string[]>> {
+async function newestJudgements(tx: Reader, lotId: string): Promise<Map<string, string[]>> {
   const rows = await tx
     .select({
       testId: judgement.testId,

@@ -16,7 +16,7 @@ import type { StoreScan } from '@mercato/contract/store/packets';
 import { requestSchema } from '@mercato/contract/register/request';
 import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { readCode } from '@mercato/core/register/code';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { reportedMoisture } from '../moisture/result.ts';
@@ -177,7 +177,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
   });
 }
 
-async function listLots(tx: Transaction, query: Readonly<Record<string, unknown>>, now: Date): Promise<LotList> {
+async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, now: Date): Promise<LotList> {
   const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
   const today = todayIn(now, lab?.zone ?? 'UTC');
   const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
@@ -246,7 +246,7 @@ function comeDue(standing: Standing, today: string): Standing {
     : standing;
 }
 
-async function lotsOf(tx: Transaction, where: readonly SQL[]): Promise<{ id: string; reference: string }[]> {
+async function lotsOf(tx: Reader, where: readonly SQL[]): Promise<{ id: string; reference: string }[]> {
   if (where.length === 0) return [];
   return tx
     .select({ id: lot.id, reference: lot.reference })
@@ -255,7 +255,7 @@ async function lotsOf(tx: Transaction, where: readonly SQL[]): Promise<{ id: str
     .orderBy(asc(lot.reference));
 }
 
-async function sheetOf(tx: Transaction, picture: LotPicture): Promise<LotSheet> {
+async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
   const { lot: row, names, edition, brief, decisions } = picture.file;
   const revisions = await tx
     .select()

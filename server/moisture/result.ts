@@ -4,7 +4,7 @@ import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { judgeOvenDuplicate, type MoistureResult, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { fieldViews, handsOf } from '../register/tests.ts';
@@ -30,7 +30,7 @@ export function moistureOf(edition: Edition, text: (field: string) => string | u
     : null;
 }
 
-export async function readMoisture(tx: Transaction, file: LotFile): Promise<MoistureView> {
+export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureView> {
   const tests = testsIn(file, 'moisture');
   const all = await allObservations(
     tx,

@@ -3,7 +3,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { FoundName, NameBinding } from '@mercato/contract/names/names';
 import { isGenus, taxonOf } from '@mercato/core/rule-books/resolveName';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { bumpTest, type BenchTest } from '../register/tests.ts';
@@ -13,7 +13,7 @@ import { nameBinding } from './tables.ts';
 type BindingRow = typeof nameBinding.$inferSelect;
 
 /** The bindings of tests that nothing supersedes. */
-export async function bindingsOf(tx: Transaction, tests: readonly string[]): Promise<BindingRow[]> {
+export async function bindingsOf(tx: Reader, tests: readonly string[]): Promise<BindingRow[]> {
   if (tests.length === 0) return [];
   const later = alias(nameBinding, 'later');
   const rows = await tx

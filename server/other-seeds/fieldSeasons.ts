@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { FieldSeasons } from '@mercato/contract/other-seeds/otherSeeds';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { speciesList } from '../rule-books/names.ts';
 import { bindingsOf } from '../names/names.ts';
 
@@ -9,7 +9,7 @@ import { bindingsOf } from '../names/names.ts';
  * What was found in the lots of a field, harvest by harvest. Tests that were set aside do not count, nor do figures
  * that were corrected since.
  */
-export async function fieldSeasons(tx: Transaction, field: string | null): Promise<FieldSeasons> {
+export async function fieldSeasons(tx: Reader, field: string | null): Promise<FieldSeasons> {
   const fields = await tx.execute<{ field: string; lots: number }>(sql`
     select lot.origin as field, count(distinct lot.id)::int as lots
     from lot join bench_test test on test.lot_id = lot.id and test.step = 'other-seeds'

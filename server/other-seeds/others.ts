@@ -11,7 +11,7 @@ import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { toGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
@@ -20,7 +20,7 @@ import { speciesList } from '../rule-books/names.ts';
 import { readOtherSeeds, reportedOtherSeeds } from './result.ts';
 
 /** Counts from elsewhere beside the one that is reported here. */
-export async function readOtherFinds(tx: Transaction, file: LotFile): Promise<OtherFindsList> {
+export async function readOtherFinds(tx: Reader, file: LotFile): Promise<OtherFindsList> {
   const test = reportedOtherSeeds(await readOtherSeeds(tx, file));
   const { resolve } = await speciesList(tx);
   return {

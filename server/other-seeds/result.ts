@@ -19,7 +19,7 @@ import type { Edition, Figure, KindMethod } from '@mercato/core/rule-books/editi
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { counts, heldPlaces, lateKeys, takenOf } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
 import { namesOf } from '../register/people.ts';
@@ -75,7 +75,7 @@ interface Lists {
 const known = new Map<string, Lists>();
 
 /** The noxious lists that a test is held against: its own, or for one of an older release those in use. */
-export async function listsOf(tx: Transaction, plan: OtherSeedsPlan): Promise<Lists> {
+export async function listsOf(tx: Reader, plan: OtherSeedsPlan): Promise<Lists> {
   const id = plan.noxiousId ?? (await currentEdition(tx, 'noxious')).id;
   const before = known.get(id);
   if (before) return before;
@@ -85,7 +85,7 @@ export async function listsOf(tx: Transaction, plan: OtherSeedsPlan): Promise<Li
   return lists;
 }
 
-export async function readOtherSeeds(tx: Transaction, file: LotFile): Promise<OtherSeedsView> {
+export async function readOtherSeeds(tx: Reader, file: LotFile): Promise<OtherSeedsView> {
   const filed = testsIn(file, 'other-seeds');
   const all = await allObservations(
     tx,
@@ -165,7 +165,7 @@ const IN_NOBODYS_HAND = { held: { turn: 0, holder: null, taken: 0 }, late: [] };
  * Adds what was tallied so far, who has which tray in hand, and the keys that came late; only the station asks for it,
  * so that no other write has to.
  */
-export async function withTallies(tx: Transaction, view: OtherSeedsView): Promise<OtherSeedsView> {
+export async function withTallies(tx: Reader, view: OtherSeedsView): Promise<OtherSeedsView> {
   if (view.tests.length === 0) return view;
   const ids = view.tests.map((one) => one.id);
   const tallies = await tx

@@ -1,7 +1,7 @@
 import type { NewOtherPurity, OtherPurities, OtherPurity } from '@mercato/contract/purity/purity';
 import { COMPONENTS } from '@mercato/core/units/components';
 import { judgePurityLabel, judgeSecondSample } from '@mercato/core/purity/tolerances';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotFile } from '../register/lotFile.ts';
@@ -11,7 +11,7 @@ import { editionById } from '../rule-books/editions.ts';
 import { readPurity } from './result.ts';
 
 /** Results from elsewhere beside what is reported here, each judged by the table that its question asks for. */
-export async function readOthers(tx: Transaction, file: LotFile): Promise<OtherPurities> {
+export async function readOthers(tx: Reader, file: LotFile): Promise<OtherPurities> {
   const view = await readPurity(tx, file);
   const own = view.result?.shares?.shares ?? [];
   const { chaffy } = view.tests.at(-1) ?? file.brief;

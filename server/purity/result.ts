@@ -13,7 +13,7 @@ import type { Edition, KindMethod, UnitRule } from '@mercato/core/rule-books/edi
 import { halfOf, judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { fieldViews, handsOf } from '../register/tests.ts';
@@ -55,7 +55,7 @@ export function purityOutcome(analysis: PurityAnalysis, mass: Verdict | null): O
   return mass?.outcome === 'outside' ? 'outside' : analysis.verdict.outcome;
 }
 
-export async function readPurity(tx: Transaction, file: LotFile): Promise<PurityView> {
+export async function readPurity(tx: Reader, file: LotFile): Promise<PurityView> {
   const filed = testsIn(file, 'purity');
   const all = await allObservations(
     tx,

@@ -1,6 +1,6 @@
 import type { RoundView } from '@mercato/contract/quick-tests/rounds';
 import { addDays } from '@mercato/core/units/days';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { cut, label, printLabels } from '../paper/labels.ts';
 import { shortDay, wholeDay } from '../paper/listing.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -14,7 +14,7 @@ export function bagDays(seeds: number, startedOn: string, lastDay: number | null
 }
 
 /** Labels for the bags of a round: number, what is in it and how it was treated, the day it began, the days of its kind. */
-export async function renderBagLabels(tx: Transaction, round: RoundView, layout: unknown): Promise<Buffer> {
+export async function renderBagLabels(tx: Reader, round: RoundView, layout: unknown): Promise<Buffer> {
   const { paper } = await laboratoryOf(tx);
   return printLabels(
     round.bagsOf.map((bag) =>

@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm';
 import type { StoreScan } from '@mercato/contract/store/packets';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { quickBag } from './tables.ts';
 
 /** The bag that carries a code; null when none does. */
-export async function bagScan(tx: Transaction, code: string): Promise<StoreScan | null> {
+export async function bagScan(tx: Reader, code: string): Promise<StoreScan | null> {
   const [bag] = await tx.select({ id: quickBag.id }).from(quickBag).where(eq(quickBag.code, code));
   return bag ? { store: 'bag', code, open: `/store/bags/${bag.id}` } : null;
 }

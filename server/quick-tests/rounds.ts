@@ -14,7 +14,7 @@ import type { RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { Exact } from '@mercato/core/units/mass';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { actAt, keepFate, receive, writeInHand, type NamedPlace } from '../hands/hands.ts';
 import { fault } from '../http/fault.ts';
@@ -23,14 +23,14 @@ import { freeCodes } from '../register/codes.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { checkDay } from '../register/seen.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';
-import { packetsById, takeForTest, type StoredPacket } from '../store/forTests.ts';
+import { lockedPackets, takeForTest, type StoredPacket } from '../store/forTests.ts';
 import { packetTest } from '../store/testTables.ts';
 import { addTest, standingTests, withdrawTest } from '../store/tests.ts';
 import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag, quickRound } from './tables.ts';
 import { bagView, endsOf, looksOf, roundById, sproutedIn, standingEnd } from './views.ts';
 
 /** The end that stands of a bag; undefined while it is open. */
-const endOf = async (tx: Transaction, bagId: string) => standingEnd((await endsOf(tx, [bagId])).get(bagId));
+const endOf = async (tx: Reader, bagId: string) => standingEnd((await endsOf(tx, [bagId])).get(bagId));
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'now'>;
 type Bag = typeof quickBag.$inferSelect;
@@ -61,7 +61,7 @@ export async function startRound(context: Write, body: NewRound): Promise<string
     by: hand.personId,
     at: hand.at,
   });
-  const packets = await packetsById(tx, [...new Set(body.bags.flatMap((one) => one.packetId ?? []))], true);
+  const packets = await lockedPackets(tx, [...new Set(body.bags.flatMap((one) => one.packetId ?? []))]);
   const codes = await freeCodes(tx, body.bags.length);
   const kinds = await kindsNamed(tx, [...new Set([...packets.values()].map((one) => one.species).filter(Boolean))]);
   const rows: Bag[] = [];
@@ -131,7 +131,7 @@ function countedFor(packet: StoredPacket, { bags }: NewRound, index: number): nu
 
 /** The bag, locked: looks at one bag are written one after the other. */
 async function lockBag(tx: Transaction, id: string): Promise<Bag> {
-  const [row] = await tx.select().from(quickBag).where(eq(quickBag.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(quickBag).where(eq(quickBag.id, id)));
   if (!row) throw fault('not-found', 'There is no such bag.');
   return row;
 }

@@ -17,7 +17,7 @@ import { unsuited, type RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { Fate } from '@mercato/contract/hands/hands';
 import { heldPlaces } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
@@ -37,7 +37,7 @@ const CLEARLY = 0.05;
 
 /** The open bags of all rounds, each with its round. */
 export async function openBags(
-  tx: Transaction,
+  tx: Reader,
   now: Date,
 ): Promise<{ readonly today: string; readonly bags: { readonly round: RoundBrief; readonly bag: BagBrief }[] }> {
   const rounds = await tx
@@ -62,7 +62,7 @@ export async function openBags(
 }
 
 /** @throws {Fault} 404 when there is no such round */
-export async function roundById(tx: Transaction, id: string): Promise<Round> {
+export async function roundById(tx: Reader, id: string): Promise<Round> {
   const [row] = await tx.select().from(quickRound).where(eq(quickRound.id, id));
   if (!row) throw fault('not-found', 'There is no such round.');
   return row;
@@ -77,7 +77,7 @@ interface StoredLook {
 /** Whether it speaks of its bag: it is not struck, and came in time or was taken. */
 const stands = ({ strike, late }: StoredLook) => strike === null && (late === null || late === 'taken');
 
-export async function looksOf(tx: Transaction, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredLook[]>> {
+export async function looksOf(tx: Reader, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredLook[]>> {
   const found = new Map<string, StoredLook[]>();
   if (bagIds.length === 0) return found;
   const rows = await tx
@@ -103,7 +103,7 @@ interface StoredEnd {
 }
 
 /** The ends of bags, the oldest first; all but the last were opened again. */
-export async function endsOf(tx: Transaction, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredEnd[]>> {
+export async function endsOf(tx: Reader, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredEnd[]>> {
   const found = new Map<string, StoredEnd[]>();
   if (bagIds.length === 0) return found;
   const rows = await tx
@@ -119,7 +119,7 @@ export async function endsOf(tx: Transaction, bagIds: readonly string[]): Promis
 /** The end that stands; undefined while the bag is open. */
 export const standingEnd = (ends: readonly StoredEnd[] | undefined) => ends?.find((one) => one.reopened === null)?.row;
 
-export async function listRounds(tx: Transaction, now: Date): Promise<RoundBrief[]> {
+export async function listRounds(tx: Reader, now: Date): Promise<RoundBrief[]> {
   const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
   const bags = await bagsOf(tx, rounds, now);
   return rounds.map((row) => roundBrief(row, bags.get(row.id) ?? [], bags.today));
@@ -143,7 +143,7 @@ function roundBrief(row: Round, bags: readonly BagBrief[], today: string): Round
 
 type BagsByRound = Map<string, BagBrief[]> & { today: string };
 
-async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Promise<BagsByRound> {
+async function bagsOf(tx: Reader, rounds: readonly Round[], now: Date): Promise<BagsByRound> {
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const byRound = Object.assign(new Map<string, BagBrief[]>(), { today });
   if (rounds.length === 0) return byRound;
@@ -161,7 +161,7 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
   const looks = await looksOf(tx, ids);
   const ends = await endsOf(tx, ids);
   const heldOf = await heldPlaces(tx, 'bag', ids, await namesOf(tx));
-  const packets = await packetsById(tx, [...new Set(bags.flatMap((one) => one.packetId ?? []))], false);
+  const packets = await packetsById(tx, [...new Set(bags.flatMap((one) => one.packetId ?? []))]);
   for (const bag of bags) {
     const round = rounds.find((one) => one.id === bag.roundId);
     if (!round) continue;
@@ -199,7 +199,7 @@ async function bagsOf(tx: Transaction, rounds: readonly Round[], now: Date): Pro
   return byRound;
 }
 
-export async function roundView(tx: Transaction, id: string, now: Date): Promise<RoundView> {
+export async function roundView(tx: Reader, id: string, now: Date): Promise<RoundView> {
   const row = await roundById(tx, id);
   const bags = await bagsOf(tx, [row], now);
   const bagsHere = bags.get(id) ?? [];
@@ -209,7 +209,7 @@ export async function roundView(tx: Transaction, id: string, now: Date): Promise
 /**
  * @param endingOn  the day on which it is about to end; else what is known is of today, or of the day on which it ended
  */
-export async function bagView(tx: Transaction, id: string, now: Date, endingOn?: string): Promise<BagView> {
+export async function bagView(tx: Reader, id: string, now: Date, endingOn?: string): Promise<BagView> {
   const [bag] = await tx.select().from(quickBag).where(eq(quickBag.id, id));
   if (!bag) throw fault('not-found', 'There is no such bag.');
   const round = await roundView(tx, bag.roundId, now);
@@ -288,7 +288,7 @@ export async function bagView(tx: Transaction, id: string, now: Date, endingOn?:
 }
 
 /** Every bag of a packet, in the order in which they were laid out, the newest first. */
-export async function triedBags(tx: Transaction, packetId: string, now: Date): Promise<TriedBag[]> {
+export async function triedBags(tx: Reader, packetId: string, now: Date): Promise<TriedBag[]> {
   const rounds = await tx
     .select()
     .from(quickRound)
@@ -327,7 +327,7 @@ export async function triedBags(tx: Transaction, packetId: string, now: Date): P
 }
 
 /** The last untreated bag of each packet that is still open, or that said nothing of its seed. */
-export async function unsettledBags(tx: Transaction, now: Date): Promise<ReadonlyMap<string, UnsettledBag>> {
+export async function unsettledBags(tx: Reader, now: Date): Promise<ReadonlyMap<string, UnsettledBag>> {
   const { rows } = await tx.execute<{ packet_id: string; on: string; number: number; sprouted: number; seeds: number }>(
     sql`select distinct on (b.packet_id) b.packet_id, e.on::text as "on", r.number, b.seeds,
           (select coalesce(sum(l.sprouted), 0)::int from bag_look l
@@ -356,7 +356,7 @@ export async function unsettledBags(tx: Transaction, now: Date): Promise<Readonl
 }
 
 /** Packets of which seed lay in a bag, treated or not. */
-export async function packetsInBags(tx: Transaction): Promise<ReadonlySet<string>> {
+export async function packetsInBags(tx: Reader): Promise<ReadonlySet<string>> {
   const rows = await tx.selectDistinct({ id: quickBag.packetId }).from(quickBag);
   return new Set(rows.flatMap((one) => one.id ?? []));
 }
@@ -370,7 +370,7 @@ export interface UnsettledBag {
 }
 
 /** What the standards of vegetables ask of its kind. */
-async function standardOf(tx: Transaction, bag: typeof quickBag.$inferSelect): Promise<number | undefined> {
+async function standardOf(tx: Reader, bag: typeof quickBag.$inferSelect): Promise<number | undefined> {
   const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
   return vegetableStandard(tx, [bag.kind, ...(kind?.commonNames ?? [])]);
 }

@@ -1,13 +1,13 @@
 import { randomBytes } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { makeCode } from '@mercato/core/register/code';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 
 /**
  * Codes that no vessel, packet, place or bag carries. Codes are random; one in 2³⁰ is taken, then another is drawn. Two
  * that are drawn in the same moment are told apart by the tables themselves.
  */
-export async function freeCodes(tx: Transaction, count: number): Promise<string[]> {
+export async function freeCodes(tx: Reader, count: number): Promise<string[]> {
   const free = new Set<string>();
   for (let tries = 0; free.size < count; tries += 1) {
     if (tries > 20) throw new Error('no free codes were found');
@@ -24,7 +24,7 @@ export async function freeCodes(tx: Transaction, count: number): Promise<string[
   return [...free];
 }
 
-export async function freeCode(tx: Transaction): Promise<string> {
+export async function freeCode(tx: Reader): Promise<string> {
   const [code = ''] = await freeCodes(tx, 1);
   return code;
 }

@@ -4,7 +4,7 @@ import type { TestStep } from '@mercato/contract/register/steps';
 import type { RequestView } from '@mercato/contract/register/request';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import type { Paper } from '../paper/print.ts';
 import { todayIn } from '../http/day.ts';
@@ -49,7 +49,7 @@ export const requestOf = (lot: Lot): RequestView | null => lot.request as Reques
 export const sentIn = (lot: Lot): boolean => requestOf(lot)?.sampledBy === 'client';
 
 /** @throws {Fault} 404 when there is no such lot */
-export async function openFile(tx: Transaction, lotId: string, now: Date): Promise<LotFile> {
+export async function openFile(tx: Reader, lotId: string, now: Date): Promise<LotFile> {
   const lot = await lotById(tx, lotId);
   const edition = await editionById(tx, lot.editionId);
   const laboratory = await laboratoryOf(tx);
@@ -82,7 +82,7 @@ export async function openFile(tx: Transaction, lotId: string, now: Date): Promi
   };
 }
 
-export async function laboratoryOf(tx: Transaction): Promise<Laboratory> {
+export async function laboratoryOf(tx: Reader): Promise<Laboratory> {
   const [row] = await tx
     .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone, paper: laboratory.paper })
     .from(laboratory);
@@ -103,7 +103,7 @@ export function briefOf(lot: Lot, edition: Edition, kind: Kind | undefined): Lot
 }
 
 async function decisionsOf(
-  tx: Transaction,
+  tx: Reader,
   lotId: string,
   tests: readonly BenchTest[],
   vessels: readonly Vessel[],

@@ -4,7 +4,7 @@ import type { LotHeader } from '@mercato/contract/register/lots';
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
-import { brokeConstraint, type Transaction } from '../database/connect.ts';
+import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import type { AuditNote } from '../http/api.ts';
 import { currentEdition, editionById, kindOf } from '../rule-books/editions.ts';
@@ -12,7 +12,7 @@ import { lot, lotRevision } from './tables.ts';
 
 export type Lot = typeof lot.$inferSelect;
 
-export async function lotById(tx: Transaction, id: string): Promise<Lot> {
+export async function lotById(tx: Reader, id: string): Promise<Lot> {
   const [row] = await tx.select().from(lot).where(eq(lot.id, id));
   if (!row) throw fault('not-found', 'There is no such lot.');
   return row;
@@ -20,18 +20,20 @@ export async function lotById(tx: Transaction, id: string): Promise<Lot> {
 
 /** Locks a lot's row: writes that must see each other's vessels and tests go through it. */
 export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
-  const [row] = await tx.select().from(lot).where(eq(lot.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(lot).where(eq(lot.id, id)));
   if (!row) throw fault('not-found', 'There is no such lot.');
   return row;
 }
 
 /** Locks the lot that something belongs to, before that itself: one order for all. `lotId` is a query of its id. */
 export async function lockLotOf(tx: Transaction, lotId: SQL): Promise<void> {
-  await tx
-    .select({ id: lot.id })
-    .from(lot)
-    .where(sql`${lot.id} = (${lotId})`)
-    .for('update');
+  await forUpdate(
+    tx,
+    tx
+      .select({ id: lot.id })
+      .from(lot)
+      .where(sql`${lot.id} = (${lotId})`),
+  );
 }
 
 /** @throws {Fault} 409 when the lot was divided: its parts are sampled, tested and released, each on its own */
@@ -49,7 +51,7 @@ const EMPTY_STANDING = { step: 'sampling', mark: 'next', note: 'to be sampled' }
  * @throws {Fault} 422 for an unknown kind or an impossible harvest, 409 for a reference that is taken
  */
 export async function openLot(
-  tx: Transaction,
+  tx: Reader,
   header: LotHeader,
   hand: { personId: string; at: Date },
   audit: (note: AuditNote) => Promise<void>,
@@ -79,7 +81,7 @@ export async function openLot(
 
 /** Corrects a lot's header: the old one stays in `lot_revision`. The rule book is pinned once tests exist. */
 export async function correctLot(
-  tx: Transaction,
+  tx: Reader,
   before: Lot,
   header: LotHeader,
   hand: { personId: string; at: Date },
@@ -114,7 +116,7 @@ export async function correctLot(
   return row;
 }
 
-async function headerColumns(tx: Transaction, header: LotHeader, editionId: string, now: Date) {
+async function headerColumns(tx: Reader, header: LotHeader, editionId: string, now: Date) {
   const kind = await kindOf(tx, header.species);
   if (!kind)
     throw fault('invalid', 'This kind is not in the list of species.', [
@@ -182,7 +184,7 @@ function takenReference(error: unknown): never {
   throw error;
 }
 
-export async function bookOf(tx: Transaction, row: Lot): Promise<Book> {
+export async function bookOf(tx: Reader, row: Lot): Promise<Book> {
   return (await editionById(tx, row.editionId)).book;
 }
 

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import type { TestStep } from '@mercato/contract/register/steps';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { openFile, type LotFile } from './lotFile.ts';
 import { lockLot, type Lot } from './lots.ts';
@@ -10,7 +10,7 @@ export function otherResultRoutes<P, B>(
   api: Api<P>,
   step: TestStep,
   schema: Joi.Schema<B>,
-  read: (tx: Transaction, file: LotFile) => Promise<object>,
+  read: (tx: Reader, file: LotFile) => Promise<object>,
   keep: (context: WriteContext<B, P>, lot: Lot, body: B) => Promise<void>,
 ): void {
   const path = `/lots/:lot/${step}/others`;

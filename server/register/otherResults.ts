@@ -1,7 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { TestStep } from '@mercato/contract/register/steps';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { checkCorrection } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -20,7 +20,7 @@ export interface OtherResult<D> {
 
 /** Results of a step that were made elsewhere, as they stand, with what stood before. */
 export async function otherResultsOf<D>(
-  tx: Transaction,
+  tx: Reader,
   file: Pick<LotFile, 'lot' | 'names'>,
   step: TestStep,
 ): Promise<OtherResult<D>[]> {

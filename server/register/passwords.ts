@@ -10,7 +10,7 @@ import {
   type ResetLink,
 } from '@mercato/contract/register/people';
 import { validate } from '@mercato/contract/http/validate';
-import type { Connection, Transaction } from '../database/connect.ts';
+import { forUpdate, type Connection, type Transaction } from '../database/connect.ts';
 import { idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { checkPassword } from './passwordStrength.ts';
@@ -38,7 +38,7 @@ export function passwordRoutes(api: Api): void {
     permission: 'own.write',
     schema: passwordChangeSchema,
     handle: async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
-      const [row] = await tx.select().from(person).where(eq(person.id, me.id)).for('update');
+      const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, me.id)));
       if (!row || !(await verify(row.passwordHash, body.current)))
         throw fault('invalid', 'The password is not changed.', [
           { path: 'current', message: 'is not your password: write the one you sign in with' },
@@ -91,8 +91,7 @@ export function resetRoute(
     if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
     const { token, password } = checked.value;
     const now = clock();
-    const note = await db.transaction(async (transaction) => {
-      const tx = transaction as unknown as Transaction;
+    const note = await db.transaction(async (tx) => {
       const [link] = await tx
         .update(passwordReset)
         .set({ usedAt: now })
@@ -105,7 +104,7 @@ export function resetRoute(
         )
         .returning();
       if (!link) throw fault('not-permitted', 'This link was used, replaced or is too old. Ask the lead for another.');
-      const [row] = await tx.select().from(person).where(eq(person.id, link.personId)).for('update');
+      const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, link.personId)));
       if (!row) throw fault('not-found', 'There is no such person.');
       checkPassword(password, [row.username, row.name], 'password');
       await tx

@@ -11,7 +11,7 @@ import {
 } from '@mercato/contract/register/people';
 import { validate } from '@mercato/contract/http/validate';
 import type { Role } from '@mercato/core/register/permissions';
-import { brokeConstraint, type Connection, type Transaction } from '../database/connect.ts';
+import { forUpdate, brokeConstraint, type Connection, type Reader } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { leaveNote } from '../live/notes.ts';
@@ -31,7 +31,7 @@ const view = (row: typeof person.$inferSelect): PersonView => ({
 });
 
 /** Names of all people by id: a laboratory has few, so one small read serves every view. */
-export async function namesOf(tx: Transaction): Promise<ReadonlyMap<string, string>> {
+export async function namesOf(tx: Reader): Promise<ReadonlyMap<string, string>> {
   const rows = await tx.select({ id: person.id, name: person.name }).from(person);
   return new Map(rows.map((row) => [row.id, row.name]));
 }
@@ -79,8 +79,8 @@ export function peopleRoutes(api: Api): void {
     handle: async ({ tx, body, params, seenVersion, person: me, now, audit, tellNote }) => {
       const id = idParam(params, 'person');
       // All leads, in one order: two who take each other's leave at once come one after the other.
-      await tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)).for('update');
-      const [before] = await tx.select().from(person).where(eq(person.id, id)).for('update');
+      await forUpdate(tx, tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)));
+      const [before] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, id)));
       if (!before) throw fault('not-found', 'There is no such person.');
       checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
       if (id === me.id && (!body.active || !body.roles.includes('lead')))

@@ -8,7 +8,7 @@ import {
   type StationView,
 } from '@mercato/contract/register/stations';
 import { readCode } from '@mercato/core/register/code';
-import { brokeConstraint, type Transaction } from '../database/connect.ts';
+import { forUpdate, brokeConstraint, type Reader } from '../database/connect.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { lockLot } from './lots.ts';
@@ -53,11 +53,13 @@ export function stationRoutes(api: Api): void {
     status: 201,
     handle: async (context) => {
       const { tx, params, body } = context;
-      const [row] = await tx
-        .select()
-        .from(station)
-        .where(eq(station.id, idParam(params, 'station')))
-        .for('update');
+      const [row] = await forUpdate(
+        tx,
+        tx
+          .select()
+          .from(station)
+          .where(eq(station.id, idParam(params, 'station'))),
+      );
       if (!row) throw fault('not-found', 'There is no such station.');
       await act(context, row, body);
       return { stations: await readStations(tx) };
@@ -158,7 +160,7 @@ async function closeAt(context: Write, row: Station): Promise<void> {
   await note(context, row, 'close', row.openLotId, '');
 }
 
-async function refuseLeftovers(tx: Transaction, row: Station): Promise<void> {
+async function refuseLeftovers(tx: Reader, row: Station): Promise<void> {
   const left = await tx
     .select({ code: vessel.code, kind: vessel.kind, purpose: vessel.purpose })
     .from(vessel)
@@ -187,7 +189,7 @@ async function note(
   await audit({ lotId, action: `${words} ${row.name}`, subject: `station ${row.name}`, after: { note: text } });
 }
 
-async function lotsNamed(tx: Transaction, ids: readonly string[]): Promise<StationLot[]> {
+async function lotsNamed(tx: Reader, ids: readonly string[]): Promise<StationLot[]> {
   if (ids.length === 0) return [];
   return tx
     .select({ id: lot.id, reference: lot.reference, species: lot.species, variety: lot.variety })
@@ -197,7 +199,7 @@ async function lotsNamed(tx: Transaction, ids: readonly string[]): Promise<Stati
 
 const EVENTS_SHOWN = 20;
 
-async function readStations(tx: Transaction): Promise<StationView[]> {
+async function readStations(tx: Reader): Promise<StationView[]> {
   const rows = await tx.select().from(station).orderBy(asc(station.name));
   const names = await namesOf(tx);
   const ids = rows.flatMap((row) => [row.openLotId, row.lastLotId]).filter((one) => one !== null);

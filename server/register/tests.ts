@@ -5,7 +5,7 @@ import type { DecisionView, FieldView } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand, Observation } from '../database/observations.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -61,7 +61,7 @@ export async function startTest(
 }
 
 /** What a test on a vessel depends on: the seed was drawn. */
-export async function drawnBefore(tx: Transaction, vesselId: string): Promise<After> {
+export async function drawnBefore(tx: Reader, vesselId: string): Promise<After> {
   const from = alias(vessel, 'from');
   const [row] = await tx
     .select({ on: sql<string | null>`coalesce(${vessel.drawnOn}, ${from.drawnOn})::text` })
@@ -71,7 +71,7 @@ export async function drawnBefore(tx: Transaction, vesselId: string): Promise<Af
   return { on: row?.on ?? null, what: 'its sample was drawn' };
 }
 
-export async function testsOf(tx: Transaction, lotId: string, step: TestStep): Promise<BenchTest[]> {
+export async function testsOf(tx: Reader, lotId: string, step: TestStep): Promise<BenchTest[]> {
   return tx
     .select()
     .from(benchTest)
@@ -79,7 +79,7 @@ export async function testsOf(tx: Transaction, lotId: string, step: TestStep): P
     .orderBy(asc(benchTest.number));
 }
 
-export async function testById(tx: Transaction, id: string, step: TestStep): Promise<BenchTest> {
+export async function testById(tx: Reader, id: string, step: TestStep): Promise<BenchTest> {
   const [row] = await tx
     .select()
     .from(benchTest)
@@ -94,11 +94,13 @@ export async function testById(tx: Transaction, id: string, step: TestStep): Pro
  */
 export async function lockTestRow(tx: Transaction, id: string, step: TestStep): Promise<BenchTest> {
   await lockLotOf(tx, sql`select lot_id from bench_test where id = ${id}`);
-  const [row] = await tx
-    .select()
-    .from(benchTest)
-    .where(and(eq(benchTest.id, id), eq(benchTest.step, step)))
-    .for('update');
+  const [row] = await forUpdate(
+    tx,
+    tx
+      .select()
+      .from(benchTest)
+      .where(and(eq(benchTest.id, id), eq(benchTest.step, step))),
+  );
   if (!row) throw fault('not-found', `There is no such ${step} test.`);
   return row;
 }
@@ -116,7 +118,7 @@ export async function lockTest(
 }
 
 /** Counts a write to a test and holds its row until the transaction ends, so that its judge sees all that came before. */
-export async function bumpTest(tx: Transaction, row: BenchTest, hand: { personId: string; at: Date }): Promise<void> {
+export async function bumpTest(tx: Reader, row: BenchTest, hand: { personId: string; at: Date }): Promise<void> {
   await tx
     .update(benchTest)
     .set({ version: sql`${benchTest.version} + 1`, updatedBy: hand.personId, updatedAt: hand.at })
@@ -128,7 +130,7 @@ export const judged = ({ id, lotId, step, editionId }: BenchTest) => ({ testId: 
 
 /** Keeps a verdict with what it rests on. Rows are never changed; the newest counts. */
 export async function keepJudgement(
-  tx: Transaction,
+  tx: Reader,
   on: { readonly lotId: string; readonly step: string; readonly editionId: string } & (
     { readonly testId: string } | { readonly vesselId: string } | { readonly heterogeneityId: string }
   ),
@@ -213,7 +215,7 @@ export function handsOf(
   };
 }
 
-export async function countTests(tx: Transaction, lotId: string): Promise<number> {
+export async function countTests(tx: Reader, lotId: string): Promise<number> {
   const [row] = await tx
     .select({ n: sql<number>`count(*)::int` })
     .from(benchTest)

@@ -2,7 +2,7 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { VesselView } from '@mercato/contract/register/lots';
 import { toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { freeCodes } from './codes.ts';
 import { vessel } from './tables.ts';
 
@@ -25,12 +25,7 @@ export interface NewVessel {
 }
 
 /** Adds vessels, each with a code of its own. */
-export async function addVessels(
-  tx: Transaction,
-  news: readonly NewVessel[],
-  by: string,
-  now: Date,
-): Promise<Vessel[]> {
+export async function addVessels(tx: Reader, news: readonly NewVessel[], by: string, now: Date): Promise<Vessel[]> {
   if (news.length === 0) return [];
   const codes = await freeCodes(tx, news.length);
   return tx
@@ -71,7 +66,7 @@ export function massColumns(mass: EnteredMass | null): {
     : { massText: null, massUnit: null, massG: null };
 }
 
-export async function vesselsOf(tx: Transaction, lotId: string): Promise<Vessel[]> {
+export async function vesselsOf(tx: Reader, lotId: string): Promise<Vessel[]> {
   return tx
     .select()
     .from(vessel)
@@ -79,7 +74,7 @@ export async function vesselsOf(tx: Transaction, lotId: string): Promise<Vessel[
     .orderBy(asc(vessel.createdAt), asc(vessel.number), asc(vessel.id));
 }
 
-export async function nextVesselNumber(tx: Transaction, lotId: string, kind: string): Promise<number> {
+export async function nextVesselNumber(tx: Reader, lotId: string, kind: string): Promise<number> {
   const [row] = await tx
     .select({ most: sql<number>`coalesce(max(${vessel.number}), 0)` })
     .from(vessel)

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { DocumentKind, ReleaseRow } from '@mercato/contract/release/release';
 import type { TestStep } from '@mercato/contract/register/steps';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import { decision } from '../register/tables.ts';
 import { release } from './tables.ts';
@@ -16,7 +16,7 @@ const RESTS_ON: Readonly<Record<DocumentKind, readonly TestStep[]>> = {
  * What a document rests on, in one hash: the lot's header, its submitted sample, the tests that it prints and
  * the decisions, each with its version. When one is written to, documents made before are superseded.
  */
-export async function basisOf(tx: Transaction, { lot, vessels, tests }: LotFile, kind: DocumentKind): Promise<string> {
+export async function basisOf(tx: Reader, { lot, vessels, tests }: LotFile, kind: DocumentKind): Promise<string> {
   const steps = [...RESTS_ON[kind]];
   const request = requestOf(lot);
   const decisions = await tx
@@ -40,7 +40,7 @@ export async function basisOf(tx: Transaction, { lot, vessels, tests }: LotFile,
     .digest('hex');
 }
 
-export async function releasesOf(tx: Transaction, file: LotFile): Promise<ReleaseRow[]> {
+export async function releasesOf(tx: Reader, file: LotFile): Promise<ReleaseRow[]> {
   const rows = await tx
     .select({
       id: release.id,

@@ -8,7 +8,7 @@ import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
 import { rowKey, TABLE_SHAPES, type Row, type TableShape } from '@mercato/core/rule-books/tableShapes';
 import { sql } from 'drizzle-orm';
-import { brokeConstraint, type Transaction } from '../database/connect.ts';
+import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -20,7 +20,7 @@ import { editionAct, ruleBookDraft, ruleBookEdition } from './tables.ts';
 export type Draft = typeof ruleBookDraft.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'person' | 'audit'>;
 
-export async function listRuleBooks(tx: Transaction): Promise<RuleBookList> {
+export async function listRuleBooks(tx: Reader): Promise<RuleBookList> {
   const names = await namesOf(tx);
   const acts = await editionActs(tx);
   const counted = await tx
@@ -87,7 +87,7 @@ export async function listRuleBooks(tx: Transaction): Promise<RuleBookList> {
 
 /** @throws {Fault} 404 when there is none, 412 when it has moved on since the writer saw it */
 export async function lockDraft(tx: Transaction, id: string, seenVersion: number | null): Promise<Draft> {
-  const [row] = await tx.select().from(ruleBookDraft).where(eq(ruleBookDraft.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(ruleBookDraft).where(eq(ruleBookDraft.id, id)));
   if (!row) throw fault('not-found', 'There is no such draft of a rule book.');
   checkVersion(seenVersion, { version: row.version, updatedAt: row.at }, (await namesOf(tx)).get(row.by) ?? 'somebody');
   return row;

@@ -15,7 +15,7 @@ import {
 } from '@mercato/contract/rule-books/editions';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { PROVENANCE_COLUMNS, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { actOnEdition, issueDraft, listRuleBooks, lockDraft, markChecked, startDraft, writeTable } from './drafts.ts';
@@ -135,13 +135,13 @@ export function editionRoutes(api: Api): void {
   });
 }
 
-async function editionView(tx: Transaction, id: string): Promise<EditionView> {
+async function editionView(tx: Reader, id: string): Promise<EditionView> {
   const line = (await listRuleBooks(tx)).editions.find((one) => one.id === id);
   if (!line) throw fault('not-found', 'There is no such edition of a rule book.');
   return { ...line, content: await editionContent(tx, id) };
 }
 
-async function draftView(tx: Transaction, id: string): Promise<DraftView> {
+async function draftView(tx: Reader, id: string): Promise<DraftView> {
   const line = (await listRuleBooks(tx)).drafts.find((one) => one.id === id);
   const [row] = await tx.select({ content: ruleBookDraft.content }).from(ruleBookDraft).where(eq(ruleBookDraft.id, id));
   if (!line || !row) throw fault('not-found', 'There is no such draft of a rule book.');

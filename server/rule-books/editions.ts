@@ -15,13 +15,13 @@ import {
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import type { Rule } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { shippedContent, shippedKinds } from './shipped.ts';
 import { editionAct, kindFigure, ownKind, ruleBookEdition } from './tables.ts';
 
 /** Stores the shipped editions of this release unless these very contents are there already. */
-export async function storeShippedEditions(tx: Transaction, now: Date): Promise<void> {
+export async function storeShippedEditions(tx: Reader, now: Date): Promise<void> {
   for (const book of RULE_BOOKS) {
     const content = shippedContent(book);
     if (isBook(book)) readEdition(content); // refuses to start on a table that cannot be read
@@ -47,7 +47,7 @@ export const hashOf = (content: EditionContent): string =>
 /** Editions never change, so what was read once stays right. */
 const read = new Map<string, Edition>();
 
-export async function editionById(tx: Transaction, id: string): Promise<Edition> {
+export async function editionById(tx: Reader, id: string): Promise<Edition> {
   const known = read.get(id);
   if (known) return known;
   const [row] = await tx
@@ -61,13 +61,13 @@ export async function editionById(tx: Transaction, id: string): Promise<Edition>
 }
 
 /** The newest act on each edition. */
-export async function editionActs(tx: Transaction): Promise<Map<string, typeof editionAct.$inferSelect>> {
+export async function editionActs(tx: Reader): Promise<Map<string, typeof editionAct.$inferSelect>> {
   const rows = await tx.select().from(editionAct).orderBy(asc(editionAct.at), asc(editionAct.id));
   return new Map(rows.map((row) => [row.editionId, row]));
 }
 
 /** The edition that new lots are judged by: the last one taken into use, else the newest shipped; never a retired one. */
-export async function currentEdition(tx: Transaction, book: RuleBook): Promise<{ id: string; name: string }> {
+export async function currentEdition(tx: Reader, book: RuleBook): Promise<{ id: string; name: string }> {
   const rows = await tx
     .select({ id: ruleBookEdition.id, name: ruleBookEdition.name, shipped: ruleBookEdition.shipped })
     .from(ruleBookEdition)
@@ -83,7 +83,7 @@ export async function currentEdition(tx: Transaction, book: RuleBook): Promise<{
 }
 
 /** Book and name of an edition, without its rows. */
-export async function editionHead(tx: Transaction, id: string): Promise<{ book: RuleBook; name: string } | undefined> {
+export async function editionHead(tx: Reader, id: string): Promise<{ book: RuleBook; name: string } | undefined> {
   const [row] = await tx
     .select({ book: ruleBookEdition.book, name: ruleBookEdition.name })
     .from(ruleBookEdition)
@@ -91,7 +91,7 @@ export async function editionHead(tx: Transaction, id: string): Promise<{ book: 
   return row && { book: row.book as RuleBook, name: row.name };
 }
 
-export async function editionContent(tx: Transaction, id: string): Promise<EditionContent> {
+export async function editionContent(tx: Reader, id: string): Promise<EditionContent> {
   const [row] = await tx
     .select({ content: ruleBookEdition.content })
     .from(ruleBookEdition)
@@ -107,7 +107,7 @@ function shippedByName(): ReadonlyMap<string, Kind> {
 }
 
 /** The laboratory's own kinds as they now stand: those that nothing supersedes. */
-export async function ownKinds(tx: Transaction, which?: SQL): Promise<(typeof ownKind.$inferSelect)[]> {
+export async function ownKinds(tx: Reader, which?: SQL): Promise<(typeof ownKind.$inferSelect)[]> {
   const later = alias(ownKind, 'later');
   const rows = await tx
     .select({ row: ownKind })
@@ -119,13 +119,13 @@ export async function ownKinds(tx: Transaction, which?: SQL): Promise<(typeof ow
 }
 
 /** The shipped kinds, and those that the laboratory added. */
-export async function allKinds(tx: Transaction): Promise<readonly Kind[]> {
+export async function allKinds(tx: Reader): Promise<readonly Kind[]> {
   const own = new Map((await ownKinds(tx)).map((row) => [row.species, row.kind as Kind]));
   return [...shippedByName().values(), ...own.values()];
 }
 
 /** Kinds by scientific name; only what is not shipped is asked of the database. */
-export async function kindsNamed(tx: Transaction, species: readonly string[]): Promise<ReadonlyMap<string, Kind>> {
+export async function kindsNamed(tx: Reader, species: readonly string[]): Promise<ReadonlyMap<string, Kind>> {
   const found = new Map(
     species.flatMap((one) => {
       const kind = shippedByName().get(one);
@@ -138,12 +138,12 @@ export async function kindsNamed(tx: Transaction, species: readonly string[]): P
   return found;
 }
 
-export async function kindOf(tx: Transaction, species: string): Promise<Kind | undefined> {
+export async function kindOf(tx: Reader, species: string): Promise<Kind | undefined> {
   return (await kindsNamed(tx, [species])).get(species);
 }
 
 /** What an edition says about a species, with the laboratory's own figures where the book has none. */
-export async function methodsWithOwn(tx: Transaction, edition: Edition, species: string): Promise<KindMethod[]> {
+export async function methodsWithOwn(tx: Reader, edition: Edition, species: string): Promise<KindMethod[]> {
   const later = alias(kindFigure, 'later');
   const own = await tx
     .select({ field: kindFigure.field, value: kindFigure.value, source: kindFigure.source })
@@ -183,7 +183,7 @@ function fillIn(
 
 /** The one row of an edition that speaks of a lot's kind, own figures filled in. */
 export async function methodFor(
-  tx: Transaction,
+  tx: Reader,
   edition: Edition,
   species: string,
   bookKind: string | null,
@@ -196,7 +196,7 @@ export async function methodFor(
  * The least germination that the vegetable standards ask of a kind, percent, by any of the names it goes by; undefined
  * where they name none of them.
  */
-export async function vegetableStandard(tx: Transaction, names: readonly string[]): Promise<number | undefined> {
+export async function vegetableStandard(tx: Reader, names: readonly string[]): Promise<number | undefined> {
   const { id } = await currentEdition(tx, 'aosa');
   const table = (await editionContent(tx, id)).tables['vegetable-standards-201.31'];
   const wanted = new Set(names.map((one) => one.trim().toLowerCase()));

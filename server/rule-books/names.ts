@@ -1,6 +1,6 @@
 import type { SpeciesName } from '@mercato/contract/register/kinds';
 import { resolverOf, type Resolver } from '@mercato/core/rule-books/resolveName';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { allKinds, ownKinds } from './editions.ts';
 import { shippedOtherSpecies } from './shipped.ts';
 
@@ -16,7 +16,7 @@ export interface SpeciesList {
 let known: { readonly key: string; readonly list: SpeciesList } | undefined;
 
 /** Made anew only when the laboratory has added a kind, or corrected one. */
-export async function speciesList(tx: Transaction): Promise<SpeciesList> {
+export async function speciesList(tx: Reader): Promise<SpeciesList> {
   const own = await ownKinds(tx);
   const key = own.map((one) => one.id).join(' ');
   if (known?.key === key) return known.list;

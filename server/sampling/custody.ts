@@ -5,7 +5,7 @@ import { judgeDivider } from '@mercato/core/sampling/dividers';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
@@ -208,7 +208,7 @@ function wordsOf(body: NewVesselEvent): string {
 }
 
 /** The vessels of a lot with all that happened to each, oldest first. */
-export async function readTree(tx: Transaction, file: LotFile): Promise<VesselTree> {
+export async function readTree(tx: Reader, file: LotFile): Promise<VesselTree> {
   const rows = await tx
     .select()
     .from(vesselEvent)

@@ -6,7 +6,7 @@ import { drawContainers, placeInStack, type DrawnContainer } from '@mercato/core
 import type { DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { allObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -23,7 +23,7 @@ export type DrawRow = typeof samplingDraw.$inferSelect;
 /** A phone's clock may run a little ahead of the server's. */
 const AHEAD_MS = 10 * 60_000;
 
-export async function drawsOf(tx: Transaction, lotId: string): Promise<DrawRow[]> {
+export async function drawsOf(tx: Reader, lotId: string): Promise<DrawRow[]> {
   return tx
     .select()
     .from(samplingDraw)
@@ -175,7 +175,7 @@ export async function takePrimary(
 }
 
 async function newVessel(
-  tx: Transaction,
+  tx: Reader,
   draw: DrawRow,
   container: number,
   body: PrimarySample,
@@ -193,7 +193,7 @@ async function newVessel(
 }
 
 /** The newest draw of a lot with what was taken of it. */
-export async function readDraw(tx: Transaction, file: LotFile): Promise<DrawView | null> {
+export async function readDraw(tx: Reader, file: LotFile): Promise<DrawView | null> {
   const [draw, ...earlier] = await drawsOf(tx, file.lot.id);
   if (!draw) return null;
   const taken = await tx.select().from(primarySample).where(eq(primarySample.drawId, draw.id));

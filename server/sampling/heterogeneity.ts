@@ -9,7 +9,7 @@ import type {
 import { rowFor } from '@mercato/core/rule-books/lookUp';
 import { allowanceFor, judgeHeterogeneity, type Attribute } from '@mercato/core/sampling/judgeHeterogeneity';
 import { exactDecimal } from '@mercato/core/units/mass';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { allObservations, currentObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -133,7 +133,7 @@ async function recordResults(
 }
 
 /** All heterogeneity tests of a lot, the newest last. */
-export async function readHeterogeneity(tx: Transaction, file: LotFile): Promise<HeterogeneityView[]> {
+export async function readHeterogeneity(tx: Reader, file: LotFile): Promise<HeterogeneityView[]> {
   if (file.lot.heterogeneityTests === 0) return [];
   const rows = await tx
     .select()

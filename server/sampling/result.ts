@@ -7,7 +7,7 @@ import { planPrimarySamples, type SamplingPlan } from '@mercato/core/sampling/pr
 import { splitThatFits } from '@mercato/core/sampling/splitLot';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { sentIn, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
@@ -20,7 +20,7 @@ import { samplingObservation } from './tables.ts';
 
 const LEAST = { purity: 'purityG', 'other-seeds': 'otherSeedsG' } as const;
 
-export async function readSampling(tx: Transaction, file: LotFile): Promise<SamplingView> {
+export async function readSampling(tx: Reader, file: LotFile): Promise<SamplingView> {
   const { lot, edition, method, names, vessels } = file;
   const { plan, planFault } = planOf(edition, lot);
   const submitted = vessels.find((one) => one.kind === 'submitted');
@@ -118,7 +118,7 @@ export function leastFor(purpose: string | null, method: KindMethod | undefined,
 }
 
 /** What the other book would ask for, by the edition that is in use. */
-async function otherBook(tx: Transaction, edition: Edition, lot: Lot): Promise<SamplingView['other']> {
+async function otherBook(tx: Reader, edition: Edition, lot: Lot): Promise<SamplingView['other']> {
   const book = edition.book === 'ista' ? 'aosa' : 'ista';
   const { id, name } = await currentEdition(tx, book);
   return { book, edition: name, ...planOf(await editionById(tx, id), lot) };

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import type { NewWorkingSample } from '@mercato/contract/register/vessels';
 import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sampling/vessels';
 import type { DrawView, SubmittedSample } from '@mercato/contract/sampling/sampling';
@@ -384,7 +384,7 @@ function lastTaken(primaries: readonly Vessel[], draw: DrawView | null, zone: st
 
 /** The first day of what was made of the submitted sample: a working sample, a set-up, something weighed or counted. */
 async function firstDependent(
-  tx: Transaction,
+  tx: Reader,
   file: LotFile,
   submitted: Vessel,
 ): Promise<{ readonly on: string; readonly what: string } | null> {

@@ -1,10 +1,10 @@
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { printListing, shortDay, wholeDay } from '../paper/listing.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { listPlans } from './plans.ts';
 
 /** The sowing plan on paper: every sowing in the order of what is to be done next. */
-export async function renderSowingPlan(tx: Transaction, now: Date): Promise<Buffer> {
+export async function renderSowingPlan(tx: Reader, now: Date): Promise<Buffer> {
   const { name, paper } = await laboratoryOf(tx);
   const { today, plans } = await listPlans(tx, now);
   return printListing(

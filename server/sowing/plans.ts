@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { NewSowingPlan, SowingPlans, SowingPlanView } from '@mercato/contract/sowing/plans';
 import { addDays } from '@mercato/core/units/days';
 import { sowingCalendar, type SowingCalendar } from '@mercato/core/sowing/window';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
@@ -20,7 +20,7 @@ const TEST_HOLDS_DAYS = 240;
 /** Below this share other seed is worth its price. Common practice, no source. */
 const WORTH_SOWING = 0.5;
 
-async function check(tx: Transaction, body: NewSowingPlan): Promise<void> {
+async function check(tx: Reader, body: NewSowingPlan): Promise<void> {
   if (body.packetId !== null && (await briefsOf(tx, [body.packetId])).length === 0)
     throw fault('invalid', 'There is no such packet.', [{ path: 'packetId', message: 'is no packet of this store' }]);
   if (body.species !== '' && !(await kindOf(tx, body.species)))
@@ -46,7 +46,7 @@ export async function changePlan(
   change: { readonly plan: NewSowingPlan } | { readonly dropped: string },
   seen: number | null,
 ): Promise<void> {
-  const [row] = await tx.select().from(sowingPlan).where(eq(sowingPlan.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(sowingPlan).where(eq(sowingPlan.id, id)));
   if (!row) throw fault('not-found', 'There is no such sowing.');
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const plan = 'plan' in change ? change.plan : (row.plan as NewSowingPlan);
@@ -75,7 +75,7 @@ export async function changePlan(
 }
 
 /** The sowings that are planned, what is to be done first on top. */
-export async function listPlans(tx: Transaction, now: Date): Promise<SowingPlans> {
+export async function listPlans(tx: Reader, now: Date): Promise<SowingPlans> {
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const rows = await tx.select().from(sowingPlan).where(eq(sowingPlan.state, 'planned')).orderBy(asc(sowingPlan.id));
   const names = await namesOf(tx);

@@ -14,14 +14,14 @@ import { beforeDrying, beforeFreezing, type Batch, type Warning } from '@mercato
 import { dryEnough, type DryAnswer, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
 import { meanAir, type Air } from '@mercato/core/store/climate/air';
 import { instantsOf } from '@mercato/core/units/wallTime';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { checkDay } from '../register/seen.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 import { airOf, thinned } from '../store/climate.ts';
-import { packetsById, type StoredPacket } from '../store/forTests.ts';
+import { lockedPackets, packetsById, type StoredPacket } from '../store/forTests.ts';
 import { setBusy, writeLine } from '../store/packets.ts';
 import { placeById, placePaths } from '../store/places.ts';
 import { batchLine, timedBatch } from './tables.ts';
@@ -44,8 +44,8 @@ const keepingOf = (packet: StoredPacket, kinds: ReadonlyMap<string, Kind>): DryK
   return { desiccation: keeping?.desiccation ?? 'unknown', oilFraction: keeping?.oilFraction ?? null };
 };
 
-async function seedOf(tx: Transaction, ids: readonly string[], lock: boolean) {
-  const packets = await packetsById(tx, ids, lock);
+/** The kinds of some packets, beside them. */
+async function seedOf(tx: Reader, packets: ReadonlyMap<string, StoredPacket>) {
   const kinds = await kindsNamed(tx, [...new Set([...packets.values()].map((one) => one.species).filter(Boolean))]);
   return { packets, kinds };
 }
@@ -67,11 +67,11 @@ function warningsOf(
 }
 
 /** What is to be said before seed is dried or frozen; nothing is written. */
-export async function warnings(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<BatchWarnings> {
+export async function warnings(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<BatchWarnings> {
   const ids =
     typeof query.packets === 'string' ? query.packets.split(',').filter((one) => /^[0-9a-f-]{36}$/.test(one)) : [];
   const what = query.what === 'freezing' ? ('freezing' as const) : ('drying' as const);
-  const { packets, kinds } = await seedOf(tx, ids.slice(0, 500), false);
+  const { packets, kinds } = await seedOf(tx, await packetsById(tx, ids.slice(0, 500)));
   const figure = (text: unknown) => (typeof text === 'string' && /^\d{1,3}(\.\d+)?$/.test(text) ? Number(text) : null);
   const damp = figure(query.air);
   return {
@@ -91,7 +91,7 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
   const { tx, hand, audit } = context;
   const { what, placeId, packets: ids, ...plan } = body;
   const place = await placeById(tx, placeId, 'placeId');
-  const { packets, kinds } = await seedOf(tx, ids, true);
+  const { packets, kinds } = await seedOf(tx, await lockedPackets(tx, ids));
   const missing = ids.findIndex((one) => !packets.has(one));
   if (missing >= 0)
     throw fault('invalid', 'There is no such packet.', [
@@ -139,7 +139,7 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
  */
 export async function writeBatch(context: Write, id: string, entry: BatchEntry, seen: number | null): Promise<void> {
   const { tx, hand, audit } = context;
-  const [row] = await tx.select().from(timedBatch).where(eq(timedBatch.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(timedBatch).where(eq(timedBatch.id, id)));
   if (!row) throw noBatch();
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (row.state === 'ended') throw fault('conflict', 'This has ended: nothing more is measured of it.');
@@ -194,7 +194,7 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
 /** Packets of a batch that has ended are in the one that was started last of those that run, or in none. */
 async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> {
   // In the order in which every writer locks packets.
-  await packetsById(tx, ids, true);
+  await lockedPackets(tx, ids);
   const running = await tx.select().from(timedBatch).where(eq(timedBatch.state, 'running')).orderBy(asc(timedBatch.id));
   for (const id of ids) {
     const last = running.findLast((one) => (one.packetIds as string[]).includes(id));
@@ -246,7 +246,7 @@ function seenAtOf(
   return at;
 }
 
-const linesOf = (tx: Transaction, id: string) =>
+const linesOf = (tx: Reader, id: string) =>
   tx.select().from(batchLine).where(eq(batchLine.batchId, id)).orderBy(asc(batchLine.line));
 
 /** Whether a batch that dries is dry enough to be closed airtight, from all that was measured of it. */
@@ -281,7 +281,7 @@ function dryOf(row: Row, lines: readonly Line[], kind: DryKind, air: readonly Ai
 }
 
 /** The batches, those that run first, and of them those that are due first. */
-export async function listBatches(tx: Transaction, now: Date): Promise<BatchList> {
+export async function listBatches(tx: Reader, now: Date): Promise<BatchList> {
   const running = await tx
     .select()
     .from(timedBatch)
@@ -294,7 +294,7 @@ export async function listBatches(tx: Transaction, now: Date): Promise<BatchList
     .orderBy(desc(timedBatch.id))
     .limit(20);
   const rows = [...running, ...ended];
-  const { packets } = await seedOf(tx, [...new Set(rows.flatMap((one) => one.packetIds as string[]))], false);
+  const packets = await packetsById(tx, [...new Set(rows.flatMap((one) => one.packetIds as string[]))]);
   const paths = await placePaths(tx);
   return { now: now.toISOString(), batches: rows.map((one) => briefOf(one, packets, paths)) };
 }
@@ -317,11 +317,11 @@ function briefOf(
   };
 }
 
-export async function batchView(tx: Transaction, id: string, now: Date): Promise<BatchView> {
+export async function batchView(tx: Reader, id: string, now: Date): Promise<BatchView> {
   const [row] = await tx.select().from(timedBatch).where(eq(timedBatch.id, id));
   if (!row) throw noBatch();
   const ids = row.packetIds as string[];
-  const { packets, kinds } = await seedOf(tx, ids, false);
+  const { packets, kinds } = await seedOf(tx, await packetsById(tx, ids));
   const all = ids.flatMap((one) => packets.get(one) ?? []);
   const lines = await linesOf(tx, id);
   const names = await namesOf(tx);

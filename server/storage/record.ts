@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
@@ -20,7 +20,7 @@ export const seriesKey = (kind: string, species: string, store: string) =>
   `${species || kind.toLowerCase()} | ${store}`;
 
 /** The towels of the store by kind and store, of all years; a dormant test is none of ageing. */
-export async function ownRecord(tx: Transaction, now: Date): Promise<OwnRecord> {
+export async function ownRecord(tx: Reader, now: Date): Promise<OwnRecord> {
   const tests = (await standingTests(tx, and(eq(packetTest.what, 'towel'), isNotNull(packetTest.packetId)))).filter(
     (one) => one.verdict === 'sprouted' || one.verdict === 'dead',
   );

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { AccessionHeader, AccessionView } from '@mercato/contract/store/accessions';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { comesTrue } from '@mercato/core/store/comesTrue';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { foldText } from '../register/lots.ts';
@@ -17,14 +17,14 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** Any fixed number: whoever gives the next running number holds this lock until the transaction ends. */
 const NUMBER_LOCK = 431_018_279;
 
-export async function accessionById(tx: Transaction, id: string): Promise<Accession> {
+export async function accessionById(tx: Reader, id: string): Promise<Accession> {
   const [row] = await tx.select().from(accession).where(eq(accession.id, id));
   if (!row) throw fault('not-found', 'There is no such harvest in the store.');
   return row;
 }
 
 /** The next running numbers; nobody else gets one until the transaction ends. */
-export async function nextNumbers(tx: Transaction, count: number): Promise<string[]> {
+export async function nextNumbers(tx: Reader, count: number): Promise<string[]> {
   await tx.execute(sql`select pg_advisory_xact_lock(${NUMBER_LOCK})`);
   const [last] = await tx
     .select({ n: sql<number>`coalesce(max(substring(${accession.number} from 3)::int), 0)` })
@@ -63,7 +63,7 @@ export async function changeAccession(
   reason: string | undefined,
   seenVersion: number | null,
 ): Promise<Accession> {
-  const [row] = await tx.select().from(accession).where(eq(accession.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(accession).where(eq(accession.id, id)));
   if (!row) throw fault('not-found', 'There is no such harvest in the store.');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const changed = changedIn(row.header as AccessionHeader, header);
@@ -104,7 +104,7 @@ export const columns = (header: AccessionHeader) => ({
 });
 
 /** `path` leads to the header in what was sent. */
-async function checkHeader(tx: Transaction, header: AccessionHeader, now: Date, path: string): Promise<void> {
+async function checkHeader(tx: Reader, header: AccessionHeader, now: Date, path: string): Promise<void> {
   if (header.species !== '' && !(await kindOf(tx, header.species)))
     throw fault('invalid', 'This kind is not in the list.', [
       {
@@ -131,7 +131,7 @@ function changedIn(before: AccessionHeader, after: AccessionHeader): string[] {
   });
 }
 
-export async function accessionView(tx: Transaction, row: Accession): Promise<AccessionView> {
+export async function accessionView(tx: Reader, row: Accession): Promise<AccessionView> {
   const names = await namesOf(tx);
   const all = await tx
     .select()
@@ -157,7 +157,7 @@ export async function accessionView(tx: Transaction, row: Accession): Promise<Ac
 
 /** Words that a packet is found by, folded. */
 export async function searchText(
-  tx: Transaction,
+  tx: Reader,
   header: AccessionHeader,
   number: string,
   own: { readonly code: string; readonly supplier: string; readonly note: string },

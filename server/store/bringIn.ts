@@ -1,3 +1,4 @@
+import { forUpdate } from '../database/connect.ts';
 import { and, eq, inArray, isNull, notExists, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
@@ -217,15 +218,18 @@ export async function undoList(context: Write, id: string, reason: string, seen:
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
   if (row.state !== 'in') throw fault('conflict', 'This list is not in the store: there is nothing to undo.');
-  const rows = await tx
-    .select({
-      id: packet.id,
-      lines: sql<number>`(select count(*)::int from packet_line l where l.packet_id = packet.id)`,
-    })
-    .from(packet)
-    .where(and(eq(packet.listId, id), eq(packet.undone, false), eq(packet.version, 1)))
-    .orderBy(packet.id)
-    .for('update', { of: packet });
+  const rows = await forUpdate(
+    tx,
+    tx
+      .select({
+        id: packet.id,
+        lines: sql<number>`(select count(*)::int from packet_line l where l.packet_id = packet.id)`,
+      })
+      .from(packet)
+      .where(and(eq(packet.listId, id), eq(packet.undone, false), eq(packet.version, 1)))
+      .orderBy(packet.id),
+    packet,
+  );
   const entry: PacketEntry = { what: 'undone', reason };
   for (let from = 0; from < rows.length; from += CHUNK)
     await tx

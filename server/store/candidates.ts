@@ -2,17 +2,14 @@ import { asc, eq, gt, and } from 'drizzle-orm';
 import type { CandidateList } from '@mercato/contract/store/candidates';
 import { candidateFor, FITS, type Site } from '@mercato/core/store/candidates';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
 import { accession, packet } from './tables.ts';
 
 const MOST = 300;
 
 /** The harvests that are in store, ranked for a site; what their owners do not let go stands last, with the reason. */
-export async function listCandidates(
-  tx: Transaction,
-  query: Readonly<Record<string, unknown>>,
-): Promise<CandidateList> {
+export async function listCandidates(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<CandidateList> {
   const text = (name: string) =>
     typeof query[name] === 'string' ? query[name].slice(0, 120).replaceAll('\u0000', '') : '';
   const figure = (name: string, least: number, most: number) => {

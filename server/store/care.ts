@@ -19,7 +19,7 @@ import {
   type PlaceLine,
   type PlaceStanding,
 } from '@mercato/core/store/placeBook';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
@@ -43,13 +43,13 @@ const UNBOUND: Pick<Band, 'silentMinutes'> = { silentMinutes: 24 * 60 };
 const noPlace = () => fault('not-found', 'There is no such place in the store.');
 
 async function lockPlace(tx: Transaction, id: string, seen: number | null): Promise<Place> {
-  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(storePlace).where(eq(storePlace.id, id)));
   if (!row) throw noPlace();
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   return row;
 }
 
-async function linesOf(tx: Transaction, placeId: string) {
+async function linesOf(tx: Reader, placeId: string) {
   return tx.select().from(placeLine).where(eq(placeLine.placeId, placeId)).orderBy(asc(placeLine.line));
 }
 const asLine = (row: typeof placeLine.$inferSelect): PlaceLine => ({
@@ -171,7 +171,7 @@ export async function strikeReading(
 
 /** Dials that somebody read at a place, newest first; those that are struck with the reason. */
 async function dialsOf(
-  tx: Transaction,
+  tx: Reader,
   placeId: string,
   from: Date,
   names: ReadonlyMap<string, string>,
@@ -205,7 +205,7 @@ export interface Heard {
  * waited for.
  * @throws {Fault} 404 for no place, 422 when it has no logger, or the logger does not answer
  */
-export async function hearLogger(db: Transaction, id: string, now: Date): Promise<Heard> {
+export async function hearLogger(db: Reader, id: string, now: Date): Promise<Heard> {
   const [row] = await db.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw noPlace();
   if (row.logger === '')
@@ -221,7 +221,7 @@ export async function hearLogger(db: Transaction, id: string, now: Date): Promis
 }
 
 /** The instant of the last reading that a logger gave; a first asking goes back so far as its mean does. */
-async function heardUntil(tx: Transaction, id: string, now: Date): Promise<Date> {
+async function heardUntil(tx: Reader, id: string, now: Date): Promise<Date> {
   const [last] = await tx
     .select({ at: sql<Date | null>`max(${climateReading.at})`.mapWith(climateReading.at) })
     .from(climateReading)
@@ -231,7 +231,7 @@ async function heardUntil(tx: Transaction, id: string, now: Date): Promise<Date>
 
 /** Keeps what a logger said that is not known yet. */
 export async function takeLog(
-  tx: Transaction,
+  tx: Reader,
   id: string,
   heard: Heard,
   now: Date,
@@ -269,7 +269,7 @@ function alarmsOf(air: readonly Air[], band: Band | null, standing: PlaceStandin
 }
 
 export async function placeCare(
-  tx: Transaction,
+  tx: Reader,
   id: string,
   query: Readonly<Record<string, unknown>>,
   now: Date,
@@ -337,7 +337,7 @@ function wordsOf(entry: PlaceEntry): string {
 }
 
 /** What calls for somebody in the store: alarms that nobody has seen, desiccant that is due. */
-export async function careList(tx: Transaction, now: Date): Promise<CareList> {
+export async function careList(tx: Reader, now: Date): Promise<CareList> {
   const paths = await placePaths(tx);
   const rows = await tx
     .select()
@@ -393,7 +393,7 @@ const ASKED_MS = 4 * 60_000;
  * Asks every logger of the store once; of several servers one does. A logger that is silent, or whose address is none,
  * shows as such and keeps no other from being asked.
  */
-export async function takeAllLogs(db: Transaction, now: Date, log: (error: unknown) => void): Promise<void> {
+export async function takeAllLogs(db: Reader, now: Date, log: (error: unknown) => void): Promise<void> {
   const places = await db.select({ id: storePlace.id }).from(storePlace).where(ne(storePlace.logger, ''));
   await Promise.all(
     places.map(async ({ id }) => {
@@ -410,7 +410,7 @@ export async function takeAllLogs(db: Transaction, now: Date, log: (error: unkno
           .returning({ id: storePlace.id });
         if (mine.length === 0) return;
         const heard = await hearLogger(db, id, now);
-        await db.transaction((tx) => takeLog(tx as unknown as Transaction, id, heard, now));
+        await db.transaction((tx) => takeLog(tx, id, heard, now));
       } catch (error) {
         if (!(error instanceof Fault)) log(error);
       }
@@ -419,7 +419,7 @@ export async function takeAllLogs(db: Transaction, now: Date, log: (error: unkno
 }
 
 /** The demo's logger, wherever it listens today. */
-export async function pointLogger(tx: Transaction, address: string): Promise<void> {
+export async function pointLogger(tx: Reader, address: string): Promise<void> {
   const [first] = await tx
     .select({ id: storePlace.id })
     .from(storePlace)

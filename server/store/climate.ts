@@ -1,7 +1,7 @@
 import { and, asc, eq, gte, isNull, or } from 'drizzle-orm';
 import type { PlaceCare } from '@mercato/contract/store/care';
 import type { Air } from '@mercato/core/store/climate/air';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { climateReading, climateStrike, storeList } from './tables.ts';
 
 /** Points of a picture. */
@@ -14,7 +14,7 @@ export const airColumns = ({ temperatureC, humidityPercent }: Omit<Air, 'at'>) =
 });
 
 /** What loggers saw of a place from a time on, oldest first; of readings of one instant the one that came first counts. */
-export async function airOf(tx: Transaction, placeId: string, from: Date): Promise<Air[]> {
+export async function airOf(tx: Reader, placeId: string, from: Date): Promise<Air[]> {
   const rows = await tx
     .select({
       at: climateReading.at,

@@ -8,7 +8,7 @@ import {
   type ReadClimate,
 } from '@mercato/core/store/list/readClimateLog';
 import type { ReadList } from '@mercato/core/store/list/readList';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { laboratory } from '../register/tables.ts';
 import type { OpenedFile } from './openFile.ts';
 
@@ -18,18 +18,13 @@ export interface ClimateLog extends Pick<ReadClimate, 'asks' | 'faults'> {
   readonly readings: readonly LoggedAir[];
 }
 
-export async function zoneOf(tx: Transaction): Promise<string> {
+export async function zoneOf(tx: Reader): Promise<string> {
   const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
   return lab?.zone ?? 'UTC';
 }
 
 /** Reads an opened file as what a logger saw. */
-export async function readClimate(
-  tx: Transaction,
-  file: OpenedFile,
-  reading: ListReading,
-  now: Date,
-): Promise<ClimateLog> {
+export async function readClimate(tx: Reader, file: OpenedFile, reading: ListReading, now: Date): Promise<ClimateLog> {
   const proposals = proposeClimateColumns(file.headings);
   if (file.headings.length === 0) return { asks: [], faults: file.faults, proposals, mark: 'none', readings: [] };
   const columns = file.headings.map((_, i): ClimateColumn | null => {

@@ -1,12 +1,12 @@
 import { isNotNull } from 'drizzle-orm';
 import type { Comparison, Tried } from '@mercato/contract/store/comparison';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { briefsOf } from './packets.ts';
 import { packetTest } from './testTables.ts';
 import { standingTests, type PacketTest } from './tests.ts';
 
 /** Every packet that was tried in more than one way, with the newest of each. */
-export async function comparison(tx: Transaction): Promise<Comparison> {
+export async function comparison(tx: Reader): Promise<Comparison> {
   const newest = new Map<string, Partial<Record<string, PacketTest>>>();
   for (const one of await standingTests(tx, isNotNull(packetTest.packetId))) {
     const id = one.packetId ?? '';

@@ -2,13 +2,13 @@ import { stringify } from 'csv-stringify/sync';
 import { and, asc, desc, eq, gt, sql } from 'drizzle-orm';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { BrapiPage, BrapiSeedLot } from '@mercato/contract/store/brapi';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { placePaths } from './places.ts';
 import { accession, accessionRevision, packet } from './tables.ts';
 
 /** What is in store, in columns that a list is read back by without a question about them. */
-export async function packetsCsv(tx: Transaction): Promise<string> {
+export async function packetsCsv(tx: Reader): Promise<string> {
   const rows = await tx
     .select({ packet, accession })
     .from(packet)
@@ -113,7 +113,7 @@ const COLLSRC: Readonly<Partial<Record<AccessionHeader['source'], string>>> = {
 const SEED_COLLECTION = '10';
 
 /** Harvests as passport data; a date of which the day is not known has hyphens in its place, as the descriptors ask. */
-export async function passportCsv(tx: Transaction): Promise<string> {
+export async function passportCsv(tx: Reader): Promise<string> {
   const rows = await tx
     .select({ accession, taken: accessionRevision.at })
     .from(accession)
@@ -151,10 +151,7 @@ export async function passportCsv(tx: Transaction): Promise<string> {
 const PAGE = 1000;
 
 /** Packets as seed lots of BrAPI v2.1, a page at a time. */
-export async function seedLots(
-  tx: Transaction,
-  query: Readonly<Record<string, unknown>>,
-): Promise<BrapiPage<BrapiSeedLot>> {
+export async function seedLots(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<BrapiPage<BrapiSeedLot>> {
   const whole = (name: string, least: number, most: number, otherwise: number) => {
     const typed = query[name];
     if (typed === undefined) return otherwise;
@@ -187,7 +184,7 @@ export async function seedLots(
   };
 }
 
-export async function seedLot(tx: Transaction, id: string): Promise<{ result: BrapiSeedLot }> {
+export async function seedLot(tx: Reader, id: string): Promise<{ result: BrapiSeedLot }> {
   const [row] = await tx
     .select({ packet, accession })
     .from(packet)

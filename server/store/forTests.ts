@@ -1,7 +1,7 @@
 import { eq, inArray } from 'drizzle-orm';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { Exact } from '@mercato/core/units/mass';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { writeLine } from './packets.ts';
 import { accession, packet } from './tables.ts';
@@ -19,14 +19,21 @@ export interface StoredPacket {
   readonly harvestYear: number;
 }
 
-/** Packets by id; locked when something is to be taken out of them. */
-export async function packetsById(
+/** Packets by id. */
+export async function packetsById(tx: Reader, ids: readonly string[]): Promise<ReadonlyMap<string, StoredPacket>> {
+  return byId(await packetsOf(tx, ids));
+}
+
+/** Packets by id out of which something is to be taken: nobody else writes to them until then. */
+export async function lockedPackets(
   tx: Transaction,
   ids: readonly string[],
-  lock: boolean,
 ): Promise<ReadonlyMap<string, StoredPacket>> {
-  if (ids.length === 0) return new Map();
-  const asked = tx
+  return byId(await forUpdate(tx, packetsOf(tx, ids), packet));
+}
+
+const packetsOf = (tx: Reader, ids: readonly string[]) =>
+  tx
     .select({
       id: packet.id,
       code: packet.code,
@@ -43,9 +50,9 @@ export async function packetsById(
     .where(inArray(packet.id, [...ids]))
     // In one order, so that two rounds that start at once never wait for each other in a circle.
     .orderBy(packet.id);
-  const rows = await (lock ? asked.for('update', { of: packet }) : asked);
-  return new Map(rows.map((one) => [one.id, { ...one, measure: one.measure as StoredPacket['measure'] }]));
-}
+
+const byId = (rows: Awaited<ReturnType<typeof packetsOf>>): ReadonlyMap<string, StoredPacket> =>
+  new Map(rows.map((one) => [one.id, { ...one, measure: one.measure as StoredPacket['measure'] }]));
 
 /**
  * Takes seeds for a test out of a packet. From a weighed packet goes what so many seeds weigh in the middle of their

@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray, or } from 'drizzle-orm';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import { comesTrue } from '@mercato/core/store/comesTrue';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -14,7 +14,7 @@ const MOST_LISTED = 5_000;
 
 /** The list of the store as somebody asked for it, on paper: with codes, so that it can be walked with. */
 export async function renderStoreList(
-  tx: Transaction,
+  tx: Reader,
   query: Readonly<Record<string, unknown>>,
   today: string,
 ): Promise<Buffer> {
@@ -57,7 +57,7 @@ export async function renderStoreList(
  * Those that the query names, or all that it asks for as the list does, `MOST_LABELS` at most.
  * @throws {Fault} 422 when there are none
  */
-export async function renderPacketLabels(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<Buffer> {
+export async function renderPacketLabels(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<Buffer> {
   const listed =
     query.packets === undefined ? (await askedPackets(tx, query, MOST_LABELS)).rows.map((one) => one.id) : [];
   const asked = (typeof query.packets === 'string' ? query.packets.split(',') : []).slice(0, MOST_LABELS);

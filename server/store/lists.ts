@@ -14,7 +14,7 @@ import {
 } from '@mercato/contract/store/lists';
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { CellFault, ListedPacket, ReadList } from '@mercato/core/store/list/readList';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
@@ -30,7 +30,7 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 export const SHOWN = 200;
 
 /** The files that were kept, newest first: all, or those of which the climate of one place came. */
-export async function listLists(tx: Transaction, placeId?: string): Promise<ListBrief[]> {
+export async function listLists(tx: Reader, placeId?: string): Promise<ListBrief[]> {
   const rows = await tx
     .select(BRIEF)
     .from(storeList)
@@ -112,7 +112,7 @@ export const readingOf = (row: Pick<List, 'reading'>): ListReading => ({
 });
 
 export async function lockList(tx: Transaction, id: string, seen: number | null): Promise<List> {
-  const [row] = await tx.select().from(storeList).where(eq(storeList.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(storeList).where(eq(storeList.id, id)));
   if (!row) throw noList();
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   return row;
@@ -148,14 +148,14 @@ export interface ReadFile {
   readonly readings: readonly LoggedAir[];
 }
 
-export async function readKept(tx: Transaction, row: List, file: OpenedFile, now: Date): Promise<ReadFile> {
+export async function readKept(tx: Reader, row: List, file: OpenedFile, now: Date): Promise<ReadFile> {
   const reading = readingOf(row);
   return row.what === 'packets'
     ? { readings: [], ...(await readPacketList(tx, file, reading, now)) }
     : { packets: [], ...(await readClimate(tx, file, reading, now)) };
 }
 
-export async function listView(tx: Transaction, id: string, now: Date): Promise<ListView> {
+export async function listView(tx: Reader, id: string, now: Date): Promise<ListView> {
   const [row] = await tx.select({ list: storeList, live: IN_STORE }).from(storeList).where(eq(storeList.id, id));
   if (!row) throw noList();
   const { list } = row;

@@ -2,7 +2,7 @@ import type { ListReading } from '@mercato/contract/store/lists';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { LIST_COLUMNS, proposeColumns, type ListColumn } from '@mercato/core/store/list/columns';
 import { readList, type ListedPacket, type ListRow, type ReadList } from '@mercato/core/store/list/readList';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import type { OpenedFile } from './openFile.ts';
@@ -14,7 +14,7 @@ export interface PacketList extends ReadList {
 
 /** Reads an opened file as a list of packets. */
 export async function readPacketList(
-  tx: Transaction,
+  tx: Reader,
   file: OpenedFile,
   reading: ListReading,
   now: Date,
@@ -65,7 +65,7 @@ export const placeWords = (name: string) =>
     .join('/');
 
 /** Places by the names that mean one of them only: the whole way to it, or its own name where no other has it. */
-export async function knownPlaces(tx: Transaction): Promise<ReadonlyMap<string, string>> {
+export async function knownPlaces(tx: Reader): Promise<ReadonlyMap<string, string>> {
   const found = new Map<string, string | null>();
   const there = new Set((await listPlaces(tx)).map((one) => one.id));
   for (const [id, path] of [...(await placePaths(tx))].filter(([id]) => there.has(id)))

@@ -15,7 +15,7 @@ import type {
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { bookOf, RESTS_ON, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
 import { CannotBe } from '@mercato/core/store/strikes';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
@@ -89,7 +89,7 @@ export async function writeLine(
   /** The day on which it was done, where another record says so, and the field that holds it there. */
   done?: { readonly on: string; readonly path: string },
 ): Promise<void> {
-  const [row] = await tx.select().from(packet).where(eq(packet.id, id)).for('update');
+  const [row] = await forUpdate(tx, tx.select().from(packet).where(eq(packet.id, id)));
   if (!row) throw noPacket();
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (row.undone)
@@ -179,7 +179,7 @@ function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
 }
 
 /** Says in which batch packets dry, freeze or warm up; null = in none any more. */
-export async function setBusy(tx: Transaction, ids: readonly string[], busy: Busy | null): Promise<void> {
+export async function setBusy(tx: Reader, ids: readonly string[], busy: Busy | null): Promise<void> {
   if (ids.length > 0)
     await tx
       .update(packet)
@@ -199,12 +199,12 @@ const seedsOrText = (act: object) =>
   'amount' in act && (act.amount as Amount).by === 'mass' ? ('text' as const) : ('seeds' as const);
 const noPacket = () => fault('not-found', 'There is no such packet.');
 
-export async function linesOf(tx: Transaction, id: string): Promise<(typeof packetLine.$inferSelect)[]> {
+export async function linesOf(tx: Reader, id: string): Promise<(typeof packetLine.$inferSelect)[]> {
   return tx.select().from(packetLine).where(eq(packetLine.packetId, id)).orderBy(asc(packetLine.line));
 }
 
 /** What a question asks for: its words, `place` with all that it holds, `show` here, gone or all, `packets` by id. */
-async function wantedPackets(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<SQL[]> {
+async function wantedPackets(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<SQL[]> {
   const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
   const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
   const wanted: SQL[] = words.map((word) => like(packet.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
@@ -223,7 +223,7 @@ const MOST_ASKED = 500;
 
 /** The packets that a question asks for, in the order of the list, up to so many; with how many there are. */
 export async function askedPackets(
-  tx: Transaction,
+  tx: Reader,
   query: Readonly<Record<string, unknown>>,
   most: number,
 ): Promise<{ readonly total: number; readonly rows: PacketBrief[] }> {
@@ -232,14 +232,14 @@ export async function askedPackets(
 }
 
 /** The store; `show` is here, gone or all. */
-export async function listStore(tx: Transaction, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
+export async function listStore(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
   const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
   const size = typeof query.packets === 'string' ? MOST_ASKED : PAGE;
   const { total, rows } = await packetPage(tx, await wantedPackets(tx, query), size, (page - 1) * size);
   return { total, page, pageSize: size, rows };
 }
 
-async function packetPage(tx: Transaction, wanted: readonly SQL[], limit: number, offset: number) {
+async function packetPage(tx: Reader, wanted: readonly SQL[], limit: number, offset: number) {
   const rows = await tx
     .select({ packet, accession, total: sql<number>`count(*) over ()::int` })
     .from(packet)
@@ -258,7 +258,7 @@ async function packetPage(tx: Transaction, wanted: readonly SQL[], limit: number
 
 /** Every packet that is not used up, with its kind and the harvest's header. */
 export async function packetsInStore(
-  tx: Transaction,
+  tx: Reader,
 ): Promise<{ readonly brief: PacketBrief; readonly header: AccessionHeader; readonly kind: Kind | undefined }[]> {
   const rows = await tx
     .select({ packet, accession })
@@ -279,7 +279,7 @@ export async function packetsInStore(
 }
 
 /** Packets by id as a list shows them, in its order. */
-export async function briefsOf(tx: Transaction, ids: readonly string[]): Promise<PacketBrief[]> {
+export async function briefsOf(tx: Reader, ids: readonly string[]): Promise<PacketBrief[]> {
   if (ids.length === 0) return [];
   const rows = await tx
     .select({ packet, accession })
@@ -331,7 +331,7 @@ function leftOf({ measure, left }: Pick<Packet, 'measure' | 'left'>, kind: Kind 
 }
 
 /** @throws {Fault} 404 when there is no such packet */
-export async function packetView(tx: Transaction, id: string): Promise<PacketView> {
+export async function packetView(tx: Reader, id: string): Promise<PacketView> {
   const [row] = await tx.select().from(packet).where(eq(packet.id, id));
   if (!row) throw noPacket();
   const of = await accessionById(tx, row.accessionId);

@@ -1,7 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { NewPlace, PlaceChange, PlaceKind, PlaceView } from '@mercato/contract/store/packets';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { freeCode } from '../register/codes.ts';
@@ -13,7 +13,7 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** Deeper than any store: a room, a cupboard, a drawer, a box, a bag, an envelope. */
 const DEEPEST = 12;
 
-export async function listPlaces(tx: Transaction): Promise<PlaceView[]> {
+export async function listPlaces(tx: Reader): Promise<PlaceView[]> {
   const rows = await tx
     .select()
     .from(storePlace)
@@ -51,7 +51,7 @@ function pathIds(byId: ReadonlyMap<string, Pick<Place, 'parentId'>>, id: string)
 }
 
 /** The way to each place, in names. */
-export async function placePaths(tx: Transaction): Promise<ReadonlyMap<string, string[]>> {
+export async function placePaths(tx: Reader): Promise<ReadonlyMap<string, string[]>> {
   const rows = await tx
     .select({ id: storePlace.id, parentId: storePlace.parentId, name: storePlace.name })
     .from(storePlace);
@@ -60,7 +60,7 @@ export async function placePaths(tx: Transaction): Promise<ReadonlyMap<string, s
 }
 
 /** The kinds of a place and of those in which it lies, from it outwards. */
-export async function kindsAround(tx: Transaction, id: string): Promise<PlaceKind[]> {
+export async function kindsAround(tx: Reader, id: string): Promise<PlaceKind[]> {
   const rows = await tx
     .select({ id: storePlace.id, parentId: storePlace.parentId, kind: storePlace.kind })
     .from(storePlace);
@@ -71,7 +71,7 @@ export async function kindsAround(tx: Transaction, id: string): Promise<PlaceKin
 }
 
 /** A place and all that lies in it. */
-export async function placesWithin(tx: Transaction, id: string): Promise<string[]> {
+export async function placesWithin(tx: Reader, id: string): Promise<string[]> {
   const { rows } = await tx.execute<{ id: string }>(
     sql`with recursive inside as (
           select id, 1 as deep from store_place where id = ${id}
@@ -160,7 +160,7 @@ export async function removePlace(
 }
 
 /** What lies in a place, in words; null where nothing does. Packets that are used up do not lie there. */
-export async function whatLiesIn(tx: Transaction, id: string): Promise<string | null> {
+export async function whatLiesIn(tx: Reader, id: string): Promise<string | null> {
   const [inside] = await tx
     .select({ n: sql<number>`count(*)::int` })
     .from(storePlace)
@@ -173,7 +173,7 @@ export async function whatLiesIn(tx: Transaction, id: string): Promise<string | 
   return packets && packets.n > 0 ? `${packets.n} ${packets.n === 1 ? 'packet' : 'packets'}` : null;
 }
 
-export async function placeById(tx: Transaction, id: string, field: string): Promise<Place> {
+export async function placeById(tx: Reader, id: string, field: string): Promise<Place> {
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row || row.removed)
     throw fault('invalid', 'There is no such place in the store.', [

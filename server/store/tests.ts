@@ -2,7 +2,7 @@ import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests';
-import type { Transaction } from '../database/connect.ts';
+import { forUpdate, type Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
@@ -15,7 +15,7 @@ export type PacketTest = typeof packetTest.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 
 /** Tests that no later one superseded and that nobody withdrew, newest first. */
-export async function standingTests(tx: Transaction, which?: SQL): Promise<PacketTest[]> {
+export async function standingTests(tx: Reader, which?: SQL): Promise<PacketTest[]> {
   const later = alias(packetTest, 'later');
   const rows = await tx
     .select({ row: packetTest })
@@ -28,16 +28,12 @@ export async function standingTests(tx: Transaction, which?: SQL): Promise<Packe
 }
 
 /** Packets that were tried in any way, of which something was written down. */
-export async function packetsTried(tx: Transaction): Promise<ReadonlySet<string>> {
+export async function packetsTried(tx: Reader): Promise<ReadonlySet<string>> {
   const rows = await tx.selectDistinct({ id: packetTest.packetId }).from(packetTest);
   return new Set(rows.flatMap((one) => one.id ?? []));
 }
 
-export async function testLines(
-  tx: Transaction,
-  packetId: string,
-  names: ReadonlyMap<string, string>,
-): Promise<TestLine[]> {
+export async function testLines(tx: Reader, packetId: string, names: ReadonlyMap<string, string>): Promise<TestLine[]> {
   const rows = await tx
     .select({ row: packetTest, withdrawn: packetTestWithdrawn.reason })
     .from(packetTest)
@@ -91,7 +87,7 @@ export async function withdrawTest(
 }
 
 /** What stands beside the packet in the list is its newest towel. */
-async function tellLastTest(tx: Transaction, packetId: string): Promise<void> {
+async function tellLastTest(tx: Reader, packetId: string): Promise<void> {
   const [newest] = await standingTests(tx, and(eq(packetTest.packetId, packetId), eq(packetTest.what, 'towel')));
   const lastTest = newest
     ? { on: newest.on, sprouted: newest.hits, seeds: newest.seeds, verdict: newest.verdict, bagId: newest.bagId }
@@ -109,12 +105,15 @@ export async function keepTest(
   body: NewTest,
 ): Promise<void> {
   const { tx, audit, now } = context;
-  const [row] = await tx
-    .select({ packet, header: accession.header })
-    .from(packet)
-    .innerJoin(accession, eq(accession.id, packet.accessionId))
-    .where(eq(packet.id, packetId))
-    .for('update', { of: packet });
+  const [row] = await forUpdate(
+    tx,
+    tx
+      .select({ packet, header: accession.header })
+      .from(packet)
+      .innerJoin(accession, eq(accession.id, packet.accessionId))
+      .where(eq(packet.id, packetId)),
+    packet,
+  );
   if (!row) throw fault('not-found', 'There is no such packet.');
   const refuse = (path: string, message: string): never => {
     throw fault('invalid', 'This test cannot be.', [{ path, message }]);

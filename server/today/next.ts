@@ -3,7 +3,7 @@ import { ownCurve, ownWords } from '@mercato/core/storage/ownRecord';
 import { plantsToKeep } from '@mercato/core/store/plantsToKeep';
 import { daysBetween } from '@mercato/core/units/days';
 import { NEXTS, whatNext, type StoredSeed } from '@mercato/core/storage/whatNext';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
 import { packetsInBags, unsettledBags } from '../quick-tests/result.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -16,7 +16,7 @@ const DAY_MS = 86_400_000;
 const YEAR_MS = 365.25 * DAY_MS;
 
 /** Every packet of the store with what to do next, the most pressing first. */
-export async function nextList(tx: Transaction, now: Date): Promise<NextList> {
+export async function nextList(tx: Reader, now: Date): Promise<NextList> {
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const yearsSince = (day: string) => Math.max(0, (Date.parse(today) - Date.parse(day)) / YEAR_MS);
   const curves = new Map(

@@ -1,7 +1,7 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import type { Due, StoreToday } from '@mercato/contract/today/today';
 import { addDays } from '@mercato/core/units/days';
-import type { Transaction } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
 import { openBags } from '../quick-tests/result.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -13,7 +13,7 @@ const SOON_DAYS = 28;
 const DOES = { drying: 'dried', freezing: 'in the cold', warming: 'warm' } as const;
 
 /** What the store asks of somebody, from all of its steps; what has an hour comes with it. */
-async function everything(tx: Transaction, now: Date): Promise<{ today: string; zone: string; all: Due[] }> {
+async function everything(tx: Reader, now: Date): Promise<{ today: string; zone: string; all: Due[] }> {
   const { zone } = await laboratoryOf(tx);
   const today = todayIn(now, zone);
   const all: Due[] = [];
@@ -80,7 +80,7 @@ async function everything(tx: Transaction, now: Date): Promise<{ today: string; 
   return { today, zone, all };
 }
 
-export async function storeToday(tx: Transaction, now: Date): Promise<StoreToday> {
+export async function storeToday(tx: Reader, now: Date): Promise<StoreToday> {
   const { today, zone, all } = await everything(tx, now);
   const day = (one: Due) => (one.by.length > 10 ? todayIn(new Date(one.by), zone) : one.by);
   const sorted = all.sort(
@@ -94,7 +94,7 @@ export async function storeToday(tx: Transaction, now: Date): Promise<StoreToday
 }
 
 /** All of it as an iCalendar file (RFC 5545): days as whole days, hours as hours; ids stay the same from one to the next. */
-export async function storeCalendar(tx: Transaction, now: Date): Promise<string> {
+export async function storeCalendar(tx: Reader, now: Date): Promise<string> {
   const { all } = await everything(tx, now);
   const { plans } = await listPlans(tx, now);
   const lab = await laboratoryOf(tx);

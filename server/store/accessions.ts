@@ -80,10 +80,11 @@ export async function changeAccession(
     .values({ accessionId: id, version: next.version, header, by: hand.personId, at: hand.at, reason });
   // The list is searched by packet, so its words follow.
   const packets = await tx.select().from(packet).where(eq(packet.accessionId, id));
+  const kind = await kindIn(tx, header);
   for (const one of packets)
     await tx
       .update(packet)
-      .set({ searchText: await searchText(tx, header, row.number, one) })
+      .set({ searchText: wordsOf(header, row.number, one, kind) })
       .where(eq(packet.id, one.id));
   await audit({
     action: 'corrected a harvest',
@@ -162,9 +163,11 @@ export async function searchText(
   number: string,
   own: { readonly code: string; readonly supplier: string; readonly note: string },
 ): Promise<string> {
-  const kind = header.species === '' ? undefined : await kindOf(tx, header.species);
-  return wordsOf(header, number, own, kind);
+  return wordsOf(header, number, own, await kindIn(tx, header));
 }
+
+const kindIn = async (tx: Reader, { species }: AccessionHeader): Promise<Kind | undefined> =>
+  species === '' ? undefined : kindOf(tx, species);
 
 export function wordsOf(
   header: AccessionHeader,

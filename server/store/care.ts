@@ -23,7 +23,7 @@ import { forUpdate, type Reader, type Transaction } from '../database/connect.ts
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { airColumns, airOf, thinned } from './climate.ts';
+import { airColumns, airIn, airOf, thinned } from './climate.ts';
 import { listLists } from './lists.ts';
 import { askLogger, LoggerSilent } from './loggerLink.ts';
 import { kindsAround, listPlaces, placePaths } from './places.ts';
@@ -347,11 +347,18 @@ export async function careList(tx: Reader, now: Date): Promise<CareList> {
   const all = await tx.select().from(placeLine).orderBy(asc(placeLine.placeId), asc(placeLine.line));
   const books = new Map<string, PlaceLine[]>();
   for (const one of all) books.set(one.placeId, [...(books.get(one.placeId) ?? []), asLine(one)]);
+  const isWatched = (row: (typeof rows)[number]) => row.band !== null || row.logger !== '';
+  const since = new Date(now.getTime() - ALARM_DAYS * DAY);
+  const airs = await airIn(
+    tx,
+    rows.filter(isWatched).map((row) => row.id),
+    since,
+  );
   const places: CareLine[] = [];
   for (const row of rows) {
     const standing = placeStanding(books.get(row.id) ?? [], now.getTime());
-    const watched = row.band !== null || row.logger !== '';
-    const air = watched ? await airOf(tx, row.id, new Date(now.getTime() - ALARM_DAYS * DAY)) : [];
+    const watched = isWatched(row);
+    const air = airs.get(row.id) ?? [];
     const calls: CareLine['calls'] = alarmsOf(air, row.band as Band | null, standing, now)
       .filter((one) => one.seen === null)
       .map((one) => ({ what: 'alarm', words: alarmWords(one), goesOn: one.to === null }));

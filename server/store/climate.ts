@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, isNull, or } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, isNull, or } from 'drizzle-orm';
 import type { PlaceCare } from '@mercato/contract/store/care';
 import type { Air } from '@mercato/core/store/climate/air';
 import type { Reader } from '../database/connect.ts';
@@ -15,8 +15,14 @@ export const airColumns = ({ temperatureC, humidityPercent }: Omit<Air, 'at'>) =
 
 /** What loggers saw of a place from a time on, oldest first; of readings of one instant the one that came first counts. */
 export async function airOf(tx: Reader, placeId: string, from: Date): Promise<Air[]> {
+  return (await airIn(tx, [placeId], from)).get(placeId) ?? [];
+}
+
+/** As `airOf`, of many places at once; a place without a reading is missing. */
+export async function airIn(tx: Reader, placeIds: readonly string[], from: Date): Promise<ReadonlyMap<string, Air[]>> {
   const rows = await tx
     .select({
+      placeId: climateReading.placeId,
       at: climateReading.at,
       temperatureC: climateReading.temperatureC,
       humidityPercent: climateReading.humidityPercent,
@@ -26,20 +32,27 @@ export async function airOf(tx: Reader, placeId: string, from: Date): Promise<Ai
     .leftJoin(climateStrike, eq(climateStrike.readingId, climateReading.id))
     .where(
       and(
-        eq(climateReading.placeId, placeId),
+        inArray(climateReading.placeId, [...placeIds]),
         gte(climateReading.at, from),
         isNull(climateStrike.readingId),
         or(isNull(climateReading.listId), eq(storeList.state, 'in')),
       ),
     )
-    .orderBy(asc(climateReading.at), asc(climateReading.id));
-  return rows
-    .map((one) => ({
-      at: one.at.getTime(),
-      temperatureC: Number(one.temperatureC),
-      humidityPercent: one.humidityPercent === null ? null : Number(one.humidityPercent),
-    }))
-    .filter((one, i, all) => one.at !== all[i - 1]?.at);
+    .orderBy(asc(climateReading.placeId), asc(climateReading.at), asc(climateReading.id));
+  const found = new Map<string, Air[]>();
+  for (const { placeId, ...one } of rows) {
+    const air = found.get(placeId) ?? [];
+    found.set(placeId, air);
+    const at = one.at.getTime();
+    // What says again what was said at the same instant is left out.
+    if (at !== air.at(-1)?.at)
+      air.push({
+        at,
+        temperatureC: Number(one.temperatureC),
+        humidityPercent: one.humidityPercent === null ? null : Number(one.humidityPercent),
+      });
+  }
+  return found;
 }
 
 /** At most so many points as a picture shows; each stands for the stretch up to it, with its extremes. */

@@ -5,7 +5,6 @@ import { gunzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import type { ReleaseSnapshot } from '@mercato/contract/release/release';
 import { analysisTag, testReport } from '@mercato/core/release/documents';
 import { prepareLaboratory } from '../laboratory.ts';
 import { labelData } from '../lot-sheet/labelData.ts';
@@ -245,7 +244,7 @@ describe('the database of the version before comes up with its days', () => {
     const rows = await connection.db.select().from(release);
     const different: string[] = [];
     for (const row of rows) {
-      const snapshot = row.snapshot as ReleaseSnapshot;
+      const snapshot = row.snapshot;
       const { picture, tag, report } = await lotNamed(snapshot.reference);
       if (picture.releases.find((one) => one.id === row.id)?.superseded) continue;
       const today = row.kind === 'tag' ? tag : report;

@@ -40,7 +40,7 @@ export async function listBalances(tx: Reader, now: Date): Promise<BalanceView[]
     .where(sql`${ranked.rank} <= ${CHECKS_SHOWN}`)
     .orderBy(desc(balanceCheck.at), desc(balanceCheck.id));
   return rows.map((row): BalanceView => {
-    const settings = row.settings as Omit<BalanceSettings, 'name'>;
+    const settings = row.settings;
     const mine = checks.flatMap(({ check }) => (check.balanceId === row.id ? [check] : []));
     return {
       ...settings,

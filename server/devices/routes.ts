@@ -84,7 +84,7 @@ export function deviceRoutes(api: Api, hub: BalanceHub): void {
 
   api.stream('/balances/:balance/stream', async ({ tx, params }, emit) => {
     const row = await balanceById(tx, idParam(params, 'balance'));
-    const settings = { name: row.name, ...(row.settings as Omit<BalanceSettings, 'name'>) };
+    const settings = { name: row.name, ...row.settings };
     if (!settings.address.startsWith('tcp://'))
       throw fault('conflict', 'The server does not read this balance.', [
         { path: 'address', message: 'is read by the browser, or by eye' },

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, jsonb, numeric, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { BalanceSettings } from '@mercato/contract/devices/balances';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
@@ -10,7 +11,7 @@ export const balance = pgTable(
     id: uuid('id').primaryKey(),
     name: text('name').notNull().unique(),
     /** Everything else, as `BalanceSettings` has it. */
-    settings: jsonb('settings').notNull(),
+    settings: jsonb('settings').$type<Omit<BalanceSettings, 'name'>>().notNull(),
     simulated: boolean('simulated').notNull().default(false),
     version: integer('version').notNull(),
     updatedBy: uuid('updated_by').notNull(),

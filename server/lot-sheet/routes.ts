@@ -4,7 +4,6 @@ import {
   lotDivisionSchema,
   lotHeaderChangeSchema,
   lotHeaderSchema,
-  type LotHeader,
   type LotList,
   type LotListRow,
   type LotSheet,
@@ -230,7 +229,7 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
       standing:
         row.state === 'expired'
           ? { step: 'release', mark: 'next', note: expiredNote(row.validUntil ?? '') }
-          : comeDue(row.standing as Standing, today),
+          : comeDue(row.standing, today),
     })),
     total: totals[state],
     totals,
@@ -287,7 +286,7 @@ async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
     decisions: [...decisions],
     revisions: revisions.map((one) => ({
       version: one.version,
-      header: one.header as LotHeader,
+      header: one.header,
       by: names.get(one.by) ?? '',
       at: one.at.toISOString(),
       reason: one.reason,

@@ -12,6 +12,10 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { NewLook } from '@mercato/contract/quick-tests/rounds';
+import type { TestVerdict } from '@mercato/core/quick-tests/badTest';
+import type { RoundPlace } from '@mercato/core/quick-tests/roundPlan';
+import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 import { packet } from '../store/tables.ts';
@@ -25,7 +29,7 @@ export const quickRound = pgTable(
     name: text('name').notNull(),
     startedOn: date('started_on').notNull(),
     /** Where it stands: warmth and light. */
-    place: jsonb('place').notNull(),
+    place: jsonb('place').$type<RoundPlace>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
@@ -50,7 +54,7 @@ export const quickBag = pgTable(
     how: text('how').notNull(),
     control: boolean('control').notNull(),
     /** How its kind is tested, as it was known on the day. */
-    method: jsonb('method').notNull(),
+    method: jsonb('method').$type<SmallTestMethod>().notNull(),
   },
   (t) => [
     refersTo([t.packetId], [packet.id]),
@@ -69,7 +73,7 @@ export const bagLook = pgTable(
     bagId: uuid('bag_id').notNull(),
     on: date('on').notNull(),
     sprouted: integer('sprouted').notNull(),
-    look: jsonb('look').notNull(),
+    look: jsonb('look').$type<Omit<NewLook, 'on' | 'sprouted' | 'hand'>>().notNull(),
     /** It came after somebody else had the bag: it counts only where `late_fate` says so. */
     late: boolean('late').notNull().default(false),
     by: uuid('by').notNull(),
@@ -104,7 +108,7 @@ export const bagEnd = pgTable(
     number: integer('number').notNull().default(1),
     on: date('on').notNull(),
     answers: jsonb('answers').notNull(),
-    verdict: jsonb('verdict').notNull(),
+    verdict: jsonb('verdict').$type<TestVerdict>().notNull(),
     coreVersion: text('core_version').notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),

@@ -9,12 +9,11 @@ import type {
   Treatment,
 } from '@mercato/contract/quick-tests/rounds';
 import type { TriedBag } from '@mercato/contract/store/tests';
-import { causesFor, type TestVerdict } from '@mercato/core/quick-tests/badTest';
+import { causesFor } from '@mercato/core/quick-tests/badTest';
 import { answeredBy, bagHeldBackBy, whyAsked, type TestFacts } from '@mercato/core/quick-tests/mayAdvise';
 import { bagTime } from '@mercato/core/quick-tests/method';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
-import { unsuited, type RoundPlace } from '@mercato/core/quick-tests/roundPlan';
-import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
+import { unsuited } from '@mercato/core/quick-tests/roundPlan';
 import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
 import type { Reader } from '../database/connect.ts';
@@ -127,7 +126,7 @@ export async function listRounds(tx: Reader, now: Date): Promise<RoundBrief[]> {
 
 function roundBrief(row: Round, bags: readonly BagBrief[], today: string): RoundBrief {
   const open = bags.filter((one) => one.ended === null);
-  const place = row.place as RoundPlace;
+  const place = row.place;
   return {
     id: row.id,
     number: row.number,
@@ -169,7 +168,7 @@ async function bagsOf(tx: Reader, rounds: readonly Round[], now: Date): Promise<
     const standing = own.filter(stands);
     const end = standingEnd(ends.get(bag.id));
     const packet = bag.packetId === null ? undefined : packets.get(bag.packetId);
-    const method = bag.method as SmallTestMethod;
+    const method = bag.method;
     const sprouted = sproutedIn(own);
     const brief: BagBrief = {
       id: bag.id,
@@ -186,11 +185,11 @@ async function bagsOf(tx: Reader, rounds: readonly Round[], now: Date): Promise<
       how: bag.how,
       control: bag.control,
       method,
-      unsuited: unsuited(method, round.place as RoundPlace),
+      unsuited: unsuited(method, round.place),
       sprouted,
       lastLook: standing.at(-1)?.row.on ?? null,
       time: bagTime(method, Math.max(0, daysBetween(round.startedOn, end?.on ?? today)), sprouted),
-      ended: end ? { on: end.on, verdict: end.verdict as TestVerdict } : null,
+      ended: end ? { on: end.on, verdict: end.verdict } : null,
       held: { ...heldOf(bag.id), taken: own.filter((one) => one.late === 'taken').length },
       late: own.filter((one) => one.late === 'waits' && one.strike === null).length,
     };
@@ -234,7 +233,7 @@ export async function bagView(tx: Reader, id: string, now: Date, endingOn?: stri
     round: roundIs,
     today,
     looks: looks.map(({ row, strike, late }): LookView => ({
-      ...(row.look as Omit<NewLook, 'on' | 'sprouted' | 'hand'>),
+      ...row.look,
       id: row.id,
       on: row.on,
       sprouted: row.sprouted,
@@ -249,7 +248,7 @@ export async function bagView(tx: Reader, id: string, now: Date, endingOn?: stri
         : [
             {
               on: row.on,
-              verdict: row.verdict as TestVerdict,
+              verdict: row.verdict,
               by: names.get(row.by) ?? '',
               reopened: {
                 by: names.get(reopened.by) ?? '',

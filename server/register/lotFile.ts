@@ -43,7 +43,7 @@ export interface LotFile {
 }
 
 /** What was asked for with a lot, as it stands. */
-export const requestOf = (lot: Lot): RequestView | null => lot.request as RequestView | null;
+export const requestOf = (lot: Lot): RequestView | null => lot.request;
 
 /** Whether the sample came from outside, drawn by the client: nothing is drawn here, and nothing said of the lot. */
 export const sentIn = (lot: Lot): boolean => requestOf(lot)?.sampledBy === 'client';

@@ -1,6 +1,6 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { LotHeader } from '@mercato/contract/register/lots';
+import type { LotHeader, Standing } from '@mercato/contract/register/lots';
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
@@ -44,7 +44,7 @@ export function refuseDivided(row: Lot): void {
     ]);
 }
 
-const EMPTY_STANDING = { step: 'sampling', mark: 'next', note: 'to be sampled' };
+const EMPTY_STANDING: Standing = { step: 'sampling', mark: 'next', note: 'to be sampled' };
 
 /**
  * Opens a lot.

@@ -15,6 +15,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { LotHeader, Standing } from '@mercato/contract/register/lots';
+import type { RequestView } from '@mercato/contract/register/request';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from './peopleTables.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
@@ -46,7 +48,7 @@ export const lot = pgTable(
     /** References of the lots that it was divided into. */
     parts: text('parts').array().notNull().default([]),
     /** The newest request, with its version; all of them stand in `lot_request`. */
-    request: jsonb('request'),
+    request: jsonb('request').$type<RequestView>(),
     /** How many heterogeneity tests there are, so that a lot without one is not asked for them. */
     heterogeneityTests: integer('heterogeneity_tests').notNull().default(0),
     createdAt: instant('created_at').notNull(),
@@ -58,7 +60,7 @@ export const lot = pgTable(
     state: text('state').notNull(),
     validUntil: date('valid_until'),
     /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
-    standing: jsonb('standing').notNull(),
+    standing: jsonb('standing').$type<Standing>().notNull(),
     /** The computation that this projection was derived by; null = it is to be derived anew. */
     standingVersion: text('standing_version'),
   },
@@ -83,7 +85,7 @@ export const lotRevision = pgTable(
   {
     lotId: uuid('lot_id').notNull(),
     version: integer('version').notNull(),
-    header: jsonb('header').notNull(),
+    header: jsonb('header').$type<LotHeader>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
     reason: text('reason'),

@@ -45,7 +45,7 @@ export function releaseRoutes(api: Api<LotPicture>): void {
       .from(release)
       .where(eq(release.id, idParam(params, 'release')));
     if (!row) throw fault('not-found', 'There is no such release.');
-    return row.snapshot as ReleaseSnapshot;
+    return row.snapshot;
   });
 
   api.file('/releases/:release/document.pdf', async ({ tx, params }) => {

@@ -1,4 +1,5 @@
 import { customType, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { ReleaseSnapshot } from '@mercato/contract/release/release';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 import { lot } from '../register/tables.ts';
@@ -17,7 +18,7 @@ export const release = pgTable(
     amendReason: text('amend_reason'),
     /** Hash of what the snapshot rests on; another hash later means superseded data. */
     basis: text('basis').notNull(),
-    snapshot: jsonb('snapshot').notNull(),
+    snapshot: jsonb('snapshot').$type<ReleaseSnapshot>().notNull(),
     pdf: bytes('pdf').notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),

@@ -123,7 +123,7 @@ export async function startDraft(
  * writes it; where it came from and who checked it before no longer hold.
  */
 export async function writeTable(context: Write, draft: Draft, table: string, rows: readonly Row[]): Promise<void> {
-  const content = draft.content as EditionContent;
+  const content = draft.content;
   const { shape, before } = tableOf(content, table);
   const faults = checkTable(shape, rows);
   if (faults.length > 0)
@@ -154,7 +154,7 @@ export async function markChecked(
   keys: readonly string[],
   against: string,
 ): Promise<void> {
-  const { shape, before } = tableOf(draft.content as EditionContent, table);
+  const { shape, before } = tableOf(draft.content, table);
   const known = new Set(before.map((row) => rowKey(shape, row)));
   const strange = keys.findIndex((key) => !known.has(key));
   if (strange >= 0)
@@ -176,7 +176,7 @@ async function storeRows(
   action: string,
   after: unknown,
 ): Promise<void> {
-  const content = draft.content as EditionContent;
+  const content = draft.content;
   const old = content.tables[table];
   const section = old?.section ?? table;
   await tx
@@ -197,7 +197,7 @@ export async function issueDraft(
   draft: Draft,
   body: { readonly reason: string; readonly use: boolean },
 ): Promise<string> {
-  const content = draft.content as EditionContent;
+  const content = draft.content;
   checkContent(content);
   const id = uuid();
   await tx

@@ -145,7 +145,7 @@ async function draftView(tx: Reader, id: string): Promise<DraftView> {
   const line = (await listRuleBooks(tx)).drafts.find((one) => one.id === id);
   const [row] = await tx.select({ content: ruleBookDraft.content }).from(ruleBookDraft).where(eq(ruleBookDraft.id, id));
   if (!line || !row) throw fault('not-found', 'There is no such draft of a rule book.');
-  return { ...line, content: row.content as EditionContent };
+  return { ...line, content: row.content };
 }
 
 /** Columns in the order of the table's shape, then those of provenance that some row fills. */

@@ -55,7 +55,7 @@ export async function editionById(tx: Reader, id: string): Promise<Edition> {
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, id));
   if (!row) throw fault('not-found', 'There is no such edition of a rule book.');
-  const edition = readEdition(row.content as EditionContent);
+  const edition = readEdition(row.content);
   read.set(id, edition);
   return edition;
 }
@@ -97,7 +97,7 @@ export async function editionContent(tx: Reader, id: string): Promise<EditionCon
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, id));
   if (!row) throw fault('not-found', 'There is no such edition of a rule book.');
-  return row.content as EditionContent;
+  return row.content;
 }
 
 let shipped: ReadonlyMap<string, Kind> | undefined;
@@ -120,7 +120,7 @@ export async function ownKinds(tx: Reader, which?: SQL): Promise<(typeof ownKind
 
 /** The shipped kinds, and those that the laboratory added. */
 export async function allKinds(tx: Reader): Promise<readonly Kind[]> {
-  const own = new Map((await ownKinds(tx)).map((row) => [row.species, row.kind as Kind]));
+  const own = new Map((await ownKinds(tx)).map((row) => [row.species, row.kind]));
   return [...shippedByName().values(), ...own.values()];
 }
 
@@ -134,7 +134,7 @@ export async function kindsNamed(tx: Reader, species: readonly string[]): Promis
   );
   const others = species.filter((one) => !found.has(one));
   if (others.length > 0)
-    for (const row of await ownKinds(tx, inArray(ownKind.species, others))) found.set(row.species, row.kind as Kind);
+    for (const row of await ownKinds(tx, inArray(ownKind.species, others))) found.set(row.species, row.kind);
   return found;
 }
 

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import type { EditionContent } from '@mercato/core/rule-books/edition';
+import type { Kind } from '@mercato/core/rule-books/findKind';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
@@ -10,7 +12,7 @@ export const ruleBookEdition = pgTable('rule_book_edition', {
   name: text('name').notNull(),
   year: integer('year').notNull(),
   contentHash: text('content_hash').notNull().unique(),
-  content: jsonb('content').notNull(),
+  content: jsonb('content').$type<EditionContent>().notNull(),
   /** yes: came with a release of this program; no: the laboratory's own. */
   shipped: text('shipped').notNull(),
   basedOn: uuid('based_on'),
@@ -47,7 +49,7 @@ export const ruleBookDraft = pgTable(
     name: text('name').notNull(),
     year: integer('year').notNull(),
     basedOn: uuid('based_on'),
-    content: jsonb('content').notNull(),
+    content: jsonb('content').$type<EditionContent>().notNull(),
     version: integer('version').notNull().default(1),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
@@ -62,7 +64,7 @@ export const ownKind = pgTable(
     id: uuid('id').primaryKey(),
     species: text('species').notNull(),
     /** Names, chaffiness and seed weight, as `NewKind` has them. */
-    kind: jsonb('kind').notNull(),
+    kind: jsonb('kind').$type<Kind>().notNull(),
     source: text('source').notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),

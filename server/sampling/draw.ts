@@ -2,7 +2,7 @@ import { randomInt } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { DrawView, Look, NewDraw, PrimarySample, PrimaryView } from '@mercato/contract/sampling/sampling';
-import { drawContainers, placeInStack, type DrawnContainer } from '@mercato/core/sampling/drawContainers';
+import { drawContainers, placeInStack } from '@mercato/core/sampling/drawContainers';
 import type { DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
@@ -104,7 +104,7 @@ export async function takePrimary(
   core: number,
   body: PrimarySample,
 ): Promise<void> {
-  const planned = (draw.drawn as DrawnContainer[]).find((one) => one.number === container);
+  const planned = draw.drawn.find((one) => one.number === container);
   if (!planned)
     throw fault('invalid', `Container ${container} was not drawn.`, [
       { path: 'container', message: `container ${container} is not part of the draw` },
@@ -236,9 +236,7 @@ export async function readDraw(tx: Reader, file: LotFile): Promise<DrawView | nu
     by: file.names.get(draw.by) ?? '',
     at: draw.at.toISOString(),
     reason: draw.reason,
-    primaries: (draw.drawn as DrawnContainer[]).flatMap(({ number, cores }) =>
-      Array.from({ length: cores }, (_, i) => view(number, i + 1)),
-    ),
+    primaries: draw.drawn.flatMap(({ number, cores }) => Array.from({ length: cores }, (_, i) => view(number, i + 1))),
     earlier: earlier.map((one, i) => ({
       method: one.method as DrawMethod,
       seed: one.seed,

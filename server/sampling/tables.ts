@@ -1,4 +1,5 @@
 import { bigint, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { DrawnContainer } from '@mercato/core/sampling/drawContainers';
 import { instant, refersTo } from '../database/columns.ts';
 import { observationTable } from '../database/observationTable.ts';
 import { person } from '../register/peopleTables.ts';
@@ -24,7 +25,7 @@ export const samplingDraw = pgTable(
     rows: integer('rows').notNull(),
     containers: integer('containers').notNull(),
     /** Containers with the primary samples to be taken from each. */
-    drawn: jsonb('drawn').notNull(),
+    drawn: jsonb('drawn').$type<DrawnContainer[]>().notNull(),
     reason: text('reason'),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),

@@ -49,7 +49,7 @@ export async function changePlan(
   const [row] = await forUpdate(tx, tx.select().from(sowingPlan).where(eq(sowingPlan.id, id)));
   if (!row) throw fault('not-found', 'There is no such sowing.');
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  const plan = 'plan' in change ? change.plan : (row.plan as NewSowingPlan);
+  const plan = 'plan' in change ? change.plan : row.plan;
   if ('plan' in change) await check(tx, plan);
   const version = row.version + 1;
   await tx
@@ -100,7 +100,7 @@ function planView(
   names: ReadonlyMap<string, string>,
   today: string,
 ): SowingPlanView {
-  const plan = row.plan as NewSowingPlan;
+  const plan = row.plan;
   const calendar = sowingCalendar(plan);
   const test = packet?.lastTest;
   const fresh = test !== null && test !== undefined && test.on >= addDays(plan.from, -TEST_HOLDS_DAYS);

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { NewSowingPlan } from '@mercato/contract/sowing/plans';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 import { packet } from '../store/tables.ts';
@@ -10,7 +11,7 @@ export const sowingPlan = pgTable(
   {
     id: uuid('id').primaryKey(),
     packetId: uuid('packet_id'),
-    plan: jsonb('plan').notNull(),
+    plan: jsonb('plan').$type<NewSowingPlan>().notNull(),
     state: text('state').notNull().default('planned'),
     version: integer('version').notNull().default(1),
     updatedBy: uuid('updated_by').notNull(),
@@ -29,7 +30,7 @@ export const sowingPlanRevision = pgTable(
   {
     planId: uuid('plan_id').notNull(),
     version: integer('version').notNull(),
-    plan: jsonb('plan').notNull(),
+    plan: jsonb('plan').$type<NewSowingPlan>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
     reason: text('reason'),

@@ -24,10 +24,9 @@ import { airOf, thinned } from '../store/climate.ts';
 import { lockedPackets, packetsById, type StoredPacket } from '../store/forTests.ts';
 import { setBusy, writeLine } from '../store/packets.ts';
 import { placeById, placePaths } from '../store/places.ts';
-import { batchLine, timedBatch } from './tables.ts';
+import { batchLine, timedBatch, type StoredEntry } from './tables.ts';
 
 type Row = typeof timedBatch.$inferSelect;
-type Plan = BatchView['plan'];
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 const HOUR = 3_600_000;
 const SILENT_MINUTES = 24 * 60;
@@ -183,7 +182,7 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
       updatedAt: hand.at,
     })
     .where(eq(timedBatch.id, id));
-  if (entry.what === 'ended') await nextBusy(tx, row.packetIds as string[]);
+  if (entry.what === 'ended') await nextBusy(tx, row.packetIds);
   await audit({
     action: entry.what === 'ended' ? `ended ${row.what}` : 'measured seed in a batch',
     subject: row.what,
@@ -197,7 +196,7 @@ async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> 
   await lockedPackets(tx, ids);
   const running = await tx.select().from(timedBatch).where(eq(timedBatch.state, 'running')).orderBy(asc(timedBatch.id));
   for (const id of ids) {
-    const last = running.findLast((one) => (one.packetIds as string[]).includes(id));
+    const last = running.findLast((one) => one.packetIds.includes(id));
     await setBusy(
       tx,
       [id],
@@ -208,8 +207,6 @@ async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> 
 
 const noBatch = () => fault('not-found', 'There is no such batch.');
 
-/** The entries of the versions before have no time of their own: they were seen when they were written down. */
-type StoredEntry = BatchEntry & { readonly seenAt?: string };
 interface Line {
   readonly entry: unknown;
   readonly at: Date;
@@ -252,7 +249,7 @@ const linesOf = (tx: Reader, id: string) =>
 /** Whether a batch that dries is dry enough to be closed airtight, from all that was measured of it. */
 function dryOf(row: Row, lines: readonly Line[], kind: DryKind, air: readonly Air[]): DryAnswer | null {
   if (row.what !== 'drying') return null;
-  const plan = row.plan as Plan;
+  const plan = row.plan;
   const start = row.startedAt.getTime();
   const entries = lines
     .map((one) => ({ entry: one.entry as StoredEntry, hours: (seenOfLine(one).getTime() - start) / HOUR }))
@@ -294,7 +291,7 @@ export async function listBatches(tx: Reader, now: Date): Promise<BatchList> {
     .orderBy(desc(timedBatch.id))
     .limit(20);
   const rows = [...running, ...ended];
-  const packets = await packetsById(tx, [...new Set(rows.flatMap((one) => one.packetIds as string[]))]);
+  const packets = await packetsById(tx, [...new Set(rows.flatMap((one) => one.packetIds))]);
   const paths = await placePaths(tx);
   return { now: now.toISOString(), batches: rows.map((one) => briefOf(one, packets, paths)) };
 }
@@ -304,12 +301,12 @@ function briefOf(
   packets: ReadonlyMap<string, StoredPacket>,
   paths: ReadonlyMap<string, string[]>,
 ): BatchBrief {
-  const names = [...new Set((row.packetIds as string[]).flatMap((one) => packets.get(one)?.kind ?? []))];
+  const names = [...new Set(row.packetIds.flatMap((one) => packets.get(one)?.kind ?? []))];
   return {
     id: row.id,
     what: row.what as Batch,
     place: paths.get(row.placeId) ?? [],
-    packets: (row.packetIds as string[]).length,
+    packets: row.packetIds.length,
     words: names.length > 4 ? `${names.slice(0, 4).join(', ')} and others` : names.join(', '),
     startedAt: row.startedAt.toISOString(),
     dueAt: row.dueAt?.toISOString() ?? null,
@@ -320,7 +317,7 @@ function briefOf(
 export async function batchView(tx: Reader, id: string, now: Date): Promise<BatchView> {
   const [row] = await tx.select().from(timedBatch).where(eq(timedBatch.id, id));
   if (!row) throw noBatch();
-  const ids = row.packetIds as string[];
+  const ids = row.packetIds;
   const { packets, kinds } = await seedOf(tx, await packetsById(tx, ids));
   const all = ids.flatMap((one) => packets.get(one) ?? []);
   const lines = await linesOf(tx, id);
@@ -328,7 +325,7 @@ export async function batchView(tx: Reader, id: string, now: Date): Promise<Batc
   const ended = row.state === 'ended' ? lines.at(-1) : undefined;
   const until = ended ? seenOfLine(ended) : now;
   const air = (await airOf(tx, row.placeId, row.startedAt)).filter((one) => one.at <= until.getTime());
-  const plan = row.plan as Plan;
+  const plan = row.plan;
   return {
     ...briefOf(row, packets, await placePaths(tx)),
     version: row.version,
@@ -343,7 +340,7 @@ export async function batchView(tx: Reader, id: string, now: Date): Promise<Batc
         by: names.get(one.by) ?? '',
         at: seenOfLine(one).toISOString(),
         writtenAt: one.at.toISOString(),
-        lateReason: (one.entry as StoredEntry).lateReason ?? null,
+        lateReason: one.entry.lateReason ?? null,
       }))
       .reverse(),
     dry: dryOf(row, lines, together(all.map((one) => keepingOf(one, kinds))), air),

@@ -37,7 +37,7 @@ export async function ownRecord(tx: Reader, now: Date): Promise<OwnRecord> {
   for (const one of tests) {
     const of = packets.get(one.packetId ?? '');
     if (!of) continue;
-    const header = of.accession.header as AccessionHeader;
+    const header = of.accession.header;
     const days = Math.round((Date.parse(one.on) - Date.parse(harvestDay(header))) / DAY);
     if (days < 0) continue;
     const store = one.placeId === null ? '' : (paths.get(one.placeId)?.[0] ?? '');

@@ -1,8 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { BatchEntry, BatchView } from '@mercato/contract/storage/batches';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 import { storePlace } from '../store/tables.ts';
+
+/** A line of a batch with the instant at which it was seen; those of before it was asked for have none. */
+export type StoredEntry = BatchEntry & { readonly seenAt?: string };
 
 /** Packets that are dried, frozen or warmed up together, with the time that it takes. */
 export const timedBatch = pgTable(
@@ -11,8 +15,8 @@ export const timedBatch = pgTable(
     id: uuid('id').primaryKey(),
     what: text('what').notNull(),
     placeId: uuid('place_id').notNull(),
-    packetIds: jsonb('packet_ids').notNull(),
-    plan: jsonb('plan').notNull(),
+    packetIds: jsonb('packet_ids').$type<string[]>().notNull(),
+    plan: jsonb('plan').$type<BatchView['plan']>().notNull(),
     startedAt: instant('started_at').notNull(),
     dueAt: instant('due_at'),
     state: text('state').notNull().default('running'),
@@ -36,7 +40,7 @@ export const batchLine = pgTable(
     batchId: uuid('batch_id').notNull(),
     /** From 0, without a gap. */
     line: integer('line').notNull(),
-    entry: jsonb('entry').notNull(),
+    entry: jsonb('entry').$type<StoredEntry>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },

@@ -66,7 +66,7 @@ export async function changeAccession(
   const [row] = await forUpdate(tx, tx.select().from(accession).where(eq(accession.id, id)));
   if (!row) throw fault('not-found', 'There is no such harvest in the store.');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  const changed = changedIn(row.header as AccessionHeader, header);
+  const changed = changedIn(row.header, header);
   if (changed.length === 0) return row;
   if (!reason)
     throw fault('invalid', 'What was written down is changed with a reason.', [
@@ -139,7 +139,7 @@ export async function accessionView(tx: Reader, row: Accession): Promise<Accessi
     .from(accessionRevision)
     .where(eq(accessionRevision.accessionId, row.id))
     .orderBy(desc(accessionRevision.version));
-  const header = row.header as AccessionHeader;
+  const header = row.header;
   return {
     id: row.id,
     number: row.number,
@@ -151,7 +151,7 @@ export async function accessionView(tx: Reader, row: Accession): Promise<Accessi
       by: names.get(one.by) ?? '',
       at: one.at.toISOString(),
       reason: one.reason,
-      changed: changedIn((all[i + 1]?.header ?? {}) as AccessionHeader, one.header as AccessionHeader),
+      changed: changedIn((all[i + 1]?.header ?? {}) as AccessionHeader, one.header),
     })),
   };
 }

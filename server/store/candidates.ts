@@ -1,7 +1,6 @@
 import { asc, eq, gt, and } from 'drizzle-orm';
 import type { CandidateList } from '@mercato/contract/store/candidates';
 import { candidateFor, FITS, type Site } from '@mercato/core/store/candidates';
-import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
 import { accession, packet } from './tables.ts';
@@ -34,7 +33,7 @@ export async function listCandidates(tx: Reader, query: Readonly<Record<string, 
   const lines = rows
     .filter((one) => words.every((word) => one.searched.includes(word)))
     .map(({ accession: row, packetId }) => {
-      const header = row.header as AccessionHeader;
+      const header = row.header;
       const { fit, reasons, distance } = candidateFor(target, header);
       return {
         accessionId: row.id,

@@ -53,7 +53,7 @@ async function linesOf(tx: Reader, placeId: string) {
   return tx.select().from(placeLine).where(eq(placeLine.placeId, placeId)).orderBy(asc(placeLine.line));
 }
 const asLine = (row: typeof placeLine.$inferSelect): PlaceLine => ({
-  entry: row.entry as PlaceEntry,
+  entry: row.entry,
   at: row.at.toISOString(),
 });
 
@@ -186,7 +186,7 @@ async function dialsOf(
   return rows.map(({ row, struck }) => ({
     id: row.id,
     at: row.at.toISOString(),
-    temperature: (row.entered as DialReading['temperature'] | null) ?? { text: row.temperatureC, unit: 'C' },
+    temperature: row.entered ?? { text: row.temperatureC, unit: 'C' },
     humidityPercent: row.humidityPercent === null ? null : Number(row.humidityPercent),
     by: names.get(row.by ?? '') ?? '',
     struck,
@@ -281,7 +281,7 @@ export async function placeCare(
     typeof query.days === 'string' && /^\d{1,3}$/.test(query.days)
       ? Math.min(400, Math.max(1, Number(query.days)))
       : MEAN_DAYS;
-  const band = row.band as Band | null;
+  const band = row.band;
   const rows = await linesOf(tx, id);
   const standing = placeStanding(rows.map(asLine), now.getTime());
   const air = await airOf(tx, id, new Date(now.getTime() - Math.max(days, ALARM_DAYS) * DAY));
@@ -303,7 +303,7 @@ export async function placeCare(
     openMinutes: standing.openMinutes,
     lines: rows
       .map((one) => {
-        const entry = one.entry as PlaceEntry;
+        const entry = one.entry;
         return {
           line: one.line,
           what: entry.what,
@@ -359,7 +359,7 @@ export async function careList(tx: Reader, now: Date): Promise<CareList> {
     const standing = placeStanding(books.get(row.id) ?? [], now.getTime());
     const watched = isWatched(row);
     const air = airs.get(row.id) ?? [];
-    const calls: CareLine['calls'] = alarmsOf(air, row.band as Band | null, standing, now)
+    const calls: CareLine['calls'] = alarmsOf(air, row.band, standing, now)
       .filter((one) => one.seen === null)
       .map((one) => ({ what: 'alarm', words: alarmWords(one), goesOn: one.to === null }));
     if (watched && air.length === 0)

@@ -18,7 +18,7 @@ export async function packetsCsv(tx: Reader): Promise<string> {
   const paths = await placePaths(tx);
   return stringify(
     rows.map(({ packet: row, accession: of }) => {
-      const header = of.header as AccessionHeader;
+      const header = of.header;
       return {
         kind: of.kind,
         variety: of.variety,
@@ -125,7 +125,7 @@ export async function passportCsv(tx: Reader): Promise<string> {
     .orderBy(asc(accession.number));
   return stringify(
     rows.map(({ accession: of, taken }) => {
-      const header = of.header as AccessionHeader;
+      const header = of.header;
       const [genus = '', ...species] = of.species.split(' ');
       const given = header.source !== 'own harvest';
       return {

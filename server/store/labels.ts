@@ -1,5 +1,4 @@
 import { asc, desc, eq, inArray, or } from 'drizzle-orm';
-import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import { comesTrue } from '@mercato/core/store/comesTrue';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
@@ -80,7 +79,7 @@ export async function renderPacketLabels(tx: Reader, query: Readonly<Record<stri
   const { paper } = await laboratoryOf(tx);
   return printLabels(
     rows.map(({ packet: row, accession: of }) => {
-      const header = of.header as AccessionHeader;
+      const header = of.header;
       const month = header.harvestMonth === null ? '' : `-${String(header.harvestMonth).padStart(2, '0')}`;
       return label(row.code, [
         { text: cut(header.kind, 18), fontSize: 9, bold: true },

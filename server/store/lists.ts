@@ -108,7 +108,7 @@ export async function addList({ tx, hand, audit }: Write, { name, base64, placeI
 /** How a list is read; what an earlier version did not ask is not said. */
 export const readingOf = (row: Pick<List, 'reading'>): ListReading => ({
   ...NOTHING_SAID,
-  ...(row.reading as ListReading),
+  ...row.reading,
 });
 
 export async function lockList(tx: Transaction, id: string, seen: number | null): Promise<List> {

@@ -1,4 +1,4 @@
-import { LIST_LINES, MOST_TITLES, type FileAsk, type ListReading, type ListView } from '@mercato/contract/store/lists';
+import { LIST_LINES, MOST_TITLES, type FileAsk, type ListView } from '@mercato/contract/store/lists';
 import { headingsOf } from '@mercato/core/store/list/columns';
 import type { CellFault, ListRow } from '@mercato/core/store/list/readList';
 import { fault } from '../http/fault.ts';
@@ -23,7 +23,7 @@ export function openFile({
   base64,
   reading: said,
 }: Pick<typeof storeList.$inferSelect, 'base64' | 'reading'>): OpenedFile {
-  const reading = said as ListReading;
+  const reading = said;
   const nothing = { found: [], fileAsks: [], head: [], headings: [], rows: [], faults: [], lines: 0, cell: () => '' };
   const decoded = decodeList(Buffer.from(base64, 'base64'), reading.encoding);
   const fileAsks = [decoded.ask].flatMap((one) => (one ? [one] : []));

@@ -3,7 +3,6 @@ import { v7 as uuid } from 'uuid';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type {
   Busy,
-  LastTest,
   Left,
   PackedSeed,
   PacketAct,
@@ -55,7 +54,7 @@ export async function addPacket(
     code,
     ...about,
     ...standing(entries),
-    searchText: await searchText(tx, of.header as AccessionHeader, of.number, { code, ...about }),
+    searchText: await searchText(tx, of.header, of.number, { code, ...about }),
     updatedBy: hand.personId,
     updatedAt: hand.at,
     createdAt: hand.at,
@@ -102,7 +101,7 @@ export async function writeLine(
   if (dated) checkDone(row, before, act, hand, done);
   if (act.what === 'take') checkOpened(row, act.anyway, hand.at);
   const entry: PacketEntry = dated && done ? { ...act, seenOn: done.on } : act;
-  const entries = [...before.map((one) => one.entry as PacketEntry), entry];
+  const entries = [...before.map((one) => one.entry), entry];
   let next: ReturnType<typeof standing>;
   try {
     next = standing(entries);
@@ -136,7 +135,7 @@ const DONE_WORDS: Readonly<Partial<Record<PacketEntry['what'], string>>> = {
 
 /** The day of a line: as it was said, else that of writing; of packing at the earliest, as exactly as it is known. */
 function dayOf(row: Packet, line: typeof packetLine.$inferSelect, zone: string): string {
-  const entry = line.entry as PacketEntry;
+  const entry = line.entry;
   if (entry.what === 'packed') return `${row.packedOn}-01-01`.slice(0, 10);
   return 'seenOn' in entry && entry.seenOn !== undefined ? entry.seenOn : todayIn(line.at, zone);
 }
@@ -149,13 +148,13 @@ function checkDone(
   hand: Write['hand'],
   done: { readonly on: string; readonly path: string } | undefined,
 ): void {
-  const { struck } = bookOf(lines.map((one) => one.entry as PacketEntry));
+  const { struck } = bookOf(lines.map((one) => one.entry));
   const rests = lines.filter((one) => {
-    const { what } = one.entry as PacketEntry;
+    const { what } = one.entry;
     return !struck.has(one.line) && RESTS_ON[act.what].includes(what);
   });
   const last = rests
-    .map((one) => ({ on: dayOf(row, one, hand.zone), what: DONE_WORDS[(one.entry as PacketEntry).what] ?? '' }))
+    .map((one) => ({ on: dayOf(row, one, hand.zone), what: DONE_WORDS[one.entry.what] ?? '' }))
     .sort((a, b) => a.on.localeCompare(b.on))
     .at(-1);
   const after = last ?? { on: null, what: '' };
@@ -171,7 +170,7 @@ const OPENED: Readonly<Record<Busy['what'], string>> = {
 
 /** @throws {Fault} 422 for a packet that is opened while it dries, freezes or warms up and nobody says why */
 function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
-  const busy = row.busy as Busy | null;
+  const busy = row.busy;
   if (!busy || anyway !== undefined || (busy.dueAt !== null && at.toISOString() >= busy.dueAt)) return;
   throw fault('invalid', 'This packet is not to be opened now.', [
     { path: 'anyway', message: `${OPENED[busy.what]}. Say why, or wait` },
@@ -272,7 +271,7 @@ export async function packetsInStore(
     const kind = kinds.get(one.accession.species);
     return {
       brief: briefOf(one.packet, one.accession, paths, kind),
-      header: one.accession.header as AccessionHeader,
+      header: one.accession.header,
       kind,
     };
   });
@@ -308,13 +307,13 @@ function briefOf(
     variety: of.variety,
     species: of.species,
     harvestYear: of.harvestYear,
-    harvestMonth: (of.header as AccessionHeader).harvestMonth,
+    harvestMonth: of.header.harvestMonth,
     packedOn: row.packedOn,
     left: leftOf(row, kind),
     placeId: row.placeId,
     place: row.placeId === null ? [] : (paths.get(row.placeId) ?? []),
-    lastTest: row.lastTest as LastTest | null,
-    busy: row.busy as Busy | null,
+    lastTest: row.lastTest,
+    busy: row.busy,
   };
 }
 
@@ -342,7 +341,7 @@ export async function packetView(tx: Reader, id: string): Promise<PacketView> {
     .from(packet)
     .where(and(eq(packet.accessionId, of.id), ne(packet.id, id), eq(packet.undone, false)))
     .orderBy(asc(packet.createdAt));
-  const header = of.header as AccessionHeader;
+  const header = of.header;
   return {
     ...briefOf(row, of, paths, kind),
     supplier: row.supplier,
@@ -371,7 +370,7 @@ function lineViews(
   paths: ReadonlyMap<string, string[]>,
   names: ReadonlyMap<string, string>,
 ): PacketLine[] {
-  const entries = rows.map((one) => one.entry as PacketEntry);
+  const entries = rows.map((one) => one.entry);
   const { struck } = bookOf(entries);
   return rows.map((row, i): PacketLine => ({
     line: row.line,

@@ -1,5 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { AccessionHeader } from '@mercato/contract/store/accessions';
+import type { DialReading } from '@mercato/contract/store/care';
+import type { ListReading } from '@mercato/contract/store/lists';
+import type { Busy, LastTest } from '@mercato/contract/store/packets';
+import type { Band } from '@mercato/core/store/climate/air';
+import type { PacketEntry } from '@mercato/core/store/packetBook';
+import type { PlaceEntry } from '@mercato/core/store/placeBook';
 import { instant, refersTo, type Columns } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
@@ -13,7 +20,7 @@ export const storePlace = pgTable(
     name: text('name').notNull(),
     code: text('code').notNull().unique(),
     /** Within what its air is to stay, and when silence is an alarm; null where nobody said. */
-    band: jsonb('band'),
+    band: jsonb('band').$type<Band>(),
     /** Where its logger is heard, tcp://address:port; empty where it has none. */
     logger: text('logger').notNull().default(''),
     /** When its logger was last asked by itself: of several servers one does. */
@@ -49,7 +56,7 @@ export const accession = pgTable(
     species: text('species').notNull(),
     variety: text('variety').notNull(),
     harvestYear: integer('harvest_year').notNull(),
-    header: jsonb('header').notNull(),
+    header: jsonb('header').$type<AccessionHeader>().notNull(),
     updatedBy: uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
@@ -61,7 +68,7 @@ export const accessionRevision = pgTable(
   {
     accessionId: uuid('accession_id').notNull(),
     version: integer('version').notNull(),
-    header: jsonb('header').notNull(),
+    header: jsonb('header').$type<AccessionHeader>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
     reason: text('reason'),
@@ -91,9 +98,9 @@ export const packet = pgTable(
     left: numeric('left').notNull(),
     searchText: text('search_text').notNull(),
     /** The newest test of it, as it ended. */
-    lastTest: jsonb('last_test'),
+    lastTest: jsonb('last_test').$type<LastTest>(),
     /** The batch in which it dries, freezes or warms up, and until when; null = in none. */
-    busy: jsonb('busy'),
+    busy: jsonb('busy').$type<Busy>(),
     /** The list that it came in with, and the line of it. */
     listId: uuid('list_id'),
     listLine: integer('list_line'),
@@ -125,7 +132,7 @@ export const packetLine = pgTable(
     packetId: uuid('packet_id').notNull(),
     /** From 0, without a gap. */
     line: integer('line').notNull(),
-    entry: jsonb('entry').notNull(),
+    entry: jsonb('entry').$type<PacketEntry>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
@@ -149,7 +156,7 @@ export const storeList = pgTable(
     base64: text('base64').notNull(),
     sha256: text('sha256').notNull(),
     state: text('state').notNull().default('open'),
-    reading: jsonb('reading').notNull(),
+    reading: jsonb('reading').$type<ListReading>().notNull(),
     version: integer('version').notNull().default(1),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
@@ -180,7 +187,7 @@ export const climateReading = pgTable(
     /** Whoever read a dial; null = a logger. */
     by: uuid('by'),
     /** The dial's figure and unit as they were read. */
-    entered: jsonb('entered'),
+    entered: jsonb('entered').$type<DialReading['temperature']>(),
   },
   (t) => [
     refersTo([t.by], [person.id]),
@@ -214,7 +221,7 @@ export const placeLine = pgTable(
     placeId: uuid('place_id').notNull(),
     /** From 0, without a gap. */
     line: integer('line').notNull(),
-    entry: jsonb('entry').notNull(),
+    entry: jsonb('entry').$type<PlaceEntry>().notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },

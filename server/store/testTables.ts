@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { check, date, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { LastTest } from '@mercato/contract/store/packets';
 import { instant, refersTo } from '../database/columns.ts';
 import { quickBag } from '../quick-tests/tables.ts';
 import { person } from '../register/peopleTables.ts';
@@ -22,7 +23,7 @@ export const packetTest = pgTable(
     /** How long it floated. */
     minutes: integer('minutes'),
     /** What a towel said of the seed. */
-    verdict: text('verdict'),
+    verdict: text('verdict').$type<LastTest['verdict']>(),
     /** Where the packet lay then. */
     placeId: uuid('place_id'),
     note: text('note').notNull(),

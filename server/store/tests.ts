@@ -9,7 +9,6 @@ import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { accession, packet } from './tables.ts';
 import { packetTest, packetTestWithdrawn } from './testTables.ts';
-import type { AccessionHeader } from '@mercato/contract/store/accessions';
 
 export type PacketTest = typeof packetTest.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
@@ -89,7 +88,7 @@ export async function withdrawTest(
 /** What stands beside the packet in the list is its newest towel. */
 async function tellLastTest(tx: Reader, packetId: string): Promise<void> {
   const [newest] = await standingTests(tx, and(eq(packetTest.packetId, packetId), eq(packetTest.what, 'towel')));
-  const lastTest = newest
+  const lastTest = newest?.verdict
     ? { on: newest.on, sprouted: newest.hits, seeds: newest.seeds, verdict: newest.verdict, bagId: newest.bagId }
     : null;
   await tx.update(packet).set({ lastTest }).where(eq(packet.id, packetId));
@@ -118,7 +117,7 @@ export async function keepTest(
   const refuse = (path: string, message: string): never => {
     throw fault('invalid', 'This test cannot be.', [{ path, message }]);
   };
-  const { harvestYear } = row.header as AccessionHeader;
+  const { harvestYear } = row.header;
   if (body.on < `${harvestYear}-01-01`) refuse('on', `lies before the harvest of ${harvestYear}`);
   if (body.on > todayIn(now, (await laboratoryOf(tx)).zone)) refuse('on', 'lies in the future');
   const { supersedes, reason, ...test } = body;

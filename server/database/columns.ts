@@ -1,5 +1,5 @@
-import { getTableName } from 'drizzle-orm';
-import { type AnyPgColumn, foreignKey, timestamp } from 'drizzle-orm/pg-core';
+import { getTableName, sql } from 'drizzle-orm';
+import { type AnyPgColumn, check, foreignKey, timestamp } from 'drizzle-orm/pg-core';
 
 export type Columns = readonly [AnyPgColumn, ...AnyPgColumn[]];
 
@@ -18,3 +18,7 @@ export function refersTo(columns: Columns, foreign: Columns | (() => Columns)) {
 }
 
 export const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** The check that a column holds one of a list, which stands once for tables, schemas and screens. */
+export const oneOf = (name: string, column: string, list: readonly string[]) =>
+  check(name, sql.raw(`${column} in (${list.map((one) => `'${one}'`).join(',')})`));

@@ -12,8 +12,9 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { SEEN_FROM } from '@mercato/contract/register/lots';
 import { person } from '../register/peopleTables.ts';
-import { instant, refersTo } from './columns.ts';
+import { instant, oneOf, refersTo } from './columns.ts';
 
 /**
  * The columns that every kind of observation shares. `superseded` rows are named by their successor;
@@ -32,7 +33,7 @@ export const observationColumns = () => ({
    * Who says so: `stated` by a person, a file or a device; `recorded`: nobody did, the day of writing stands in; of
    * what a file brought without a day: `plan`, the day it was planned for, or `file`, the day on which it came in.
    */
-  seenFrom: text('seen_from').notNull(),
+  seenFrom: text('seen_from', { enum: SEEN_FROM }).notNull(),
   /** Why it was written down so late. */
   lateReason: text('late_reason'),
   /** The instant at which it was seen, where the time is known. */
@@ -75,7 +76,7 @@ export function observationTable(name: string, subject: () => AnyPgColumn) {
       }),
       check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`),
       check(`${name}_reason`, sql`(supersedes is null) = (reason is null)`),
-      check(`${name}_seen_from`, sql`seen_from in ('stated','recorded','plan','file')`),
+      oneOf(`${name}_seen_from`, 'seen_from', SEEN_FROM),
     ],
   );
 }

@@ -187,7 +187,7 @@ export async function recordObservations(
 /** When an observation was seen, to be said of another that goes with it. */
 export const seenAs = (one: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedAt' | 'lateReason'>): Seen => ({
   on: one.seenOn,
-  from: one.seenFrom as SeenFrom,
+  from: one.seenFrom,
   at: one.observedAt,
   lateReason: one.lateReason,
 });

@@ -33,8 +33,7 @@ async function keyedOf(tx: Reader, dishIds: readonly string[]): Promise<Keyed[]>
     .where(and(inArray(tallyEvent.dishId, [...dishIds]), counts(tallyEvent)))
     .groupBy(tallyEvent.dishId, tallyEvent.day, tallyEvent.seedClass);
   const keyed: Keyed[] = [];
-  for (const { dishId, day, seedClass, seeds } of rows)
-    placeIn(keyed, dishId, day).counts[seedClass as SeedClass] += seeds;
+  for (const { dishId, day, seedClass, seeds } of rows) placeIn(keyed, dishId, day).counts[seedClass] += seeds;
   return keyed;
 }
 

@@ -13,7 +13,6 @@ import {
   knowsDays,
   type CountDaysVerdict,
   type DishDays,
-  type EndCause,
 } from '@mercato/core/germination/judgeCountDays';
 import { dayZero, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
@@ -293,11 +292,11 @@ function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>,
         key: keyOf(row.field),
         day: zero === null ? keyOf(row.field) : daysBetween(zero, row.seenOn),
         seenOn: row.seenOn,
-        seenFrom: row.seenFrom as CountView['seenFrom'],
+        seenFrom: row.seenFrom,
         counts: countsOf(row),
         closed: row.closed,
         final: row.final,
-        cause: row.cause as EndCause | null,
+        cause: row.cause,
         by: names.get(row.by) ?? '',
         at: row.recordedAt.toISOString(),
         earlier,

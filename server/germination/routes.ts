@@ -12,7 +12,6 @@ import {
   type PlanDays,
 } from '@mercato/contract/germination/germination';
 import { addCounts, CLASSES, totalOf, type Counts } from '@mercato/core/units/seedCounts';
-import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
@@ -273,7 +272,7 @@ export async function countDish(
   const superseded = keyed && checkKeys(keyed, body);
 
   // What is not said of a count that is there stays as it was said.
-  const cause = body.cause === undefined ? ((before?.final ? before.cause : null) as EndCause | null) : body.cause;
+  const cause = body.cause === undefined ? (before?.final ? before.cause : null) : body.cause;
   const recounted = before && CLASSES.some((one) => before[one] !== body.counts[one]);
   const redated = before && seen !== null && seen.on !== before.seenOn;
   const judgedOtherwise = before && (before.final !== body.final || before.cause !== cause);

@@ -11,7 +11,10 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { instant, refersTo } from '../database/columns.ts';
+import { SEEN_FROM } from '@mercato/contract/register/lots';
+import { END_CAUSES } from '@mercato/core/germination/judgeCountDays';
+import { CLASSES } from '@mercato/core/units/seedCounts';
+import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { observationColumns } from '../database/observationTable.ts';
 import { person } from '../register/peopleTables.ts';
 import { vessel } from '../register/tables.ts';
@@ -36,7 +39,7 @@ export const germinationCount = pgTable(
     closed: boolean('closed').notNull(),
     final: boolean('final').notNull(),
     /** Why the test does not end on its prescribed day. */
-    cause: text('cause'),
+    cause: text('cause', { enum: END_CAUSES }),
     entry: text('entry').notNull(),
   },
   (t) => [
@@ -55,8 +58,8 @@ export const germinationCount = pgTable(
     }),
     check('germination_count_values', sql`least(normal, abnormal, hard, fresh, dead) >= 0`),
     check('germination_count_reason', sql`(supersedes is null) = (reason is null)`),
-    check('germination_count_seen_from', sql`seen_from in ('stated','recorded','plan','file')`),
-    check('germination_count_cause', sql`cause in ('all-germinated','not-yet-judgeable','swollen-legume')`),
+    oneOf('germination_count_seen_from', 'seen_from', SEEN_FROM),
+    oneOf('germination_count_cause', 'cause', END_CAUSES),
   ],
 );
 
@@ -69,7 +72,7 @@ export const tallyEvent = pgTable(
     sequence: integer('sequence').notNull(),
     dishId: uuid('dish_id').notNull(),
     day: integer('day').notNull(),
-    seedClass: text('seed_class').notNull(),
+    seedClass: text('seed_class', { enum: CLASSES }).notNull(),
     /** Seeds called by this key: 1, 10, or the rest; negative for a key taken back. */
     seeds: integer('seeds').notNull(),
     /** It came after somebody else had the dish: it counts only where `late_fate` says so. */
@@ -82,6 +85,6 @@ export const tallyEvent = pgTable(
     refersTo([t.dishId], [vessel.id]),
     index('tally_event_dish').on(t.dishId),
     unique('tally_event_once').on(t.session, t.sequence),
-    check('tally_event_class', sql`seed_class in ('normal','abnormal','hard','fresh','dead')`),
+    oneOf('tally_event_class', 'seed_class', CLASSES),
   ],
 );

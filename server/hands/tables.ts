@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { instant, refersTo } from '../database/columns.ts';
+import { FATES } from '@mercato/contract/hands/hands';
+import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
 /** Who has a dish, a tray or a bag in hand, or had it last: how it stands now, and no record. */
@@ -36,9 +37,9 @@ export const lateFate = pgTable(
   {
     /** The key or look. */
     eventId: uuid('event_id').primaryKey(),
-    fate: text('fate').notNull(),
+    fate: text('fate', { enum: FATES }).notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
   },
-  (t) => [refersTo([t.by], [person.id]), check('late_fate_is', sql`fate in ('taken','aside')`)],
+  (t) => [refersTo([t.by], [person.id]), oneOf('late_fate_is', 'fate', FATES)],
 );

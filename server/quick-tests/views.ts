@@ -17,7 +17,6 @@ import { unsuited } from '@mercato/core/quick-tests/roundPlan';
 import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
 import type { Reader } from '../database/connect.ts';
-import type { Fate } from '@mercato/contract/hands/hands';
 import { heldPlaces } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
 import { fault } from '../http/fault.ts';
@@ -87,7 +86,7 @@ export async function looksOf(tx: Reader, bagIds: readonly string[]): Promise<Re
     .where(inArray(bagLook.bagId, [...bagIds]))
     .orderBy(asc(bagLook.on), asc(bagLook.at), asc(bagLook.id));
   for (const { row, strike, fate } of rows) {
-    const late = row.late ? ((fate as Fate | null) ?? 'waits') : null;
+    const late = row.late ? (fate ?? 'waits') : null;
     found.set(row.bagId, [...(found.get(row.bagId) ?? []), { row, strike, late }]);
   }
   return found;

@@ -86,7 +86,7 @@ export async function laboratoryOf(tx: Reader): Promise<Laboratory> {
   const [row] = await tx
     .select({ name: laboratory.name, address: laboratory.address, zone: laboratory.zone, paper: laboratory.paper })
     .from(laboratory);
-  return row ? { ...row, paper: row.paper as Paper } : { name: '', address: '', zone: 'UTC', paper: 'A4' };
+  return row ? { ...row, paper: row.paper } : { name: '', address: '', zone: 'UTC', paper: 'A4' };
 }
 
 export function briefOf(lot: Lot, edition: Edition, kind: Kind | undefined): LotBrief {
@@ -129,7 +129,7 @@ async function decisionsOf(
           : vessels.find((one) => one.id === row.vesselId)?.kind === 'primary'
             ? 'a primary sample'
             : 'the submitted sample',
-      decision: row.decision as DecisionView['decision'],
+      decision: row.decision,
       reason: row.reason,
       by: names.get(row.by) ?? '',
       at: row.at.toISOString(),

@@ -216,7 +216,7 @@ async function readStations(tx: Reader): Promise<StationView[]> {
     views.push({
       id: row.id,
       name: row.name,
-      kind: row.kind as StationView['kind'],
+      kind: row.kind,
       lot: lots.get(row.openLotId ?? '') ?? null,
       vessels: await tx
         .select({ id: vessel.id, code: vessel.code, kind: vessel.kind, purpose: vessel.purpose })

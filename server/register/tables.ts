@@ -15,9 +15,12 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { LotHeader, Standing } from '@mercato/contract/register/lots';
+import { PAPER_SIZES } from '@mercato/contract/register/people';
+import { STATION_KINDS } from '@mercato/contract/register/stations';
+import { TEST_STEPS } from '@mercato/contract/register/steps';
+import { DECISIONS, type LotHeader, type Standing } from '@mercato/contract/register/lots';
 import type { RequestView } from '@mercato/contract/register/request';
-import { instant, refersTo } from '../database/columns.ts';
+import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from './peopleTables.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
 
@@ -222,7 +225,7 @@ export const station = pgTable(
   {
     id: uuid('id').primaryKey(),
     name: text('name').notNull().unique(),
-    kind: text('kind').notNull(),
+    kind: text('kind', { enum: STATION_KINDS }).notNull(),
     openLotId: uuid('open_lot_id'),
     /** The lot that ran here before; its seed may still be in the machine until that is cleaned. */
     lastLotId: uuid('last_lot_id'),
@@ -232,7 +235,7 @@ export const station = pgTable(
   (t) => [
     refersTo([t.lastLotId], [lot.id]),
     refersTo([t.openLotId], [lot.id]),
-    check('station_kind', sql`kind in ('bench','machine')`),
+    oneOf('station_kind', 'kind', STATION_KINDS),
   ],
 );
 
@@ -263,7 +266,7 @@ export const benchTest = pgTable(
   {
     id: uuid('id').primaryKey(),
     lotId: uuid('lot_id').notNull(),
-    step: text('step').notNull(),
+    step: text('step', { enum: TEST_STEPS }).notNull(),
     number: integer('number').notNull(),
     vesselId: uuid('vessel_id').notNull(),
     editionId: uuid('edition_id').notNull(),
@@ -281,7 +284,7 @@ export const benchTest = pgTable(
     refersTo([t.vesselId], [vessel.id]),
     unique('bench_test_number').on(t.lotId, t.step, t.number),
     unique('bench_test_vessel').on(t.vesselId),
-    check('bench_test_step', sql`step in ('purity','other-seeds','moisture','germination')`),
+    oneOf('bench_test_step', 'step', TEST_STEPS),
   ],
 );
 
@@ -320,7 +323,7 @@ export const decision = pgTable(
     vesselId: uuid('vessel_id'),
     heterogeneityId: uuid('heterogeneity_id'),
     /** accept: report it all the same. set-aside: the test stays on file and is not used. */
-    decision: text('decision').notNull(),
+    decision: text('decision', { enum: DECISIONS }).notNull(),
     reason: text('reason').notNull(),
     by: uuid('by').notNull(),
     at: instant('at').notNull(),
@@ -331,7 +334,7 @@ export const decision = pgTable(
     refersTo([t.testId], [benchTest.id]),
     refersTo([t.vesselId], [vessel.id]),
     index('decision_lot').on(t.lotId),
-    check('decision_kind', sql`decision in ('accept','set-aside','own-lots','refuse','heterogeneity-test')`),
+    oneOf('decision_kind', 'decision', DECISIONS),
     check('decision_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
   ],
 );
@@ -427,13 +430,13 @@ export const laboratory = pgTable(
     address: text('address').notNull(),
     zone: text('zone').notNull(),
     /** What its printer holds. */
-    paper: text('paper').notNull().default('A4'),
+    paper: text('paper', { enum: PAPER_SIZES }).notNull().default('A4'),
     demo: boolean('demo').notNull(),
     demoDay: date('demo_day'),
     /** Signs the session cookies of all processes. */
     sessionSecret: text('session_secret').notNull(),
   },
-  () => [check('laboratory_one', sql`id = 1`), check('laboratory_paper', sql`paper in ('A4','LETTER')`)],
+  () => [check('laboratory_one', sql`id = 1`), oneOf('laboratory_paper', 'paper', PAPER_SIZES)],
 );
 
 /** Counters of the sign-in rate limit, shared by all processes. */

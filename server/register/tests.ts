@@ -177,7 +177,7 @@ export function fieldViews(all: readonly Observation[], names: ReadonlyMap<strin
       by: names.get(one.by) ?? '',
       at: one.recordedAt.toISOString(),
       seenOn: one.seenOn,
-      seenFrom: one.seenFrom as FieldView['seenFrom'],
+      seenFrom: one.seenFrom,
       device: one.device,
       earlier,
     };

@@ -200,7 +200,7 @@ async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> 
     await setBusy(
       tx,
       [id],
-      last ? { batchId: last.id, what: last.what as Batch, dueAt: last.dueAt?.toISOString() ?? null } : null,
+      last ? { batchId: last.id, what: last.what, dueAt: last.dueAt?.toISOString() ?? null } : null,
     );
   }
 }
@@ -304,7 +304,7 @@ function briefOf(
   const names = [...new Set(row.packetIds.flatMap((one) => packets.get(one)?.kind ?? []))];
   return {
     id: row.id,
-    what: row.what as Batch,
+    what: row.what,
     place: paths.get(row.placeId) ?? [],
     packets: row.packetIds.length,
     words: names.length > 4 ? `${names.slice(0, 4).join(', ')} and others` : names.join(', '),
@@ -332,7 +332,7 @@ export async function batchView(tx: Reader, id: string, now: Date): Promise<Batc
     now: now.toISOString(),
     plan,
     of: all.map((one) => ({ id: one.id, code: one.code, words: `${nameOf(one)} ${one.harvestYear}` })),
-    warnings: warningsOf({ ...plan, what: row.what as Batch }, all, kinds),
+    warnings: warningsOf({ ...plan, what: row.what }, all, kinds),
     lines: lines
       .map((one) => ({
         line: one.line,

@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { BATCHES } from '@mercato/core/storage/cold';
 import type { BatchEntry, BatchView } from '@mercato/contract/storage/batches';
-import { instant, refersTo } from '../database/columns.ts';
+import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 import { storePlace } from '../store/tables.ts';
 
@@ -13,7 +14,7 @@ export const timedBatch = pgTable(
   'timed_batch',
   {
     id: uuid('id').primaryKey(),
-    what: text('what').notNull(),
+    what: text('what', { enum: BATCHES }).notNull(),
     placeId: uuid('place_id').notNull(),
     packetIds: jsonb('packet_ids').$type<string[]>().notNull(),
     plan: jsonb('plan').$type<BatchView['plan']>().notNull(),
@@ -28,7 +29,7 @@ export const timedBatch = pgTable(
     refersTo([t.placeId], [storePlace.id]),
     refersTo([t.updatedBy], [person.id]),
     index('timed_batch_running').on(t.state, t.dueAt),
-    check('timed_batch_what', sql`what in ('drying','freezing','warming')`),
+    oneOf('timed_batch_what', 'what', BATCHES),
     check('timed_batch_state', sql`state in ('running','ended')`),
   ],
 );

@@ -33,7 +33,7 @@ export async function listPlaces(tx: Reader): Promise<PlaceView[]> {
     id: row.id,
     version: row.version,
     parentId: row.parentId,
-    kind: row.kind as PlaceKind,
+    kind: row.kind,
     name: row.name,
     code: row.code,
     path: pathIds(byId, row.id).map((id) => byId.get(id)?.name ?? ''),

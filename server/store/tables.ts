@@ -3,11 +3,11 @@ import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, te
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { DialReading } from '@mercato/contract/store/care';
 import type { ListReading } from '@mercato/contract/store/lists';
-import type { Busy, LastTest } from '@mercato/contract/store/packets';
+import { PLACE_KINDS, type Busy, type LastTest } from '@mercato/contract/store/packets';
 import type { Band } from '@mercato/core/store/climate/air';
 import type { PacketEntry } from '@mercato/core/store/packetBook';
 import type { PlaceEntry } from '@mercato/core/store/placeBook';
-import { instant, refersTo, type Columns } from '../database/columns.ts';
+import { type Columns, instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
 /** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
@@ -16,7 +16,7 @@ export const storePlace = pgTable(
   {
     id: uuid('id').primaryKey(),
     parentId: uuid('parent_id'),
-    kind: text('kind').notNull(),
+    kind: text('kind', { enum: PLACE_KINDS }).notNull(),
     name: text('name').notNull(),
     code: text('code').notNull().unique(),
     /** Within what its air is to stay, and when silence is an alarm; null where nobody said. */
@@ -37,10 +37,7 @@ export const storePlace = pgTable(
     refersTo([t.listId], (): Columns => [storeList.id]),
     refersTo([t.parentId], [t.id]),
     refersTo([t.updatedBy], [person.id]),
-    check(
-      'store_place_kind',
-      sql`kind in ('room','refrigerator','freezer','chamber','cupboard','drawer','box','jar','bag','envelope')`,
-    ),
+    oneOf('store_place_kind', 'kind', PLACE_KINDS),
   ],
 );
 

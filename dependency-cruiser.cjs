@@ -5,6 +5,7 @@ const ROOMS =
 // Steps that read other steps' results, and those that write through their use cases.
 const GATHER = 'release|lot-sheet|today|words';
 const WRITERS = 'demo|import';
+const TABLES = '/(t|[a-z]+T)ables[.]ts$';
 const NUMERIC = '^(node_modules/)?(@stdlib/|decimal[.]js)';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
@@ -39,9 +40,16 @@ module.exports = {
       severity: 'error',
       from: {
         path: `^${FLOOR}/([^/]+)/`,
-        pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue|testing)/|[.]test[.]tsx?$`,
+        pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue|testing)/|[.]test[.]tsx?$|${TABLES}`,
       },
       to: { path: `^${FLOOR}/[^/]+/`, pathNot: `^${FLOOR}/($2|${ROOMS})/` },
+    },
+    {
+      // One database: a table may refer to a table of any room, and to nothing else of it.
+      name: 'tables-refer-to-tables',
+      severity: 'error',
+      from: { path: `^${FLOOR}/([^/]+)/.*${TABLES}`, pathNot: `^${FLOOR}/(${GATHER}|${WRITERS})/` },
+      to: { path: `^${FLOOR}/[^/]+/`, pathNot: `^${FLOOR}/($2|${ROOMS})/|${TABLES}` },
     },
     {
       name: 'gatherers-use-the-door',

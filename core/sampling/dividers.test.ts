@@ -41,6 +41,33 @@ describe('the way to a working sample', () => {
     expect(planDivision('spoon', { massG: 100, targetG: 1, spoonG: 1 }).passes).toBe(5);
     expect(planDivision('riffle', { massG: 60, targetG: 60 }).passes).toBe(0);
   });
+  it('shows how, a pass to a line', () => {
+    expect(planDivision('riffle', { massG: 100, targetG: 25, jars: 1 }).steps).toEqual([
+      { label: 'mix: pass the whole twice and pour it together', result: '100', unit: 'g' },
+      { label: 'halving 1', expression: '100 / 2', result: '50', unit: 'g' },
+      { label: 'halving 2', expression: '50 / 2', result: '25', unit: 'g' },
+    ]);
+    expect(planDivision('rotary', { massG: 1000, targetG: 60, jars: 8 }).steps.slice(1)).toEqual([
+      { label: 'pass 1: keep 1 of 8 jars', expression: '1000 × 1 / 8', result: '125', unit: 'g' },
+      { label: 'pass 2: keep 4 of 8 jars', expression: '125 × 4 / 8', result: '62.5', unit: 'g' },
+    ]);
+    expect(planDivision('spoon', { massG: 100, targetG: 4, spoonG: 0.5 }).steps.slice(1)).toEqual([
+      {
+        label: 'level spoonfuls, at least 5 from places all over the tray',
+        expression: '4 / 0.5',
+        result: '8',
+      },
+      { label: 'the sample', expression: '8 × 0.5', result: '4', unit: 'g' },
+    ]);
+  });
+  it('spoons until the tray is empty, and no further', () => {
+    expect(planDivision('spoon', { massG: 5, targetG: 1, spoonG: 1 }).keptG).toEqual([5]);
+    expect(planDivision('spoon', { massG: 2.5, targetG: 1, spoonG: 0.5 }).keptG).toEqual([2.5]);
+    expect(() => planDivision('spoon', { massG: 4.9, targetG: 1, spoonG: 1 })).toThrow(
+      'spoonG is too large: 5 spoonfuls of 1 g are more than the 4.9 g there are',
+    );
+    expect(() => planDivision('spoon', { massG: 9, targetG: 1, spoonG: 2 })).toThrow('spoonG is too large');
+  });
   it.each([
     [{ massG: 0, targetG: 1 }, 'massG must be above 0'],
     [{ massG: 10, targetG: 11 }, 'targetG must not be above the 10 g that are divided, got 11'],
@@ -53,6 +80,16 @@ describe('the way to a working sample', () => {
     expect(judgeDivider(52, 48)).toMatchObject({ measured: 4, outcome: 'within' });
     expect(judgeDivider(52.5, 47.5)).toMatchObject({ measured: 5, outcome: 'near' });
     expect(judgeDivider(53, 47)).toMatchObject({ measured: 6, outcome: 'outside' });
+    expect([48, 47].map((second) => judgeDivider(100 - second, second).next)).toEqual([
+      'divider-in-order',
+      'divider-out-of-order',
+    ]);
+    expect(judgeDivider(52, 48).steps[2]).toEqual({
+      label: 'difference',
+      expression: '|52 − 48| / 100',
+      result: '4',
+      unit: '%',
+    });
     fc.assert(
       fc.property(masses, masses, (a, b) => {
         expect(judgeDivider(a, b).measured).toBe(judgeDivider(b, a).measured);

@@ -36,6 +36,16 @@ describe('drawing containers', () => {
         expect(drawn.every((one) => one.number >= 1 && one.number <= plan.containers)).toBe(true);
         expect(new Set(drawn.map((one) => Math.floor((one.number - 1) / plan.unitSize))).size).toBe(plan.unitsToSample);
         expect(drawContainers(plan, method, seed)).toEqual(drawn);
+        // In the order in which they stand; a unit gives its samples from as many of its packets as it can, evenly.
+        expect(drawn.map((one) => one.number)).toEqual(drawn.map((one) => one.number).sort((a, b) => a - b));
+        for (let unit = 0; unit * plan.unitSize < plan.containers; unit += 1) {
+          const packets = drawn.filter((one) => Math.floor((one.number - 1) / plan.unitSize) === unit);
+          if (packets.length === 0) continue;
+          const cores = packets.map((one) => one.cores);
+          const share = cores.reduce((sum, one) => sum + one, 0);
+          expect(packets).toHaveLength(Math.min(share, plan.unitSize, plan.containers - unit * plan.unitSize));
+          expect(Math.max(...cores) - Math.min(...cores)).toBeLessThanOrEqual(1);
+        }
       }),
     );
   });
@@ -78,6 +88,16 @@ describe('drawing containers', () => {
       ).toBeLessThan(43.8);
     }
   });
+  // Evenly spaced containers part by four or five; drawn ones lie closer somewhere, nearly always.
+  it('drawn is not spaced', () => {
+    const plan = { containers: 90, unitSize: 1, unitsToSample: 20, primarySamples: 20 };
+    const least = (method: 'random' | 'even') => {
+      const numbers = drawContainers(plan, method, 417).map((one) => one.number);
+      return Math.min(...numbers.slice(1).map((one, i) => one - (numbers[i] ?? 0)));
+    };
+    expect(least('even')).toBe(4);
+    expect(least('random')).toBeLessThan(4);
+  });
   it('names what cannot be', () => {
     const plan = { containers: 5, unitSize: 1, unitsToSample: 6, primarySamples: 6 };
     expect(() => drawContainers(plan, 'random', 1)).toThrow(/^unitsToSample must/);
@@ -114,5 +134,17 @@ describe('dividing a lot that is too large', () => {
   // Source: ISTA, red clover at most 10 000 kg and 5 % (from memory): 25 t in bulk make three lots.
   it('divides a heap', () => {
     expect(splitThatFits(new Exact(25000), new Exact(10500), 0, null)).toMatchObject({ parts: 3, containers: null });
+    expect(splitThatFits(new Exact(25000), new Exact(10000), 0, new Exact(50))).toEqual({
+      parts: 3,
+      containers: null,
+      largestKg: 25000 / 3,
+    });
+    expect(splitThatFits(new Exact(25000), new Exact(12500), 500, null)).toMatchObject({ parts: 2, containers: null });
+    // By hand: three of 300 kg are the most in 1000 kg, so five make three and two.
+    expect(splitThatFits(new Exact(1500), new Exact(1000), 5, new Exact(300))).toEqual({
+      parts: 2,
+      containers: [3, 2],
+      largestKg: 900,
+    });
   });
 });

@@ -5,7 +5,7 @@ import { AOSA, ISTA } from '../testing/books.ts';
 import { acceptanceCurve } from './acceptanceCurve.ts';
 import { criticalH } from './heterogeneity.ts';
 import { heterogeneityPower, type PowerTask } from './heterogeneityPower.ts';
-import { judgeHeterogeneity } from './judgeHeterogeneity.ts';
+import { allowanceFor, judgeHeterogeneity } from './judgeHeterogeneity.ts';
 
 const run = (task: PowerTask) => {
   const work = heterogeneityPower(task);
@@ -56,6 +56,120 @@ describe('the heterogeneity test', () => {
       h: { rule: null },
     });
     expect(() => judgeHeterogeneity(ISTA, { ...counts, values: [1, 2, 3, 4] })).toThrow('at least 5 containers');
+  });
+  // Source: ISTA, heterogeneity testing, f by attribute and kind of seed (from memory).
+  it.each([
+    ['purity', false, 1.1],
+    ['purity', true, 1.2],
+    ['germination', false, 1.1],
+    ['germination', true, 1.2],
+    ['other-seeds', false, 1.4],
+    ['other-seeds', true, 2.2],
+  ] as const)('%s, chaffy %s: allowance %d', (attribute, chaffy, f) => {
+    expect(allowanceFor(attribute, chaffy)).toBe(f);
+  });
+  // Source: ISTA, averages that are not judged (from memory), both sides of every border.
+  it.each([
+    ['purity', 99.8, true],
+    ['purity', 99.81, false],
+    ['purity', 0.2, true],
+    ['purity', 0.19, false],
+    ['germination', 99, true],
+    ['germination', 99.2, false],
+    ['germination', 1, true],
+    ['germination', 0.8, false],
+    ['other-seeds', 2, true],
+    ['other-seeds', 1, false],
+  ] as const)('%s with an average of %d is judged: %s', (attribute, average, judged) => {
+    const task = { attribute, chaffy: false, seedsEach: 1000, values: new Array<number>(8).fill(average) };
+    const { h, r, outcome } = judgeHeterogeneity(ISTA, task);
+    expect([h.next, outcome]).toEqual(
+      judged ? ['spread-as-uniform', 'within'] : ['spread-cannot-be-judged', 'not-judged'],
+    );
+    const nextOfR = attribute === 'other-seeds' ? 'no-largest-range' : 'range-as-uniform';
+    expect(r).toMatchObject({
+      next: judged ? nextOfR : 'range-cannot-be-judged',
+      unit: attribute === 'other-seeds' ? 'seeds' : '%',
+    });
+  });
+  it('nothing counted anywhere is not judged, and no H stands in the slip', () => {
+    const { h } = judgeHeterogeneity(ISTA, {
+      attribute: 'germination',
+      chaffy: false,
+      seedsEach: 100,
+      values: [100, 100, 100, 100, 100],
+    });
+    expect(h).toMatchObject({ measured: null, outcome: 'not-judged', next: 'spread-cannot-be-judged' });
+  });
+  // By hand: W = 90 × 10 / 100 = 9 and 1.959964 × 3 = 5.88; counts: W is the mean, 12 × 1.96 = 23.52; ends at 0 and 100 %.
+  it.each([
+    ['germination', 90, 84.120108, 95.879892],
+    ['germination', 98, 95.256, 100],
+    ['germination', 2, 0, 4.744],
+    ['other-seeds', 144, 120.480432, 167.519568],
+    ['other-seeds', 2, 0, 4.7718],
+  ] as const)('%s %d: nineteen in twenty containers lie from %d to %d', (attribute, mean, low, high) => {
+    const task = { attribute, chaffy: false, seedsEach: 100, values: new Array<number>(6).fill(mean) };
+    const { expected } = judgeHeterogeneity(ISTA, task);
+    expect(expected.mean).toBeCloseTo(mean, 9);
+    expect(expected.low).toBeCloseTo(low, 3);
+    expect(expected.high).toBeCloseTo(high, 3);
+  });
+  // Source: ISTA, critical ranges R (from memory): germination 90: 15, 17 and 18; purity 99.5: 1.1, 96.5: 2.8 and 96: 3.0, 90: 4.6.
+  it('R: both sides of a limit, and every border between the columns', () => {
+    const task = { attribute: 'germination', chaffy: true, seedsEach: 100 } as const;
+    const near = judgeHeterogeneity(ISTA, { ...task, values: [83, 98, 90, 89, 90] });
+    expect(near.r).toMatchObject({ measured: 15, limit: 15, next: 'range-as-uniform', unit: '%' });
+    expect(near.r.outcome).not.toBe('outside');
+    expect(near.r.steps).toEqual([
+      { label: 'highest less lowest container, R', expression: '98 − 83', result: '15' },
+      { label: 'largest allowed for 5 containers at 90 %', result: '15', unit: '%' },
+    ]);
+    const over = judgeHeterogeneity(ISTA, { ...task, values: [82, 98, 90, 90, 90] });
+    expect(over.r).toMatchObject({ measured: 16, outcome: 'outside', next: 'range-not-uniform' });
+    const limitFor = (containers: number) =>
+      judgeHeterogeneity(ISTA, { ...task, values: new Array<number>(containers).fill(90) }).r.limit;
+    expect([9, 10, 19, 20, 21].map(limitFor)).toEqual([15, 17, 17, 18, 18]);
+  });
+  it('R: reads the nearest printed average, half-way the stricter, below half what is missing', () => {
+    const limitAt = (attribute: 'purity' | 'germination', values: number[], book = ISTA) =>
+      judgeHeterogeneity(book, { attribute, chaffy: false, seedsEach: 1000, values }).r.limit;
+    const all = (value: number) => new Array<number>(6).fill(value);
+    expect(limitAt('purity', all(99.5))).toBe(1.1);
+    expect(limitAt('purity', all(96.25))).toBe(2.8);
+    expect(limitAt('purity', all(96.2))).toBe(3);
+    expect(limitAt('purity', all(10))).toBe(4.6);
+    // 10.5 % reads as 11, and 101 − 11 = 90.
+    expect(limitAt('germination', [10, 11, 10, 11, 10, 11])).toBe(15);
+    const upsideDown = {
+      ...ISTA,
+      containerRanges: { ...ISTA.containerRanges, purity: [...ISTA.containerRanges.purity].reverse() },
+    };
+    fc.assert(
+      fc.property(fc.integer({ min: 10, max: 4990 }), (average) => {
+        expect(limitAt('purity', all(average / 50), upsideDown)).toBe(limitAt('purity', all(average / 50)));
+      }),
+    );
+  });
+  it('H says what it asks for', () => {
+    const task = { attribute: 'germination', chaffy: false, seedsEach: 100 } as const;
+    expect(judgeHeterogeneity(ISTA, { ...task, values: [97, 95, 96, 70, 94, 96, 95, 77] }).h.next).toBe(
+      'spread-not-uniform',
+    );
+    const even = judgeHeterogeneity(ISTA, { ...task, values: [90, 91, 89, 92, 88, 90, 91, 89] }).h;
+    expect(even).toMatchObject({ measured: 0, next: 'spread-as-uniform' });
+    // By hand: mean 90, V = 12 / 7, W = 9, H = 0.1905 − 1.1; χ²(0.99; 7) = 18.4753 (printed tables), 1.1 × (18.4753 / 7 − 1) = 1.8033.
+    expect(even.steps).toEqual([
+      { label: 'mean of 8 containers', result: '90' },
+      { label: 'variance between containers, V', result: '1.7143' },
+      expect.objectContaining({ label: 'variance by chance, W', result: '9' }),
+      { label: 'H', expression: '1.7143 / 9 − 1.1', result: '-0.90952' },
+      {
+        label: 'a uniform lot exceeds once in 100',
+        expression: '1.1 × (χ²(0.99; 7) / 7 − 1)',
+        result: '1.8033',
+      },
+    ]);
   });
   // Law: neither verdict depends on the order of the containers.
   it('does not depend on the order of the containers', () => {
@@ -112,10 +226,25 @@ describe('what the test could have found', () => {
     for (const [change, message] of [
       [{ mean: 100 }, 'mean must lie between 0 and 100'],
       [{ spreads: [60] }, 'spreads must be 0 or more'],
+      [{ mean: 0 }, 'mean must lie between 0 and 100, got 0'],
+      [{ spreads: [-1] }, 'spreads must be 0 or more'],
+      // With an average of 50 % the containers can part by 50 at most, half of them at 0 and half at 100.
+      [{ mean: 50, spreads: [50] }, 'smaller than an average of 50 allows, got 50'],
       [{ runs: 0 }, 'runs must be a whole number'],
       [{ containers: 1 }, 'containers must be a whole number'],
+      [{ seedsEach: 0 }, 'seedsEach must be a whole number'],
+      [{ kind: 'counts', mean: 0 }, 'mean must lie above 0, got 0'],
+      [{ kind: 'counts', mean: 1e6 }, 'mean must lie above 0, got 1000000'],
+      [{ kind: 'counts', spreads: [Number.NaN] }, 'spreads must be 0 or more'],
     ] as const)
       expect(() => run({ ...task, ...change })).toThrow(message);
+    // The other side of those borders.
+    for (const change of [
+      { mean: 50, spreads: [49.9] },
+      { kind: 'counts', mean: 150, seedsEach: 0 },
+      { kind: 'counts', mean: 1, spreads: [20] },
+    ] as const)
+      expect(run({ ...task, ...change, runs: 5 })).toHaveLength(change.spreads?.length ?? 2);
   });
 });
 

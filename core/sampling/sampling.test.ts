@@ -60,6 +60,106 @@ describe('primary samples', () => {
     // Source: ISTA, containers over 100 kg (from memory): 3 of 500 kg ask for 5, so 2 from each.
     expect(planPrimarySamples(ISTA, { containers: 3, containerMassKg: 500 }).primarySamples).toBe(6);
   });
+  // By hand from the same rows: which containers are opened, and how the plan was come by.
+  it('ISTA: says how many containers or units to open, and why', () => {
+    const plan = (containers: number, containerMassKg: number) => {
+      const { rule: _rule, ...all } = planPrimarySamples(ISTA, { containers, containerMassKg });
+      return all;
+    };
+    expect(plan(6, 50)).toEqual({
+      primarySamples: 12,
+      containersToSample: 6,
+      units: { toSample: 6, size: 1 },
+      reason: '6 containers: 2 from each.',
+      steps: [{ label: '2 from each', expression: '2 × 6', result: '12' }],
+    });
+    expect(plan(40, 50)).toEqual({
+      primarySamples: 20,
+      containersToSample: 20,
+      units: { toSample: 20, size: 1 },
+      reason: '40 containers: 20 in all, each from a different one.',
+      steps: [{ label: 'in all, at 40 containers', result: '20' }],
+    });
+    // Below 15 kg packets are put together into units of at most 100 kg: 8 of 12 kg; 84 packets are 11 units, one from each.
+    expect(plan(84, 12)).toEqual({
+      primarySamples: 11,
+      containersToSample: 11,
+      units: { toSample: 11, size: 8 },
+      reason: '11 sampling units: 1 from each.',
+      steps: [
+        { label: 'containers in a unit of at most 100 kg', expression: '100 / 12', result: '8' },
+        { label: 'sampling units', expression: '84 / 8, rounded up', result: '11' },
+        { label: '1 from each', expression: '1 × 11', result: '11' },
+      ],
+    });
+    // 200 packets of 12 kg are 25 units: 15 in all, from 15 of them. Three packets are one unit of three.
+    expect(plan(200, 12)).toMatchObject({ primarySamples: 15, units: { toSample: 15, size: 8 } });
+    expect(plan(3, 12)).toMatchObject({ primarySamples: 3, containersToSample: 1, units: { toSample: 1, size: 3 } });
+    // 15 kg itself is a container; so is 100 kg, and above it the mass counts.
+    expect(plan(60, 15)).toMatchObject({ primarySamples: 30, units: { toSample: 30, size: 1 } });
+    expect(plan(60, 14.9)).toMatchObject({ primarySamples: 10 * 1, units: { toSample: 10, size: 6 } });
+    expect(plan(3, 100).primarySamples).toBe(9);
+    expect(plan(3, 100.1).primarySamples).toBe(6);
+  });
+  it('ISTA: containers over 100 kg go by the mass of the lot', () => {
+    const plan = (containers: number, containerMassKg: number) =>
+      planPrimarySamples(ISTA, { containers, containerMassKg });
+    // 15 of 150 kg are 2250 kg: one per 300 kg, 8; the same number from each of 15 is 15. Of 20, 3000 kg ask for 10.
+    expect(plan(15, 150)).toMatchObject({
+      primarySamples: 15,
+      containersToSample: 15,
+      units: { toSample: 15, size: 1 },
+      reason: 'containers over 100 kg of 2250 kg: one per 300 kg, at least 5.',
+      steps: [
+        { label: 'mass of the lot', expression: '15 × 150', result: '2250', unit: 'kg' },
+        { label: 'one per 300 kg', expression: '2250 / 300, rounded up', result: '8' },
+        { label: 'at least', result: '5' },
+        { label: 'primary samples', result: '8' },
+        { label: 'the same number from each', expression: '15 × 1', result: '15' },
+      ],
+    });
+    expect(plan(20, 150)).toMatchObject({ primarySamples: 10, containersToSample: 10, units: { toSample: 10 } });
+    expect(plan(3, 500)).toMatchObject({ primarySamples: 6, containersToSample: 3, units: { toSample: 3 } });
+    expect(plan(3, 500).steps.at(-1)).toEqual({
+      label: 'the same number from each',
+      expression: '3 × 2',
+      result: '6',
+    });
+    // 5 of 300 kg ask for 5, which is one from each already: nothing is rounded up.
+    expect(plan(5, 300).steps.at(-1)).toEqual({ label: 'primary samples', result: '5' });
+  });
+  it('ISTA: a heap up to 500 kg has a least number only', () => {
+    expect(planPrimarySamples(ISTA, { bulkMassKg: 400 })).toMatchObject({
+      containersToSample: null,
+      units: null,
+      reason: 'heap or seed stream of 400 kg: at least 5.',
+      steps: [
+        { label: 'at least', result: '5' },
+        { label: 'primary samples', result: '5' },
+      ],
+    });
+  });
+  // Source: 7 CFR 201.41 (from memory): up to six bags every one, at least five cores; above, 5 bags and 10 %, at most 30.
+  it('AOSA: the six-bag border, and the cap', () => {
+    const plan = (bags: number) => planPrimarySamples(AOSA, { containers: bags, containerMassKg: 22.68 });
+    expect(plan(4)).toMatchObject({
+      primarySamples: 5,
+      containersToSample: 4,
+      units: { toSample: 4, size: 1 },
+      rule: { row: '1 to 6 bags' },
+      reason: 'Up to 6 bags: every bag, at least 5 cores in all.',
+    });
+    expect(plan(6)).toMatchObject({ primarySamples: 6, containersToSample: 6, rule: { row: '1 to 6 bags' } });
+    expect(plan(7)).toMatchObject({
+      containersToSample: 6,
+      rule: { row: 'more than 6 bags' },
+      reason: 'More than 6 bags: 5 and 10 % of the bags, never more than 30.',
+    });
+    const rounding = { label: 'to the whole number, half up', result: '30' };
+    expect(plan(250).steps.at(-1)).toEqual(rounding);
+    expect(plan(254).steps.at(-1)).toEqual(rounding);
+    expect(plan(255).steps.at(-1)).toEqual({ label: 'never more than', result: '30' });
+  });
   it.each([
     [{ containers: 0, containerMassKg: 50 }, 'containers'],
     [{ containers: 2, containerMassKg: -1 }, 'containerMassKg'],
@@ -80,6 +180,7 @@ describe('judging what was drawn', () => {
   it('the largest lot has an excess of five percent', () => {
     expect(judgeLotMass(ISTA, new Exact(10_500), clover)?.outcome).toBe('within');
     expect(judgeLotMass(ISTA, new Exact('10500.1'), clover)?.outcome).toBe('outside');
+    expect(judgeLotMass(ISTA, new Exact(10_500), clover)?.steps[1]).toMatchObject({ expression: '10000 × 1.05' });
     expect(judgeLotMass(ISTA, new Exact(1e6), undefined)).toBeNull();
   });
   it('fewer primary samples than asked stand outside', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { csvRows } from '../testing/books.ts';
-import { acceptancePoint, acceptFromLot, acceptProbability, designPlan } from './acceptance.ts';
+import { acceptancePoint, acceptanceSteps, acceptFromLot, acceptProbability, designPlan } from './acceptance.ts';
 import { criticalH, heterogeneityOfCounts, heterogeneityOfPercents } from './heterogeneity.ts';
 import { poolAcceptance, poolEstimate } from './pools.ts';
 
@@ -56,6 +56,33 @@ describe('acceptance of a lot', () => {
   it('from a lot that is examined whole there is no chance left', () => {
     expect(acceptFromLot(50, 3, 50, 3)).toBe(1);
     expect(acceptFromLot(50, 2, 50, 3)).toBe(0);
+  });
+  // By hand: 0.9²¹ = 0.109 and 0.9²² = 0.098; 0.5 is not above 0.5; e⁻²·³ = 0.1003, e⁻²·³¹ = 0.0993.
+  it('one seed that must not be there: the smallest sample that shows it', () => {
+    expect(designPlan('binomial', 0, 0.1, 0.1, 0.1)).toMatchObject({ n: 22, c: 0, pAcceptAtAql: 1 });
+    expect(designPlan('binomial', 0, 0.1, 0.5, 0.5)).toMatchObject({ n: 1, c: 0 });
+    expect(designPlan('poisson', 0, 0.1, 0.01, 0.1)).toMatchObject({ n: 231, c: 0 });
+    expect(acceptProbability('binomial', 5, 0, 0)).toBe(1);
+  });
+  it.each([
+    [-0.01, 0.1, /^aql must be 0 or more and below 1, got -0.01/],
+    [1, 1, /^aql must be 0 or more and below 1, got 1/],
+    [0.1, 0.1, /^lql must/],
+  ])('refuses a good share of %d beside a bad one of %d', (aql, lql, message) => {
+    expect(() => designPlan('binomial', aql, 0.1, lql, 0.1)).toThrow(message);
+  });
+  it('no more marked seeds than seeds, except counts in a mass', () => {
+    expect(() => acceptProbability('binomial', 10, 11, 0.1)).toThrow(/^c must be a whole number 0..10, got 11/);
+    expect(acceptProbability('poisson', 10, 11, 0.1)).toBeCloseTo(1, 8);
+    // ppois(10, 10) = 0.5830 (R 4.2.2, from memory): the point of that height is a mean of 10 in 10 seeds.
+    expect(acceptancePoint('poisson', 10, 10, 0.58304)).toBeCloseTo(1, 4);
+  });
+  it('shows a plan as a slip', () => {
+    expect(acceptanceSteps('binomial', 60, 1, 0.0123, 0.8345)).toEqual([
+      { label: 'seeds examined', result: '60' },
+      { label: 'marked seeds accepted', result: '0 to 1' },
+      { label: 'at a true share of 1.23 %', expression: 'binomial P(X ≤ 1)', result: '83.45 %' },
+    ]);
   });
   it('refuses a plan that cannot part the two qualities', () => {
     expect(() => designPlan('binomial', 0.01, 0.05, 0.010001, 0.05)).toThrow(/^lql lies too near/);
@@ -117,5 +144,8 @@ describe('heterogeneity', () => {
       significant: false,
     });
     expect(heterogeneityOfCounts([0, 0, 0], 1.4)).toMatchObject({ H: null, significant: null });
+    expect(heterogeneityOfCounts([0, 0, 0], 1.4).steps[3]).toMatchObject({ label: 'H', result: 'undefined' });
+    expect(() => heterogeneityOfCounts([3, 2.5], 1.4)).toThrow(/^counts.1 must/);
+    expect(() => heterogeneityOfPercents([90, 101], 100, 1.1)).toThrow(/^percents.1 must/);
   });
 });

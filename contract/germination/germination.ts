@@ -166,7 +166,8 @@ export interface CountView {
   cause: EndCause | null;
   by: string;
   at: string;
-  earlier: { counts: Counts; by: string; at: string; seenOn: string; supersededBecause: string }[];
+  /** What stood before, the last first; `supersededBecause` is null where counting only went on. */
+  earlier: { counts: Counts; by: string; at: string; seenOn: string; supersededBecause: string | null }[];
 }
 
 export interface DishView {

@@ -11,6 +11,9 @@ export interface PlanEvent {
   readonly date: string;
 }
 
+/** Is something counted on that day? */
+export const isCount = ({ what }: Pick<PlanEvent, 'what'>): boolean => what !== 'set-up' && what !== 'end-of-prechill';
+
 export interface PlanInput {
   readonly setUpDate: string;
   readonly firstCountDay: number;

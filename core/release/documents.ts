@@ -1,3 +1,4 @@
+import { MONTHS } from '../units/monthNames.ts';
 import type { Component } from '../units/components.ts';
 import type { JudgedPart } from '../purity/parts.ts';
 import { COMPONENT_NAMES } from '../units/components.ts';
@@ -75,21 +76,6 @@ export interface LabelDocument {
   /** Why it may not be released; empty = it may. */
   readonly refusals: readonly string[];
 }
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
 
 /**
  * The analysis tag of agricultural seed in the manner of the Federal Seed Act. It refuses what was

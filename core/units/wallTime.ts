@@ -37,6 +37,10 @@ function shownAt(zone: string, instant: number): number {
   );
 }
 
+/** The day and minute that a clock in a zone shows: "2026-11-24T09:20". */
+export const clockIn = (zone: string, instant: Date): string =>
+  new Date(shownAt(zone, instant.getTime())).toISOString().slice(0, 16);
+
 const DAY = 86_400_000;
 
 /**

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { GerminationPlan } from '@mercato/contract/germination/germination';
-import { planCalendar } from '@mercato/core/germination/planTest';
+import { isCount, planCalendar } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
 import type { Counts } from '@mercato/core/units/seedCounts';
 import type { Reader, Transaction } from '../database/connect.ts';
@@ -114,7 +114,7 @@ async function runTest(
   const dishes = (await tx.select().from(vessel).where(eq(vessel.parentId, sample.id))).sort(
     (a, b) => a.number - b.number,
   );
-  for (const event of planCalendar(plan).filter((one) => one.what.endsWith('count'))) {
+  for (const event of planCalendar(plan).filter(isCount)) {
     if (event.date > calendar.today) break;
     const final = event.what === 'final-count';
     const counting = scribe(tx, cast.analyst, at(event.date, 10));

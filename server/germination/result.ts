@@ -1,3 +1,4 @@
+import { correctionReason } from './countReason.ts';
 import { asc, eq, inArray } from 'drizzle-orm';
 import type {
   CountView,
@@ -14,7 +15,7 @@ import {
   type CountDaysVerdict,
   type DishDays,
 } from '@mercato/core/germination/judgeCountDays';
-import { dayZero, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
+import { dayZero, isCount, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
@@ -284,7 +285,7 @@ function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>,
           by: names.get(before.by) ?? '',
           at: before.recordedAt.toISOString(),
           seenOn: before.seenOn,
-          supersededBecause: next.reason ?? '',
+          supersededBecause: correctionReason(next.reason),
         });
         next = before;
       }
@@ -311,7 +312,7 @@ export function dueCount(
   today: string,
 ): { day: number; date: string; final: boolean; openDishes: number[] } | null {
   if (test.result.complete) return null;
-  const counts = test.calendar.filter((one) => one.what.endsWith('count'));
+  const counts = test.calendar.filter(isCount);
   const last = counts.at(-1);
   for (const event of counts) {
     const final = event.what === 'final-count';

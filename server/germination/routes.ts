@@ -1,3 +1,4 @@
+import { COUNTING_ON } from './countReason.ts';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
@@ -294,7 +295,7 @@ export async function countDish(
     recordedAt: now,
     device: null,
     supersedes: before?.id ?? null,
-    reason: before ? (body.reason ?? 'counting went on') : null,
+    reason: before ? (body.reason ?? COUNTING_ON) : null,
     ...body.counts,
     closed: body.closed,
     final: body.final,

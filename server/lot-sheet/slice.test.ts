@@ -315,6 +315,36 @@ describe('one lot from heap to label', () => {
 });
 
 describe('two people, one test', () => {
+  it('a count that only goes on is no correction, one put right is', async () => {
+    const vesselId = await draw(await openLot('T-4b', { book: 'ista' }), 'germination', '20');
+    const setUpDate = lab.clock.now.toISOString().slice(0, 10);
+    const { body } = await analyst.post<GerminationView>('/germination/tests', {
+      vesselId,
+      ...germinationPlan(setUpDate),
+    });
+    const dish = body.tests[0]?.dishes[0]?.id;
+    lab.clock.now = new Date(lab.clock.now.getTime() + 4 * day);
+    const count = (normal: number, closed: boolean, reason?: string) => ({
+      counts: { normal, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
+      closed,
+      final: false,
+      entry: 'typed',
+      ...(reason && { reason }),
+    });
+    const path = `/germination/dishes/${dish}/days/4`;
+    expect((await analyst.put(path, count(20, false), 1)).status).toBe(200);
+    expect((await analyst.put(path, count(40, true), 2)).status).toBe(200);
+    const answer = await analyst.put<GerminationView>(path, count(41, true, 'one lay under the paper'), 3);
+    const [counted] = answer.body.tests[0]?.dishes[0]?.days ?? [];
+    expect(counted?.earlier.map((one) => [one.counts.normal, one.supersededBecause])).toEqual([
+      [40, 'one lay under the paper'],
+      [20, null],
+    ]);
+    const { rows } = await lab.connection.db.execute(
+      sql`select reason from germination_count where subject = ${dish}::uuid order by recorded_at`,
+    );
+    expect(rows.map((row) => row.reason)).toEqual([null, 'counting-on', 'one lay under the paper']);
+  });
   it('count two dishes at once without losing one, and the last to close is judged', async () => {
     const lot = await openLot('T-4', { book: 'ista' });
     const vesselId = await draw(lot, 'germination', '20');

@@ -2,13 +2,6 @@ import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { PAPERS, POINTS_PER_MM, print, type Paper } from './print.ts';
 
 const MARGIN_MM = 14;
-const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
-const WHOLE = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-
-/** "24 Nov" of 2026-11-24. */
-export const shortDay = (isoDate: string) => SHORT.format(new Date(`${isoDate}T00:00:00Z`));
-/** "24 Nov 2026" of 2026-11-24. */
-export const wholeDay = (isoDate: string) => WHOLE.format(new Date(`${isoDate}T00:00:00Z`));
 
 export interface Column {
   readonly head: string;

@@ -2,15 +2,15 @@ import type { RoundView } from '@mercato/contract/quick-tests/rounds';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { cut, label, printLabels } from '../paper/labels.ts';
-import { shortDay, wholeDay } from '../paper/listing.ts';
+import { shortDayOf, wholeDayOf } from '@mercato/contract/words/days';
 import { laboratoryOf } from '../register/lotFile.ts';
 
 /** "20 seeds, 10 Nov–24 Nov": its last day stands whole, with the year where it is another one; 30 characters at most. */
 export function bagDays(seeds: number, startedOn: string, lastDay: number | null): string {
-  if (lastDay === null) return `${seeds} seeds, ${wholeDay(startedOn)}`;
+  if (lastDay === null) return `${seeds} seeds, ${wholeDayOf(startedOn)}`;
   const last = addDays(startedOn, lastDay);
-  const to = last.slice(0, 4) === startedOn.slice(0, 4) ? shortDay(last) : wholeDay(last);
-  return `${seeds} ${seeds === 1 ? 'seed' : 'seeds'}, ${shortDay(startedOn)}–${to}`;
+  const to = last.slice(0, 4) === startedOn.slice(0, 4) ? shortDayOf(last) : wholeDayOf(last);
+  return `${seeds} ${seeds === 1 ? 'seed' : 'seeds'}, ${shortDayOf(startedOn)}–${to}`;
 }
 
 /** Labels for the bags of a round: number, what is in it and how it was treated, the day it began, the days of its kind. */

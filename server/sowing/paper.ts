@@ -1,5 +1,6 @@
 import type { Reader } from '../database/connect.ts';
-import { printListing, shortDay, wholeDay } from '../paper/listing.ts';
+import { printListing } from '../paper/listing.ts';
+import { shortDayOf, wholeDayOf } from '@mercato/contract/words/days';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { listPlans } from './plans.ts';
 
@@ -9,7 +10,7 @@ export async function renderSowingPlan(tx: Reader, now: Date): Promise<Buffer> {
   const { today, plans } = await listPlans(tx, now);
   return printListing(
     'Sowing plan',
-    `${name}, ${wholeDay(today)}`,
+    `${name}, ${wholeDayOf(today)}`,
     [
       { head: 'what', width: '*' },
       { head: 'sow on', width: 110 },
@@ -19,10 +20,11 @@ export async function renderSowingPlan(tx: Reader, now: Date): Promise<Buffer> {
     ],
     plans.map((one) => [
       [one.packet?.words ?? one.kind, one.note].filter(Boolean).join(': '),
-      one.calendar.sowings.map(shortDay).join(', ') || `${shortDay(one.from)} to ${shortDay(one.to)}`,
-      `${wholeDay(one.calendar.testBySafe)}, at the latest ${shortDay(one.calendar.testBy)}`,
-      one.tested ? `${one.tested.words}, ${wholeDay(one.tested.on)}` : '–',
-      one.next ? `${one.next.words}, by ${wholeDay(one.next.by)}` : 'its season is over',
+      one.calendar.sowings.map((day) => shortDayOf(day)).join(', ') ||
+        `${shortDayOf(one.from)} to ${shortDayOf(one.to)}`,
+      `${wholeDayOf(one.calendar.testBySafe)}, at the latest ${shortDayOf(one.calendar.testBy)}`,
+      one.tested ? `${one.tested.words}, ${wholeDayOf(one.tested.on)}` : '–',
+      one.next ? `${one.next.words}, by ${wholeDayOf(one.next.by)}` : 'its season is over',
     ]),
     paper,
   );

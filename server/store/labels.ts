@@ -1,10 +1,11 @@
 import { asc, desc, eq, inArray, or } from 'drizzle-orm';
 import { comesTrue } from '@mercato/core/store/comesTrue';
+import { wholeDayOf } from '@mercato/contract/words/days';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
-import { printListing, wholeDay } from '../paper/listing.ts';
+import { printListing } from '../paper/listing.ts';
 import { askedPackets } from './packets.ts';
 import { accession, packet } from './tables.ts';
 
@@ -23,7 +24,7 @@ export async function renderStoreList(
     typeof query.q === 'string' && query.q.trim() !== '' ? `, found by “${query.q.trim().slice(0, 100)}”` : '';
   return printListing(
     'Seed store',
-    `${name}, ${wholeDay(today)}: ${total} ${total === 1 ? 'packet' : 'packets'}${asked}${
+    `${name}, ${wholeDayOf(today)}: ${total} ${total === 1 ? 'packet' : 'packets'}${asked}${
       total > rows.length ? `, the first ${rows.length}` : ''
     }`,
     [
@@ -44,7 +45,7 @@ export async function renderStoreList(
         ? `${one.left.figure} ${one.left.figure === '1' ? 'seed' : 'seeds'}`
         : `${one.left.figure} g`,
       one.place.join(' › ') || '–',
-      one.lastTest ? `${one.lastTest.sprouted} of ${one.lastTest.seeds}, ${wholeDay(one.lastTest.on)}` : '–',
+      one.lastTest ? `${one.lastTest.sprouted} of ${one.lastTest.seeds}, ${wholeDayOf(one.lastTest.on)}` : '–',
     ]),
     paper,
   );

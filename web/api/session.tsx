@@ -1,3 +1,6 @@
+import { shortDayOf } from '@mercato/contract/words/days';
+import { clockIn } from '@mercato/core/units/wallTime';
+import { readerNow } from './reader.ts';
 import type { SessionView } from '@mercato/contract/register/people';
 import { may, type Permission } from '@mercato/core/register/permissions';
 import { useQuery } from '@tanstack/react-query';
@@ -27,28 +30,15 @@ export function useSession(): {
   };
 }
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-/** Making a format takes longer than a screen of days takes to write: one is made for each zone. */
-function formatFor(zone: string, hours: boolean): Intl.DateTimeFormat {
-  const name = `${zone} ${hours}`;
-  let format = formats.get(name);
-  if (!format) {
-    format = new Intl.DateTimeFormat('en-GB', {
-      timeZone: zone,
-      day: 'numeric',
-      month: 'short',
-      ...(hours ? ({ hour: '2-digit', minute: '2-digit' } as const) : {}),
-    });
-    formats.set(name, format);
-  }
-  return format;
+/** An instant in the laboratory's zone: "24 Nov, 09:20". */
+export function shortInstant(iso: string, zone: string): string {
+  const [day = '', time = ''] = clockIn(zone, new Date(iso)).split('T');
+  return `${shortDay(day)}, ${time}`;
 }
 
-/** An instant in the laboratory's zone: "24 Nov, 09:20". */
-export const shortInstant = (iso: string, zone: string): string => formatFor(zone, true).format(new Date(iso));
-
+/** A day, or the day of an instant in a zone, in the order in which its reader writes dates: "24 Nov", "Nov 24". */
 export const shortDay = (iso: string, zone = 'UTC'): string =>
-  formatFor(zone, false).format(new Date(iso.length === 10 ? `${iso}T12:00:00Z` : iso));
+  shortDayOf(iso.length === 10 ? iso : clockIn(zone, new Date(iso)), readerNow().order);
 
 /** "today", "2 days overdue", "on 27 Nov". */
 export function dueWords(due: string, today: string): string {

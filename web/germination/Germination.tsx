@@ -1,7 +1,7 @@
 import { nextWords } from '@mercato/contract/words/next';
 import { planDaysSchema, type GerminationTest, type GerminationView } from '@mercato/contract/germination/germination';
 import type { LotBrief } from '@mercato/contract/register/lots';
-import type { PlanEvent } from '@mercato/core/germination/planTest';
+import { isCount, type PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -137,7 +137,7 @@ function TestBlock({
           <span key={i}>
             {i > 0 && ' → '}
             <span className={event.date === today ? 'verdict next' : undefined}>
-              {EVENT_WORDS[event.what]} {event.what.endsWith('count') ? `day ${event.day}, ` : ''}
+              {EVENT_WORDS[event.what]} {isCount(event) ? `day ${event.day}, ` : ''}
               {dueIfOpen(event, test, today)}
             </span>
           </span>
@@ -185,13 +185,13 @@ function TestBlock({
         </p>
       )}
       {test.dishes.some((dish) =>
-        dish.days.some((day) => day.earlier.some((one) => one.supersededBecause !== 'counting went on')),
+        dish.days.some((day) => day.earlier.some((one) => one.supersededBecause !== null)),
       ) && (
         <p className="soft">
           {test.dishes.flatMap((dish) =>
             dish.days.flatMap((day) =>
               day.earlier
-                .filter((one) => one.supersededBecause !== 'counting went on')
+                .filter((one) => one.supersededBecause !== null)
                 .map((one, i) => (
                   <span key={`${dish.id} ${day.day} ${i}`} style={{ display: 'block' }}>
                     dish {dish.number}, day {day.day}:{' '}
@@ -285,7 +285,7 @@ function countedWords(test: GerminationTest): string {
 }
 
 function dueIfOpen(event: PlanEvent, test: GerminationTest, today: string): string {
-  if (!event.what.endsWith('count')) return shortDay(event.date);
+  if (!isCount(event)) return shortDay(event.date);
   const done = test.dishes.every(
     (dish) =>
       dish.closed || (event.what !== 'final-count' && dish.days.some((day) => day.day >= event.day && day.closed)),

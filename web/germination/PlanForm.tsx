@@ -1,6 +1,6 @@
 import { newGerminationTestSchema, type GerminationView } from '@mercato/contract/germination/germination';
 import { validate } from '@mercato/contract/http/validate';
-import { planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
+import { isCount, planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
@@ -145,8 +145,7 @@ export function PlanForm({
             <span key={i}>
               {i > 0 && ' → '}
               {EVENT_WORDS[event.what]}
-              {event.what.endsWith('count') ? ` day ${event.day}` : ''}{' '}
-              <span className="fig">{shortDay(event.date)}</span>
+              {isCount(event) ? ` day ${event.day}` : ''} <span className="fig">{shortDay(event.date)}</span>
             </span>
           ))}
         </p>

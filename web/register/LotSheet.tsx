@@ -1,3 +1,4 @@
+import { MONTHS } from '@mercato/core/units/monthNames';
 import type { LotSheet as Sheet, StepLine } from '@mercato/contract/register/lots';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -18,21 +19,6 @@ const NAMES: Readonly<Record<StepLine['step'], string>> = {
   germination: 'Germination',
   release: 'Release',
 };
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-
 /** One lot on one page: the steps in the order of the work, what stands, and what is next. */
 export function LotSheet(): JSX.Element {
   const { lot = '' } = useParams();

@@ -1,3 +1,5 @@
+import { grouped } from '@mercato/contract/words/figures';
+import { readerNow } from '../api/reader.ts';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { seedIncrease } from '@mercato/core/sowing/increase';
 import type { JSX } from 'react';
@@ -54,7 +56,8 @@ export default function Increase(): JSX.Element {
   );
   const seasons = (n: number | null) =>
     n === null ? 'never, as things are' : `${n} ${n === 1 ? 'season' : 'seasons'}`;
-  const show = (n: number) => Math.round(n).toLocaleString('en-GB');
+  const { mark } = readerNow();
+  const show = (n: number) => grouped(n, mark);
   return (
     <main className="station">
       <section>

@@ -1,3 +1,4 @@
+import { MONTHS } from '@mercato/core/units/monthNames';
 import { KEPT, MATURITIES, TERMS, UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import { BREEDINGS, ISOLATIONS, SOURCES } from '@mercato/core/store/comesTrue';
 import type { JSX } from 'react';
@@ -85,15 +86,7 @@ export function harvestOf(values: TypedHarvest): unknown {
 }
 
 const same = <T extends string>(words: readonly T[]) => words.map((one) => [one, one] as const);
-const MONTHS = [
-  ['', 'not known'],
-  ...Array.from({ length: 12 }, (_, i) => {
-    const name = new Intl.DateTimeFormat('en-GB', { month: 'long', timeZone: 'UTC' }).format(
-      new Date(Date.UTC(2000, i, 1)),
-    );
-    return [String(i + 1), name] as const;
-  }),
-] as const;
+const HARVEST_MONTHS = [['', 'not known'], ...MONTHS.map((name, i) => [String(i + 1), name] as const)] as const;
 
 type Form = Pick<Lines<TypedHarvest>, 'values' | 'set' | 'field'>;
 
@@ -126,7 +119,11 @@ export function HarvestFields({ form, path = '' }: { form: Form; path?: string }
         figure
         {...form.field('harvestYear', ...at('harvestYear'))}
       />
-      <ChoiceField label="month of harvest" options={MONTHS} {...form.field('harvestMonth', ...at('harvestMonth'))} />
+      <ChoiceField
+        label="month of harvest"
+        options={HARVEST_MONTHS}
+        {...form.field('harvestMonth', ...at('harvestMonth'))}
+      />
     </>
   );
 }

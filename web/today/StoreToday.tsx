@@ -1,3 +1,4 @@
+import { clockIn } from '@mercato/core/units/wallTime';
 import type { Due, StoreToday as Today } from '@mercato/contract/today/today';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
@@ -46,8 +47,7 @@ function DueList({
   zone: string;
   name: string;
 }): JSX.Element {
-  const dayOf = (by: string) =>
-    by.length === 10 ? by : new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date(by));
+  const dayOf = (by: string) => (by.length === 10 ? by : clockIn(zone, new Date(by)).slice(0, 10));
   return (
     <ul className="dues" aria-label={name}>
       {dues.map((one, i) => (

@@ -1,0 +1,5 @@
+import type { DecimalMark } from '@mercato/core/units/writtenFigure';
+
+/** A count as its reader groups it: "6,300", or "6 300" (hard blank) where the comma is the decimal mark. */
+export const grouped = (figure: number, mark: DecimalMark | null): string =>
+  String(Math.round(figure)).replace(/\B(?=(\d{3})+$)/g, mark === ',' ? '\u00a0' : ',');

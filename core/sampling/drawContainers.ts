@@ -51,7 +51,8 @@ export function drawContainers(plan: DrawPlan, method: DrawMethod, seed: number)
       cores.set(number, (cores.get(number) ?? 0) + 1);
     }
   });
-  return [...cores].map(([number, count]) => ({ number, cores: count })).sort((a, b) => a.number - b.number);
+  // Units and the packets inside them come in ascending order, and so do the keys of the map.
+  return [...cores].map(([number, count]) => ({ number, cores: count }));
 }
 
 /** Where a container stands in a stack that is numbered along its rows, layer by layer; all from 1. */

@@ -32,6 +32,7 @@ describe('the heterogeneity test', () => {
       r: { measured: 27, limit: 15, outcome: 'outside' },
     });
     expect(odd.r.rule).toMatchObject({ row: 'average 90' });
+    expect(odd.h.rule).toMatchObject({ book: 'ista', edition: ISTA.name });
     const ten = judgeHeterogeneity(ISTA, { ...task, values: [97, 95, 96, 70, 94, 96, 95, 77, 90, 90] });
     expect(ten.r.limit).toBe(17);
     // The average of 10 % reads the row of 91 %: 14.

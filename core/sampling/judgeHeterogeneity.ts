@@ -77,12 +77,8 @@ export function judgeHeterogeneity(edition: Edition, task: HeterogeneityTask): H
   return {
     h,
     r,
-    // Where one of the two cannot be judged, the other speaks alone.
-    outcome: worst(
-      [h, r]
-        .map((one) => one.outcome)
-        .filter((one, _i, all) => one !== 'not-judged' || all.every((other) => other === 'not-judged')),
-    ),
+    // Where one of the two cannot be judged, the other speaks alone; the worst of none is not judged.
+    outcome: worst([h, r].map((one) => one.outcome).filter((one) => one !== 'not-judged')),
     expected: {
       mean: spread.mean,
       low: Math.max(0, spread.mean - width),

@@ -100,7 +100,7 @@ function byContainers(
     primarySamples: samples,
     containersToSample: Math.min(containers, row.samplesEach === null ? samples : units),
     units: {
-      toSample: row.samplesEach === null ? Math.min(units, samples) : units,
+      toSample: Math.min(units, samples),
       size: Math.min(perUnit, containers),
     },
     reason:

@@ -149,7 +149,12 @@ describe('primary samples', () => {
       rule: { row: '1 to 6 bags' },
       reason: 'Up to 6 bags: every bag, at least 5 cores in all.',
     });
-    expect(plan(6)).toMatchObject({ primarySamples: 6, containersToSample: 6, rule: { row: '1 to 6 bags' } });
+    expect(plan(6)).toMatchObject({
+      primarySamples: 6,
+      containersToSample: 6,
+      rule: { row: '1 to 6 bags' },
+      reason: 'Up to 6 bags: every bag, at least 5 cores in all.',
+    });
     expect(plan(7)).toMatchObject({
       containersToSample: 6,
       rule: { row: 'more than 6 bags' },

@@ -48,6 +48,12 @@ async function run(name, command, args, env = {}) {
   return code === 0;
 }
 
+/**
+ * A file that has not changed is not looked at again: a clone has no cache, and looks at all. What a changed type
+ * breaks in a file that did not change, the types find.
+ */
+const cachedIn = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', `.cache/lint/${name}`];
+
 /** A check that passes or fails as a whole counts as one test. */
 async function check(name, ...commands) {
   let passed = true;
@@ -122,16 +128,17 @@ await main(async () => {
   heedSignals();
   fs.mkdirSync(results, { recursive: true });
   // ESLint with types takes one processor for minutes: the other checks run beside it.
+  const beside = async () => {
+    if (on('lint')) await check('form', ['prettier', '--check', '--log-level', 'warn', '.', ...cachedIn('prettier')]);
+    if (on('types')) await check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
+    if (on('arrows')) {
+      const floors = ['core', 'contract', 'server', 'web', 'devices'];
+      await check('arrows', ['depcruise', ...floors, '--config', 'dependency-cruiser.cjs']);
+    }
+  };
   await Promise.all([
-    on('lint') &&
-      check('lint', ['eslint', '.', '--max-warnings', '0'], ['prettier', '--check', '--log-level', 'warn', '.']),
-    (async () => {
-      if (on('types')) await check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
-      if (on('arrows')) {
-        const floors = ['core', 'contract', 'server', 'web', 'devices'];
-        await check('arrows', ['depcruise', ...floors, '--config', 'dependency-cruiser.cjs']);
-      }
-    })(),
+    beside(),
+    on('lint') && check('lint', ['eslint', '.', '--max-warnings', '0', ...cachedIn('eslint')]),
   ]);
   const units = ['core', 'contract', 'devices', 'web', 'server', 'scripts'].filter(on);
   if (units.length > 0) await vitest(units);

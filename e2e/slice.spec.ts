@@ -144,6 +144,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
       if (dish < 4) await expect(page.locator('.dish.open small')).toHaveText(`dish ${dish + 1} · open`);
     }
     await expect(page.getByText('day 4 of 7')).toBeVisible();
+    await expect(page.getByText('seeds of dish 4 after this count, which is closed')).toBeVisible();
     await hands.press('d');
     await expect(page.getByRole('heading', { name: 'Final count' })).toBeVisible();
     await hands.letGo();
@@ -194,6 +195,8 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
       await hands.press('c');
       if (dish < 4) await expect(page.locator('.dish.open small')).toHaveText(`dish ${dish + 1} · open`);
     }
+    // A dish cannot be closed while the one before is being kept.
+    await expect(page.getByText('seeds of dish 4 after this count, which is closed')).toBeVisible();
     await hands.press('d');
     await expect(page.getByRole('heading', { name: 'Final count' })).toBeVisible();
     await hands.letGo();

@@ -185,7 +185,12 @@ function Station({
     }
   };
   const close = async () => {
-    if (!mayCount || busy) return;
+    if (!mayCount) return;
+    if (busy) {
+      // Not put in line: a key that bounces would close the next dish too.
+      setMessage('The count before is still being kept; close this one after it.');
+      return;
+    }
     if (final && left > 0) {
       setMessage(`${left} seeds of dish ${dish.number} still to call.`);
       return;

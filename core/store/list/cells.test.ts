@@ -1,29 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { readLines } from '../../testing/lists.ts';
 import type { ListColumn } from './columns.ts';
-import { readList, type ListAnswers } from './readList.ts';
+import type { ListAnswers } from './readList.ts';
 
 const COLUMNS: ListColumn[] = ['kind', 'harvest', 'packed', 'amount'];
-const read = (rows: readonly string[], change: Partial<ListAnswers> = {}, headings: readonly string[] = []) =>
-  readList(
-    rows.map((row, i) => ({ line: i + 2, cells: row.split('|') })),
-    {
-      columns: COLUMNS,
-      order: null,
-      shortYears: null,
-      mark: null,
-      bareAmounts: null,
-      missingDate: null,
-      unknownPlaces: null,
-      percentOf: null,
-      testDay: null,
-      mended: {},
-      leftOut: [],
-      ...change,
-    },
-    2026,
-    (place) => place === 'drawer 1',
-    headings,
-  );
+const read = (rows: readonly string[], change: Partial<ListAnswers> = {}, headings?: readonly string[]) =>
+  readLines(COLUMNS, rows, change, headings);
 /** What comes of one cell, in a line that is sound besides. */
 const said = (found: ReturnType<typeof read>) =>
   found.faults[0]?.message ?? found.asks[0]?.question ?? found.packets[0];

@@ -2,27 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DATE_ORDERS } from '../../units/writtenDate.ts';
 import { headingsOf, proposeColumns, type ListColumn } from './columns.ts';
-import { readList, type ListAnswers } from './readList.ts';
+import { readLines } from '../../testing/lists.ts';
+import type { ListAnswers } from './readList.ts';
 
 // Invented lists; nothing of them is computed.
 const COLUMNS: ListColumn[] = ['kind', 'variety', 'harvest', 'packed', 'amount', 'place', 'note'];
-const answers = (change: Partial<ListAnswers> = {}): ListAnswers => ({
-  columns: COLUMNS,
-  order: null,
-  shortYears: null,
-  mark: null,
-  bareAmounts: null,
-  missingDate: null,
-  unknownPlaces: null,
-  percentOf: null,
-  testDay: null,
-  mended: {},
-  leftOut: [],
-  ...change,
-});
-const list = (...rows: string[]) => rows.map((row, i) => ({ line: i + 2, cells: row.split('|') }));
-const read = (rows: ReturnType<typeof list>, change: Partial<ListAnswers> = {}) =>
-  readList(rows, answers(change), 2026, (place) => place === 'drawer 1');
+const list = (...rows: string[]) => rows;
+const read = (rows: Parameters<typeof readLines>[1], change: Partial<ListAnswers> = {}, headings?: readonly string[]) =>
+  readLines(COLUMNS, rows, change, headings);
 
 describe('a list of packets', () => {
   it('asks everything that can be read in two ways, and reads nothing of those lines before', () => {
@@ -146,11 +133,9 @@ describe('a list of packets', () => {
   });
 
   it('keeps the heading of what it cannot read', () => {
-    const { packets } = readList(
+    const { packets } = read(
       list('leek|2021|2021|50 seeds|pH 6|clay'),
-      answers({ columns: ['kind', 'harvest', 'packed', 'amount', 'note', 'note'] }),
-      2026,
-      () => false,
+      { columns: ['kind', 'harvest', 'packed', 'amount', 'note', 'note'] },
       ['kind', 'harvest', 'packed', 'amount', 'Soil', 'Remarks'],
     );
     expect(packets[0]?.note).toBe('Soil: pH 6; clay');
@@ -175,7 +160,7 @@ describe('a list of packets', () => {
         fc.option(fc.constantFrom('.' as const, ',' as const)),
         (table, order, mark) => {
           const rows = table.map((cells, i) => ({ line: i + 2, cells }));
-          const { asks, faults, packets } = read(rows, { order, mark, bareAmounts: 'seeds' });
+          const { asks, faults, packets } = read(table, { order, mark, bareAmounts: 'seeds' });
           for (const { line, cells } of rows) {
             const told =
               packets.some((one) => one.line === line) || faults.some((one) => one.line === line) || asks.length > 0;

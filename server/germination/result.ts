@@ -231,7 +231,9 @@ export async function dishViews(
     })
     .from(tallyEvent)
     .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
-    .where(inArray(tallyEvent.dishId, ids));
+    .where(inArray(tallyEvent.dishId, ids))
+    // Keys of one batch share their instant: in the order in which they were pressed.
+    .orderBy(asc(tallyEvent.at), asc(tallyEvent.session), asc(tallyEvent.sequence));
   const keys = pressed.filter((one) => !one.late || one.fate === 'taken');
   return replicates.map((vessel) => {
     const days = dayViews(

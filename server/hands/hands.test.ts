@@ -106,6 +106,26 @@ describe('a dish is in one hand at a time', () => {
     expect(history.some((one) => one.action === 'took dish 1 over from The analyst')).toBe(true);
   });
 
+  it('late keys of one batch stand in the order in which they were pressed, however the database keeps them', async () => {
+    const dish = await dishOnDayZero('H-3b');
+    const [ada, ben] = [pageOf(hands.analyst), pageOf(hands.lead)];
+    await dish.press(ada, 0, 30);
+    await dish.act(ben, 'take', (await dish.see()).held.turn);
+    const pressed = [
+      { sequence: 3, seedClass: 'abnormal' },
+      { sequence: 2, seedClass: 'normal' },
+      { sequence: 1, seedClass: 'dead' },
+    ];
+    const batch = await hands.analyst.post<{ late: number[] }>(`/germination/tests/${dish.test}/tallies`, {
+      session: ada.session,
+      page: ada.id,
+      keys: pressed.map((one) => ({ ...one, dishId: dish.id, day: 0, seeds: 1, turn: 0 })),
+    });
+    expect(batch.body.late.toSorted()).toEqual([1, 2, 3]);
+    const [late] = (await dish.see()).late;
+    expect(Object.keys(late?.counts ?? {})).toEqual(['dead', 'normal', 'abnormal']);
+  });
+
   it('late keys are taken or set aside once, by either, and only as they were shown', async () => {
     const dish = await dishOnDayZero('H-4');
     const [ada, ben, cleo] = [pageOf(hands.analyst), pageOf(hands.lead), pageOf(hands.lead)];

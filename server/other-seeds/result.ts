@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { StepLine } from '@mercato/contract/register/lots';
 import {
   isReduced,
@@ -193,7 +193,8 @@ export async function withTallies(tx: Reader, view: OtherSeedsView): Promise<Oth
     })
     .from(findEvent)
     .leftJoin(lateFate, eq(lateFate.eventId, findEvent.id))
-    .where(and(inArray(findEvent.testId, ids), findEvent.late));
+    .where(and(inArray(findEvent.testId, ids), findEvent.late))
+    .orderBy(asc(findEvent.at), asc(findEvent.session), asc(findEvent.sequence));
   const none = { version: 0, fields: {}, examinedG: null, species: [], tallies: [] };
   return {
     ...view,

@@ -5,7 +5,7 @@ import { storeShippedEditions } from './rule-books/editions.ts';
 
 /** What every database holds before anybody uses it: the laboratory's row and the shipped rule books. */
 export async function prepareLaboratory({ db }: Connection, now: Date): Promise<void> {
-  await storeShippedEditions(db, now);
+  await db.transaction((tx) => storeShippedEditions(tx, now));
   await db
     .insert(laboratory)
     .values({

@@ -57,8 +57,8 @@ try {
   await migrateSchema(connection);
   await prepareLaboratory(connection, clock());
   if (demo) await loadDemo(connection, clock());
-  if (balance) await pointSimulated(connection.db, balance);
-  if (logger) await pointLogger(connection.db, logger);
+  if (balance) await connection.db.transaction((tx) => pointSimulated(tx, balance));
+  if (logger) await connection.db.transaction((tx) => pointLogger(tx, logger));
   const accounts = await connection.db.select({ demo: person.demo }).from(person);
   if (!loopback && accounts.some((one) => one.demo))
     refuse(

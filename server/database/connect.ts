@@ -7,8 +7,11 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 
 export type Database = NodePgDatabase;
-/** What reads take: the pool itself, or an open transaction. */
-export type Reader = PgDatabase<NodePgQueryResultHKT>;
+/** What reads take: the pool itself, or an open transaction. It can write nothing. */
+export type Reader = Pick<
+  PgDatabase<NodePgQueryResultHKT>,
+  'select' | 'selectDistinct' | 'selectDistinctOn' | 'execute' | '$count'
+>;
 /** An open transaction: what writes and locks take. The pool is none. */
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 

@@ -3,7 +3,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { SeenFrom } from '@mercato/contract/register/lots';
 import { fault } from '../http/fault.ts';
-import type { Reader } from './connect.ts';
+import type { Reader, Transaction } from './connect.ts';
 import type { ObservationTable } from './observationTable.ts';
 
 export type Observation = ObservationTable['$inferSelect'];
@@ -137,7 +137,7 @@ export const seenNow = ({ today, at }: Pick<Hand, 'today' | 'at'>): Seen => ({
  * fields that changed.
  */
 export async function recordObservations(
-  tx: Reader,
+  tx: Transaction,
   table: ObservationTable,
   subject: { readonly id: string; readonly lotId: string },
   entries: readonly Entry[],
@@ -197,7 +197,7 @@ export const seenAs = (one: Pick<Observation, 'seenOn' | 'seenFrom' | 'observedA
  * @throws {Fault} 422 for a field of which nothing was recorded, or without a reason; 403 for what others wrote
  */
 export async function redateObservations(
-  tx: Reader,
+  tx: Transaction,
   table: ObservationTable,
   subject: string,
   fields: readonly string[],

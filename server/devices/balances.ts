@@ -11,7 +11,7 @@ import type {
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { checkPassed, checkState } from '@mercato/core/devices/judgeBalance';
 import { writtenDecimals } from '@mercato/core/units/mass';
-import { forUpdate, brokeConstraint, type Reader } from '../database/connect.ts';
+import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
@@ -197,7 +197,7 @@ export const CHECK_WORDS = {
 } as const;
 
 /** Keeps the stand-in of the demo where it listens this time. */
-export async function pointSimulated(tx: Reader, address: string): Promise<void> {
+export async function pointSimulated(tx: Transaction, address: string): Promise<void> {
   await tx
     .update(balance)
     .set({ settings: sql`${balance.settings} || ${JSON.stringify({ address })}::jsonb` })

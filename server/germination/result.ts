@@ -1,4 +1,3 @@
-import { correctionReason } from './countReason.ts';
 import { asc, eq, inArray } from 'drizzle-orm';
 import type {
   CountView,
@@ -30,6 +29,7 @@ import { vesselView, type Vessel } from '../register/vessels.ts';
 import { kindOf, methodFor } from '../rule-books/editions.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
+import { correctionReason } from './countReason.ts';
 
 type CountRow = typeof germinationCount.$inferSelect;
 

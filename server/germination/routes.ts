@@ -1,4 +1,3 @@
-import { COUNTING_ON } from './countReason.ts';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
@@ -15,7 +14,7 @@ import {
 import { addCounts, CLASSES, totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
-import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
+import { forUpdate, type Transaction } from '../database/connect.ts';
 import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -51,6 +50,7 @@ import {
 } from './result.ts';
 import { decideLateKeys, keepKeys, keysHeld, placeOfDish } from './keys.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
+import { COUNTING_ON } from './countReason.ts';
 
 const countWords = (counts: Counts) => CLASSES.map((one) => `${counts[one]} ${one}`).join(', ');
 
@@ -383,7 +383,7 @@ function checkKeys(keyed: Counts, { entry, counts }: DishCount): Counts | null {
 }
 
 /** Keeps a judgement once every dish is closed. */
-async function judge(tx: Reader, test: BenchTest, hand: Hand): Promise<void> {
+async function judge(tx: Transaction, test: BenchTest, hand: Hand): Promise<void> {
   const replicates = (await vesselsOf(tx, test.lotId)).filter(
     (one) => one.kind === 'replicate' && one.parentId === test.vesselId,
   );

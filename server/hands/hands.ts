@@ -47,7 +47,7 @@ async function lockPlaces(tx: Transaction, places: readonly Place[], at: Date): 
   return rows;
 }
 
-async function keepHold(tx: Reader, place: Place, row: Row, hold: Hold, at: Date): Promise<void> {
+async function keepHold(tx: Transaction, place: Place, row: Row, hold: Hold, at: Date): Promise<void> {
   const before = holdIn(row);
   if (hold === before || (hold.turn === before.turn && hold.since === before.since)) return;
   const [personId, page] = hold.hand === null ? [null, null] : hold.hand.split(' ');
@@ -221,7 +221,7 @@ export function checkShown({ keys }: Pick<LateAct, 'keys'>, waiting: number): vo
 
 /** Writes down what becomes of late keys or looks. */
 export async function keepFate(
-  tx: Reader,
+  tx: Transaction,
   { personId, at }: Pick<Hand, 'personId' | 'at'>,
   eventIds: readonly string[],
   fate: Fate,

@@ -1,10 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm';
-import type { Reader } from '../database/connect.ts';
+import type { Transaction } from '../database/connect.ts';
 import { EVERYTHING, notify } from '../live/notes.ts';
 import { heldPlace } from './tables.ts';
 
 /** Whoever signs out has nothing in hand any more; what their pages have not sent yet still counts where nobody took over. */
-export async function putDownAll(tx: Reader, personId: string, at: Date): Promise<void> {
+export async function putDownAll(tx: Transaction, personId: string, at: Date): Promise<void> {
   const left = await tx
     .update(heldPlace)
     .set({ held: false, turn: sql`${heldPlace.turn} + 1`, at })

@@ -172,10 +172,12 @@ export function sessionRoutes(
   router.delete('/session', async (request, response) => {
     const { personId } = request.session;
     if (personId !== undefined) {
-      await putDownAll(connection.db, personId, clock());
-      await connection.db
-        .insert(auditEntry)
-        .values({ by: personId, at: clock(), action: 'signed out', subject: `person ${personId}` });
+      await connection.db.transaction(async (tx) => {
+        await putDownAll(tx, personId, clock());
+        await tx
+          .insert(auditEntry)
+          .values({ by: personId, at: clock(), action: 'signed out', subject: `person ${personId}` });
+      });
       tell(leaveNote({ session: request.sessionID }));
     }
     await new Promise<void>((resolve, reject) => {

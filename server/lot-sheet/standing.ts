@@ -3,7 +3,7 @@ import type { LotState, Mark, Standing, StepLine } from '@mercato/contract/regis
 import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
-import type { Reader } from '../database/connect.ts';
+import type { Reader, Transaction } from '../database/connect.ts';
 import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { releasesOf } from '../release/result.ts';
@@ -158,7 +158,7 @@ export function nextLine(lines: readonly StepLine[]): StepLine | undefined {
 }
 
 /** Writes the derived state of a lot into its row, so that lists read one table. */
-export async function refreshStanding(tx: Reader, lotId: string, now: Date): Promise<LotPicture> {
+export async function refreshStanding(tx: Transaction, lotId: string, now: Date): Promise<LotPicture> {
   const picture = await pictureOf(tx, await openFile(tx, lotId, now));
   await tx
     .update(lotTable)

@@ -7,7 +7,7 @@ import { unitRulesFor } from '@mercato/core/purity/unitRules';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
-import type { Reader } from '../database/connect.ts';
+import type { Transaction } from '../database/connect.ts';
 import {
   currentObservations,
   recordObservations,
@@ -156,7 +156,7 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
 }
 
 async function judge(
-  tx: Reader,
+  tx: Transaction,
   test: BenchTest,
   edition: Edition,
   multiplePercent: number | null,

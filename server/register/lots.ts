@@ -51,7 +51,7 @@ const EMPTY_STANDING: Standing = { step: 'sampling', mark: 'next', note: 'to be 
  * @throws {Fault} 422 for an unknown kind or an impossible harvest, 409 for a reference that is taken
  */
 export async function openLot(
-  tx: Reader,
+  tx: Transaction,
   header: LotHeader,
   hand: { personId: string; at: Date },
   audit: (note: AuditNote) => Promise<void>,
@@ -81,7 +81,7 @@ export async function openLot(
 
 /** Corrects a lot's header: the old one stays in `lot_revision`. The rule book is pinned once tests exist. */
 export async function correctLot(
-  tx: Reader,
+  tx: Transaction,
   before: Lot,
   header: LotHeader,
   hand: { personId: string; at: Date },

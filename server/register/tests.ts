@@ -118,7 +118,7 @@ export async function lockTest(
 }
 
 /** Counts a write to a test and holds its row until the transaction ends, so that its judge sees all that came before. */
-export async function bumpTest(tx: Reader, row: BenchTest, hand: { personId: string; at: Date }): Promise<void> {
+export async function bumpTest(tx: Transaction, row: BenchTest, hand: { personId: string; at: Date }): Promise<void> {
   await tx
     .update(benchTest)
     .set({ version: sql`${benchTest.version} + 1`, updatedBy: hand.personId, updatedAt: hand.at })
@@ -130,7 +130,7 @@ export const judged = ({ id, lotId, step, editionId }: BenchTest) => ({ testId: 
 
 /** Keeps a verdict with what it rests on. Rows are never changed; the newest counts. */
 export async function keepJudgement(
-  tx: Reader,
+  tx: Transaction,
   on: { readonly lotId: string; readonly step: string; readonly editionId: string } & (
     { readonly testId: string } | { readonly vesselId: string } | { readonly heterogeneityId: string }
   ),

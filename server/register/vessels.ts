@@ -2,7 +2,7 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { VesselView } from '@mercato/contract/register/lots';
 import { toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
-import type { Reader } from '../database/connect.ts';
+import type { Reader, Transaction } from '../database/connect.ts';
 import { freeCodes } from './codes.ts';
 import { vessel } from './tables.ts';
 
@@ -25,7 +25,12 @@ export interface NewVessel {
 }
 
 /** Adds vessels, each with a code of its own. */
-export async function addVessels(tx: Reader, news: readonly NewVessel[], by: string, now: Date): Promise<Vessel[]> {
+export async function addVessels(
+  tx: Transaction,
+  news: readonly NewVessel[],
+  by: string,
+  now: Date,
+): Promise<Vessel[]> {
   if (news.length === 0) return [];
   const codes = await freeCodes(tx, news.length);
   return tx

@@ -15,13 +15,13 @@ import {
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import type { Rule } from '@mercato/core/verdict/verdict';
-import type { Reader } from '../database/connect.ts';
+import type { Reader, Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { shippedContent, shippedKinds } from './shipped.ts';
 import { editionAct, kindFigure, ownKind, ruleBookEdition } from './tables.ts';
 
 /** Stores the shipped editions of this release unless these very contents are there already. */
-export async function storeShippedEditions(tx: Reader, now: Date): Promise<void> {
+export async function storeShippedEditions(tx: Transaction, now: Date): Promise<void> {
   for (const book of RULE_BOOKS) {
     const content = shippedContent(book);
     if (isBook(book)) readEdition(content); // refuses to start on a table that cannot be read

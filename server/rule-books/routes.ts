@@ -11,7 +11,7 @@ import {
 } from '@mercato/contract/register/kinds';
 import { BOOKS } from '@mercato/core/rule-books/edition';
 import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/findKind';
-import { brokeConstraint, type Reader } from '../database/connect.ts';
+import { brokeConstraint, type Transaction } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { lot } from '../register/tables.ts';
@@ -20,7 +20,7 @@ import { shippedInertKinds, shippedOtherSpecies } from './shipped.ts';
 import { kindFigure, ownKind } from './tables.ts';
 
 /** The list of species knows more now: what stands of lots that were searched is derived anew; no document changes. */
-async function markSearched(tx: Reader): Promise<void> {
+async function markSearched(tx: Transaction): Promise<void> {
   await tx
     .update(lot)
     .set({ standingVersion: null })

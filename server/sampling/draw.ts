@@ -6,7 +6,7 @@ import { drawContainers, placeInStack } from '@mercato/core/sampling/drawContain
 import type { DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
-import type { Reader } from '../database/connect.ts';
+import type { Reader, Transaction } from '../database/connect.ts';
 import { allObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -175,7 +175,7 @@ export async function takePrimary(
 }
 
 async function newVessel(
-  tx: Reader,
+  tx: Transaction,
   draw: DrawRow,
   container: number,
   body: PrimarySample,

@@ -19,7 +19,7 @@ import {
   type PlaceLine,
   type PlaceStanding,
 } from '@mercato/core/store/placeBook';
-import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
+import { forUpdate, type Database, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
@@ -231,7 +231,7 @@ async function heardUntil(tx: Reader, id: string, now: Date): Promise<Date> {
 
 /** Keeps what a logger said that is not known yet. */
 export async function takeLog(
-  tx: Reader,
+  tx: Transaction,
   id: string,
   heard: Heard,
   now: Date,
@@ -400,7 +400,7 @@ const ASKED_MS = 4 * 60_000;
  * Asks every logger of the store once; of several servers one does. A logger that is silent, or whose address is none,
  * shows as such and keeps no other from being asked.
  */
-export async function takeAllLogs(db: Reader, now: Date, log: (error: unknown) => void): Promise<void> {
+export async function takeAllLogs(db: Database, now: Date, log: (error: unknown) => void): Promise<void> {
   const places = await db.select({ id: storePlace.id }).from(storePlace).where(ne(storePlace.logger, ''));
   await Promise.all(
     places.map(async ({ id }) => {
@@ -426,7 +426,7 @@ export async function takeAllLogs(db: Reader, now: Date, log: (error: unknown) =
 }
 
 /** The demo's logger, wherever it listens today. */
-export async function pointLogger(tx: Reader, address: string): Promise<void> {
+export async function pointLogger(tx: Transaction, address: string): Promise<void> {
   const [first] = await tx
     .select({ id: storePlace.id })
     .from(storePlace)

@@ -14,7 +14,7 @@ import type {
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { bookOf, RESTS_ON, type Amount, type PacketEntry } from '@mercato/core/store/packetBook';
 import { CannotBe } from '@mercato/core/store/strikes';
-import { forUpdate, type Reader } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
@@ -178,7 +178,7 @@ function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
 }
 
 /** Says in which batch packets dry, freeze or warm up; null = in none any more. */
-export async function setBusy(tx: Reader, ids: readonly string[], busy: Busy | null): Promise<void> {
+export async function setBusy(tx: Transaction, ids: readonly string[], busy: Busy | null): Promise<void> {
   if (ids.length > 0)
     await tx
       .update(packet)

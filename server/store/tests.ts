@@ -2,7 +2,7 @@ import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests';
-import { forUpdate, type Reader } from '../database/connect.ts';
+import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
@@ -86,7 +86,7 @@ export async function withdrawTest(
 }
 
 /** What stands beside the packet in the list is its newest towel. */
-async function tellLastTest(tx: Reader, packetId: string): Promise<void> {
+async function tellLastTest(tx: Transaction, packetId: string): Promise<void> {
   const [newest] = await standingTests(tx, and(eq(packetTest.packetId, packetId), eq(packetTest.what, 'towel')));
   const lastTest = newest?.verdict
     ? { on: newest.on, sprouted: newest.hits, seeds: newest.seeds, verdict: newest.verdict, bagId: newest.bagId }

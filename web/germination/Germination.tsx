@@ -181,7 +181,7 @@ function TestBlock({
       )}
       {test.days && test.days.outcome !== 'within' && (
         <p>
-          <VerdictMark mark={test.days.outcome} word /> <span className="soft">{test.days.next}</span>
+          <VerdictMark mark={test.days.outcome} word /> <span className="soft">{nextWords(test.days.next)}</span>
         </p>
       )}
       {test.dishes.some((dish) =>

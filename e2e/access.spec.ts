@@ -1,6 +1,10 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { NEXT_OF_FEATURES } from '../contract/words/next.ts';
 import { Hands } from './hands.ts';
+
+/** What verdicts hold; a person reads its words. Codes of one word are words too. */
+const CODES = NEXT_OF_FEATURES.flatMap((one) => Object.keys(one)).filter((one) => one.includes('-'));
 
 async function lotPath(page: Page, reference: string): Promise<string> {
   const id = await page.evaluate(
@@ -38,6 +42,11 @@ for (const theme of ['light', 'dark'] as const)
     const look = async (name: string) => {
       await expect(page.locator('main:not([aria-busy])')).toBeVisible();
       await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+      const shown = await page.locator('body').innerText();
+      expect(
+        CODES.filter((code) => shown.includes(code)),
+        name,
+      ).toEqual([]);
       // The dark theme has the same bones: there only its colours are looked at.
       const axe = new AxeBuilder({ page });
       const { violations } = await (theme === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();

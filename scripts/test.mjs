@@ -49,8 +49,8 @@ async function run(name, command, args, env = {}) {
 }
 
 /**
- * A file that has not changed is not looked at again: a clone has no cache, and looks at all. What a changed type
- * breaks in a file that did not change, the types find.
+ * A file that has not changed is not looked at again on the same machine. A rule that reads types may then miss what a
+ * change elsewhere means for it; a clone has no cache, and looks at all.
  */
 const cachedIn = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', `.cache/lint/${name}`];
 

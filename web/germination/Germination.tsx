@@ -95,7 +95,7 @@ export default function Germination(): JSX.Element {
   );
 }
 
-function TestBlock({
+export function TestBlock({
   test,
   today,
   lot,

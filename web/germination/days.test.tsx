@@ -1,9 +1,14 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { CountView, DishView, GerminationTest } from '@mercato/contract/germination/germination';
 import type { Counts } from '@mercato/core/units/seedCounts';
+import { GERMINATION_NEXT } from '@mercato/contract/germination/words';
+import type { LotBrief } from '@mercato/contract/register/lots';
+import { MemoryRouter } from 'react-router';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
 import { endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
+import { TestBlock } from './Germination.tsx';
 import { FiguresForm, type Correction } from './FiguresForm.tsx';
 
 afterEach(cleanup);
@@ -142,4 +147,32 @@ test('a correction says only what it changes: the cause stays unless it is chang
       });
     }),
   ).toEqual({ reason: 'misread', seenOn: '2026-11-25', lateReason: 'from the sheet' });
+});
+
+// A code was shown for its words once: every verdict that a test may bring is read as a person would.
+test('a test counted on a day that the book does not permit says so in words', () => {
+  const verdict = { outcome: 'outside', next: 'decide-or-repeat-test' };
+  const block = {
+    ...test10([{ ...dish([count(10, '2026-11-24', { final: true })]), total: COUNTS }]),
+    number: 1,
+    plan: { finalCountDay: 10, temperature: '20', substrate: 'TP' },
+    calendar: [],
+    result: { complete: true, counts: COUNTS, seeds: 100, verdict: { outcome: 'within', next: 'replicates-agree' } },
+    days: verdict,
+  } as unknown as GerminationTest;
+  render(
+    <MemoryRouter>
+      <QueryClientProvider client={new QueryClient()}>
+        <TestBlock
+          test={block}
+          today={TODAY}
+          lot={{ id: 'lot', book: 'ista' } as unknown as LotBrief}
+          mayCount={false}
+        />
+      </QueryClientProvider>
+    </MemoryRouter>,
+  );
+  expect(screen.getByText(GERMINATION_NEXT['decide-or-repeat-test'])).toBeTruthy();
+  expect(screen.getByText(GERMINATION_NEXT['replicates-agree'])).toBeTruthy();
+  for (const code of Object.keys(GERMINATION_NEXT)) expect(document.body.textContent).not.toContain(code);
 });

@@ -44,9 +44,12 @@ describe('oven moisture', () => {
     expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.020'), limit)).toMatchObject({
       differencePercent: 0.2,
       meanPercent: 9.9,
-      verdict: { outcome: 'near' },
+      verdict: { outcome: 'near', next: 'containers-agree' },
     });
-    expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.021'), limit).verdict.outcome).toBe('outside');
+    expect(judgeOvenDuplicate(first, weighing('0', '10.000', '9.021'), limit).verdict).toMatchObject({
+      outcome: 'outside',
+      next: 'repeat-both-containers',
+    });
   });
   // Source: the digits of a weighing are part of it: 25.000 g is no 25 g (common practice, no source).
   it('shows in its working the digits that were weighed: as many for all three as for the finest of them', () => {
@@ -64,6 +67,12 @@ describe('oven moisture', () => {
     ['-1', '25', '24', 'containerG'],
   ])('refuses %s, %s, %s by naming %s', (container, withSeed, dried, name) => {
     expect(() => ovenMoisture(weighing(container, withSeed, dried))).toThrow(new RegExp(`^${name} must`));
+  });
+  // By hand, the other side of those borders: nothing lost is 0 %, all lost is 100 % of the wet mass and has no dry one.
+  it('takes seed that loses nothing, and all, down to its container', () => {
+    expect(ovenMoisture(weighing('20', '25', '25')).wetBasis.toNumber()).toBe(0);
+    const { wetBasis, dryBasis } = ovenMoisture(weighing('0', '25', '0'));
+    expect([wetBasis.toNumber(), dryBasis]).toEqual([100, null]);
   });
   it('finds the method of a kind by its own row, else by its genus', () => {
     // Source: ISTA, moisture methods by kind (from memory).

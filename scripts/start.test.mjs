@@ -288,6 +288,26 @@ describe('npm start', () => {
     expect(processesOf(data)).toEqual([]);
   });
 
+  // `npm start 2>&1 | head -1`, or a terminal that is closed: the next word of anybody failed, and PostgreSQL stayed.
+  it('goes on when nobody reads what it says any more, and still puts everything away', async () => {
+    const data = folder();
+    const one = await start(data);
+    await one.says(/ready at/);
+    const server = childrenOf(one.child.pid).find((pid) =>
+      fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('server/main.ts'),
+    );
+    one.child.stdout.destroy();
+    one.child.stderr.destroy();
+    // It says so, to nobody.
+    process.kill(server, 'SIGKILL');
+    await expect.poll(async () => (await answers(one.port).catch(() => null))?.empty, { timeout: 60_000 }).toBe(true);
+    const below = childrenOf(one.child.pid);
+    one.child.kill('SIGINT');
+    expect(await one.ended).toBe(0);
+    expect(below.filter(lives)).toEqual([]);
+    expect(processesOf(data)).toEqual([]);
+  });
+
   it('brings back whichever of its children dies, and says so', async () => {
     const data = folder();
     const one = await start(data, { MERCATO_DEMO: '1' });

@@ -196,6 +196,8 @@ export const whilePreparing = (work) => withLock(path.join(PROJECT, '.cache', 'p
 
 /** Runs a script's main function: a refusal is one sentence, anything else keeps its stack. */
 export async function main(work) {
+  // Whoever read along may be gone (`| head`, a closed terminal): the work goes on, and puts itself away in order.
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
   try {
     await work();
   } catch (error) {

@@ -21,6 +21,8 @@ import { withoutParameters } from './http/logged.ts';
 
 // What a query was given may be a password's hash, or anybody's data: of a failed one only its text is logged.
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutParameters } });
+// Whoever read along may be gone: that ends no server.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 const tell = (line: string) => process.stdout.write(`${line}\n`);
 /** How often what is kept for a time only is cleared away. */
 const PRUNE_MS = 60 * 60_000;

@@ -156,7 +156,7 @@ describe('one lot from heap to label', () => {
     const second = await germinate(lot, [86, 88, 85, 87]);
     expect(second.combined).toMatchObject({ reported: { normal: 85 }, seeds: 800, from: [0, 1], next: 'report' });
     expect(
-      (await lab.connection.db.select().from(judgement))
+      (await lab.connection.db.select().from(judgement).orderBy(judgement.seq))
         .filter((one) => one.step === 'germination')
         .map((one) => one.outcome),
     ).toEqual(['outside', 'within']);
@@ -285,7 +285,11 @@ describe('one lot from heap to label', () => {
     const released = (await lead.post<ReleaseView>(`/lots/${short}/releases`, { kind: 'report' })).body;
     expect(released.report.notes).toContain('The submitted sample was accepted by The lead: no more seed');
     expect(released.releases).toMatchObject([{ superseded: false, validUntil: null }]);
-    const judged = await lab.connection.db.select().from(judgement).where(eq(judgement.lotId, short));
+    const judged = await lab.connection.db
+      .select()
+      .from(judgement)
+      .where(eq(judgement.lotId, short))
+      .orderBy(judgement.seq);
     expect(judged.map((one) => [one.step, one.outcome])).toEqual([
       ['sampling', 'outside'],
       ['purity', 'outside'],

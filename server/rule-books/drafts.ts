@@ -71,7 +71,7 @@ export async function listRuleBooks(tx: Reader): Promise<RuleBookList> {
       at: ruleBookDraft.at,
     })
     .from(ruleBookDraft)
-    .orderBy(ruleBookDraft.at);
+    .orderBy(ruleBookDraft.at, ruleBookDraft.id);
   return {
     editions,
     drafts: drafts.map((row): DraftLine => ({

@@ -35,7 +35,7 @@ export async function listLists(tx: Reader, placeId?: string): Promise<ListBrief
     .select(BRIEF)
     .from(storeList)
     .where(placeId === undefined ? undefined : eq(storeList.placeId, placeId))
-    .orderBy(desc(storeList.at))
+    .orderBy(desc(storeList.at), desc(storeList.id))
     .limit(100);
   const names = await namesOf(tx);
   const paths = await placePaths(tx);

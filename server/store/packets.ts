@@ -340,7 +340,7 @@ export async function packetView(tx: Reader, id: string): Promise<PacketView> {
     .select()
     .from(packet)
     .where(and(eq(packet.accessionId, of.id), ne(packet.id, id), eq(packet.undone, false)))
-    .orderBy(asc(packet.createdAt));
+    .orderBy(asc(packet.createdAt), asc(packet.id));
   const header = of.header;
   return {
     ...briefOf(row, of, paths, kind),

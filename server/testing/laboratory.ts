@@ -13,6 +13,7 @@ import { Feed } from '../live/feed.ts';
 import { hashPassword } from '../register/hashPassword.ts';
 import { prepareLaboratory } from '../laboratory.ts';
 import { person } from '../register/peopleTables.ts';
+import { bringInAnyOrder } from './anyOrder.ts';
 import { TEMPLATE } from './database.ts';
 import { PASSWORD, Visitor } from './visitor.ts';
 
@@ -41,6 +42,7 @@ export async function openLaboratory(): Promise<Laboratory> {
   await admin.connect();
   await admin.query(`create database ${name} template ${TEMPLATE}`);
   const connection = connect(url.replace(/\/postgres$/, `/${name}`));
+  bringInAnyOrder(connection.pool);
   const clock = { now: new Date('2026-11-24T09:00:00Z') };
   await prepareLaboratory(connection, clock.now);
   hashed ??= hashPassword(PASSWORD);

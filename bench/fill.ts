@@ -37,7 +37,7 @@ export async function fill(pool: pg.Pool, lots: number): Promise<{ dishes: strin
        select lot, 'B-' || lpad(g::text, 6, '0'), 1, ${edition}, species, variety, 2026, '4200', 'kg', 4200, 84, '50', 'kg', 50,
          origin, now() - g * interval '1 minute', now(), ${who},
          lower('B-' || lpad(g::text, 6, '0') || ' ' || variety || ' ' || origin || ' ' || species || ' ' || common),
-         (array['open','held','released'])[1 + g % 3], '{"step":"germination","mark":"next","note":"final count","due":"2026-11-24"}',
+         (array['open','held','released'])[1 + g % 3], '{"step":"germination","mark":"next","stands":{"is":"counting","day":10,"final":true,"test":null,"open":[]},"due":"2026-11-24"}',
          '${CORE_VERSION}'
        from made`,
     );

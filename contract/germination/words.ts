@@ -1,4 +1,6 @@
 import type { GerminationNext } from '@mercato/core/germination/next';
+import { earlyWords, type LineWords } from '../register/lineWords.ts';
+import type { CountedOn, GerminationBlock, GerminationStands, Unreported } from './stands.ts';
 
 /** What a verdict on germination asks for. */
 export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
@@ -14,3 +16,62 @@ export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
   'germination-label-stands': 'The label stands.',
   'germination-label-too-high': 'The label claims too much: relabel.',
 };
+
+function countedOn(test: number | null, { measured, outcome, final, prescribed }: CountedOn): string {
+  const which = test === null ? '' : `test ${test}: `;
+  if (final === outcome) return `${which}final count on day ${measured ?? ''}, day ${prescribed.final} is prescribed`;
+  return measured === null
+    ? `${which}no first count, day ${prescribed.first} is prescribed`
+    : `${which}first count on day ${measured}, day ${prescribed.first} is prescribed`;
+}
+
+function unreported(why: Unreported): string {
+  switch (why.is) {
+    case 'retest':
+      return `range ${why.measured ?? '—'}, ${why.limit ?? '—'} allowed: retest`;
+    case 'no-full-test':
+      return 'not 4 × 100: feeds no label';
+    case 'third-test':
+      return `two tests ${why.measured ?? '—'} apart, ${why.limit ?? '—'} allowed: third test`;
+    case 'no-two-agree':
+      return 'no two tests agree: look for the cause';
+    case 'unfinished':
+      return 'not all dishes are counted to their end';
+  }
+}
+
+const percent = (normal: number | null) => (normal === null ? '' : `${normal} %`);
+
+export function germinationStands(how: GerminationStands): LineWords {
+  switch (how.is) {
+    case 'counting':
+      return {
+        figure: how.final ? 'final count' : `count of day ${how.day}`,
+        note: [
+          how.test === null ? '' : `test ${how.test}`,
+          how.open.length === 0 ? '' : `dish ${how.open.join(', ')} open`,
+        ]
+          .filter(Boolean)
+          .join(', '),
+      };
+    case 'misdated':
+      return { figure: percent(how.normal), note: countedOn(how.test, how.days) };
+    case 'reported':
+      return {
+        figure: `${how.normal}${how.hard > 0 ? ` + ${how.hard} hard` : ''} %`,
+        note: `${how.of === 'tests' ? `two tests ${how.measured ?? '—'} apart` : `range ${how.measured ?? '—'}`}, ${how.limit ?? 'any'} allowed`,
+      };
+    case 'accepted':
+      return {
+        figure: percent(how.normal),
+        note: `range ${how.measured ?? '—'}, ${how.limit ?? '—'} allowed: accepted by the lead`,
+      };
+    case 'unreported':
+      return { figure: percent(how.normal), note: unreported(how.why) };
+    default:
+      return earlyWords(how, 'working sample to be drawn', 'to be set up');
+  }
+}
+
+export const germinationBlocks = (why: readonly GerminationBlock[]): string =>
+  `Germination: ${why.map((one) => (one.is === 'misdated' ? countedOn(one.test, one.days) : unreported(one))).join('; ')}, and nobody has decided.`;

@@ -11,15 +11,7 @@ import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FoundName } from '../names/names.ts';
 import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
-
-/**
- * How far a search goes: all other species in the whole weight, named species alone, part of the weight, or both
- * of the latter.
- */
-export const EXTENTS = ['complete', 'limited', 'reduced', 'reduced-limited'] as const;
-export type Extent = (typeof EXTENTS)[number];
-export const isLimited = (extent: Extent): boolean => extent === 'limited' || extent === 'reduced-limited';
-export const isReduced = (extent: Extent): boolean => extent === 'reduced' || extent === 'reduced-limited';
+import { EXTENTS, type Extent } from './extent.ts';
 
 const oneName = () => text(120).messages({ 'string.empty': 'name the species' });
 const speciesName = () => oneName().required();

@@ -1,4 +1,9 @@
+import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { OtherSeedsNext } from '@mercato/core/other-seeds/next';
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
+import { earlyWords, type LineWords } from '../register/lineWords.ts';
+import type { Extent } from './extent.ts';
+import type { OtherSeedsBlock, OtherSeedsStands } from './stands.ts';
 
 /** What a verdict on other seeds asks for; of noxious lists, in the jurisdiction that stands beside it. */
 export const OTHER_SEEDS_NEXT: Readonly<Record<OtherSeedsNext, string>> = {
@@ -18,3 +23,66 @@ export const OTHER_SEEDS_NEXT: Readonly<Record<OtherSeedsNext, string>> = {
   'restricted-without-limit': 'Restricted: must be named with its rate there.',
   'restricted-within-limit': 'Restricted, within the limit: must be named with its rate there.',
 };
+
+/** How far a search went, as it is reported: "complete search", "reduced limited search". */
+export const EXTENT_WORDS: Readonly<Record<Extent, string>> = {
+  complete: 'complete search',
+  limited: 'limited search',
+  reduced: 'reduced search',
+  'reduced-limited': 'reduced limited search',
+};
+
+const grams = (massG: number) => `${Number(massG.toPrecision(6))} g`;
+
+/** Both figures beside each other: "weed seed 0.50 % in 5.003 g of purity, none in 50.2 g searched". */
+export function contradictionWords({ purity, search, ...found }: Contradiction): string {
+  const name = found.what === 'component' ? COMPONENT_NAMES[found.of] : found.of;
+  const there = purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds}`;
+  return `${name}: ${there} in ${grams(purity.examinedG)} of purity, ${search.seeds === 0 ? 'none' : search.seeds} in ${grams(search.examinedG)} searched`;
+}
+
+export function otherSeedsStands(how: OtherSeedsStands): LineWords {
+  switch (how.is) {
+    case 'to-search':
+      return { figure: '', note: 'to be searched' };
+    case 'searching':
+      return { figure: `${how.count} in ${how.examinedG} g`, note: `${how.leftG} g still to be searched` };
+    case 'searched':
+      return { figure: `${how.count} in ${how.examinedG} g`, note: searchedWords(how) };
+    default:
+      return earlyWords(how, 'working sample to be drawn', 'working sample drawn');
+  }
+}
+
+function searchedWords(how: OtherSeedsStands & { is: 'searched' }): string {
+  const extent = how.extent === 'complete' ? '' : `${EXTENT_WORDS[how.extent]}; `;
+  return [
+    `${extent}${how.count === 0 ? `none found; up to ${how.perKgUpper.toFixed(1)} per kg may be there` : `${Math.round(how.perKg)} per kg, ${Math.round(how.perLb)} per lb`}`,
+    ...(how.light ? [`${how.light.leastG ?? ''} g asked${how.light.accepted ? ': accepted by the lead' : ''}`] : []),
+    ...(how.barred
+      ? [
+          `${how.barred.species}: not to be sold in ${how.barred.jurisdiction}${how.barred.accepted ? ', accepted by the lead' : ''}`,
+        ]
+      : []),
+    ...how.unbound.map((one) => `“${one}” is bound to no species`),
+    ...how.unclear.map((one) => `${one}: which species is not said`),
+    ...how.against.map(contradictionWords),
+  ].join('; ');
+}
+
+function blockWords(why: OtherSeedsBlock): string {
+  switch (why.is) {
+    case 'barred':
+      return `${why.species} may not be sold in ${why.jurisdiction} so, and nobody has decided`;
+    case 'unbound':
+      return `“${why.names.join('”, “')}” is bound to no species, and nobody has decided`;
+    case 'unclear':
+      return `of ${why.names.join(', ')} nobody has said which species it is`;
+    case 'contradicted':
+      return `${why.against.map(contradictionWords).join('; ')}, and nobody has decided`;
+    case 'light':
+      return 'less was searched than the rule book asks, and nobody has decided';
+  }
+}
+export const otherSeedsBlocks = (why: readonly OtherSeedsBlock[]): string =>
+  why.map((one) => `Other seeds: ${blockWords(one)}.`).join(' ');

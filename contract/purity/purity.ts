@@ -13,6 +13,7 @@ import type { FoundName } from '../names/names.ts';
 import { decimalText, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
+import type { PurityBlock, PuritySays } from './stands.ts';
 
 /** Whether the sample is judged as chaffy, where that differs from the kind's preset. */
 export interface Chaffiness {
@@ -205,9 +206,9 @@ export interface PurityResult {
   judged: JudgedTests | null;
   parts: JudgedPart[];
   outcome: Outcome;
-  /** Why the lot may not be released; null when it may. */
-  blocks: string | null;
-  note: string;
+  /** Why the lot may not be released; none when it may. */
+  blocks: PurityBlock[];
+  says: PuritySays;
 }
 
 export interface PurityView {

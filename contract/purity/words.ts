@@ -1,5 +1,7 @@
 import type { JudgedTests } from '@mercato/core/purity/judgeTests';
 import type { PurityNext } from '@mercato/core/purity/next';
+import { earlyWords, type LineWords } from '../register/lineWords.ts';
+import type { PurityBlock, PuritySays, PurityStands, Together } from './stands.ts';
 
 /** What a verdict on purity asks for. */
 export const PURITY_NEXT: Readonly<Record<PurityNext, string>> = {
@@ -18,21 +20,69 @@ export const PURITY_NEXT: Readonly<Record<PurityNext, string>> = {
   'no-purity-table': 'Nothing is judged: the book has no table for it.',
 };
 
+export const togetherOf = ({ basis, state, verdict, pairs, kept, most }: JudgedTests): Together => ({
+  basis,
+  state,
+  outcome: verdict.outcome,
+  pairs: pairs.length,
+  kept,
+  most,
+});
+
 /** What pairs of halves, or whole samples, come to together. */
-export function judgedTestsWords({ basis, state, verdict, pairs, kept, most }: JudgedTests): string {
+export function togetherWords({ basis, state, outcome, pairs, kept, most }: Together): string {
   if (state === 'not-judged') return 'The book has no table for duplicates: the mean is reported, unjudged.';
   if (basis === 'half')
     return {
       agreed: kept === 1 ? 'The pair agrees: its mean is reported.' : `The mean of ${kept} pairs is reported.`,
-      further: `The halves part too far: take pair ${pairs.length + 1} of ${most} at most.`,
+      further: `The halves part too far: take pair ${pairs + 1} of ${most} at most.`,
       exhausted: `${most} pairs were made and none agrees: look for the cause; the lead decides.`,
     }[state];
   return {
     agreed:
-      verdict.outcome === 'outside'
+      outcome === 'outside'
         ? `The farthest two lie near enough: the mean of all ${kept} is reported.`
         : `The mean of ${kept} tests is reported.`,
     further: 'The two tests part too far: make one more.',
     exhausted: 'One test stands out: the lead sets it aside with its cause.',
   }[state];
 }
+
+const inASentence = (sentence: string) => (sentence.charAt(0).toLowerCase() + sentence.slice(1)).replace(/\.$/, '');
+const ACCEPTED = ': accepted by the lead';
+
+function saysWords(says: PuritySays): string {
+  switch (says.is) {
+    case 'second-half-to-draw':
+      return 'the second half is to be drawn';
+    case 'halves-to-weigh':
+      return 'the halves are not all weighed';
+    case 'components-to-weigh':
+      return 'not all components weighed';
+    case 'changed':
+      return `gain or loss ${Math.abs(says.change).toFixed(1)} %, ${says.limit ?? 'any'} allowed${says.accepted ? ACCEPTED : ': repeat'}`;
+    case 'light':
+      return `${says.massG ?? ''} g weighed in, ${says.leastG ?? ''} g asked${says.accepted ? ACCEPTED : ''}`;
+    case 'sound':
+      return `${says.components} components; ${Math.abs(says.change).toFixed(1)} % ${says.change > 0 ? 'gained' : 'lost'}, ${says.limit ?? 'any'} allowed`;
+    case 'together':
+      return `${inASentence(togetherWords(says.together))}${says.accepted ? ACCEPTED : ''}`;
+  }
+}
+
+export function purityStands(how: PurityStands): LineWords {
+  if (how.is !== 'analysed') return earlyWords(how, 'working sample to be drawn', 'working sample drawn');
+  return {
+    figure: how.shares ? `${how.shares.map((one) => one ?? 'trace').join(' · ')} %` : '',
+    note: saysWords(how.says),
+  };
+}
+
+const blockWords = (why: PurityBlock): string =>
+  why.is === 'changed'
+    ? 'gain or loss is outside what the rules allow'
+    : why.is === 'light'
+      ? 'the working sample is lighter than the rule book asks'
+      : inASentence(togetherWords(why.together));
+export const purityBlocks = (why: readonly PurityBlock[]): string =>
+  `Purity: ${why.map(blockWords).join(' and ')}, and nobody has decided.`;

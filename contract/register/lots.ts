@@ -2,9 +2,10 @@ import Joi from 'joi';
 import { BOOKS, type Book } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
-import type { Outcome } from '@mercato/core/verdict/verdict';
 import { mass, reason, text } from '../http/fields.ts';
 import type { RequestView } from './request.ts';
+import { DECISIONS, type Decision } from './decisions.ts';
+import type { ShownStanding, StepBlocks, StepLine } from '../lot-sheet/standing.ts';
 import type { Step, TestStep } from './steps.ts';
 
 export interface LotHeader {
@@ -83,34 +84,6 @@ export const lotDivisionSchema = Joi.object<LotDivision, true>({
     .messages({ 'string.empty': 'say why it is divided', 'string.min': 'say why it is divided' }),
 }).required();
 
-/** How a step stands: an outcome, `next` to do, or `waits` for an earlier step. */
-export type Mark = Outcome | 'next' | 'waits';
-
-/** One line of the lot sheet. */
-export interface StepLine {
-  step: Step;
-  mark: Mark;
-  /** What was measured, in figures; empty while there is nothing. */
-  figure: string;
-  note: string;
-  /** Whose hands it was, and when they last wrote. */
-  by: string | null;
-  at: string | null;
-  /** The day on which it was last seen. */
-  seenOn?: string;
-  /** Why this step keeps the label from being released; null when it does not. */
-  blocks: string | null;
-  /** The calendar day on which it is to be done, where there is one. */
-  due?: string;
-}
-
-/** What stands of a lot; `mark` is `next` once `due` has come. */
-export interface Standing {
-  step: Step | 'released';
-  mark: Mark;
-  note: string;
-  due?: string;
-}
 /** `expired`: released, but the tag's validity has run out. `divided`: its parts are lots of their own. */
 export type LotState = 'open' | 'held' | 'released' | 'expired' | 'divided';
 
@@ -121,7 +94,7 @@ export interface LotListRow {
   commonName: string;
   mass: EnteredMass;
   state: LotState;
-  standing: Standing;
+  standing: ShownStanding;
 }
 
 export interface LotList {
@@ -148,7 +121,7 @@ export interface LotSheet {
   /** Lots that it was divided into. */
   parts: { id: string; reference: string }[];
   /** Why it would be held if it were judged today, though it stands released. */
-  wouldHold: string[];
+  wouldHold: StepBlocks[];
   facts: { pureSeed: string | null; moisture: string | null; germination: string | null };
   steps: StepLine[];
   /** The working behind the figures of each step. */
@@ -168,13 +141,6 @@ export interface DecisionView {
   by: string;
   at: string;
 }
-
-/**
- * What somebody decided: report a test or sample all the same, set a test aside; and of a primary sample that
- * looks uneven: even after all, parts become lots of their own, sampling is refused, or a heterogeneity test.
- */
-export const DECISIONS = ['accept', 'set-aside', 'own-lots', 'refuse', 'heterogeneity-test'] as const;
-export type Decision = (typeof DECISIONS)[number];
 
 export interface NewDecision {
   /** A test of the lot, its submitted sample (which can only be accepted), or a primary sample that looks uneven. */

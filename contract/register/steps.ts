@@ -4,3 +4,9 @@ export type Step = (typeof STEPS)[number];
 /** Steps that test a working sample. */
 export const TEST_STEPS = ['purity', 'other-seeds', 'moisture', 'germination'] as const;
 export type TestStep = (typeof TEST_STEPS)[number];
+
+/** How a step that tests a working sample stands before anything of it was measured. */
+export const EARLY = ['waits-for-sample', 'not-asked', 'to-draw', 'drawn'] as const;
+export interface Early {
+  is: (typeof EARLY)[number];
+}

@@ -3,9 +3,7 @@ import type { LabelDocument } from '@mercato/core/release/documents';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { text } from '../http/fields.ts';
 import type { LotBrief } from '../register/lots.ts';
-
-export const DOCUMENT_KINDS = ['tag', 'report'] as const;
-export type DocumentKind = (typeof DOCUMENT_KINDS)[number];
+import { DOCUMENT_KINDS, type DocumentKind } from './kinds.ts';
 
 export interface NewRelease {
   kind: DocumentKind;

@@ -1,4 +1,7 @@
 import type { SamplingNext } from '@mercato/core/sampling/next';
+import type { Decision } from '../register/decisions.ts';
+import type { LineWords } from '../register/lineWords.ts';
+import type { SamplingBlock, SamplingStands } from './stands.ts';
 
 /** What a verdict on sampling asks for. */
 export const SAMPLING_NEXT: Readonly<Record<SamplingNext, string>> = {
@@ -17,3 +20,80 @@ export const SAMPLING_NEXT: Readonly<Record<SamplingNext, string>> = {
   'divider-out-of-order':
     'The halves part too far: level the divider, clean it, pour evenly, mix all of it again and divide anew.',
 };
+
+/** What follows from a primary sample that looks uneven. */
+const UNEVEN_WORDS: Readonly<Record<Decision, string>> = {
+  accept: 'even after all',
+  'set-aside': 'set aside',
+  'own-lots': 'the parts become lots of their own',
+  refuse: 'sampling is refused',
+  'heterogeneity-test': 'a heterogeneity test is asked for',
+};
+
+const primaries = (asked: number | null) => (asked === null ? '' : `${asked} primary samples`);
+
+export function samplingStands(how: SamplingStands): LineWords {
+  switch (how.is) {
+    case 'divided':
+      return { figure: `${how.parts.length} lots`, note: `divided into ${how.parts.join(', ')}` };
+    case 'too-large':
+      return {
+        figure: `${how.kg ?? ''} kg`,
+        note: how.parts === null ? 'too large for one lot' : `too large for one lot: divide it into ${how.parts}`,
+      };
+    case 'uneven':
+      return {
+        figure: `container ${how.container} looks uneven`,
+        note: how.decision ? UNEVEN_WORDS[how.decision] : 'sampling is stopped',
+      };
+    case 'not-uniform':
+      return {
+        figure: 'not uniform',
+        note: how.decision ? UNEVEN_WORDS[how.decision] : `heterogeneity test ${how.test}: containers differ too much`,
+      };
+    case 'awaiting-client':
+      return { figure: '', note: 'the client’s sample is to come' };
+    case 'to-sample':
+      return { figure: '', note: 'to be sampled' };
+    case 'to-draw':
+      return { figure: primaries(how.asked), note: 'to be drawn' };
+    case 'drawn':
+      return { figure: primaries(how.asked), note: 'drawn, to be taken' };
+    case 'taking':
+      return { figure: primaries(how.asked), note: `${how.taken} of ${how.of} taken` };
+    case 'to-reduce':
+      return { figure: primaries(how.asked), note: 'poured together, to be reduced' };
+    case 'submitted':
+      return {
+        figure: how.primaries === null ? 'sent in' : `${how.primaries} primary samples`,
+        note: [
+          how.asked === null ? '' : `of ${how.asked} asked`,
+          `${how.mass} submitted`,
+          { enough: '', light: `under the least of ${how.leastG ?? ''} g`, unknown: 'no least mass in the book' }[
+            how.weight
+          ],
+          how.accepted ? 'accepted by the lead' : '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+      };
+  }
+}
+
+const decided = (decision: Decision | null) => (decision ? `: ${UNEVEN_WORDS[decision]}` : ', and nobody has decided');
+function blockWords(why: SamplingBlock): string {
+  switch (why.is) {
+    case 'too-large':
+      return 'the lot is larger than the rule book allows';
+    case 'uneven':
+      return `container ${why.container} looks uneven${decided(why.decision)}`;
+    case 'not-uniform':
+      return `heterogeneity test ${why.test} says that the lot is not uniform${decided(why.decision)}`;
+    case 'too-few-primaries':
+      return `fewer primary samples were taken than the rule book asks${decided(null)}`;
+    case 'too-light':
+      return `the submitted sample is lighter than the rule book asks${decided(null)}`;
+  }
+}
+export const samplingBlocks = (why: readonly SamplingBlock[]): string =>
+  why.map((one) => `Sampling: ${blockWords(one)}.`).join(' ');

@@ -1,2 +1,2 @@
 /** Which computation a stored verdict was made by; raised when a result would come out otherwise. */
-export const CORE_VERSION = '3';
+export const CORE_VERSION = '4';

@@ -5,6 +5,7 @@ import type { LotSheet } from '@mercato/contract/register/lots';
 import { useHands } from '../testing/hands.ts';
 import type { Visitor } from '../testing/laboratory.ts';
 import { clovers, germinationPlan, grams } from '../testing/samples.ts';
+import { spoken } from '../testing/spoken.ts';
 
 const hands = useHands();
 const at = (day: string) => {
@@ -95,9 +96,9 @@ describe('the days of a plan are put right', () => {
     const seen = await one.see();
     expect(seen?.dishes[0]?.days[0]).toMatchObject({ day: 7, key: 10, seenOn: '2026-12-04' });
     expect(seen?.days).toMatchObject({ outcome: 'outside', measured: 7 });
-    const line = (await hands.lead.get<LotSheet>(`/lots/${one.lot}`)).body.steps.find(
-      (step) => step.step === 'germination',
-    );
+    const line = (await hands.lead.get<LotSheet>(`/lots/${one.lot}`)).body.steps
+      .map(spoken)
+      .find((step) => step.step === 'germination');
     expect(line?.blocks).toContain('final count on day 7, day 10 is prescribed');
     const { rows } = await hands.lab.connection.pool.query<{ outcome: string }>(
       `select outcome from judgement where lot_id = $1 and step = 'germination' order by at`,

@@ -6,7 +6,8 @@ import type {
   GerminationTest,
   GerminationView,
 } from '@mercato/contract/germination/germination';
-import type { StepLine } from '@mercato/contract/register/lots';
+import type { Unreported } from '@mercato/contract/germination/stands';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import {
   judgeCountDays,
@@ -166,13 +167,6 @@ export function endDays(test: GerminationTest): { readonly day: number; readonly
 /** A count belongs to a planned day from so many days before it on. Common practice, no source. */
 const AROUND = 4;
 
-function countWords({ measured, outcome, final, prescribed }: CountDaysVerdict): string {
-  if (final === outcome) return `final count on day ${measured ?? ''}, day ${prescribed.final} is prescribed`;
-  return measured === null
-    ? `no first count, day ${prescribed.first} is prescribed`
-    : `first count on day ${measured}, day ${prescribed.first} is prescribed`;
-}
-
 /** Tests that count: all that nobody set aside. */
 export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] {
   return tests.filter((one) => one.decision?.decision !== 'set-aside');
@@ -329,32 +323,27 @@ export function dueCount(
 }
 
 /** The germination line of the lot sheet. */
-export function germinationLine(view: GerminationView, sampled: boolean): StepLine {
-  const base = { step: 'germination' as const, by: null, at: null, blocks: null };
+export function germinationLine(view: GerminationView, sampled: boolean): StepLine<'germination'> {
+  const base = { step: 'germination', by: null, at: null, blocks: [] } as const;
   const tests = usedTests(view.tests);
   const last = tests.at(-1);
   if (!last)
     return {
       ...base,
       mark: sampled ? 'next' : 'waits',
-      figure: '',
-      note: sampled
-        ? view.waiting.length > 0
-          ? 'to be set up'
-          : 'working sample to be drawn'
-        : 'waits for the sample',
+      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
     };
+  const several = (test: GerminationTest) => (tests.length > 1 ? test.number : null);
   const hand = handsOf(writtenIn(last), { by: last.createdBy, at: last.createdAt });
   const due = dueCount(last, view.today);
   if (due) {
-    const open = due.openDishes.length === last.dishes.length ? '' : `dish ${due.openDishes.join(', ')} open`;
+    const open = due.openDishes.length === last.dishes.length ? [] : due.openDishes;
     return {
       ...base,
       ...hand,
       mark: due.date <= view.today ? 'next' : 'not-judged',
       due: due.date,
-      figure: due.final ? 'final count' : `count of day ${due.day}`,
-      note: [tests.length > 1 ? `test ${last.number}` : '', open].filter(Boolean).join(', '),
+      stands: { is: 'counting', day: due.day, final: due.final, test: several(last), open },
     };
   }
   const misdated = tests.find(
@@ -364,55 +353,48 @@ export function germinationLine(view: GerminationView, sampled: boolean): StepLi
       !covers(one.decision, handsOf(writtenIn(one), { by: one.createdBy, at: one.createdAt }).at),
   );
   if (misdated?.days) {
-    const note = `${tests.length > 1 ? `test ${misdated.number}: ` : ''}${countWords(misdated.days)}`;
+    const { measured, outcome, final, prescribed } = misdated.days;
+    const test = several(misdated);
+    const days = { measured, outcome, final, prescribed };
     return {
       ...base,
       ...hand,
-      mark: misdated.days.outcome,
-      figure: misdated.result.rounded ? `${misdated.result.rounded.rounded.normal} %` : '',
-      note,
-      blocks: `Germination: ${note}, and nobody has decided.`,
+      mark: outcome,
+      stands: { is: 'misdated', normal: misdated.result.rounded?.rounded.normal ?? null, test, days },
+      blocks: [{ is: 'misdated', test, days }],
     };
   }
   const { combined } = view;
-  const accepted = tests.length === 1 && last.decision?.decision === 'accept';
+  const { verdict, rounded } = last.result;
+  const apart = (one: { measured: number | null; limit: number | null } | null) => ({
+    measured: one?.measured ?? null,
+    limit: one?.limit ?? null,
+  });
   if (combined.reported) {
-    const verdict = combined.comparison ?? last.result.verdict;
     const { normal, hard } = combined.reported;
+    const of = combined.comparison ? 'tests' : 'dishes';
     return {
       ...base,
       ...hand,
       mark: combined.outcome,
-      figure: `${normal}${hard > 0 ? ` + ${hard} hard` : ''} %`,
-      note: `${combined.comparison ? `two tests ${verdict?.measured} apart` : `range ${verdict?.measured}`}, ${verdict?.limit ?? 'any'} allowed`,
+      stands: { is: 'reported', normal, hard, of, ...apart(combined.comparison ?? verdict) },
     };
   }
-  const { verdict, rounded } = last.result;
-  const figure = rounded ? `${rounded.rounded.normal} %` : '';
-  if (accepted)
+  const normal = rounded?.rounded.normal ?? null;
+  if (tests.length === 1 && last.decision?.decision === 'accept')
     return {
       ...base,
       ...hand,
       mark: combined.outcome,
-      figure,
-      note: `range ${verdict?.measured ?? '—'}, ${verdict?.limit ?? '—'} allowed: accepted by the lead`,
+      stands: { is: 'accepted', normal, ...apart(verdict) },
     };
-  const note = {
+  const why: Unreported = {
     retest:
-      verdict?.outcome === 'outside'
-        ? `range ${verdict.measured}, ${verdict.limit} allowed: retest`
-        : 'not 4 × 100: feeds no label',
-    'third-test': `two tests ${combined.comparison?.measured} apart, ${combined.comparison?.limit} allowed: third test`,
-    'look-for-the-cause': 'no two tests agree: look for the cause',
-    count: '',
-    report: '',
+      verdict?.outcome === 'outside' ? { is: 'retest' as const, ...apart(verdict) } : { is: 'no-full-test' as const },
+    'third-test': { is: 'third-test' as const, ...apart(combined.comparison) },
+    'look-for-the-cause': { is: 'no-two-agree' as const },
+    count: { is: 'unfinished' as const },
+    report: { is: 'unfinished' as const },
   }[combined.next];
-  return {
-    ...base,
-    ...hand,
-    mark: combined.outcome,
-    figure,
-    note,
-    blocks: `Germination: ${note}, and nobody has decided.`,
-  };
+  return { ...base, ...hand, mark: combined.outcome, stands: { is: 'unreported', normal, why }, blocks: [why] };
 }

@@ -10,6 +10,7 @@ import { addDays } from '@mercato/core/units/days';
 import { useHands } from '../testing/hands.ts';
 import { CLOVER, type Answer, type Visitor } from '../testing/laboratory.ts';
 import { germinationPlan, grams, submittedSample } from '../testing/samples.ts';
+import { spoken } from '../testing/spoken.ts';
 
 const hands = useHands();
 const TODAY = '2026-11-24';
@@ -88,7 +89,7 @@ async function germinating(book: 'ista' | 'aosa', more: object = {}): Promise<Te
   };
 }
 const lineOf = async (lot: string, step: string) =>
-  (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body.steps.find((one) => one.step === step);
+  (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body.steps.map(spoken).find((one) => one.step === step);
 const reportOf = async (lot: string) => (await hands.lead.get<ReleaseView>(`/lots/${lot}/release`)).body;
 const valueOf = (document: { lines: readonly { label: string; value: string }[] }, label: string) =>
   document.lines.find((one) => one.label === label)?.value;

@@ -2,7 +2,7 @@ import type { GerminationView } from '@mercato/contract/germination/germination'
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
-import type { StepLine } from '@mercato/contract/register/lots';
+import type { StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { Reader } from '../database/connect.ts';
 import { contradictionsOf } from './contradictions.ts';
@@ -46,3 +46,7 @@ export async function gather(tx: Reader, file: LotFile): Promise<Gathered> {
     ],
   };
 }
+
+/** What each step has against a release. */
+export const blocksOf = (lines: readonly StepLine[]): StepBlocks[] =>
+  lines.flatMap(({ step, blocks }) => (blocks.length > 0 ? [{ step, why: blocks } as StepBlocks] : []));

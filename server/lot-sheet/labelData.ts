@@ -3,13 +3,15 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import type { LabelData } from '@mercato/core/release/documents';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
+import { EXTENT_WORDS } from '@mercato/contract/other-seeds/words';
+import { blocksWords } from '@mercato/contract/lot-sheet/words';
 import { endDays, usedTests } from '../germination/result.ts';
 import { reportedMoisture } from '../moisture/result.ts';
 import { reportedOtherSeeds, unknownIn } from '../other-seeds/result.ts';
 import { reportedTests } from '../purity/result.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
-import type { Gathered } from './gather.ts';
+import { blocksOf, type Gathered } from './gather.ts';
 
 /** The counts that a label may carry: combined by the rules, or accepted by the lead. */
 export function reportedCounts(gathered: Gathered): Counts | null {
@@ -123,14 +125,14 @@ export function labelData({ lot, laboratory: lab, today, edition }: LotFile, gat
             concludedOn: concludedOn(used, last),
           }
         : null,
-    blocks: gathered.lines.flatMap((line) => (line.blocks === null ? [] : [line.blocks])),
+    blocks: blocksOf(gathered.lines).map(blocksWords),
     accepted: decided,
   };
 }
 
 /** "complete search", "limited search for Avena fatua": how far the search went, as it is reported. */
 function searchWords({ extent, named }: NonNullable<ReturnType<typeof reportedOtherSeeds>>): string {
-  return `${extent.replace('-', ' ')} search${named.length > 0 ? ` for ${named.join(', ')}` : ''}`;
+  return `${EXTENT_WORDS[extent]}${named.length > 0 ? ` for ${named.join(', ')}` : ''}`;
 }
 
 /** The working samples of a purity result: "5.003 g", "2.51 g + 2.50 g in halves". */

@@ -9,8 +9,8 @@ import {
   type LotSheet,
   type LotState,
   type ScanAnswer,
-  type Standing,
 } from '@mercato/contract/register/lots';
+import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { StoreScan } from '@mercato/contract/store/packets';
 import { requestSchema } from '@mercato/contract/register/request';
 import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
@@ -36,7 +36,7 @@ import { storeScan } from '../store/scan.ts';
 import { reportedCounts, reportedPureSeed } from './labelData.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
-import { expiredNote, pictureOf, type LotPicture } from './standing.ts';
+import { pictureOf, type LotPicture } from './standing.ts';
 
 const PAGE = 25;
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
@@ -228,7 +228,7 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
       state: row.state,
       standing:
         row.state === 'expired'
-          ? { step: 'release', mark: 'next', note: expiredNote(row.validUntil ?? '') }
+          ? { step: 'release', mark: 'next', stands: { is: 'expired-on', day: row.validUntil ?? '' } }
           : comeDue(row.standing, today),
     })),
     total: totals[state],
@@ -239,7 +239,7 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
 }
 
 /** Days pass without a write, so whether something is due is said when it is read. */
-function comeDue(standing: Standing, today: string): Standing {
+function comeDue<S extends ShownStanding>(standing: S, today: string): S {
   return standing.due !== undefined && standing.due <= today && standing.mark === 'not-judged'
     ? { ...standing, mark: 'next' }
     : standing;

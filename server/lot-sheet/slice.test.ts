@@ -15,6 +15,7 @@ import { germinationCount, tallyEvent } from '../germination/tables.ts';
 import { judgement } from '../register/tables.ts';
 import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
 import { germinationPlan } from '../testing/samples.ts';
+import { spoken } from '../testing/spoken.ts';
 
 let lab: Laboratory;
 let sampler: Visitor;
@@ -310,9 +311,9 @@ describe('one lot from heap to label', () => {
     // Source: 7 CFR 201.22 and the Act, section 201(a)(8): five months after the month of test (from memory).
     lab.clock.now = new Date('2027-06-01T09:00:00Z');
     expect([await states('released'), await states('expired')]).toEqual([[], ['T-1']]);
-    expect((await lead.get<LotSheet>(`/lots/${lot}`)).body.steps.at(-1)).toMatchObject({
+    expect((await lead.get<LotSheet>(`/lots/${lot}`)).body.steps.map(spoken).at(-1)).toMatchObject({
       mark: 'next',
-      note: expect.stringContaining('expired on 2027-05-31') as string,
+      note: expect.stringContaining('expired on 31 May 2027') as string,
     });
     lab.clock.now = now;
   });

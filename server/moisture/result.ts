@@ -1,4 +1,4 @@
-import type { StepLine } from '@mercato/contract/register/lots';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { MoistureTest, MoistureView } from '@mercato/contract/moisture/moisture';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { judgeOvenDuplicate, type MoistureResult, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
@@ -61,19 +61,14 @@ export function reportedMoisture(view: MoistureView): MoistureTest | undefined {
 }
 
 /** The moisture line of the lot sheet. */
-export function moistureLine(view: MoistureView, sampled: boolean): StepLine {
-  const base = { step: 'moisture' as const, by: null, at: null, blocks: null };
+export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'moisture'> {
+  const base = { step: 'moisture', by: null, at: null, blocks: [] } as const;
   const test = reportedMoisture(view);
   if (!test)
     return {
       ...base,
       mark: sampled ? 'next' : 'waits',
-      figure: '',
-      note: sampled
-        ? view.waiting.length > 0
-          ? 'sample drawn and sealed'
-          : 'sample to be drawn'
-        : 'waits for the sample',
+      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
     };
   const hand = handsOf(Object.values(test.fields), { by: test.createdBy, at: test.createdAt });
   if (!test.result)
@@ -81,8 +76,7 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine {
       ...base,
       ...hand,
       mark: 'next',
-      figure: '',
-      note: test.fields['first.withSeed'] ? 'in the oven' : 'to be weighed in',
+      stands: { is: test.fields['first.withSeed'] ? 'in-the-oven' : 'to-weigh-in' },
     };
   const { verdict, reportedPercent, differencePercent } = test.result;
   const accepted = test.decision?.decision === 'accept';
@@ -91,8 +85,13 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine {
     ...base,
     ...hand,
     mark: verdict.outcome,
-    figure: `${reportedPercent.toFixed(1)} %`,
-    note: `oven, ${differencePercent.toFixed(2)} apart, ${verdict.limit} allowed${outside ? (accepted ? ': accepted by the lead' : ': repeat') : ''}`,
-    blocks: outside && !accepted ? 'Moisture: the two containers part too far, and nobody has decided.' : null,
+    stands: {
+      is: 'measured',
+      percent: reportedPercent,
+      apart: differencePercent,
+      limit: verdict.limit,
+      then: outside ? (accepted ? 'accepted' : 'repeat') : 'report',
+    },
+    blocks: outside && !accepted ? [{ is: 'containers-apart' }] : [],
   };
 }

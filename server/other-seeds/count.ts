@@ -1,5 +1,6 @@
 import type { KeptKeys, LateAct } from '@mercato/contract/hands/hands';
-import { isLimited, type FindBatch, type KeyBindings, type TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
+import { isLimited } from '@mercato/contract/other-seeds/extent';
+import type { FindBatch, KeyBindings, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
 import { and, eq, inArray, sql } from 'drizzle-orm';

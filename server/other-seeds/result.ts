@@ -1,8 +1,7 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import type { StepLine } from '@mercato/contract/register/lots';
+import { isReduced, type Extent } from '@mercato/contract/other-seeds/extent';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import {
-  isReduced,
-  type Extent,
   type FoundSpecies,
   type KeyBinding,
   type OtherSeedsTest,
@@ -10,13 +9,11 @@ import {
   type TrayView,
 } from '@mercato/contract/other-seeds/otherSeeds';
 import type { FoundName } from '@mercato/contract/names/names';
-import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { judgeNoxious, readNoxious, type NoxiousRow, type NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSearch';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import type { Edition, Figure, KindMethod } from '@mercato/core/rule-books/edition';
-import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
@@ -294,85 +291,64 @@ export function unknownIn(test: OtherSeedsTest): { readonly unbound: string[]; r
   return { unbound, unclear: [...new Set(unclear)].filter((one) => !unbound.includes(one)) };
 }
 
-const grams = (massG: number) => `${Number(massG.toPrecision(6))} g`;
-
-/** Both figures beside each other: "weed seed 0.50 % in 5.003 g of purity, none in 50.2 g searched". */
-export function contradictionWords({ purity, search, ...found }: Contradiction): string {
-  const name = found.what === 'component' ? COMPONENT_NAMES[found.of] : found.of;
-  const there = purity.seeds === null ? `${purity.percent ?? ''} %` : `${purity.seeds}`;
-  return `${name}: ${there} in ${grams(purity.examinedG)} of purity, ${search.seeds === 0 ? 'none' : search.seeds} in ${grams(search.examinedG)} searched`;
-}
-
 /** The other-seeds line of the lot sheet. */
-export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine {
-  const base = { step: 'other-seeds' as const, by: null, at: null, blocks: null };
+export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine<'other-seeds'> {
+  const base = { step: 'other-seeds', by: null, at: null, blocks: [] } as const;
   const test = reportedOtherSeeds(view);
   if (!test)
     return {
       ...base,
       mark: sampled ? 'next' : 'waits',
-      figure: '',
-      note: sampled
-        ? view.waiting.length > 0
-          ? 'working sample drawn'
-          : 'working sample to be drawn'
-        : 'waits for the sample',
+      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
     };
   const hand = handsOf(
     test.trays.flatMap((one) => Object.values(one.fields)),
     { by: test.createdBy, at: test.createdAt },
   );
-  if (!test.total || test.examinedG === null)
-    return { ...base, ...hand, mark: 'next', figure: '', note: 'to be searched' };
+  const { examinedG, extent } = test;
+  if (!test.total || examinedG === null) return { ...base, ...hand, mark: 'next', stands: { is: 'to-search' } };
+  const { count, rate } = test.total;
   if (test.stillToSearchG > 0)
     return {
       ...base,
       ...hand,
       mark: 'next',
-      figure: `${test.total.count} in ${test.examinedG} g`,
-      note: `${test.stillToSearchG} g still to be searched`,
+      stands: { is: 'searching', count, examinedG, leftG: test.stillToSearchG },
     };
-  const { count, rate } = test.total;
   const light = test.massVerdict?.outcome === 'outside';
   const { unbound, unclear } = unknownIn(test);
-  const barred = test.noxious.find((one) => one.counts && one.consequence === 'no-sale');
-  const against = view.contradictions.map(contradictionWords);
+  const noSale = test.noxious.find((one) => one.counts && one.consequence === 'no-sale');
+  const barred = noSale && { species: noSale.species, jurisdiction: noSale.jurisdiction };
+  const against = [...view.contradictions];
   const written = [hand.at, ...namesSaid(test.names)].sort().at(-1) ?? hand.at;
   const accepted = covers(test.decision, written);
-  const extent = test.extent === 'complete' ? '' : `${test.extent.replace('-', ' ')} search; `;
   return {
     ...base,
     ...hand,
     mark:
       light || barred || against.length > 0 ? 'outside' : unbound.length + unclear.length > 0 ? 'not-judged' : 'within',
-    figure: `${count} in ${test.examinedG} g`,
-    note: [
-      `${extent}${count === 0 ? `none found; up to ${rate.perKg.upper.toFixed(1)} per kg may be there` : `${Math.round(rate.perKg.estimate)} per kg, ${Math.round(rate.perLb.estimate)} per lb`}`,
-      ...(light ? [`${test.massVerdict?.limit ?? ''} g asked${accepted ? ': accepted by the lead' : ''}`] : []),
-      ...(barred
-        ? [`${barred.species}: not to be sold in ${barred.jurisdiction}${accepted ? ', accepted by the lead' : ''}`]
+    stands: {
+      is: 'searched',
+      extent,
+      count,
+      examinedG,
+      perKg: rate.perKg.estimate,
+      perLb: rate.perLb.estimate,
+      perKgUpper: rate.perKg.upper,
+      light: light ? { leastG: test.massVerdict?.limit ?? null, accepted } : null,
+      barred: barred ? { ...barred, accepted } : null,
+      unbound,
+      unclear,
+      against,
+    },
+    blocks: [
+      ...(barred && !accepted ? [{ is: 'barred' as const, ...barred }] : []),
+      ...(unbound.length > 0 && !accepted ? [{ is: 'unbound' as const, names: unbound }] : []),
+      ...(unclear.length > 0 && !accepted ? [{ is: 'unclear' as const, names: unclear }] : []),
+      ...(against.length > 0 && !covers(test.decision, view.contradictedAt ?? written)
+        ? [{ is: 'contradicted' as const, against }]
         : []),
-      ...unbound.map((one) => `“${one}” is bound to no species`),
-      ...unclear.map((one) => `${one}: which species is not said`),
-      ...against,
-    ].join('; '),
-    blocks:
-      [
-        ...(barred && !accepted
-          ? [`${barred.species} may not be sold in ${barred.jurisdiction} so, and nobody has decided`]
-          : []),
-        ...(unbound.length > 0 && !accepted
-          ? [`“${unbound.join('”, “')}” is bound to no species, and nobody has decided`]
-          : []),
-        ...(unclear.length > 0 && !accepted ? [`of ${unclear.join(', ')} nobody has said which species it is`] : []),
-        ...(against.length > 0 && !covers(test.decision, view.contradictedAt ?? written)
-          ? [`${against.join('; ')}, and nobody has decided`]
-          : []),
-        ...(light && !covers(test.decision, hand.at)
-          ? ['less was searched than the rule book asks, and nobody has decided']
-          : []),
-      ]
-        .map((one) => `Other seeds: ${one}.`)
-        .join(' ') || null,
+      ...(light && !covers(test.decision, hand.at) ? [{ is: 'light' as const }] : []),
+    ],
   };
 }

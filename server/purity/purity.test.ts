@@ -4,6 +4,7 @@ import type { OtherPurities, PurityView } from '@mercato/contract/purity/purity'
 import { purityObservation } from './tables.ts';
 import { useHands } from '../testing/hands.ts';
 import { clovers, grams } from '../testing/samples.ts';
+import { spoken } from '../testing/spoken.ts';
 
 const hands = useHands();
 
@@ -29,7 +30,7 @@ const half = (inert: number) => ({
 });
 const HALF = { portion: 'half', mass: grams('2.500') };
 const lineOf = async (lot: string) =>
-  (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body.steps.find((one) => one.step === 'purity');
+  (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body.steps.map(spoken).find((one) => one.step === 'purity');
 
 // Source: ISTA, duplicates and further pairs, Table 3B (from memory): at 97 % halves may part by 1.67.
 describe('two half working samples', () => {
@@ -38,15 +39,19 @@ describe('two half working samples', () => {
     const soil = { component: 'inertMatter', name: 'Soil and clods', amount: { kind: 'mass', text: '0.010' } };
     expect((await made(bench, HALF, { ...half(20), parts: [soil] })).result).toMatchObject({
       shares: null,
-      note: 'the second half is to be drawn',
+      says: { is: 'second-half-to-draw' },
     });
     // 0.8 % and 6.0 % inert: over twice the tolerance apart.
     expect((await made(bench, HALF, half(150))).result).toMatchObject({
       outcome: 'outside',
       judged: { state: 'further', pairs: [{ fate: 'dropped' }], mean: null },
+      blocks: [{ is: 'apart' }],
+    });
+    expect(await lineOf(bench.lot)).toMatchObject({
+      mark: 'outside',
+      figure: '',
       blocks: 'Purity: the halves part too far: take pair 2 of 4 at most, and nobody has decided.',
     });
-    expect(await lineOf(bench.lot)).toMatchObject({ mark: 'outside', figure: '' });
     await made(bench, HALF, half(75));
     expect(await lineOf(bench.lot)).toMatchObject({ mark: 'next', note: 'the second half is to be drawn' });
     const view = await made(bench, HALF, half(70));
@@ -54,7 +59,7 @@ describe('two half working samples', () => {
     expect(view.result).toMatchObject({
       tests: [1, 2, 3, 4],
       outcome: 'within',
-      blocks: null,
+      blocks: [],
       judged: { state: 'agreed', pairs: [{ fate: 'dropped' }, { fate: 'agrees' }], verdict: { outcome: 'within' } },
       parts: [],
       shares: { shares: [{ percent: 97.1 }, { percent: 0 }, { percent: 2.9 }] },

@@ -1,5 +1,6 @@
-import { judgedTestsWords } from '@mercato/contract/purity/words';
-import type { StepLine } from '@mercato/contract/register/lots';
+import type { PurityBlock, PuritySays } from '@mercato/contract/purity/stands';
+import { togetherOf } from '@mercato/contract/purity/words';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { PurityResult, PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { analysePurity, type ComponentMasses, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
 import { COMPONENTS } from '@mercato/core/units/components';
@@ -178,8 +179,8 @@ function resultOf(
     judged,
     parts: [],
     outcome: 'not-judged',
-    blocks: null,
-    note: weighed.length === alike.length ? 'the second half is to be drawn' : 'the halves are not all weighed',
+    blocks: [],
+    says: { is: weighed.length === alike.length ? 'second-half-to-draw' : 'halves-to-weigh' },
   };
 }
 
@@ -187,34 +188,24 @@ function ofOne(test: PurityTest): PurityResult {
   const { analysis, massVerdict } = test;
   const base = { tests: [test.number], judged: null, parts: test.parts };
   if (!analysis)
-    return { ...base, shares: null, outcome: 'not-judged', blocks: null, note: 'not all components weighed' };
+    return { ...base, shares: null, outcome: 'not-judged', blocks: [], says: { is: 'components-to-weigh' } };
   const accepted = test.decision?.decision === 'accept';
-  const acceptedWords = accepted ? ': accepted by the lead' : '';
-  const change = Math.abs(analysis.changePercent).toFixed(1);
   const light = massVerdict?.outcome === 'outside';
-  return {
-    ...base,
-    shares: analysis,
-    outcome: purityOutcome(analysis, massVerdict),
-    note: analysis.retest
-      ? `gain or loss ${change} %, ${analysis.verdict.limit} allowed${acceptedWords || ': repeat'}`
-      : light
-        ? `${massVerdict.measured ?? ''} g weighed in, ${massVerdict.limit ?? ''} g asked${acceptedWords}`
-        : `${analysis.shares.length} components; ${change} % ${analysis.changePercent > 0 ? 'gained' : 'lost'}, ${analysis.verdict.limit} allowed`,
-    blocks: accepted
-      ? null
-      : analysis.retest
-        ? 'Purity: gain or loss is outside what the rules allow, and nobody has decided.'
-        : light
-          ? 'Purity: the working sample is lighter than the rule book asks, and nobody has decided.'
-          : null,
-  };
+  const { limit } = analysis.verdict;
+  const change = analysis.changePercent;
+  const says: PuritySays = analysis.retest
+    ? { is: 'changed', change, limit, accepted }
+    : light
+      ? { is: 'light', massG: massVerdict.measured, leastG: massVerdict.limit, accepted }
+      : { is: 'sound', components: analysis.shares.length, change, limit };
+  const blocks: PurityBlock[] = says.is === 'sound' || accepted ? [] : [{ is: says.is }];
+  return { ...base, shares: analysis, outcome: purityOutcome(analysis, massVerdict), says, blocks };
 }
 
 function ofMany(edition: Edition, judged: JudgedTests, tests: readonly PurityTest[]): PurityResult {
   const accepted = tests.at(-1)?.decision?.decision === 'accept';
   const apart = judged.outcome === 'outside';
-  const says = lower(judgedTestsWords(judged));
+  const judgedAs = togetherOf(judged);
   // What was dropped is no part of the mean, nor are its named parts.
   const kept = tests.filter((_, i) => judged.basis === 'whole' || judged.pairs[Math.floor(i / 2)]?.fate !== 'dropped');
   return {
@@ -223,12 +214,10 @@ function ofMany(edition: Edition, judged: JudgedTests, tests: readonly PurityTes
     judged,
     parts: judged.mean ? together(edition, judged.mean.sumG, kept) : [],
     outcome: judged.outcome,
-    blocks: apart && !accepted ? `Purity: ${says}, and nobody has decided.` : null,
-    note: apart && accepted ? `${says}: accepted by the lead` : says,
+    blocks: apart && !accepted ? [{ is: 'apart', together: judgedAs }] : [],
+    says: { is: 'together', together: judgedAs, accepted: apart && accepted },
   };
 }
-
-const lower = (sentence: string) => (sentence.charAt(0).toLowerCase() + sentence.slice(1)).replace(/\.$/, '');
 
 /** Parts of several tests as one: masses and counts added, a trace where nothing else is known of it. */
 function together(edition: Edition, sumG: string, tests: readonly PurityTest[]): JudgedPart[] {
@@ -262,41 +251,27 @@ export const reportedTests = (view: PurityView): PurityTest[] =>
   view.tests.filter((one) => view.result?.tests.includes(one.number));
 
 /** The purity line of the lot sheet. */
-export function purityLine(view: PurityView, sampled: boolean): StepLine {
-  const base = { step: 'purity' as const, by: null, at: null, blocks: null };
+export function purityLine(view: PurityView, sampled: boolean): StepLine<'purity'> {
+  const base = { step: 'purity', by: null, at: null, blocks: [] } as const;
   const { result } = view;
   const newest = reportedTests(view).at(-1);
   if (!result || !newest)
     return {
       ...base,
       mark: sampled ? 'next' : 'waits',
-      figure: '',
-      note: sampled
-        ? view.waiting.length > 0
-          ? 'working sample drawn'
-          : 'working sample to be drawn'
-        : 'waits for the sample',
+      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
     };
   const hand = handsOf(
     reportedTests(view).flatMap((one) => Object.values(one.fields)),
     { by: newest.createdBy, at: newest.createdAt },
   );
-  const { shares } = result;
-  if (!shares)
-    return {
-      ...base,
-      ...hand,
-      mark: result.blocks === null ? 'next' : result.outcome,
-      figure: '',
-      note: result.note,
-      blocks: result.blocks,
-    };
+  const { says, blocks, shares: all } = result;
+  const shares = all && all.shares.map((one) => (one.trace ? null : one.percent.toFixed(all.percentDecimals)));
   return {
     ...base,
     ...hand,
-    mark: result.outcome,
-    figure: `${shares.shares.map((one) => (one.trace ? 'trace' : one.percent.toFixed(shares.percentDecimals))).join(' · ')} %`,
-    note: result.note,
-    blocks: result.blocks,
+    mark: shares || blocks.length > 0 ? result.outcome : 'next',
+    stands: { is: 'analysed', shares, says },
+    blocks,
   };
 }

@@ -1,6 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Decision, NewDecision } from '@mercato/contract/register/lots';
+import type { Decision } from '@mercato/contract/register/decisions';
+import type { NewDecision } from '@mercato/contract/register/lots';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { benchTest, decision, heterogeneityTest, vessel } from './tables.ts';

@@ -1,6 +1,7 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { LotHeader, Standing } from '@mercato/contract/register/lots';
+import type { LotHeader } from '@mercato/contract/register/lots';
+import type { Standing } from '@mercato/contract/lot-sheet/standing';
 import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
@@ -44,7 +45,7 @@ export function refuseDivided(row: Lot): void {
     ]);
 }
 
-const EMPTY_STANDING: Standing = { step: 'sampling', mark: 'next', note: 'to be sampled' };
+const EMPTY_STANDING: Standing = { step: 'sampling', mark: 'next', stands: { is: 'to-sample' } };
 
 /**
  * Opens a lot.

@@ -4,6 +4,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { useHands } from '../testing/hands.ts';
 import { CLOVER } from '../testing/laboratory.ts';
 import { submittedSample } from '../testing/samples.ts';
+import { spoken } from '../testing/spoken.ts';
 
 const hands = useHands();
 
@@ -26,7 +27,7 @@ describe('a request', () => {
     ).toMatchObject({ errors: [{ path: 'fee.currency' }] });
     const kept = (await hands.sampler.put<LotSheet>(`/lots/${lot}/request`, request, 0)).body;
     expect(kept).toMatchObject({ request: { version: 1, client: 'Marlpit Growers' } });
-    expect(kept.steps[0]).toMatchObject({ note: 'the client’s sample is to come' });
+    expect(kept.steps.map(spoken)[0]).toMatchObject({ note: 'the client’s sample is to come' });
     expect((await hands.sampler.put(`/lots/${lot}/request`, request, 0)).status).toBe(412);
     expect((await hands.sampler.put(`/lots/${lot}/request`, request, 1)).body).toMatchObject({
       errors: [{ path: 'reason' }],
@@ -46,8 +47,8 @@ describe('a request', () => {
     expect(release.report.lines).toContainEqual({ label: 'For', value: 'Marlpit Growers, their reference MG 7' });
     expect(release.report.notes.join(' ')).toContain('speak for the sample as it was sent in');
     const now = (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body;
-    expect(now.steps.map((one) => one.note)).toContain('not asked for');
-    expect(now.steps.at(-1)?.note).toBe('waits for purity');
+    expect(now.steps.map((one) => spoken(one).note)).toContain('not asked for');
+    expect(now.steps.map(spoken).at(-1)?.note).toBe('waits for purity');
     const ours = (await hands.sampler.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'R-2' })).body.id;
     expect((await hands.sampler.put(`/lots/${ours}/submitted`, sent, 0)).body).toMatchObject({
       errors: [{ path: 'primarySamples' }],

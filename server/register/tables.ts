@@ -18,7 +18,9 @@ import {
 import { PAPER_SIZES } from '@mercato/contract/register/people';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
-import { DECISIONS, type LotHeader, type Standing } from '@mercato/contract/register/lots';
+import { DECISIONS } from '@mercato/contract/register/decisions';
+import type { LotHeader } from '@mercato/contract/register/lots';
+import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { RequestView } from '@mercato/contract/register/request';
 import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from './peopleTables.ts';
@@ -62,8 +64,8 @@ export const lot = pgTable(
     /** open · held · released · divided: the list's filter, with the day after which a released lot counts as expired. */
     state: text('state').notNull(),
     validUntil: date('valid_until'),
-    /** Step, mark and sentence that the list shows; derived, and rewritten with every write. */
-    standing: jsonb('standing').$type<Standing>().notNull(),
+    /** Step, mark, and what stands, as codes with figures; derived, and rewritten with every write. */
+    standing: jsonb('standing').$type<ShownStanding>().notNull(),
     /** The computation that this projection was derived by; null = it is to be derived anew. */
     standingVersion: text('standing_version'),
   },

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import type { DocumentKind, ReleaseRow } from '@mercato/contract/release/release';
+import type { DocumentKind } from '@mercato/contract/release/kinds';
+import type { ReleaseRow } from '@mercato/contract/release/release';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Reader } from '../database/connect.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';

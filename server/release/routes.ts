@@ -1,8 +1,8 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { DocumentKind } from '@mercato/contract/release/kinds';
 import {
   newReleaseSchema,
-  type DocumentKind,
   type NewRelease,
   type ReleaseSnapshot,
   type ReleaseView,

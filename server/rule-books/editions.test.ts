@@ -7,6 +7,7 @@ import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { judgement } from '../register/tables.ts';
 import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
 import { ruleBookEdition } from './tables.ts';
+import { spoken } from '../testing/spoken.ts';
 
 let lab: Laboratory;
 let lead: Visitor;
@@ -97,7 +98,7 @@ describe('an edition of the laboratory’s own', () => {
     expect((await analyst.post(`/lots/${lot.id}/edition`, anew)).status).toBe(403);
     const judged = (await lead.post<LotSheet>(`/lots/${lot.id}/edition`, anew)).body;
     expect(judged).toMatchObject({ state: 'held', edition: { id: issued.body.id } });
-    expect(judged.steps.find((line) => line.step === 'purity')).toMatchObject({
+    expect(judged.steps.map(spoken).find((line) => line.step === 'purity')).toMatchObject({
       mark: 'outside',
       note: '5 g weighed in, 6 g asked',
     });

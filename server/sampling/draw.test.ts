@@ -4,6 +4,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { drawContainers } from '@mercato/core/sampling/drawContainers';
 import { vessel } from '../register/tables.ts';
 import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { spoken } from '../testing/spoken.ts';
 
 let lab: Laboratory;
 let sampler: Visitor;
@@ -98,7 +99,9 @@ describe('the containers of a lot', () => {
       [await take(drawn?.id, drawn?.primaries[1]?.container, { ...even, mass: { text: '0', unit: 'g' } }), 'mass.text'],
     ] as const)
       expect(answer.body).toMatchObject({ status: 422, errors: [{ path }] });
-    expect((await lead.get<LotSheet>(`/lots/${lot}`)).body.steps[0]).toMatchObject({ note: '1 of 30 taken' });
+    expect((await lead.get<LotSheet>(`/lots/${lot}`)).body.steps.map(spoken)[0]).toMatchObject({
+      note: '1 of 30 taken',
+    });
   });
 
   it('that look uneven stop the sampling until somebody decides', async () => {
@@ -110,7 +113,7 @@ describe('the containers of a lot', () => {
     const sheet = async () => (await lead.get<LotSheet>(`/lots/${lot}`)).body;
     expect(await sheet()).toMatchObject({
       state: 'held',
-      steps: [{ mark: 'outside', note: 'sampling is stopped' }, {}, {}, {}, {}, {}],
+      steps: [{ mark: 'outside', stands: { is: 'uneven', decision: null } }, {}, {}, {}, {}, {}],
     });
     const submitted = {
       mass: { text: '500', unit: 'g' },
@@ -127,7 +130,7 @@ describe('the containers of a lot', () => {
       lead.post<LotSheet>(`/lots/${lot}/decisions`, { subject, decision, reason: 'looked at it twice' });
     expect((await decide('set-aside')).body).toMatchObject({ status: 422, errors: [{ path: 'decision' }] });
     expect((await decide('own-lots')).body).toMatchObject({ state: 'held' });
-    expect((await sheet()).steps[0]?.note).toBe('the parts become lots of their own');
+    expect((await sheet()).steps.map(spoken)[0]?.note).toBe('the parts become lots of their own');
     expect((await decide('accept')).body).toMatchObject({ state: 'open' });
     expect((await sampler.put(`/lots/${lot}/submitted`, submitted, 0)).status).toBe(200);
   });

@@ -5,6 +5,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { useHands } from '../testing/hands.ts';
 import { CLOVER } from '../testing/laboratory.ts';
 import { grams, submittedSample } from '../testing/samples.ts';
+import { spoken } from '../testing/spoken.ts';
 
 const hands = useHands();
 
@@ -103,7 +104,10 @@ describe('a lot that is not one', () => {
       verdict: { outcome: 'outside', r: { measured: 27, limit: 15 } },
     });
     const sheet = async () => (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body;
-    expect(await sheet()).toMatchObject({ state: 'held', steps: [{ figure: 'not uniform' }, {}, {}, {}, {}, {}] });
+    expect(await sheet()).toMatchObject({
+      state: 'held',
+      steps: [{ stands: { is: 'not-uniform' } }, {}, {}, {}, {}, {}],
+    });
     const correct = (body: object) => hands.analyst.send<SamplingView>('PUT', `/heterogeneity/${view?.id}`, body);
     expect((await correct({ results: [{ container: 4, text: '95' }] })).body).toMatchObject({
       errors: [{ path: 'reason' }],
@@ -134,7 +138,7 @@ describe('a lot that is not one', () => {
       decision: 'own-lots',
       reason: 'two harvests',
     });
-    expect((await sheet()).steps[0]).toMatchObject({ note: 'the parts become lots of their own' });
+    expect((await sheet()).steps.map(spoken)[0]).toMatchObject({ note: 'the parts become lots of their own' });
     // Accepted all the same, it is printed with its reason.
     await hands.lead.post(`/lots/${lot}/decisions`, {
       subject: view?.id,

@@ -1,4 +1,5 @@
-import type { Decision, StepLine } from '@mercato/contract/register/lots';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import type { SamplingStands } from '@mercato/contract/sampling/stands';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
 import { halfOf, judgeLeastMass } from '@mercato/core/rule-books/leastMass';
@@ -139,103 +140,75 @@ export function planOf(edition: Edition, lot: Lot): { plan: SamplingPlan | null;
   }
 }
 
-/** What follows from a primary sample that looks uneven. */
-const UNEVEN_WORDS: Readonly<Record<Decision, string>> = {
-  accept: 'even after all',
-  'set-aside': 'set aside',
-  'own-lots': 'the parts become lots of their own',
-  refuse: 'sampling is refused',
-  'heterogeneity-test': 'a heterogeneity test is asked for',
-};
-
 /** The sampling line of the lot sheet. */
-export function samplingLine(view: SamplingView, parts: readonly string[]): StepLine {
-  const base = { step: 'sampling' as const, by: null, at: null, blocks: null };
-  if (parts.length > 0)
-    return {
-      ...base,
-      mark: 'within',
-      figure: `${parts.length} lots`,
-      note: `divided into ${parts.join(', ')}`,
-    };
+export function samplingLine(view: SamplingView, parts: readonly string[]): StepLine<'sampling'> {
+  const base = { step: 'sampling', by: null, at: null, blocks: [] } as const;
+  if (parts.length > 0) return { ...base, mark: 'within', stands: { is: 'divided', parts: [...parts] } };
   if (view.largestLot?.outcome === 'outside')
     return {
       ...base,
       mark: 'outside',
-      figure: `${view.largestLot.measured} kg`,
-      note: view.split ? `too large for one lot: divide it into ${view.split.parts}` : 'too large for one lot',
-      blocks: 'The lot is larger than the rule book allows.',
+      stands: { is: 'too-large', kg: view.largestLot.measured, parts: view.split?.parts ?? null },
+      blocks: [{ is: 'too-large' }],
     };
   const uneven = view.draw?.primaries.find(
     (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
   );
-  if (uneven)
+  if (uneven) {
+    const why = {
+      is: 'uneven',
+      container: uneven.container,
+      decision: uneven.taken?.decision?.decision ?? null,
+    } as const;
     return {
       ...base,
       mark: 'outside',
-      figure: `container ${uneven.container} looks uneven`,
-      note: uneven.taken?.decision ? UNEVEN_WORDS[uneven.taken.decision.decision] : 'sampling is stopped',
+      stands: why,
+      blocks: [why],
       by: uneven.taken?.by ?? null,
       at: uneven.taken?.at ?? null,
-      blocks: `Sampling: container ${uneven.container} looks uneven${uneven.taken?.decision ? `: ${UNEVEN_WORDS[uneven.taken.decision.decision]}` : ', and nobody has decided'}.`,
     };
+  }
   const spread = view.heterogeneity.find(
     (one) => one.verdict.outcome === 'outside' && one.decision?.decision !== 'accept',
   );
   if (spread) {
-    const decided = spread.decision ? UNEVEN_WORDS[spread.decision.decision] : null;
-    return {
-      ...base,
-      mark: 'outside',
-      figure: 'not uniform',
-      note: decided ?? `heterogeneity test ${spread.number}: containers differ too much`,
-      by: spread.by,
-      at: spread.at,
-      blocks: `Sampling: heterogeneity test ${spread.number} says that the lot is not uniform${decided ? `: ${decided}` : ', and nobody has decided'}.`,
-    };
+    const why = { is: 'not-uniform', test: spread.number, decision: spread.decision?.decision ?? null } as const;
+    return { ...base, mark: 'outside', stands: why, blocks: [why], by: spread.by, at: spread.at };
   }
-  const drawing = view.draw?.primaries.some((one) => one.taken) ?? false;
-  if (!view.submitted)
-    return {
-      ...base,
-      mark: 'next',
-      figure: view.plan && !view.sentIn ? `${view.plan.primarySamples} primary samples` : '',
-      note: view.sentIn
-        ? 'the client’s sample is to come'
-        : view.composite
-          ? 'poured together, to be reduced'
-          : drawing
-            ? `${view.draw?.primaries.filter((one) => one.taken).length ?? 0} of ${view.draw?.primaries.length ?? 0} taken`
-            : view.draw
-              ? 'drawn, to be taken'
-              : view.plan
-                ? 'to be drawn'
-                : 'to be sampled',
-    };
+  if (!view.submitted) return { ...base, mark: 'next', stands: notYetSubmitted(view) };
   const { fields, vessel, massVerdict, primaryVerdict } = view.submitted;
-  const outside = [
-    ...(primaryVerdict?.outcome === 'outside' ? ['fewer primary samples were taken than the rule book asks'] : []),
-    ...(massVerdict.outcome === 'outside' ? ['the submitted sample is lighter than the rule book asks'] : []),
-  ];
+  const few = primaryVerdict?.outcome === 'outside';
+  const light = massVerdict.outcome === 'outside';
+  const outside = few || light;
   const accepted = view.submitted.decision !== null;
   return {
     ...base,
-    mark: outside.length > 0 ? 'outside' : massVerdict.outcome,
-    figure: fields.primarySamples?.text ? `${fields.primarySamples.text} primary samples` : 'sent in',
-    note: [
-      view.plan && primaryVerdict ? `of ${view.plan.primarySamples} asked` : '',
-      `${vessel.mass?.text ?? ''} ${vessel.mass?.unit ?? ''} submitted`,
-      massVerdict.outcome === 'outside'
-        ? `under the least of ${massVerdict.limit} g`
-        : massVerdict.outcome === 'not-judged'
-          ? 'no least mass in the book'
-          : '',
-      outside.length > 0 && accepted ? 'accepted by the lead' : '',
-    ]
-      .filter(Boolean)
-      .join(', '),
-    blocks: outside.length > 0 && !accepted ? `Sampling: ${outside.join(' and ')}, and nobody has decided.` : null,
+    mark: outside ? 'outside' : massVerdict.outcome,
+    stands: {
+      is: 'submitted',
+      primaries: fields.primarySamples?.text || null,
+      asked: view.plan && primaryVerdict ? view.plan.primarySamples : null,
+      mass: `${vessel.mass?.text ?? ''} ${vessel.mass?.unit ?? ''}`,
+      weight: light ? 'light' : massVerdict.outcome === 'not-judged' ? 'unknown' : 'enough',
+      leastG: massVerdict.limit,
+      accepted: outside && accepted,
+    },
+    blocks: accepted
+      ? []
+      : [...(few ? [{ is: 'too-few-primaries' as const }] : []), ...(light ? [{ is: 'too-light' as const }] : [])],
     by: fields.mass?.by ?? vessel.createdBy,
     at: fields.mass?.at ?? vessel.createdAt,
   };
+}
+
+function notYetSubmitted(view: SamplingView): SamplingStands {
+  if (view.sentIn) return { is: 'awaiting-client' };
+  const asked = view.plan?.primarySamples ?? null;
+  if (view.composite) return { is: 'to-reduce', asked };
+  if (view.draw) {
+    const taken = view.draw.primaries.filter((one) => one.taken).length;
+    return taken > 0 ? { is: 'taking', asked, taken, of: view.draw.primaries.length } : { is: 'drawn', asked };
+  }
+  return asked === null ? { is: 'to-sample' } : { is: 'to-draw', asked };
 }

@@ -1,9 +1,10 @@
 import { expect } from 'vitest';
-import type { LotSheet, StepLine } from '@mercato/contract/register/lots';
+import type { LotSheet } from '@mercato/contract/register/lots';
 import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Hands } from './hands.ts';
 import type { Answer, Visitor } from './visitor.ts';
 import { clovers, grams } from './samples.ts';
+import { spokenOf, type SpokenLine } from './spoken.ts';
 
 export interface Searches {
   /** A search on a sample of 51 g; the kind asks for 50. */
@@ -22,7 +23,7 @@ export interface Searches {
     version?: number,
     who?: Visitor,
   ) => Promise<Answer<OtherSeedsView>>;
-  lineOf: (lot: string) => Promise<StepLine | undefined>;
+  lineOf: (lot: string) => Promise<SpokenLine | undefined>;
 }
 
 /** Searches for other seeds, made by the analyst of a laboratory. */
@@ -49,6 +50,5 @@ export const searchesOf = (hands: Hands): Searches => ({
       { examined, species: Object.entries(found).map(([name, count]) => ({ name, count })), ...more },
       version,
     ),
-  lineOf: async (lot) =>
-    (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body.steps.find((one) => one.step === 'other-seeds'),
+  lineOf: async (lot) => spokenOf((await hands.lead.get<LotSheet>(`/lots/${lot}`)).body, 'other-seeds'),
 });

@@ -1,9 +1,6 @@
+import { EXTENTS, isLimited, isReduced, type Extent } from '@mercato/contract/other-seeds/extent';
 import {
-  EXTENTS,
-  isLimited,
-  isReduced,
   newOtherSeedsTestSchema,
-  type Extent,
   type NewOtherSeedsTest,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';

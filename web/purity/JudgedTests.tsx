@@ -1,4 +1,4 @@
-import { judgedTestsWords } from '@mercato/contract/purity/words';
+import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
 import type { PurityResult } from '@mercato/contract/purity/purity';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Fate } from '@mercato/core/purity/judgeTests';
@@ -69,7 +69,7 @@ export function JudgedTests({
         </table>
       </div>
       <p>
-        <VerdictMark mark={judged.outcome} word /> {judgedTestsWords(judged)}
+        <VerdictMark mark={judged.outcome} word /> {togetherWords(togetherOf(judged))}
         {shares && (
           <>
             {' '}

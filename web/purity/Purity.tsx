@@ -68,7 +68,8 @@ export default function Purity(): JSX.Element {
     halfOpen ||
     data.result?.judged?.state === 'further' ||
     data.tests.every((one) => one.decision?.decision === 'set-aside') ||
-    data.result?.blocks !== null;
+    !data.result ||
+    data.result.blocks.length > 0;
   const again = wanted && (
     <>
       {newest && (

@@ -1,24 +1,16 @@
 import type { LotList as LotListView, LotState } from '@mercato/contract/register/lots';
+import { STEP_NAMES, standingWords } from '@mercato/contract/lot-sheet/words';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { read } from '../api/client.ts';
+import { readerNow } from '../api/reader.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
-const STEP_NAMES: Readonly<Record<string, string>> = {
-  sampling: 'Sampling',
-  purity: 'Purity',
-  'other-seeds': 'Other seeds',
-  moisture: 'Moisture',
-  germination: 'Germination',
-  release: 'Release',
-  released: 'Released',
-};
-
 export function LotList(): JSX.Element {
   const { session, may } = useSession();
   const [at, setAt] = useState(-1);
@@ -209,10 +201,10 @@ export function LotList(): JSX.Element {
                     <VerdictMark mark={one.standing.mark} />
                   </td>
                   <td className="serif" style={{ whiteSpace: 'nowrap' }}>
-                    {STEP_NAMES[one.standing.step] ?? one.standing.step}
+                    {STEP_NAMES[one.standing.step]}
                   </td>
                   <td>
-                    {one.standing.note}
+                    {standingWords(one.standing, readerNow().order)}
                     {one.standing.due && session ? `, ${dueWords(one.standing.due, session.today)}` : ''}
                   </td>
                 </tr>

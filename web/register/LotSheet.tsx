@@ -1,9 +1,12 @@
 import { MONTHS } from '@mercato/core/units/monthNames';
-import type { LotSheet as Sheet, StepLine } from '@mercato/contract/register/lots';
+import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import { lineWords, STEP_NAMES, stepName } from '@mercato/contract/lot-sheet/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { read } from '../api/client.ts';
+import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -11,14 +14,6 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import { grouped } from './LotList.tsx';
 import { DECIDED } from './words.ts';
 
-const NAMES: Readonly<Record<StepLine['step'], string>> = {
-  sampling: 'Sampling',
-  purity: 'Purity',
-  'other-seeds': 'Other seeds',
-  moisture: 'Moisture',
-  germination: 'Germination',
-  release: 'Release',
-};
 /** One lot on one page: the steps in the order of the work, what stands, and what is next. */
 export function LotSheet(): JSX.Element {
   const { lot = '' } = useParams();
@@ -33,14 +28,14 @@ export function LotSheet(): JSX.Element {
   useKeys([
     ...(sheet?.steps ?? []).map((line, i) => ({
       key: String(i + 1),
-      says: `open ${NAMES[line.step].toLowerCase()}`,
+      says: `open ${stepName(line.step)}`,
       act: () => void navigate(pathOf(lot, line)),
     })),
     ...(next
       ? [
           {
             key: 'Enter',
-            says: `go on with ${NAMES[next.step].toLowerCase()}`,
+            says: `go on with ${stepName(next.step)}`,
             act: () => void navigate(pathOf(lot, next)),
           },
         ]
@@ -257,7 +252,7 @@ function theNext(lines: readonly StepLine[]): StepLine | undefined {
   return (
     lines.find((line) => line.mark === 'next' && line.due !== undefined) ??
     lines.find((line) => line.mark === 'next') ??
-    lines.find((line) => line.blocks !== null)
+    lines.find((line) => line.blocks.length > 0)
   );
 }
 
@@ -313,25 +308,26 @@ function Line({
   open: (() => void) | undefined;
 }): JSX.Element {
   const path = pathOf(lot, line);
+  const { figure, note } = lineWords(line, readerNow().order);
   return (
     <li className={`sheet-line${now ? ' now' : ''}`}>
       <Link to={`/lots/${lot}/${line.step}`} className="plain serif step">
-        {NAMES[line.step]}
+        {STEP_NAMES[line.step]}
       </Link>
-      <VerdictMark mark={now && line.blocks === null ? 'next' : line.mark} />
+      <VerdictMark mark={now && line.blocks.length === 0 ? 'next' : line.mark} />
       <span>
-        {line.figure && (
+        {figure && (
           <span className="fig" style={{ marginRight: 10 }}>
-            <Figure text={line.figure} open={line.due === undefined ? open : undefined} />
+            <Figure text={figure} open={line.due === undefined ? open : undefined} />
             {line.due ? ` ${dueWords(line.due, today)}` : ''}
           </span>
         )}
-        <span className="soft">{line.note}</span>
+        <span className="soft">{note}</span>
       </span>
       <span className="by">
         {now ? (
           <Link to={path} className="btn btn-primary">
-            {line.due ? 'Count' : line.blocks ? 'Decide or repeat' : 'Go on'}
+            {line.due ? 'Count' : line.blocks.length > 0 ? 'Decide or repeat' : 'Go on'}
           </Link>
         ) : line.by ? (
           `${initials(line.by)} · ${shortDay(line.at ?? '', zone)}`

@@ -1,6 +1,6 @@
+import type { Decision } from '@mercato/contract/register/decisions';
 import {
   decisionSchema,
-  type Decision,
   type FieldView,
   type LotBrief,
   type LotSheet,

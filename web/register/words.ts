@@ -1,4 +1,4 @@
-import type { Decision } from '@mercato/contract/register/lots';
+import type { Decision } from '@mercato/contract/register/decisions';
 
 export const DECIDED: Readonly<Record<Decision, string>> = {
   accept: 'accepted',

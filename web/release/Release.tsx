@@ -1,4 +1,5 @@
-import { newReleaseSchema, type DocumentKind, type ReleaseView } from '@mercato/contract/release/release';
+import type { DocumentKind } from '@mercato/contract/release/kinds';
+import { newReleaseSchema, type ReleaseView } from '@mercato/contract/release/release';
 import type { LabelDocument } from '@mercato/core/release/documents';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';

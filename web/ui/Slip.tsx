@@ -1,4 +1,4 @@
-import type { Mark } from '@mercato/contract/register/lots';
+import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import { nextWords } from '@mercato/contract/words/next';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';

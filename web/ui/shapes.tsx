@@ -1,4 +1,4 @@
-import type { Mark } from '@mercato/contract/register/lots';
+import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import type { SeedClass } from '@mercato/core/units/seedCounts';
 import type { JSX } from 'react';
 

@@ -1,0 +1,31 @@
+import type { CountDaysVerdict } from '@mercato/core/germination/judgeCountDays';
+import type { Early } from '../register/steps.ts';
+
+/** Which count lay on a day that its rule book does not permit. */
+export type CountedOn = Pick<CountDaysVerdict, 'measured' | 'outcome' | 'final' | 'prescribed'>;
+
+/** How far apart dishes of one test or two tests lie, percent, and what is allowed. */
+interface Apart {
+  measured: number | null;
+  limit: number | null;
+}
+
+/** Why a finished test is not reported. */
+export type Unreported =
+  | ({ is: 'retest' } & Apart)
+  | { is: 'no-full-test' }
+  | ({ is: 'third-test' } & Apart)
+  | { is: 'no-two-agree' }
+  | { is: 'unfinished' };
+
+export type GerminationBlock = { is: 'misdated'; test: number | null; days: CountedOn } | Unreported;
+
+/** How germination stands: a code with its figures; `normal` in percent. */
+export type GerminationStands =
+  | Early
+  /** `test` is named where there are several; `open` are the dishes that are left, none = all. */
+  | { is: 'counting'; day: number; final: boolean; test: number | null; open: number[] }
+  | { is: 'misdated'; normal: number | null; test: number | null; days: CountedOn }
+  | ({ is: 'reported'; normal: number; hard: number; of: 'dishes' | 'tests' } & Apart)
+  | ({ is: 'accepted'; normal: number | null } & Apart)
+  | { is: 'unreported'; normal: number | null; why: Unreported };

@@ -1,0 +1,103 @@
+import type { DateOrder } from '@mercato/core/units/writtenDate';
+import { germinationBlocks, germinationStands } from '../germination/words.ts';
+import { moistureBlocks, moistureStands } from '../moisture/words.ts';
+import { otherSeedsBlocks, otherSeedsStands } from '../other-seeds/words.ts';
+import { purityBlocks, purityStands } from '../purity/words.ts';
+import type { ReleaseStands } from '../release/stands.ts';
+import { samplingBlocks, samplingStands } from '../sampling/words.ts';
+import { wholeDayOf } from '../words/days.ts';
+import type { LineWords } from '../register/lineWords.ts';
+import type { ShownStanding, StepBlocks, StepLine } from './standing.ts';
+import type { Step } from '../register/steps.ts';
+
+export const STEP_NAMES: Readonly<Record<Step | 'released', string>> = {
+  sampling: 'Sampling',
+  purity: 'Purity',
+  'other-seeds': 'Other seeds',
+  moisture: 'Moisture',
+  germination: 'Germination',
+  release: 'Release',
+  released: 'Released',
+};
+/** A step within a sentence. */
+export const stepName = (step: Step): string => STEP_NAMES[step].toLowerCase();
+
+/** What a step has against a release, as a sentence. */
+export function blocksWords(blocks: StepBlocks): string {
+  switch (blocks.step) {
+    case 'sampling':
+      return samplingBlocks(blocks.why);
+    case 'purity':
+      return purityBlocks(blocks.why);
+    case 'other-seeds':
+      return otherSeedsBlocks(blocks.why);
+    case 'moisture':
+      return moistureBlocks();
+    case 'germination':
+      return germinationBlocks(blocks.why);
+    case 'release':
+      return '';
+  }
+}
+
+function releaseStands(how: ReleaseStands<StepBlocks>, order: DateOrder | null): LineWords {
+  const named = (steps: readonly Step[]) => steps.map(stepName);
+  switch (how.is) {
+    case 'superseded':
+      return { figure: `${how.kind} ${how.number}`, note: 'based on superseded data: issue an amended one' };
+    case 'expired':
+      return { figure: `${how.kind} ${how.number}`, note: expiredOn(how.validUntil ?? '', order) };
+    case 'released':
+      return {
+        figure: `${how.kind} ${how.number}`,
+        note: [
+          `released${how.validUntil === null ? '' : `, valid to ${wholeDayOf(how.validUntil, order)}`}`,
+          ...how.wouldHold.map((one) => `would be held today: ${blocksWords(one)}`),
+        ].join('; '),
+      };
+    case 'expired-on':
+      return { figure: '', note: expiredOn(how.day, order) };
+    case 'by-parts':
+      return { figure: '', note: 'its parts are released' };
+    case 'needs-decision':
+      return { figure: '', note: `waits for a decision on ${named(how.steps).join(' and ')}` };
+    case 'waits-for':
+      return { figure: '', note: `waits for ${named(how.steps).join(', ')}` };
+    case 'waits-for-lead':
+      return { figure: '', note: 'waits for the lead' };
+  }
+}
+const expiredOn = (day: string, order: DateOrder | null) => `expired on ${wholeDayOf(day, order)}: test again`;
+
+/**
+ * A line of the lot sheet in words.
+ * @param order  how its reader writes days
+ */
+export function lineWords(line: Pick<StepLine, 'step' | 'stands'>, order: DateOrder | null = null): LineWords {
+  const one = line as StepLine;
+  switch (one.step) {
+    case 'sampling':
+      return samplingStands(one.stands);
+    case 'purity':
+      return purityStands(one.stands);
+    case 'other-seeds':
+      return otherSeedsStands(one.stands);
+    case 'moisture':
+      return moistureStands(one.stands);
+    case 'germination':
+      return germinationStands(one.stands);
+    case 'release':
+      return releaseStands(one.stands, order);
+  }
+}
+
+/** What stands of a lot, as its list says it. */
+export function standingWords(standing: ShownStanding, order: DateOrder | null = null): string {
+  if (!('stands' in standing)) return standing.note;
+  if (standing.step === 'released') {
+    const { normal, pure } = standing.stands;
+    return [normal === null ? '' : `${normal} %`, pure === null ? '' : `${pure} pure`].filter(Boolean).join(' · ');
+  }
+  const { figure, note } = lineWords(standing, order);
+  return [figure, note].filter(Boolean).join(', ');
+}

@@ -1,0 +1,12 @@
+import type { Early } from '../register/steps.ts';
+
+/** How moisture stands: a code with its figures, percent and points of percent. */
+export type MoistureStands =
+  | Early
+  | { is: 'to-weigh-in' }
+  | { is: 'in-the-oven' }
+  | { is: 'measured'; percent: number; apart: number; limit: number | null; then: 'report' | 'repeat' | 'accepted' };
+
+export interface MoistureBlock {
+  is: 'containers-apart';
+}

@@ -16,7 +16,7 @@ it('the quick answer holds back by days and degrees as a round does, and says al
   expect(run({ ...leek, day: 8, stoodC: 27 })).toMatchObject({ schools: [], heldBack: ['too-early', 'too-hot'] });
   expect(run({ ...leek, day: 14, stoodC: 22 })).toMatchObject({
     heldBack: [],
-    schools: [{ advice: 'throw it away' }, {}],
+    schools: [{ advice: 'throw-away' }, {}],
   });
   expect(run({ ...leek, day: 13 })).toMatchObject({ heldBack: ['too-early'] });
   expect(run({ ...leek, stoodC: 12.9 })).toMatchObject({ heldBack: ['too-cold'] });

@@ -1,4 +1,4 @@
-import type { Fit, Site } from '@mercato/core/store/candidates';
+import type { CandidateReason, Fit, Site } from '@mercato/core/store/candidates';
 import type { AccessionHeader } from './accessions.ts';
 
 export interface CandidateLine {
@@ -13,7 +13,7 @@ export interface CandidateLine {
   owner: string;
   terms: AccessionHeader['terms'];
   fit: Fit;
-  reasons: string[];
+  reasons: CandidateReason[];
 }
 export interface CandidateList {
   target: Site;

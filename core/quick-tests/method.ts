@@ -2,12 +2,14 @@ import { wholeIn } from '../units/argument.ts';
 import type { SmallTestMethod } from '../rule-books/findKind.ts';
 
 /** Where a bag stands in the time of its kind. */
-export type BagState = 'too early' | 'look today' | 'under way' | 'late for this kind' | 'last day' | 'over';
+export type BagState = 'too-early' | 'look-today' | 'under-way' | 'late' | 'last-day' | 'over';
 
+/** Days since the start, and the first and last day of the kind; null = not known. */
 export interface BagTime {
   readonly state: BagState;
   readonly day: number;
-  readonly words: string;
+  readonly firstDay: number | null;
+  readonly lastDay: number | null;
 }
 
 /**
@@ -24,18 +26,11 @@ export interface BagTime {
  */
 export function bagTime({ firstDay, lastDay }: SmallTestMethod, day: number, sprouted: number): BagTime {
   wholeIn('day', day, 0, 1e6);
-  const at = (state: BagState, words: string): BagTime => ({ state, day, words });
-  if (firstDay === null || lastDay === null)
-    return at('under way', `day ${day}; how long this kind takes is not known here`);
-  if (day > lastDay) return at('over', `day ${day}: the kind's last day was day ${lastDay}`);
-  if (day === lastDay) return at('last day', `day ${day} is the last for this kind`);
-  if (day < firstDay) return at('too early', `day ${day}; nothing is expected before day ${firstDay}`);
-  const middle = (firstDay + lastDay) / 2;
-  if (sprouted === 0 && day >= middle)
-    return at(
-      'late for this kind',
-      `day ${day} and none sprouted: most of this kind show by day ${Math.floor(middle)}`,
-    );
-  if (day === firstDay) return at('look today', `day ${day}: the first may show`);
-  return at('under way', `day ${day} of ${lastDay}`);
+  const at = (state: BagState): BagTime => ({ state, day, firstDay, lastDay });
+  if (firstDay === null || lastDay === null) return at('under-way');
+  if (day > lastDay) return at('over');
+  if (day === lastDay) return at('last-day');
+  if (day < firstDay) return at('too-early');
+  if (sprouted === 0 && day >= (firstDay + lastDay) / 2) return at('late');
+  return at(day === firstDay ? 'look-today' : 'under-way');
 }

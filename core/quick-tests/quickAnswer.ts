@@ -9,6 +9,7 @@ import { goodEnough } from './mayAdvise.ts';
 import { askSchool, schoolsFor, type SchoolAnswer, type SmallTest } from './schools.ts';
 
 export interface QuickAnswer {
+  readonly test: SmallTest;
   readonly estimate: number;
   /** Of the packet where its seeds were counted, else of all seed like it. */
   readonly interval: ProportionInterval;
@@ -26,8 +27,11 @@ export interface QuickAnswer {
   readonly schools: readonly SchoolAnswer[];
   /** Why schools wait; empty when all may speak. */
   readonly heldBack: readonly Cause[];
-  /** The interval in words. */
-  readonly words: string;
+  /**
+   * all: the whole interval. Else only its lower end holds: so-far, as more may sprout still; doubtful, as something
+   * was wrong with the test.
+   */
+  readonly speaks: 'all' | 'so-far' | 'doubtful';
   readonly steps: readonly WorkingStep[];
 }
 
@@ -71,13 +75,14 @@ export function quickAnswer(test: SmallTest, standardPercent?: number, heldBack:
   const asked = packet?.left === 0 ? [] : schoolsFor(standardPercent).map((school) => askSchool(school, test));
   const onlyEarly = heldBack.every((one) => one === 'too-early');
   return {
+    test,
     estimate,
     interval,
     packet,
     sowTimes,
     schools: speaks ? asked : asked.filter((one) => onlyEarly && one.best),
     heldBack,
-    words: speaks ? inWords(test, interval, packet) : soFarInWords(test, interval, packet, onlyEarly),
+    speaks: speaks ? 'all' : onlyEarly ? 'so-far' : 'doubtful',
     steps: speaks ? working(test, interval, packet, sowTimes) : soFarWorking(test, interval, packet),
   };
 }
@@ -89,44 +94,6 @@ function thicker(estimate: number, { lower, upper }: ProportionInterval, left: n
     least: upper === 0 ? null : 1 / upper,
     most: lower === 0 ? null : 1 / lower,
   };
-}
-
-const percent = (p: number) => `${Math.round(p * 100)} %`;
-
-function inWords(
-  { sprouted, seeds, packetSeeds }: SmallTest,
-  { lower, upper }: ProportionInterval,
-  packet: PacketShare | null,
-): string {
-  if (packet && packetSeeds !== undefined) {
-    const told = `${sprouted} of ${seeds} sprouted`;
-    if (packet.left === 0)
-      return `${told}: that was the whole packet, so ${percent(lower)} was alive and nothing is left.`;
-    const seedsLeft = `${packet.left} ${packet.left === 1 ? 'seed' : 'seeds'} left`;
-    return packet.leftLower === packet.leftUpper
-      ? `${told}: of the ${seedsLeft} in the packet ${packet.leftLower} ${packet.leftLower === 1 ? 'is' : 'are'} alive.`
-      : `${told}: of the ${seedsLeft} in the packet between ${packet.leftLower} and ${packet.leftUpper} are alive.`;
-  }
-  if (sprouted === seeds)
-    return `All ${seeds} sprouted: at least ${percent(1 - oneSided(seeds))} are alive, which is not to say all.`;
-  if (sprouted === 0) return `None of ${seeds} sprouted: up to ${percent(oneSided(seeds))} may still be alive.`;
-  return `${sprouted} of ${seeds} sprouted: between ${percent(lower)} and ${percent(upper)} are alive.`;
-}
-
-/** Of a test that is held back only the lower end holds: more may be alive than it shows. */
-function soFarInWords(
-  { sprouted, seeds }: SmallTest,
-  { lower }: ProportionInterval,
-  packet: PacketShare | null,
-  early: boolean,
-): string {
-  const told = `${sprouted} of ${seeds} sprouted${early ? ' so far' : ''}`;
-  const most = early ? 'How many more, this test cannot say yet.' : 'How many more, this test cannot say.';
-  if (packet)
-    return packet.leftLower === 0
-      ? `${told}. ${most}`
-      : `${told}: at least ${packet.leftLower} of the ${packet.left} seeds left are alive. ${most}`;
-  return percent(lower) === '0 %' ? `${told}. ${most}` : `${told}: at least ${percent(lower)} are alive. ${most}`;
 }
 
 const shareStep = (sprouted: number, seeds: number): WorkingStep => ({

@@ -36,18 +36,3 @@ export function unsuited({ temperatureC, light }: SmallTestMethod, place: RoundP
   if (light === 'dark' && place.light === 'light') found.push('in-light');
   return found;
 }
-
-/** The same in plain words, such as "too warm: 15 to 20 °C suit this kind, and cool kinds wait when it is warmer". */
-export function unsuitedWords(one: Unsuited, { temperatureC }: SmallTestMethod): string {
-  const band = temperatureC ? `${temperatureC[0]} to ${temperatureC[1]} °C suit this kind` : '';
-  switch (one) {
-    case 'too-hot':
-      return `too warm: ${band}, and cool kinds wait when it is warmer`;
-    case 'too-cold':
-      return `too cool: ${band}; it will take longer`;
-    case 'no-light':
-      return 'give it light: this kind sprouts better in light';
-    case 'in-light':
-      return 'keep it dark: light holds some of this kind back';
-  }
-}

@@ -2,18 +2,28 @@ import { ArgumentFault } from '../units/argument.ts';
 import { betaTails } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances } from '../statistics/betaBinomial.ts';
 
-/** A band of one school: from (inside) a share of living seed, what people do, how they put it. */
+/** What a school does with seed. */
+export type Advice =
+  | 'throw-away'
+  | 'sow-twice'
+  | 'sow-as-usual'
+  | 'get-other-seed'
+  | 'cells-only'
+  | 'rows'
+  | 'below-standard'
+  | 'up-to-standard';
+
+/** A band of one school: from (inside) a share of living seed, what people do. */
 interface Band {
   readonly from: number;
-  readonly advice: string;
+  readonly advice: Advice;
 }
 
 export interface School {
   readonly id: 'quarters' | 'seventy' | 'standard';
-  readonly name: string;
   readonly source: string;
   /** Ordered from the lowest band up; the first begins at 0. */
-  readonly bands: readonly Band[];
+  readonly bands: readonly [Band, ...Band[]];
 }
 
 /**
@@ -23,22 +33,20 @@ export interface School {
 const RULES_OF_THUMB: readonly School[] = [
   {
     id: 'quarters',
-    name: 'by quarters',
     source: 'common practice, no source; borders midway between the quarters are our reading',
     bands: [
-      { from: 0, advice: 'throw it away' },
-      { from: 0.375, advice: 'sow twice as thick' },
-      { from: 0.625, advice: 'sow as usual' },
+      { from: 0, advice: 'throw-away' },
+      { from: 0.375, advice: 'sow-twice' },
+      { from: 0.625, advice: 'sow-as-usual' },
     ],
   },
   {
     id: 'seventy',
-    name: 'seventy in a hundred',
     source: 'common practice, no source',
     bands: [
-      { from: 0, advice: 'too low: get other seed' },
-      { from: 0.5, advice: 'too low for rows, fine for cells that can be over-sown' },
-      { from: 0.7, advice: 'good enough for rows' },
+      { from: 0, advice: 'get-other-seed' },
+      { from: 0.5, advice: 'cells-only' },
+      { from: 0.7, advice: 'rows' },
     ],
   },
 ];
@@ -50,11 +58,10 @@ export function schoolsFor(standardPercent: number | undefined): readonly School
     ...RULES_OF_THUMB,
     {
       id: 'standard',
-      name: 'the least the kind must reach',
       source: '7 CFR 201.31, from memory',
       bands: [
-        { from: 0, advice: 'below the standard of its kind' },
-        { from: standardPercent / 100, advice: 'up to the standard of its kind' },
+        { from: 0, advice: 'below-standard' },
+        { from: standardPercent / 100, advice: 'up-to-standard' },
       ],
     },
   ];
@@ -69,9 +76,8 @@ export interface SmallTest {
 
 export interface SchoolAnswer {
   readonly id: School['id'];
-  readonly name: string;
   readonly source: string;
-  readonly advice: string;
+  readonly advice: Advice;
   /** Whether it is the best that this school says of any seed. */
   readonly best: boolean;
   /** Chance that the share of what is left (of a counted packet), or of all seed like it, lies in another band than the result. */
@@ -101,10 +107,11 @@ export const inBestBand = ({ bands }: School, share: number): boolean => share >
  *
  * Source: Brown, Cai & DasGupta (2001) for the prior; the beta-binomial distribution for the seeds that are left.
  */
-export function askSchool({ id, name, source, bands }: School, test: SmallTest): SchoolAnswer {
+export function askSchool({ id, source, bands }: School, test: SmallTest): SchoolAnswer {
   const share = test.sprouted / test.seeds;
   const index = bands.findLastIndex((band) => share >= band.from);
-  const [from, to] = [bands[index]?.from ?? 0, bands[index + 1]?.from ?? Infinity];
+  const band = bands[index] ?? bands[0];
+  const [from, to] = [band.from, bands[index + 1]?.from ?? Infinity];
   if (test.packetSeeds !== undefined && test.packetSeeds <= test.seeds)
     throw new ArgumentFault('packetSeeds', `must be more than the ${test.seeds} tested, got ${test.packetSeeds}`);
   const wrong = (seeds: number, countedOut = COUNTED_OUT) =>
@@ -119,9 +126,8 @@ export function askSchool({ id, name, source, bands }: School, test: SmallTest):
   const chanceWrong = wrong(test.seeds, Infinity);
   return {
     id,
-    name,
     source,
-    advice: bands[index]?.advice ?? '',
+    advice: band.advice,
     best: index === bands.length - 1,
     chanceWrong,
     moreSeeds: chanceWrong <= SETTLED ? 0 : moreNeeded(wrong, test.seeds, test.packetSeeds),

@@ -36,8 +36,8 @@ it('warns before drying or freezing what dies of it, wet seed, and a single bag'
   expect(beforeFreezing('leek', leek, { balancePercent: 20, bags: 2 })).toEqual([]);
   expect(weights(beforeFreezing('leek', leek, { balancePercent: 26, bags: 2 }))).toEqual(['stop']);
   expect(weights(beforeFreezing('leek', leek, { balancePercent: null, bags: 1 }))).toEqual(['stop', 'care']);
-  expect(beforeFreezing('cocoa', { desiccation: 'sensitive' }, { balancePercent: 20, bags: 2 })[0]?.words).toMatch(
-    /dies when it freezes/,
+  expect(beforeFreezing('cocoa', { desiccation: 'sensitive' }, { balancePercent: 20, bags: 2 })[0]?.is).toBe(
+    'dies-frozen',
   );
   expect(() => beforeFreezing('leek', leek, { balancePercent: 120, bags: 2 })).toThrow(/percentage 0..100, got 120/);
 });

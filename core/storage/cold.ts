@@ -11,18 +11,18 @@ export type Batch = (typeof BATCHES)[number];
  */
 export const USUAL_HOURS: Readonly<Record<Batch, number | null>> = { drying: 30 * 24, freezing: null, warming: 24 };
 
-export interface Warning {
-  /** stop: it kills the seed, or will; care: it may. */
-  readonly weight: 'stop' | 'care';
-  readonly words: string;
-}
+/** stop: it kills the seed, or will; care: it may. `kind` is the name it was asked by, `percent` the humidity of the air. */
+export type Warning =
+  | { readonly weight: 'stop'; readonly is: 'dies-dry' | 'dies-frozen'; readonly kind: string }
+  | { readonly weight: 'care'; readonly is: 'may-die-dry' | 'may-die-frozen'; readonly kind: string }
+  | { readonly weight: 'stop'; readonly is: 'dryness-unknown' }
+  | { readonly weight: 'stop'; readonly is: 'too-damp'; readonly percent: number; readonly limitPercent: number }
+  | { readonly weight: 'care'; readonly is: 'one-bag' };
 
 /** Warnings before seed of a kind is dried. Source: domain practice; which kinds are sensitive, as the list of kinds says. */
 export function beforeDrying(kind: string, { desiccation }: Pick<DryKind, 'desiccation'>): Warning[] {
-  if (desiccation === 'sensitive') return [{ weight: 'stop', words: `${kind}: seed of this kind dies when it dries` }];
-  return desiccation === 'unknown'
-    ? [{ weight: 'care', words: `${kind}: whether it bears drying is not known here; dry a few first and test them` }]
-    : [];
+  if (desiccation === 'sensitive') return [{ weight: 'stop', is: 'dies-dry', kind }];
+  return desiccation === 'unknown' ? [{ weight: 'care', is: 'may-die-dry', kind }] : [];
 }
 
 export interface BeforeFreezing {
@@ -46,20 +46,11 @@ export function beforeFreezing(
   wholeIn('bags', bags, 0, 1e6);
   const limit = DRIEST_ENOUGH.freezer.humidityPercent;
   const found: Warning[] = [];
-  if (desiccation === 'sensitive')
-    found.push({ weight: 'stop', words: `${kind}: seed of this kind dies when it freezes` });
-  if (desiccation === 'unknown')
-    found.push({
-      weight: 'care',
-      words: `${kind}: whether it bears frost is not known here; freeze a few first and test them`,
-    });
-  if (balancePercent === null)
-    found.push({ weight: 'stop', words: 'how dry it is was not measured: wet seed dies when it freezes' });
+  if (desiccation === 'sensitive') found.push({ weight: 'stop', is: 'dies-frozen', kind });
+  if (desiccation === 'unknown') found.push({ weight: 'care', is: 'may-die-frozen', kind });
+  if (balancePercent === null) found.push({ weight: 'stop', is: 'dryness-unknown' });
   else if (balancePercent > limit)
-    found.push({
-      weight: 'stop',
-      words: `it is in balance with air of ${balancePercent} %; dry it to ${limit} % first: wet seed dies when it freezes`,
-    });
-  if (bags < 2) found.push({ weight: 'care', words: 'put it into two bags: a pinhole in one lets water in for years' });
+    found.push({ weight: 'stop', is: 'too-damp', percent: balancePercent, limitPercent: limit });
+  if (bags < 2) found.push({ weight: 'care', is: 'one-bag' });
   return found;
 }

@@ -55,18 +55,28 @@ export interface DryEvidence {
 }
 
 export interface Sign {
-  readonly from: 'moisture reading' | 'weight lost' | 'air shut up with it' | 'weight has come to rest';
+  readonly from: 'moisture-reading' | 'weight-lost' | 'shut-air' | 'weight-at-rest';
   /** The air that the seed is in balance with, percent; a range where the oil of the kind is not known. */
   readonly humidityPercent: readonly [low: number, high: number];
 }
 
+/** Why; figures are of the air that the seed is in balance with, percent. */
+export type DryReason =
+  | {
+      readonly is:
+        'dies-dry' | 'may-die-dry' | 'falling' | 'rising' | 'touch-says-nothing' | 'signs-disagree' | 'oil-unknown';
+    }
+  | { readonly is: 'dry-enough' | 'too-damp'; readonly percent: number; readonly limitPercent: number };
+export type DryNext =
+  'keep-moist' | 'air-is-missing' | 'shut-up-or-weigh' | 'close-now' | 'dry-on' | 'shut-up-with-hygrometer';
+
 export interface DryAnswer {
-  /** yes: close it. not-yet: dry on. unknown: what is missing stands in `next`. never: this kind dies when dried. */
+  /** yes: close it. not-yet: dry on. unknown: `next` says what is missing. never: this kind dies when dried. */
   readonly answer: 'yes' | 'not-yet' | 'unknown' | 'never';
   readonly limitPercent: number;
   readonly signs: readonly Sign[];
-  readonly reasons: readonly string[];
-  readonly next: string;
+  readonly reasons: readonly DryReason[];
+  readonly next: DryNext;
   /** Moisture at which it is dry enough, percent wet basis; null where the oil is not known. */
   readonly targetMoisturePercent: number | null;
   /** What the tray will weigh then, g; null where the present moisture or the target is not known. */
@@ -118,7 +128,7 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
   const weights = evidence.weighings ?? [];
   const [firstWeight, lastWeight] = [weights[0], weights.at(-1)];
   let moisture = evidence.moisturePercent ?? null;
-  if (moisture !== null) signs.push({ from: 'moisture reading', humidityPercent: balance(moisture) });
+  if (moisture !== null) signs.push({ from: 'moisture-reading', humidityPercent: balance(moisture) });
   if (firstWeight && lastWeight && weights.length > 1 && evidence.firstMoisturePercent !== undefined) {
     const dryG = firstWeight.massG * (1 - evidence.firstMoisturePercent / 100);
     const now = 100 * (1 - dryG / lastWeight.massG);
@@ -133,19 +143,19 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
       result: now.toFixed(1),
       unit: '%',
     });
-    signs.push({ from: 'weight lost', humidityPercent: balance(now) });
+    signs.push({ from: 'weight-lost', humidityPercent: balance(now) });
     moisture ??= now;
   }
   if (evidence.shutAirPercent !== undefined)
-    signs.push({ from: 'air shut up with it', humidityPercent: [evidence.shutAirPercent, evidence.shutAirPercent] });
+    signs.push({ from: 'shut-air', humidityPercent: [evidence.shutAirPercent, evidence.shutAirPercent] });
   const trend = trendOf(weights);
-  if (trend === 'at rest' && evidence.roomAirPercent !== undefined)
+  if (trend === 'at-rest' && evidence.roomAirPercent !== undefined)
     signs.push({
-      from: 'weight has come to rest',
+      from: 'weight-at-rest',
       humidityPercent: [evidence.roomAirPercent, evidence.roomAirPercent],
     });
   for (const { from, humidityPercent } of signs)
-    steps.push({ label: `in balance with, by ${from}`, result: shownRange(humidityPercent), unit: '%' });
+    steps.push({ label: `in balance with, by ${SIGN_LABELS[from]}`, result: shownRange(humidityPercent), unit: '%' });
   const dampest = Math.max(...signs.map((one) => one.humidityPercent[1]));
   // A weight to wait for is only as good as the moisture behind it: where another sign is damper, it is none.
   const trusted = moisture !== null && balance(moisture)[1] >= dampest - 0.5;
@@ -170,18 +180,26 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
   };
 }
 
+/** How the working names a sign. */
+const SIGN_LABELS: Readonly<Record<Sign['from'], string>> = {
+  'moisture-reading': 'moisture reading',
+  'weight-lost': 'weight lost',
+  'shut-air': 'air shut up with it',
+  'weight-at-rest': 'weight has come to rest',
+};
+
 const shownRange = ([low, high]: readonly [number, number]) =>
   high - low < 0.5 ? low.toFixed(0) : `${low.toFixed(0)} to ${high.toFixed(0)}`;
 
-type Trend = 'falling' | 'rising' | 'at rest' | 'not known';
+type Trend = 'falling' | 'rising' | 'at-rest' | 'not-known';
 
 /** By the last two weighings that lie half a day apart at least. */
 function trendOf(weighings: readonly Weighing[]): Trend {
   const last = weighings.at(-1);
   const before = last && weighings.findLast((one) => last.hours - one.hours >= LEAST_HOURS_APART);
-  if (!last || !before) return 'not known';
+  if (!last || !before) return 'not-known';
   const aDay = ((last.massG - before.massG) / before.massG / (last.hours - before.hours)) * 24;
-  return Math.abs(aDay) < AT_REST_A_DAY ? 'at rest' : aDay < 0 ? 'falling' : 'rising';
+  return Math.abs(aDay) < AT_REST_A_DAY ? 'at-rest' : aDay < 0 ? 'falling' : 'rising';
 }
 
 function judge(
@@ -190,49 +208,33 @@ function judge(
   signs: readonly Sign[],
   trend: Trend,
 ): Pick<DryAnswer, 'answer' | 'reasons' | 'next'> {
-  if (kind.desiccation === 'sensitive')
-    return {
-      answer: 'never',
-      reasons: ['seed of this kind dies when it dries: keep it moist and cool, with air, and sow it soon'],
-      next: 'Do not dry it, do not freeze it.',
-    };
-  const reasons =
-    kind.desiccation === 'unknown'
-      ? ['whether this kind can be dried is not known here: dry a few first and test them']
-      : [];
-  if (trend === 'falling') reasons.push('it still loses weight');
-  if (trend === 'rising') reasons.push('it gains weight: it draws water from the air');
+  if (kind.desiccation === 'sensitive') return { answer: 'never', reasons: [{ is: 'dies-dry' }], next: 'keep-moist' };
+  const reasons: DryReason[] = kind.desiccation === 'unknown' ? [{ is: 'may-die-dry' }] : [];
+  if (trend === 'falling' || trend === 'rising') reasons.push({ is: trend });
   if (signs.length === 0)
     return {
       answer: trend === 'falling' ? 'not-yet' : 'unknown',
-      reasons: [...reasons, 'dry to the touch says nothing of the inside'],
-      next:
-        trend === 'at rest'
-          ? 'Its weight has come to rest; the humidity of the air it lies in is what is missing.'
-          : 'Shut some up in a small jar with a hygrometer for a day, or weigh the tray today and tomorrow.',
+      reasons: [...reasons, { is: 'touch-says-nothing' }],
+      next: trend === 'at-rest' ? 'air-is-missing' : 'shut-up-or-weigh',
     };
   const damp = Math.max(...signs.map((one) => one.humidityPercent[1]));
   const sure = Math.max(...signs.map((one) => one.humidityPercent[0]));
   const apart =
     signs.some((one) => one.humidityPercent[1] <= limit) && signs.some((one) => one.humidityPercent[0] > limit);
-  if (apart) reasons.push('the signs disagree; the dampest counts');
+  if (apart) reasons.push({ is: 'signs-disagree' });
   if (damp <= limit)
     return {
       answer: 'yes',
-      reasons: [...reasons, `it is in balance with air of ${damp.toFixed(0)} % at most, and ${limit} % is enough`],
-      next: 'Close it now: it takes water back from damp air within hours.',
+      reasons: [...reasons, { is: 'dry-enough', percent: damp, limitPercent: limit }],
+      next: 'close-now',
     };
   if (sure > limit)
     return {
       answer: 'not-yet',
-      reasons: [...reasons, `it is in balance with air of ${sure.toFixed(0)} %, and ${limit} % at most is wanted`],
-      next: 'Dry on, in a thin layer, out of the sun, or over desiccant; then ask again.',
+      reasons: [...reasons, { is: 'too-damp', percent: sure, limitPercent: limit }],
+      next: 'dry-on',
     };
-  return {
-    answer: 'unknown',
-    reasons: [...reasons, 'how much oil this kind holds is not known, and the answer hangs on it'],
-    next: 'Shut some up in a small jar with a hygrometer for a day: that answers without knowing the oil.',
-  };
+  return { answer: 'unknown', reasons: [...reasons, { is: 'oil-unknown' }], next: 'shut-up-with-hygrometer' };
 }
 
 function checkEvidence(evidence: DryEvidence): void {

@@ -30,7 +30,7 @@ it.each([
   ['young', { ageYears: 0.4 }, 'keep'],
   ['of a kind that nobody knows', { longevity: null }, 'test'],
   ['of a kind that nobody knows, tested and good', { longevity: null, test: tested(18, 20) }, 'keep'],
-  ['good and beginning to fail', { test: tested(18, 20) }, 'sow first'],
+  ['good and beginning to fail', { test: tested(18, 20) }, 'sow-first'],
   ['good, young and plenty', { ageYears: 0.5, seedsLeft: 900, test: tested(19, 20) }, 'exchange'],
   [
     'good, young, plenty, but its owner’s alone',
@@ -45,7 +45,7 @@ it.each([
   ['a test runs', { test: tested(2, 20), unsettled: { state: 'running', sprouted: 3, seeds: 20 } }, 'test'],
   [
     'the last test said nothing',
-    { ageYears: 0.2, unsettled: { state: 'said nothing', sprouted: 3, seeds: 20 } },
+    { ageYears: 0.2, unsettled: { state: 'said-nothing', sprouted: 3, seeds: 20 } },
     'test',
   ],
   ['just enough to keep it', { ageYears: 0.5, seedsLeft: 45, test: tested(18, 20) }, 'keep'],
@@ -67,11 +67,11 @@ it.each([
     { ageYears: 0.4, own: { estimate: 0.5, lower: 0.3, upper: 0.6, tests: 6 } },
     'test',
   ],
-  ['that dies when it dries', { desiccation: 'sensitive' as const, ageYears: 0.1 }, 'sow first'],
+  ['that dies when it dries', { desiccation: 'sensitive' as const, ageYears: 0.1 }, 'sow-first'],
 ] as [string, Partial<StoredSeed>, string][])('seed %s', (_words, change, next) => {
   const found = whatNext({ ...LEEK, ...change });
   expect(found.next).toBe(next);
-  expect(found.reasons.every((one) => one.length > 3)).toBe(true);
+  expect(found.reasons.length).toBeGreaterThan(0);
 });
 
 it('none sprouted says what may still live, and nobody is told to save the seed of it', () => {
@@ -80,12 +80,16 @@ it('none sprouted says what may still live, and nobody is told to save the seed 
     whatNext({ ...LEEK, replaceable, test: tested(0, seeds, { verdict: 'dead' }) });
   expect(none(10, false)).toMatchObject({
     next: 'discard',
-    reasons: ['none of 10 sprouted 2 months ago: up to 26 % may still be alive'],
-    offers: ['discard', 'keep a sample', 'rescue'],
+    reasons: [{ is: 'none-sprouted', seeds: 10, yearsAgo: 0.2, upTo: expect.closeTo(0.259, 3) as number }],
+    offers: ['discard', 'keep-a-sample', 'rescue'],
   });
-  expect([none(10, true).offers, none(10, null).offers.length]).toEqual([['discard', 'keep a sample'], 3]);
-  for (const seeds of [1, 5, 10, 50]) expect(none(seeds, false).reasons.join()).not.toMatch(/save/);
-  expect(none(5, false).reasons[0]).toContain('up to 45 %');
+  expect([none(10, true).offers, none(10, null).offers.length]).toEqual([['discard', 'keep-a-sample'], 3]);
+  for (const seeds of [1, 5, 10, 50])
+    expect(none(seeds, false).reasons.map((one) => one.is)).not.toContain('sow-and-save');
+  expect(none(5, false).reasons).toMatchObject([
+    { upTo: expect.closeTo(0.451, 3) as number },
+    { is: 'too-few-to-judge' },
+  ]);
 });
 
 it('is ordered by what is lost by waiting: a season with one chance, a season at hand, then age against shelf life', () => {
@@ -99,10 +103,14 @@ it('is ordered by what is lost by waiting: a season with one chance, a season at
     at({ ageYears: 4, longevity: 'long' }),
   ];
   expect([...order].sort((a, b) => b - a)).toEqual(order);
-  expect(whatNext({ ...LEEK, sowing: { inDays: 60, oneChance: true } }).reasons.at(-1)).toBe(
-    'it is to be sown in 60 days, with one chance in the year',
+  expect(whatNext({ ...LEEK, sowing: { inDays: 60, oneChance: true } }).reasons.at(-1)).toEqual({
+    is: 'sowing',
+    inDays: 60,
+    oneChance: true,
+  });
+  expect(whatNext({ ...LEEK, sowing: { inDays: 61, oneChance: true } }).reasons.map((one) => one.is)).not.toContain(
+    'sowing',
   );
-  expect(whatNext({ ...LEEK, sowing: { inDays: 61, oneChance: true } }).reasons.join()).not.toContain('sown');
 });
 
 it('is never thrown away for fewer sprouts than another that is kept', () => {

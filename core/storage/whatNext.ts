@@ -3,7 +3,7 @@ import type { OwnWord } from './ownRecord.ts';
 import { oneSided } from '../statistics/oneSided.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 
-export const NEXTS = ['discard', 'renew', 'sow first', 'test', 'exchange', 'keep'] as const;
+export const NEXTS = ['discard', 'renew', 'sow-first', 'test', 'exchange', 'keep'] as const;
 export type Next = (typeof NEXTS)[number];
 
 /** What is known of a packet when somebody asks what to do with it next. */
@@ -28,7 +28,7 @@ export interface StoredSeed {
   } | null;
   /** A bag that says nothing of it yet, or never will; null = there is none. */
   readonly unsettled: {
-    readonly state: 'running' | 'said nothing';
+    readonly state: 'running' | 'said-nothing';
     readonly sprouted: number;
     readonly seeds: number;
   } | null;
@@ -43,11 +43,32 @@ export interface StoredSeed {
 }
 
 /** What can be done with seed of which none sprouted. */
-export type Offer = 'discard' | 'keep a sample' | 'rescue';
+export type Offer = 'discard' | 'keep-a-sample' | 'rescue';
+
+/** Why; `upTo`, `lower` and `upper` are shares of living seed. */
+export type Because =
+  | { readonly is: 'cannot-be-kept' }
+  | { readonly is: 'running' | 'said-nothing'; readonly sprouted: number; readonly seeds: number }
+  | { readonly is: 'tested'; readonly sprouted: number; readonly seeds: number; readonly yearsAgo: number }
+  | { readonly is: 'none-sprouted'; readonly seeds: number; readonly yearsAgo: number; readonly upTo: number }
+  | { readonly is: 'test-too-old'; readonly holdsYears: number }
+  | { readonly is: 'hopeless' | 'others-waited' | 'sow-and-save' | 'too-few-to-judge' | 'never-tested' }
+  | {
+      readonly is: 'own-record';
+      readonly ageYears: number;
+      readonly lower: number;
+      readonly upper: number;
+      readonly tests: number;
+    }
+  | { readonly is: 'shelf-life'; readonly ageYears: number; readonly failsYears: number; readonly goneYears: number }
+  | { readonly is: 'shelf-life-unknown' }
+  | { readonly is: 'few-left'; readonly seedsLeft: number; readonly plantsToKeep: number }
+  | { readonly is: 'more-than-needed'; readonly seedsLeft: number }
+  | { readonly is: 'sowing'; readonly inDays: number; readonly oneChance: boolean };
 
 export interface NextStep {
   readonly next: Next;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly Because[];
   /** Choices, where it is not for a rule to say. */
   readonly offers: readonly Offer[];
   /** What is lost by waiting, larger is more: an order within its group, without a unit. */
@@ -75,10 +96,6 @@ const USUALLY_ALIVE = 0.7;
 /** So many days before it is sown a season is at hand: room for a test of a slow kind and for ordering. Our own reading. */
 const SEASON_DAYS = 60;
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-const years = (n: number) =>
-  n < 1 / 12 ? 'less than a month' : n < 1.5 ? `${Math.round(n * 12)} months` : `${Math.round(n)} years`;
-
 /**
  * What to do with a packet next, with the reasons: its own test first, then what the store's tests of its kind say of
  * its age, then the shelf life of its kind.
@@ -94,61 +111,55 @@ export function whatNext(seed: StoredSeed): NextStep {
   zeroOrMore('ageYears', ageYears);
   if (test) zeroOrMore('test.yearsAgo', test.yearsAgo);
   const shelf = longevity === null ? null : SHELF_YEARS[longevity];
-  const season = seasonWords(seed);
-  const say = (next: Next, ...reasons: string[]): NextStep => ({
+  const season = seasonOf(seed);
+  const say = (next: Next, ...reasons: Because[]): NextStep => ({
     next,
     reasons: [...reasons, ...season],
     offers: [],
     urgency: urgencyOf(seed),
   });
-  if (seed.desiccation === 'sensitive')
-    return say('sow first', 'seed of this kind cannot be kept: it dies when it dries or freezes');
+  if (seed.desiccation === 'sensitive') return say('sow-first', { is: 'cannot-be-kept' });
   const { unsettled } = seed;
-  if (unsettled?.state === 'running')
-    return say('test', `a test is running: ${unsettled.sprouted} of ${unsettled.seeds} sprouted so far`);
+  const bag = unsettled && ({ is: unsettled.state, sprouted: unsettled.sprouted, seeds: unsettled.seeds } as const);
+  if (bag?.is === 'running') return say('test', bag);
   const own = seed.own ?? null;
-  const aging = own
-    ? `${years(ageYears)} old, at which ${percent(own.lower)} to ${percent(own.upper)} are alive by ${own.tests} tests of your own`
+  const aging: Because = own
+    ? { is: 'own-record', ageYears, lower: own.lower, upper: own.upper, tests: own.tests }
     : shelf
-      ? `${years(ageYears)} old; its kind begins to fail after ${shelf[0] === 1 ? 'a year' : `${shelf[0]} years`} and is mostly gone after ${shelf[1]}`
-      : 'how long this kind keeps is not known here';
+      ? { is: 'shelf-life', ageYears, failsYears: shelf[0], goneYears: shelf[1] }
+      : { is: 'shelf-life-unknown' };
   // The store's own record comes before what is said of the kind.
   const old = own ? own.upper < WORTH_SOWING : shelf !== null && ageYears >= shelf[1];
   const ageing = own ? own.lower < WORTH_SOWING : shelf !== null && ageYears >= shelf[0];
   const alive = test ? test.sprouted / test.seeds : USUALLY_ALIVE;
-  const few = seedsLeft !== null && seedsLeft * alive < seed.plantsToKeep;
-  const leftFor = `about ${seedsLeft} seeds are left: fewer plants than the ${seed.plantsToKeep} that keep a variety of this kind`;
+  const few: Because | null =
+    seedsLeft !== null && seedsLeft * alive < seed.plantsToKeep
+      ? { is: 'few-left', seedsLeft, plantsToKeep: seed.plantsToKeep }
+      : null;
   if (test) {
     // The exact limits are dear, and thousands of packets are asked at once: reckoned only where they decide.
     const limits = () => clopperPearson(test.sprouted, test.seeds, 0.95);
     const share = test.sprouted / test.seeds;
-    const told = `${test.sprouted} of ${test.seeds} sprouted ${years(test.yearsAgo)} ago`;
-    const stale = test.yearsAgo > TEST_HOLDS[longevity ?? 'medium'];
+    const told = { is: 'tested', sprouted: test.sprouted, seeds: test.seeds, yearsAgo: test.yearsAgo } as const;
+    const holdsYears = TEST_HOLDS[longevity ?? 'medium'];
+    const stale = test.yearsAgo > holdsYears;
     if (test.verdict !== 'dormant' && test.sprouted === 0) return noneSprouted(seed, test, say);
     if (test.verdict !== 'dormant' && share < HOPELESS && limits().upper < HOPELESS)
-      return say('discard', `${told}: even at best fewer than a quarter are alive`);
-    if (test.verdict === 'dormant' && !stale)
-      return say('test', `${told}, but the others waited: treat some, or test again when they have rested`);
-    if (share < WORTH_SOWING && !stale)
-      return say('renew', `${told}: sow all of it thickly this season and save its seed`);
-    if (stale)
-      return say('test', `${told}; a test holds ${TEST_HOLDS[longevity ?? 'medium']} years for its kind`, aging);
-    if (few) return say('renew', `good (${told}), but only ${leftFor}`);
-    if (ageing) return say('sow first', `still good (${told}), and ${aging}`);
+      return say('discard', told, { is: 'hopeless' });
+    if (test.verdict === 'dormant' && !stale) return say('test', told, { is: 'others-waited' });
+    if (share < WORTH_SOWING && !stale) return say('renew', told, { is: 'sow-and-save' });
+    if (stale) return say('test', told, { is: 'test-too-old', holdsYears }, aging);
+    if (few) return say('renew', told, few);
+    if (ageing) return say('sow-first', told, aging);
     if (seed.mayBeExchanged && seedsLeft !== null && seedsLeft >= TO_SPARE && limits().lower >= WORTH_SOWING)
-      return say('exchange', `${told}, and about ${seedsLeft} seeds are more than one garden sows`);
+      return say('exchange', told, { is: 'more-than-needed', seedsLeft });
     return say('keep', told);
   }
-  if (unsettled)
-    return say(
-      'test',
-      `its last test said nothing of the seed (${unsettled.sprouted} of ${unsettled.seeds}): test it again`,
-      aging,
-    );
-  const never = seed.tried ? [] : ['it was never tested: test it before you count on it'];
+  if (bag) return say('test', bag, aging);
+  const never: Because[] = seed.tried ? [] : [{ is: 'never-tested' }];
   if (old) return say('test', aging, ...never);
   if (ageing) return say('test', aging);
-  if (few && ageYears >= 1) return say('renew', `only ${leftFor}`, aging);
+  if (few && ageYears >= 1) return say('renew', few, aging);
   // Nothing says that seed of a kind is good of which nobody knows how long it keeps.
   if (own === null && shelf === null) return say('test', aging, ...never);
   return say('keep', aging);
@@ -161,26 +172,20 @@ export function whatNext(seed: StoredSeed): NextStep {
 function noneSprouted(
   seed: StoredSeed,
   test: NonNullable<StoredSeed['test']>,
-  say: (next: Next, ...reasons: string[]) => NextStep,
+  say: (next: Next, ...reasons: Because[]) => NextStep,
 ): NextStep {
   const upTo = oneSided(test.seeds);
-  const told = `none of ${test.seeds} sprouted ${years(test.yearsAgo)} ago: up to ${percent(upTo)} may still be alive`;
-  if (upTo >= NONE_SETTLES) return say('test', `${told}; too few to judge by`);
+  const told = { is: 'none-sprouted', seeds: test.seeds, yearsAgo: test.yearsAgo, upTo } as const;
+  if (upTo >= NONE_SETTLES) return say('test', told, { is: 'too-few-to-judge' });
   return {
     ...say('discard', told),
-    offers: ['discard', 'keep a sample', ...(seed.replaceable === true ? [] : (['rescue'] as const))],
+    offers: ['discard', 'keep-a-sample', ...(seed.replaceable === true ? [] : (['rescue'] as const))],
   };
 }
 
 /** The season, where one is planned and at hand. */
-function seasonWords({ sowing }: StoredSeed): string[] {
-  if (!sowing || sowing.inDays > SEASON_DAYS) return [];
-  const when =
-    sowing.inDays <= 0
-      ? 'its sowing has begun'
-      : `it is to be sown in ${sowing.inDays} ${sowing.inDays === 1 ? 'day' : 'days'}`;
-  return [sowing.oneChance ? `${when}, with one chance in the year` : when];
-}
+const seasonOf = ({ sowing }: StoredSeed): Because[] =>
+  sowing && sowing.inDays <= SEASON_DAYS ? [{ is: 'sowing', ...sowing }] : [];
 
 /** Age against the shelf life of its kind, and a season on top that does not wait. */
 function urgencyOf({ ageYears, longevity, sowing }: StoredSeed): number {

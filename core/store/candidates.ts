@@ -16,9 +16,20 @@ export interface Offered {
 export const FITS = ['same site', 'same district', 'similar site', 'not known', 'unlike', 'refused'] as const;
 export type Fit = (typeof FITS)[number];
 
+/** Why; `m` is how much higher than the target, `share` how much wetter, both below 0 the other way. */
+export type CandidateReason =
+  | { readonly is: 'kept-for-own-site'; readonly owner: string; readonly site: string }
+  | { readonly is: 'grew-here'; readonly site: string }
+  | { readonly is: 'grew-in-district'; readonly district: string }
+  | { readonly is: 'height'; readonly m: number; readonly tooFar: boolean }
+  | { readonly is: 'rain'; readonly share: number; readonly tooFar: boolean }
+  | { readonly is: 'exposure'; readonly faces: string; readonly wanted: string; readonly same: boolean }
+  | { readonly is: 'not-known'; readonly what: readonly ('height' | 'rain' | 'exposure')[] }
+  | { readonly is: 'nothing-to-compare' };
+
 export interface Candidate {
   readonly fit: Fit;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly CandidateReason[];
   /** The lower the better, among those of one fit. */
   readonly distance: number;
 }
@@ -36,62 +47,52 @@ const same = (a: string, b: string) => a.trim() !== '' && fold(a) === fold(b);
  * Source: common practice of restoration, no source.
  */
 export function candidateFor(target: Site, { site, terms, owner }: Offered): Candidate {
-  const reasons: string[] = [];
+  const reasons: CandidateReason[] = [];
   const here = same(site.name, target.name);
   if (terms === 'for its own site' && !here)
     return {
       fit: 'refused',
-      reasons: [
-        `${owner.trim() || 'its owner'} keeps it for its own site${site.name.trim() ? `, ${site.name.trim()}` : ''}`,
-      ],
+      reasons: [{ is: 'kept-for-own-site', owner: owner.trim(), site: site.name.trim() }],
       distance: Infinity,
     };
-  if (here) return { fit: 'same site', reasons: [`it grew at ${site.name.trim()}`], distance: 0 };
+  if (here) return { fit: 'same site', reasons: [{ is: 'grew-here', site: site.name.trim() }], distance: 0 };
   const district = same(site.district, target.district);
   let unlike = false;
   let distance = 0;
-  const unknown: string[] = [];
+  const unknown: ('height' | 'rain' | 'exposure')[] = [];
   // What nobody says of the place to plant is not asked of where the seed grew.
   if (target.elevationM !== null) {
-    if (site.elevationM === null) unknown.push('how high it lies');
+    if (site.elevationM === null) unknown.push('height');
     else {
       const high = site.elevationM - target.elevationM;
       const far = Math.abs(high) > ALIKE.elevationM;
       distance += Math.abs(high) / ALIKE.elevationM;
       unlike ||= far && !district;
-      reasons.push(
-        high === 0
-          ? 'as high'
-          : `${Math.abs(high)} m ${high > 0 ? 'higher' : 'lower'}${far ? `: more than ${ALIKE.elevationM} m` : ''}`,
-      );
+      reasons.push({ is: 'height', m: high, tooFar: far });
     }
   }
   if (target.rainfallMm !== null && target.rainfallMm > 0) {
-    if (site.rainfallMm === null) unknown.push('how much rain falls there');
+    if (site.rainfallMm === null) unknown.push('rain');
     else {
       const wet = site.rainfallMm / target.rainfallMm - 1;
       const far = Math.abs(wet) > ALIKE.rainfallShare;
       distance += Math.abs(wet) / ALIKE.rainfallShare;
       // The wet side stays the wet side within a district as well.
       unlike ||= far;
-      reasons.push(
-        Math.abs(wet) < 0.005
-          ? 'as wet'
-          : `${Math.round(Math.abs(wet) * 100)} % ${wet > 0 ? 'wetter' : 'drier'}${far ? ': wet side and dry side are not exchanged' : ''}`,
-      );
+      reasons.push({ is: 'rain', share: wet, tooFar: far });
     }
   }
   if (target.exposure.trim() !== '') {
-    if (site.exposure.trim() === '') unknown.push('which way it faces');
-    else if (same(site.exposure, target.exposure)) reasons.push(`faces ${target.exposure.trim()} too`);
+    if (site.exposure.trim() === '') unknown.push('exposure');
     else {
-      distance += 1;
-      reasons.push(`faces ${site.exposure.trim()}, not ${target.exposure.trim()}`);
+      const alike = same(site.exposure, target.exposure);
+      if (!alike) distance += 1;
+      reasons.push({ is: 'exposure', faces: site.exposure.trim(), wanted: target.exposure.trim(), same: alike });
     }
   }
   const compared = reasons.length > 0;
-  if (unknown.length > 0) reasons.push(`not known of where it grew: ${unknown.join(', ')}`);
-  if (district) reasons.unshift(`it grew in ${target.district.trim()} too`);
+  if (unknown.length > 0) reasons.push({ is: 'not-known', what: unknown });
+  if (district) reasons.unshift({ is: 'grew-in-district', district: target.district.trim() });
   const fit: Fit = unlike
     ? 'unlike'
     : district
@@ -99,6 +100,6 @@ export function candidateFor(target: Site, { site, terms, owner }: Offered): Can
       : unknown.length > 0 || !compared
         ? 'not known'
         : 'similar site';
-  if (reasons.length === 0) reasons.push('nothing of the two sites can be compared');
+  if (reasons.length === 0) reasons.push({ is: 'nothing-to-compare' });
   return { fit, reasons, distance: distance + unknown.length };
 }

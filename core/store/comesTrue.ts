@@ -19,10 +19,31 @@ export interface Descent {
   readonly plants: number | null;
 }
 
+/** Why; `by` what kept foreign pollen out, and of a crossing kind from few plants how many there were. */
+export type TrueReason =
+  | {
+      readonly is:
+        | 'hybrid'
+        | 'bought-fruit'
+        | 'sold-under-name'
+        | 'parents-unknown'
+        | 'breeding-unknown'
+        | 'selfing'
+        | 'selfing-beside-others'
+        | 'by-hand'
+        | 'by-hand-unmarked'
+        | 'by-hand-left-open'
+        | 'caged'
+        | 'none-near'
+        | 'crossing-beside-others'
+        | 'neighbours-unknown';
+    }
+  | { readonly is: 'kept-apart'; readonly by: 'distance' | 'time' }
+  | { readonly is: 'few-plants'; readonly plants: number };
+
 export interface Expectation {
   readonly answer: 'yes' | 'mostly' | 'no' | 'unknown';
-  readonly words: string;
-  readonly reasons: readonly string[];
+  readonly reasons: readonly TrueReason[];
 }
 
 /** Fewer mother plants than this narrow a crossing kind. Common practice, no source. */
@@ -36,46 +57,27 @@ const FEW_PLANTS = 20;
  */
 export function comesTrue(descent: Descent): Expectation {
   const { source, parentsKnown, breeding, isolation, sameSpeciesNear, plants } = descent;
-  const narrow =
-    breeding === 'cross' && plants !== null && plants < FEW_PLANTS
-      ? [`it comes from ${plants} ${plants === 1 ? 'plant' : 'plants'}: true, perhaps, but narrow`]
-      : [];
-  const say = (answer: Expectation['answer'], reasons: readonly string[]): Expectation => ({
+  const narrow: TrueReason[] =
+    breeding === 'cross' && plants !== null && plants < FEW_PLANTS ? [{ is: 'few-plants', plants }] : [];
+  const say = (answer: Expectation['answer'], reason: TrueReason): Expectation => ({
     answer,
-    words: WORDS[answer],
-    reasons: [...reasons, ...narrow],
+    reasons: [reason, ...narrow],
   });
-  if (breeding === 'hybrid') return say('no', ['seed of a hybrid parts into many forms']);
-  if (source === 'bought fruit' && !parentsKnown)
-    return say('no', ['bought fruit is often a hybrid, and what stood near it is not known']);
-  if (source === 'trade') return say('yes', ['it was sold under this name: the seller answers for it']);
-  if (!parentsKnown) return say('unknown', ['its parents are not known']);
-  if (breeding === 'unknown')
-    return say('unknown', ['whether this kind pollinates itself or crosses is not known here']);
+  if (breeding === 'hybrid') return say('no', { is: 'hybrid' });
+  if (source === 'bought fruit' && !parentsKnown) return say('no', { is: 'bought-fruit' });
+  if (source === 'trade') return say('yes', { is: 'sold-under-name' });
+  if (!parentsKnown) return say('unknown', { is: 'parents-unknown' });
+  if (breeding === 'unknown') return say('unknown', { is: 'breeding-unknown' });
   if (breeding === 'self')
-    return sameSpeciesNear === 'yes'
-      ? say('mostly', ['the kind pollinates itself, but others of the species flowered near by: look for strays'])
-      : say('yes', ['the kind pollinates itself']);
+    return sameSpeciesNear === 'yes' ? say('mostly', { is: 'selfing-beside-others' }) : say('yes', { is: 'selfing' });
   if (isolation === 'hand-pollinated')
     return descent.bagged && descent.marked
-      ? say('yes', ['pollinated by hand; the flowers were shut and marked'])
-      : say('mostly', [
-          descent.bagged
-            ? 'pollinated by hand, but the flowers were not marked: others may have been picked with them'
-            : 'pollinated by hand, but the flowers were not shut: foreign pollen may have come before or after',
-        ]);
-  if (isolation === 'cage') return say('yes', ['grown in a cage: no foreign pollen came in']);
-  if (sameSpeciesNear === 'no') return say('yes', ['no other of its species flowered near by']);
-  if (isolation === 'distance' || isolation === 'time')
-    return say('mostly', [`kept apart by ${isolation}, which keeps most foreign pollen out, not all`]);
+      ? say('yes', { is: 'by-hand' })
+      : say('mostly', { is: descent.bagged ? 'by-hand-unmarked' : 'by-hand-left-open' });
+  if (isolation === 'cage') return say('yes', { is: 'caged' });
+  if (sameSpeciesNear === 'no') return say('yes', { is: 'none-near' });
+  if (isolation === 'distance' || isolation === 'time') return say('mostly', { is: 'kept-apart', by: isolation });
   return sameSpeciesNear === 'yes'
-    ? say('no', ['the kind crosses, and others of its species flowered near by'])
-    : say('unknown', ['the kind crosses, and what flowered near by is not known']);
+    ? say('no', { is: 'crossing-beside-others' })
+    : say('unknown', { is: 'neighbours-unknown' });
 }
-
-const WORDS: Readonly<Record<Expectation['answer'], string>> = {
-  yes: 'will come true',
-  mostly: 'will mostly come true',
-  no: 'will not come true',
-  unknown: 'may or may not come true',
-};

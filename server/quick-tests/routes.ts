@@ -9,7 +9,7 @@ import {
   type RoundList,
 } from '@mercato/contract/quick-tests/rounds';
 import { handActSchema } from '@mercato/contract/hands/hands';
-import type { TriedBags } from '@mercato/contract/store/tests';
+import type { TriedBags } from '@mercato/contract/quick-tests/tried';
 import type Joi from 'joi';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { renderBagLabels } from './labels.ts';

@@ -8,7 +8,7 @@ import type {
   RoundView,
   Treatment,
 } from '@mercato/contract/quick-tests/rounds';
-import type { TriedBag } from '@mercato/contract/store/tests';
+import type { TriedBag } from '@mercato/contract/quick-tests/tried';
 import { causesFor } from '@mercato/core/quick-tests/badTest';
 import { answeredBy, bagHeldBackBy, whyAsked, type TestFacts } from '@mercato/core/quick-tests/mayAdvise';
 import { bagTime } from '@mercato/core/quick-tests/method';
@@ -306,7 +306,7 @@ export async function triedBags(tx: Reader, packetId: string, now: Date): Promis
       how: one.how,
       seeds: one.seeds,
       sprouted: one.sprouted,
-      time: one.time.words,
+      time: one.time,
       ended: one.ended && {
         on: one.ended.on,
         verdict: one.ended.verdict.verdict,
@@ -340,7 +340,7 @@ export async function unsettledBags(tx: Reader, now: Date): Promise<ReadonlyMap<
         order by b.packet_id, e.on desc, r.number desc`,
   );
   const found = new Map<string, UnsettledBag>(
-    rows.map((one) => [one.packet_id, { state: 'said nothing', on: one.on, sprouted: one.sprouted, seeds: one.seeds }]),
+    rows.map((one) => [one.packet_id, { state: 'said-nothing', on: one.on, sprouted: one.sprouted, seeds: one.seeds }]),
   );
   for (const { round, bag } of (await openBags(tx, now)).bags)
     if (bag.packetId !== null && bag.treatment === 'untreated')
@@ -361,7 +361,7 @@ export async function packetsInBags(tx: Reader): Promise<ReadonlySet<string>> {
 
 /** A bag that says nothing of its packet yet, or never will; on: when it began, or when it ended. */
 export interface UnsettledBag {
-  readonly state: 'running' | 'said nothing';
+  readonly state: 'running' | 'said-nothing';
   readonly on: string;
   readonly sprouted: number;
   readonly seeds: number;
@@ -392,7 +392,7 @@ function factsOf(bag: BagBrief, looks: readonly StoredLook[], control: BagBrief 
       ? {
           sprouted: control.sprouted,
           seeds: control.seeds,
-          over: control.time.state === 'over' || control.time.state === 'last day' || control.ended !== null,
+          over: control.time.state === 'over' || control.time.state === 'last-day' || control.ended !== null,
         }
       : null,
   };

@@ -1,3 +1,5 @@
+import { isDeepStrictEqual } from 'node:util';
+import { warningWords } from '@mercato/contract/storage/words';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
@@ -62,7 +64,7 @@ function warningsOf(
       ? beforeDrying(one.kind, keepingOf(one, kinds))
       : beforeFreezing(one.kind, keepingOf(one, kinds), { balancePercent: shutAirPercent, bags }),
   );
-  return all.filter((one, i) => all.findIndex((other) => other.words === one.words) === i);
+  return all.filter((one, i) => all.findIndex((other) => isDeepStrictEqual(other, one)) === i);
 }
 
 /** What is to be said before seed is dried or frozen; nothing is written. */
@@ -105,7 +107,7 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
     throw fault('invalid', 'This would kill the seed.', [
       {
         path: 'anyway',
-        message: `${stops.map((one) => one.words).join('; ')}. Say why it is done anyway, or leave it`,
+        message: `${stops.map(warningWords).join('; ')}. Say why it is done anyway, or leave it`,
       },
     ]);
   if (what !== 'freezing' && plan.hours < 1)

@@ -1,3 +1,4 @@
+import { COMES_TRUE } from '@mercato/contract/store/words';
 import { asc, desc, eq, inArray, or } from 'drizzle-orm';
 import { comesTrue } from '@mercato/core/store/comesTrue';
 import { wholeDayOf } from '@mercato/contract/words/days';
@@ -87,7 +88,7 @@ export async function renderPacketLabels(tx: Reader, query: Readonly<Record<stri
         { text: cut(header.variety || '—', 20), font: 'Serif', fontSize: 7 },
         { text: `harvest ${header.harvestYear}${month} · ${of.number}`, fontSize: 7 },
         {
-          text: cut(header.treated === '' ? comesTrue(header).words : `TREATED: ${header.treated}`, 24),
+          text: cut(header.treated === '' ? COMES_TRUE[comesTrue(header).answer] : `TREATED: ${header.treated}`, 24),
           fontSize: 6.5,
         },
       ]);

@@ -81,8 +81,8 @@ it('lists what is in store by what presses most, and a test moves a packet where
   const { lines } = (await hands.lead.get<NextList>('/store/next')).body;
   expect(lines.map((one) => [one.packet.id, one.next])).toEqual([
     [dead.id, 'discard'],
-    [old.id, 'sow first'],
+    [old.id, 'sow-first'],
     [young.id, 'keep'],
   ]);
-  expect(lines[0]?.reasons[0]).toContain('none of 20 sprouted');
+  expect(lines[0]?.reasons[0]).toMatchObject({ is: 'none-sprouted', seeds: 20 });
 });

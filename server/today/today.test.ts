@@ -206,6 +206,6 @@ describe('seed for a site', () => {
       ['Far moor', 'unlike'],
       ['The brow', 'refused'],
     ]);
-    expect(body.candidates[2]?.reasons).toEqual(['the parish keeps it for its own site, The brow']);
+    expect(body.candidates[2]?.reasons).toEqual([{ is: 'kept-for-own-site', owner: 'the parish', site: 'The brow' }]);
   });
 });

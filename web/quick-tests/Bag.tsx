@@ -1,7 +1,13 @@
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
 import type { Fate } from '@mercato/contract/hands/hands';
-import { CAUSE_WORDS, type Cause, type CauseAnswer } from '@mercato/core/quick-tests/badTest';
-import { unsuitedWords } from '@mercato/core/quick-tests/roundPlan';
+import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
+import {
+  bagTimeWords,
+  CAUSE_WORDS,
+  reasonsWords,
+  testNextWords,
+  unsuitedWords,
+} from '@mercato/contract/quick-tests/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -52,7 +58,7 @@ export default function Bag(): JSX.Element {
         </div>
         <p className="soft">
           <Link to={`/store/rounds/${data.round.id}`}>round {data.round.number}</Link>, began{' '}
-          {shortDay(data.round.startedOn)} · {data.time.words}
+          {shortDay(data.round.startedOn)} · {bagTimeWords(data.time)}
           {data.packetId && (
             <>
               {' · '}
@@ -92,8 +98,8 @@ export default function Bag(): JSX.Element {
             style={{ display: 'block' }}
           >
             <b>{VERDICTS[data.ended.verdict.verdict]}</b>
-            {data.ended.verdict.reasons.length > 0 && `: ${data.ended.verdict.reasons.join('; ')}`}.{' '}
-            {data.ended.verdict.verdict !== 'sprouted' && data.ended.verdict.next}
+            {data.ended.verdict.reasons.length > 0 && `: ${reasonsWords(data.ended.verdict.reasons)}`}.{' '}
+            {data.ended.verdict.verdict !== 'sprouted' && testNextWords(data.ended.verdict.next)}
             {writes && <Reopen bag={data} keep={keep} />}
           </div>
         )}

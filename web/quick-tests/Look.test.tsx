@@ -27,7 +27,7 @@ const BAG: BagBrief = {
   unsuited: ['too-hot'],
   sprouted: 4,
   lastLook: null,
-  time: { state: 'under way', day: 8, words: 'day 8 of 14' },
+  time: { state: 'under-way', day: 8, firstDay: 6, lastDay: 14 },
   ended: null,
   held: { turn: 0, holder: null, taken: 0 },
   late: 0,

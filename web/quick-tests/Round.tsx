@@ -5,7 +5,7 @@ import {
   type NewLook,
   type RoundView,
 } from '@mercato/contract/quick-tests/rounds';
-import { unsuitedWords } from '@mercato/core/quick-tests/roundPlan';
+import { bagTimeWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -119,7 +119,7 @@ function Looking({
               {bagName(next)} · {next.sprouted} of {next.seeds} sprouted
             </div>
             <div>
-              {next.time.words}
+              {bagTimeWords(next.time)}
               {next.unsuited.map((one) => ` · ${unsuitedWords(one, next.method)}`)}
             </div>
           </div>
@@ -182,7 +182,7 @@ function Looking({
                 </button>
               )}
             </span>
-            <span className={one.time.state === 'late for this kind' && !one.ended ? 'late' : 'soft'}>
+            <span className={one.time.state === 'late' && !one.ended ? 'late' : 'soft'}>
               {one.ended ? `ended: ${one.ended.verdict.verdict}` : one.time.state}
               {one.lastLook === today && ' · looked at today'}
               {one.held.holder && ` · in the hands of ${one.held.holder.name}`}

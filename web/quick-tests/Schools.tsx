@@ -1,5 +1,6 @@
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
-import { CAUSE_WORDS, type Cause } from '@mercato/core/quick-tests/badTest';
+import type { Cause } from '@mercato/core/quick-tests/badTest';
+import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
 import type { JSX } from 'react';
 
 const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
@@ -13,7 +14,7 @@ export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
   return (
     <>
       <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
-        {answer.words}
+        {answerWords(answer)}
       </p>
       {answer.heldBack.length > 0 && <HeldBack answer={answer} />}
       {answer.sowTimes && (
@@ -74,9 +75,9 @@ function SchoolTable({ answer }: { answer: QuickAnswer }): JSX.Element {
           <tbody>
             {answer.schools.map((one) => (
               <tr key={one.id}>
-                <td>{one.name}</td>
+                <td>{SCHOOL_NAMES[one.id]}</td>
                 <td>
-                  <b>{one.advice}</b>
+                  <b>{ADVICE_WORDS[one.advice]}</b>
                 </td>
                 <td className="num" data-label="chance that it is wrong">
                   {percent(one.chanceWrong)}

@@ -12,7 +12,7 @@ export function bagName(
   return bag.treatment === 'untreated' ? seed : `${seed}, ${arm}`;
 }
 
-const URGENCY = ['last day', 'over', 'late for this kind', 'look today', 'under way', 'too early'];
+const URGENCY = ['last-day', 'over', 'late', 'look-today', 'under-way', 'too-early'];
 
 /** Open bags, the most urgent first; those that were looked at today come last. */
 export function inTurn(bags: readonly BagBrief[], today: string): BagBrief[] {

@@ -1,3 +1,4 @@
+import { DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
 import { batchEntrySchema, type BatchEntry, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -78,15 +79,15 @@ export default function Batch(): JSX.Element {
           ))}
         </ul>
         {data.plan.anyway && <p className="notice">Done against a warning: {data.plan.anyway}</p>}
-        {data.warnings.map((one) => (
-          <p key={one.words} className="caution">
-            {one.words}
+        {data.warnings.map(warningWords).map((words) => (
+          <p key={words} className="caution">
+            {words}
           </p>
         ))}
         {data.dry && (
           <p>
             <VerdictMark mark={ANSWERS[data.dry.answer][0]} /> <b>{ANSWERS[data.dry.answer][1]}</b>.{' '}
-            {data.dry.reasons.join('; ')}. {data.dry.next}
+            {data.dry.reasons.map(dryReasonWords).join('; ')}. {DRY_NEXT[data.dry.next]}
           </p>
         )}
         {may('store.write') && data.state === 'running' && (

@@ -1,3 +1,4 @@
+import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import {
   CLOSINGS,
@@ -111,13 +112,13 @@ export default function DryEnough(): JSX.Element {
             <p style={{ fontSize: 26 }} className="serif">
               <VerdictMark mark={ANSWERS[answer.answer][0]} /> {ANSWERS[answer.answer][1]}
             </p>
-            <p>{answer.reasons.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('. ')}.</p>
+            <p>{answer.reasons.map(dryReasonWords).map(asSentence).join('. ')}.</p>
             {answer.massWhenDryG !== null && (
               <p>
                 It will be dry enough when the tray weighs <b className="fig">{answer.massWhenDryG.toFixed(1)} g</b>.
               </p>
             )}
-            <p>{answer.next}</p>
+            <p>{DRY_NEXT[answer.next]}</p>
           </div>
         )}
         <p className="caution">
@@ -182,3 +183,5 @@ function ask(
     return { fault: { key, message: error.says } };
   }
 }
+
+const asSentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);

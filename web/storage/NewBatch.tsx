@@ -1,3 +1,4 @@
+import { warningWords } from '@mercato/contract/storage/words';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { newBatchSchema, type BatchView, type BatchWarnings } from '@mercato/contract/storage/batches';
 import type { StoreList } from '@mercato/contract/store/packets';
@@ -203,8 +204,8 @@ export default function NewBatch(): JSX.Element {
             })}
         </ul>
         {warnings.map((one) => (
-          <p key={one.words} className={one.weight === 'stop' ? 'notice bad' : 'caution'}>
-            {one.words}
+          <p key={warningWords(one)} className={one.weight === 'stop' ? 'notice bad' : 'caution'}>
+            {warningWords(one)}
           </p>
         ))}
         {(warnings.some((one) => one.weight === 'stop') || draft.fault('anyway')) && (

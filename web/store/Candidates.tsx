@@ -1,3 +1,4 @@
+import { candidateReasonWords } from '@mercato/contract/store/words';
 import type { CandidateList, CandidateLine } from '@mercato/contract/store/candidates';
 import { FITS, type Fit } from '@mercato/core/store/candidates';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -84,7 +85,9 @@ function Line({ line }: { line: CandidateLine }): JSX.Element {
       </Link>
       <span className="fig">{line.harvestYear}</span>
       <span>{line.terms === 'shared' ? '' : line.terms}</span>
-      <span className="soft">{[line.site.name, line.reasons.join('; ')].filter(Boolean).join(': ')}</span>
+      <span className="soft">
+        {[line.site.name, line.reasons.map(candidateReasonWords).join('; ')].filter(Boolean).join(': ')}
+      </span>
     </li>
   );
 }

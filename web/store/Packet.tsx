@@ -1,3 +1,4 @@
+import { COMES_TRUE, trueReasonWords } from '@mercato/contract/store/words';
 import { packetActSchema, type PacketAct, type PacketView } from '@mercato/contract/store/packets';
 import { accessionChangeSchema, type AccessionView } from '@mercato/contract/store/accessions';
 import { USES } from '@mercato/core/store/packetBook';
@@ -140,7 +141,7 @@ export default function Packet(): JSX.Element {
       <section style={{ marginTop: 26 }}>
         <h2>Will it come true?</h2>
         <p>
-          <b>{of.comesTrue.words}</b>: {of.comesTrue.reasons.join('; ')}.
+          <b>{COMES_TRUE[of.comesTrue.answer]}</b>: {of.comesTrue.reasons.map(trueReasonWords).join('; ')}.
         </p>
         {writes && doing === null && (
           <Button

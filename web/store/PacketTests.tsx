@@ -1,5 +1,6 @@
 import type { PacketView } from '@mercato/contract/store/packets';
-import { newTestSchema, type TestLine, type TriedBag, type TriedBags } from '@mercato/contract/store/tests';
+import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
+import { triedWords, type TriedBag, type TriedBags } from '@mercato/contract/words/bags';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
@@ -101,34 +102,11 @@ export function PacketTests({
   );
 }
 
-const SAID = {
-  sprouted: 'the count stands',
-  dead: 'it was the seed',
-  dormant: 'it is alive, and waits',
-  invalid: 'it was the test: it says nothing of the seed',
-  unclear: 'nobody can tell seed from test',
-} as const;
-
 /** A bag that no test of the packet tells of: it runs, it said nothing of the seed, or its seed was treated. */
 function Tried({ bag }: { bag: TriedBag }): JSX.Element {
-  const { untreated } = bag;
-  const arm = bag.treatment === 'other' ? bag.how : bag.treatment;
   return (
     <li>
-      <span className="fig">
-        {bag.sprouted} of {bag.seeds}
-      </span>{' '}
-      sprouted{bag.ended === null && ' so far'}
-      {bag.treatment !== 'untreated' && `, ${arm}`}: {bag.ended === null ? bag.time : SAID[bag.ended.verdict]}
-      {bag.ended?.verdict === 'invalid' && ` (${bag.ended.reasons.join('; ')})`}
-      {untreated &&
-        `; ${
-          untreated.p >= 0.05
-            ? 'it may be chance that it differs from'
-            : bag.sprouted / bag.seeds > untreated.sprouted / untreated.seeds
-              ? 'more than'
-              : 'fewer than'
-        } the untreated beside it, ${untreated.sprouted} of ${untreated.seeds}`}{' '}
+      {triedWords(bag)}{' '}
       <span className="soft">
         {bag.ended ? shortDay(bag.ended.on) : 'running'}, round {bag.round.number}
       </span>{' '}

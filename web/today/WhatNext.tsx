@@ -1,3 +1,4 @@
+import { becauseWords } from '@mercato/contract/storage/words';
 import type { NextList } from '@mercato/contract/today/next';
 import { NEXTS, type Next, type Offer } from '@mercato/core/storage/whatNext';
 import { useQuery } from '@tanstack/react-query';
@@ -9,7 +10,7 @@ import { harvestWords, leftFigure } from '../store/words.ts';
 const TITLES: Readonly<Record<Next, string>> = {
   discard: 'None alive, or hardly any',
   renew: 'Renew: sow it all and save its seed',
-  'sow first': 'Sow first',
+  'sow-first': 'Sow first',
   test: 'Test before you count on it',
   exchange: 'Enough to exchange',
   keep: 'Keep',
@@ -17,7 +18,7 @@ const TITLES: Readonly<Record<Next, string>> = {
 
 const OFFERS: Readonly<Record<Offer, string>> = {
   discard: 'throw it away',
-  'keep a sample': 'keep a few seeds as a sample of what it looked like',
+  'keep-a-sample': 'keep a few seeds as a sample of what it looked like',
   rescue: 'if it cannot be had again, sow the whole packet to rescue what lives',
 };
 
@@ -52,7 +53,7 @@ export default function WhatNext(): JSX.Element {
                   <span>{harvestWords(packet)}</span>
                   <span className="fig">{leftFigure(packet.left)}</span>
                   <span className="soft">
-                    {reasons.join('; ')}
+                    {reasons.map(becauseWords).join('; ')}
                     {offers.length > 0 && `. You can: ${offers.map((one) => OFFERS[one]).join('; or ')}`}
                   </span>
                 </li>

@@ -104,9 +104,8 @@ export const vesselEventSchema = Joi.alternatives()
   .required() as Joi.Schema<NewVesselEvent>;
 
 export interface VesselEventView {
-  what: NewVesselEvent['what'] | 'take';
-  /** In words: "to the cold store, shelf 4". */
-  words: string;
+  /** As it was written; or its seed came onto the bench of a station, or its seal went because it was drawn from. */
+  event: NewVesselEvent | { what: 'take'; place: string } | { what: 'open'; drawnFrom: string };
   /** Of a division: how its halves were judged. */
   verdict: Verdict | null;
   by: string;

@@ -2,6 +2,7 @@ import type { SamplingNext } from '@mercato/core/sampling/next';
 import type { Decision } from '../register/decisions.ts';
 import type { LineWords } from '../register/lineWords.ts';
 import type { SamplingBlock, SamplingStands } from './stands.ts';
+import type { VesselEventView } from './vessels.ts';
 
 /** What a verdict on sampling asks for. */
 export const SAMPLING_NEXT: Readonly<Record<SamplingNext, string>> = {
@@ -97,3 +98,40 @@ function blockWords(why: SamplingBlock): string {
 }
 export const samplingBlocks = (why: readonly SamplingBlock[]): string =>
   why.map((one) => `Sampling: ${blockWords(one)}.`).join(' ');
+
+const withNote = (words: string, note: string) => [words, note].filter(Boolean).join('; ');
+
+const SEAL_WORDS: Readonly<Record<string, string>> = { true: 'seal whole', false: 'seal found broken' };
+
+/** What happened to a vessel. */
+export function vesselEventWords(body: VesselEventView['event']): string {
+  if (body.what === 'take') return `on ${body.place}`;
+  if ('drawnFrom' in body) return `seal ${body.drawnFrom}, opened to draw from it`;
+  const { note } = body;
+  switch (body.what) {
+    case 'hand-over':
+      return withNote(`to ${body.to}${body.place ? `, ${body.place}` : ''}`, note);
+    case 'move':
+      return withNote(`to ${body.place}`, note);
+    case 'seal':
+      return withNote(`seal ${body.seal}`, note);
+    case 'open':
+      return withNote(SEAL_WORDS[String(body.intact)] ?? '', note);
+    case 'divide':
+      return withNote(
+        `${body.divider}: ${body.first.text} ${body.first.unit} and ${body.second.text} ${body.second.unit}`,
+        note,
+      );
+    case 'finish':
+      return withNote(
+        [
+          body.how,
+          body.rest ? `${body.rest.text} ${body.rest.unit} left` : '',
+          Number(body.loss.text) > 0 ? `${body.loss.text} ${body.loss.unit} lost` : '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+        note,
+      );
+  }
+}

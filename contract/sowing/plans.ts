@@ -49,16 +49,26 @@ export const dropPlanSchema = Joi.object<DropPlan, true>({
     .messages({ 'string.empty': 'say why it is dropped', 'string.min': 'say why it is dropped' }),
 }).required();
 
+/** What is to be done next, by when, and why. */
+export type SowingNext = { by: string } &
+  /** for-the-last: too late for the first sowing, not for the last. */
+  (
+    | { what: 'test'; why: 'in-time' | 'for-the-last' }
+    | { what: 'order'; why: 'tested-poor'; sprouted: number; seeds: number }
+    | { what: 'order'; why: 'too-late-to-test' | 'too-late-to-test-again' }
+    | { what: 'sow'; how: 'as-usual' | 'thickly' | 'untested' }
+  );
+
 export interface SowingPlanView extends NewSowingPlan {
   id: string;
   version: number;
   by: string;
   calendar: SowingCalendar;
   /** How its packet was tested last; null where it was not, or no packet is chosen. */
-  tested: { on: string; words: string } | null;
-  packet: { id: string; words: string } | null;
+  tested: { on: string; sprouted: number; seeds: number } | null;
+  packet: { id: string; name: string } | null;
   /** What is to be done next and by when; null when the season is over. */
-  next: { what: 'test' | 'order' | 'sow'; by: string; words: string } | null;
+  next: SowingNext | null;
 }
 export interface SowingPlans {
   today: string;

@@ -120,8 +120,8 @@ export interface BatchBrief {
   what: Batch;
   place: string[];
   packets: number;
-  /** "leek Fell Winter, dill" */
-  words: string;
+  /** Kinds of its seed, each once. */
+  kinds: string[];
   startedAt: string;
   /** null = it has no end of its own. */
   dueAt: string | null;
@@ -136,10 +136,10 @@ export interface BatchView extends BatchBrief {
   version: number;
   now: string;
   plan: Omit<NewBatch, 'what' | 'placeId' | 'packets'>;
-  of: { id: string; code: string; words: string }[];
+  of: { id: string; code: string; name: string }[];
   warnings: Warning[];
   /** `at` is when it was seen, `writtenAt` when it was written down. */
-  lines: { line: number; words: string; by: string; at: string; writtenAt: string; lateReason: string | null }[];
+  lines: { line: number; entry: BatchEntry; by: string; at: string; writtenAt: string; lateReason: string | null }[];
   /** Whether it is dry enough by what was measured; null where that is not asked. */
   dry: DryAnswer | null;
   /** What its place has seen since it began. */

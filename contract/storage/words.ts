@@ -1,3 +1,4 @@
+import type { BatchEntry } from './batches.ts';
 import type { Warning } from '@mercato/core/storage/cold';
 import type { DryNext, DryReason } from '@mercato/core/storage/dryEnough';
 import type { Because } from '@mercato/core/storage/whatNext';
@@ -105,3 +106,21 @@ export const DRY_NEXT: Readonly<Record<DryNext, string>> = {
   'shut-up-with-hygrometer':
     'Shut some up in a small jar with a hygrometer for a day: that answers without knowing the oil.',
 };
+
+/** The seed of a batch: "leek, dill"; of many kinds the first. */
+export const kindsWords = (kinds: readonly string[]): string =>
+  kinds.length > 4 ? `${kinds.slice(0, 4).join(', ')} and others` : kinds.join(', ');
+
+/** A line of a batch's book. */
+export function batchLineWords(entry: BatchEntry): string {
+  switch (entry.what) {
+    case 'weighed':
+      return `weighs ${entry.massG} g`;
+    case 'moisture':
+      return `moisture ${entry.percent} %`;
+    case 'shut air':
+      return `air shut up with it at ${entry.percent} %`;
+    case 'ended':
+      return entry.words === '' ? 'ended' : `ended: ${entry.words}`;
+  }
+}

@@ -207,15 +207,23 @@ export interface PlaceCare {
   desiccant: PlaceStanding['desiccant'];
   openings: number;
   openMinutes: number;
-  lines: { line: number; what: string; words: string; by: string; at: string; struck: string | null }[];
+  lines: { line: number; entry: PlaceEntry; by: string; at: string; struck: string | null }[];
   files: ListBrief[];
 }
+
+/** What calls for somebody at a place. */
+export type CareCall = { goesOn: boolean } & (
+  | { what: 'alarm'; alarm: AlarmView }
+  | { what: 'desiccant'; desiccant: NonNullable<PlaceStanding['desiccant']> }
+  /** No reading came in so many days. */
+  | { what: 'climate-unknown'; days: number }
+);
 
 export interface CareLine {
   placeId: string;
   place: string[];
   /** What calls for somebody, worst first. */
-  calls: { what: 'alarm' | 'desiccant' | 'climate unknown'; words: string; goesOn: boolean }[];
+  calls: CareCall[];
   latest: PlaceCare['latest'];
 }
 export interface CareList {

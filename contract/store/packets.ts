@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { USES, type Amount, type Use } from '@mercato/core/store/packetBook';
+import { USES, type Amount, type PacketEntry, type Use } from '@mercato/core/store/packetBook';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { TestLine } from './tests.ts';
@@ -244,8 +244,9 @@ export interface PacketBrief {
 
 export interface PacketLine {
   line: number;
-  what: string;
-  words: string;
+  entry: PacketEntry;
+  /** Of a move: where it lies now. */
+  place: string[];
   by: string;
   at: string;
   /** The day on which it was done, where that is not the day of writing. */

@@ -1,3 +1,8 @@
+import type { Amount, PacketEntry } from '@mercato/core/store/packetBook';
+import type { PlaceEntry } from '@mercato/core/store/placeBook';
+import type { DateOrder } from '@mercato/core/units/writtenDate';
+import { wholeDayOf } from '../words/days.ts';
+import type { AlarmView, CareCall } from './care.ts';
 import { ALIKE, type CandidateReason } from '@mercato/core/store/candidates';
 import type { Expectation, TrueReason } from '@mercato/core/store/comesTrue';
 
@@ -60,5 +65,71 @@ export function candidateReasonWords(why: CandidateReason): string {
       return `not known of where it grew: ${why.what.map((one) => UNKNOWN[one]).join(', ')}`;
     case 'nothing-to-compare':
       return 'nothing of the two sites can be compared';
+  }
+}
+
+const amountWords = (amount: Amount) =>
+  amount.by === 'count' ? `${amount.seeds} ${amount.seeds === 1 ? 'seed' : 'seeds'}` : `${amount.text} ${amount.unit}`;
+
+/** A line of a packet's book. */
+export function packetLineWords({ entry, place }: { entry: PacketEntry; place: readonly string[] }): string {
+  switch (entry.what) {
+    case 'packed':
+      return `packed ${amountWords(entry.amount)}`;
+    case 'count':
+      return `found ${amountWords(entry.amount)} in it`;
+    case 'take':
+      return `took ${amountWords(entry.amount)}: ${entry.use}${entry.to === undefined ? '' : `, ${entry.to}`}${
+        entry.anyway === undefined ? '' : `; opened although it was not to be: ${entry.anyway}`
+      }`;
+    case 'move':
+      return entry.placeId === null ? 'taken out of its place' : `put into ${place.join(', ') || 'a place'}`;
+    case 'note':
+      return entry.words;
+    case 'unweighed':
+      return `${entry.seeds} seeds taken, ${entry.to}: what they weighed is not known here, so weigh it again`;
+    case 'undone':
+      return `withdrawn with its list: ${entry.reason}`;
+    case 'strike':
+      return `struck line ${entry.line + 1}: ${entry.reason}`;
+  }
+}
+
+/** A line of a place's book. */
+export function placeLineWords(entry: PlaceEntry): string {
+  switch (entry.what) {
+    case 'door':
+      return `door open for ${entry.minutes} min${entry.why === '' ? '' : `: ${entry.why}`}`;
+    case 'desiccant':
+      return `${entry.massG} g of ${entry.stuff} put in, to be looked at every ${entry.lookEveryDays} days`;
+    case 'seen':
+      return `desiccant is ${entry.state}`;
+    case 'no desiccant':
+      return 'desiccant taken out';
+    case 'alarm':
+      return `seen, ${entry.alarm}: ${entry.words}`;
+    case 'strike':
+      return `struck line ${entry.line + 1}: ${entry.reason}`;
+  }
+}
+
+const lasted = (minutes: number) => (minutes < 120 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`);
+export function alarmWords({ alarm, minutes, worst, to }: AlarmView): string {
+  if (alarm === 'silent') return `silent for ${lasted(minutes)}`;
+  const unit = alarm === 'too warm' || alarm === 'too cold' ? '°C' : '%';
+  return `${alarm} for ${lasted(minutes)}, at worst ${worst?.toFixed(1) ?? '–'} ${unit}${to === null ? ', and it goes on' : ''}`;
+}
+
+/** What calls for somebody at a place. */
+export function careCallWords(call: CareCall, order: DateOrder | null = null): string {
+  switch (call.what) {
+    case 'alarm':
+      return alarmWords(call.alarm);
+    case 'climate-unknown':
+      return `no reading in ${call.days} days`;
+    case 'desiccant':
+      return call.desiccant.state === 'spent'
+        ? `${call.desiccant.massG} g of ${call.desiccant.stuff} are spent: dry them or put fresh in`
+        : `look at the ${call.desiccant.stuff}, last seen ${wholeDayOf(call.desiccant.seenAt, order)}`;
   }
 }

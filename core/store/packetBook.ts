@@ -30,6 +30,8 @@ export type PacketEntry =
   | { readonly what: 'strike'; readonly line: number; readonly reason: string }
   /** What is to be known of it, and changes nothing that is reckoned. */
   | { readonly what: 'note'; readonly words: string }
+  /** Seeds were taken for a test out of a packet that is weighed, and what they weighed is not known. */
+  | { readonly what: 'unweighed'; readonly seeds: number; readonly to: string }
   /** The list that it came in with was undone: nothing of it was ever there. */
   | { readonly what: 'undone'; readonly reason: string };
 

@@ -134,9 +134,7 @@ describe('a round', () => {
     const { body: round } = await start([bag(packet, 10)]);
     const after = (await hands.sampler.get<PacketView>(`/store/packets/${packet.id}`)).body;
     expect(after.left.figure).toBe('4');
-    expect(after.lines.at(-1)?.words).toBe(
-      `10 seeds taken, round ${round.number}: what they weighed is not known here, so weigh it again`,
-    );
+    expect(after.lines.at(-1)?.entry).toEqual({ what: 'unweighed', seeds: 10, to: `round ${round.number}` });
   });
 
   it('says where it does not suit a kind', async () => {
@@ -161,7 +159,7 @@ describe('the daily look', () => {
     const { body } = await start([bag(packet, 20)]);
     const id = body.bagsOf[0]?.id ?? '';
     const book = (await hands.sampler.get<PacketView>(`/store/packets/${packet.id}`)).body.lines;
-    expect(book.at(-1)).toMatchObject({ what: 'take', seenOn: '2026-11-10' });
+    expect(book.at(-1)).toMatchObject({ entry: { what: 'take' }, seenOn: '2026-11-10' });
     const float = (more: object) =>
       hands.sampler.send<BagView>('PUT', `/bags/${id}/float`, { seeds: 10, sank: 8, minutes: 15, ...more });
     for (const on of ['2026-11-09', '2026-11-25'])

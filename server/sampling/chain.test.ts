@@ -94,7 +94,7 @@ describe('from the heap to the working sample', () => {
     expect((await finish('7.5', '0')).status).toBe(201);
     expect(await vesselOf(hands.lead, lot, 'composite')).toMatchObject({
       gone: 'returned',
-      events: [{ words: 'returned, 7.5 g left' }],
+      events: [{ event: { what: 'finish', how: 'returned', rest: { text: '7.5', unit: 'g' } } }],
     });
     expect((await finish('7.5', '0')).body).toMatchObject({ status: 409 });
   });

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { vesselEventWords } from '@mercato/contract/sampling/words';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -34,7 +35,7 @@ describe('custody', () => {
     await event({ what: 'move', place: 'shelf 3' });
     const after = await vesselOf(hands.lead, lot, 'submitted');
     expect(after).toMatchObject({ holder: 'The analyst', place: 'shelf 3', seal: null });
-    expect(after.events.map((one) => one.words)).toEqual([
+    expect(after.events.map((one) => vesselEventWords(one.event))).toEqual([
       'to The analyst, reception',
       'seal whole',
       'riffle: 80 g and 68 g',
@@ -76,7 +77,7 @@ describe('custody', () => {
     await hands.analyst.post(`/lots/${lot}/working`, { purpose: 'moisture', mass: grams('10') });
     expect(await vesselOf(hands.lead, lot, 'submitted')).toMatchObject({
       seal: null,
-      events: [{ what: 'open', words: 'seal Q9, opened to draw from it' }],
+      events: [{ event: { what: 'open', drawnFrom: 'Q9' } }],
     });
   });
 

@@ -1,3 +1,4 @@
+import { vesselEventWords } from '@mercato/contract/sampling/words';
 import { asc, desc, eq } from 'drizzle-orm';
 import type { SeenOn } from '@mercato/contract/http/seen';
 import type { NewVesselEvent, VesselEventView, VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
@@ -73,7 +74,7 @@ export async function recordEvent(
   });
   await audit({
     lotId: row.lotId,
-    action: `${body.what}: ${row.kind} ${row.code}, ${wordsOf(body)}`,
+    action: `${body.what}: ${row.kind} ${row.code}, ${vesselEventWords(body)}`,
     subject: `vessel ${row.code}`,
     before: { holder: row.holder, place: row.place, seal: row.seal },
     after: body,
@@ -89,7 +90,7 @@ export async function openToDraw({ tx, hand, now }: Pick<Write, 'tx' | 'hand' | 
     lotId: row.lotId,
     vesselId: row.id,
     what: 'open',
-    detail: { what: 'open', note: `seal ${row.seal}, opened to draw from it` },
+    detail: { what: 'open', drawnFrom: row.seal },
     by: hand.personId,
     at: now,
   });
@@ -173,40 +174,6 @@ function checkBalance(
   ]);
 }
 
-const withNote = (words: string, note: string) => [words, note].filter(Boolean).join('; ');
-
-const SEAL_WORDS: Readonly<Record<string, string>> = { true: 'seal whole', false: 'seal found broken' };
-
-function wordsOf(body: NewVesselEvent): string {
-  const { note } = body;
-  switch (body.what) {
-    case 'hand-over':
-      return withNote(`to ${body.to}${body.place ? `, ${body.place}` : ''}`, note);
-    case 'move':
-      return withNote(`to ${body.place}`, note);
-    case 'seal':
-      return withNote(`seal ${body.seal}`, note);
-    case 'open':
-      return withNote(SEAL_WORDS[String(body.intact)] ?? '', note);
-    case 'divide':
-      return withNote(
-        `${body.divider}: ${body.first.text} ${body.first.unit} and ${body.second.text} ${body.second.unit}`,
-        note,
-      );
-    case 'finish':
-      return withNote(
-        [
-          body.how,
-          body.rest ? `${body.rest.text} ${body.rest.unit} left` : '',
-          Number(body.loss.text) > 0 ? `${body.loss.text} ${body.loss.unit} lost` : '',
-        ]
-          .filter(Boolean)
-          .join(', '),
-        note,
-      );
-  }
-}
-
 /** The vessels of a lot with all that happened to each, oldest first. */
 export async function readTree(tx: Reader, file: LotFile): Promise<VesselTree> {
   const rows = await tx
@@ -244,8 +211,7 @@ export async function readTree(tx: Reader, file: LotFile): Promise<VesselTree> {
           .map((one): VesselEventView => {
             const detail = one.detail as NewVesselEvent & { verdict?: Verdict; place?: string };
             return {
-              what: one.what as VesselEventView['what'],
-              words: one.what === 'take' ? `on ${detail.place ?? ''}` : wordsOf(detail),
+              event: one.what === 'take' ? { what: 'take', place: detail.place ?? '' } : detail,
               verdict: detail.verdict ?? null,
               by: file.names.get(one.by) ?? '',
               at: one.at.toISOString(),

@@ -1,4 +1,5 @@
 import type { Reader } from '../database/connect.ts';
+import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
 import { printListing } from '../paper/listing.ts';
 import { shortDayOf, wholeDayOf } from '@mercato/contract/words/days';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -19,12 +20,12 @@ export async function renderSowingPlan(tx: Reader, now: Date): Promise<Buffer> {
       { head: 'next', width: 120 },
     ],
     plans.map((one) => [
-      [one.packet?.words ?? one.kind, one.note].filter(Boolean).join(': '),
+      [one.packet?.name ?? one.kind, one.note].filter(Boolean).join(': '),
       one.calendar.sowings.map((day) => shortDayOf(day)).join(', ') ||
         `${shortDayOf(one.from)} to ${shortDayOf(one.to)}`,
       `${wholeDayOf(one.calendar.testBySafe)}, at the latest ${shortDayOf(one.calendar.testBy)}`,
-      one.tested ? `${one.tested.words}, ${wholeDayOf(one.tested.on)}` : '–',
-      one.next ? `${one.next.words}, by ${wholeDayOf(one.next.by)}` : 'its season is over',
+      one.tested ? `${sproutedWords(one.tested)}, ${wholeDayOf(one.tested.on)}` : '–',
+      one.next ? `${sowingNextWords(one.next, one.kind)}, by ${wholeDayOf(one.next.by)}` : 'its season is over',
     ]),
     paper,
   );

@@ -110,9 +110,9 @@ function planView(
     version: row.version,
     by: names.get(row.updatedBy) ?? '',
     calendar,
-    tested: test ? { on: test.on, words: `${test.sprouted} of ${test.seeds} sprouted` } : null,
+    tested: test ? { on: test.on, sprouted: test.sprouted, seeds: test.seeds } : null,
     packet: packet
-      ? { id: packet.id, words: [packet.kind, packet.variety, packet.harvestYear].filter(Boolean).join(' ') }
+      ? { id: packet.id, name: [packet.kind, packet.variety, packet.harvestYear].filter(Boolean).join(' ') }
       : null,
     next: nextOf(calendar, plan, fresh ? test : null, today),
   };
@@ -121,7 +121,7 @@ function planView(
 /** What is to be done next: a test while it still helps, then other seed while it still comes, then the sowing. */
 function nextOf(
   calendar: SowingCalendar,
-  { buyDays, kind, from }: NewSowingPlan,
+  { buyDays, from }: NewSowingPlan,
   test: { readonly sprouted: number; readonly seeds: number } | null,
   today: string,
 ): SowingPlanView['next'] {
@@ -131,34 +131,18 @@ function nextOf(
   if (test) {
     const poor = test.sprouted / test.seeds < WORTH_SOWING;
     if (poor && today <= order)
-      return {
-        what: 'order',
-        by: order,
-        words: `${test.sprouted} of ${test.seeds} ${kind} sprouted: order other seed, or sow thickly`,
-      };
-    return { what: 'sow', by: coming, words: poor ? `sow ${kind}, thickly` : `sow ${kind}` };
+      return { what: 'order', by: order, why: 'tested-poor', sprouted: test.sprouted, seeds: test.seeds };
+    return { what: 'sow', by: coming, how: poor ? 'thickly' : 'as-usual' };
   }
   if (today <= calendar.testBy)
     return {
       what: 'test',
       by: calendar.testBySafe >= today ? calendar.testBySafe : calendar.testBy,
-      words: `start the test of ${kind}`,
+      why: 'in-time',
     };
   if (calendar.testByLast !== null && today <= calendar.testByLast)
-    return {
-      what: 'test',
-      by: calendar.testByLast,
-      words: `start the test of ${kind}: it is too late for the first sowing, not for the last`,
-    };
+    return { what: 'test', by: calendar.testByLast, why: 'for-the-last' };
   return today <= order
-    ? {
-        what: 'order',
-        by: order,
-        words: `it is too late to test ${kind} before it is sown${coming === from ? '' : ' again'}: order other seed, or sow thickly`,
-      }
-    : {
-        what: 'sow',
-        by: coming,
-        words: `sow ${kind} untested, thickly: there is no time for a test or for other seed`,
-      };
+    ? { what: 'order', by: order, why: coming === from ? 'too-late-to-test' : 'too-late-to-test-again' }
+    : { what: 'sow', by: coming, how: 'untested' };
 }

@@ -69,7 +69,7 @@ describe('seed that is dried', () => {
     ).body;
     expect(view).toMatchObject({
       dueAt: '2026-10-01T08:00:00.000Z',
-      words: 'leek',
+      kinds: ['leek'],
       warnings: [],
       dry: { answer: 'not-yet' },
     });
@@ -245,7 +245,7 @@ describe('a packet that dries, freezes or warms up', () => {
     expect((await round()).body).toMatchObject({ status: 422, errors: [{ path: 'anyway' }] });
     expect((await round({ anyway: 'no time to wait' })).status).toBe(201);
     const taken = (await take({ anyway: 'sown at once' })).body;
-    expect(taken.lines.at(-1)?.words).toContain('opened although it was not to be: sown at once');
+    expect(taken.lines.at(-1)?.entry).toMatchObject({ what: 'take', anyway: 'sown at once' });
     at('2026-11-25T08:59:59Z');
     expect((await take()).status).toBe(422);
     at('2026-11-25T09:00:00Z');

@@ -309,7 +309,7 @@ function briefOf(
     what: row.what,
     place: paths.get(row.placeId) ?? [],
     packets: row.packetIds.length,
-    words: names.length > 4 ? `${names.slice(0, 4).join(', ')} and others` : names.join(', '),
+    kinds: names,
     startedAt: row.startedAt.toISOString(),
     dueAt: row.dueAt?.toISOString() ?? null,
     state: row.state as BatchBrief['state'],
@@ -333,12 +333,12 @@ export async function batchView(tx: Reader, id: string, now: Date): Promise<Batc
     version: row.version,
     now: now.toISOString(),
     plan,
-    of: all.map((one) => ({ id: one.id, code: one.code, words: `${nameOf(one)} ${one.harvestYear}` })),
+    of: all.map((one) => ({ id: one.id, code: one.code, name: `${nameOf(one)} ${one.harvestYear}` })),
     warnings: warningsOf({ ...plan, what: row.what }, all, kinds),
     lines: lines
       .map((one) => ({
         line: one.line,
-        words: wordsOf(one.entry as BatchEntry),
+        entry: one.entry,
         by: names.get(one.by) ?? '',
         at: seenOfLine(one).toISOString(),
         writtenAt: one.at.toISOString(),
@@ -359,17 +359,4 @@ function together(kinds: readonly DryKind[]): DryKind {
     kinds.some((kind) => kind.desiccation === one),
   );
   return { desiccation: worst ?? 'unknown', oilFraction: oils.size === 1 ? (oil ?? null) : null };
-}
-
-function wordsOf(entry: BatchEntry): string {
-  switch (entry.what) {
-    case 'weighed':
-      return `weighs ${entry.massG} g`;
-    case 'moisture':
-      return `moisture ${entry.percent} %`;
-    case 'shut air':
-      return `air shut up with it at ${entry.percent} %`;
-    case 'ended':
-      return entry.words === '' ? 'ended' : `ended: ${entry.words}`;
-  }
 }

@@ -1,4 +1,5 @@
 import { createServer, type AddressInfo } from 'node:net';
+import { placeLineWords } from '@mercato/contract/store/words';
 import { describe, expect, it } from 'vitest';
 import type { CareList, ClimateSettings, LoggerAnswer, PlaceCare } from '@mercato/contract/store/care';
 import type { ListView } from '@mercato/contract/store/lists';
@@ -166,14 +167,14 @@ describe('the book of a place', () => {
     expect(await due()).toBeUndefined();
     hands.lab.clock.now = new Date('2026-12-25T09:00:00Z');
     expect((await due())?.calls).toMatchObject([
-      { what: 'desiccant', words: expect.stringMatching(/look at the silica gel/) as string },
+      { what: 'desiccant', desiccant: { stuff: 'silica gel', state: 'fresh' } },
     ]);
     expect((await write(jar, { what: 'door', at: '2027-01-01T08:00:00Z', minutes: 4, why: '' })).body).toMatchObject({
       errors: [{ path: 'at' }],
     });
     expect((await write({ ...jar, place: { ...jar.place, version: 1 } }, { what: 'no desiccant' })).status).toBe(412);
     jar = (await write(jar, { what: 'strike', line: 0, reason: 'other jar' })).body;
-    expect([jar.desiccant, jar.lines.map((one) => [one.words, one.struck])]).toEqual([
+    expect([jar.desiccant, jar.lines.map((one) => [placeLineWords(one.entry), one.struck])]).toEqual([
       null,
       [
         ['struck line 1: other jar', null],

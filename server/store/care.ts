@@ -306,8 +306,7 @@ export async function placeCare(
         const entry = one.entry;
         return {
           line: one.line,
-          what: entry.what,
-          words: wordsOf(entry),
+          entry,
           by: names.get(one.by) ?? '',
           at: one.at.toISOString(),
           struck: standing.struck.get(one.line) ?? null,
@@ -317,23 +316,6 @@ export async function placeCare(
       .slice(0, SHOWN_LINES),
     files: await listLists(tx, id),
   };
-}
-
-function wordsOf(entry: PlaceEntry): string {
-  switch (entry.what) {
-    case 'door':
-      return `door open for ${entry.minutes} min${entry.why === '' ? '' : `: ${entry.why}`}`;
-    case 'desiccant':
-      return `${entry.massG} g of ${entry.stuff} put in, to be looked at every ${entry.lookEveryDays} days`;
-    case 'seen':
-      return `desiccant is ${entry.state}`;
-    case 'no desiccant':
-      return 'desiccant taken out';
-    case 'alarm':
-      return `seen, ${entry.alarm}: ${entry.words}`;
-    case 'strike':
-      return `struck line ${entry.line + 1}: ${entry.reason}`;
-  }
 }
 
 /** What calls for somebody in the store: alarms that nobody has seen, desiccant that is due. */
@@ -361,16 +343,12 @@ export async function careList(tx: Reader, now: Date): Promise<CareList> {
     const air = airs.get(row.id) ?? [];
     const calls: CareLine['calls'] = alarmsOf(air, row.band, standing, now)
       .filter((one) => one.seen === null)
-      .map((one) => ({ what: 'alarm', words: alarmWords(one), goesOn: one.to === null }));
-    if (watched && air.length === 0)
-      calls.push({ what: 'climate unknown', words: `no reading in ${ALARM_DAYS} days`, goesOn: true });
+      .map((one) => ({ what: 'alarm', alarm: one, goesOn: one.to === null }));
+    if (watched && air.length === 0) calls.push({ what: 'climate-unknown', days: ALARM_DAYS, goesOn: true });
     if (standing.desiccant && Date.parse(standing.desiccant.dueAt) <= now.getTime())
       calls.push({
         what: 'desiccant',
-        words:
-          standing.desiccant.state === 'spent'
-            ? `${standing.desiccant.massG} g of ${standing.desiccant.stuff} are spent: dry them or put fresh in`
-            : `look at the ${standing.desiccant.stuff}, last seen ${standing.desiccant.seenAt.slice(0, 10)}`,
+        desiccant: standing.desiccant,
         goesOn: true,
       });
     const latest = air.at(-1);
@@ -384,13 +362,6 @@ export async function careList(tx: Reader, now: Date): Promise<CareList> {
   }
   const weight = (line: CareLine) => (line.calls.some((one) => one.goesOn) ? 0 : line.calls.length > 0 ? 1 : 2);
   return { now: now.toISOString(), places: places.sort((a, b) => weight(a) - weight(b)) };
-}
-
-const lasted = (minutes: number) => (minutes < 120 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`);
-export function alarmWords({ alarm, minutes, worst, to }: AlarmView): string {
-  if (alarm === 'silent') return `silent for ${lasted(minutes)}`;
-  const unit = alarm === 'too warm' || alarm === 'too cold' ? '°C' : '%';
-  return `${alarm} for ${lasted(minutes)}, at worst ${worst?.toFixed(1)} ${unit}${to === null ? ', and it goes on' : ''}`;
 }
 
 /** Another server that asked within so long has done it for this one too. */

@@ -83,8 +83,7 @@ export async function takeForTest(
   const weight = kind?.thousandSeedWeightG;
   const grams = weight && new Exact(weight.low).plus(weight.high).div(2000).times(seeds).toDecimalPlaces(4);
   if (!grams?.gt(0) || grams.gt(from.left)) {
-    const words = `${seeds} seeds taken, ${to}: what they weighed is not known here, so weigh it again`;
-    await writeLine(context, from.id, { what: 'note', words }, from.version);
+    await writeLine(context, from.id, { what: 'unweighed', seeds, to }, from.version);
     return;
   }
   await writeLine(

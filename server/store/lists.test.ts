@@ -103,7 +103,7 @@ describe('a list of packets that somebody kept', () => {
     expect(list).toMatchObject({ state: 'undone', packets: 1, used: [{ code: used?.code }] });
     expect((await inStore('fruher')).map((one) => one.code)).toEqual([used?.code]);
     const withdrawn = (await hands.sampler.get<PacketView>(`/store/packets/${leeks[0]?.id}`)).body;
-    expect(withdrawn.lines.at(-1)?.words).toBe('withdrawn with its list: wrong list');
+    expect(withdrawn.lines.at(-1)?.entry).toEqual({ what: 'undone', reason: 'wrong list' });
     const late = await hands.sampler.post(
       `/store/packets/${withdrawn.id}/lines`,
       { what: 'count', amount: { by: 'count', seeds: 3 } },

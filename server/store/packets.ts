@@ -83,7 +83,7 @@ export function standing(entries: readonly PacketEntry[]) {
 export async function writeLine(
   { tx, hand, audit }: Write,
   id: string,
-  act: PacketAct | Extract<PacketEntry, { what: 'note' }>,
+  act: PacketAct | Extract<PacketEntry, { what: 'unweighed' }>,
   seenVersion: number | null,
   /** The day on which it was done, where another record says so, and the field that holds it there. */
   done?: { readonly on: string; readonly path: string },
@@ -186,8 +186,8 @@ export async function setBusy(tx: Transaction, ids: readonly string[], busy: Bus
       .where(inArray(packet.id, [...ids]));
 }
 
-const ACTIONS: Readonly<Record<PacketAct['what'] | 'note', string>> = {
-  note: 'noted',
+const ACTIONS: Readonly<Record<PacketAct['what'] | 'unweighed', string>> = {
+  unweighed: 'noted',
   take: 'took seed out',
   count: 'counted again',
   move: 'moved',
@@ -372,46 +372,15 @@ function lineViews(
 ): PacketLine[] {
   const entries = rows.map((one) => one.entry);
   const { struck } = bookOf(entries);
-  return rows.map((row, i): PacketLine => ({
+  return rows.map((row): PacketLine => ({
     line: row.line,
-    what: entries[i]?.what ?? '',
-    words: wordsOf(entries[i], paths),
+    entry: row.entry,
+    place: row.entry.what === 'move' && row.entry.placeId !== null ? (paths.get(row.entry.placeId) ?? []) : [],
     by: names.get(row.by) ?? '',
     at: row.at.toISOString(),
-    seenOn: seenOnIn(entries[i]),
+    seenOn: 'seenOn' in row.entry ? (row.entry.seenOn ?? null) : null,
     struck: struck.get(row.line) ?? null,
   }));
-}
-
-const seenOnIn = (entry: PacketEntry | undefined) =>
-  entry !== undefined && 'seenOn' in entry ? (entry.seenOn ?? null) : null;
-
-const amountWords = (amount: Amount) =>
-  amount.by === 'count' ? `${amount.seeds} ${amount.seeds === 1 ? 'seed' : 'seeds'}` : `${amount.text} ${amount.unit}`;
-
-function wordsOf(entry: PacketEntry | undefined, paths: ReadonlyMap<string, string[]>): string {
-  switch (entry?.what) {
-    case 'packed':
-      return `packed ${amountWords(entry.amount)}`;
-    case 'count':
-      return `found ${amountWords(entry.amount)} in it`;
-    case 'take':
-      return `took ${amountWords(entry.amount)}: ${entry.use}${entry.to === undefined ? '' : `, ${entry.to}`}${
-        entry.anyway === undefined ? '' : `; opened although it was not to be: ${entry.anyway}`
-      }`;
-    case 'move':
-      return entry.placeId === null
-        ? 'taken out of its place'
-        : `put into ${(paths.get(entry.placeId) ?? []).join(', ') || 'a place'}`;
-    case 'note':
-      return entry.words;
-    case 'undone':
-      return `withdrawn with its list: ${entry.reason}`;
-    case 'strike':
-      return `struck line ${entry.line + 1}: ${entry.reason}`;
-    case undefined:
-      return '';
-  }
 }
 
 /** What hurts people, or kills the seed; local codes and licensed practice come first. */

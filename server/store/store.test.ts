@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { packetLineWords } from '@mercato/contract/store/words';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -54,7 +55,7 @@ describe('a packet', () => {
     });
     const struck = (await act(taken.body, { what: 'strike', line: 1, reason: 'it was the other packet' })).body;
     expect(struck.left.figure).toBe('60');
-    expect(struck.lines.map((one) => [one.words, one.struck])).toEqual([
+    expect(struck.lines.map((one) => [packetLineWords(one), one.struck])).toEqual([
       ['packed 60 seeds', null],
       ['took 20 seeds: sowing', 'it was the other packet'],
       ['struck line 2: it was the other packet', null],
@@ -120,9 +121,9 @@ describe('a packet', () => {
         }
         // Second route: the words on the screen, added up by hand.
         let left = 0;
-        for (const { words, struck } of packet.lines) {
-          if (struck !== null) continue;
-          const [, verb, figure] = /^(packed|found|took) (\d+)/.exec(words) ?? [];
+        for (const line of packet.lines) {
+          if (line.struck !== null) continue;
+          const [, verb, figure] = /^(packed|found|took) (\d+)/.exec(packetLineWords(line)) ?? [];
           if (verb === 'took') left -= Number(figure);
           else if (verb) left = Number(figure);
         }

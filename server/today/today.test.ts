@@ -48,7 +48,7 @@ describe('a sowing', () => {
     const packet = await pack();
     const put = await hands.sampler.post<SowingPlans>('/store/sowings', { ...LEEK, packetId: packet.id });
     expect(put.body.plans).toMatchObject([
-      { next: { what: 'test', by: '2027-01-22' }, packet: { words: 'leek 2025' }, tested: null },
+      { next: { what: 'test', by: '2027-01-22' }, packet: { name: 'leek 2025' }, tested: null },
     ]);
     const next = async (iso: string) => {
       at(iso);
@@ -58,12 +58,12 @@ describe('a sowing', () => {
     expect(await next('2027-02-10T09:00:00Z')).toMatchObject({
       what: 'test',
       by: '2027-02-19',
-      words: expect.stringMatching(/too late for the first sowing, not for the last/) as string,
+      why: 'for-the-last',
     });
     expect(await next('2027-02-25T09:00:00Z')).toMatchObject({
       what: 'sow',
       by: '2027-03-01',
-      words: expect.stringMatching(/untested, thickly/) as string,
+      how: 'untested',
     });
     expect(await next('2027-03-04T09:00:00Z')).toMatchObject({ what: 'order', by: '2027-03-05' });
     await hands.sampler.post(`/store/packets/${packet.id}/tests`, {
@@ -74,7 +74,7 @@ describe('a sowing', () => {
       minutes: null,
       note: '',
     });
-    expect(await next('2027-03-04T09:00:00Z')).toMatchObject({ what: 'sow', by: '2027-03-15', words: 'sow leek' });
+    expect(await next('2027-03-04T09:00:00Z')).toMatchObject({ what: 'sow', by: '2027-03-15', how: 'as-usual' });
     await hands.sampler.post(`/store/packets/${packet.id}/tests`, {
       what: 'towel',
       on: '2027-03-03',
@@ -86,7 +86,9 @@ describe('a sowing', () => {
     expect(await next('2027-03-04T09:00:00Z')).toEqual({
       what: 'order',
       by: '2027-03-05',
-      words: '6 of 20 leek sprouted: order other seed, or sow thickly',
+      why: 'tested-poor',
+      sprouted: 6,
+      seeds: 20,
     });
     expect(await next('2027-05-01T09:00:00Z')).toBeNull();
   });
@@ -170,7 +172,9 @@ describe('today', () => {
     );
     expect(later.due.find((one) => one.what === 'look')).toMatchObject({
       open: `/store/rounds/${round.id}`,
-      words: 'look at 1 bag of round 1, winter',
+      bags: 1,
+      round: 1,
+      name: 'winter',
     });
 
     // Source: RFC 5545 as ical.js reads it.

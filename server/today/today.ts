@@ -1,4 +1,5 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
+import { dueThingWords } from '@mercato/contract/today/words';
 import type { Due, StoreToday } from '@mercato/contract/today/today';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
@@ -10,7 +11,6 @@ import { listBatches } from '../storage/result.ts';
 import { careList } from '../store/care.ts';
 
 const SOON_DAYS = 28;
-const DOES = { drying: 'dried', freezing: 'in the cold', warming: 'warm' } as const;
 
 /** What the store asks of somebody, from all of its steps; what has an hour comes with it. */
 async function everything(tx: Reader, now: Date): Promise<{ today: string; zone: string; all: Due[] }> {
@@ -24,7 +24,9 @@ async function everything(tx: Reader, now: Date): Promise<{ today: string; zone:
       all.push({
         by: today,
         what: 'look',
-        words: `look at ${round.toLookAt} ${round.toLookAt === 1 ? 'bag' : 'bags'} of round ${round.number}, ${round.name}`,
+        bags: round.toLookAt,
+        round: round.number,
+        name: round.name,
         open: `/store/rounds/${round.id}`,
         overdue: false,
       });
@@ -35,7 +37,9 @@ async function everything(tx: Reader, now: Date): Promise<{ today: string; zone:
     all.push({
       by,
       what: 'end',
-      words: `last day of ${[bag.kind, bag.variety].filter(Boolean).join(' ')}, ${bag.sprouted} of ${bag.seeds} so far`,
+      seed: [bag.kind, bag.variety].filter(Boolean).join(' '),
+      sprouted: bag.sprouted,
+      seeds: bag.seeds,
       open: `/store/bags/${bag.id}`,
       overdue: by < today,
     });
@@ -45,7 +49,9 @@ async function everything(tx: Reader, now: Date): Promise<{ today: string; zone:
       all.push({
         by: one.dueAt,
         what: 'batch',
-        words: `${one.words} ${one.what === 'warming' ? 'is' : 'has'} ${DOES[one.what]} for its time, ${one.place.join(' › ')}`,
+        batch: one.what,
+        kinds: one.kinds,
+        place: one.place,
         open: `/store/batches/${one.id}`,
         overdue: one.dueAt < now.toISOString(),
       });
@@ -53,17 +59,17 @@ async function everything(tx: Reader, now: Date): Promise<{ today: string; zone:
     const past = place.calls.filter((one) => one.what === 'alarm' && !one.goesOn);
     const [first] = past;
     const calls = [
-      ...place.calls.filter((one) => !past.includes(one)),
+      ...place.calls.filter((one) => !past.includes(one)).map((call) => ({ call, times: 1 })),
       // What is over is one thing to look at, however often it was.
-      ...(first
-        ? [past.length === 1 ? first : { ...first, words: `left its band ${past.length} times, last: ${first.words}` }]
-        : []),
+      ...(first ? [{ call: first, times: past.length }] : []),
     ];
-    for (const call of calls)
+    for (const { call, times } of calls)
       all.push({
         by: today,
         what: call.what === 'desiccant' ? 'desiccant' : 'alarm',
-        words: `${place.place.join(' › ')}: ${call.words}`,
+        place: place.place,
+        call,
+        times,
         open: `/store/places/${place.placeId}`,
         overdue: call.goesOn && call.what !== 'desiccant',
       });
@@ -73,7 +79,8 @@ async function everything(tx: Reader, now: Date): Promise<{ today: string; zone:
       all.push({
         by: plan.next.by,
         what: 'sowing',
-        words: plan.next.words,
+        kind: plan.kind,
+        next: plan.next,
         open: '/store/calendar',
         overdue: plan.next.by < today,
       });
@@ -116,7 +123,7 @@ export async function storeCalendar(tx: Reader, now: Date): Promise<string> {
   };
   for (const one of all)
     if (one.what !== 'sowing' && one.what !== 'alarm')
-      add(`${one.what}-${one.open.split('/').at(-1) ?? ''}`, one.by, one.words, one.open);
+      add(`${one.what}-${one.open.split('/').at(-1) ?? ''}`, one.by, dueThingWords(one), one.open);
   for (const plan of plans) {
     const { calendar: days } = plan;
     add(`test-safe-${plan.id}`, days.testBySafe, `test ${plan.kind}: the careful day`, '/store/calendar');

@@ -1,4 +1,5 @@
 import { nextWords } from '@mercato/contract/words/next';
+import { vesselEventWords } from '@mercato/contract/sampling/words';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { useQuery } from '@tanstack/react-query';
 import { Exact, toGrams } from '@mercato/core/units/mass';
@@ -192,7 +193,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Ele
         </li>
         {node.events.map((one, i) => (
           <li key={i}>
-            <b>{EVENT_WORDS[one.what]}</b> {one.words}{' '}
+            <b>{EVENT_WORDS[one.event.what]}</b> {vesselEventWords(one.event)}{' '}
             {one.verdict && (
               <span>
                 <VerdictMark mark={one.verdict.outcome} word /> {nextWords(one.verdict.next)}

@@ -1,4 +1,5 @@
 import { newSowingPlanSchema, type SowingPlans, type SowingPlanView } from '@mercato/contract/sowing/plans';
+import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
 import type { StoreList } from '@mercato/contract/store/packets';
 import { windowOfFrost } from '@mercato/core/sowing/window';
 import { addDays } from '@mercato/core/units/days';
@@ -108,7 +109,7 @@ function Plan({
   const { calendar, next } = plan;
   return (
     <section className="sowing" aria-label={plan.kind}>
-      <h2>{plan.packet ? <Link to={`/store/packets/${plan.packet.id}`}>{plan.packet.words}</Link> : plan.kind}</h2>
+      <h2>{plan.packet ? <Link to={`/store/packets/${plan.packet.id}`}>{plan.packet.name}</Link> : plan.kind}</h2>
       <p>
         {next === null ? (
           <>
@@ -117,13 +118,13 @@ function Plan({
         ) : (
           <>
             <VerdictMark mark={next.by < today ? 'outside' : next.what === 'order' ? 'near' : 'within'} />{' '}
-            <b>{next.words}</b>, {dueWords(next.by, today)}
+            <b>{sowingNextWords(next, plan.kind)}</b>, {dueWords(next.by, today)}
           </>
         )}
         {plan.tested && (
           <span className="soft">
             {' '}
-            · last test {shortDay(plan.tested.on)}: {plan.tested.words}
+            · last test {shortDay(plan.tested.on)}: {sproutedWords(plan.tested)}
           </span>
         )}
       </p>

@@ -1,4 +1,4 @@
-import { DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
+import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
 import { batchEntrySchema, type BatchEntry, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -73,7 +73,7 @@ export default function Batch(): JSX.Element {
         <ul className="packets" aria-label="its seed">
           {data.of.map((one) => (
             <li key={one.id}>
-              <Link to={`/store/packets/${one.id}`}>{one.words}</Link>
+              <Link to={`/store/packets/${one.id}`}>{one.name}</Link>
               <span className="code">{one.code}</span>
             </li>
           ))}
@@ -102,7 +102,7 @@ export default function Batch(): JSX.Element {
             <ol className="book" reversed>
               {data.lines.map((one) => (
                 <li key={one.line} value={one.line + 1}>
-                  {one.words}{' '}
+                  {batchLineWords(one.entry)}{' '}
                   <span className="soft">
                     {one.by}, {shortInstant(one.at, zone)}
                     {one.writtenAt !== one.at && `, written down ${shortInstant(one.writtenAt, zone)}`}

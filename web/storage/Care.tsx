@@ -1,9 +1,12 @@
 import type { BatchList } from '@mercato/contract/storage/batches';
+import { kindsWords } from '@mercato/contract/storage/words';
+import { careCallWords } from '@mercato/contract/store/words';
 import type { CareList } from '@mercato/contract/store/care';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { read } from '../api/client.ts';
+import { readerNow } from '../api/reader.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -55,7 +58,7 @@ export default function Care(): JSX.Element {
               return (
                 <li key={one.id}>
                   <Link to={`/store/batches/${one.id}`}>
-                    <b className="serif">{one.words || `${one.packets} packets`}</b>
+                    <b className="serif">{kindsWords(one.kinds) || `${one.packets} packets`}</b>
                   </Link>
                   <span>{DOES[one.what]}</span>
                   <span className={over ? 'fig' : 'fig soft'}>
@@ -81,7 +84,7 @@ export default function Care(): JSX.Element {
           <ul className="alarms">
             {one.calls.map((call, i) => (
               <li key={i}>
-                <VerdictMark mark={call.goesOn ? 'outside' : 'near'} /> {call.words}
+                <VerdictMark mark={call.goesOn ? 'outside' : 'near'} /> {careCallWords(call, readerNow().order)}
               </li>
             ))}
           </ul>

@@ -1,4 +1,5 @@
 import type { AlarmView, LoggerAnswer, PlaceCare } from '@mercato/contract/store/care';
+import { placeLineWords } from '@mercato/contract/store/words';
 import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/store/placeBook';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -204,12 +205,12 @@ export default function Place(): JSX.Element {
           <ol className="book" reversed>
             {care.lines.map((one) => (
               <li key={one.line} value={one.line + 1}>
-                <span className={one.struck ? 'struck' : undefined}>{one.words}</span>{' '}
+                <span className={one.struck ? 'struck' : undefined}>{placeLineWords(one.entry)}</span>{' '}
                 <span className="soft">
                   {one.by}, {shortInstant(one.at, zone)}
                   {one.struck && ` · ${one.struck}`}
                 </span>{' '}
-                {writes && !one.struck && one.what !== 'strike' && (
+                {writes && !one.struck && one.entry.what !== 'strike' && (
                   <Strike
                     what={`line ${one.line + 1}`}
                     strike={(reason) => line({ what: 'strike', line: one.line, reason })}

@@ -140,7 +140,7 @@ test('drying says what has to leave, refuses a moisture above the present one, a
 });
 
 test('a weighing of days before is sent with its day, its time and why it comes so late', async () => {
-  const line = { line: 0, words: 'weighs 96 g', by: 'A', at: '2026-11-20T18:30:00Z' };
+  const line = { line: 0, entry: { what: 'weighed', massG: 96 }, by: 'A', at: '2026-11-20T18:30:00Z' };
   const written = server({
     '/store/batches/': {
       id: 'b',
@@ -148,7 +148,7 @@ test('a weighing of days before is sent with its day, its time and why it comes 
       what: 'drying',
       place: ['Chamber'],
       packets: 1,
-      words: 'leek',
+      kinds: ['leek'],
       startedAt: '2026-11-10T08:00:00Z',
       dueAt: null,
       state: 'running',

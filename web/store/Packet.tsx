@@ -1,4 +1,4 @@
-import { COMES_TRUE, trueReasonWords } from '@mercato/contract/store/words';
+import { COMES_TRUE, packetLineWords, trueReasonWords } from '@mercato/contract/store/words';
 import { packetActSchema, type PacketAct, type PacketView } from '@mercato/contract/store/packets';
 import { accessionChangeSchema, type AccessionView } from '@mercato/contract/store/accessions';
 import { USES } from '@mercato/core/store/packetBook';
@@ -312,10 +312,10 @@ function BookLine({
   may: boolean;
 }): JSX.Element {
   const keep = useKeep(packet.id);
-  const strikes = may && line.struck === null && line.what !== 'packed' && line.what !== 'strike';
+  const strikes = may && line.struck === null && line.entry.what !== 'packed' && line.entry.what !== 'strike';
   return (
     <li>
-      <span className={line.struck === null ? undefined : 'struck'}>{line.words}</span>{' '}
+      <span className={line.struck === null ? undefined : 'struck'}>{packetLineWords(line)}</span>{' '}
       <span className="soft">
         {line.seenOn && `done on ${shortDay(line.seenOn)}; `}
         {line.by}, {shortInstant(line.at, zone)}
@@ -323,7 +323,7 @@ function BookLine({
       </span>{' '}
       {strikes && (
         <Strike
-          what={line.words}
+          what={packetLineWords(line)}
           strike={async (reason) => {
             const body = { what: 'strike', line: line.line, reason };
             await keep(

@@ -1,9 +1,11 @@
 import { clockIn } from '@mercato/core/units/wallTime';
+import { dueThingWords } from '@mercato/contract/today/words';
 import type { Due, StoreToday as Today } from '@mercato/contract/today/today';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
 import { read } from '../api/client.ts';
+import { readerNow } from '../api/reader.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -54,7 +56,7 @@ function DueList({
         <li key={i}>
           <VerdictMark mark={one.overdue ? 'outside' : name === 'due' ? 'near' : 'not-judged'} />{' '}
           <Link to={one.open} className="sentence">
-            {one.words}
+            {dueThingWords(one, readerNow().order)}
           </Link>{' '}
           <span className="soft">{one.what === 'alarm' ? '' : dueWords(dayOf(one.by), today)}</span>
         </li>

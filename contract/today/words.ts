@@ -1,0 +1,27 @@
+import type { DateOrder } from '@mercato/core/units/writtenDate';
+import { sowingNextWords } from '../sowing/words.ts';
+import { kindsWords } from '../storage/words.ts';
+import { careCallWords } from '../store/words.ts';
+import type { DueThing } from './today.ts';
+
+const DOES = { drying: 'has dried', freezing: 'has been in the cold', warming: 'is warm' } as const;
+
+/** What the store asks of somebody. */
+export function dueThingWords(due: DueThing, order: DateOrder | null = null): string {
+  switch (due.what) {
+    case 'look':
+      return `look at ${due.bags} ${due.bags === 1 ? 'bag' : 'bags'} of round ${due.round}, ${due.name}`;
+    case 'end':
+      return `last day of ${due.seed}, ${due.sprouted} of ${due.seeds} so far`;
+    case 'batch':
+      return `${kindsWords(due.kinds)} ${DOES[due.batch]} for its time, ${due.place.join(' › ')}`;
+    case 'alarm':
+    case 'desiccant': {
+      const call = careCallWords(due.call, order);
+      const often = due.times > 1 ? `left its band ${due.times} times, last: ` : '';
+      return `${due.place.join(' › ')}: ${often}${call}`;
+    }
+    case 'sowing':
+      return sowingNextWords(due.next, due.kind);
+  }
+}

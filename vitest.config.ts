@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    // Many tests wait for the database: without this a machine of two cores runs one file at a time.
+    maxWorkers: '100%',
     projects: [
       { test: { name: 'core', root: 'core', include: ['**/*.test.ts'], testTimeout: 60_000 } },
       { test: { name: 'devices', root: 'devices', include: ['**/*.test.ts'], testTimeout: 60_000 } },

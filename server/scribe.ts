@@ -33,7 +33,7 @@ export function scribe(
         lotId: note.lotId ?? null,
         by: person.id,
         at,
-        action: note.action,
+        act: note.act,
         subject: note.subject,
         before: note.before ?? null,
         after: note.after ?? null,

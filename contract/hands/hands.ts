@@ -48,6 +48,8 @@ export interface KeptKeys {
 
 export const FATES = ['taken', 'aside'] as const;
 export type Fate = (typeof FATES)[number];
+/** In a sentence: "took late keys", "set aside late keys". */
+export const FATE_WORDS: Readonly<Record<Fate, string>> = { taken: 'took', aside: 'set aside' };
 export const fate = () =>
   Joi.string()
     .valid(...FATES)

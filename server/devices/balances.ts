@@ -77,7 +77,7 @@ export async function addBalance({ tx, hand, audit }: Write, body: BalanceChange
     .catch((error: unknown) => {
       throw brokeConstraint(error) ? taken() : error;
     });
-  await audit({ action: 'set up a balance', subject: `balance ${name}`, after: body });
+  await audit({ act: { is: 'balance-set-up' }, subject: `balance ${name}`, after: body });
   return id;
 }
 
@@ -106,7 +106,7 @@ export async function changeBalance(
       throw brokeConstraint(error) ? taken() : error;
     });
   await audit({
-    action: 'changed a balance',
+    act: { is: 'balance-changed' },
     subject: `balance ${name}`,
     before: { name: row.name, ...(row.settings as object) },
     after: body,
@@ -133,7 +133,7 @@ export async function checkBalance({ tx, hand, audit }: Write, id: string, body:
     at: hand.at,
   });
   await audit({
-    action: `checked a balance: ${checkPassed({ ...body, tolerance }) ? 'passed' : 'failed'}`,
+    act: { is: checkPassed({ ...body, tolerance }) ? 'balance-check-passed' : 'balance-check-failed' },
     subject: `balance ${row.name}`,
     after: body,
   });

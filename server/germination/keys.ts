@@ -154,7 +154,7 @@ export async function decideLateKeys(
   );
   await audit({
     lotId: dish.lotId,
-    action: `${fate === 'taken' ? 'took' : 'set aside'} late keys of dish ${dish.number}, day ${day}`,
+    act: { is: 'dish-late-keys', dish: dish.number, day, fate },
     subject: `vessel ${dish.code}`,
     after: { keys: late.length, by: late[0]?.by },
   });

@@ -66,12 +66,12 @@ describe('the days of a plan are put right', () => {
       plan: { setUpDate: '2026-11-25', prechillDays: 5, finalCountDay: 10 },
     });
     const history = (
-      await hands.lead.get<{ entries: { action: string; before: object; reason: string }[] }>(
+      await hands.lead.get<{ entries: { act: object; before: object; reason: string }[] }>(
         `/lots/${one.lot}/history`,
       )
     ).body.entries;
     expect(history.at(-1)).toMatchObject({
-      action: 'corrected the days of germination test 1',
+      act: { is: 'germination-days-corrected', test: 1 },
       before: { setUpDate: '2026-11-24', prechillDays: 0 },
       reason: 'read from the wrong line',
     });

@@ -147,7 +147,7 @@ export function germinationRoutes(api: Api<LotPicture>): void {
 
 const dishNamed = ({ id, number, lotId }: Pick<Vessel, 'id' | 'number' | 'lotId'>): NamedPlace => ({
   ...placeOfDish(id),
-  words: `dish ${number}`,
+  thing: { what: 'dish', number },
   lotId,
 });
 
@@ -218,7 +218,7 @@ async function correctPlan(context: Write, test: BenchTest, body: PlanDays): Pro
   await bumpTest(tx, test, hand);
   await audit({
     lotId: test.lotId,
-    action: `corrected the days of germination test ${test.number}`,
+    act: { is: 'germination-days-corrected', test: test.number },
     subject: `test ${test.id}`,
     before: { setUpDate: plan.setUpDate, prechillDays: plan.prechillDays },
     after: days,
@@ -309,7 +309,7 @@ export async function countDish(
   await bumpTest(tx, test, hand);
   await audit({
     lotId: dish.lotId,
-    action: before?.closed ? `corrected dish ${dish.number}, day ${key}` : `counted dish ${dish.number}, day ${key}`,
+    act: { is: before?.closed ? 'dish-corrected' : 'dish-counted', dish: dish.number, day: key },
     subject: `vessel ${dish.code}`,
     before: before ? { ...Object.fromEntries(CLASSES.map((one) => [one, before[one]])), seenOn: before.seenOn } : null,
     after: {

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
+import { actWords, type Act } from '@mercato/contract/words/acts';
 import type { DishView, GerminationView } from '@mercato/contract/germination/germination';
 import type { OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { BagBrief, BagView, RoundView } from '@mercato/contract/quick-tests/rounds';
@@ -101,9 +102,9 @@ describe('a dish is in one hand at a time', () => {
     const seen = await dish.see();
     expect(normalOf(seen)).toBe(40);
     expect(seen.late).toMatchObject([{ by: 'The analyst', keys: 3, counts: { normal: 0, dead: 9 } }]);
-    const history = (await hands.lead.get<{ entries: { action: string; by: string }[] }>(`/lots/${dish.lot}/history`))
-      .body.entries;
-    expect(history.some((one) => one.action === 'took dish 1 over from The analyst')).toBe(true);
+    const history = (await hands.lead.get<{ entries: { act: Act; by: string }[] }>(`/lots/${dish.lot}/history`)).body
+      .entries;
+    expect(history.some((one) => actWords(one.act) === 'took dish 1 over from The analyst')).toBe(true);
   });
 
   it('late keys of one batch stand in the order in which they were pressed, however the database keeps them', async () => {

@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
+import { heldThingWords, type HeldThing } from '@mercato/contract/hands/acts';
 import type { Fate, HandAct, Held, KeptKeys, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { PAGE_HEADER } from '@mercato/contract/http/live';
 import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
@@ -97,14 +98,14 @@ export const keptKeys = <K extends { readonly sequence: number }>(
 
 /** A place as it is called, and the lot whose record says who took it over; null where it belongs to none. */
 export interface NamedPlace extends Place {
-  readonly words: string;
+  readonly thing: HeldThing;
   readonly lotId: string | null;
 }
 
 /** Takes a place in hand, or puts it down. Taking it from somebody is written into the record. */
 export async function actAt(
   { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
-  { words, lotId, ...place }: NamedPlace,
+  { thing, lotId, ...place }: NamedPlace,
   { act, turn }: HandAct,
 ): Promise<void> {
   const { personId, page, at } = hand;
@@ -120,7 +121,7 @@ export async function actAt(
   if (act !== 'take' || !before.held || before.hand === mine) return;
   await audit({
     lotId,
-    action: `took ${words} over from ${(await namesOf(tx)).get(row.personId ?? '') ?? 'somebody'}`,
+    act: { is: 'taken-over', ...thing, from: (await namesOf(tx)).get(row.personId ?? '') ?? null },
     subject: `${place.kind} ${place.subject}`,
     before: { since: row.at },
   });
@@ -132,7 +133,7 @@ export async function actAt(
  */
 export async function writeInHand(
   tx: Transaction,
-  { words, lotId: _lot, ...place }: NamedPlace,
+  { thing, lotId: _lot, ...place }: NamedPlace,
   { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
   closes: boolean,
 ): Promise<void> {
@@ -140,7 +141,7 @@ export async function writeInHand(
   if (!row?.held) return;
   if (row.personId !== personId || (page !== null && row.page !== page)) {
     const who = row.personId === personId ? 'Another page of yours' : (await namesOf(tx)).get(row.personId ?? '');
-    throw fault('conflict', `${who ?? 'Somebody'} has ${words} in hand: take it over first.`);
+    throw fault('conflict', `${who ?? 'Somebody'} has ${heldThingWords(thing)} in hand: take it over first.`);
   }
   if (closes) await keepHold(tx, place, row, putDown(holdIn(row)), at);
 }

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import type { NextFunction, Request, Response, Router } from 'express';
 import type Joi from 'joi';
+import type { Act } from '@mercato/contract/words/acts';
 import { PAGE_HEADER, type LiveNote, type Topic } from '@mercato/contract/http/live';
 import { validate } from '@mercato/contract/http/validate';
 import { may, type Permission, type Role } from '@mercato/core/register/permissions';
@@ -30,7 +31,7 @@ export interface ReadContext {
 
 export interface AuditNote {
   readonly lotId?: string | null;
-  readonly action: string;
+  readonly act: Act;
   readonly subject: string;
   readonly before?: unknown;
   readonly after?: unknown;
@@ -248,7 +249,7 @@ export class Api<Picture = unknown> {
                 lotId: note.lotId ?? null,
                 by: person.id,
                 at: now,
-                action: note.action,
+                act: note.act,
                 subject: note.subject,
                 before: note.before ?? null,
                 after: note.after ?? null,

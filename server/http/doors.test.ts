@@ -38,7 +38,7 @@ const signedIn = async (username: string, password = PASSWORD) => {
   return visitor;
 };
 const lastActs = async (n: number) =>
-  (await lab.connection.db.select().from(auditEntry).orderBy(desc(auditEntry.seq)).limit(n)).map((one) => one.action);
+  (await lab.connection.db.select().from(auditEntry).orderBy(desc(auditEntry.seq)).limit(n)).map((one) => one.act?.is);
 
 /** Resolves when the stream of somebody ends. */
 async function stream(who: Visitor): Promise<{ ends: Promise<void> }> {
@@ -121,10 +121,10 @@ describe('people', () => {
     const visitor = lab.visitor();
     await visitor.signIn('rowan', 'a wrong secret of mine');
     await visitor.signIn('stranger', 'a wrong secret of mine');
-    expect(await lastActs(2)).toEqual(['failed to sign in', 'failed to sign in']);
+    expect(await lastActs(2)).toEqual(['sign-in-failed', 'sign-in-failed']);
     const analyst = await lab.as('analyst');
     await analyst.send('DELETE', '/session');
-    expect(await lastActs(2)).toEqual(['signed out', 'signed in']);
+    expect(await lastActs(2)).toEqual(['signed-out', 'signed-in']);
     const { rows } = await lab.connection.pool.query<{ text: string }>('select (a.*)::text as text from audit_entry a');
     expect(rows.some((one) => one.text.includes('a wrong secret'))).toBe(false);
   });

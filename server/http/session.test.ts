@@ -19,7 +19,7 @@ describe('signing in', () => {
     const [row] = await lab.connection.db.select().from(person);
     expect(row?.passwordHash).toMatch(/^\$argon2id\$/);
     expect((await visitor.get<{ person: { username: string } }>('/session')).body.person.username).toBe('lead');
-    expect((await lab.connection.db.select().from(auditEntry)).some((one) => one.action === 'signed in')).toBe(true);
+    expect((await lab.connection.db.select().from(auditEntry)).some((one) => one.act?.is === 'signed-in')).toBe(true);
   });
   it('refuses a wrong password, a missing cookie, a foreign cookie and a missing token', async () => {
     expect((await lab.visitor().signIn('lead', 'wrong')).status).toBe(401);

@@ -145,7 +145,7 @@ export function sessionRoutes(
       await connection.db.insert(auditEntry).values({
         by: null,
         at: clock(),
-        action: 'failed to sign in',
+        act: { is: 'sign-in-failed' },
         subject: row ? `person ${row.id}` : 'nobody of that name',
       });
       throw fault('wrong-password', 'Name or password is wrong.');
@@ -157,7 +157,7 @@ export function sessionRoutes(
     request.session.csrf = randomBytes(24).toString('base64url');
     await connection.db
       .insert(auditEntry)
-      .values({ by: row.id, at: clock(), action: 'signed in', subject: `person ${row.id}` });
+      .values({ by: row.id, at: clock(), act: { is: 'signed-in' }, subject: `person ${row.id}` });
     await new Promise<void>((resolve, reject) => {
       request.session.save(settle(resolve, reject));
     });
@@ -176,7 +176,7 @@ export function sessionRoutes(
         await putDownAll(tx, personId, clock());
         await tx
           .insert(auditEntry)
-          .values({ by: personId, at: clock(), action: 'signed out', subject: `person ${personId}` });
+          .values({ by: personId, at: clock(), act: { is: 'signed-out' }, subject: `person ${personId}` });
       });
       tell(leaveNote({ session: request.sessionID }));
     }

@@ -131,7 +131,7 @@ export async function importLots(context: Write, file: SpooledFile): Promise<Imp
       first.map((one) => ({ path: `${one.line}.${one.column}`, message: one.message })),
     );
   }
-  await context.audit({ action: 'brought in a file', subject: `${references.length} lots`, after: references });
+  await context.audit({ act: { is: 'file-brought-in' }, subject: `${references.length} lots`, after: references });
   return { lots: references.length, figures, references: [...references], unresolved };
 }
 

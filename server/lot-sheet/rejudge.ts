@@ -55,7 +55,7 @@ export async function rejudge(
   }
   await audit({
     lotId: lot.id,
-    action: 'judged by another edition',
+    act: { is: 'lot-rejudged' },
     subject: `lot ${lot.reference}`,
     before: { edition: before.name },
     after: { edition: after.name },

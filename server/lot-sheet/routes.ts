@@ -10,6 +10,7 @@ import {
   type LotState,
   type ScanAnswer,
 } from '@mercato/contract/register/lots';
+import type { Act } from '@mercato/contract/words/acts';
 import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { StoreScan } from '@mercato/contract/store/packets';
 import { requestSchema } from '@mercato/contract/register/request';
@@ -138,7 +139,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
       .select({
         at: auditEntry.at,
         by: person.name,
-        action: auditEntry.action,
+        act: sql<Act | string>`coalesce(${auditEntry.act}, to_jsonb(${auditEntry.action}))`,
         subject: auditEntry.subject,
         before: auditEntry.before,
         after: auditEntry.after,

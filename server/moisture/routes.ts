@@ -98,7 +98,7 @@ export async function weighMoisture(
     );
   await audit({
     lotId: test.lotId,
-    action: changes.corrected.length > 0 ? `corrected moisture ${test.number}` : `weighed moisture ${test.number}`,
+    act: { is: changes.corrected.length > 0 ? 'moisture-corrected' : 'moisture-weighed', test: test.number },
     subject: `test ${test.id}`,
     before: changes.corrected,
     after: body,

@@ -97,7 +97,7 @@ export async function bindName(
   await bumpTest(tx, test, hand);
   await audit({
     lotId: test.lotId,
-    action: `bound the name “${body.written}”`,
+    act: { is: 'name-bound', written: body.written },
     subject: `test ${test.id}`,
     before: before ? { taxon: before.taxon, noneListed: before.noneListed } : null,
     after: { taxon, noneListed: body.noneListed },

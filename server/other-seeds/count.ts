@@ -118,7 +118,7 @@ export async function countTray(
   await judge(tx, test, hand);
   await audit({
     lotId: test.lotId,
-    action: `${changes.corrected.length > 0 ? 'corrected' : 'counted'} other seeds ${test.number}, tray ${tray}`,
+    act: { is: changes.corrected.length > 0 ? 'tray-corrected' : 'tray-counted', test: test.number, tray },
     subject: `test ${test.id}`,
     before: changes.corrected,
     after: { ...body, ...(superseded ? { insteadOfKeys: superseded } : {}) },
@@ -130,7 +130,7 @@ export async function countTray(
 const placeOfTray = (testId: string, tray: number): Place => ({ kind: 'tray', subject: testId, part: tray });
 export const trayNamed = (test: Pick<BenchTest, 'id' | 'lotId'>, tray: number): NamedPlace => ({
   ...placeOfTray(test.id, tray),
-  words: `tray ${tray}`,
+  thing: { what: 'tray', number: tray },
   lotId: test.lotId,
 });
 
@@ -297,7 +297,7 @@ export async function decideLateFinds(
   );
   await audit({
     lotId: test.lotId,
-    action: `${fate === 'taken' ? 'took' : 'set aside'} late keys of other seeds ${test.number}, tray ${tray}`,
+    act: { is: 'tray-late-keys', test: test.number, tray, fate },
     subject: `test ${test.id}`,
     after: { keys: late.length, by: late[0]?.by },
   });
@@ -341,7 +341,7 @@ export async function bindKeys(
     .where(eq(benchTest.id, test.id));
   await audit({
     lotId: test.lotId,
-    action: `bound keys for other seeds ${test.number}`,
+    act: { is: 'keys-bound', test: test.number },
     subject: `test ${test.id}`,
     before: plan.keys ?? [],
     after: keys,

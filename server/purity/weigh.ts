@@ -64,8 +64,7 @@ export async function weigh(
   await judge(tx, test, edition, multiple, hand);
   await audit({
     lotId: test.lotId,
-    action:
-      changes.corrected.length > 0 ? `corrected purity test ${test.number}` : `weighed purity test ${test.number}`,
+    act: { is: changes.corrected.length > 0 ? 'purity-corrected' : 'purity-weighed', test: test.number },
     subject: `test ${test.id}`,
     before: changes.corrected,
     after: body,

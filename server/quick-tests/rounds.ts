@@ -118,7 +118,7 @@ export async function startRound(context: Write, body: NewRound): Promise<string
         body.anyway,
       );
   }
-  await audit({ action: 'started a round of tests', subject: `round ${round.number}`, after: body });
+  await audit({ act: { is: 'round-started' }, subject: `round ${round.number}`, after: body });
   return round.id;
 }
 
@@ -178,7 +178,7 @@ export async function keepLook(
   await tx
     .insert(bagLook)
     .values({ id: lookId, bagId, on, sprouted: fresh, look, late, by: hand.personId, at: hand.at });
-  await audit({ action: 'looked at a bag', subject: `bag ${bag.number} of round ${round.number}`, after: body });
+  await audit({ act: { is: 'bag-looked-at' }, subject: `bag ${bag.number} of round ${round.number}`, after: body });
   return bag.roundId;
 }
 
@@ -191,7 +191,7 @@ const bagNamed = (bag: Bag): NamedPlace => ({
   kind: 'bag',
   subject: bag.id,
   part: 0,
-  words: `bag ${bag.number}`,
+  thing: { what: 'bag', number: bag.number },
   lotId: null,
 });
 
@@ -222,7 +222,7 @@ export async function decideLateLook(
   }
   await keepFate(tx, hand, [lookId], fate);
   await audit({
-    action: `${fate === 'taken' ? 'took' : 'set aside'} a late look`,
+    act: { is: 'bag-late-look', fate },
     subject: `bag ${bag.number}`,
     after: { look: lookId },
   });
@@ -247,7 +247,7 @@ export async function strikeLook(
     .onConflictDoNothing()
     .returning();
   if (struck.length === 0) throw fault('conflict', 'This look is struck already.');
-  await audit({ action: 'struck a look', subject: `bag ${bag.number}`, before: look, reason });
+  await audit({ act: { is: 'look-struck' }, subject: `bag ${bag.number}`, before: look, reason });
 }
 
 /** Notes what sank. What was noted before stays on file, with the reason why it is put right. */
@@ -278,7 +278,7 @@ export async function keepFloat(context: Write, bagId: string, { reason, ...body
     note: '',
     ...(before ? { supersedes: before.id, reason: reason ?? null } : {}),
   });
-  await audit({ action: 'noted a float test', subject: `bag ${bag.number}`, after: body, reason });
+  await audit({ act: { is: 'float-noted' }, subject: `bag ${bag.number}`, after: body, reason });
 }
 
 /** Ends a bag: what the answers say stands with it for good, and a result that speaks of the seed goes to its packet. */
@@ -324,7 +324,7 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
       note: '',
     });
   await audit({
-    action: 'ended a bag',
+    act: { is: 'bag-ended' },
     subject: `bag ${bag.number} of round ${view.round.number}`,
     after: { ...body, verdict: verdict.verdict },
   });
@@ -341,5 +341,5 @@ export async function reopenBag(context: Write, bagId: string, { reason }: Reope
   if (!ended) throw fault('conflict', 'This bag is open.', [{ path: 'reason', message: 'it has not ended' }]);
   await tx.insert(bagReopen).values({ bagId, number: ended.number, reason, by: hand.personId, at: hand.at });
   await withdrawTest(context, bagId, `its bag was opened again: ${reason}`);
-  await audit({ action: 'opened a bag again', subject: `bag ${bag.number}`, before: { on: ended.on }, reason });
+  await audit({ act: { is: 'bag-reopened' }, subject: `bag ${bag.number}`, before: { on: ended.on }, reason });
 }

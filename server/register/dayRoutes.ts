@@ -29,7 +29,7 @@ export function dayRoute(
         await bumpTest(tx, test, hand);
         await audit({
           lotId: test.lotId,
-          action: `corrected the day of ${step} test ${test.number}`,
+          act: { is: 'test-day-corrected', step, test: test.number },
           subject: `test ${test.id}`,
           before: days,
           after: body,

@@ -1,24 +1,18 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import { DECIDED_ON, type DecidedOn } from '@mercato/contract/register/acts';
 import type { Decision } from '@mercato/contract/register/decisions';
 import type { NewDecision } from '@mercato/contract/register/lots';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { benchTest, decision, heterogeneityTest, vessel } from './tables.ts';
 
-const ALLOWED: Readonly<Record<string, readonly Decision[]>> = {
+const ALLOWED: Readonly<Record<DecidedOn | 'test', readonly Decision[]>> = {
   test: ['accept', 'set-aside'],
   submitted: ['accept'],
   primary: ['accept', 'own-lots', 'refuse', 'heterogeneity-test'],
   heterogeneity: ['accept', 'own-lots', 'refuse'],
 };
-const WHAT: Readonly<Record<string, string>> = {
-  test: 'a test',
-  submitted: 'the submitted sample',
-  primary: 'a primary sample',
-  heterogeneity: 'a heterogeneity test',
-};
-
 /** Decides on a test of a (locked) lot, or on its submitted sample; the verdict beside it stays as it is. */
 export async function decide(
   { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
@@ -41,11 +35,12 @@ export async function decide(
     throw fault('invalid', 'This lot has no such test or sample.', [
       { path: 'subject', message: 'neither a test nor the submitted sample of this lot' },
     ]);
-  const kind = test ? 'test' : (sample?.kind ?? 'heterogeneity');
-  const allowed = ALLOWED[kind] ?? [];
+  const onWhat = sample ? (sample.kind === 'primary' ? 'primary' : 'submitted') : 'heterogeneity';
+  const kind = test ? 'test' : onWhat;
+  const allowed = ALLOWED[kind];
   if (!allowed.includes(body.decision))
     throw fault('invalid', 'This cannot be decided so.', [
-      { path: 'decision', message: `for ${WHAT[kind] ?? 'this'} one of: ${allowed.join(', ')}` },
+      { path: 'decision', message: `for ${DECIDED_ON[kind]} one of: ${allowed.join(', ')}` },
     ]);
   await tx.insert(decision).values({
     id: uuid(),
@@ -61,7 +56,7 @@ export async function decide(
   });
   await audit({
     lotId,
-    action: `decided “${body.decision}” on ${test ? `${test.step} test ${test.number}` : (WHAT[kind] ?? '')}`,
+    act: { is: 'decided', decision: body.decision, on: test ? { step: test.step, test: test.number } : onWhat },
     subject: sample ? `vessel ${sample.code}` : `test ${body.subject}`,
     after: body,
     reason: body.reason,

@@ -91,7 +91,7 @@ export async function divideLot(
     .where(eq(lotTable.id, lot.id));
   await audit({
     lotId: lot.id,
-    action: `divided the lot into ${body.parts.map((one) => one.reference).join(', ')}`,
+    act: { is: 'lot-divided', into: body.parts.map((one) => one.reference) },
     subject: `lot ${lot.reference}`,
     after: body,
     reason: body.reason,

@@ -15,7 +15,7 @@ export function laboratoryRoutes(api: Api): void {
     handle: async ({ tx, body, audit }): Promise<LaboratoryView> => {
       const before = await laboratoryOf(tx);
       await tx.update(laboratory).set(body);
-      await audit({ action: 'changed the laboratory’s settings', subject: 'laboratory', before, after: body });
+      await audit({ act: { is: 'laboratory-changed' }, subject: 'laboratory', before, after: body });
       return laboratoryOf(tx);
     },
   });

@@ -76,7 +76,7 @@ export async function openLot(
     .catch(takenReference);
   if (!row) throw new Error('the lot was not stored');
   await tx.insert(lotRevision).values({ lotId: id, version: 1, header, by: hand.personId, at: hand.at, reason: null });
-  await audit({ lotId: id, action: 'opened the lot', subject: `lot ${header.reference}`, after: header });
+  await audit({ lotId: id, act: { is: 'lot-opened' }, subject: `lot ${header.reference}`, after: header });
   return row;
 }
 
@@ -108,7 +108,7 @@ export async function correctLot(
   await tx.insert(lotRevision).values({ lotId: before.id, version, header, by: hand.personId, at: hand.at, reason });
   await audit({
     lotId: before.id,
-    action: 'corrected the lot',
+    act: { is: 'lot-corrected' },
     subject: `lot ${header.reference}`,
     before: old,
     after: header,

@@ -92,7 +92,7 @@ export async function keepOtherResult(
   });
   await audit({
     lotId: lot.id,
-    action: before ? `corrected ${step} result ${number} from elsewhere` : `entered a ${step} result from elsewhere`,
+    act: before ? { is: 'other-result-corrected', step, number } : { is: 'other-result-entered', step },
     subject: `lot ${lot.reference}`,
     before: before?.detail ?? null,
     after: detail,

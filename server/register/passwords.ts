@@ -50,7 +50,7 @@ export function passwordRoutes(api: Api): void {
         .where(eq(person.id, me.id));
       await endSessions(tx, me.id, sessionId);
       tellNote(leaveNote({ person: me.id, but: sessionId }));
-      await audit({ action: 'changed the own password', subject: `person ${me.id}` });
+      await audit({ act: { is: 'password-changed' }, subject: `person ${me.id}` });
       return {};
     },
   });
@@ -72,7 +72,7 @@ export function passwordRoutes(api: Api): void {
       await tx
         .insert(passwordReset)
         .values({ tokenHash: hashOf(token), personId: id, createdAt: now, expiresAt, by: me.id });
-      await audit({ action: 'made a link to a new password', subject: `person ${id}` });
+      await audit({ act: { is: 'password-link-made' }, subject: `person ${id}` });
       return { token, expiresAt: expiresAt.toISOString() };
     },
   });
@@ -114,7 +114,7 @@ export function resetRoute(
       await endSessions(tx, row.id, null);
       await tx
         .insert(auditEntry)
-        .values({ by: row.id, at: now, action: 'set a password by a link', subject: `person ${row.id}` });
+        .values({ by: row.id, at: now, act: { is: 'password-set-by-link' }, subject: `person ${row.id}` });
       return leaveNote({ person: row.id });
     });
     tell(note);

@@ -65,7 +65,7 @@ export function peopleRoutes(api: Api): void {
         .returning()
         .catch(takenName);
       if (!row) throw fault('internal', 'The person was not stored.');
-      await audit({ action: 'added a person', subject: `person ${row.id}`, after: view(row) });
+      await audit({ act: { is: 'person-added' }, subject: `person ${row.id}`, after: view(row) });
       return view(row);
     },
   });
@@ -105,7 +105,7 @@ export function peopleRoutes(api: Api): void {
         await endSessions(tx, id, null);
         tellNote(leaveNote({ person: id }));
       }
-      await audit({ action: 'changed a person', subject: `person ${id}`, before: view(before), after: view(row) });
+      await audit({ act: { is: 'person-changed' }, subject: `person ${id}`, before: view(before), after: view(row) });
       return view(row);
     },
   });
@@ -154,7 +154,9 @@ export function setUpRoute(router: Router, { db }: Connection, clock: () => Date
         createdAt: now,
       });
       await tx.update(laboratory).set({ name: body.laboratory, address: body.address, zone: body.zone });
-      await tx.insert(auditEntry).values({ by: id, at: now, action: 'set up the laboratory', subject: `person ${id}` });
+      await tx
+        .insert(auditEntry)
+        .values({ by: id, at: now, act: { is: 'laboratory-set-up' }, subject: `person ${id}` });
     });
     response.status(201).json({});
   });

@@ -50,7 +50,7 @@ export async function keepRequest(
   await tx.update(lotTable).set({ request: view }).where(eq(lotTable.id, lot.id));
   await audit({
     lotId: lot.id,
-    action: before ? 'changed the request' : 'took the request',
+    act: { is: before ? 'request-changed' : 'request-taken' },
     subject: `lot ${lot.reference}`,
     before,
     after: view,

@@ -40,7 +40,7 @@ export function stationRoutes(api: Api): void {
             ]);
           throw error;
         });
-      await audit({ action: 'added a station', subject: `station ${body.name}`, after: body });
+      await audit({ act: { is: 'station-added' }, subject: `station ${body.name}`, after: body });
       return { stations: await readStations(tx) };
     },
   });
@@ -118,7 +118,11 @@ async function takeVessel(context: Write, row: Station, typed: string): Promise<
     by: hand.personId,
     at: now,
   });
-  await audit({ lotId: taken.lotId, action: `put ${taken.code} on ${row.name}`, subject: `vessel ${taken.code}` });
+  await audit({
+    lotId: taken.lotId,
+    act: { is: 'station-taken', code: taken.code, station: row.name },
+    subject: `vessel ${taken.code}`,
+  });
 }
 
 /** Opens a lot at a station; the one before must be accounted for, and a machine cleaned of another variety. */
@@ -185,8 +189,12 @@ async function note(
   text: string,
 ): Promise<void> {
   await tx.insert(stationEvent).values({ stationId: row.id, lotId, what, note: text, by: hand.personId, at: now });
-  const words = { open: 'opened the lot at', close: 'closed the lot at', clean: 'cleaned down' }[what];
-  await audit({ lotId, action: `${words} ${row.name}`, subject: `station ${row.name}`, after: { note: text } });
+  await audit({
+    lotId,
+    act: { is: `station-${what}`, station: row.name },
+    subject: `station ${row.name}`,
+    after: { note: text },
+  });
 }
 
 async function lotsNamed(tx: Reader, ids: readonly string[]): Promise<StationLot[]> {

@@ -15,6 +15,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Act } from '@mercato/contract/words/acts';
 import { PAPER_SIZES } from '@mercato/contract/register/people';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
@@ -378,13 +379,15 @@ export const auditEntry = pgTable(
     lotId: uuid('lot_id'),
     by: uuid('by'),
     at: instant('at').notNull(),
-    action: text('action').notNull(),
+    /** What was done, in the words of before there were codes. */
+    action: text('action'),
+    act: jsonb('act').$type<Act>(),
     subject: text('subject').notNull(),
     before: jsonb('before'),
     after: jsonb('after'),
     reason: text('reason'),
   },
-  (t) => [index('audit_lot').on(t.lotId, t.seq)],
+  (t) => [index('audit_lot').on(t.lotId, t.seq), check('audit_act', sql`num_nonnulls(action, act) = 1`)],
 );
 
 /** Answers already given, so that a repeated request does no harm. Kept 30 days. */

@@ -55,7 +55,7 @@ export async function startTest(
     })
     .returning();
   if (!row) throw new Error('the test was not stored');
-  await audit({ lotId: lot.id, action: `started ${step} test ${number}`, subject: `test ${id}`, after: plan });
+  await audit({ lotId: lot.id, act: { is: 'test-started', step, test: number }, subject: `test ${id}`, after: plan });
   touch(lot.id);
   return row;
 }

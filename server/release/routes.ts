@@ -147,7 +147,7 @@ export async function releaseDocument(
   });
   await audit({
     lotId: lot.id,
-    action: `released the ${body.kind}`,
+    act: { is: 'released', kind: body.kind },
     subject: `release ${id}`,
     after: { number, document },
     reason: body.amendReason,

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { Act } from '@mercato/contract/words/acts';
 import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { compareRows } from '@mercato/core/rule-books/compareEditions';
@@ -111,7 +112,7 @@ export async function startDraft(
     at: hand.at,
   });
   await audit({
-    action: 'began a draft of a rule book',
+    act: { is: 'draft-begun' },
     subject: `draft ${id}`,
     after: { name: content.name, basedOn },
   });
@@ -143,7 +144,7 @@ export async function writeTable(context: Write, draft: Draft, table: string, ro
       ? { ...row, origin: 'own', verification: `entered by ${context.person.name} on ${day}` }
       : row,
   );
-  if (changes.length > 0) await storeRows(context, draft, table, marked, `edited ${table}`, changes);
+  if (changes.length > 0) await storeRows(context, draft, table, marked, { is: 'draft-table-edited', table }, changes);
 }
 
 /** Marks rows as compared with the laboratory's own copy of the book: who, when, against what. */
@@ -165,7 +166,14 @@ export async function markChecked(
   const day = context.hand.at.toISOString().slice(0, 10);
   const verification = `checked by ${context.person.name} on ${day} against ${against}`;
   const rows = before.map((row) => (chosen.has(rowKey(shape, row)) ? { ...row, verification } : row));
-  await storeRows(context, draft, table, rows, `checked ${keys.length} rows of ${table}`, { keys, against });
+  await storeRows(
+    context,
+    draft,
+    table,
+    rows,
+    { is: 'draft-rows-checked', table, rows: keys.length },
+    { keys, against },
+  );
 }
 
 async function storeRows(
@@ -173,7 +181,7 @@ async function storeRows(
   draft: Draft,
   table: string,
   rows: readonly Row[],
-  action: string,
+  act: Act,
   after: unknown,
 ): Promise<void> {
   const content = draft.content;
@@ -188,7 +196,7 @@ async function storeRows(
       at: hand.at,
     })
     .where(eq(ruleBookDraft.id, draft.id));
-  await audit({ action, subject: `draft ${draft.id}`, after });
+  await audit({ act, subject: `draft ${draft.id}`, after });
 }
 
 /** Turns a draft into an edition that never changes again. */
@@ -224,7 +232,7 @@ export async function issueDraft(
     });
   await tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
   await audit({
-    action: 'issued an edition',
+    act: { is: 'edition-issued' },
     subject: `edition ${id}`,
     after: { name: draft.name },
     reason: body.reason,
@@ -251,7 +259,7 @@ export async function actOnEdition(
     ]);
   await tx.insert(editionAct).values({ id: uuid(), editionId, act, reason, by: hand.personId, at: hand.at });
   await audit({
-    action: act === 'use' ? 'took an edition into use' : 'retired an edition',
+    act: { is: act === 'use' ? 'edition-in-use' : 'edition-retired' },
     subject: `edition ${editionId}`,
     after: { name: edition.name },
     reason,

@@ -118,7 +118,7 @@ export function editionRoutes(api: Api): void {
     handle: async (context) => {
       const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
       await context.tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
-      await context.audit({ action: 'dropped a draft', subject: `draft ${draft.id}`, before: { name: draft.name } });
+      await context.audit({ act: { is: 'draft-dropped' }, subject: `draft ${draft.id}`, before: { name: draft.name } });
       return listRuleBooks(context.tx);
     },
   });

@@ -67,7 +67,7 @@ export function ruleBookRoutes(api: Api): void {
           throw brokeConstraint(error) ? taken() : error;
         });
       await markSearched(tx);
-      await audit({ action: 'added a kind', subject: `kind ${body.species}`, after: body, reason: body.source });
+      await audit({ act: { is: 'kind-added' }, subject: `kind ${body.species}`, after: body, reason: body.source });
       return kind;
     },
   });
@@ -102,7 +102,7 @@ export function ruleBookRoutes(api: Api): void {
         });
       await markSearched(tx);
       await audit({
-        action: 'corrected a kind',
+        act: { is: 'kind-corrected' },
         subject: `kind ${kind.species}`,
         before: before.kind,
         after: kind,
@@ -172,7 +172,7 @@ export function ruleBookRoutes(api: Api): void {
         .insert(kindFigure)
         .values({ id: uuid(), ...body, species: kind.species, by: person.id, at: now, supersedes: before?.id ?? null });
       await audit({
-        action: 'entered an own figure',
+        act: { is: 'own-figure-entered' },
         subject: `kind ${kind.species}`,
         after: body,
         reason: body.source,

@@ -1,4 +1,3 @@
-import { vesselEventWords } from '@mercato/contract/sampling/words';
 import { asc, desc, eq } from 'drizzle-orm';
 import type { SeenOn } from '@mercato/contract/http/seen';
 import type { NewVesselEvent, VesselEventView, VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
@@ -74,7 +73,7 @@ export async function recordEvent(
   });
   await audit({
     lotId: row.lotId,
-    action: `${body.what}: ${row.kind} ${row.code}, ${vesselEventWords(body)}`,
+    act: { is: 'vessel-event', vessel: row.kind, code: row.code, event: body },
     subject: `vessel ${row.code}`,
     before: { holder: row.holder, place: row.place, seal: row.seal },
     after: body,

@@ -85,7 +85,7 @@ export async function drawLot(
   });
   await audit({
     lotId: lot.id,
-    action: before ? 'drew the containers anew' : 'drew the containers',
+    act: { is: before ? 'containers-drawn-anew' : 'containers-drawn' },
     subject: `draw ${id}`,
     after: { method, seed, drawn },
     reason: body.reason,
@@ -165,7 +165,7 @@ export async function takePrimary(
       .where(eq(vessel.id, vesselId));
   await audit({
     lotId: draw.lotId,
-    action: `${before ? 'corrected' : 'took'} primary sample ${core} of container ${container}`,
+    act: { is: before ? 'primary-corrected' : 'primary-taken', core, container },
     subject: `vessel ${vesselId}`,
     before: changes.corrected,
     after: body,

@@ -48,7 +48,7 @@ export async function startHeterogeneityTest(context: Write, lot: Lot, body: New
   await recordResults({ ...context, hand: { ...hand, seen } }, row, body.results, undefined);
   await audit({
     lotId: lot.id,
-    action: `recorded heterogeneity test ${row.number}`,
+    act: { is: 'heterogeneity-recorded', test: row.number },
     subject: `heterogeneity test ${row.id}`,
     after: body,
   });
@@ -73,7 +73,7 @@ export async function correctHeterogeneityTest(
   const corrected = await recordResults(context, row, body.results, body.reason);
   await audit({
     lotId: row.lotId,
-    action: `corrected heterogeneity test ${row.number}`,
+    act: { is: 'heterogeneity-corrected', test: row.number },
     subject: `heterogeneity test ${row.id}`,
     before: corrected,
     after: body,

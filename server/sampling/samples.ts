@@ -84,7 +84,7 @@ export async function pourComposite(
       .where(eq(vessel.id, one.id));
   await audit({
     lotId: lot.id,
-    action: `poured ${primaries.length} primary samples together`,
+    act: { is: 'primaries-poured', samples: primaries.length },
     subject: `vessel ${row.code}`,
     after: body,
   });
@@ -147,7 +147,7 @@ export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: L
     },
   );
   await openToDraw({ tx, hand, now }, from);
-  await audit({ lotId: lot.id, action: 'kept a reserve sample', subject: `vessel ${row.code}`, after: body });
+  await audit({ lotId: lot.id, act: { is: 'reserve-kept' }, subject: `vessel ${row.code}`, after: body });
   touch(lot.id);
 }
 
@@ -191,7 +191,7 @@ export async function correctMass(
     .where(eq(vessel.id, row.id));
   await audit({
     lotId: row.lotId,
-    action: `corrected the mass of the ${row.kind} sample`,
+    act: { is: 'sample-mass-corrected', vessel: row.kind },
     subject: `vessel ${row.code}`,
     before: changes.corrected,
     after: body,
@@ -294,7 +294,7 @@ export async function receiveSample(
     .where(eq(vessel.id, row.id));
   await audit({
     lotId: lot.id,
-    action: before ? 'corrected the submitted sample' : 'received the submitted sample',
+    act: { is: before ? 'submitted-corrected' : 'submitted-received' },
     subject: `vessel ${row.code}`,
     before: changes.corrected,
     after: body,
@@ -361,7 +361,7 @@ export async function drawWorkingSample(
   await openToDraw({ tx, hand, now }, submitted);
   await audit({
     lotId: lot.id,
-    action: `drew a ${body.portion === 'half' ? 'half ' : ''}working sample for ${body.purpose}`,
+    act: { is: 'working-drawn', purpose: body.purpose, half: body.portion === 'half' },
     subject: `vessel ${row.code}`,
     after: body,
     reason: body.why,

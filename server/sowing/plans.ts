@@ -36,7 +36,7 @@ export async function addPlan({ tx, hand, audit }: Write, body: NewSowingPlan): 
     .insert(sowingPlan)
     .values({ id, packetId: body.packetId, plan: body, updatedBy: hand.personId, updatedAt: hand.at });
   await tx.insert(sowingPlanRevision).values({ planId: id, version: 1, plan: body, by: hand.personId, at: hand.at });
-  await audit({ action: 'planned a sowing', subject: body.kind, after: body });
+  await audit({ act: { is: 'sowing-planned' }, subject: body.kind, after: body });
 }
 
 /** Changes a plan, or drops it; what was planned before is kept. */
@@ -66,7 +66,7 @@ export async function changePlan(
   const reason = 'dropped' in change ? change.dropped : null;
   await tx.insert(sowingPlanRevision).values({ planId: id, version, plan, by: hand.personId, at: hand.at, reason });
   await audit({
-    action: 'dropped' in change ? 'dropped a sowing' : 'changed a sowing',
+    act: { is: 'dropped' in change ? 'sowing-dropped' : 'sowing-changed' },
     subject: plan.kind,
     before: row.plan,
     after: plan,

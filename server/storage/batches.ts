@@ -12,7 +12,7 @@ import type {
   NewBatch,
 } from '@mercato/contract/storage/batches';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { beforeDrying, beforeFreezing, type Batch, type Warning } from '@mercato/core/storage/cold';
+import { beforeDrying, beforeFreezing, type Warning } from '@mercato/core/storage/cold';
 import { dryEnough, type DryAnswer, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
 import { meanAir, type Air } from '@mercato/core/store/climate/air';
 import { instantsOf } from '@mercato/core/units/wallTime';
@@ -33,12 +33,6 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 const HOUR = 3_600_000;
 const SILENT_MINUTES = 24 * 60;
 const ROOM_C = 20;
-
-const SAYS: Readonly<Record<Batch, string>> = {
-  drying: 'put seed to dry',
-  freezing: 'put seed into the cold',
-  warming: 'took seed out of the cold, closed',
-};
 
 const keepingOf = (packet: StoredPacket, kinds: ReadonlyMap<string, Kind>): DryKind => {
   const keeping = kinds.get(packet.species)?.keeping;
@@ -130,7 +124,12 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
     what,
     dueAt: what === 'freezing' ? null : new Date(hand.at.getTime() + plan.hours * HOUR).toISOString(),
   });
-  await audit({ action: SAYS[what], subject: `${ids.length} packets`, after: body, reason: plan.anyway || undefined });
+  await audit({
+    act: { is: `batch-${what}` },
+    subject: `${ids.length} packets`,
+    after: body,
+    reason: plan.anyway || undefined,
+  });
   return id;
 }
 
@@ -186,7 +185,7 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
     .where(eq(timedBatch.id, id));
   if (entry.what === 'ended') await nextBusy(tx, row.packetIds);
   await audit({
-    action: entry.what === 'ended' ? `ended ${row.what}` : 'measured seed in a batch',
+    act: entry.what === 'ended' ? { is: 'batch-ended', batch: row.what } : { is: 'batch-measured' },
     subject: row.what,
     after: entry,
   });

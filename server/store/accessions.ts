@@ -51,7 +51,7 @@ export async function addAccession({ tx, hand, audit }: Write, header: Accession
   await tx
     .insert(accessionRevision)
     .values({ accessionId: row.id, version: 1, header, by: hand.personId, at: hand.at, reason: null });
-  await audit({ action: 'took a harvest into the store', subject: `harvest ${number}`, after: header });
+  await audit({ act: { is: 'harvest-taken-in' }, subject: `harvest ${number}`, after: header });
   return row;
 }
 
@@ -87,7 +87,7 @@ export async function changeAccession(
       .set({ searchText: wordsOf(header, row.number, one, kind) })
       .where(eq(packet.id, one.id));
   await audit({
-    action: 'corrected a harvest',
+    act: { is: 'harvest-corrected' },
     subject: `harvest ${row.number}`,
     before: row.header,
     after: header,

@@ -47,7 +47,7 @@ export async function bringIn(context: Write, id: string, seen: number | null): 
       : await bringReadings(context, row, read.readings);
   await listChanged(context, row, { state: 'in' });
   await audit({
-    action: row.what === 'packets' ? 'brought a list in' : 'brought a logger’s file in',
+    act: { is: row.what === 'packets' ? 'list-brought-in' : 'log-brought-in' },
     subject: row.name,
     after: { ...after, reading },
   });
@@ -273,5 +273,5 @@ export async function undoList(context: Write, id: string, reason: string, seen:
     if ((await whatLiesIn(tx, one.id)) === null)
       await removePlace(context, one.id, `the list ${row.name} was undone: ${reason}`.slice(0, 300), null);
   await listChanged(context, row, { state: 'undone' });
-  await audit({ action: 'undid a list', subject: row.name, after: { withdrawn: rows.length }, reason });
+  await audit({ act: { is: 'list-undone' }, subject: row.name, after: { withdrawn: rows.length }, reason });
 }

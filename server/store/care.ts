@@ -86,7 +86,7 @@ export async function writePlaceLine(
     .set({ version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
     .where(eq(storePlace.id, id));
   await audit({
-    action: `wrote into the book of a place: ${entry.what}`,
+    act: { is: 'place-line', entry: entry.what },
     subject: `${row.kind} ${row.name}`,
     after: entry,
   });
@@ -109,7 +109,7 @@ export async function setClimate(
     .set({ ...settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
     .where(eq(storePlace.id, id));
   await audit({
-    action: 'set the climate of a place',
+    act: { is: 'climate-set' },
     subject: `${row.kind} ${row.name}`,
     before: { band: row.band, logger: row.logger },
     after: settings,
@@ -137,7 +137,7 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
     by: hand.personId,
     entered: temperature,
   });
-  await audit({ action: 'read the climate of a place', subject: `${row.kind} ${row.name}`, after: reading });
+  await audit({ act: { is: 'climate-read' }, subject: `${row.kind} ${row.name}`, after: reading });
 }
 
 /**
@@ -162,7 +162,7 @@ export async function strikeReading(
     .returning();
   if (struck.length === 0) throw fault('conflict', 'This reading is struck already.');
   await audit({
-    action: 'struck a reading of the climate',
+    act: { is: 'reading-struck' },
     subject: `reading of ${row.at.toISOString()}`,
     before: { temperatureC: row.temperatureC, humidityPercent: row.humidityPercent, entered: row.entered },
     reason,

@@ -98,7 +98,7 @@ export async function addList({ tx, hand, audit }: Write, { name, base64, placeI
     updatedAt: hand.at,
   });
   await audit({
-    action: placeId === null ? 'kept a list of packets' : 'kept a logger’s file',
+    act: { is: placeId === null ? 'list-kept' : 'log-kept' },
     subject: name,
     after: { bytes: bytes.length },
   });

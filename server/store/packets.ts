@@ -62,7 +62,7 @@ export async function addPacket(
   await tx
     .insert(packetLine)
     .values(entries.map((entry, line) => ({ packetId: id, line, entry, by: hand.personId, at: hand.at })));
-  await audit({ action: 'packed', subject: `packet ${code} of ${of.number}`, after: body });
+  await audit({ act: { is: 'packed' }, subject: `packet ${code} of ${of.number}`, after: body });
   return id;
 }
 
@@ -118,7 +118,7 @@ export async function writeLine(
     .set({ ...next, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
     .where(eq(packet.id, id));
   await audit({
-    action: ACTIONS[act.what],
+    act: { is: `packet-${act.what}` },
     subject: `packet ${row.code}`,
     before: { left: row.left, placeId: row.placeId },
     after: act,
@@ -185,14 +185,6 @@ export async function setBusy(tx: Transaction, ids: readonly string[], busy: Bus
       .set({ busy })
       .where(inArray(packet.id, [...ids]));
 }
-
-const ACTIONS: Readonly<Record<PacketAct['what'] | 'unweighed', string>> = {
-  unweighed: 'noted',
-  take: 'took seed out',
-  count: 'counted again',
-  move: 'moved',
-  strike: 'struck a line',
-};
 
 const seedsOrText = (act: object) =>
   'amount' in act && (act.amount as Amount).by === 'mass' ? ('text' as const) : ('seeds' as const);

@@ -96,7 +96,7 @@ export async function addPlace({ tx, hand, audit }: Write, body: NewPlace, listI
       updatedBy: hand.personId,
       updatedAt: hand.at,
     });
-  await audit({ action: 'added a place to the store', subject: `${body.kind} ${body.name}`, after: body });
+  await audit({ act: { is: 'place-added' }, subject: `${body.kind} ${body.name}`, after: body });
   return id;
 }
 
@@ -125,7 +125,7 @@ export async function changePlace(
     .where(eq(storePlace.id, id));
   const { parentId, kind, name } = row;
   await audit({
-    action: 'changed a place of the store',
+    act: { is: 'place-changed' },
     subject: `${body.kind} ${body.name}`,
     before: { parentId, kind, name },
     after: body,
@@ -156,7 +156,7 @@ export async function removePlace(
     .update(storePlace)
     .set({ removed: true, logger: '', version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
     .where(eq(storePlace.id, id));
-  await audit({ action: 'removed a place of the store', subject: `${row.kind} ${row.name}`, reason });
+  await audit({ act: { is: 'place-removed' }, subject: `${row.kind} ${row.name}`, reason });
 }
 
 /** What lies in a place, in words; null where nothing does. Packets that are used up do not lie there. */

@@ -134,5 +134,10 @@ export async function keepTest(
     supersedes: supersedes ?? null,
     reason: reason ?? null,
   });
-  await audit({ action: `wrote a ${body.what} test down`, subject: `packet ${row.packet.code}`, after: body, reason });
+  await audit({
+    act: { is: 'test-written-down', test: body.what },
+    subject: `packet ${row.packet.code}`,
+    after: body,
+    reason,
+  });
 }

@@ -1,3 +1,4 @@
+import { actWords, type Act } from '@mercato/contract/words/acts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useParams } from 'react-router';
@@ -7,7 +8,7 @@ import { shortInstant, useSession } from '../api/session.tsx';
 interface Entry {
   at: string;
   by: string | null;
-  action: string;
+  act: Act | string;
   subject: string;
   before: unknown;
   after: unknown;
@@ -44,7 +45,7 @@ export default function History(): JSX.Element {
               <tr key={i}>
                 <td className="code">{shortInstant(one.at, session?.laboratory.zone ?? 'UTC')}</td>
                 <td style={{ whiteSpace: 'nowrap' }}>{one.by}</td>
-                <td>{one.action}</td>
+                <td>{actWords(one.act)}</td>
                 <td>
                   <details>
                     <summary className="soft">{one.subject}</summary>

@@ -1,0 +1,3 @@
+export const NAMES_ACTS = {
+  'name-bound': ({ written }: { written: string }) => `bound the name “${written}”`,
+};

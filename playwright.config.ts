@@ -5,8 +5,9 @@ const port = process.env.PORT ?? '4310';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: '.cache/e2e-results',
+  // Files side by side, on one start and one demo: none writes to a lot of another.
   fullyParallel: false,
-  workers: 1,
+  workers: 2,
   // Generous: a machine that shares its cores may take several times as long, and a slow pass is no fault.
   timeout: 420_000,
   expect: { timeout: 40_000 },

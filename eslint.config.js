@@ -15,6 +15,8 @@ const plainNode = {
   module: 'writable',
 };
 
+const SAY_IN_CONTRACT = 'Raise a code with its figures; the sentence stands in contract/<feature>/faults.ts.';
+
 export default defineConfig(
   { ignores: ['**/node_modules', 'web/dist', '.cache', '.data*', 'test-results', 'playwright-report'] },
   js.configs.recommended,
@@ -35,7 +37,7 @@ export default defineConfig(
   // Rows are locked by `forUpdate`, which wants a transaction.
   {
     files: ['server/**/*.ts'],
-    ignores: ['server/database/connect.ts'],
+    ignores: ['server/database/connect.ts', '**/*.test.ts'],
     rules: {
       'no-restricted-syntax': [
         'error',
@@ -43,6 +45,16 @@ export default defineConfig(
           selector: "CallExpression[callee.property.name='for'][arguments.0.type='Literal']",
           message: 'Lock rows with forUpdate of database/connect, which does not compile outside of a transaction.',
         },
+        ...['Literal', 'TemplateLiteral'].flatMap((sentence) => [
+          {
+            selector: `CallExpression[callee.name='fault'][arguments.0.value=/-|^[a-z]+$/][arguments.1.type='${sentence}']`,
+            message: SAY_IN_CONTRACT,
+          },
+          {
+            selector: `ObjectExpression:has(> Property[key.name='path']) > Property[key.name='message'][value.type='${sentence}']`,
+            message: SAY_IN_CONTRACT,
+          },
+        ]),
       ],
     },
   },

@@ -161,7 +161,7 @@ export async function makeApp({
   deviceRoutes(api, hub);
   liveRoutes(api, feed);
   router.use(() => {
-    throw fault('not-found', 'There is no such address.');
+    throw fault('not-found', { is: 'http.no-such-address' });
   });
   app.use('/api', router);
 
@@ -204,7 +204,7 @@ function onlyOf(types: RegExp, name: string): express.RequestHandler {
     const hasBody =
       Number(request.headers['content-length'] ?? 0) > 0 || request.headers['transfer-encoding'] !== undefined;
     if (hasBody && request.body === undefined && !types.test(request.headers['content-type'] ?? ''))
-      throw fault('wrong-content-type', `Send ${name}.`);
+      throw fault('wrong-content-type', { is: 'http.send', name });
     next();
   };
 }

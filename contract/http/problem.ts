@@ -1,3 +1,5 @@
+import type { Said } from '../words/faults.ts';
+
 /** Every way a request can fail, and the status it is answered with; the compiler keeps the table complete. */
 export const ERROR_STATUS = {
   malformed: 400,
@@ -25,6 +27,8 @@ export type ErrorCode = keyof typeof ERROR_STATUS;
 export interface FieldFault {
   readonly path: string;
   readonly message: string;
+  /** What `message` says, as a code with its figures; left out where a schema says it. */
+  readonly said?: Said;
 }
 
 /** A problem document (RFC 9457) with the faults named one by one. */
@@ -34,5 +38,7 @@ export interface Problem {
   readonly status: number;
   readonly code: ErrorCode;
   readonly detail: string;
+  /** What `detail` says, as a code with its figures; left out where a schema says it. */
+  readonly said?: Said;
   readonly errors?: readonly FieldFault[];
 }

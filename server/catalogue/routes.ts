@@ -20,12 +20,9 @@ export function catalogueRoutes(router: Router): void {
   router.post('/calc/:id', (request, response) => {
     const calculation = findCalculation(request.params.id);
     if (!calculation)
-      throw fault(
-        'not-found',
-        `There is no calculation "${request.params.id.slice(0, 80)}"; GET /api/calc lists them all.`,
-      );
+      throw fault('not-found', { is: 'catalogue.no-calculation-get-api', id: request.params.id.slice(0, 80) });
     const input: unknown = request.body;
-    if (input === undefined) throw fault('malformed', 'The body must be a JSON object, or an array of them.');
+    if (input === undefined) throw fault('malformed', { is: 'catalogue.body-json-object-or' });
     const books = shippedBooks();
     response.json(
       Array.isArray(input)

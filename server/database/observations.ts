@@ -208,8 +208,8 @@ export async function redateObservations(
   const rows = fields.flatMap((field, i) => {
     const before = current.get(field);
     if (!before)
-      throw fault('invalid', 'Nothing was recorded there.', [
-        { path: `fields.${i}`, message: `nothing was recorded as ${field}` },
+      throw fault('invalid', { is: 'http.nothing-recorded' }, [
+        { path: `fields.${i}`, message: { is: 'http.nothing-recorded-2', field } },
       ]);
     if (before.seenOn === hand.seen.on) return [];
     checkCorrection(before.by, hand, reason, field);
@@ -235,12 +235,12 @@ export async function redateObservations(
 /** A correction names its reason; others' entries are corrected by the lead alone. */
 export function checkCorrection(writtenBy: string, hand: Hand, reason: string | undefined, field: string): void {
   if (!reason)
-    throw fault('invalid', 'What was recorded can only be corrected with a reason.', [
-      { path: 'reason', message: `say why ${field} is corrected` },
+    throw fault('invalid', { is: 'http.what-recorded-can-only' }, [
+      { path: 'reason', message: { is: 'http.say-why-corrected', field } },
     ]);
   if (writtenBy !== hand.personId && !hand.mayCorrectOthers)
-    throw fault('not-permitted', 'Another person wrote this down: only the lead may correct it.', [
-      { path: field, message: 'written by another person' },
+    throw fault('not-permitted', { is: 'http.another-person-wrote-down' }, [
+      { path: field, message: { is: 'http.written-another-person' } },
     ]);
 }
 

@@ -8,12 +8,11 @@ import type {
   NewCheck,
   WeighedOn,
 } from '@mercato/contract/devices/balances';
-import type { FieldFault } from '@mercato/contract/http/problem';
 import { checkPassed, checkState } from '@mercato/core/devices/judgeBalance';
 import { writtenDecimals } from '@mercato/core/units/mass';
 import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { balance, balanceCheck } from './tables.ts';
 
@@ -63,7 +62,7 @@ export async function listBalances(tx: Reader, now: Date): Promise<BalanceView[]
 
 export async function balanceById(tx: Reader, id: string): Promise<typeof balance.$inferSelect> {
   const [row] = await tx.select().from(balance).where(eq(balance.id, id));
-  if (!row) throw fault('not-found', 'There is no such balance.');
+  if (!row) throw fault('not-found', { is: 'devices.no-such-balance' });
   return row;
 }
 
@@ -82,7 +81,9 @@ export async function addBalance({ tx, hand, audit }: Write, body: BalanceChange
 }
 
 const taken = () =>
-  fault('conflict', 'Another balance has this name.', [{ path: 'name', message: 'is the name of another balance' }]);
+  fault('conflict', { is: 'devices.another-balance-name' }, [
+    { path: 'name', message: { is: 'devices.name-another-balance' } },
+  ]);
 
 export async function changeBalance(
   { tx, hand, audit }: Write,
@@ -91,12 +92,12 @@ export async function changeBalance(
   seenVersion: number | null,
 ): Promise<void> {
   const [row] = await forUpdate(tx, tx.select().from(balance).where(eq(balance.id, id)));
-  if (!row) throw fault('not-found', 'There is no such balance.');
+  if (!row) throw fault('not-found', { is: 'devices.no-such-balance' });
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const { name, reason, ...settings } = body;
   if (!reason)
-    throw fault('invalid', 'A balance is set up otherwise with a reason.', [
-      { path: 'reason', message: 'say why it is changed' },
+    throw fault('invalid', { is: 'devices.balance-set-up-otherwise' }, [
+      { path: 'reason', message: { is: 'devices.say-why-changed' } },
     ]);
   await tx
     .update(balance)
@@ -119,8 +120,8 @@ export async function checkBalance({ tx, hand, audit }: Write, id: string, body:
   const row = await balanceById(tx, id);
   const { resolution, tolerance } = row.settings as BalanceSettings;
   if (writtenDecimals(body.shown) > writtenDecimals(resolution))
-    throw fault('invalid', 'The balance shows no such figure.', [
-      { path: 'shown', message: `more decimals than the balance resolves: its smallest step is ${resolution} g` },
+    throw fault('invalid', { is: 'devices.balance-shows-no-such' }, [
+      { path: 'shown', message: { is: 'devices.more-decimals-than-balance', resolution } },
     ]);
   await tx.insert(balanceCheck).values({
     id: uuid(),
@@ -156,22 +157,22 @@ export async function weighingNotes(
   const used = Object.entries(weighedOn ?? {}).filter(([field]) => weighed[field] !== undefined);
   if (used.length === 0) return {};
   const balances = new Map((await listBalances(tx, now)).map((one) => [one.id, one]));
-  const faults: FieldFault[] = [];
+  const faults: FieldRefusal[] = [];
   const notes = used.flatMap(([field, { balanceId, why }]): [string, string][] => {
     const one = balances.get(balanceId);
     if (!one) {
-      faults.push({ path: `weighedOn.${field}`, message: 'there is no such balance' });
+      faults.push({ path: `weighedOn.${field}`, message: { is: 'devices.no-such-balance-2' } });
       return [];
     }
     if (writtenDecimals(weighed[field] ?? '') > writtenDecimals(one.resolution))
       faults.push({
         path: field,
-        message: `more decimals than ${one.name} resolves: its smallest step is ${one.resolution} g`,
+        message: { is: 'devices.more-decimals-than-resolves', name: one.name, resolution: one.resolution },
       });
     if (one.check !== 'good' && !why)
       faults.push({
         path: `weighedOn.${field}.why`,
-        message: `the check of ${one.name} ${CHECK_WORDS[one.check]}: say why it is used all the same`,
+        message: { is: 'devices.check-say-why-used', name: one.name, figure: CHECK_WORDS[one.check] },
       });
     const [last] = one.checks;
     return [

@@ -60,11 +60,12 @@ export function deviceRoutes(api: Api, hub: BalanceHub): void {
       if (body.what === 'tare' ? tare === '' : !row.simulated)
         throw fault(
           'conflict',
-          body.what === 'tare' ? 'This balance takes no tare from here.' : 'A real balance has a pan.',
+          body.what === 'tare' ? { is: 'devices.balance-takes-no-tare' } : { is: 'devices.real-balance-pan' },
           [
             {
               path: 'what',
-              message: body.what === 'tare' ? 'no command is set up for it' : 'only the stand-in can be told so',
+              message:
+                body.what === 'tare' ? { is: 'devices.no-command-set-up' } : { is: 'devices.only-stand-can-told' },
             },
           ],
         );
@@ -75,8 +76,8 @@ export function deviceRoutes(api: Api, hub: BalanceHub): void {
         fault: `FAULT ${'fault' in body ? body.fault : ''}`,
       }[body.what];
       if (!hub.send(row.id, line))
-        throw fault('conflict', 'The balance cannot be reached now.', [
-          { path: 'what', message: 'the line to it is not open' },
+        throw fault('conflict', { is: 'devices.balance-cannot-reached-now' }, [
+          { path: 'what', message: { is: 'devices.line-not-open' } },
         ]);
       return { sent: line };
     },
@@ -86,8 +87,8 @@ export function deviceRoutes(api: Api, hub: BalanceHub): void {
     const row = await balanceById(tx, idParam(params, 'balance'));
     const settings = { name: row.name, ...row.settings };
     if (!settings.address.startsWith('tcp://'))
-      throw fault('conflict', 'The server does not read this balance.', [
-        { path: 'address', message: 'is read by the browser, or by eye' },
+      throw fault('conflict', { is: 'devices.server-does-not-read' }, [
+        { path: 'address', message: { is: 'devices.read-browser-or-eye' } },
       ]);
     return hub.listen(row.id, settings, emit);
   });

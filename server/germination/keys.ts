@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { Said } from '@mercato/contract/words/faults';
 import type { DishLateAct, GerminationPlan, TallyBatch, TallyKey } from '@mercato/contract/germination/germination';
 import type { KeptKeys } from '@mercato/contract/hands/hands';
 import { dayZero } from '@mercato/core/germination/planTest';
@@ -60,8 +61,8 @@ export async function keepKeys(
   test: BenchTest,
   { session, page, keys }: TallyBatch,
 ): Promise<KeptKeys> {
-  const refuse = (i: number, field: string, message: string, code: 'invalid' | 'conflict' = 'invalid'): never => {
-    throw fault(code, 'A key cannot be kept, and none of these was.', [{ path: `keys.${i}.${field}`, message }]);
+  const refuse = (i: number, field: string, message: Said, code: 'invalid' | 'conflict' = 'invalid'): never => {
+    throw fault(code, { is: 'germination.key-cannot-kept-none' }, [{ path: `keys.${i}.${field}`, message }]);
   };
   const dishes = await forNoKeyUpdate(
     tx,
@@ -93,7 +94,7 @@ export async function keepKeys(
   // A key is of the day on which it was pressed; one that waited for the network is of an earlier one.
   const today = daysBetween(dayZero(test.plan as GerminationPlan), hand.today);
   const fresh = keys.filter((key, i) => {
-    if (!ids.includes(key.dishId)) refuse(i, 'dishId', 'not a dish of this test');
+    if (!ids.includes(key.dishId)) refuse(i, 'dishId', { is: 'germination.not-dish-test' });
     const before = earlier.find((one) => one.sequence === key.sequence);
     const twin = keys.findIndex((one) => one.sequence === key.sequence);
     for (const other of [before, twin < i ? keys[twin] : undefined])
@@ -104,10 +105,14 @@ export async function keepKeys(
           other.seedClass !== key.seedClass ||
           other.seeds !== key.seeds)
       )
-        refuse(i, 'sequence', 'this press came before as something else', 'conflict');
+        refuse(i, 'sequence', { is: 'germination.press-came-before-something' }, 'conflict');
     if (before || twin < i) return false;
     if (key.day > today)
-      refuse(i, 'day', today < 0 ? 'the test has not come to warmth yet' : `at most ${today}, which is today`);
+      refuse(
+        i,
+        'day',
+        today < 0 ? { is: 'germination.test-not-come-warmth' } : { is: 'germination.most-today', today },
+      );
     return true;
   });
   const late = await receive(tx, hand, page ?? session, fresh, ({ dishId, turn }) => ({
@@ -134,7 +139,7 @@ export async function decideLateKeys(
   { session, day, keys, fate }: DishLateAct,
 ): Promise<string> {
   const [dish] = await forNoKeyUpdate(tx, tx.select().from(vessel).where(eq(vessel.id, dishId)));
-  if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+  if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
   const late = await tx
     .select()
     .from(tallyEvent)
@@ -144,7 +149,7 @@ export async function decideLateKeys(
   checkShown({ keys }, late.length);
   if (fate === 'taken')
     await checkRoom(tx, [dish], late as ((typeof late)[number] & Called)[], (_key, _field, message) => {
-      throw fault('invalid', 'These keys cannot be added.', [{ path: 'fate', message }]);
+      throw fault('invalid', { is: 'germination.keys-cannot-added' }, [{ path: 'fate', message }]);
     });
   await keepFate(
     tx,
@@ -170,7 +175,7 @@ async function checkRoom<K extends Called>(
   tx: Reader,
   dishes: readonly (typeof vessel.$inferSelect)[],
   fresh: readonly K[],
-  refuse: (key: K, field: string, message: string) => never,
+  refuse: (key: K, field: string, message: Said) => never,
 ): Promise<void> {
   const ids = dishes.map((one) => one.id);
   const keyed = await keyedOf(tx, ids);
@@ -178,7 +183,7 @@ async function checkRoom<K extends Called>(
   for (const key of fresh) {
     const mine = written.filter((one) => one.subject === key.dishId);
     if (mine.some((one) => one.closed && (one.final || keyOf(one.field) === key.day)))
-      refuse(key, 'day', 'this count is closed: correct its figures instead');
+      refuse(key, 'day', { is: 'germination.count-closed-correct-figures' });
     placeIn(keyed, key.dishId, key.day).counts[key.seedClass] += key.seeds;
   }
   for (const dish of dishes) {
@@ -189,13 +194,13 @@ async function checkRoom<K extends Called>(
     const open = keyed.filter((one) => one.dishId === dish.id && !isClosed(one.day));
     for (const { counts: called } of open) {
       const below = CLASSES.find((one) => called[one] < 0);
-      if (below !== undefined) refuse(last, 'seeds', `takes back more ${below} seeds than were counted`);
+      if (below !== undefined) refuse(last, 'seeds', { is: 'germination.takes-back-more-seeds', below });
     }
     // What was typed of a count stands, unless keys go on with it.
     const standing = mine.filter((one) => one.closed || !open.some(({ day }) => day === keyOf(one.field)));
     const total = totalOf(addCounts([...open.map((one) => one.counts), ...standing.map(countsOf)]));
     const seeds = dish.seeds ?? 0;
     if (total > seeds)
-      refuse(last, 'seeds', `${total} seeds of dish ${dish.number} would be called, and ${seeds} were set`);
+      refuse(last, 'seeds', { is: 'germination.seeds-dish-would-called', total, number: dish.number, seeds });
   }
 }

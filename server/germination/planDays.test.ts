@@ -66,9 +66,7 @@ describe('the days of a plan are put right', () => {
       plan: { setUpDate: '2026-11-25', prechillDays: 5, finalCountDay: 10 },
     });
     const history = (
-      await hands.lead.get<{ entries: { act: object; before: object; reason: string }[] }>(
-        `/lots/${one.lot}/history`,
-      )
+      await hands.lead.get<{ entries: { act: object; before: object; reason: string }[] }>(`/lots/${one.lot}/history`)
     ).body.entries;
     expect(history.at(-1)).toMatchObject({
       act: { is: 'germination-days-corrected', test: 1 },

@@ -130,7 +130,7 @@ export function germinationRoutes(api: Api<LotPicture>): void {
         .select()
         .from(vessel)
         .where(eq(vessel.id, idParam(context.params, 'dish')));
-      if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+      if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
       await actAt(context, dishNamed(dish), context.body);
       return seenBy(context, dish.lotId);
     },
@@ -155,7 +155,7 @@ const dishNamed = ({ id, number, lotId }: Pick<Vessel, 'id' | 'number' | 'lotId'
 async function lockDish(tx: Transaction, id: string): Promise<Vessel> {
   await lockLotOf(tx, sql`select lot_id from vessel where id = ${id}`);
   const [dish] = await forUpdate(tx, tx.select().from(vessel).where(eq(vessel.id, id)));
-  if (dish?.kind !== 'replicate') throw fault('not-found', 'There is no such dish.');
+  if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
   return dish;
 }
 
@@ -201,14 +201,14 @@ async function correctPlan(context: Write, test: BenchTest, body: PlanDays): Pro
   const [keyed] = await tx.select().from(tallyEvent).where(inArray(tallyEvent.dishId, ids)).limit(1);
   const ended = ids.every((id) => counts.some((one) => one.subject === id && one.final && one.closed));
   if ((counts.length > 0 || keyed) && !ended)
-    throw fault('conflict', 'Its dishes are being counted.', [
-      { path: 'setUpDate', message: 'close all dishes first: then the days of the plan can be corrected' },
+    throw fault('conflict', { is: 'germination.dishes-being-counted' }, [
+      { path: 'setUpDate', message: { is: 'germination.close-all-dishes-first' } },
     ]);
   const zero = dayZero(days);
   const first = counts.map((one) => one.seenOn).sort()[0];
   if (first !== undefined && zero > first)
-    throw fault('invalid', 'Seed cannot be counted before it comes into germination conditions.', [
-      { path: 'setUpDate', message: `day 0 would be ${zero}, after the count of ${first}` },
+    throw fault('invalid', { is: 'germination.seed-cannot-counted-before' }, [
+      { path: 'setUpDate', message: { is: 'germination.day-0-would-after', zero, first } },
     ]);
   await tx
     .update(benchTest)
@@ -249,16 +249,16 @@ export async function countDish(
     .select()
     .from(benchTest)
     .where(eq(benchTest.vesselId, dish.parentId ?? dish.id));
-  if (!test) throw fault('not-found', 'This dish belongs to no test.');
+  if (!test) throw fault('not-found', { is: 'germination.dish-belongs-no-test' });
   const zero = dayZero(test.plan as GerminationPlan);
   if (zero > hand.today)
-    throw fault('invalid', 'The test has not come to warmth yet.', [
-      { path: 'day', message: `counts begin on ${zero}` },
+    throw fault('invalid', { is: 'germination.test-not-come-warmth-2' }, [
+      { path: 'day', message: { is: 'germination.counts-begin', zero } },
     ]);
   const rows = await tx.select().from(germinationCount).where(eq(germinationCount.subject, dish.id));
   const current = currentCounts(rows);
   const before = current.find((row) => row.field === `day:${key}`);
-  const after: After = { on: zero, what: 'the seed came into germination conditions' };
+  const after: After = { on: zero, what: { is: 'came-to-warmth' } };
   const stated = body.seenOn ?? (before ? undefined : addDays(zero, key));
   const seen: Seen | null =
     stated === undefined
@@ -281,8 +281,8 @@ export async function countDish(
   if (before?.closed && (recounted || redated || judgedOtherwise))
     checkCorrection(before.by, hand, body.reason, `dish ${dish.number}`);
   if (before?.closed && !body.closed)
-    throw fault('invalid', 'A closed count stays closed; correct its figures instead.', [
-      { path: 'closed', message: 'was closed already' },
+    throw fault('invalid', { is: 'germination.closed-count-stays-closed' }, [
+      { path: 'closed', message: { is: 'germination.closed-already' } },
     ]);
   const id = uuid();
   await tx.insert(germinationCount).values({
@@ -335,33 +335,33 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
   const seeds = dish.seeds ?? 0;
   const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
   if (total > seeds)
-    throw fault('invalid', 'More seeds were called than set.', [
-      { path: 'counts', message: `adds to ${total} over all days, but ${seeds} seeds were set` },
+    throw fault('invalid', { is: 'germination.more-seeds-called-than' }, [
+      { path: 'counts', message: { is: 'germination.adds-over-all-days', total, seeds } },
     ]);
   const waits = (['hard', 'fresh'] as const).find((one) => !body.final && body.counts[one] > 0);
   if (waits)
-    throw fault('invalid', 'Hard and fresh seed is called at the final count.', [
-      { path: `counts.${waits}`, message: 'waits for the final count' },
+    throw fault('invalid', { is: 'germination.hard-fresh-seed-called' }, [
+      { path: `counts.${waits}`, message: { is: 'germination.waits-final-count' } },
     ]);
   const end = others.find((row) => row.final && row.closed);
   if (end && body.final)
-    throw fault('conflict', `Dish ${dish.number} has its final count already.`, [
-      { path: 'final', message: `the final count was made on ${end.seenOn}` },
+    throw fault('conflict', { is: 'germination.dish-final-count-already', number: dish.number }, [
+      { path: 'final', message: { is: 'germination.final-count-made', seenOn: end.seenOn } },
     ]);
   if (end && on > end.seenOn)
-    throw fault('invalid', `Dish ${dish.number} ended on ${end.seenOn}.`, [
-      { path: 'seenOn', message: `lies after its final count, of ${end.seenOn}` },
+    throw fault('invalid', { is: 'germination.dish-ended', number: dish.number, seenOn: end.seenOn }, [
+      { path: 'seenOn', message: { is: 'germination.lies-after-final-count', seenOn: end.seenOn } },
     ]);
   const ends = body.final && body.closed;
   const later = others.find((row) => row.seenOn > on);
   if (ends && later)
-    throw fault('invalid', 'The final count is the last.', [
-      { path: 'seenOn', message: `a count of ${later.seenOn} lies after it` },
+    throw fault('invalid', { is: 'germination.final-count-last' }, [
+      { path: 'seenOn', message: { is: 'germination.count-lies-after', seenOn: later.seenOn } },
     ]);
   const closesDish = ends || end !== undefined;
   if (closesDish && total < seeds)
-    throw fault('invalid', `${seeds - total} seeds of dish ${dish.number} are still to call.`, [
-      { path: 'counts', message: `adds to ${total}, ${seeds} seeds were set` },
+    throw fault('invalid', { is: 'germination.seeds-dish-still-call', figure: seeds - total, number: dish.number }, [
+      { path: 'counts', message: { is: 'germination.adds-seeds-set', total, seeds } },
     ]);
   return closesDish;
 }
@@ -373,10 +373,10 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
 function checkKeys(keyed: Counts, { entry, counts }: DishCount): Counts | null {
   if (CLASSES.every((one) => keyed[one] === counts[one])) return null;
   if (entry !== 'typed')
-    throw fault('conflict', 'The keys that reached the server say otherwise: nothing was closed.', [
+    throw fault('conflict', { is: 'germination.keys-reached-server-say' }, [
       {
         path: 'counts',
-        message: `the server holds ${countWords(keyed)}; wait until all keys are sent, or type the figures`,
+        message: { is: 'germination.server-holds-wait-until', keyed: countWords(keyed) },
       },
     ]);
   return CLASSES.some((one) => keyed[one] > 0) ? keyed : null;

@@ -110,8 +110,8 @@ export async function actAt(
 ): Promise<void> {
   const { personId, page, at } = hand;
   if (page === null)
-    throw fault('invalid', 'Nobody knows which page this is.', [
-      { path: PAGE_HEADER, message: 'a header with the id of the page' },
+    throw fault('invalid', { is: 'hands.knows-page' }, [
+      { path: PAGE_HEADER, message: { is: 'hands.header-id-page' } },
     ]);
   const row = (await lockPlaces(tx, [place], at)).get(nameOf(place));
   if (!row) return;
@@ -141,7 +141,7 @@ export async function writeInHand(
   if (!row?.held) return;
   if (row.personId !== personId || (page !== null && row.page !== page)) {
     const who = row.personId === personId ? 'Another page of yours' : (await namesOf(tx)).get(row.personId ?? '');
-    throw fault('conflict', `${who ?? 'Somebody'} has ${heldThingWords(thing)} in hand: take it over first.`);
+    throw fault('conflict', { is: 'hands.hand-take-over-first', who: who ?? 'Somebody', thing: heldThingWords(thing) });
   }
   if (closes) await keepHold(tx, place, row, putDown(holdIn(row)), at);
 }
@@ -215,8 +215,8 @@ export const takenOf = (events: readonly LateEvent[]): number => events.filter((
 /** @throws {Fault} 409 when there are not as many late keys as were shown */
 export function checkShown({ keys }: Pick<LateAct, 'keys'>, waiting: number): void {
   if (waiting !== keys)
-    throw fault('conflict', 'These late keys are not what was shown.', [
-      { path: 'keys', message: `are ${waiting} by now: look again` },
+    throw fault('conflict', { is: 'hands.late-keys-not-what' }, [
+      { path: 'keys', message: { is: 'hands.now-look-again', waiting } },
     ]);
 }
 

@@ -201,7 +201,11 @@ export class Api<Picture = unknown> {
     this.router[route.method](route.path, async (request: Request, response: Response) => {
       const person = signedIn(response);
       if (!may(person.roles, route.permission))
-        throw fault('not-permitted', `${person.name} is ${person.roles.join(' and ')}: this is not theirs to do.`);
+        throw fault('not-permitted', {
+          is: 'http.not-theirs-do',
+          name: person.name,
+          roles: person.roles.join(' and '),
+        });
       const key = keyOf(request);
       const page = pageOf(request);
       const seenVersion = versionOf(request, route.versioned ?? false);
@@ -302,7 +306,7 @@ export class Api<Picture = unknown> {
         if (taken.length === 0) {
           const [before] = await tx.select().from(idempotencyKey).where(mine);
           if (before?.bodyHash !== hash || unkept)
-            throw fault('key-reused', 'This Idempotency-Key was used for another input.');
+            throw fault('key-reused', { is: 'http.idempotency-key-used-another' });
           return { status: before.status ?? 200, body: before.answer ?? {}, note: null };
         }
         const answer = await work(tx);
@@ -330,8 +334,7 @@ export async function untilItGoesThrough<T>(work: () => Promise<T>): Promise<T> 
       return await work();
     } catch (error) {
       if (!COLLIDED.includes(sqlState(error) ?? '')) throw error;
-      if (tries === MOST_TRIES)
-        throw fault('busy', 'Too many people wrote to this at once. Nothing was stored: send it again.');
+      if (tries === MOST_TRIES) throw fault('busy', { is: 'http.too-many-people-wrote' });
       // A little longer each time, and never all together.
       await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(10 * 2 ** tries, 400)));
     }
@@ -340,7 +343,7 @@ export async function untilItGoesThrough<T>(work: () => Promise<T>): Promise<T> 
 
 function signedIn(response: Response): SignedIn {
   const person = response.locals.person as SignedIn | undefined;
-  if (!person) throw fault('not-signed-in', 'Sign in first.');
+  if (!person) throw fault('not-signed-in', { is: 'http.sign-first' });
   return person;
 }
 
@@ -351,14 +354,14 @@ const zoneOf = (response: Response): string => response.locals.zone as string;
 function plainParams(request: Request): Record<string, string> {
   for (const value of Object.values(request.params))
     if (String(value).includes('\u0000') || !String(value).isWellFormed())
-      throw fault('not-found', 'There is no such address.');
+      throw fault('not-found', { is: 'http.no-such-address' });
   return Object.fromEntries(Object.entries(request.params).map(([name, value]) => [name, String(value)]));
 }
 
 function keyOf(request: Request): string {
   const key = request.get('Idempotency-Key');
   if (!key || key.length > 100 || !/^[\x21-\x7e]+$/.test(key))
-    throw fault('missing-idempotency-key', 'Writes carry an Idempotency-Key header of 1 to 100 printable characters.');
+    throw fault('missing-idempotency-key', { is: 'http.writes-carry-idempotency-key' });
   return key;
 }
 
@@ -371,12 +374,14 @@ function pageOf(request: Request): string | null {
 function versionOf(request: Request, needed: boolean): number | null {
   const header = request.get('If-Match');
   if (header === undefined) {
-    if (needed) throw fault('missing-version', 'This write needs an If-Match header with the version it is based on.');
+    if (needed) throw fault('missing-version', { is: 'http.write-needs-if-match' });
     return null;
   }
   const digits = /^"?(\d{1,9})"?$/.exec(header)?.[1];
   if (digits === undefined)
-    throw fault('malformed', 'If-Match must be a version number.', [{ path: 'If-Match', message: 'a whole number' }]);
+    throw fault('malformed', { is: 'http.if-match-version-number' }, [
+      { path: 'If-Match', message: { is: 'http.whole-number' } },
+    ]);
   return Number(digits);
 }
 
@@ -393,10 +398,13 @@ export function checkVersion(
   byName: string,
 ): void {
   if (seen !== null && seen !== row.version)
-    throw fault(
-      'stale',
-      `Changed by ${byName} at ${row.updatedAt.toISOString()}: version ${row.version}, yours was ${seen}. Nothing of yours was written.`,
-    );
+    throw fault('stale', {
+      is: 'http.changed-version-yours-nothing',
+      byName,
+      updatedAt: row.updatedAt.toISOString(),
+      version: row.version,
+      seen,
+    });
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
@@ -404,7 +412,7 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 /** A path parameter that must be an id; anything else names nothing. */
 export function idParam(params: Readonly<Record<string, string>>, name: string): string {
   const value = params[name] ?? '';
-  if (!UUID.test(value)) throw fault('not-found', `There is no ${name} "${value.slice(0, 80)}".`);
+  if (!UUID.test(value)) throw fault('not-found', { is: 'http.no', name, value: value.slice(0, 80) });
   return value;
 }
 
@@ -428,13 +436,11 @@ const RETRY_SECONDS = 2;
 
 function asFault(error: unknown): Fault {
   if (error instanceof Fault) return error;
-  if (isUnreachable(error))
-    return fault('unavailable', 'The database cannot be reached at the moment. Nothing was stored: send it again.');
-  if (OUT_OF_TIME.includes(sqlState(error) ?? ''))
-    return fault('busy', 'This took too long and was given up. Nothing was stored: send it again.');
+  if (isUnreachable(error)) return fault('unavailable', { is: 'http.database-cannot-reached-moment' });
+  if (OUT_OF_TIME.includes(sqlState(error) ?? '')) return fault('busy', { is: 'http.took-too-long-given' });
   const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0;
-  if (status === 413) return fault('too-large', 'The input is larger than this address takes.');
-  if (status === 415) return fault('wrong-content-type', 'The content type or encoding is not one this address takes.');
-  if (status >= 400 && status < 500) return fault('malformed', 'The request cannot be read as it was sent.');
-  return fault('internal', 'The fault is ours and was written to the log. Nothing of your input was stored.');
+  if (status === 413) return fault('too-large', { is: 'http.input-larger-than-address' });
+  if (status === 415) return fault('wrong-content-type', { is: 'http.content-type-or-encoding' });
+  if (status >= 400 && status < 500) return fault('malformed', { is: 'http.request-cannot-read-sent' });
+  return fault('internal', { is: 'http.fault-ours-written-log' });
 }

@@ -1,13 +1,23 @@
 import { ERROR_STATUS, type ErrorCode, type FieldFault, type Problem } from '@mercato/contract/http/problem';
+import { saidWords, type Said } from '@mercato/contract/words/faults';
+
+/** A field that is refused, and why: as a code with figures, or in the words of a schema, the core or a file's reader. */
+export interface FieldRefusal {
+  readonly path: string;
+  readonly message: Said | string;
+}
 
 /** A refusal that the person at the other end can understand and mend. */
 export class Fault extends Error {
+  readonly errors: readonly FieldFault[];
+
   constructor(
     readonly code: ErrorCode,
-    readonly detail: string,
-    readonly errors: readonly FieldFault[] = [],
+    readonly said: Said | string,
+    errors: readonly FieldRefusal[] = [],
   ) {
-    super(detail);
+    super(saidWords(said));
+    this.errors = errors.map(({ path, message }) => ({ path, message: saidWords(message), ...coded(message) }));
   }
 
   toProblem(): Problem {
@@ -16,14 +26,17 @@ export class Fault extends Error {
       title: TITLES[this.code],
       status: ERROR_STATUS[this.code],
       code: this.code,
-      detail: this.detail,
+      detail: this.message,
+      ...coded(this.said),
       ...(this.errors.length > 0 ? { errors: this.errors } : {}),
     };
   }
 }
 
-export function fault(code: ErrorCode, detail: string, errors: readonly FieldFault[] = []): Fault {
-  return new Fault(code, detail, errors);
+const coded = (said: Said | string): { said?: Said } => (typeof said === 'string' ? {} : { said });
+
+export function fault(code: ErrorCode, said: Said | string, errors: readonly FieldRefusal[] = []): Fault {
+  return new Fault(code, said, errors);
 }
 
 const TITLES: Readonly<Record<ErrorCode, string>> = {

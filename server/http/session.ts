@@ -72,7 +72,7 @@ export function whoAsks(connection: Connection): RequestHandler {
           request.method !== 'HEAD' &&
           !sameText(request.get('X-CSRF-Token') ?? '', request.session.csrf ?? '')
         )
-          throw fault('wrong-csrf-token', 'Writes carry the X-CSRF-Token that /api/session gives.');
+          throw fault('wrong-csrf-token', { is: 'http.writes-carry-x-csrf' });
       }
     }
     next();
@@ -103,10 +103,7 @@ export function sessionRoutes(
       return `${request.ip ?? ''} ${typeof name === 'string' ? name.slice(0, 60).toLowerCase().replaceAll('\u0000', '') : ''}`;
     },
     handler: () => {
-      throw fault(
-        'too-many-tries',
-        `After ${WRONG_TRIES} wrong tries this name has to wait up to a quarter of an hour.`,
-      );
+      throw fault('too-many-tries', { is: 'http.after-wrong-tries-name', wrongTries: WRONG_TRIES });
     },
   });
 
@@ -148,7 +145,7 @@ export function sessionRoutes(
         act: { is: 'sign-in-failed' },
         subject: row ? `person ${row.id}` : 'nobody of that name',
       });
-      throw fault('wrong-password', 'Name or password is wrong.');
+      throw fault('wrong-password', { is: 'http.name-or-password-wrong' });
     }
     await new Promise<void>((resolve, reject) => {
       request.session.regenerate(settle(resolve, reject));

@@ -25,7 +25,7 @@ export function spool(type: RegExp, mostBytes: number): RequestHandler {
       return;
     }
     if ((request.get('content-encoding') ?? 'identity') !== 'identity')
-      throw fault('wrong-content-type', 'Send the file as it is, not packed.');
+      throw fault('wrong-content-type', { is: 'http.send-file-not-packed' });
     const path = join(tmpdir(), `mercato-${randomUUID()}.csv`);
     response.on('close', () => void rm(path, { force: true }));
     const hash = createHash('sha256');
@@ -34,7 +34,7 @@ export function spool(type: RegExp, mostBytes: number): RequestHandler {
       transform(chunk: Buffer, _encoding, done) {
         bytes += chunk.length;
         if (bytes > mostBytes) {
-          done(fault('too-large', `The file is larger than ${Math.round(mostBytes / 1e6)} MB.`));
+          done(fault('too-large', { is: 'http.file-larger-than-mb', Math: Math.round(mostBytes / 1e6) }));
           return;
         }
         hash.update(chunk);

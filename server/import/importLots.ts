@@ -101,7 +101,7 @@ export async function importLots(context: Write, file: SpooledFile): Promise<Imp
   };
   const read = await LotFile.open(file.path, note);
   const { references } = read;
-  if (references.length === 0 && count === 0) note({ line: 2, column: 'line', message: 'the file holds no lot' });
+  if (references.length === 0 && count === 0) note({ line: 2, column: 'line', message: { is: 'import.no-lot' } });
   let figures = 0;
   const unresolved: ImportAnswer['unresolved'] = [];
   for (const reference of references) {
@@ -118,7 +118,7 @@ export async function importLots(context: Write, file: SpooledFile): Promise<Imp
         note({
           line: cells.line,
           column: 'lot',
-          message: `${error.detail} ${error.errors.map((one) => one.message).join('; ')}`.trim(),
+          message: `${error.message} ${error.errors.map((one) => one.message).join('; ')}`.trim(),
         });
       else throw error;
     }
@@ -127,7 +127,7 @@ export async function importLots(context: Write, file: SpooledFile): Promise<Imp
     const first = faults.sort((a, b) => a.line - b.line).slice(0, MOST_FAULTS);
     throw fault(
       'invalid',
-      `${count} ${count === 1 ? 'fault' : 'faults'} in the file; nothing was brought in.`,
+      { is: 'import.nothing-brought-in', faults: count },
       first.map((one) => ({ path: `${one.line}.${one.column}`, message: one.message })),
     );
   }
@@ -182,7 +182,7 @@ async function step<B, R>(
     throw new Stopped(
       error.errors.length > 0
         ? error.errors.map((one) => ({ ...place(one.path), message: one.message }))
-        : [{ line: cells.line, column: 'lot', message: error.detail }],
+        : [{ line: cells.line, column: 'lot', message: error.message }],
     );
   }
 }
@@ -259,7 +259,7 @@ async function seenIn(
       return seenOf(context.hand, { seenOn: cell.value, lateReason: FROM_FILE }, after);
     } catch (fault) {
       if (!(fault instanceof Fault)) throw fault;
-      throw new Stopped([{ line: cell.line, column: 'value', message: fault.errors[0]?.message ?? fault.detail }]);
+      throw new Stopped([{ line: cell.line, column: 'value', message: fault.errors[0]?.message ?? fault.message }]);
     }
   };
   const hand = context.hand;
@@ -394,7 +394,7 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
       const line = CLASSES.map((one) => cells.get(`germination.${one}`, at)).find(Boolean)?.line ?? cells.line;
       const replicate = replicates.find((one) => one.number === dish);
       if (!replicate)
-        throw new Stopped([{ line, column: 'dish', message: `the test has ${replicates.length} dishes` }]);
+        throw new Stopped([{ line, column: 'dish', message: { is: 'import.dishes', dishes: replicates.length } }]);
       const body = new Body(cells, at);
       for (const one of CLASSES) body.set(`counts.${one}`, `germination.${one}`, number, 0);
       body.value.closed = true;

@@ -1,5 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { parse } from 'csv-parse';
+import type { Said } from '@mercato/contract/words/faults';
 import { COLUMNS, ITEMS, type Column } from '@mercato/contract/import/file';
 import { plainCell } from '../http/csv.ts';
 
@@ -7,7 +8,7 @@ import { plainCell } from '../http/csv.ts';
 export interface CellFault {
   readonly line: number;
   readonly column: Column | 'line';
-  readonly message: string;
+  readonly message: Said | string;
 }
 export interface Cell {
   readonly value: string;
@@ -99,20 +100,20 @@ interface Row {
 function readRow(
   record: readonly string[],
   line: number,
-  fault: (column: Column | 'line', message: string) => void,
+  note: (column: Column | 'line', message: Said) => void,
 ): Row | null {
   if (record.length !== COLUMNS.length) {
-    fault('line', `has ${record.length} cells, ${COLUMNS.length} are needed`);
+    note('line', { is: 'import.cells-missing', cells: record.length, needed: COLUMNS.length });
     return null;
   }
   const [reference = '', what = '', test = '', dish = '', day = '', name = '', value = '', unit = ''] = record;
   if (!reference) {
-    fault('lot', 'the reference of the lot is missing');
+    note('lot', { is: 'import.reference-missing' });
     return null;
   }
   const item = Object.hasOwn(ITEMS, what) ? ITEMS[what] : undefined;
   if (!item) {
-    fault('what', `"${what.slice(0, 60)}" is not something a lot file holds; see the list of items`);
+    note('what', { is: 'import.unknown-item', what: what.slice(0, 60) });
     return null;
   }
   const at = { test, dish, day, name };
@@ -121,19 +122,22 @@ function readRow(
     const needed = item.needs.includes(column);
     const wrong = needed ? (column === 'name' ? at.name === '' : !WHOLE.test(at[column])) : at[column] !== '';
     if (wrong) {
-      fault(
+      note(
         column,
         needed
-          ? column === 'name'
-            ? 'a name is missing'
-            : 'a whole number from 1 is needed'
-          : `stays empty for ${what}`,
+          ? { is: column === 'name' ? 'import.name-missing' : 'import.whole-number-needed' }
+          : { is: 'import.stays-empty', what },
       );
       good = false;
     }
   }
   if (item.units.length > 0 ? !item.units.includes(unit) : unit !== '') {
-    fault('unit', item.units.length > 0 ? `one of ${item.units.join(', ')} is needed` : `stays empty for ${what}`);
+    note(
+      'unit',
+      item.units.length > 0
+        ? { is: 'import.unit-needed', units: item.units.join(', ') }
+        : { is: 'import.stays-empty', what },
+    );
     good = false;
   }
   return good
@@ -180,7 +184,7 @@ export class LotFile {
         if (head) {
           head = false;
           if (plain(record).join() !== COLUMNS.join()) {
-            fault({ line: 1, column: 'line', message: `the first line must be ${COLUMNS.join(',')}` });
+            fault({ line: 1, column: 'line', message: { is: 'import.first-line', columns: COLUMNS.join(',') } });
             return file;
           }
           last = { reference: '', lines: line, bytes };
@@ -201,11 +205,11 @@ export class LotFile {
       }
     } catch (error) {
       if (!isCsvError(error)) throw error;
-      fault({ line: error.lines, column: 'line', message: `cannot be read as CSV: ${error.message}` });
+      fault({ line: error.lines, column: 'line', message: { is: 'import.no-csv', why: error.message } });
       file.ranges.clear();
       return file;
     }
-    if (head) fault({ line: 1, column: 'line', message: `the first line must be ${COLUMNS.join(',')}` });
+    if (head) fault({ line: 1, column: 'line', message: { is: 'import.first-line', columns: COLUMNS.join(',') } });
     return file;
   }
 
@@ -221,7 +225,7 @@ export class LotFile {
         if (!row) continue;
         lot ??= new LotCells(reference, line);
         if (!lot.add(row.what, row.at, row.cell))
-          fault({ line, column: 'what', message: `${row.what} stands here a second time` });
+          fault({ line, column: 'what', message: { is: 'import.second-time', what: row.what } });
       }
     }
     return lot ?? new LotCells(reference, 1);

@@ -26,15 +26,20 @@ export async function rejudge(
 ): Promise<void> {
   const [before, after] = [await editionHead(tx, lot.editionId), await editionHead(tx, editionId)];
   if (!before || !after || after.book !== before.book)
-    throw fault('invalid', 'A lot is judged anew by an edition of its own rule book.', [
-      { path: 'editionId', message: `choose an edition of the same book${before ? `, ${before.book}` : ''}` },
+    throw fault('invalid', { is: 'lot-sheet.lot-judged-anew-edition' }, [
+      {
+        path: 'editionId',
+        message: { is: 'lot-sheet.choose-edition-same-book', figure: before ? `, ${before.book}` : '' },
+      },
     ]);
   if (editionId === lot.editionId)
-    throw fault('conflict', 'The lot is judged by this edition already.', [
-      { path: 'editionId', message: 'is the one it is judged by' },
+    throw fault('conflict', { is: 'lot-sheet.lot-judged-edition-already' }, [
+      { path: 'editionId', message: { is: 'lot-sheet.judged' } },
     ]);
   if ((await editionActs(tx)).get(editionId)?.act === 'retire')
-    throw fault('conflict', 'This edition is retired.', [{ path: 'editionId', message: 'is retired' }]);
+    throw fault('conflict', { is: 'lot-sheet.edition-retired' }, [
+      { path: 'editionId', message: { is: 'lot-sheet.retired' } },
+    ]);
   const version = lot.version + 1;
   const stamp = { version, updatedAt: now, updatedBy: hand.personId };
   await tx

@@ -72,8 +72,8 @@ export function lotRoutes(api: Api<LotPicture>): void {
         checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
       const { reason, ...header } = body;
       if (!reason)
-        throw fault('invalid', 'A correction needs its reason.', [
-          { path: 'reason', message: 'say why the lot is corrected' },
+        throw fault('invalid', { is: 'lot-sheet.correction-needs-reason' }, [
+          { path: 'reason', message: { is: 'lot-sheet.say-why-lot-corrected' } },
         ]);
       await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
       return sheetOf(tx, await settle(row.id));
@@ -159,7 +159,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
     const inStore = found ? null : ((await storeScan(tx, reading.code)) ?? (await bagScan(tx, reading.code)));
     if (inStore) return inStore;
-    if (!found) throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`);
+    if (!found) throw fault('not-found', { is: 'lot-sheet.no-vessel-laboratory-carries', code: reading.code });
     const of = await lotById(tx, found.lotId);
     const brief = briefOf(of, await editionById(tx, of.editionId), await kindOf(tx, of.species));
     const answer: ScanAnswer = {

@@ -6,7 +6,7 @@ import {
 import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { dayRoute } from '../register/dayRoutes.ts';
@@ -109,21 +109,26 @@ export async function weighMoisture(
 
 /** Masses that cannot be: seed that weighs nothing, or dried heavier than wet. */
 function checkOven(body: MoistureWeighings): void {
-  const faults = (['first', 'second'] as const).flatMap((which) => {
+  const faults = (['first', 'second'] as const).flatMap((which): FieldRefusal[] => {
     const container = new Exact(body[which].container);
     const withSeed = new Exact(body[which].withSeed);
     const dried = body[which].dried === undefined ? null : new Exact(body[which].dried);
     if (!withSeed.gt(container))
       return [
-        { path: `${which}.withSeed`, message: `must weigh more than the empty container's ${body[which].container} g` },
+        {
+          path: `${which}.withSeed`,
+          message: { is: 'moisture.weigh-more-than-empty', container: body[which].container },
+        },
       ];
     if (dried?.gt(withSeed))
-      return [{ path: `${which}.dried`, message: `cannot weigh more than the ${body[which].withSeed} g that went in` }];
+      return [
+        { path: `${which}.dried`, message: { is: 'moisture.cannot-weigh-more-than', withSeed: body[which].withSeed } },
+      ];
     if (dried?.lte(container))
       return [
         {
           path: `${which}.dried`,
-          message: `cannot weigh as little as the empty container's ${body[which].container} g`,
+          message: { is: 'moisture.cannot-weigh-little-empty', container: body[which].container },
         },
       ];
     return [];

@@ -60,25 +60,25 @@ export async function bindName(
   body: NameBinding,
 ): Promise<void> {
   if (!names.some((one) => one.written === body.written))
-    throw fault('invalid', 'Nothing was found under this name.', [
-      { path: 'written', message: `“${body.written}” is not among what was found` },
+    throw fault('invalid', { is: 'names.nothing-found-under-name' }, [
+      { path: 'written', message: { is: 'names.not-among-what-found', written: body.written } },
     ]);
   const { resolve } = await speciesList(tx);
   const resolved = resolve(body.taxon);
   const taxon = taxonOf(resolved);
   if (taxon === null)
-    throw fault('invalid', 'The list does not know this species.', [
+    throw fault('invalid', { is: 'names.list-does-not-know' }, [
       {
         path: 'taxon',
         message:
           resolved.rank === 'ambiguous'
-            ? `several species are called so: ${resolved.candidates.join(', ')}`
-            : 'is not in the list of species: choose one, or add it to the list first',
+            ? { is: 'names.several-species-called', candidates: resolved.candidates.join(', ') }
+            : { is: 'names.not-list-species-choose' },
       },
     ]);
   if (body.noneListed && !isGenus(taxon))
-    throw fault('invalid', 'Only a genus can be none of its listed species.', [
-      { path: 'noneListed', message: `${taxon} is a species` },
+    throw fault('invalid', { is: 'names.only-genus-can-none' }, [
+      { path: 'noneListed', message: { is: 'names.species', taxon } },
     ]);
   const before = (await bindingsOf(tx, [test.id])).find((one) => one.written === body.written);
   if (before?.taxon === taxon && before.noneListed === body.noneListed) return;

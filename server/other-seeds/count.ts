@@ -1,3 +1,4 @@
+import type { Said } from '@mercato/contract/words/faults';
 import type { KeptKeys, LateAct } from '@mercato/contract/hands/hands';
 import { isLimited } from '@mercato/contract/other-seeds/extent';
 import type { FindBatch, KeyBindings, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
@@ -62,12 +63,14 @@ export async function countTray(
 ): Promise<void> {
   const examined = new Exact(body.examined);
   if (!examined.gt(0))
-    throw fault('invalid', 'Something must have been searched.', [{ path: 'examined', message: 'must be above 0' }]);
+    throw fault('invalid', { is: 'other-seeds.something-have-been-searched' }, [
+      { path: 'examined', message: { is: 'other-seeds.above-0' } },
+    ]);
   const asked = await searchesFor(tx, test);
   body.species.forEach(({ name }, i) => {
     if (!asked(name))
-      throw fault('invalid', 'The search is limited to named species.', [
-        { path: `species.${i}.name`, message: `${name} is not searched for in this test` },
+      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
+        { path: `species.${i}.name`, message: { is: 'other-seeds.not-searched-test', name } },
       ]);
   });
   const ever = await allObservations(tx, otherSeedsObservation, [test.id]);
@@ -85,12 +88,16 @@ export async function countTray(
     .filter((one) => trayOf(one.field).name === 'examined' && trayOf(one.field).tray !== tray)
     .reduce((sum, one) => sum.plus(one.value ?? 0), new Exact(0));
   if (from?.massG && examined.plus(elsewhere).gt(from.massG))
-    throw fault('invalid', 'More was searched than the working sample holds.', [
+    throw fault('invalid', { is: 'other-seeds.more-searched-than-working' }, [
       {
         path: 'examined',
         message: elsewhere.isZero()
-          ? `the working sample holds ${shownGrams(new Exact(from.massG))} g`
-          : `the working sample holds ${shownGrams(new Exact(from.massG))} g, and the other trays hold ${shownGrams(elsewhere)} g of it`,
+          ? { is: 'other-seeds.working-sample-holds-g', shownGrams: shownGrams(new Exact(from.massG)) }
+          : {
+              is: 'other-seeds.working-sample-holds-g-2',
+              shownGrams: shownGrams(new Exact(from.massG)),
+              elsewhere: shownGrams(elsewhere),
+            },
       },
     ]);
   const closed = before.find((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined');
@@ -154,10 +161,10 @@ function checkKeys(held: Record<string, number>, { entry, species }: TrayCount):
   if ([...names].every((name) => (held[name] ?? 0) === (said.get(name) ?? 0))) return null;
   const words = Object.entries(held).map(([name, seeds]) => `${seeds} ${name}`);
   if (entry === 'keys')
-    throw fault('conflict', 'The keys that reached the server say otherwise: nothing was closed.', [
+    throw fault('conflict', { is: 'other-seeds.keys-reached-server-say' }, [
       {
         path: 'species',
-        message: `the server holds ${words.length > 0 ? words.join(', ') : 'no keys'}; wait until all keys are sent, or type the figures`,
+        message: { is: 'other-seeds.server-holds-wait-until', figure: words.length > 0 ? words.join(', ') : 'no keys' },
       },
     ]);
   return words.length > 0 ? held : null;
@@ -208,8 +215,8 @@ export async function keepFinds(
   const asked = await searchesFor(tx, test);
   body.keys.forEach((key, i) => {
     if (!asked(key.species))
-      throw fault('invalid', 'The search is limited to named species.', [
-        { path: `keys.${i}.species`, message: `${key.species} is not searched for in this test` },
+      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
+        { path: `keys.${i}.species`, message: { is: 'other-seeds.not-searched-test-2', species: key.species } },
       ]);
   });
   // A press that is repeated is kept once; one that comes again as something else is refused.
@@ -229,8 +236,8 @@ export async function keepFinds(
     const before =
       earlier.find((one) => one.sequence === key.sequence) ?? body.keys.find((one) => one.sequence === key.sequence);
     if (before && (before.tray !== key.tray || before.species !== key.species || before.seeds !== key.seeds))
-      throw fault('conflict', 'A key cannot be kept, and none of these was.', [
-        { path: `keys.${i}.sequence`, message: 'this press came before as something else' },
+      throw fault('conflict', { is: 'other-seeds.key-cannot-kept-none' }, [
+        { path: `keys.${i}.sequence`, message: { is: 'other-seeds.press-came-before-something' } },
       ]);
   });
   const fresh = body.keys.filter(
@@ -278,16 +285,16 @@ export async function decideLateFinds(
     );
   checkShown({ keys }, late.length);
   if (fate === 'taken') {
-    const refuse = (message: string): never => {
-      throw fault('invalid', 'These keys cannot be added.', [{ path: 'fate', message }]);
+    const refuse = (message: Said): never => {
+      throw fault('invalid', { is: 'other-seeds.keys-cannot-added' }, [{ path: 'fate', message }]);
     };
     const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
     if (current.some((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined'))
-      refuse(`tray ${tray} is closed: correct its figures instead`);
+      refuse({ is: 'other-seeds.tray-closed-correct-figures', tray });
     const sums = await keysHeld(tx, test.id, tray);
     for (const one of late) sums[one.species] = (sums[one.species] ?? 0) + one.seeds;
     for (const [name, seeds] of Object.entries(sums))
-      if (seeds < 0) refuse(`takes back more ${name} than were counted`);
+      if (seeds < 0) refuse({ is: 'other-seeds.takes-back-more-than', name });
   }
   await keepFate(
     tx,
@@ -314,8 +321,8 @@ export async function bindKeys(
   const asked = await searchesFor(tx, test);
   keys.forEach(({ species }, i) => {
     if (!asked(species))
-      throw fault('invalid', 'The search is limited to named species.', [
-        { path: `keys.${i}.species`, message: `${species} is not searched for in this test` },
+      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
+        { path: `keys.${i}.species`, message: { is: 'other-seeds.not-searched-test-2', species } },
       ]);
   });
   const plan = planOf(test);

@@ -149,7 +149,7 @@ export function otherSeedsRoutes(api: Api<LotPicture>): void {
 
 function trayIn(params: Readonly<Record<string, string>>): number {
   const tray = trayNumber(params.tray);
-  if (tray === null) throw fault('not-found', 'There is no such tray: they are numbered from 1 to 1000.');
+  if (tray === null) throw fault('not-found', { is: 'other-seeds.no-such-tray-numbered' });
   return tray;
 }
 

@@ -48,8 +48,8 @@ export async function keepOther(
   if (strange.length > 0)
     throw fault(
       'invalid',
-      `${name} has no such component.`,
-      strange.map((one) => ({ path: `percents.${one}`, message: `${name} has no such component` })),
+      { is: 'purity.no-such-component-2', name },
+      strange.map((one) => ({ path: `percents.${one}`, message: { is: 'purity.no-such-component', name } })),
     );
   await keepOtherResult(context, lot, 'purity', detail, corrects, reason);
 }

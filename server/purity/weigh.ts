@@ -1,5 +1,4 @@
 import type { PurityWeighings } from '@mercato/contract/purity/purity';
-import type { FieldFault } from '@mercato/contract/http/problem';
 import { weighingDecimals } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
 import { partsExceed } from '@mercato/core/purity/parts';
@@ -17,7 +16,7 @@ import {
   type Seen,
 } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import { lotById } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
@@ -90,18 +89,24 @@ function daysOfParts(
 /** What cannot be is refused at its field; a gain or loss beyond the limit is stored and judged. */
 function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent: number | null): void {
   const own: readonly string[] = COMPONENTS[edition.book];
-  const faults: FieldFault[] = [];
+  const faults: FieldRefusal[] = [];
   const first = new Exact(body.workingSample);
   if (!first.gt(0))
-    throw fault('invalid', 'The working sample weighs more than nothing.', [
-      { path: 'workingSample', message: 'must be above 0' },
+    throw fault('invalid', { is: 'purity.working-sample-weighs-more' }, [
+      { path: 'workingSample', message: { is: 'purity.above-0' } },
     ]);
   const decimals = weighingDecimals(edition, first);
   const checkDecimals = (path: string, name: string, text: string): boolean => {
     if (writtenDecimals(text) === decimals) return true;
     faults.push({
       path,
-      message: `${name} of a sample of ${body.workingSample} g is weighed to ${decimals} decimals: ${new Exact(text).toFixed(decimals)}, or weigh again`,
+      message: {
+        is: 'purity.sample-g-weighed-decimals',
+        name,
+        workingSample: body.workingSample,
+        decimals,
+        figure: new Exact(text).toFixed(decimals),
+      },
     });
     return false;
   };
@@ -113,11 +118,11 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
         path: field,
         message:
           field === 'multipleUnits'
-            ? `${edition.name} does not part multiple units of this kind by mass`
-            : `${edition.name} has no such component`,
+            ? { is: 'purity.does-not-part-multiple', name: edition.name }
+            : { is: 'purity.no-such-component', name: edition.name },
       });
     else if (checkDecimals(field, name, text) && new Exact(text).gt(first.times(2)))
-      faults.push({ path: field, message: `${name} cannot weigh more than twice the working sample` });
+      faults.push({ path: field, message: { is: 'purity.cannot-weigh-more-than', name } });
   };
   check('workingSample', 'the working sample');
   check('multipleUnits', 'multiple units');
@@ -128,10 +133,10 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
         body[component as Component] !== undefined && new Exact(body[component as Component] ?? 0).isZero(),
     )
   )
-    faults.push({ path: 'pureSeed', message: 'the components add to nothing' });
+    faults.push({ path: 'pureSeed', message: { is: 'purity.components-add-nothing' } });
   (body.parts ?? []).forEach((part, i) => {
     if (!own.includes(part.component))
-      faults.push({ path: `parts.${i}.component`, message: `${edition.name} has no such component` });
+      faults.push({ path: `parts.${i}.component`, message: { is: 'purity.no-such-component', name: edition.name } });
     if (part.amount.kind === 'mass') checkDecimals(`parts.${i}.amount.text`, part.name, part.amount.text);
   });
   for (const component of COMPONENTS[edition.book]) {
@@ -148,7 +153,7 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
     if (over)
       faults.push({
         path: `parts.${last.i}.amount.text`,
-        message: `the parts of ${COMPONENT_NAMES[component]} weigh ${over.toString()} g more together than the ${whole} g it weighed: weigh again`,
+        message: { is: 'purity.parts-weigh-g-more', figure: COMPONENT_NAMES[component], over: over.toString(), whole },
       });
   }
   if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);

@@ -1,5 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { Said } from '@mercato/contract/words/faults';
 import type { HandAct } from '@mercato/contract/hands/hands';
 import type {
   EndBag,
@@ -47,8 +48,8 @@ export async function startRound(context: Write, body: NewRound): Promise<string
   const { tx, hand, audit, now } = context;
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   if (body.startedOn > today)
-    throw fault('invalid', 'A round starts today or has started.', [
-      { path: 'startedOn', message: 'lies in the future: start it on the day' },
+    throw fault('invalid', { is: 'quick-tests.round-starts-today-or' }, [
+      { path: 'startedOn', message: { is: 'quick-tests.lies-future-start-day' } },
     ]);
   await tx.execute(sql`select pg_advisory_xact_lock(${ROUND_LOCK})`);
   const [last] = await tx.select({ n: sql<number>`coalesce(max(${quickRound.number}), 0)` }).from(quickRound);
@@ -68,8 +69,8 @@ export async function startRound(context: Write, body: NewRound): Promise<string
   for (const [i, one] of body.bags.entries()) {
     const packet = one.packetId === null ? null : packets.get(one.packetId);
     if (packet === undefined)
-      throw fault('invalid', 'There is no such packet.', [
-        { path: `bags.${i}.packetId`, message: 'is no packet of this store' },
+      throw fault('invalid', { is: 'quick-tests.no-such-packet' }, [
+        { path: `bags.${i}.packetId`, message: { is: 'quick-tests.no-packet-store' } },
       ]);
     const species = packet?.species ?? one.species ?? '';
     const kind = species === '' ? undefined : (kinds.get(species) ?? (await kindOf(tx, species)));
@@ -97,10 +98,10 @@ export async function startRound(context: Write, body: NewRound): Promise<string
     const all = (asked.get(packet.id) ?? 0) + row.seeds;
     asked.set(packet.id, all);
     if (packet.measure === 'count' && new Exact(packet.left).lt(all))
-      throw fault('invalid', 'A packet holds fewer seeds than that.', [
+      throw fault('invalid', { is: 'quick-tests.packet-holds-fewer-seeds' }, [
         {
           path: `bags.${i}.seeds`,
-          message: `more than the packet holds: ${packet.left} are left, and ${all} are asked of it in this round`,
+          message: { is: 'quick-tests.more-than-packet-holds', left: packet.left, all },
         },
       ]);
   }
@@ -132,7 +133,7 @@ function countedFor(packet: StoredPacket, { bags }: NewRound, index: number): nu
 /** The bag, locked: looks at one bag are written one after the other. */
 async function lockBag(tx: Transaction, id: string): Promise<Bag> {
   const [row] = await forUpdate(tx, tx.select().from(quickBag).where(eq(quickBag.id, id)));
-  if (!row) throw fault('not-found', 'There is no such bag.');
+  if (!row) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
   return row;
 }
 
@@ -149,21 +150,21 @@ export async function keepLook(
   const bag = await lockBag(tx, bagId);
   const [before] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
   if (before) {
-    if (before.bagId !== bagId) throw fault('conflict', 'This look was written down at another bag.');
+    if (before.bagId !== bagId) throw fault('conflict', { is: 'quick-tests.look-written-down-another' });
     return bag.roundId;
   }
   const round = await roundById(tx, bag.roundId);
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
-  const refuse = (path: string, message: string): never => {
-    throw fault('invalid', 'This look cannot be.', [{ path, message }]);
+  const refuse = (path: string, message: Said): never => {
+    throw fault('invalid', { is: 'quick-tests.look-cannot' }, [{ path, message }]);
   };
   if (body.notedOn !== undefined && (body.notedOn > today || body.notedOn < body.on))
-    refuse('notedOn', `lies ${body.notedOn > today ? 'in the future' : 'before the look'}`);
+    refuse('notedOn', { is: 'quick-tests.lies', figure: body.notedOn > today ? 'in the future' : 'before the look' });
   // What a phone kept without a network was noted in time.
   const noted = body.notedOn ?? today;
-  checkDay(body.on, noted, { on: round.startedOn, what: 'the round began' }, body.lateReason !== undefined, 'on');
+  checkDay(body.on, noted, { on: round.startedOn, what: { is: 'round-began' } }, body.lateReason !== undefined, 'on');
   const ended = await endOf(tx, bagId);
-  if (ended) refuse('on', `this bag ended on ${ended.on}: open it again first`);
+  if (ended) refuse('on', { is: 'quick-tests.bag-ended-open-again', on: ended.on });
   const looks = await looksOf(tx, [bagId]);
   const { on, sprouted: fresh, hand: pressed, ...look } = body;
   const place = bagNamed(bag);
@@ -182,9 +183,8 @@ export async function keepLook(
   return bag.roundId;
 }
 
-function checkSprouted(bag: Bag, before: number, sprouted: number, refuse: (message: string) => never): void {
-  if (before + sprouted > bag.seeds)
-    refuse(`more sprouted than were laid out: ${bag.seeds} seeds, of which ${before} had sprouted before`);
+function checkSprouted(bag: Bag, before: number, sprouted: number, refuse: (message: Said) => never): void {
+  if (before + sprouted > bag.seeds) refuse({ is: 'quick-tests.more-sprouted-than-laid', seeds: bag.seeds, before });
 }
 
 const bagNamed = (bag: Bag): NamedPlace => ({
@@ -210,14 +210,14 @@ export async function decideLateLook(
   const bag = await lockBag(tx, bagId);
   const looks = (await looksOf(tx, [bagId])).get(bagId) ?? [];
   const look = looks.find((one) => one.row.id === lookId);
-  if (!look) throw fault('not-found', 'There is no such look.');
-  if (look.late !== 'waits') throw fault('conflict', 'This look is settled already.');
+  if (!look) throw fault('not-found', { is: 'quick-tests.no-such-look' });
+  if (look.late !== 'waits') throw fault('conflict', { is: 'quick-tests.look-settled-already' });
   if (fate === 'taken') {
-    const refuse = (message: string): never => {
-      throw fault('invalid', 'This look cannot be added.', [{ path: 'fate', message }]);
+    const refuse = (message: Said): never => {
+      throw fault('invalid', { is: 'quick-tests.look-cannot-added' }, [{ path: 'fate', message }]);
     };
     const ended = await endOf(tx, bagId);
-    if (ended) refuse(`this bag ended on ${ended.on}`);
+    if (ended) refuse({ is: 'quick-tests.bag-ended', on: ended.on });
     checkSprouted(bag, sproutedIn(looks), look.row.sprouted, refuse);
   }
   await keepFate(tx, hand, [lookId], fate);
@@ -236,17 +236,17 @@ export async function strikeLook(
 ): Promise<void> {
   const bag = await lockBag(tx, bagId);
   const [look] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
-  if (look?.bagId !== bagId) throw fault('not-found', 'There is no such look.');
+  if (look?.bagId !== bagId) throw fault('not-found', { is: 'quick-tests.no-such-look' });
   if (await endOf(tx, bagId))
-    throw fault('conflict', 'This bag has ended: its looks stand.', [
-      { path: 'reason', message: 'the bag has ended, and its result rests on this look' },
+    throw fault('conflict', { is: 'quick-tests.bag-ended-looks-stand' }, [
+      { path: 'reason', message: { is: 'quick-tests.bag-ended-result-rests' } },
     ]);
   const struck = await tx
     .insert(bagLookStrike)
     .values({ lookId, reason, by: hand.personId, at: hand.at })
     .onConflictDoNothing()
     .returning();
-  if (struck.length === 0) throw fault('conflict', 'This look is struck already.');
+  if (struck.length === 0) throw fault('conflict', { is: 'quick-tests.look-struck-already' });
   await audit({ act: { is: 'look-struck' }, subject: `bag ${bag.number}`, before: look, reason });
 }
 
@@ -255,18 +255,18 @@ export async function keepFloat(context: Write, bagId: string, { reason, ...body
   const { tx, audit, hand } = context;
   const bag = await lockBag(tx, bagId);
   if (body.seeds > bag.seeds)
-    throw fault('invalid', 'More seeds floated than the bag holds.', [
-      { path: 'seeds', message: `more than the ${bag.seeds} seeds of this bag` },
+    throw fault('invalid', { is: 'quick-tests.more-seeds-floated-than' }, [
+      { path: 'seeds', message: { is: 'quick-tests.more-than-seeds-bag', seeds: bag.seeds } },
     ]);
   const [before] = await standingTests(tx, and(eq(packetTest.bagId, bagId), eq(packetTest.what, 'float')));
   if (before && !reason)
-    throw fault('invalid', 'A float test is noted already.', [
-      { path: 'reason', message: 'say why what was noted before is put right' },
+    throw fault('invalid', { is: 'quick-tests.float-test-noted-already' }, [
+      { path: 'reason', message: { is: 'quick-tests.say-why-what-noted' } },
     ]);
   // What is put right was seen when it was, unless the day is put right too.
   const on = body.on ?? before?.on ?? hand.today;
   const { startedOn } = await roundById(tx, bag.roundId);
-  checkDay(on, hand.today, { on: startedOn, what: 'the round began' }, true, 'on');
+  checkDay(on, hand.today, { on: startedOn, what: { is: 'round-began' } }, true, 'on');
   await addTest(context, {
     packetId: bag.packetId,
     bagId,
@@ -286,16 +286,17 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
   const { tx, hand, audit, now } = context;
   const bag = await lockBag(tx, bagId);
   const view = await bagView(tx, bagId, now, body.on);
-  if (view.ended) throw fault('conflict', 'This bag has ended already.');
+  if (view.ended) throw fault('conflict', { is: 'quick-tests.bag-ended-already' });
   const last = view.looks.filter((one) => one.struck === null && (one.late === null || one.late === 'taken')).at(-1);
-  const refuse = (message: string): never => {
-    throw fault('invalid', 'The bag cannot end on that day.', [{ path: 'on', message }]);
+  const refuse = (message: Said): never => {
+    throw fault('invalid', { is: 'quick-tests.bag-cannot-end-day' }, [{ path: 'on', message }]);
   };
-  if (view.late > 0) refuse('a look at it came late: take it or set it aside first');
-  if (!last) refuse('nobody has looked at it yet: write a look down first');
-  if (body.on < view.round.startedOn) refuse(`lies before the start: the round began on ${view.round.startedOn}`);
-  if (last && body.on < last.on) refuse(`lies before the last look, of ${last.on}`);
-  if (body.on > view.today) refuse('lies in the future');
+  if (view.late > 0) refuse({ is: 'quick-tests.look-came-late-take' });
+  if (!last) refuse({ is: 'quick-tests.looked-yet-write-look' });
+  if (body.on < view.round.startedOn)
+    refuse({ is: 'quick-tests.lies-before-start-round', startedOn: view.round.startedOn });
+  if (last && body.on < last.on) refuse({ is: 'quick-tests.lies-before-last-look', on: last.on });
+  if (body.on > view.today) refuse({ is: 'quick-tests.lies-future' });
   // No answer goes against what was written down.
   const answers = { ...body.answers, ...view.known };
   const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
@@ -338,7 +339,10 @@ export async function reopenBag(context: Write, bagId: string, { reason }: Reope
   const { tx, hand, audit } = context;
   const bag = await lockBag(tx, bagId);
   const ended = await endOf(tx, bagId);
-  if (!ended) throw fault('conflict', 'This bag is open.', [{ path: 'reason', message: 'it has not ended' }]);
+  if (!ended)
+    throw fault('conflict', { is: 'quick-tests.bag-open' }, [
+      { path: 'reason', message: { is: 'quick-tests.not-ended' } },
+    ]);
   await tx.insert(bagReopen).values({ bagId, number: ended.number, reason, by: hand.personId, at: hand.at });
   await withdrawTest(context, bagId, `its bag was opened again: ${reason}`);
   await audit({ act: { is: 'bag-reopened' }, subject: `bag ${bag.number}`, before: { on: ended.on }, reason });

@@ -62,7 +62,7 @@ export async function openBags(
 /** @throws {Fault} 404 when there is no such round */
 export async function roundById(tx: Reader, id: string): Promise<Round> {
   const [row] = await tx.select().from(quickRound).where(eq(quickRound.id, id));
-  if (!row) throw fault('not-found', 'There is no such round.');
+  if (!row) throw fault('not-found', { is: 'quick-tests.no-such-round' });
   return row;
 }
 
@@ -209,10 +209,10 @@ export async function roundView(tx: Reader, id: string, now: Date): Promise<Roun
  */
 export async function bagView(tx: Reader, id: string, now: Date, endingOn?: string): Promise<BagView> {
   const [bag] = await tx.select().from(quickBag).where(eq(quickBag.id, id));
-  if (!bag) throw fault('not-found', 'There is no such bag.');
+  if (!bag) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
   const round = await roundView(tx, bag.roundId, now);
   const brief = round.bagsOf.find((one) => one.id === id);
-  if (!brief) throw fault('not-found', 'There is no such bag.');
+  if (!brief) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
   const names = await namesOf(tx);
   const looks = (await looksOf(tx, [id])).get(id) ?? [];
   const ends = (await endsOf(tx, [id])).get(id) ?? [];

@@ -32,15 +32,18 @@ export async function decide(
     .from(heterogeneityTest)
     .where(and(eq(heterogeneityTest.id, body.subject), eq(heterogeneityTest.lotId, lotId)));
   if (!test && !sample && !spread)
-    throw fault('invalid', 'This lot has no such test or sample.', [
-      { path: 'subject', message: 'neither a test nor the submitted sample of this lot' },
+    throw fault('invalid', { is: 'register.lot-no-such-test' }, [
+      { path: 'subject', message: { is: 'register.neither-test-nor-submitted' } },
     ]);
   const onWhat = sample ? (sample.kind === 'primary' ? 'primary' : 'submitted') : 'heterogeneity';
   const kind = test ? 'test' : onWhat;
   const allowed = ALLOWED[kind];
   if (!allowed.includes(body.decision))
-    throw fault('invalid', 'This cannot be decided so.', [
-      { path: 'decision', message: `for ${DECIDED_ON[kind]} one of: ${allowed.join(', ')}` },
+    throw fault('invalid', { is: 'register.cannot-decided' }, [
+      {
+        path: 'decision',
+        message: { is: 'register.decide-one-of', figure: DECIDED_ON[kind], allowed: allowed.join(', ') },
+      },
     ]);
   await tx.insert(decision).values({
     id: uuid(),

@@ -21,29 +21,29 @@ export async function divideLot(
   body: LotDivision,
 ): Promise<void> {
   if (lot.parts.length > 0)
-    throw fault('conflict', `The lot was divided already, into ${lot.parts.join(', ')}.`, [
-      { path: 'parts', message: 'divided already' },
+    throw fault('conflict', { is: 'register.lot-divided-already-into', parts: lot.parts.join(', ') }, [
+      { path: 'parts', message: { is: 'register.divided-already' } },
     ]);
   if (lot.state === 'released')
-    throw fault('conflict', 'A released lot is not divided: its label speaks for the whole.', [
-      { path: 'parts', message: 'the lot is released' },
+    throw fault('conflict', { is: 'register.released-lot-not-divided' }, [
+      { path: 'parts', message: { is: 'register.lot-released' } },
     ]);
   const containers = body.parts.reduce((sum, one) => sum + one.containers, 0);
   if (containers !== lot.containers)
-    throw fault('invalid', 'The containers do not add up.', [
+    throw fault('invalid', { is: 'register.containers-do-not-add' }, [
       {
         path: `parts.${body.parts.length - 1}.containers`,
-        message: `the parts have ${containers} containers together, the lot has ${lot.containers}`,
+        message: { is: 'register.parts-have-containers-together', containers, containers2: lot.containers },
       },
     ]);
   body.parts.forEach((one, i) => {
     if (!toGrams(one.mass).gt(0))
-      throw fault('invalid', 'A part weighs more than nothing.', [
-        { path: `parts.${i}.mass.text`, message: 'must be above 0' },
+      throw fault('invalid', { is: 'register.part-weighs-more-than' }, [
+        { path: `parts.${i}.mass.text`, message: { is: 'register.above-0' } },
       ]);
     if (lot.containers > 0 && one.containers === 0)
-      throw fault('invalid', 'A part has containers.', [
-        { path: `parts.${i}.containers`, message: 'must be above 0: the lot stands in containers' },
+      throw fault('invalid', { is: 'register.part-containers' }, [
+        { path: `parts.${i}.containers`, message: { is: 'register.above-0-lot-stands' } },
       ]);
   });
   const balance = balanceMasses(
@@ -52,10 +52,16 @@ export async function divideLot(
     new Exact(0),
   );
   if (balance.outcome !== 'balanced')
-    throw fault('invalid', 'The masses do not balance.', [
+    throw fault('invalid', { is: 'register.masses-do-not-balance' }, [
       {
         path: `parts.${body.parts.length - 1}.mass.text`,
-        message: `the parts weigh ${balance.differenceG.abs().div(1000).toString()} kg ${balance.outcome === 'missing' ? 'less' : 'more'} than the lot’s ${lot.massText} ${lot.massUnit}`,
+        message: {
+          is: 'register.parts-weigh-kg-than',
+          figure: balance.differenceG.abs().div(1000).toString(),
+          figure2: balance.outcome === 'missing' ? 'less' : 'more',
+          massText: lot.massText,
+          massUnit: lot.massUnit,
+        },
       },
     ]);
   const header = headerOf(lot, book);

@@ -15,14 +15,14 @@ export type Lot = typeof lot.$inferSelect;
 
 export async function lotById(tx: Reader, id: string): Promise<Lot> {
   const [row] = await tx.select().from(lot).where(eq(lot.id, id));
-  if (!row) throw fault('not-found', 'There is no such lot.');
+  if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
   return row;
 }
 
 /** Locks a lot's row: writes that must see each other's vessels and tests go through it. */
 export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
   const [row] = await forUpdate(tx, tx.select().from(lot).where(eq(lot.id, id)));
-  if (!row) throw fault('not-found', 'There is no such lot.');
+  if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
   return row;
 }
 
@@ -40,8 +40,8 @@ export async function lockLotOf(tx: Transaction, lotId: SQL): Promise<void> {
 /** @throws {Fault} 409 when the lot was divided: its parts are sampled, tested and released, each on its own */
 export function refuseDivided(row: Lot): void {
   if (row.parts.length > 0)
-    throw fault('conflict', `This lot was divided into ${row.parts.join(', ')}: go on with those.`, [
-      { path: 'lot', message: 'divided: its parts are lots of their own' },
+    throw fault('conflict', { is: 'register.lot-divided-into-go', parts: row.parts.join(', ') }, [
+      { path: 'lot', message: { is: 'register.divided-parts-lots-own' } },
     ]);
 }
 
@@ -92,8 +92,8 @@ export async function correctLot(
 ): Promise<Lot> {
   const old = headerOf(before, await bookOf(tx, before));
   if (hasTests && (old.book !== header.book || old.species !== header.species))
-    throw fault('conflict', 'Tests exist: kind and rule book stay as they are.', [
-      { path: old.book === header.book ? 'species' : 'book', message: 'cannot change once a test exists' },
+    throw fault('conflict', { is: 'register.tests-exist-kind-rule' }, [
+      { path: old.book === header.book ? 'species' : 'book', message: { is: 'register.cannot-change-once-test' } },
     ]);
   const editionId = old.book === header.book ? before.editionId : (await currentEdition(tx, header.book)).id;
   const columns = await headerColumns(tx, header, editionId, hand.at);
@@ -104,7 +104,7 @@ export async function correctLot(
     .where(eq(lot.id, before.id))
     .returning()
     .catch(takenReference);
-  if (!row) throw fault('not-found', 'There is no such lot.');
+  if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
   await tx.insert(lotRevision).values({ lotId: before.id, version, header, by: hand.personId, at: hand.at, reason });
   await audit({
     lotId: before.id,
@@ -120,32 +120,39 @@ export async function correctLot(
 async function headerColumns(tx: Reader, header: LotHeader, editionId: string, now: Date) {
   const kind = await kindOf(tx, header.species);
   if (!kind)
-    throw fault('invalid', 'This kind is not in the list of species.', [
-      { path: 'species', message: `"${header.species}" is not in the list: choose one` },
+    throw fault('invalid', { is: 'register.kind-not-list-species' }, [
+      { path: 'species', message: { is: 'register.not-list-choose', species: header.species } },
     ]);
   const edition = await editionById(tx, editionId);
   const bookKinds = methodsFor(edition, header.species).map((one) => one.bookKind);
   if (header.bookKind === null && bookKinds.length > 1)
-    throw fault('invalid', 'The rule book knows several kinds of this species.', [
-      { path: 'bookKind', message: `choose one of: ${bookKinds.join(', ')}` },
+    throw fault('invalid', { is: 'register.rule-book-knows-several' }, [
+      { path: 'bookKind', message: { is: 'register.choose', bookKinds: bookKinds.join(', ') } },
     ]);
   if (header.bookKind !== null && !bookKinds.includes(header.bookKind))
-    throw fault('invalid', 'The rule book has no such kind.', [
+    throw fault('invalid', { is: 'register.rule-book-no-such' }, [
       {
         path: 'bookKind',
-        message: bookKinds.length > 0 ? `one of: ${bookKinds.join(', ')}` : 'the rule book does not know this species',
+        message:
+          bookKinds.length > 0
+            ? { is: 'register.one-of', bookKinds: bookKinds.join(', ') }
+            : { is: 'register.rule-book-does-not' },
       },
     ]);
   const thisMonth = now.getUTCFullYear() * 12 + now.getUTCMonth() + 1;
   if (header.harvestYear * 12 + (header.harvestMonth ?? 1) > thisMonth)
-    throw fault('invalid', 'The harvest lies in the future.', [{ path: 'harvestYear', message: 'lies in the future' }]);
+    throw fault('invalid', { is: 'register.harvest-lies-future' }, [
+      { path: 'harvestYear', message: { is: 'register.lies-future' } },
+    ]);
   const kilograms = toGrams(header.mass).div(1000);
   if (!kilograms.gt(0))
-    throw fault('invalid', 'A lot weighs more than nothing.', [{ path: 'mass.text', message: 'must be above 0' }]);
+    throw fault('invalid', { is: 'register.lot-weighs-more-than' }, [
+      { path: 'mass.text', message: { is: 'register.above-0' } },
+    ]);
   const containerKg = header.containerMass === null ? null : toGrams(header.containerMass).div(1000);
   if (containerKg && !containerKg.gt(0))
-    throw fault('invalid', 'A container holds more than nothing.', [
-      { path: 'containerMass.text', message: 'must be above 0' },
+    throw fault('invalid', { is: 'register.container-holds-more-than' }, [
+      { path: 'containerMass.text', message: { is: 'register.above-0' } },
     ]);
   return {
     reference: header.reference,
@@ -179,8 +186,8 @@ export function foldText(text: string): string {
 
 function takenReference(error: unknown): never {
   if (brokeConstraint(error, 'lot_reference_unique'))
-    throw fault('conflict', 'A lot with this reference exists.', [
-      { path: 'reference', message: 'taken: every lot has its own reference' },
+    throw fault('conflict', { is: 'register.lot-reference-exists' }, [
+      { path: 'reference', message: { is: 'register.taken-every-lot-own' } },
     ]);
   throw error;
 }

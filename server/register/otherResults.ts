@@ -69,12 +69,12 @@ export async function keepOtherResult(
   const before = corrects === undefined ? undefined : rows.filter((row) => row.number === corrects).at(-1);
   if (corrects !== undefined) {
     if (!before)
-      throw fault('invalid', 'There is no such result to correct.', [
-        { path: 'corrects', message: `no result ${corrects}` },
+      throw fault('invalid', { is: 'register.no-such-result-correct' }, [
+        { path: 'corrects', message: { is: 'register.no-result', corrects } },
       ]);
     checkCorrection(before.by, hand, reason, 'the result');
   }
-  if (said.on !== undefined) checkDay(said.on, hand.today, { on: null, what: '' }, true, 'on');
+  if (said.on !== undefined) checkDay(said.on, hand.today, null, true, 'on');
   // What is put right was found when it was, unless the day is put right too.
   const on = said.on ?? (before?.detail as { on?: string } | undefined)?.on;
   const detail = on === undefined ? said : { ...said, on };

@@ -14,11 +14,10 @@ const STRONG = 3;
 export function checkPassword(password: string, own: readonly string[], path: string): void {
   const { score } = zxcvbn.check(password, [...own]);
   if (score < STRONG)
-    throw fault('invalid', 'This password is too easy to guess.', [
+    throw fault('invalid', { is: 'register.password-too-easy-guess' }, [
       {
         path,
-        message:
-          'is too easy to guess: it is common, a row of keys or a name. Take four words that have nothing to do with each other',
+        message: { is: 'register.too-easy-guess-common' },
       },
     ]);
 }

@@ -40,8 +40,8 @@ export function passwordRoutes(api: Api): void {
     handle: async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
       const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, me.id)));
       if (!row || !(await verify(row.passwordHash, body.current)))
-        throw fault('invalid', 'The password is not changed.', [
-          { path: 'current', message: 'is not your password: write the one you sign in with' },
+        throw fault('invalid', { is: 'register.password-not-changed' }, [
+          { path: 'current', message: { is: 'register.not-your-password-write' } },
         ]);
       checkPassword(body.next, [me.username, me.name], 'next');
       await tx
@@ -65,7 +65,7 @@ export function passwordRoutes(api: Api): void {
     handle: async ({ tx, params, person: me, now, audit }): Promise<ResetLink> => {
       const id = idParam(params, 'person');
       const [row] = await tx.select({ id: person.id }).from(person).where(eq(person.id, id));
-      if (!row) throw fault('not-found', 'There is no such person.');
+      if (!row) throw fault('not-found', { is: 'register.no-such-person' });
       const token = randomBytes(24).toString('base64url');
       const expiresAt = new Date(now.getTime() + LINK_LASTS);
       await tx.delete(passwordReset).where(and(eq(passwordReset.personId, id), isNull(passwordReset.usedAt)));
@@ -103,9 +103,9 @@ export function resetRoute(
           ),
         )
         .returning();
-      if (!link) throw fault('not-permitted', 'This link was used, replaced or is too old. Ask the lead for another.');
+      if (!link) throw fault('not-permitted', { is: 'register.link-used-replaced-or' });
       const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, link.personId)));
-      if (!row) throw fault('not-found', 'There is no such person.');
+      if (!row) throw fault('not-found', { is: 'register.no-such-person' });
       checkPassword(password, [row.username, row.name], 'password');
       await tx
         .update(person)

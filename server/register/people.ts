@@ -64,7 +64,7 @@ export function peopleRoutes(api: Api): void {
         })
         .returning()
         .catch(takenName);
-      if (!row) throw fault('internal', 'The person was not stored.');
+      if (!row) throw fault('internal', { is: 'register.person-not-stored' });
       await audit({ act: { is: 'person-added' }, subject: `person ${row.id}`, after: view(row) });
       return view(row);
     },
@@ -81,24 +81,24 @@ export function peopleRoutes(api: Api): void {
       // All leads, in one order: two who take each other's leave at once come one after the other.
       await forUpdate(tx, tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)));
       const [before] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, id)));
-      if (!before) throw fault('not-found', 'There is no such person.');
+      if (!before) throw fault('not-found', { is: 'register.no-such-person' });
       checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
       if (id === me.id && (!body.active || !body.roles.includes('lead')))
-        throw fault('invalid', 'You cannot take your own leave.', [
-          { path: 'roles', message: 'another lead has to change your roles' },
+        throw fault('invalid', { is: 'register.you-cannot-take-your' }, [
+          { path: 'roles', message: { is: 'register.another-lead-change-your' } },
         ]);
       const [row] = await tx
         .update(person)
         .set({ ...body, version: before.version + 1 })
         .where(eq(person.id, id))
         .returning();
-      if (!row) throw fault('not-found', 'There is no such person.');
+      if (!row) throw fault('not-found', { is: 'register.no-such-person' });
       const [lead] = await tx.select({ id: person.id }).from(person).where(LEADS).limit(1);
       if (!lead)
-        throw fault('invalid', 'Somebody has to be lead.', [
+        throw fault('invalid', { is: 'register.somebody-lead' }, [
           {
             path: body.active ? 'roles' : 'active',
-            message: `${before.name} is the last lead: make another one first`,
+            message: { is: 'register.last-lead-make-another', name: before.name },
           },
         ]);
       if (!row.active) {
@@ -113,7 +113,9 @@ export function peopleRoutes(api: Api): void {
 
 function takenName(error: unknown): never {
   if (brokeConstraint(error, 'person_username_unique'))
-    throw fault('conflict', 'This sign-in name is taken.', [{ path: 'username', message: 'taken: choose another' }]);
+    throw fault('conflict', { is: 'register.sign-name-taken' }, [
+      { path: 'username', message: { is: 'register.taken-choose-another' } },
+    ]);
   throw error;
 }
 
@@ -142,8 +144,7 @@ export function setUpRoute(router: Router, { db }: Connection, clock: () => Date
         .where(and(eq(setUpLink.tokenHash, hashOf(body.token)), isNull(setUpLink.usedAt)))
         .returning();
       const [someone] = await tx.select({ id: person.id }).from(person).limit(1);
-      if (used.length === 0 || someone)
-        throw fault('not-permitted', 'This set-up link was used or replaced. Take the newest from the terminal.');
+      if (used.length === 0 || someone) throw fault('not-permitted', { is: 'register.set-up-link-used' });
       const id = uuid();
       await tx.insert(person).values({
         id,

@@ -23,14 +23,14 @@ export async function keepRequest(
     before?.by ?? 'somebody',
   );
   if (before && !reason)
-    throw fault('invalid', 'A request is changed with its reason.', [
-      { path: 'reason', message: 'say why the request is changed' },
+    throw fault('invalid', { is: 'register.request-changed-reason' }, [
+      { path: 'reason', message: { is: 'register.say-why-request-changed' } },
     ]);
   if ((before?.sampledBy ?? 'us') !== body.sampledBy) {
     const drawn = await tx.select({ kind: vessel.kind }).from(vessel).where(eq(vessel.lotId, lot.id)).limit(1);
     if (drawn.length > 0)
-      throw fault('conflict', 'Samples of this lot exist: who drew them stays as it is.', [
-        { path: 'sampledBy', message: 'cannot change once a sample exists' },
+      throw fault('conflict', { is: 'register.samples-lot-exist-who' }, [
+        { path: 'sampledBy', message: { is: 'register.cannot-change-once-sample' } },
       ]);
   }
   const view: RequestView = {

@@ -1,3 +1,4 @@
+import type { Happened } from '@mercato/contract/register/happened';
 import type { SeenOn } from '@mercato/contract/http/seen';
 import { dayFault, LATE_DAYS } from '@mercato/core/units/days';
 import { seenNow, type Hand, type Seen } from '../database/observations.ts';
@@ -5,22 +6,15 @@ import { fault } from '../http/fault.ts';
 
 /** What something depends on: it cannot have been seen before. */
 export interface After {
-  /** Null where nobody knows the day. */
-  readonly on: string | null;
-  /** "the sample was drawn" */
-  readonly what: string;
+  readonly on: string;
+  readonly what: Happened;
 }
 
 /**
  * The day that somebody states, or today where nobody does.
  * @throws {Fault} 422 for a day in the future, before what it depends on, or long ago without a word why
  */
-export function seenOf(
-  hand: Hand,
-  { seenOn, lateReason }: SeenOn,
-  after: After = { on: null, what: '' },
-  path = 'seenOn',
-): Seen {
+export function seenOf(hand: Hand, { seenOn, lateReason }: SeenOn, after: After | null = null, path = 'seenOn'): Seen {
   const on = seenOn ?? hand.today;
   checkDay(on, hand.today, after, lateReason !== undefined, path);
   if (seenOn === undefined) return hand.seen ?? seenNow(hand);
@@ -28,17 +22,20 @@ export function seenOf(
 }
 
 /** @throws {Fault} 422 naming what is wrong with a day */
-export function checkDay(on: string, today: string, after: After, explained: boolean, path: string): void {
-  switch (dayFault(on, today, after.on, explained)) {
+export function checkDay(on: string, today: string, after: After | null, explained: boolean, path: string): void {
+  switch (dayFault(on, today, after?.on ?? null, explained)) {
     case 'future':
-      throw fault('invalid', 'What was seen cannot lie in the future.', [{ path, message: 'lies in the future' }]);
+      throw fault('invalid', { is: 'register.what-seen-cannot-lie' }, [
+        { path, message: { is: 'register.lies-future' } },
+      ]);
     case 'before':
-      throw fault('invalid', `This cannot be before ${after.what}.`, [
-        { path, message: `lies before ${after.on ?? ''}, when ${after.what}` },
+      if (!after) return;
+      throw fault('invalid', { is: 'register.cannot-before', what: after.what }, [
+        { path, message: { is: 'register.lies-before-when', on: after.on, what: after.what } },
       ]);
     case 'late':
-      throw fault('invalid', `More than ${LATE_DAYS} days have passed since.`, [
-        { path: 'lateReason', message: `say why it is written down more than ${LATE_DAYS} days late` },
+      throw fault('invalid', { is: 'register.more-than-days-have', lateDays: LATE_DAYS }, [
+        { path: 'lateReason', message: { is: 'register.say-why-written-down', lateDays: LATE_DAYS } },
       ]);
     case null:
   }

@@ -35,8 +35,8 @@ export function stationRoutes(api: Api): void {
         .values({ id, ...body, createdAt: now })
         .catch((error: unknown) => {
           if (brokeConstraint(error, 'station_name_unique'))
-            throw fault('conflict', 'A station of this name exists.', [
-              { path: 'name', message: 'taken: choose another' },
+            throw fault('conflict', { is: 'register.station-name-exists' }, [
+              { path: 'name', message: { is: 'register.taken-choose-another' } },
             ]);
           throw error;
         });
@@ -60,7 +60,7 @@ export function stationRoutes(api: Api): void {
           .from(station)
           .where(eq(station.id, idParam(params, 'station'))),
       );
-      if (!row) throw fault('not-found', 'There is no such station.');
+      if (!row) throw fault('not-found', { is: 'register.no-such-station' });
       await act(context, row, body);
       return { stations: await readStations(tx) };
     },
@@ -78,14 +78,16 @@ async function act(context: Write, row: Station, body: StationAct): Promise<void
   }
   if (body.what === 'close') {
     if (row.openLotId === null)
-      throw fault('conflict', `No lot is open at ${row.name}.`, [{ path: 'what', message: 'nothing to close' }]);
+      throw fault('conflict', { is: 'register.no-lot-open', name: row.name }, [
+        { path: 'what', message: { is: 'register.nothing-close' } },
+      ]);
     await refuseLeftovers(context.tx, row);
     await closeAt(context, row);
     return;
   }
   if (row.openLotId !== null)
-    throw fault('conflict', `${row.name} is cleaned when its lot is closed.`, [
-      { path: 'what', message: 'a lot is still open here' },
+    throw fault('conflict', { is: 'register.cleaned-when-lot-closed', name: row.name }, [
+      { path: 'what', message: { is: 'register.lot-still-open' } },
     ]);
   await context.tx.update(station).set({ clean: true }).where(eq(station.id, row.id));
   await note(context, row, 'clean', row.lastLotId, body.note);
@@ -98,14 +100,14 @@ async function takeVessel(context: Write, row: Station, typed: string): Promise<
   if (!reading.ok) throw fault('invalid', reading.reason, [{ path: 'code', message: reading.reason }]);
   const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.code, reading.code));
   if (!found)
-    throw fault('not-found', `No vessel of this laboratory carries ${reading.code}.`, [
-      { path: 'code', message: 'unknown' },
+    throw fault('not-found', { is: 'register.no-vessel-laboratory-carries', code: reading.code }, [
+      { path: 'code', message: { is: 'register.code-unknown' } },
     ]);
   await lockLot(tx, found.lotId);
   const [taken] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
   if (!taken || taken.gone !== null)
-    throw fault('conflict', `${reading.code} is no longer there: ${taken?.gone ?? 'gone'}.`, [
-      { path: 'code', message: `was ${taken?.gone ?? 'taken away'}` },
+    throw fault('conflict', { is: 'register.no-longer', code: reading.code, gone: taken?.gone ?? 'gone' }, [
+      { path: 'code', message: { is: 'register.vessel-gone', gone: taken?.gone ?? 'taken away' } },
     ]);
   await openAt(context, row, taken.lotId);
   if (taken.stationId === row.id) return;
@@ -130,15 +132,20 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
   if (row.openLotId === lotId) return;
   const { tx } = context;
   const [next] = await lotsNamed(tx, [lotId]);
-  if (!next) throw fault('not-found', 'There is no such lot.', [{ path: 'lotId', message: 'unknown' }]);
+  if (!next)
+    throw fault('not-found', { is: 'register.no-such-lot' }, [
+      { path: 'lotId', message: { is: 'register.code-unknown' } },
+    ]);
   if (row.openLotId !== null) {
     await refuseLeftovers(tx, row);
     // A machine says itself when a lot has run through; a bench is free as soon as nothing stands on it.
     if (row.kind === 'machine') {
       const [open] = await lotsNamed(tx, [row.openLotId]);
-      throw fault('conflict', `${open?.reference ?? 'A lot'} is open at ${row.name}: close it first.`, [
-        { path: 'lotId', message: `${open?.reference ?? 'another lot'} is open here` },
-      ]);
+      throw fault(
+        'conflict',
+        { is: 'register.open-close-first', reference: open?.reference ?? 'A lot', name: row.name },
+        [{ path: 'lotId', message: { is: 'register.lot-open-here', reference: open?.reference ?? 'another lot' } }],
+      );
     }
     await closeAt(context, row);
   }
@@ -148,8 +155,14 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
     if (last && (last.species !== next.species || last.variety !== next.variety || last.variety === ''))
       throw fault(
         'conflict',
-        `${row.name} last ran ${last.reference} (${last.species}${last.variety ? ` ‘${last.variety}’` : ''}): clean it down first, and note it.`,
-        [{ path: 'what', message: 'clean-down missing' }],
+        {
+          is: 'register.last-ran-clean-down',
+          name: row.name,
+          reference: last.reference,
+          species: last.species,
+          figure: last.variety ? ` ‘${last.variety}’` : '',
+        },
+        [{ path: 'what', message: { is: 'register.clean-down-missing' } }],
       );
   }
   await tx.update(station).set({ openLotId: lotId }).where(eq(station.id, row.id));
@@ -174,10 +187,13 @@ async function refuseLeftovers(tx: Reader, row: Station): Promise<void> {
   const [open] = await lotsNamed(tx, row.openLotId === null ? [] : [row.openLotId]);
   throw fault(
     'conflict',
-    `${open?.reference ?? 'Another lot'} is open at ${row.name}. Put away first: ${left
-      .map((one) => `${one.code} (${[one.kind, one.purpose].filter(Boolean).join(', ')})`)
-      .join('; ')}.`,
-    left.map((one) => ({ path: 'vessels', message: `${one.code} is not accounted for` })),
+    {
+      is: 'register.open-put-away-first',
+      reference: open?.reference ?? 'Another lot',
+      name: row.name,
+      figure: left.map((one) => `${one.code} (${[one.kind, one.purpose].filter(Boolean).join(', ')})`).join('; '),
+    },
+    left.map((one) => ({ path: 'vessels', message: { is: 'register.not-accounted', code: one.code } })),
   );
 }
 

@@ -26,14 +26,14 @@ export async function startTest(
   const { tx, hand, audit, touch } = context;
   const [from] = await tx.select().from(vessel).where(eq(vessel.id, vesselId));
   if (from?.kind !== 'working' || from.purpose !== step)
-    throw fault('invalid', `Only a working sample drawn for ${step} can be tested here.`, [
-      { path: 'vesselId', message: `not a working sample for ${step}` },
+    throw fault('invalid', { is: 'register.only-working-sample-drawn', step }, [
+      { path: 'vesselId', message: { is: 'register.not-working-sample', step } },
     ]);
   const lot = await lockLot(tx, from.lotId);
   const before = await testsOf(tx, lot.id, step);
   if (before.some((one) => one.vesselId === vesselId))
-    throw fault('conflict', 'This working sample is being tested already.', [
-      { path: 'vesselId', message: 'tested already' },
+    throw fault('conflict', { is: 'register.working-sample-being-tested' }, [
+      { path: 'vesselId', message: { is: 'register.tested-already' } },
     ]);
   const id = uuid();
   const number = (before.at(-1)?.number ?? 0) + 1;
@@ -61,14 +61,14 @@ export async function startTest(
 }
 
 /** What a test on a vessel depends on: the seed was drawn. */
-export async function drawnBefore(tx: Reader, vesselId: string): Promise<After> {
+export async function drawnBefore(tx: Reader, vesselId: string): Promise<After | null> {
   const from = alias(vessel, 'from');
   const [row] = await tx
     .select({ on: sql<string | null>`coalesce(${vessel.drawnOn}, ${from.drawnOn})::text` })
     .from(vessel)
     .leftJoin(from, eq(from.id, vessel.parentId))
     .where(eq(vessel.id, vesselId));
-  return { on: row?.on ?? null, what: 'its sample was drawn' };
+  return row?.on ? { on: row.on, what: { is: 'sample-drawn' } } : null;
 }
 
 export async function testsOf(tx: Reader, lotId: string, step: TestStep): Promise<BenchTest[]> {
@@ -84,7 +84,7 @@ export async function testById(tx: Reader, id: string, step: TestStep): Promise<
     .select()
     .from(benchTest)
     .where(and(eq(benchTest.id, id), eq(benchTest.step, step)));
-  if (!row) throw fault('not-found', `There is no such ${step} test.`);
+  if (!row) throw fault('not-found', { is: 'register.no-such-test', step });
   return row;
 }
 
@@ -101,7 +101,7 @@ export async function lockTestRow(tx: Transaction, id: string, step: TestStep): 
       .from(benchTest)
       .where(and(eq(benchTest.id, id), eq(benchTest.step, step))),
   );
-  if (!row) throw fault('not-found', `There is no such ${step} test.`);
+  if (!row) throw fault('not-found', { is: 'register.no-such-test', step });
   return row;
 }
 

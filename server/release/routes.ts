@@ -44,7 +44,7 @@ export function releaseRoutes(api: Api<LotPicture>): void {
       .select({ snapshot: release.snapshot })
       .from(release)
       .where(eq(release.id, idParam(params, 'release')));
-    if (!row) throw fault('not-found', 'There is no such release.');
+    if (!row) throw fault('not-found', { is: 'release.no-such-release' });
     return row.snapshot;
   });
 
@@ -53,7 +53,7 @@ export function releaseRoutes(api: Api<LotPicture>): void {
       .select({ pdf: release.pdf, kind: release.kind, number: release.number })
       .from(release)
       .where(eq(release.id, idParam(params, 'release')));
-    if (!row) throw fault('not-found', 'There is no such release.');
+    if (!row) throw fault('not-found', { is: 'release.no-such-release' });
     return { type: 'application/pdf', name: `${row.kind}-${row.number}.pdf`, body: row.pdf };
   });
 }
@@ -94,7 +94,7 @@ export async function releaseDocument(
   if (document.refusals.length > 0)
     throw fault(
       'conflict',
-      `The ${body.kind} cannot be released.`,
+      { is: 'release.cannot-released', kind: body.kind },
       document.refusals.map((message) => ({ path: body.kind, message })),
     );
   const [before] = await tx
@@ -104,8 +104,8 @@ export async function releaseDocument(
     .orderBy(desc(release.number))
     .limit(1);
   if (before && !body.amendReason)
-    throw fault('invalid', `A ${body.kind} was released already; another is an amended one.`, [
-      { path: 'amendReason', message: 'say why it is issued again' },
+    throw fault('invalid', { is: 'release.released-already-another-amended', kind: body.kind }, [
+      { path: 'amendReason', message: { is: 'release.say-why-issued-again' } },
     ]);
   const number = (before?.number ?? 0) + 1;
   const amends = before ? `amends ${nameOf(lot, body.kind, before.number)}: ${body.amendReason ?? ''}` : null;

@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import { saidWords } from '@mercato/contract/words/faults';
 import type { Act } from '@mercato/contract/words/acts';
 import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
-import type { FieldFault } from '@mercato/contract/http/problem';
 import { compareRows } from '@mercato/core/rule-books/compareEditions';
 import { isBook, RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -12,7 +12,7 @@ import { sql } from 'drizzle-orm';
 import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { lot } from '../register/tables.ts';
 import { currentEdition, editionActs, hashOf } from './editions.ts';
@@ -89,7 +89,7 @@ export async function listRuleBooks(tx: Reader): Promise<RuleBookList> {
 /** @throws {Fault} 404 when there is none, 412 when it has moved on since the writer saw it */
 export async function lockDraft(tx: Transaction, id: string, seenVersion: number | null): Promise<Draft> {
   const [row] = await forUpdate(tx, tx.select().from(ruleBookDraft).where(eq(ruleBookDraft.id, id)));
-  if (!row) throw fault('not-found', 'There is no such draft of a rule book.');
+  if (!row) throw fault('not-found', { is: 'rule-books.no-such-draft-rule' });
   checkVersion(seenVersion, { version: row.version, updatedAt: row.at }, (await namesOf(tx)).get(row.by) ?? 'somebody');
   return row;
 }
@@ -130,10 +130,11 @@ export async function writeTable(context: Write, draft: Draft, table: string, ro
   if (faults.length > 0)
     throw fault(
       'invalid',
-      `The table cannot stand so: ${faults[0]?.message ?? ''}. Nothing was changed.`,
-      faults.slice(0, 200).map((one): FieldFault => ({
+      { is: 'rule-books.table-cannot-stand-nothing', message: saidWords(faults[0]?.message ?? '') },
+      faults.slice(0, 200).map((one): FieldRefusal => ({
         path: one.row === null ? `rows.${one.column}` : `rows.${one.row}.${one.column}`,
-        message: one.row === null ? one.message : `row ${one.row + 1}: ${one.message}`,
+        message:
+          one.row === null ? one.message : { is: 'rule-books.row-refused', figure: one.row + 1, message: one.message },
       })),
     );
   const changes = compareRows(table, shape, before, rows);
@@ -159,8 +160,8 @@ export async function markChecked(
   const known = new Set(before.map((row) => rowKey(shape, row)));
   const strange = keys.findIndex((key) => !known.has(key));
   if (strange >= 0)
-    throw fault('invalid', 'The table has no such row.', [
-      { path: `keys.${strange}`, message: `"${keys[strange] ?? ''}" is no row of ${table}` },
+    throw fault('invalid', { is: 'rule-books.table-no-such-row' }, [
+      { path: `keys.${strange}`, message: { is: 'rule-books.no-row', figure: keys[strange] ?? '', table } },
     ]);
   const chosen = new Set(keys);
   const day = context.hand.at.toISOString().slice(0, 10);
@@ -225,8 +226,8 @@ export async function issueDraft(
     })
     .catch((error: unknown) => {
       if (brokeConstraint(error, 'rule_book_edition_content_hash_unique'))
-        throw fault('conflict', 'An edition with this very content exists.', [
-          { path: 'name', message: 'change a row or the name: nothing is different' },
+        throw fault('conflict', { is: 'rule-books.edition-very-content-exists' }, [
+          { path: 'name', message: { is: 'rule-books.change-row-or-name' } },
         ]);
       throw error;
     });
@@ -252,10 +253,10 @@ export async function actOnEdition(
     .select({ book: ruleBookEdition.book, name: ruleBookEdition.name })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, editionId));
-  if (!edition) throw fault('not-found', 'There is no such edition of a rule book.');
+  if (!edition) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
   if (act === 'retire' && (await currentEdition(tx, edition.book as RuleBook)).id === editionId)
-    throw fault('conflict', 'New lots are judged by this edition: take another into use first.', [
-      { path: 'act', message: 'is in use' },
+    throw fault('conflict', { is: 'rule-books.new-lots-judged-edition' }, [
+      { path: 'act', message: { is: 'rule-books.in-use' } },
     ]);
   await tx.insert(editionAct).values({ id: uuid(), editionId, act, reason, by: hand.personId, at: hand.at });
   await audit({
@@ -278,23 +279,28 @@ const NEEDED: Readonly<Partial<Record<RuleBook, readonly string[]>>> = {
 
 function tableOf(content: EditionContent, table: string): { shape: TableShape; before: readonly Row[] } {
   const shape = shapeOf(content.book, table);
-  if (!shape) throw fault('not-found', `This book has no table "${table.slice(0, 80)}".`);
+  if (!shape) throw fault('not-found', { is: 'rule-books.book-no-table', table: table.slice(0, 80) });
   return { shape, before: content.tables[table]?.rows ?? [] };
 }
 
 /** @throws {Fault} 422 naming table, row and column of everything that cannot stand */
 function checkContent(content: EditionContent): void {
-  const faults = Object.entries(content.tables).flatMap(([table, { rows }]): FieldFault[] => {
+  const faults = Object.entries(content.tables).flatMap(([table, { rows }]): FieldRefusal[] => {
     const shape = shapeOf(content.book, table);
-    if (!shape) return [{ path: `tables.${table}`, message: `this book has no table "${table}"` }];
+    if (!shape) return [{ path: `tables.${table}`, message: { is: 'rule-books.no-table-of-book', table } }];
     return checkTable(shape, rows).map((one) => ({
       path: `tables.${table}.rows${one.row === null ? '' : `.${one.row}`}.${one.column}`,
-      message: `${table}${one.row === null ? '' : `, row ${one.row + 1}`}: ${one.message}`,
+      message: {
+        is: 'rule-books.table-refused',
+        table,
+        figure: one.row === null ? '' : `, row ${one.row + 1}`,
+        message: one.message,
+      },
     }));
   });
   for (const table of NEEDED[content.book] ?? [])
     if (!Object.hasOwn(content.tables, table))
-      faults.push({ path: `tables.${table}`, message: `the table "${table}" is missing: nothing could be looked up` });
+      faults.push({ path: `tables.${table}`, message: { is: 'rule-books.table-missing-nothing-could', table } });
   if (faults.length === 0 && isBook(content.book))
     try {
       readEdition(content);
@@ -303,5 +309,9 @@ function checkContent(content: EditionContent): void {
       faults.push({ path: 'tables', message: error.message });
     }
   if (faults.length > 0)
-    throw fault('invalid', `The edition cannot be read: ${faults[0]?.message ?? ''}.`, faults.slice(0, 200));
+    throw fault(
+      'invalid',
+      { is: 'rule-books.edition-cannot-read', message: saidWords(faults[0]?.message ?? '') },
+      faults.slice(0, 200),
+    );
 }

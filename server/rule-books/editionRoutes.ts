@@ -37,7 +37,7 @@ export function editionRoutes(api: Api): void {
     const content = await editionContent(tx, idParam(params, 'edition'));
     const table = (params.table ?? '').replace(/[.]csv$/, '');
     const found = Object.hasOwn(content.tables, table) ? content.tables[table] : undefined;
-    if (!found) throw fault('not-found', 'This edition has no such table.');
+    if (!found) throw fault('not-found', { is: 'rule-books.edition-no-such-table' });
     return { type: 'text/csv; charset=utf-8', name: `${table}.csv`, body: tableCsv(content, table, found.rows) };
   });
 
@@ -137,14 +137,14 @@ export function editionRoutes(api: Api): void {
 
 async function editionView(tx: Reader, id: string): Promise<EditionView> {
   const line = (await listRuleBooks(tx)).editions.find((one) => one.id === id);
-  if (!line) throw fault('not-found', 'There is no such edition of a rule book.');
+  if (!line) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
   return { ...line, content: await editionContent(tx, id) };
 }
 
 async function draftView(tx: Reader, id: string): Promise<DraftView> {
   const line = (await listRuleBooks(tx)).drafts.find((one) => one.id === id);
   const [row] = await tx.select({ content: ruleBookDraft.content }).from(ruleBookDraft).where(eq(ruleBookDraft.id, id));
-  if (!line || !row) throw fault('not-found', 'There is no such draft of a rule book.');
+  if (!line || !row) throw fault('not-found', { is: 'rule-books.no-such-draft-rule' });
   return { ...line, content: row.content };
 }
 
@@ -165,8 +165,8 @@ function readTableCsv(text: string): Row[] {
     return parse(text, { columns: true, skip_empty_lines: true, trim: true, bom: true, cast: plainCell });
   } catch (error) {
     const line = typeof error === 'object' && error !== null && 'lines' in error ? Number(error.lines) : 1;
-    throw fault('invalid', 'The file is no CSV table.', [
-      { path: `${line}.line`, message: error instanceof Error ? error.message : 'cannot be read' },
+    throw fault('invalid', { is: 'rule-books.file-no-csv-table' }, [
+      { path: `${line}.line`, message: error instanceof Error ? error.message : { is: 'rule-books.cannot-read' } },
     ]);
   }
 }

@@ -54,7 +54,7 @@ export async function editionById(tx: Reader, id: string): Promise<Edition> {
     .select({ content: ruleBookEdition.content })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, id));
-  if (!row) throw fault('not-found', 'There is no such edition of a rule book.');
+  if (!row) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
   const edition = readEdition(row.content);
   read.set(id, edition);
   return edition;
@@ -96,7 +96,7 @@ export async function editionContent(tx: Reader, id: string): Promise<EditionCon
     .select({ content: ruleBookEdition.content })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, id));
-  if (!row) throw fault('not-found', 'There is no such edition of a rule book.');
+  if (!row) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
   return row.content;
 }
 

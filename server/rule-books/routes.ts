@@ -55,8 +55,8 @@ export function ruleBookRoutes(api: Api): void {
     status: 201,
     handle: async ({ tx, body, person, now, audit }) => {
       const taken = () =>
-        fault('conflict', 'This kind is in the list already.', [
-          { path: 'species', message: `"${body.species}" is there: search for it` },
+        fault('conflict', { is: 'rule-books.kind-list-already' }, [
+          { path: 'species', message: { is: 'rule-books.search', species: body.species } },
         ]);
       if (await kindOf(tx, body.species)) throw taken();
       const kind: Kind = body;
@@ -79,10 +79,10 @@ export function ruleBookRoutes(api: Api): void {
     schema: kindChangeSchema,
     handle: async ({ tx, params, body: { reason, ...kind }, person, now, audit }) => {
       const [before] = await ownKinds(tx, eq(ownKind.species, params.species ?? ''));
-      if (!before) throw fault('not-found', 'The laboratory has added no such kind; shipped ones stay as they are.');
+      if (!before) throw fault('not-found', { is: 'rule-books.laboratory-added-no-such' });
       if (kind.species !== before.species)
-        throw fault('invalid', 'The scientific name stays.', [
-          { path: 'species', message: `lots stand under "${before.species}": add another kind instead` },
+        throw fault('invalid', { is: 'rule-books.scientific-name-stays' }, [
+          { path: 'species', message: { is: 'rule-books.lots-stand-under-add', species: before.species } },
         ]);
       await tx
         .insert(ownKind)
@@ -96,9 +96,7 @@ export function ruleBookRoutes(api: Api): void {
           supersedes: before.id,
         })
         .catch((error: unknown) => {
-          throw brokeConstraint(error)
-            ? fault('conflict', 'Somebody else corrected this kind in the meantime: load it again.')
-            : error;
+          throw brokeConstraint(error) ? fault('conflict', { is: 'rule-books.somebody-else-corrected-kind' }) : error;
         });
       await markSearched(tx);
       await audit({
@@ -132,7 +130,7 @@ export function ruleBookRoutes(api: Api): void {
 
   api.read('/kinds/:species', async ({ tx, params }) => {
     const kind = await kindOf(tx, params.species ?? '');
-    if (!kind) throw fault('not-found', 'No such kind is in the list of species.');
+    if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
     const methods = { ista: await methodsOf('ista'), aosa: await methodsOf('aosa') };
     return { ...kind, methods } satisfies KindView;
 
@@ -149,11 +147,11 @@ export function ruleBookRoutes(api: Api): void {
     status: 201,
     handle: async ({ tx, params, body, person, now, audit }) => {
       const kind = await kindOf(tx, params.species ?? '');
-      if (!kind) throw fault('not-found', 'No such kind is in the list of species.');
+      if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
       const edition = await editionById(tx, (await currentEdition(tx, body.book)).id);
       if (methodsFor(edition, kind.species).some((method) => method[body.field] !== undefined))
-        throw fault('conflict', 'The rule book has this figure: an own figure only fills a gap.', [
-          { path: 'field', message: 'the book has it' },
+        throw fault('conflict', { is: 'rule-books.rule-book-figure-own' }, [
+          { path: 'field', message: { is: 'rule-books.book-has-it' } },
         ]);
       const later = alias(kindFigure, 'later');
       const [before] = await tx

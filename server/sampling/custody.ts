@@ -31,8 +31,8 @@ export const grams = (vessels: readonly Vessel[]) =>
 /** @throws {Fault} 409 when the vessel has come to its end */
 export function checkThere(row: Vessel, path: string): void {
   if (row.gone !== null)
-    throw fault('conflict', `${row.code} is no longer there: ${row.gone}.`, [
-      { path, message: `${row.code} was ${row.gone}` },
+    throw fault('conflict', { is: 'sampling.no-longer', code: row.code, gone: row.gone }, [
+      { path, message: { is: 'sampling.vessel-gone', code: row.code, gone: row.gone } },
     ]);
 }
 
@@ -58,8 +58,10 @@ export async function recordEvent(
     hand,
     body,
     last
-      ? { on: (last.detail as SeenOn).seenOn ?? todayIn(last.at, hand.zone), what: 'something happened to it last' }
-      : { on: row.drawnOn, what: 'it was drawn' },
+      ? { on: (last.detail as SeenOn).seenOn ?? todayIn(last.at, hand.zone), what: { is: 'vessel-touched' } }
+      : row.drawnOn === null
+        ? null
+        : { on: row.drawnOn, what: { is: 'vessel-drawn' } },
   );
   const { change, verdict } = effectOf(row, vessels, body);
   if (Object.keys(change).length > 0) await tx.update(vessel).set(change).where(eq(vessel.id, row.id));
@@ -110,25 +112,32 @@ function effectOf(
       return { change: { place: body.place, stationId: null } };
     case 'seal':
       if (row.seal !== null)
-        throw fault('conflict', `${row.code} is under seal ${row.seal}: note its opening first.`, [
-          { path: 'seal', message: `already under seal ${row.seal}` },
+        throw fault('conflict', { is: 'sampling.under-seal-note-opening', code: row.code, seal: row.seal }, [
+          { path: 'seal', message: { is: 'sampling.already-under-seal', seal: row.seal } },
         ]);
       return { change: { seal: body.seal } };
     case 'open':
       if (row.seal === null)
-        throw fault('conflict', `${row.code} is under no seal.`, [
-          { path: 'what', message: 'there is no seal to open' },
+        throw fault('conflict', { is: 'sampling.under-no-seal', code: row.code }, [
+          { path: 'what', message: { is: 'sampling.no-seal-open' } },
         ]);
       return { change: { seal: null } };
     case 'divide': {
       const both = toGrams(body.first).plus(toGrams(body.second));
       if (!both.gt(0))
-        throw fault('invalid', 'The halves weigh nothing.', [{ path: 'first.text', message: 'must be above 0' }]);
+        throw fault('invalid', { is: 'sampling.halves-weigh-nothing' }, [
+          { path: 'first.text', message: { is: 'sampling.above-0' } },
+        ]);
       if (row.massG !== null && both.gt(row.massG))
-        throw fault('invalid', 'The halves weigh more than what was divided.', [
+        throw fault('invalid', { is: 'sampling.halves-weigh-more-than' }, [
           {
             path: 'second.text',
-            message: `both weigh ${shownGrams(both)} g; ${row.code} holds ${shownGrams(new Exact(row.massG))} g`,
+            message: {
+              is: 'sampling.both-weigh-g-holds',
+              both: shownGrams(both),
+              code: row.code,
+              shownGrams: shownGrams(new Exact(row.massG)),
+            },
           },
         ]);
       return { change: {}, verdict: judgeDivider(toGrams(body.first).toNumber(), toGrams(body.second).toNumber()) };
@@ -148,8 +157,8 @@ function checkBalance(
   const whole = massOf(row);
   if (!whole) {
     if (body.rest)
-      throw fault('invalid', `${row.code} was never weighed, so its rest cannot be balanced.`, [
-        { path: 'rest', message: 'leave it empty: the vessel was never weighed' },
+      throw fault('invalid', { is: 'sampling.never-weighed-rest-cannot', code: row.code }, [
+        { path: 'rest', message: { is: 'sampling.leave-empty-vessel-never' } },
       ]);
     return;
   }
@@ -160,15 +169,22 @@ function checkBalance(
   if (balance.outcome === 'missing' && body.how === 'used up' && ['working', 'packet', 'primary'].includes(row.kind))
     return;
   const off = shownGrams(balance.differenceG.abs());
-  throw fault('invalid', 'The masses do not balance.', [
+  throw fault('invalid', { is: 'sampling.masses-do-not-balance' }, [
     balance.outcome === 'missing'
       ? {
           path: 'loss.text',
-          message: `${off} g are not accounted for: ${row.code} held ${whole.text} ${whole.unit}, ${shownGrams(grams(drawnFrom(vessels, row.id)))} g were drawn; weigh the rest, or state what was lost`,
+          message: {
+            is: 'sampling.g-not-accounted-held',
+            off,
+            code: row.code,
+            text: whole.text,
+            unit: whole.unit,
+            shownGrams: shownGrams(grams(drawnFrom(vessels, row.id))),
+          },
         }
       : {
           path: 'rest.text',
-          message: `the parts weigh ${off} g more than the ${whole.text} ${whole.unit} that ${row.code} held: something else got in, or a figure is wrong`,
+          message: { is: 'sampling.parts-weigh-g-more', off, text: whole.text, unit: whole.unit, code: row.code },
         },
   ]);
 }

@@ -39,8 +39,8 @@ export async function drawLot(
   body: NewDraw,
 ): Promise<void> {
   if (!plan?.units)
-    throw fault('conflict', 'There are no containers to draw: a heap or stream is sampled over its whole mass.', [
-      { path: 'method', message: 'only a lot in containers is drawn' },
+    throw fault('conflict', { is: 'sampling.no-containers-draw-heap' }, [
+      { path: 'method', message: { is: 'sampling.only-lot-containers-drawn' } },
     ]);
   refuseDivided(lot);
   const [poured] = await tx
@@ -48,13 +48,13 @@ export async function drawLot(
     .from(vessel)
     .where(and(eq(vessel.lotId, lot.id), eq(vessel.kind, 'composite'), isNull(vessel.gone)));
   if (poured)
-    throw fault('conflict', `The primary samples were poured together already: ${poured.code}.`, [
-      { path: 'method', message: `bring composite sample ${poured.code} to its end first` },
+    throw fault('conflict', { is: 'sampling.primary-samples-poured-together', code: poured.code }, [
+      { path: 'method', message: { is: 'sampling.bring-composite-sample-end', code: poured.code } },
     ]);
   const [before] = await drawsOf(tx, lot.id);
   if (before && !body.reason)
-    throw fault('invalid', 'Containers were drawn already; another draw says why.', [
-      { path: 'reason', message: 'say why it is drawn anew' },
+    throw fault('invalid', { is: 'sampling.containers-drawn-already-another' }, [
+      { path: 'reason', message: { is: 'sampling.say-why-drawn-anew' } },
     ]);
   const seed = body.seed ?? randomInt(1, 2 ** 32);
   const drawn = drawContainers(
@@ -106,27 +106,34 @@ export async function takePrimary(
 ): Promise<void> {
   const planned = draw.drawn.find((one) => one.number === container);
   if (!planned)
-    throw fault('invalid', `Container ${container} was not drawn.`, [
-      { path: 'container', message: `container ${container} is not part of the draw` },
+    throw fault('invalid', { is: 'sampling.container-not-drawn', container }, [
+      { path: 'container', message: { is: 'sampling.container-not-part-draw', container } },
     ]);
   if (core > planned.cores)
-    throw fault('invalid', `Container ${container} was sampled as often as it was drawn.`, [
+    throw fault('invalid', { is: 'sampling.container-sampled-often-drawn', container }, [
       {
         path: 'core',
-        message: `container ${container} gives ${planned.cores} primary ${planned.cores === 1 ? 'sample' : 'samples'}`,
+        message: {
+          is: 'sampling.container-gives-primary',
+          container,
+          cores: planned.cores,
+          figure: planned.cores === 1 ? 'sample' : 'samples',
+        },
       },
     ]);
   const takenAt = new Date(body.takenAt);
   if (takenAt.getTime() > now.getTime() + AHEAD_MS)
-    throw fault('invalid', 'A sample cannot be taken in the future.', [
-      { path: 'takenAt', message: 'lies in the future' },
+    throw fault('invalid', { is: 'sampling.sample-cannot-taken-future' }, [
+      { path: 'takenAt', message: { is: 'sampling.lies-future' } },
     ]);
   if (takenAt < draw.at)
-    throw fault('invalid', 'The sample is older than the draw.', [
-      { path: 'takenAt', message: 'was before the containers were drawn' },
+    throw fault('invalid', { is: 'sampling.sample-older-than-draw' }, [
+      { path: 'takenAt', message: { is: 'sampling.before-containers-drawn' } },
     ]);
   if (body.mass && !toGrams(body.mass).gt(0))
-    throw fault('invalid', 'A sample weighs more than nothing.', [{ path: 'mass.text', message: 'must be above 0' }]);
+    throw fault('invalid', { is: 'sampling.sample-weighs-more-than' }, [
+      { path: 'mass.text', message: { is: 'sampling.above-0' } },
+    ]);
   const here = and(
     eq(primarySample.drawId, draw.id),
     eq(primarySample.container, container),
@@ -135,8 +142,8 @@ export async function takePrimary(
   const [before] = await tx.select().from(primarySample).where(here);
   const [row] = before ? await tx.select().from(vessel).where(eq(vessel.id, before.vesselId)) : [];
   if (row?.gone && (row.massText !== (body.mass?.text ?? null) || row.massUnit !== (body.mass?.unit ?? null)))
-    throw fault('conflict', `${row.code} was ${row.gone}: its mass was balanced with the others.`, [
-      { path: 'mass.text', message: 'poured together already: correct the composite sample instead' },
+    throw fault('conflict', { is: 'sampling.mass-balanced-others', code: row.code, gone: row.gone }, [
+      { path: 'mass.text', message: { is: 'sampling.poured-together-already-correct' } },
     ]);
   const vesselId = before?.vesselId ?? (await newVessel(tx, draw, container, body, hand.personId, now));
   if (!before) await tx.insert(primarySample).values({ drawId: draw.id, container, core, vesselId, takenAt });

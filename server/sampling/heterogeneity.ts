@@ -66,8 +66,11 @@ export async function correctHeterogeneityTest(
   const current = await currentObservations(tx, heterogeneityObservation, [row.id]);
   body.results.forEach((one, i) => {
     if (!current.some((other) => other.field === String(one.container)))
-      throw fault('invalid', 'This container was not part of the test.', [
-        { path: `results.${i}.container`, message: `container ${one.container} has no result to correct` },
+      throw fault('invalid', { is: 'sampling.container-not-part-test' }, [
+        {
+          path: `results.${i}.container`,
+          message: { is: 'sampling.container-no-result-correct', container: one.container },
+        },
       ]);
   });
   const corrected = await recordResults(context, row, body.results, body.reason);
@@ -85,15 +88,18 @@ export async function correctHeterogeneityTest(
 function checkResults(attribute: Attribute, results: readonly ContainerResult[], lot: Lot): void {
   results.forEach(({ container, text }, i) => {
     if (lot.containers > 0 && container > lot.containers)
-      throw fault('invalid', 'The lot has no such container.', [
-        { path: `results.${i}.container`, message: `the lot has ${lot.containers} containers` },
+      throw fault('invalid', { is: 'sampling.lot-no-such-container' }, [
+        { path: `results.${i}.container`, message: { is: 'sampling.lot-containers', containers: lot.containers } },
       ]);
     const value = exactDecimal(text);
     if (attribute === 'other-seeds' ? !value.isInteger() : value.gt(100))
-      throw fault('invalid', `The result of container ${container} cannot be.`, [
+      throw fault('invalid', { is: 'sampling.result-container-cannot', container }, [
         {
           path: `results.${i}.text`,
-          message: attribute === 'other-seeds' ? 'seeds are counted: a whole number' : 'a percentage of at most 100',
+          message:
+            attribute === 'other-seeds'
+              ? { is: 'sampling.seeds-counted-whole-number' }
+              : { is: 'sampling.percentage-most-100' },
         },
       ]);
   });

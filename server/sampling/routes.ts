@@ -95,14 +95,14 @@ export function samplingRoutes(api: Api<LotPicture>): void {
         .select()
         .from(samplingDraw)
         .where(eq(samplingDraw.id, idParam(params, 'draw')));
-      if (!draw) throw fault('not-found', 'There is no such draw.');
+      if (!draw) throw fault('not-found', { is: 'sampling.no-such-draw' });
       await lockLot(tx, draw.lotId);
       if ((await drawsOf(tx, draw.lotId))[0]?.id !== draw.id)
-        throw fault('conflict', 'Other containers were drawn since.', [
-          { path: 'draw', message: 'was replaced by another' },
+        throw fault('conflict', { is: 'sampling.other-containers-drawn-since' }, [
+          { path: 'draw', message: { is: 'sampling.replaced-another' } },
         ]);
       const number = (name: string) => (/^[1-9]\d{0,6}$/.test(params[name] ?? '') ? Number(params[name]) : 0);
-      if (!number('container') || !number('core')) throw fault('not-found', 'There is no such sample.');
+      if (!number('container') || !number('core')) throw fault('not-found', { is: 'sampling.no-such-sample' });
       await takePrimary(context, draw, number('container'), number('core'), body);
       return (await context.settle(draw.lotId)).gathered.sampling;
     },
@@ -132,7 +132,7 @@ export function samplingRoutes(api: Api<LotPicture>): void {
         .select()
         .from(heterogeneityTest)
         .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
-      if (!row) throw fault('not-found', 'There is no such heterogeneity test.');
+      if (!row) throw fault('not-found', { is: 'sampling.no-such-heterogeneity-test' });
       await lockLot(context.tx, row.lotId);
       await correctHeterogeneityTest(context, row, context.body);
       return (await context.settle(row.lotId)).gathered.sampling;
@@ -205,9 +205,9 @@ function custodyRoutes(api: Api<LotPicture>): void {
 /** Locks the lot of a vessel, then reads the vessel as it now stands. */
 async function lockVessel(tx: Transaction, id: string): Promise<Vessel> {
   const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.id, id));
-  if (!found) throw fault('not-found', 'There is no such vessel.');
+  if (!found) throw fault('not-found', { is: 'sampling.no-such-vessel' });
   await lockLot(tx, found.lotId);
   const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
-  if (!row) throw fault('not-found', 'There is no such vessel.');
+  if (!row) throw fault('not-found', { is: 'sampling.no-such-vessel' });
   return row;
 }

@@ -44,21 +44,28 @@ export async function pourComposite(
   const file = await openFile(tx, lot.id, now);
   const before = file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
   if (before)
-    throw fault('conflict', `The primary samples were poured together already: ${before.code}.`, [
-      { path: 'mass', message: `composite sample ${before.code} exists` },
+    throw fault('conflict', { is: 'sampling.primary-samples-poured-together', code: before.code }, [
+      { path: 'mass', message: { is: 'sampling.composite-sample-exists', code: before.code } },
     ]);
   const draw = await readDraw(tx, file);
   refuseUneven(draw);
   const open = draw?.primaries.filter((one) => !one.taken) ?? [];
   if (open.length > 0)
-    throw fault('conflict', `${open.length} of ${draw?.primaries.length ?? 0} primary samples are still to be taken.`, [
-      { path: 'mass', message: `container ${open.map((one) => one.container).join(', ')} not sampled yet` },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'sampling.primary-samples-still-taken', count: open.length, count2: draw?.primaries.length ?? 0 },
+      [
+        {
+          path: 'mass',
+          message: { is: 'sampling.container-not-sampled-yet', figure: open.map((one) => one.container).join(', ') },
+        },
+      ],
+    );
   const ids = new Set(draw?.primaries.flatMap((one) => one.taken?.vesselId ?? []));
   const primaries = file.vessels.filter((one) => ids.has(one.id) && one.gone === null);
   if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', 'The sample is heavier than the lot.', [
-      { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
+    throw fault('invalid', { is: 'sampling.sample-heavier-than-lot' }, [
+      { path: 'mass.text', message: { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit } },
     ]);
   balancePoured(primaries, body.mass, body.loss);
   const seen = seenOf(hand, body, lastTaken(primaries, draw, file.laboratory.zone));
@@ -104,17 +111,17 @@ function balancePoured(primaries: readonly Vessel[], mass: EnteredMass, loss: En
   const missing = balance.differenceG.neg();
   const together = shownGrams(grams(primaries));
   if (missing.gt(toGrams(loss).plus(balance.roundingG)))
-    throw fault('invalid', 'The masses do not balance.', [
+    throw fault('invalid', { is: 'sampling.masses-do-not-balance' }, [
       {
         path: 'loss.text',
-        message: `${shownGrams(missing)} g are not accounted for: the primary samples weigh ${together} g; state what was lost, or weigh again`,
+        message: { is: 'sampling.g-not-accounted-primary', missing: shownGrams(missing), together },
       },
     ]);
   if (missing.lt(balance.roundingG.neg()))
-    throw fault('invalid', 'The masses do not balance.', [
+    throw fault('invalid', { is: 'sampling.masses-do-not-balance' }, [
       {
         path: 'mass.text',
-        message: `${shownGrams(missing.neg())} g more than the ${together} g of the primary samples: something else got in, or a figure is wrong`,
+        message: { is: 'sampling.g-more-than-g', shownGrams: shownGrams(missing.neg()), together },
       },
     ]);
 }
@@ -125,13 +132,15 @@ export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: L
   const file = await openFile(tx, lot.id, now);
   const from = file.vessels.find((one) => one.id === body.from);
   if (from?.kind !== 'composite' && from?.kind !== 'submitted')
-    throw fault('invalid', 'A reserve is kept of the composite or the submitted sample.', [
-      { path: 'from', message: 'neither the composite nor the submitted sample of this lot' },
+    throw fault('invalid', { is: 'sampling.reserve-kept-composite-or' }, [
+      { path: 'from', message: { is: 'sampling.neither-composite-nor-submitted' } },
     ]);
   checkThere(from, 'from');
   refuseMoreThanLeft(file, from, massG);
   if (body.discardOn < file.today)
-    throw fault('invalid', 'A reserve is kept for a while.', [{ path: 'discardOn', message: 'lies in the past' }]);
+    throw fault('invalid', { is: 'sampling.reserve-kept-while' }, [
+      { path: 'discardOn', message: { is: 'sampling.lies-past' } },
+    ]);
   const seen = seenOf(hand, body, drawn(from));
   const row = await newSample(
     { tx, hand, now },
@@ -160,14 +169,14 @@ export async function correctMass(
   const massG = weight(body.mass, 'A sample');
   const { vessels } = await openFile(tx, row.lotId, now);
   if (row.kind !== 'composite' && row.kind !== 'reserve')
-    throw fault('invalid', 'Only a composite or reserve sample is corrected here.', [
-      { path: 'mass', message: `a ${row.kind} sample is corrected where it was written down` },
+    throw fault('invalid', { is: 'sampling.only-composite-or-reserve' }, [
+      { path: 'mass', message: { is: 'sampling.sample-corrected-where-written', kind: row.kind } },
     ]);
   checkThere(row, 'mass');
   const given = grams(drawnFrom(vessels, row.id));
   if (massG.lt(given))
-    throw fault('invalid', 'More was drawn from this sample.', [
-      { path: 'mass.text', message: `${shownGrams(given)} g were already drawn from it` },
+    throw fault('invalid', { is: 'sampling.more-drawn-sample' }, [
+      { path: 'mass.text', message: { is: 'sampling.g-already-drawn', given: shownGrams(given) } },
     ]);
   const poured = vessels.filter((one) => one.pouredInto === row.id);
   if (poured.length > 0) {
@@ -210,21 +219,21 @@ export async function receiveSample(
   refuseDivided(lot);
   const massG = weight(body.mass, 'A sample');
   if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', 'The sample is heavier than the lot.', [
-      { path: 'mass.text', message: `more than the lot's ${lot.massText} ${lot.massUnit}` },
+    throw fault('invalid', { is: 'sampling.sample-heavier-than-lot' }, [
+      { path: 'mass.text', message: { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit } },
     ]);
   const file = await openFile(tx, lot.id, now);
   if (body.drawnOn > file.today)
-    throw fault('invalid', 'The sample cannot be drawn in the future.', [
-      { path: 'drawnOn', message: 'lies in the future' },
+    throw fault('invalid', { is: 'sampling.sample-cannot-drawn-future' }, [
+      { path: 'drawnOn', message: { is: 'sampling.lies-future' } },
     ]);
   if (body.drawnOn < `${lot.harvestYear}-01-01`)
-    throw fault('invalid', 'The sample cannot be older than the harvest.', [
-      { path: 'drawnOn', message: `before the harvest of ${lot.harvestYear}` },
+    throw fault('invalid', { is: 'sampling.sample-cannot-older-than' }, [
+      { path: 'drawnOn', message: { is: 'sampling.before-harvest', harvestYear: lot.harvestYear } },
     ]);
   if (body.primarySamples === null && !sentIn(lot))
-    throw fault('invalid', 'We drew this sample ourselves, so its primary samples were counted.', [
-      { path: 'primarySamples', message: 'say how many were taken' },
+    throw fault('invalid', { is: 'sampling.we-drew-sample-ourselves' }, [
+      { path: 'primarySamples', message: { is: 'sampling.say-how-many-taken' } },
     ]);
   refuseUneven(await readDraw(tx, file));
   const before = file.vessels.find((one) => one.kind === 'submitted');
@@ -235,8 +244,8 @@ export async function receiveSample(
     checkThere(before, 'mass');
     const given = grams(drawnFrom(file.vessels, before.id));
     if (massG.lt(given))
-      throw fault('invalid', 'More was drawn from this sample.', [
-        { path: 'mass.text', message: `${shownGrams(given)} g were already drawn from it` },
+      throw fault('invalid', { is: 'sampling.more-drawn-sample' }, [
+        { path: 'mass.text', message: { is: 'sampling.g-already-drawn', given: shownGrams(given) } },
       ]);
   }
   const composite = before
@@ -245,8 +254,8 @@ export async function receiveSample(
   if (composite) refuseMoreThanLeft(file, composite, massG, before);
   const dependent = before && (await firstDependent(tx, file, before));
   if (dependent && body.drawnOn > dependent.on)
-    throw fault('invalid', 'The sample cannot be younger than what was made of it.', [
-      { path: 'drawnOn', message: `lies after ${dependent.on}, when ${dependent.what}` },
+    throw fault('invalid', { is: 'sampling.sample-cannot-younger-than' }, [
+      { path: 'drawnOn', message: { is: 'sampling.lies-after-when', on: dependent.on, what: dependent.what } },
     ]);
   const row =
     before ??
@@ -328,8 +337,8 @@ export async function drawWorkingSample(
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
   if (!submitted)
-    throw fault('conflict', 'Record the submitted sample first.', [
-      { path: 'purpose', message: 'there is no submitted sample to draw from' },
+    throw fault('conflict', { is: 'sampling.record-submitted-sample-first' }, [
+      { path: 'purpose', message: { is: 'sampling.no-submitted-sample-draw' } },
     ]);
   checkThere(submitted, 'purpose');
   const massG = weight(body.mass, 'A working sample');
@@ -340,8 +349,8 @@ export async function drawWorkingSample(
     leastFor(body.purpose, file.method, body.portion ?? null),
   );
   if (verdict.outcome === 'outside' && !body.why)
-    throw fault('invalid', `The rule book asks for ${verdict.limit} g at least${ofHalf(body)}.`, [
-      { path: 'why', message: `lighter than ${verdict.limit} g${ofHalf(body)}: say why, or take more seed` },
+    throw fault('invalid', { is: 'sampling.rule-book-asks-g', limit: verdict.limit, body: ofHalf(body) }, [
+      { path: 'why', message: { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) } },
     ]);
   const seen = seenOf(hand, body, drawn(submitted));
   const row = await newSample(
@@ -371,29 +380,29 @@ export async function drawWorkingSample(
 }
 
 /** Nothing is drawn from a sample before the sample itself was drawn. */
-const drawn = (from: Vessel): After => ({ on: from.drawnOn, what: `the ${from.kind} sample was drawn` });
+const drawn = (from: Vessel): After | null =>
+  from.drawnOn === null ? null : { on: from.drawnOn, what: { is: 'drawn', vessel: from.kind } };
 
-function lastTaken(primaries: readonly Vessel[], draw: DrawView | null, zone: string): After {
+function lastTaken(primaries: readonly Vessel[], draw: DrawView | null, zone: string): After | null {
   const days = (draw?.primaries ?? []).flatMap((one) =>
     one.taken && primaries.some((vessel) => vessel.id === one.taken?.vesselId)
       ? [todayIn(new Date(one.taken.at), zone)]
       : [],
   );
-  return { on: days.sort().at(-1) ?? null, what: 'the last primary sample was taken' };
+  const on = days.sort().at(-1);
+  return on === undefined ? null : { on, what: { is: 'last-primary-taken' } };
 }
 
 /** The first day of what was made of the submitted sample: a working sample, a set-up, something weighed or counted. */
-async function firstDependent(
-  tx: Reader,
-  file: LotFile,
-  submitted: Vessel,
-): Promise<{ readonly on: string; readonly what: string } | null> {
+async function firstDependent(tx: Reader, file: LotFile, submitted: Vessel): Promise<After | null> {
   const drawnDays = file.vessels
     .filter((one) => one.parentId === submitted.id && one.drawnOn !== null)
-    .map((one) => ({ on: one.drawnOn ?? '', what: `a ${one.kind} sample was drawn from it` }));
+    .map((one) => ({ on: one.drawnOn ?? '', what: { is: 'drawn-from-it' as const, vessel: one.kind } }));
   const setUps = file.tests.flatMap((one) => {
     const { setUpDate } = one.plan as { setUpDate?: string };
-    return setUpDate === undefined ? [] : [{ on: setUpDate, what: `${one.step} test ${one.number} was set up` }];
+    return setUpDate === undefined
+      ? []
+      : [{ on: setUpDate, what: { is: 'test-set-up' as const, step: one.step, test: one.number } }];
   });
   // Working samples of earlier versions carry no day: what was seen of them does.
   const { rows } = await tx.execute<{ day: string | null }>(sql`select min(seen_on)::text as day from (
@@ -401,7 +410,7 @@ async function firstDependent(
     union all select seen_on from other_seeds_observation where lot_id = ${file.lot.id}
     union all select seen_on from moisture_observation where lot_id = ${file.lot.id}
     union all select seen_on from germination_count where lot_id = ${file.lot.id}) seen`);
-  const seen = rows.flatMap(({ day }) => (day === null ? [] : [{ on: day, what: 'something was seen of it' }]));
+  const seen = rows.flatMap(({ day }) => (day === null ? [] : [{ on: day, what: { is: 'something-seen' as const } }]));
   return [...drawnDays, ...setUps, ...seen].sort((a, b) => a.on.localeCompare(b.on))[0] ?? null;
 }
 
@@ -420,7 +429,9 @@ async function newSample(
 function weight(mass: EnteredMass, what: string): ExactNumber {
   const massG = toGrams(mass);
   if (!massG.gt(0))
-    throw fault('invalid', `${what} weighs more than nothing.`, [{ path: 'mass.text', message: 'must be above 0' }]);
+    throw fault('invalid', { is: 'sampling.weighs-more-than-nothing', what }, [
+      { path: 'mass.text', message: { is: 'sampling.above-0' } },
+    ]);
   return massG;
 }
 
@@ -434,8 +445,8 @@ function refuseMoreThanLeft(
   if (from.massG === null) return;
   const left = new Exact(from.massG).minus(grams(drawnFrom(vessels, from.id).filter((one) => one.id !== own?.id)));
   if (massG.gt(left))
-    throw fault('invalid', `So much is not left of the ${from.kind} sample.`, [
-      { path: 'mass.text', message: `only ${shownGrams(left)} g are left of the ${from.kind} sample` },
+    throw fault('invalid', { is: 'sampling.much-not-left-sample', kind: from.kind }, [
+      { path: 'mass.text', message: { is: 'sampling.only-g-left-sample', left: shownGrams(left), kind: from.kind } },
     ]);
 }
 
@@ -444,7 +455,7 @@ function refuseUneven(draw: Awaited<ReturnType<typeof readDraw>>): void {
     (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
   );
   if (uneven)
-    throw fault('conflict', 'Sampling is stopped: the primary samples look uneven.', [
-      { path: 'primarySamples', message: `container ${uneven.container} looks uneven: do not combine them` },
+    throw fault('conflict', { is: 'sampling.sampling-stopped-primary-samples' }, [
+      { path: 'primarySamples', message: { is: 'sampling.container-looks-uneven-do', container: uneven.container } },
     ]);
 }

@@ -22,10 +22,12 @@ const WORTH_SOWING = 0.5;
 
 async function check(tx: Reader, body: NewSowingPlan): Promise<void> {
   if (body.packetId !== null && (await briefsOf(tx, [body.packetId])).length === 0)
-    throw fault('invalid', 'There is no such packet.', [{ path: 'packetId', message: 'is no packet of this store' }]);
+    throw fault('invalid', { is: 'sowing.no-such-packet' }, [
+      { path: 'packetId', message: { is: 'sowing.no-packet-store' } },
+    ]);
   if (body.species !== '' && !(await kindOf(tx, body.species)))
-    throw fault('invalid', 'This kind is not in the list.', [
-      { path: 'species', message: `"${body.species}" is not in the list of kinds` },
+    throw fault('invalid', { is: 'sowing.kind-not-list' }, [
+      { path: 'species', message: { is: 'sowing.not-list-kinds', species: body.species } },
     ]);
 }
 
@@ -47,7 +49,7 @@ export async function changePlan(
   seen: number | null,
 ): Promise<void> {
   const [row] = await forUpdate(tx, tx.select().from(sowingPlan).where(eq(sowingPlan.id, id)));
-  if (!row) throw fault('not-found', 'There is no such sowing.');
+  if (!row) throw fault('not-found', { is: 'sowing.no-such-sowing' });
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const plan = 'plan' in change ? change.plan : row.plan;
   if ('plan' in change) await check(tx, plan);

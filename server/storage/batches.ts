@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { Said } from '@mercato/contract/words/faults';
 import { warningWords } from '@mercato/contract/storage/words';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { and, asc, desc, eq } from 'drizzle-orm';
@@ -89,23 +90,23 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
   const { packets, kinds } = await seedOf(tx, await lockedPackets(tx, ids));
   const missing = ids.findIndex((one) => !packets.has(one));
   if (missing >= 0)
-    throw fault('invalid', 'There is no such packet.', [
-      { path: `packets.${missing}`, message: 'is no packet of this store' },
+    throw fault('invalid', { is: 'storage.no-such-packet' }, [
+      { path: `packets.${missing}`, message: { is: 'storage.no-packet-store' } },
     ]);
   if (what === 'freezing' && place.kind !== 'freezer' && place.kind !== 'refrigerator')
-    throw fault('invalid', 'Seed is frozen in a freezer.', [
-      { path: 'placeId', message: `${place.name} is no freezer and no refrigerator` },
+    throw fault('invalid', { is: 'storage.seed-frozen-freezer' }, [
+      { path: 'placeId', message: { is: 'storage.no-freezer-no-refrigerator', name: place.name } },
     ]);
   const stops = warningsOf(body, [...packets.values()], kinds).filter((one) => one.weight === 'stop');
   if (stops.length > 0 && plan.anyway.length < 3)
-    throw fault('invalid', 'This would kill the seed.', [
+    throw fault('invalid', { is: 'storage.would-kill-seed' }, [
       {
         path: 'anyway',
-        message: `${stops.map(warningWords).join('; ')}. Say why it is done anyway, or leave it`,
+        message: { is: 'storage.say-why-done-anyway', figure: stops.map(warningWords).join('; ') },
       },
     ]);
   if (what !== 'freezing' && plan.hours < 1)
-    throw fault('invalid', 'This takes its time.', [{ path: 'hours', message: 'must be one hour at least' }]);
+    throw fault('invalid', { is: 'storage.takes-time' }, [{ path: 'hours', message: { is: 'storage.hour-least' } }]);
   const id = uuid();
   await tx.insert(timedBatch).values({
     id,
@@ -142,18 +143,15 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
   const [row] = await forUpdate(tx, tx.select().from(timedBatch).where(eq(timedBatch.id, id)));
   if (!row) throw noBatch();
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  if (row.state === 'ended') throw fault('conflict', 'This has ended: nothing more is measured of it.');
+  if (row.state === 'ended') throw fault('conflict', { is: 'storage.ended-nothing-more-measured' });
   const lines = await linesOf(tx, id);
   const at = seenAtOf(context, entry, row, lines);
   const early = row.dueAt !== null && at < row.dueAt;
   if (entry.what === 'ended' && early && entry.words.length < 3)
-    throw fault('invalid', 'Its time is not over.', [
+    throw fault('invalid', { is: 'storage.time-not-over' }, [
       {
         path: 'words',
-        message:
-          row.what === 'warming'
-            ? 'it is still cold: opened now it draws water out of the air. Say why, or wait'
-            : 'its time is not over: say why it ends now, or wait',
+        message: row.what === 'warming' ? { is: 'storage.still-cold-opened-now' } : { is: 'storage.time-not-over-say' },
       },
     ]);
   const stored: StoredEntry = { ...entry, seenAt: at.toISOString() };
@@ -163,13 +161,10 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
     dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
   } catch (error) {
     if (!(error instanceof ArgumentFault)) throw error;
-    throw fault('invalid', 'This cannot be.', [
+    throw fault('invalid', { is: 'storage.cannot' }, [
       {
         path: entry.what === 'weighed' ? 'massG' : 'percent',
-        message:
-          entry.what === 'weighed'
-            ? 'is less than its dry matter by the moisture at the start: one of the two is wrong'
-            : error.says,
+        message: entry.what === 'weighed' ? { is: 'storage.less-than-dry-matter' } : error.says,
       },
     ]);
   }
@@ -206,7 +201,7 @@ async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> 
   }
 }
 
-const noBatch = () => fault('not-found', 'There is no such batch.');
+const noBatch = () => fault('not-found', { is: 'storage.no-such-batch' });
 
 interface Line {
   readonly entry: unknown;
@@ -225,22 +220,22 @@ function seenAtOf(
   lines: readonly Line[],
 ): Date {
   if (seenOn === undefined) return hand.at;
-  checkDay(seenOn, hand.today, { on: null, what: '' }, lateReason !== undefined, 'seenOn');
+  checkDay(seenOn, hand.today, null, lateReason !== undefined, 'seenOn');
   const [year = 0, month = 0, day = 0] = seenOn.split('-').map(Number);
   const [hour = 0, minute = 0] = seenTime.split(':').map(Number);
   const [instant] = instantsOf(hand.zone, { year, month, day, hour, minute, second: 0 });
-  const refuse = (message: string) => fault('invalid', 'This cannot be its time.', [{ path: 'seenTime', message }]);
-  if (instant === undefined) throw refuse('is left out on that day, when the clocks go forward');
+  const refuse = (message: Said) => fault('invalid', { is: 'storage.cannot-time' }, [{ path: 'seenTime', message }]);
+  if (instant === undefined) throw refuse({ is: 'storage.left-out-day-when' });
   const at = new Date(instant);
-  if (at > hand.at) throw refuse('lies in the future');
-  if (at < row.startedAt) throw refuse('lies before it began');
+  if (at > hand.at) throw refuse({ is: 'storage.lies-future' });
+  if (at < row.startedAt) throw refuse({ is: 'storage.lies-before-began' });
   const last = Math.max(...lines.map((one) => seenOfLine(one).getTime()));
-  if (what === 'ended' && instant < last) throw refuse('lies before its last figures');
+  if (what === 'ended' && instant < last) throw refuse({ is: 'storage.lies-before-last-figures' });
   if (
     what === 'weighed' &&
     lines.some((one) => (one.entry as StoredEntry).what === what && +seenOfLine(one) === instant)
   )
-    throw refuse('has a weighing of its own already');
+    throw refuse({ is: 'storage.weighing-own-already' });
   return at;
 }
 

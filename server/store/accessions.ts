@@ -19,7 +19,7 @@ const NUMBER_LOCK = 431_018_279;
 
 export async function accessionById(tx: Reader, id: string): Promise<Accession> {
   const [row] = await tx.select().from(accession).where(eq(accession.id, id));
-  if (!row) throw fault('not-found', 'There is no such harvest in the store.');
+  if (!row) throw fault('not-found', { is: 'store.no-such-harvest-store' });
   return row;
 }
 
@@ -64,13 +64,20 @@ export async function changeAccession(
   seenVersion: number | null,
 ): Promise<Accession> {
   const [row] = await forUpdate(tx, tx.select().from(accession).where(eq(accession.id, id)));
-  if (!row) throw fault('not-found', 'There is no such harvest in the store.');
+  if (!row) throw fault('not-found', { is: 'store.no-such-harvest-store' });
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const changed = changedIn(row.header, header);
   if (changed.length === 0) return row;
   if (!reason)
-    throw fault('invalid', 'What was written down is changed with a reason.', [
-      { path: 'reason', message: `say why ${changed.join(', ')} ${changed.length === 1 ? 'is' : 'are'} changed` },
+    throw fault('invalid', { is: 'store.what-written-down-changed' }, [
+      {
+        path: 'reason',
+        message: {
+          is: 'store.say-why-changed',
+          changed: changed.join(', '),
+          figure: changed.length === 1 ? 'is' : 'are',
+        },
+      },
     ]);
   await checkHeader(tx, header, hand.at, '');
   const next = { ...columns(header), version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at };
@@ -107,17 +114,17 @@ export const columns = (header: AccessionHeader) => ({
 /** `path` leads to the header in what was sent. */
 async function checkHeader(tx: Reader, header: AccessionHeader, now: Date, path: string): Promise<void> {
   if (header.species !== '' && !(await kindOf(tx, header.species)))
-    throw fault('invalid', 'This kind is not in the list.', [
+    throw fault('invalid', { is: 'store.kind-not-list' }, [
       {
         path: `${path}species`,
-        message: `"${header.species}" is not in the list of kinds: leave it empty, or add it there`,
+        message: { is: 'store.not-list-kinds-leave', species: header.species },
       },
     ]);
   const lies = (field: 'harvestYear' | 'harvestMonth', month: number) => {
     // A day ahead: it is tomorrow already somewhere.
     if (Date.UTC(header.harvestYear, month - 1, 1) > now.getTime() + 86_400_000)
-      throw fault('invalid', 'This harvest has not been.', [
-        { path: `${path}${field}`, message: 'lies in the future: a harvest must have been' },
+      throw fault('invalid', { is: 'store.harvest-not-been' }, [
+        { path: `${path}${field}`, message: { is: 'store.lies-future-harvest-have' } },
       ]);
   };
   lies('harvestYear', 1);

@@ -6,7 +6,7 @@ import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket } from '@mercato/core/store/list/readList';
 import type { PacketEntry } from '@mercato/core/store/packetBook';
 import type { WriteContext } from '../http/api.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import { freeCodes } from '../register/codes.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import { columns, nextNumbers, wordsOf } from './accessions.ts';
@@ -31,14 +31,17 @@ const CHUNK = 500;
 export async function bringIn(context: Write, id: string, seen: number | null): Promise<void> {
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
-  if (row.state === 'in') throw fault('conflict', 'This list came in already.');
+  if (row.state === 'in') throw fault('conflict', { is: 'store.list-came-already' });
   const file = openFile(row);
   const read = await readKept(tx, row, file, hand.at);
   const reading = readingOf(row);
   const unsaid = [...file.fileAsks.filter((one) => reading[one.question] === null), ...read.asks];
   if (unsaid.length > 0 || read.faults.length > 0)
-    throw fault('invalid', 'This list cannot come in yet.', [
-      ...unsaid.map((one) => ({ path: one.question, message: `to be said first: ${one.words}` })),
+    throw fault('invalid', { is: 'store.list-cannot-come-yet' }, [
+      ...unsaid.map((one): FieldRefusal => ({
+        path: one.question,
+        message: { is: 'store.said-first', words: one.words },
+      })),
       ...read.faults.slice(0, SHOWN).map((one) => ({ path: `line ${one.line}`, message: one.message })),
     ]);
   const after =
@@ -68,8 +71,8 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
   const bySpecies = new Map(kinds.map((one) => [one.species, one]));
   const coming = packets.filter((one) => !there.has(one.line));
   if (coming.length === 0)
-    throw fault('invalid', 'No line of this list is left to bring in.', [
-      { path: 'leftOut', message: 'leaves no line' },
+    throw fault('invalid', { is: 'store.no-line-list-left' }, [
+      { path: 'leftOut', message: { is: 'store.leaves-no-line' } },
     ]);
   const places = new Map(await knownPlaces(tx));
   for (const name of new Set(coming.map((one) => one.place)))
@@ -217,7 +220,7 @@ const headerOf = (one: ListedPacket, list: string): AccessionHeader => ({
 export async function undoList(context: Write, id: string, reason: string, seen: number | null): Promise<void> {
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
-  if (row.state !== 'in') throw fault('conflict', 'This list is not in the store: there is nothing to undo.');
+  if (row.state !== 'in') throw fault('conflict', { is: 'store.list-not-store-nothing' });
   const rows = await forUpdate(
     tx,
     tx

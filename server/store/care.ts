@@ -40,7 +40,7 @@ const SHOWN_LINES = 200;
 const LOGGER_LOCK = 431_018_281;
 const UNBOUND: Pick<Band, 'silentMinutes'> = { silentMinutes: 24 * 60 };
 
-const noPlace = () => fault('not-found', 'There is no such place in the store.');
+const noPlace = () => fault('not-found', { is: 'store.no-such-place-store' });
 
 async function lockPlace(tx: Transaction, id: string, seen: number | null): Promise<Place> {
   const [row] = await forUpdate(tx, tx.select().from(storePlace).where(eq(storePlace.id, id)));
@@ -70,15 +70,15 @@ export async function writePlaceLine(
   const { tx, hand, audit } = context;
   const row = await lockPlace(tx, id, seen);
   if (entry.what === 'door' && Date.parse(entry.at) > hand.at.getTime() + 60_000)
-    throw fault('invalid', 'This door has not been opened yet.', [{ path: 'at', message: 'lies in the future' }]);
+    throw fault('invalid', { is: 'store.door-not-been-opened' }, [
+      { path: 'at', message: { is: 'store.lies-future' } },
+    ]);
   const before = await linesOf(tx, id);
   try {
     placeStanding([...before.map(asLine), { entry, at: hand.at.toISOString() }], hand.at.getTime());
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
-    throw fault('invalid', 'This cannot be written into the book of this place.', [
-      { path: error.path, message: error.message },
-    ]);
+    throw fault('invalid', { is: 'store.cannot-written-into-book' }, [{ path: error.path, message: error.message }]);
   }
   await tx.insert(placeLine).values({ placeId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx
@@ -103,7 +103,7 @@ export async function setClimate(
   const row = await lockPlace(tx, id, seen);
   // The server opens a line to that address: whoever looks after the settings says where.
   if (settings.logger !== row.logger && !mayPoint)
-    throw fault('not-permitted', 'Where a logger is heard is for the lead to set.');
+    throw fault('not-permitted', { is: 'store.where-logger-heard-lead' });
   await tx
     .update(storePlace)
     .set({ ...settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -123,11 +123,11 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
   if (!row) throw noPlace();
   const at = new Date(reading.at);
   if (at.getTime() > hand.at.getTime() + 60_000)
-    throw fault('invalid', 'This has not been read yet.', [{ path: 'at', message: 'lies in the future' }]);
+    throw fault('invalid', { is: 'store.not-been-read-yet' }, [{ path: 'at', message: { is: 'store.lies-future' } }]);
   const { temperature, humidityPercent } = reading;
   const kinds = (await kindsAround(tx, id)).slice(1);
   const asks = reading.sure === true ? null : unlikely(row.kind, kinds, temperature);
-  if (asks !== null) throw fault('invalid', 'Look at the dial once more.', [{ path: 'sure', message: asks }]);
+  if (asks !== null) throw fault('invalid', { is: 'store.look-dial-once-more' }, [{ path: 'sure', message: asks }]);
   await tx.insert(climateReading).values({
     id: uuid(),
     placeId: id,
@@ -154,13 +154,13 @@ export async function strikeReading(
     .select()
     .from(climateReading)
     .where(and(eq(climateReading.id, readingId), eq(climateReading.placeId, placeId)));
-  if (!row || row.by === null) throw fault('not-found', 'There is no such reading of a dial.');
+  if (!row || row.by === null) throw fault('not-found', { is: 'store.no-such-reading-dial' });
   const struck = await tx
     .insert(climateStrike)
     .values({ readingId, reason, by: hand.personId, at: hand.at })
     .onConflictDoNothing()
     .returning();
-  if (struck.length === 0) throw fault('conflict', 'This reading is struck already.');
+  if (struck.length === 0) throw fault('conflict', { is: 'store.reading-struck-already' });
   await audit({
     act: { is: 'reading-struck' },
     subject: `reading of ${row.at.toISOString()}`,
@@ -209,14 +209,16 @@ export async function hearLogger(db: Reader, id: string, now: Date): Promise<Hea
   const [row] = await db.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw noPlace();
   if (row.logger === '')
-    throw fault('invalid', 'This place has no logger.', [{ path: 'logger', message: 'is not set' }]);
+    throw fault('invalid', { is: 'store.place-no-logger' }, [{ path: 'logger', message: { is: 'store.not-set' } }]);
   try {
     return { address: row.logger, ...(await askLogger(row.logger, await heardUntil(db, id, now))) };
   } catch (error) {
     if (!(error instanceof LoggerSilent)) throw error;
-    throw fault('invalid', `${error.message[0]?.toUpperCase()}${error.message.slice(1)}.`, [
-      { path: 'logger', message: `${error.message}: ${row.logger}` },
-    ]);
+    throw fault(
+      'invalid',
+      { is: 'store.line-refused', figure: error.message[0]?.toUpperCase(), message: error.message.slice(1) },
+      [{ path: 'logger', message: { is: 'store.logger-refused', message: error.message, logger: row.logger } }],
+    );
   }
 }
 

@@ -93,7 +93,7 @@ const clean = (text: string) =>
     .replaceAll('\u0000', '')
     .toWellFormed();
 const notText = (message: string) =>
-  fault('invalid', `This list cannot be read: ${message}.`, [{ path: 'base64', message }]);
+  fault('invalid', { is: 'store.list-cannot-read', message }, [{ path: 'base64', message }]);
 
 export interface Cells {
   readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];

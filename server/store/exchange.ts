@@ -157,8 +157,8 @@ export async function seedLots(tx: Reader, query: Readonly<Record<string, unknow
     if (typed === undefined) return otherwise;
     const value = typeof typed === 'string' && /^\d{1,6}$/.test(typed) ? Number(typed) : NaN;
     if (!(value >= least && value <= most))
-      throw fault('invalid', `${name} is no page.`, [
-        { path: name, message: `must be a whole number ${least}..${most}` },
+      throw fault('invalid', { is: 'store.no-page', name }, [
+        { path: name, message: { is: 'store.whole-number', least, most } },
       ]);
     return value;
   };
@@ -190,7 +190,7 @@ export async function seedLot(tx: Reader, id: string): Promise<{ result: BrapiSe
     .from(packet)
     .innerJoin(accession, eq(accession.id, packet.accessionId))
     .where(and(eq(packet.id, id), eq(packet.undone, false)));
-  if (!row) throw fault('not-found', 'There is no such seed lot.');
+  if (!row) throw fault('not-found', { is: 'store.no-such-seed-lot' });
   return { result: seedLotOf(row, await placePaths(tx)) };
 }
 

@@ -75,8 +75,8 @@ export async function renderPacketLabels(tx: Reader, query: Readonly<Record<stri
           .where(or(inArray(packet.id, ids), inArray(packet.code, codes)))
           .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
   if (rows.length === 0)
-    throw fault('invalid', 'There is nothing to label.', [
-      { path: 'packets', message: 'name packets by id or code, with commas between' },
+    throw fault('invalid', { is: 'store.nothing-label' }, [
+      { path: 'packets', message: { is: 'store.name-packets-id-or' } },
     ]);
   const { paper } = await laboratoryOf(tx);
   return printLabels(

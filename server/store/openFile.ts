@@ -39,8 +39,7 @@ export function openFile({
   if (cut.broken) return { ...uncut, faults: [{ ...cut.broken, column: null }] };
   if (cut.rows.length === 0) return uncut;
   found.push(cut.found);
-  if (cut.rows.length > LIST_LINES)
-    throw fault('invalid', `This list has more than ${LIST_LINES} lines: part it into several.`);
+  if (cut.rows.length > LIST_LINES) throw fault('invalid', { is: 'store.list-more-than-lines', listLines: LIST_LINES });
   const sure = plainHeadings(cut.rows[0]?.cells ?? []) ? { line: cut.rows[0]?.line ?? 1, lines: 1 as const } : null;
   const headings = reading.headings ?? sure;
   if (!sure || reading.headings)

@@ -92,8 +92,8 @@ export async function writeLine(
   if (!row) throw noPacket();
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (row.undone)
-    throw fault('invalid', 'This packet was withdrawn with the list it came in with.', [
-      { path: 'what', message: 'nothing more is written into the book of a withdrawn packet' },
+    throw fault('invalid', { is: 'store.packet-withdrawn-list-came' }, [
+      { path: 'what', message: { is: 'store.nothing-more-written-into' } },
     ]);
   if (act.what === 'move' && act.placeId !== null) await placeById(tx, act.placeId, 'placeId');
   const before = await linesOf(tx, id);
@@ -108,7 +108,7 @@ export async function writeLine(
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
     const path = error.path === 'amount' && act.what !== 'strike' ? `amount.${seedsOrText(act)}` : error.path;
-    throw fault('invalid', 'This cannot be written into the packet’s book.', [
+    throw fault('invalid', { is: 'store.cannot-written-into-packets' }, [
       { path: act.what === 'strike' ? 'line' : path, message: error.message },
     ]);
   }
@@ -126,12 +126,7 @@ export async function writeLine(
   });
 }
 
-const DONE_WORDS: Readonly<Partial<Record<PacketEntry['what'], string>>> = {
-  packed: 'it was packed',
-  count: 'it was counted',
-  take: 'seed was taken out of it',
-  move: 'it was moved',
-};
+const DONE = { packed: 'packed', count: 'counted', take: 'taken-from', move: 'moved' } as const;
 
 /** The day of a line: as it was said, else that of writing; of packing at the earliest, as exactly as it is known. */
 function dayOf(row: Packet, line: typeof packetLine.$inferSelect, zone: string): string {
@@ -149,15 +144,13 @@ function checkDone(
   done: { readonly on: string; readonly path: string } | undefined,
 ): void {
   const { struck } = bookOf(lines.map((one) => one.entry));
-  const rests = lines.filter((one) => {
+  const rests = lines.flatMap((one) => {
     const { what } = one.entry;
-    return !struck.has(one.line) && RESTS_ON[act.what].includes(what);
+    return what in DONE && !struck.has(one.line) && RESTS_ON[act.what].includes(what)
+      ? [{ on: dayOf(row, one, hand.zone), what: { is: DONE[what as keyof typeof DONE] } }]
+      : [];
   });
-  const last = rests
-    .map((one) => ({ on: dayOf(row, one, hand.zone), what: DONE_WORDS[one.entry.what] ?? '' }))
-    .sort((a, b) => a.on.localeCompare(b.on))
-    .at(-1);
-  const after = last ?? { on: null, what: '' };
+  const after = rests.sort((a, b) => a.on.localeCompare(b.on)).at(-1) ?? null;
   if (done) checkDay(done.on, hand.today, after, true, done.path);
   else seenOf(hand, act, after);
 }
@@ -172,8 +165,8 @@ const OPENED: Readonly<Record<Busy['what'], string>> = {
 function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
   const busy = row.busy;
   if (!busy || anyway !== undefined || (busy.dueAt !== null && at.toISOString() >= busy.dueAt)) return;
-  throw fault('invalid', 'This packet is not to be opened now.', [
-    { path: 'anyway', message: `${OPENED[busy.what]}. Say why, or wait` },
+  throw fault('invalid', { is: 'store.packet-not-opened-now' }, [
+    { path: 'anyway', message: { is: 'store.say-why-or-wait', figure: OPENED[busy.what] } },
   ]);
 }
 
@@ -188,7 +181,7 @@ export async function setBusy(tx: Transaction, ids: readonly string[], busy: Bus
 
 const seedsOrText = (act: object) =>
   'amount' in act && (act.amount as Amount).by === 'mass' ? ('text' as const) : ('seeds' as const);
-const noPacket = () => fault('not-found', 'There is no such packet.');
+const noPacket = () => fault('not-found', { is: 'store.no-such-packet' });
 
 export async function linesOf(tx: Reader, id: string): Promise<(typeof packetLine.$inferSelect)[]> {
   return tx.select().from(packetLine).where(eq(packetLine.packetId, id)).orderBy(asc(packetLine.line));

@@ -110,13 +110,13 @@ export async function changePlace(
   // Two places put into each other at once would close a circle: whoever moves places does it alone.
   await tx.execute(sql`lock table store_place in share row exclusive mode`);
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row) throw fault('not-found', 'There is no such place in the store.');
+  if (!row) throw fault('not-found', { is: 'store.no-such-place-store' });
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (body.parentId !== null) {
     await placeById(tx, body.parentId, 'parentId');
     if ((await placesWithin(tx, id)).includes(body.parentId))
-      throw fault('invalid', 'A place cannot lie in itself.', [
-        { path: 'parentId', message: `is ${row.name} itself, or lies in it` },
+      throw fault('invalid', { is: 'store.place-cannot-lie-itself' }, [
+        { path: 'parentId', message: { is: 'store.itself-or-lies', name: row.name } },
       ]);
   }
   await tx
@@ -145,12 +145,12 @@ export async function removePlace(
 ): Promise<void> {
   await tx.execute(sql`lock table store_place in share row exclusive mode`);
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row || row.removed) throw fault('not-found', 'There is no such place in the store.');
+  if (!row || row.removed) throw fault('not-found', { is: 'store.no-such-place-store' });
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const holds = await whatLiesIn(tx, id);
   if (holds !== null)
-    throw fault('conflict', 'Something lies in this place.', [
-      { path: 'reason', message: `${row.name} holds ${holds}: move it first` },
+    throw fault('conflict', { is: 'store.something-lies-place' }, [
+      { path: 'reason', message: { is: 'store.holds-move-first', name: row.name, holds } },
     ]);
   await tx
     .update(storePlace)
@@ -176,8 +176,8 @@ export async function whatLiesIn(tx: Reader, id: string): Promise<string | null>
 export async function placeById(tx: Reader, id: string, field: string): Promise<Place> {
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row || row.removed)
-    throw fault('invalid', 'There is no such place in the store.', [
-      { path: field, message: 'is no place of this store' },
+    throw fault('invalid', { is: 'store.no-such-place-store' }, [
+      { path: field, message: { is: 'store.no-place-store' } },
     ]);
   return row;
 }

@@ -1,6 +1,7 @@
 import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
+import type { Said } from '@mercato/contract/words/faults';
 import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
@@ -113,19 +114,19 @@ export async function keepTest(
       .where(eq(packet.id, packetId)),
     packet,
   );
-  if (!row) throw fault('not-found', 'There is no such packet.');
-  const refuse = (path: string, message: string): never => {
-    throw fault('invalid', 'This test cannot be.', [{ path, message }]);
+  if (!row) throw fault('not-found', { is: 'store.no-such-packet' });
+  const refuse = (path: string, message: Said): never => {
+    throw fault('invalid', { is: 'store.test-cannot' }, [{ path, message }]);
   };
   const { harvestYear } = row.header;
-  if (body.on < `${harvestYear}-01-01`) refuse('on', `lies before the harvest of ${harvestYear}`);
-  if (body.on > todayIn(now, (await laboratoryOf(tx)).zone)) refuse('on', 'lies in the future');
+  if (body.on < `${harvestYear}-01-01`) refuse('on', { is: 'store.lies-before-harvest', harvestYear });
+  if (body.on > todayIn(now, (await laboratoryOf(tx)).zone)) refuse('on', { is: 'store.lies-future' });
   const { supersedes, reason, ...test } = body;
   if (supersedes !== undefined) {
     const [before] = await standingTests(tx, eq(packetTest.id, supersedes));
     if (before?.packetId !== packetId || before.what !== body.what)
-      refuse('supersedes', 'is no standing test of this packet and kind');
-    if (before?.bagId) refuse('supersedes', 'is the result of a bag, and stands as its looks say');
+      refuse('supersedes', { is: 'store.no-standing-test-packet' });
+    if (before?.bagId) refuse('supersedes', { is: 'store.result-bag-stands-looks' });
   }
   await addTest(context, {
     packetId,

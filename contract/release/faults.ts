@@ -1,0 +1,8 @@
+/** Why something is refused here, in words; the codes with their figures are what the server raises. */
+export const RELEASE_FAULTS = {
+  'release.no-such-release': 'There is no such release.',
+  'release.cannot-released': ({ kind }: { kind: string }) => `The ${kind} cannot be released.`,
+  'release.released-already-another-amended': ({ kind }: { kind: string }) =>
+    `A ${kind} was released already; another is an amended one.`,
+  'release.say-why-issued-again': 'say why it is issued again',
+};

@@ -1,0 +1,63 @@
+/** Why something is refused here, in words; the codes with their figures are what the server raises. */
+export const STORE_FAULTS = {
+  'store.no-such-harvest-store': 'There is no such harvest in the store.',
+  'store.what-written-down-changed': 'What was written down is changed with a reason.',
+  'store.say-why-changed': ({ changed, figure }: { changed: string; figure: string }) =>
+    `say why ${changed} ${figure} changed`,
+  'store.kind-not-list': 'This kind is not in the list.',
+  'store.not-list-kinds-leave': ({ species }: { species: string }) =>
+    `"${species}" is not in the list of kinds: leave it empty, or add it there`,
+  'store.harvest-not-been': 'This harvest has not been.',
+  'store.lies-future-harvest-have': 'lies in the future: a harvest must have been',
+  'store.no-such-place-store': 'There is no such place in the store.',
+  'store.place-cannot-lie-itself': 'A place cannot lie in itself.',
+  'store.itself-or-lies': ({ name }: { name: string }) => `is ${name} itself, or lies in it`,
+  'store.something-lies-place': 'Something lies in this place.',
+  'store.holds-move-first': ({ name, holds }: { name: string; holds: string }) =>
+    `${name} holds ${holds}: move it first`,
+  'store.no-place-store': 'is no place of this store',
+  'store.no-such-packet': 'There is no such packet.',
+  'store.test-cannot': 'This test cannot be.',
+  'store.lies-before-harvest': ({ harvestYear }: { harvestYear: number }) =>
+    `lies before the harvest of ${harvestYear}`,
+  'store.lies-future': 'lies in the future',
+  'store.no-standing-test-packet': 'is no standing test of this packet and kind',
+  'store.result-bag-stands-looks': 'is the result of a bag, and stands as its looks say',
+  'store.packet-withdrawn-list-came': 'This packet was withdrawn with the list it came in with.',
+  'store.nothing-more-written-into': 'nothing more is written into the book of a withdrawn packet',
+  'store.cannot-written-into-packets': 'This cannot be written into the packet’s book.',
+  'store.packet-not-opened-now': 'This packet is not to be opened now.',
+  'store.say-why-or-wait': ({ figure }: { figure: string }) => `${figure}. Say why, or wait`,
+  'store.list-cannot-read': ({ message }: { message: string }) => `This list cannot be read: ${message}.`,
+  'store.list-more-than-lines': ({ listLines }: { listLines: number }) =>
+    `This list has more than ${listLines} lines: part it into several.`,
+  'store.list-too-large': 'This list is too large.',
+  'store.file-larger-than-mb': ({ figure }: { figure: number }) =>
+    `the file is larger than ${figure} MB: part it into several lists`,
+  'store.no-such-list': 'There is no such list.',
+  'store.list-came-already-undo': 'This list came in already: undo it first, then read it another way.',
+  'store.door-not-been-opened': 'This door has not been opened yet.',
+  'store.cannot-written-into-book': 'This cannot be written into the book of this place.',
+  'store.where-logger-heard-lead': 'Where a logger is heard is for the lead to set.',
+  'store.not-been-read-yet': 'This has not been read yet.',
+  'store.look-dial-once-more': 'Look at the dial once more.',
+  'store.no-such-reading-dial': 'There is no such reading of a dial.',
+  'store.reading-struck-already': 'This reading is struck already.',
+  'store.place-no-logger': 'This place has no logger.',
+  'store.not-set': 'is not set',
+  'store.line-refused': ({ figure, message }: { figure: undefined | string; message: string }) =>
+    `${figure}${message}.`,
+  'store.logger-refused': ({ message, logger }: { message: string; logger: string }) => `${message}: ${logger}`,
+  'store.nothing-label': 'There is nothing to label.',
+  'store.name-packets-id-or': 'name packets by id or code, with commas between',
+  'store.list-came-already': 'This list came in already.',
+  'store.list-cannot-come-yet': 'This list cannot come in yet.',
+  'store.said-first': ({ words }: { words: string }) => `to be said first: ${words}`,
+  'store.no-line-list-left': 'No line of this list is left to bring in.',
+  'store.leaves-no-line': 'leaves no line',
+  'store.list-not-store-nothing': 'This list is not in the store: there is nothing to undo.',
+  'store.no-page': ({ name }: { name: string }) => `${name} is no page.`,
+  'store.whole-number': ({ least, most }: { least: number; most: number }) =>
+    `must be a whole number ${least}..${most}`,
+  'store.no-such-seed-lot': 'There is no such seed lot.',
+};

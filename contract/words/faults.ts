@@ -1,0 +1,66 @@
+import { CATALOGUE_FAULTS } from '../catalogue/faults.ts';
+import { DEVICES_FAULTS } from '../devices/faults.ts';
+import { GERMINATION_FAULTS } from '../germination/faults.ts';
+import { HANDS_FAULTS } from '../hands/faults.ts';
+import { HTTP_FAULTS } from '../http/faults.ts';
+import { IMPORT_FAULTS } from '../import/faults.ts';
+import { LOT_SHEET_FAULTS } from '../lot-sheet/faults.ts';
+import { MOISTURE_FAULTS } from '../moisture/faults.ts';
+import { NAMES_FAULTS } from '../names/faults.ts';
+import { OTHER_SEEDS_FAULTS } from '../other-seeds/faults.ts';
+import { PURITY_FAULTS } from '../purity/faults.ts';
+import { QUICK_TESTS_FAULTS } from '../quick-tests/faults.ts';
+import { REGISTER_FAULTS } from '../register/faults.ts';
+import { RELEASE_FAULTS } from '../release/faults.ts';
+import { RULE_BOOKS_FAULTS } from '../rule-books/faults.ts';
+import { SAMPLING_FAULTS } from '../sampling/faults.ts';
+import { SOWING_FAULTS } from '../sowing/faults.ts';
+import { STORAGE_FAULTS } from '../storage/faults.ts';
+import { STORE_FAULTS } from '../store/faults.ts';
+
+export const FAULTS_OF_FEATURES = [
+  CATALOGUE_FAULTS,
+  DEVICES_FAULTS,
+  GERMINATION_FAULTS,
+  HANDS_FAULTS,
+  HTTP_FAULTS,
+  IMPORT_FAULTS,
+  LOT_SHEET_FAULTS,
+  MOISTURE_FAULTS,
+  NAMES_FAULTS,
+  OTHER_SEEDS_FAULTS,
+  PURITY_FAULTS,
+  QUICK_TESTS_FAULTS,
+  REGISTER_FAULTS,
+  RELEASE_FAULTS,
+  RULE_BOOKS_FAULTS,
+  SAMPLING_FAULTS,
+  SOWING_FAULTS,
+  STORAGE_FAULTS,
+  STORE_FAULTS,
+] as const;
+
+type SaidOf<Faults> = {
+  [Is in keyof Faults & string]: Faults[Is] extends (figures: infer Figures) => string
+    ? { readonly is: Is } & Readonly<Figures>
+    : { readonly is: Is };
+}[keyof Faults & string];
+type EachOf<Features> = Features extends readonly (infer Feature)[]
+  ? Feature extends unknown
+    ? SaidOf<Feature>
+    : never
+  : never;
+/** Why something was refused: a code with its figures. */
+export type Said = EachOf<typeof FAULTS_OF_FEATURES>;
+
+const ALL = new Map<string, unknown>(FAULTS_OF_FEATURES.flatMap((one) => Object.entries(one)));
+
+/**
+ * Why something was refused, in words.
+ * @param said  what the schemas, the core and a file's reader say comes in words of its own
+ */
+export function saidWords(said: Said | string): string {
+  if (typeof said === 'string') return said;
+  const words = ALL.get(said.is);
+  return typeof words === 'function' ? (words as (figures: Said) => string)(said) : String(words);
+}

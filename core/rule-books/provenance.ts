@@ -1,4 +1,5 @@
 import type { Provenance } from '../verdict/verdict.ts';
+import { writeVerification } from './verification.ts';
 
 const CONFIDENCES = ['high', 'medium', 'low'] as const;
 
@@ -10,7 +11,7 @@ export function provenanceOf(row: Readonly<Record<string, string>>, tableOrigin:
   const confidence = CONFIDENCES.find((one) => one === (row.confidence ?? row.confidence_4));
   return {
     origin: row.origin || tableOrigin,
-    verification: row.verification || 'from memory',
+    verification: row.verification || writeVerification({ how: 'memory' }),
     ...(confidence ? { confidence } : {}),
     ...(row.doubts ? { doubts: row.doubts } : {}),
   };

@@ -1,3 +1,4 @@
+import { writeVerification } from '@mercato/core/rule-books/verification';
 import { writeInHand } from '../hands/hands.ts';
 import { v7 as uuid } from 'uuid';
 import { FIND_KEYS } from '@mercato/contract/other-seeds/otherSeeds';
@@ -93,7 +94,7 @@ export async function demoNoxious(tx: Transaction, cast: Cast, now: Date): Promi
       confidence: '',
       doubts: '',
       origin: 'own',
-      verification: `entered by ${cast.lead.name}`,
+      verification: writeVerification({ how: 'entered', by: cast.lead.name, on: null }),
     })),
   );
   const id = await startDraft(

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { saidWords } from '@mercato/contract/words/faults';
 import type { Act } from '@mercato/contract/words/acts';
 import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
+import { writeVerification } from '@mercato/core/rule-books/verification';
 import { compareRows } from '@mercato/core/rule-books/compareEditions';
 import { isBook, RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -142,7 +143,7 @@ export async function writeTable(context: Write, draft: Draft, table: string, ro
   const day = context.hand.at.toISOString().slice(0, 10);
   const marked = rows.map((row) =>
     touched.has(rowKey(shape, row))
-      ? { ...row, origin: 'own', verification: `entered by ${context.person.name} on ${day}` }
+      ? { ...row, origin: 'own', verification: writeVerification({ how: 'entered', by: context.person.name, on: day }) }
       : row,
   );
   if (changes.length > 0) await storeRows(context, draft, table, marked, { is: 'draft-table-edited', table }, changes);
@@ -165,7 +166,7 @@ export async function markChecked(
     ]);
   const chosen = new Set(keys);
   const day = context.hand.at.toISOString().slice(0, 10);
-  const verification = `checked by ${context.person.name} on ${day} against ${against}`;
+  const verification = writeVerification({ how: 'checked', by: context.person.name, on: day, against });
   const rows = before.map((row) => (chosen.has(rowKey(shape, row)) ? { ...row, verification } : row));
   await storeRows(
     context,

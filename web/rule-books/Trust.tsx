@@ -1,15 +1,15 @@
+import { readVerification } from '@mercato/core/rule-books/verification';
 import type { RuleTable } from '@mercato/core/rule-books/edition';
 import type { Row } from '@mercato/core/rule-books/tableShapes';
 import type { JSX } from 'react';
 
 type Degree = 'checked' | 'recomputed' | 'own' | 'memory';
 
-/** How far a row can be trusted, from its own words. */
+/** How far a row can be trusted. */
 export function degreeOf(row: Row): Degree {
-  const verification = row.verification ?? '';
-  if (verification.startsWith('checked')) return 'checked';
-  if (verification.startsWith('recomputed')) return 'recomputed';
-  return verification.startsWith('entered') || row.origin === 'own' ? 'own' : 'memory';
+  const { how } = readVerification(row.verification ?? '');
+  if (how === 'checked' || how === 'recomputed') return how;
+  return how === 'entered' || row.origin === 'own' ? 'own' : 'memory';
 }
 
 const MARKS: Readonly<Record<Degree, JSX.Element>> = {

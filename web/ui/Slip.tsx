@@ -1,5 +1,6 @@
 import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import { nextWords } from '@mercato/contract/words/next';
+import { readVerification } from '@mercato/core/rule-books/verification';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
 import type { JSX, ReactNode } from 'react';
@@ -76,7 +77,7 @@ export function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule 
       {rule.row ? `, row ${rule.row}` : ''}.
       <br />
       <b>{capital(provenance.verification)}</b>:{' '}
-      {provenance.verification === 'from memory'
+      {readVerification(provenance.verification).how === 'memory'
         ? `not yet checked against this laboratory’s copy; origin ${provenance.origin}`
         : `origin ${provenance.origin}`}
       {provenance.confidence && provenance.confidence !== 'high' ? `; confidence ${provenance.confidence}` : ''}

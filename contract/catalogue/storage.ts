@@ -1,3 +1,4 @@
+import { NO_CURVE } from '../storage/words.ts';
 import Joi from 'joi';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { desiccantNeeded } from '@mercato/core/storage/desiccant';
@@ -122,7 +123,7 @@ export const storageCalculations = [
     },
     run: ({ days, germinated, n }) => {
       const curve = fitAgeing(days.map((one, i) => ({ days: one, germinated: germinated[i] ?? 0, n: n[i] ?? 1 })));
-      if ('reason' in curve) throw new ArgumentFault('germinated', `gives no curve: ${curve.reason}`);
+      if ('reason' in curve) throw new ArgumentFault('germinated', `gives no curve: ${NO_CURVE[curve.reason]}`);
       return curve;
     },
     example: {

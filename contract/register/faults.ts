@@ -1,7 +1,10 @@
+import type { CodeFault } from '@mercato/core/register/code';
+import { codeFaultWords } from './codeWords.ts';
 import { happenedWords, type Happened } from './happened.ts';
 
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const REGISTER_FAULTS = {
+  'register.no-code': ({ fault }: { fault: CodeFault }) => codeFaultWords(fault),
   'register.password-too-easy-guess': 'This password is too easy to guess.',
   'register.too-easy-guess-common':
     'is too easy to guess: it is common, a row of keys or a name. Take four words that have nothing to do with each other',

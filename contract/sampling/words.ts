@@ -1,4 +1,5 @@
 import type { SamplingNext } from '@mercato/core/sampling/next';
+import type { PlanReason } from '@mercato/core/sampling/primarySamples';
 import type { Decision } from '../register/decisions.ts';
 import type { LineWords } from '../register/lineWords.ts';
 import type { SamplingBlock, SamplingStands } from './stands.ts';
@@ -135,3 +136,25 @@ export function vesselEventWords(body: VesselEventView['event']): string {
       );
   }
 }
+
+/** Why a rule book asks for so many primary samples. */
+export function planReasonWords(why: PlanReason): string {
+  switch (why.is) {
+    case 'in-all':
+      return `${why.units} ${UNIT_WORDS[why.of]}: ${why.samples} in all, each from a different one.`;
+    case 'from-each':
+      return `${why.units} ${UNIT_WORDS[why.of]}: ${why.each} from each.`;
+    case 'by-mass': {
+      const what = why.of === 'heap' ? 'Heap or seed stream' : 'Large containers';
+      const share = why.onePerKg === null ? '' : `one per ${why.onePerKg} kg, `;
+      return `${what} of ${why.massKg} kg: ${share}at least ${why.atLeast}.`;
+    }
+    case 'as-bags':
+      return `Bulk: as many cores as ${why.bags} customary bags would need, at least ${why.atLeast}.`;
+    case 'every-bag':
+      return `Up to ${why.upTo} bags: every bag, at least ${why.atLeast} cores in all.`;
+    case 'share-of-bags':
+      return `More than ${why.above} bags: ${why.base} and ${why.percent} % of the bags, never more than ${why.most}.`;
+  }
+}
+const UNIT_WORDS = { containers: 'containers', units: 'sampling units' } as const;

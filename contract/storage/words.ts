@@ -1,3 +1,4 @@
+import { LEAST_TESTS, type NoOwnCurve } from '@mercato/core/storage/ownRecord';
 import type { BatchEntry } from './batches.ts';
 import type { Warning } from '@mercato/core/storage/cold';
 import type { DryNext, DryReason } from '@mercato/core/storage/dryEnough';
@@ -124,3 +125,15 @@ export function batchLineWords(entry: BatchEntry): string {
       return entry.words === '' ? 'ended' : `ended: ${entry.words}`;
   }
 }
+
+/** Why tests of several ages give no curve. */
+export const NO_CURVE: Readonly<Record<NoOwnCurve, string>> = {
+  'too-few-tests': `a curve of your own needs ${LEAST_TESTS} tests at least`,
+  'does-not-fall': 'these tests do not fall with age: nothing has aged yet that could be measured',
+  'one-age': 'a curve needs tests at two different ages at least',
+  'all-came-up': 'every seed came up at every test: nothing has aged yet that could be measured',
+  'none-came-up': 'no seed came up at any test: it was dead before the first',
+  'no-test-between': 'all were alive before and none after: how fast it fell cannot be told without a test between',
+  'only-rises': 'none came up before and all after: that is no ageing',
+  'no-line': 'no line could be laid through these tests',
+};

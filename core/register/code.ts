@@ -27,8 +27,14 @@ export function makeCode(random: ArrayLike<number>): string {
   return `*${body}${checkCharacter(body)}`;
 }
 
+/** Why what was read is no code: its length, a letter that codes do not use, or its check character. */
+export type CodeFault =
+  | { readonly is: 'length'; readonly length: number; readonly wanted: number }
+  | { readonly is: 'letter'; readonly letter: string }
+  | { readonly is: 'check'; readonly body: string; readonly found: string; readonly expected: string };
+
 export type CodeReading =
-  { readonly ok: true; readonly code: string } | { readonly ok: false; readonly reason: string };
+  { readonly ok: true; readonly code: string } | { readonly ok: false; readonly fault: CodeFault };
 
 /** Reads a scanned or typed code: star optional, small letters and the usual look-alikes accepted. */
 export function readCode(typed: string): CodeReading {
@@ -39,14 +45,12 @@ export function readCode(typed: string): CodeReading {
     .replace(/[-\s]/g, '')
     .replace(/[IL]/g, '1')
     .replace(/O/g, '0');
-  if (text.length !== BODY + 1)
-    return { ok: false, reason: `A code is * and ${BODY + 1} characters; this has ${text.length}.` };
+  if (text.length !== BODY + 1) return { ok: false, fault: { is: 'length', length: text.length, wanted: BODY + 1 } };
   const wrong = Array.from(text).find((letter) => !ALPHABET.includes(letter));
-  if (wrong !== undefined) return { ok: false, reason: `"${wrong}" does not occur in codes.` };
+  if (wrong !== undefined) return { ok: false, fault: { is: 'letter', letter: wrong } };
   const body = text.slice(0, BODY);
   const expected = checkCharacter(body);
   const found = text.slice(BODY);
-  if (expected !== found)
-    return { ok: false, reason: `The check character is ${found}, but ${body} asks for ${expected}: read it again.` };
+  if (expected !== found) return { ok: false, fault: { is: 'check', body, found, expected } };
   return { ok: true, code: `*${text}` };
 }

@@ -29,10 +29,10 @@ describe('codes', () => {
     expect(readCode(code.toLowerCase().replace('0', 'o').replace('1', 'l'))).toEqual({ ok: true, code });
     expect(readCode('*0123450')).toMatchObject({
       ok: false,
-      reason: expect.stringContaining(`asks for ${checkCharacter('012345')}`) as string,
+      fault: { is: 'check', body: '012345', found: '0', expected: checkCharacter('012345') },
     });
-    expect(readCode('*012')).toMatchObject({ ok: false });
-    expect(readCode('*01234U0')).toMatchObject({ ok: false, reason: '"U" does not occur in codes.' });
+    expect(readCode('*012')).toEqual({ ok: false, fault: { is: 'length', length: 3, wanted: 7 } });
+    expect(readCode('*01234U0')).toMatchObject({ ok: false, fault: { is: 'letter', letter: 'U' } });
   });
 });
 

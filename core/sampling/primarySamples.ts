@@ -8,14 +8,34 @@ import type { WorkingStep } from '../verdict/verdict.ts';
 export type SamplingCase =
   { readonly containers: number; readonly containerMassKg: number } | { readonly bulkMassKg: number };
 
+/** By which row of the rules so many are asked for; masses in kg. */
+export type PlanReason =
+  | { readonly is: 'in-all'; readonly units: number; readonly of: 'containers' | 'units'; readonly samples: number }
+  | { readonly is: 'from-each'; readonly units: number; readonly of: 'containers' | 'units'; readonly each: number }
+  | {
+      readonly is: 'by-mass';
+      readonly of: 'heap' | 'large-containers';
+      readonly massKg: number;
+      readonly onePerKg: number | null;
+      readonly atLeast: number;
+    }
+  | { readonly is: 'as-bags'; readonly bags: number; readonly atLeast: number }
+  | { readonly is: 'every-bag'; readonly upTo: number; readonly atLeast: number }
+  | {
+      readonly is: 'share-of-bags';
+      readonly above: number;
+      readonly base: number;
+      readonly percent: number;
+      readonly most: number;
+    };
+
 export interface SamplingPlan {
   readonly primarySamples: number;
   /** How many containers must be opened; null for a heap or stream. */
   readonly containersToSample: number | null;
   /** Sampling units to open, and how many containers make one; null for a heap or stream. */
   readonly units: { readonly toSample: number; readonly size: number } | null;
-  /** Why, in one sentence. */
-  readonly reason: string;
+  readonly why: PlanReason;
   readonly rule: Rule;
   readonly steps: readonly WorkingStep[];
 }
@@ -34,13 +54,13 @@ export function planPrimarySamples(edition: Edition, subject: SamplingCase): Sam
 }
 
 function istaPlan(edition: Edition, subject: SamplingCase): SamplingPlan {
-  if ('bulkMassKg' in subject) return byMass(edition, subject.bulkMassKg, 'heap or seed stream');
+  if ('bulkMassKg' in subject) return byMass(edition, subject.bulkMassKg, 'heap');
   const { containers, containerMassKg } = subject;
   const smallest = edition.parameter('sampling_container_min_kg').value;
   const largest = edition.parameter('sampling_container_max_kg').value;
   if (containerMassKg > largest) {
     const mass = new Exact(containers).times(containerMassKg);
-    const plan = byMass(edition, mass.toNumber(), `containers over ${largest} kg`);
+    const plan = byMass(edition, mass.toNumber(), 'large-containers');
     // Up to 15 large containers give the same number each, so the count goes up to a whole multiple.
     const samples = containers <= 15 ? containers * Math.ceil(plan.primarySamples / containers) : plan.primarySamples;
     return {
@@ -95,7 +115,7 @@ function byContainers(
   );
   if (!row) throw new RangeError(`${edition.name} has no sampling intensity for ${units} containers`);
   const samples = row.samplesEach === null ? (row.samplesTotal ?? 0) : row.samplesEach * units;
-  const what = units === containers ? 'containers' : 'sampling units';
+  const of = units === containers ? 'containers' : 'units';
   return {
     primarySamples: samples,
     containersToSample: Math.min(containers, row.samplesEach === null ? samples : units),
@@ -103,15 +123,15 @@ function byContainers(
       toSample: Math.min(units, samples),
       size: Math.min(perUnit, containers),
     },
-    reason:
+    why:
       row.samplesEach === null
-        ? `${units} ${what}: ${samples} in all, each from a different one.`
-        : `${units} ${what}: ${row.samplesEach} from each.`,
+        ? { is: 'in-all', units, of, samples }
+        : { is: 'from-each', units, of, each: row.samplesEach },
     rule: row.rule,
     steps: [
       ...before,
       row.samplesEach === null
-        ? { label: `in all, at ${units} ${what}`, result: String(samples) }
+        ? { label: `in all, at ${units} ${of === 'units' ? 'sampling units' : of}`, result: String(samples) }
         : {
             label: `${row.samplesEach} from each`,
             expression: `${row.samplesEach} × ${units}`,
@@ -121,7 +141,7 @@ function byContainers(
   };
 }
 
-function byMass(edition: Edition, massKg: number, what: string): SamplingPlan {
+function byMass(edition: Edition, massKg: number, of: 'heap' | 'large-containers'): SamplingPlan {
   const row = rowUpTo(
     edition.intensities.filter((one) => one.case === 'mass-kg'),
     massKg,
@@ -134,10 +154,7 @@ function byMass(edition: Edition, massKg: number, what: string): SamplingPlan {
     primarySamples: samples,
     containersToSample: null,
     units: null,
-    reason:
-      row.onePerKg === null
-        ? `${what} of ${massKg} kg: at least ${atLeast}.`
-        : `${what} of ${massKg} kg: one per ${row.onePerKg} kg, at least ${atLeast}.`,
+    why: { is: 'by-mass', of, massKg, onePerKg: row.onePerKg, atLeast },
     rule: row.rule,
     steps: [
       ...(row.onePerKg === null
@@ -166,7 +183,7 @@ function aosaPlan(edition: Edition, subject: SamplingCase): SamplingPlan {
     primarySamples: samples,
     containersToSample: null,
     units: null,
-    reason: `Bulk: as many cores as ${bags} customary bags would need, at least ${atLeast.value}.`,
+    why: { is: 'as-bags', bags, atLeast: atLeast.value },
     rule: atLeast.rule,
     steps: [
       {
@@ -195,7 +212,7 @@ function bagRule(edition: Edition, bags: number): SamplingPlan {
       containersToSample: bags,
       units: { toSample: bags, size: 1 },
       rule,
-      reason: `Up to ${all.value} bags: every bag, at least ${of('cores_at_least').value} cores in all.`,
+      why: { is: 'every-bag', upTo: all.value, atLeast: of('cores_at_least').value },
       steps: [
         { label: 'bags to open', result: String(bags) },
         { label: 'cores', result: String(cores) },
@@ -210,7 +227,7 @@ function bagRule(edition: Edition, bags: number): SamplingPlan {
     containersToSample: samples,
     units: { toSample: samples, size: 1 },
     rule,
-    reason: `More than ${all.value} bags: ${base} and ${percent} % of the bags, never more than ${cap}.`,
+    why: { is: 'share-of-bags', above: all.value, base, percent, most: cap },
     steps: [
       {
         label: `${base} and ${percent} % of ${bags}`,

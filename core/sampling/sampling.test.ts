@@ -70,14 +70,14 @@ describe('primary samples', () => {
       primarySamples: 12,
       containersToSample: 6,
       units: { toSample: 6, size: 1 },
-      reason: '6 containers: 2 from each.',
+      why: { is: 'from-each', units: 6, of: 'containers', each: 2 },
       steps: [{ label: '2 from each', expression: '2 × 6', result: '12' }],
     });
     expect(plan(40, 50)).toEqual({
       primarySamples: 20,
       containersToSample: 20,
       units: { toSample: 20, size: 1 },
-      reason: '40 containers: 20 in all, each from a different one.',
+      why: { is: 'in-all', units: 40, of: 'containers', samples: 20 },
       steps: [{ label: 'in all, at 40 containers', result: '20' }],
     });
     // Below 15 kg packets are put together into units of at most 100 kg: 8 of 12 kg; 84 packets are 11 units, one from each.
@@ -85,7 +85,7 @@ describe('primary samples', () => {
       primarySamples: 11,
       containersToSample: 11,
       units: { toSample: 11, size: 8 },
-      reason: '11 sampling units: 1 from each.',
+      why: { is: 'from-each', units: 11, of: 'units', each: 1 },
       steps: [
         { label: 'containers in a unit of at most 100 kg', expression: '100 / 12', result: '8' },
         { label: 'sampling units', expression: '84 / 8, rounded up', result: '11' },
@@ -109,7 +109,7 @@ describe('primary samples', () => {
       primarySamples: 15,
       containersToSample: 15,
       units: { toSample: 15, size: 1 },
-      reason: 'containers over 100 kg of 2250 kg: one per 300 kg, at least 5.',
+      why: { is: 'by-mass', of: 'large-containers', massKg: 2250, onePerKg: 300, atLeast: 5 },
       steps: [
         { label: 'mass of the lot', expression: '15 × 150', result: '2250', unit: 'kg' },
         { label: 'one per 300 kg', expression: '2250 / 300, rounded up', result: '8' },
@@ -132,7 +132,7 @@ describe('primary samples', () => {
     expect(planPrimarySamples(ISTA, { bulkMassKg: 400 })).toMatchObject({
       containersToSample: null,
       units: null,
-      reason: 'heap or seed stream of 400 kg: at least 5.',
+      why: { is: 'by-mass', of: 'heap', massKg: 400, onePerKg: null, atLeast: 5 },
       steps: [
         { label: 'at least', result: '5' },
         { label: 'primary samples', result: '5' },
@@ -147,18 +147,18 @@ describe('primary samples', () => {
       containersToSample: 4,
       units: { toSample: 4, size: 1 },
       rule: { row: '1 to 6 bags' },
-      reason: 'Up to 6 bags: every bag, at least 5 cores in all.',
+      why: { is: 'every-bag', upTo: 6, atLeast: 5 },
     });
     expect(plan(6)).toMatchObject({
       primarySamples: 6,
       containersToSample: 6,
       rule: { row: '1 to 6 bags' },
-      reason: 'Up to 6 bags: every bag, at least 5 cores in all.',
+      why: { is: 'every-bag', upTo: 6, atLeast: 5 },
     });
     expect(plan(7)).toMatchObject({
       containersToSample: 6,
       rule: { row: 'more than 6 bags' },
-      reason: 'More than 6 bags: 5 and 10 % of the bags, never more than 30.',
+      why: { is: 'share-of-bags', above: 6, base: 5, percent: 10, most: 30 },
     });
     const rounding = { label: 'to the whole number, half up', result: '30' };
     expect(plan(250).steps.at(-1)).toEqual(rounding);

@@ -34,7 +34,9 @@ export interface AgeingCurve {
 }
 
 /** Why there is no curve, in words for people. */
-export type NoCurve = { readonly reason: string };
+export interface NoCurve {
+  readonly reason: 'one-age' | 'all-came-up' | 'none-came-up' | 'no-test-between' | 'only-rises' | 'no-line';
+}
 
 const STEEPEST = -normalQuantile(Number.EPSILON);
 const density = (x: number) => Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI);
@@ -56,23 +58,20 @@ export function fitAgeing(tests: readonly AgeTest[]): AgeingCurve | NoCurve {
   const seeds = tests.reduce((sum, one) => sum + one.n, 0);
   const alive = tests.reduce((sum, one) => sum + one.germinated, 0);
   const ages = new Set(tests.map((one) => one.days));
-  if (ages.size < 2) return { reason: 'a curve needs tests at two different ages at least' };
-  if (alive === seeds)
-    return { reason: 'every seed came up at every test: nothing has aged yet that could be measured' };
-  if (alive === 0) return { reason: 'no seed came up at any test: it was dead before the first' };
+  if (ages.size < 2) return { reason: 'one-age' };
+  if (alive === seeds) return { reason: 'all-came-up' };
+  if (alive === 0) return { reason: 'none-came-up' };
   // Living seeds all younger than the dead ones, or all older: any steeper line is likelier still, so none is likeliest.
   const living = tests.filter((one) => one.germinated > 0).map((one) => one.days);
   const dead = tests.filter((one) => one.germinated < one.n).map((one) => one.days);
-  if (Math.max(...living) <= Math.min(...dead))
-    return { reason: 'all were alive before and none after: how fast it fell cannot be told without a test between' };
-  if (Math.max(...dead) <= Math.min(...living))
-    return { reason: 'none came up before and all after: that is no ageing' };
+  if (Math.max(...living) <= Math.min(...dead)) return { reason: 'no-test-between' };
+  if (Math.max(...dead) <= Math.min(...living)) return { reason: 'only-rises' };
   const [first, last] = [Math.min(...ages), Math.max(...ages)];
   // Time is taken from the first test in units of the whole span: days in the thousands would cost digits.
   const span = last - first;
   const points = tests.map((one) => ({ x: (one.days - first) / span, k: one.germinated, n: one.n }));
   const line = scoring(points);
-  if (!line) return { reason: 'no line could be laid through these tests' };
+  if (!line) return { reason: 'no-line' };
   const slope = line.b / span;
   const Ki = line.a - slope * first;
   const varSlope = line.varB / span ** 2;

@@ -155,7 +155,7 @@ export function lotRoutes(api: Api<LotPicture>): void {
 
   api.read('/vessels/:code', async ({ tx, params }): Promise<ScanAnswer | StoreScan> => {
     const reading = readCode(params.code ?? '');
-    if (!reading.ok) throw fault('not-found', reading.reason);
+    if (!reading.ok) throw fault('not-found', { is: 'register.no-code', fault: reading.fault });
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
     const inStore = found ? null : ((await storeScan(tx, reading.code)) ?? (await bagScan(tx, reading.code)));
     if (inStore) return inStore;

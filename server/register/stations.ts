@@ -97,7 +97,10 @@ async function act(context: Write, row: Station, body: StationAct): Promise<void
 async function takeVessel(context: Write, row: Station, typed: string): Promise<void> {
   const { tx, hand, now, audit } = context;
   const reading = readCode(typed);
-  if (!reading.ok) throw fault('invalid', reading.reason, [{ path: 'code', message: reading.reason }]);
+  if (!reading.ok) {
+    const said = { is: 'register.no-code', fault: reading.fault } as const;
+    throw fault('invalid', said, [{ path: 'code', message: said }]);
+  }
   const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.code, reading.code));
   if (!found)
     throw fault('not-found', { is: 'register.no-vessel-laboratory-carries', code: reading.code }, [

@@ -1,3 +1,4 @@
+import { planReasonWords } from '@mercato/contract/sampling/words';
 import { nextWords } from '@mercato/contract/words/next';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
@@ -54,7 +55,7 @@ export default function Sampling(): JSX.Element {
               {plan.primarySamples}
             </button>{' '}
             {plan.containersToSample !== null && <>from {plan.containersToSample} containers. </>}
-            <span className="soft">{plan.reason}</span>
+            <span className="soft">{planReasonWords(plan.why)}</span>
           </p>
         ) : (
           <p className="outside">{data.planFault}</p>
@@ -95,7 +96,7 @@ export default function Sampling(): JSX.Element {
                   ` from ${data.other.plan.containersToSample} containers`}
                 .{' '}
                 <span className="soft">
-                  {data.other.plan.reason} {data.other.edition}.
+                  {planReasonWords(data.other.plan.why)} {data.other.edition}.
                 </span>
               </>
             ) : (
@@ -114,7 +115,7 @@ export default function Sampling(): JSX.Element {
       </section>
       <aside className="slip">
         {shown === 'plan' ? (
-          plan && <Slip title="primary samples" steps={plan.steps} next={plan.reason} rule={plan.rule} />
+          plan && <Slip title="primary samples" steps={plan.steps} next={planReasonWords(plan.why)} rule={plan.rule} />
         ) : (
           <VerdictSlip title={shown.title} verdict={shown.verdict} />
         )}

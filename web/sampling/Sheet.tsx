@@ -1,3 +1,4 @@
+import { planReasonWords } from '@mercato/contract/sampling/words';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
@@ -20,8 +21,8 @@ export default function Sheet(): JSX.Element {
     <main style={{ maxWidth: 900 }}>
       <PaperHead title="Sampling sheet" codes={[data.lot.reference]} back={`/lots/${lot}/sampling`} />
       <p>
-        <i className="species">{data.lot.species}</i>, {data.lot.commonName} · {data.plan?.reason} ·{' '}
-        {data.lot.edition.name}
+        <i className="species">{data.lot.species}</i>, {data.lot.commonName} ·{' '}
+        {data.plan && planReasonWords(data.plan.why)} · {data.lot.edition.name}
         {draw && (
           <>
             {' '}

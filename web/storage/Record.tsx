@@ -1,3 +1,4 @@
+import { NO_CURVE } from '@mercato/contract/storage/words';
 import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { SHELF_YEARS } from '@mercato/core/storage/whatNext';
@@ -105,7 +106,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
       {fit === undefined ? null : drawn ? (
         <Words drawn={drawn} />
       ) : (
-        <p>{'reason' in fit ? `No curve yet: ${fit.reason}.` : ''}</p>
+        <p>{'reason' in fit ? `No curve yet: ${NO_CURVE[fit.reason]}.` : ''}</p>
       )}
       <Suspense fallback={<div style={{ minHeight: 320 }} aria-busy="true" />}>
         <Chart

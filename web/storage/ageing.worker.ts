@@ -1,5 +1,5 @@
 import { sharesOn, type AgeTest } from '@mercato/core/storage/fitAgeing';
-import { ownCurve, type OwnCurve } from '@mercato/core/storage/ownRecord';
+import { ownCurve, type NoOwnCurve, type OwnCurve } from '@mercato/core/storage/ownRecord';
 import { expose } from 'comlink';
 
 const POINTS = 60;
@@ -10,7 +10,7 @@ export interface DrawnCurve {
   /** Days, and shares with their limits. */
   readonly points: readonly { days: number; estimate: number; lower: number; upper: number }[];
 }
-export type Fitted = DrawnCurve | { readonly reason: string };
+export type Fitted = DrawnCurve | { readonly reason: NoOwnCurve };
 
 const ageing = {
   /** The curves of many series, each with the points of its picture, or the reason why it has none. */

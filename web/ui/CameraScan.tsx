@@ -1,3 +1,4 @@
+import { codeFaultWords } from '@mercato/contract/register/codeWords';
 import { readCode } from '@mercato/core/register/code';
 import { useEffect, useRef, useState, type JSX } from 'react';
 import Modal from 'react-bootstrap/Modal';
@@ -48,7 +49,7 @@ export default function CameraScan({
           taken.current(reading.code);
           return;
         }
-        setStrange(reading.reason);
+        setStrange(codeFaultWords(reading.fault));
       }
       setTimeout(() => void look(), PAUSE);
     };

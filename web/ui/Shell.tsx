@@ -1,3 +1,4 @@
+import { codeFaultWords } from '@mercato/contract/register/codeWords';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import type { StoreScan } from '@mercato/contract/store/packets';
 import { readCode } from '@mercato/core/register/code';
@@ -92,7 +93,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
     giveBack();
     const reading = readCode(code);
     if (!reading.ok) {
-      setNotice(reading.reason);
+      setNotice(codeFaultWords(reading.fault));
       return;
     }
     try {

@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { Said } from '@mercato/contract/words/faults';
-import { warningWords } from '@mercato/contract/storage/words';
-import { ArgumentFault } from '@mercato/core/units/argument';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import { warningWords } from '@mercato/contract/storage/words';
+import type { Said } from '@mercato/contract/words/faults';
+import { ArgumentFault } from '@mercato/core/units/argument';
 import type {
   BatchBrief,
   BatchEntry,

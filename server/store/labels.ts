@@ -1,5 +1,5 @@
-import { COMES_TRUE } from '@mercato/contract/store/words';
 import { asc, desc, eq, inArray, or } from 'drizzle-orm';
+import { COMES_TRUE } from '@mercato/contract/store/words';
 import { comesTrue } from '@mercato/core/store/comesTrue';
 import { wholeDayOf } from '@mercato/contract/words/days';
 import type { Reader } from '../database/connect.ts';

@@ -8,7 +8,7 @@ import { samplingBlocks, samplingStands } from '../sampling/words.ts';
 import { wholeDayOf } from '../words/days.ts';
 import type { LineWords } from '../register/lineWords.ts';
 import type { ShownStanding, StepBlocks, StepLine } from './standing.ts';
-import type { Step } from '../register/steps.ts';
+import { stepName, type Step } from '../register/steps.ts';
 
 export const STEP_NAMES: Readonly<Record<Step | 'released', string>> = {
   sampling: 'Sampling',
@@ -19,9 +19,6 @@ export const STEP_NAMES: Readonly<Record<Step | 'released', string>> = {
   release: 'Release',
   released: 'Released',
 };
-/** A step within a sentence. */
-export const stepName = (step: Step): string => STEP_NAMES[step].toLowerCase();
-
 /** What a step has against a release, as a sentence. */
 export function blocksWords(blocks: StepBlocks): string {
   switch (blocks.step) {

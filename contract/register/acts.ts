@@ -1,5 +1,5 @@
 import type { Decision } from './decisions.ts';
-import type { TestStep } from './steps.ts';
+import { stepName, type TestStep } from './steps.ts';
 
 interface OfTest {
   step: TestStep;
@@ -21,13 +21,13 @@ export const REGISTER_ACTS = {
   'lot-rejudged': 'judged by another edition',
   'request-taken': 'took the request',
   'request-changed': 'changed the request',
-  'test-started': ({ step, test }: OfTest) => `started ${step} test ${test}`,
-  'test-day-corrected': ({ step, test }: OfTest) => `corrected the day of ${step} test ${test}`,
-  'other-result-entered': ({ step }: { step: string }) => `entered a ${step} result from elsewhere`,
+  'test-started': ({ step, test }: OfTest) => `started ${stepName(step)} test ${test}`,
+  'test-day-corrected': ({ step, test }: OfTest) => `corrected the day of ${stepName(step)} test ${test}`,
+  'other-result-entered': ({ step }: { step: string }) => `entered a ${stepName(step)} result from elsewhere`,
   'other-result-corrected': ({ step, number }: { step: string; number: number }) =>
-    `corrected ${step} result ${number} from elsewhere`,
+    `corrected ${stepName(step)} result ${number} from elsewhere`,
   decided: ({ decision, on }: { decision: Decision; on: OfTest | DecidedOn }) =>
-    `decided “${decision}” on ${typeof on === 'string' ? DECIDED_ON[on] : `${on.step} test ${on.test}`}`,
+    `decided “${decision}” on ${typeof on === 'string' ? DECIDED_ON[on] : `${stepName(on.step)} test ${on.test}`}`,
   'file-brought-in': 'brought in a file',
   'station-added': 'added a station',
   'station-taken': ({ code, station }: { code: string; station: string }) => `put ${code} on ${station}`,

@@ -10,3 +10,6 @@ export const EARLY = ['waits-for-sample', 'not-asked', 'to-draw', 'drawn'] as co
 export interface Early {
   is: (typeof EARLY)[number];
 }
+
+/** A step, or what a sample is drawn for, within a sentence: "other seeds". */
+export const stepName = (step: string): string => step.replace('-', ' ');

@@ -1,3 +1,4 @@
+import { stepName } from '../register/steps.ts';
 import type { NewVesselEvent } from './vessels.ts';
 import { vesselEventWords } from './words.ts';
 
@@ -18,7 +19,7 @@ export const SAMPLING_ACTS = {
   'submitted-received': 'received the submitted sample',
   'submitted-corrected': 'corrected the submitted sample',
   'working-drawn': ({ purpose, half }: { purpose: string; half: boolean }) =>
-    `drew a ${half ? 'half ' : ''}working sample for ${purpose}`,
+    `drew a ${half ? 'half ' : ''}working sample for ${stepName(purpose)}`,
   'heterogeneity-recorded': ({ test }: { test: number }) => `recorded heterogeneity test ${test}`,
   'heterogeneity-corrected': ({ test }: { test: number }) => `corrected heterogeneity test ${test}`,
 };

@@ -13,6 +13,7 @@ import { SAMPLING_ACTS } from '../sampling/acts.ts';
 import { SOWING_ACTS } from '../sowing/acts.ts';
 import { STORAGE_ACTS } from '../storage/acts.ts';
 import { STORE_ACTS } from '../store/acts.ts';
+import { speaker, type CodedIn } from './coded.ts';
 
 export const ACTS_OF_FEATURES = [
   DEVICES_ACTS,
@@ -32,25 +33,8 @@ export const ACTS_OF_FEATURES = [
   STORE_ACTS,
 ] as const;
 
-type ActOf<Acts> = {
-  [Is in keyof Acts & string]: Acts[Is] extends (figures: infer Figures) => string ? { is: Is } & Figures : { is: Is };
-}[keyof Acts & string];
-type EachOf<Features> = Features extends readonly (infer Feature)[]
-  ? Feature extends unknown
-    ? ActOf<Feature>
-    : never
-  : never;
 /** What was done, as the trail keeps it: a code with its figures. */
-export type Act = EachOf<typeof ACTS_OF_FEATURES>;
+export type Act = CodedIn<typeof ACTS_OF_FEATURES>;
 
-const ALL = new Map<string, unknown>(ACTS_OF_FEATURES.flatMap((one) => Object.entries(one)));
-
-/**
- * What was done, in words.
- * @param act  entries of before there were codes hold the words themselves
- */
-export function actWords(act: Act | string): string {
-  if (typeof act === 'string') return act;
-  const words = ALL.get(act.is);
-  return typeof words === 'function' ? (words as (figures: Act) => string)(act) : String(words);
-}
+/** What was done, in words; entries of before there were codes hold the words themselves. */
+export const actWords = speaker(ACTS_OF_FEATURES);

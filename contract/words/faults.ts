@@ -17,6 +17,7 @@ import { SAMPLING_FAULTS } from '../sampling/faults.ts';
 import { SOWING_FAULTS } from '../sowing/faults.ts';
 import { STORAGE_FAULTS } from '../storage/faults.ts';
 import { STORE_FAULTS } from '../store/faults.ts';
+import { speaker, type CodedIn } from './coded.ts';
 
 export const FAULTS_OF_FEATURES = [
   CATALOGUE_FAULTS,
@@ -40,27 +41,8 @@ export const FAULTS_OF_FEATURES = [
   STORE_FAULTS,
 ] as const;
 
-type SaidOf<Faults> = {
-  [Is in keyof Faults & string]: Faults[Is] extends (figures: infer Figures) => string
-    ? { readonly is: Is } & Readonly<Figures>
-    : { readonly is: Is };
-}[keyof Faults & string];
-type EachOf<Features> = Features extends readonly (infer Feature)[]
-  ? Feature extends unknown
-    ? SaidOf<Feature>
-    : never
-  : never;
 /** Why something was refused: a code with its figures. */
-export type Said = EachOf<typeof FAULTS_OF_FEATURES>;
+export type Said = CodedIn<typeof FAULTS_OF_FEATURES>;
 
-const ALL = new Map<string, unknown>(FAULTS_OF_FEATURES.flatMap((one) => Object.entries(one)));
-
-/**
- * Why something was refused, in words.
- * @param said  what the schemas, the core and a file's reader say comes in words of its own
- */
-export function saidWords(said: Said | string): string {
-  if (typeof said === 'string') return said;
-  const words = ALL.get(said.is);
-  return typeof words === 'function' ? (words as (figures: Said) => string)(said) : String(words);
-}
+/** Why something was refused, in words; what the schemas, the core and a file's reader say has words of its own. */
+export const saidWords = speaker(FAULTS_OF_FEATURES);

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { judgeTwoTests } from '@mercato/core/germination/combineTests';
-import { totalOf, type Counts } from '@mercato/core/units/seedCounts';
+import { NO_COUNTS, perClass, totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import { judgeLabel } from '@mercato/core/germination/judgeLabel';
 import { judgeReplicates } from '@mercato/core/germination/judgeReplicates';
 import { roundTo100 } from '@mercato/core/germination/roundTo100';
@@ -57,13 +57,7 @@ export const germinationCalculations = [
     description: 'averages of the five seed classes rounded to whole percents that total 100',
     source: 'ISTA, germination, expression of results (from memory)',
     schema: Joi.object<RoundInput, true>({
-      counts: Joi.object<Counts, true>({
-        normal: count(),
-        abnormal: count(),
-        hard: count(),
-        fresh: count(),
-        dead: count(),
-      }).required(),
+      counts: Joi.object<Counts, true>(perClass(() => count())).required(),
       seeds: number().integer().min(1).max(1e6),
     }),
     check: ({ counts, seeds }) =>
@@ -73,7 +67,7 @@ export const germinationCalculations = [
     run: (input) => ({ ...roundTo100(input.counts, input.seeds), total: 100 }),
     example: {
       story: 'A test of 400 seeds',
-      input: { counts: { normal: 362, abnormal: 14, hard: 3, fresh: 6, dead: 15 }, seeds: 400 },
+      input: { counts: { ...NO_COUNTS, normal: 362, abnormal: 14, hard: 3, fresh: 6, dead: 15 }, seeds: 400 },
     },
   }),
   define<TwoTestsInput>({

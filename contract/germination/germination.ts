@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
-import { CLASSES, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { CLASSES, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { END_CAUSES, type CountDaysVerdict, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import type { GerminationResult, TestResult } from '@mercato/core/germination/result';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
@@ -80,13 +80,7 @@ export interface DishCount {
 }
 
 export const dishCountSchema = Joi.object<DishCount, true>({
-  counts: Joi.object<Counts, true>({
-    normal: wholeNumber(0, 100),
-    abnormal: wholeNumber(0, 100),
-    hard: wholeNumber(0, 100),
-    fresh: wholeNumber(0, 100),
-    dead: wholeNumber(0, 100),
-  }).required(),
+  counts: Joi.object<Counts, true>(perClass(() => wholeNumber(0, 100))).required(),
   closed: Joi.boolean().required(),
   final: Joi.boolean().required(),
   cause: Joi.string()

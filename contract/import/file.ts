@@ -1,3 +1,4 @@
+import { CLASSES } from '@mercato/core/units/seedCounts';
 import type { Step } from '../register/steps.ts';
 
 /** The columns of the lot file, in this order. One row holds one figure or word. */
@@ -147,7 +148,7 @@ export const ITEMS: Readonly<Record<string, Item>> = {
     ['test', 'dish', 'day'],
   ),
   ...Object.fromEntries(
-    (['normal', 'abnormal', 'hard', 'fresh', 'dead'] as const).map((one) => [
+    CLASSES.map((one) => [
       `germination.${one}`,
       item('germination', `${one} seeds called in a dish on a day`, [], ['test', 'dish', 'day']),
     ]),

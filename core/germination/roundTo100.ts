@@ -1,8 +1,9 @@
 import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
-import { CLASSES, totalOf, checkCounts, type Counts, type SeedClass } from '../units/seedCounts.ts';
+import { CLASSES, totalOf, checkCounts, perClass, type Counts, type SeedClass } from '../units/seedCounts.ts';
 
-const CANDIDATES = ['abnormal', 'hard', 'fresh', 'dead'] as const;
+/** Classes that may take a percent, in the order in which they do so where their fractions tie. */
+const CANDIDATES = CLASSES.filter((one) => one !== 'normal');
 
 export interface RoundedResult {
   /** Percent, exact up to floating point. */
@@ -33,13 +34,11 @@ export function roundTo100(counts: Counts, seeds: number): RoundedResult {
   if (totalOf(counts) !== seeds)
     throw new ArgumentFault('counts', `add to ${totalOf(counts)}, expected the ${seeds} seeds set`);
 
-  const rounded: Record<SeedClass, number> = {
-    normal: Math.floor((200 * counts.normal + seeds) / (2 * seeds)),
-    abnormal: Math.floor((100 * counts.abnormal) / seeds),
-    hard: Math.floor((100 * counts.hard) / seeds),
-    fresh: Math.floor((100 * counts.fresh) / seeds),
-    dead: Math.floor((100 * counts.dead) / seeds),
-  };
+  const rounded = perClass((one) =>
+    one === 'normal'
+      ? Math.floor((200 * counts.normal + seeds) / (2 * seeds))
+      : Math.floor((100 * counts[one]) / seeds),
+  );
   const totalBeforeAdjustment = totalOf(rounded);
   const left = [...CANDIDATES].sort((a, b) => ((100 * counts[b]) % seeds) - ((100 * counts[a]) % seeds));
   const adjusted = left.slice(0, 100 - totalBeforeAdjustment);
@@ -47,13 +46,7 @@ export function roundTo100(counts: Counts, seeds: number): RoundedResult {
 
   const average = (one: SeedClass) => (100 * counts[one]) / seeds;
   return {
-    averages: {
-      normal: average('normal'),
-      abnormal: average('abnormal'),
-      hard: average('hard'),
-      fresh: average('fresh'),
-      dead: average('dead'),
-    },
+    averages: perClass(average),
     rounded,
     totalBeforeAdjustment,
     adjusted,
@@ -61,7 +54,7 @@ export function roundTo100(counts: Counts, seeds: number): RoundedResult {
       ...CLASSES.map((one) => ({
         label: one,
         expression: `${counts[one]} of ${seeds} = ${Number(average(one).toFixed(2))}`,
-        result: `${rounded[one] - (adjusted.includes(one as (typeof CANDIDATES)[number]) ? 1 : 0)}`,
+        result: `${rounded[one] - ((adjusted as readonly SeedClass[]).includes(one) ? 1 : 0)}`,
         unit: '%',
       })),
       { label: 'total before adjusting', result: String(totalBeforeAdjustment), unit: '%' },

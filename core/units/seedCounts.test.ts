@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { addCounts, checkCounts, CLASSES, NO_COUNTS, totalOf } from './seedCounts.ts';
+import { addCounts, calledAt, checkCounts, CLASSES, NO_COUNTS, totalOf } from './seedCounts.ts';
 
 // Source: plain addition.
 it('counts of several dishes add up class by class', () => {
@@ -18,4 +18,9 @@ it('are whole numbers up to a million, and no more together than were set', () =
   expect(() => checkCounts(hundred, 100)).not.toThrow();
   expect(() => checkCounts(hundred)).not.toThrow();
   expect(() => checkCounts(hundred, 99)).toThrow('counts add to 100, more than the 99 seeds set');
+});
+
+it('hard and fresh seed is called at the final count alone', () => {
+  expect(calledAt(true)).toEqual(CLASSES);
+  expect(calledAt(false)).toEqual(['normal', 'abnormal', 'dead']);
 });

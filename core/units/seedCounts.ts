@@ -1,11 +1,21 @@
 import { ArgumentFault, wholeIn } from './argument.ts';
-/** The five fates of a seed in a germination test, in the order in which they are reported. */
+/** The fates of a seed in a germination test, in the order in which they are reported. */
 export const CLASSES = ['normal', 'abnormal', 'hard', 'fresh', 'dead'] as const;
 export type SeedClass = (typeof CLASSES)[number];
 
+/** Seed that has not germinated is called hard or fresh when the test ends, not before: until then it may still. */
+const AT_THE_END: readonly SeedClass[] = ['hard', 'fresh'];
+/** What is called at a count: everything at the final one. */
+export const calledAt = (final: boolean): readonly SeedClass[] =>
+  final ? CLASSES : CLASSES.filter((one) => !AT_THE_END.includes(one));
+
 export type Counts = Readonly<Record<SeedClass, number>>;
 
-export const NO_COUNTS: Counts = { normal: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
+/** Something of each class. */
+export const perClass = <T>(of: (one: SeedClass) => T): Record<SeedClass, T> =>
+  Object.fromEntries(CLASSES.map((one) => [one, of(one)])) as Record<SeedClass, T>;
+
+export const NO_COUNTS: Counts = perClass(() => 0);
 
 export function totalOf(counts: Counts): number {
   return CLASSES.reduce((sum, one) => sum + counts[one], 0);

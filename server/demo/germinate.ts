@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { GerminationPlan } from '@mercato/contract/germination/germination';
 import { isCount, planCalendar } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
-import type { Counts } from '@mercato/core/units/seedCounts';
+import { NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { countDish, setUpTest } from '../germination/routes.ts';
 import type { SignedIn } from '../http/api.ts';
@@ -123,7 +123,7 @@ async function runTest(
       if (!final && event.what !== 'first-count') {
         if (openDishes < 4)
           await countDish(counting, await fresh(tx, dish.id), event.day, {
-            counts: { normal: 0, abnormal: 0, hard: 0, fresh: 0, dead: 0 },
+            counts: NO_COUNTS,
             closed: true,
             final: false,
             entry: 'typed',
@@ -137,7 +137,7 @@ async function runTest(
           ? { ...last, normal: last.normal - first }
           : final
             ? last
-            : { normal: first, abnormal: 0, hard: 0, fresh: 0, dead: 0 };
+            : { ...NO_COUNTS, normal: first };
       await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, final, entry: 'typed' });
     }
   }
@@ -161,6 +161,13 @@ function dishCounts(
   const calls = Math.min(100 - abnormal - hard - freshSeeds, Math.max(0, normal + shift));
   return {
     first: calendar.firstDay < finalDay ? Math.floor(calls * 0.6) : 0,
-    final: { normal: calls, abnormal, hard, fresh: freshSeeds, dead: 100 - calls - abnormal - hard - freshSeeds },
+    final: {
+      ...NO_COUNTS,
+      normal: calls,
+      abnormal,
+      hard,
+      fresh: freshSeeds,
+      dead: 100 - calls - abnormal - hard - freshSeeds,
+    },
   };
 }

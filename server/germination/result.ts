@@ -8,7 +8,7 @@ import type {
 } from '@mercato/contract/germination/germination';
 import type { Unreported } from '@mercato/contract/germination/stands';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
-import { addCounts, CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { addCounts, CLASSES, NO_COUNTS, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import {
   judgeCountDays,
   knowsDays,
@@ -36,13 +36,7 @@ type CountRow = typeof germinationCount.$inferSelect;
 
 /** The address of a count: the day of the test on which it was first said to be seen. */
 export const keyOf = (field: string) => Number(field.slice('day:'.length));
-export const countsOf = (row: CountRow): Counts => ({
-  normal: row.normal,
-  abnormal: row.abnormal,
-  hard: row.hard,
-  fresh: row.fresh,
-  dead: row.dead,
-});
+export const countsOf = (row: CountRow): Counts => perClass((one) => row[one]);
 
 /** The counts of each day that nothing supersedes. */
 export function currentCounts(rows: readonly CountRow[]): CountRow[] {

@@ -11,7 +11,7 @@ import {
   type NewGerminationTest,
   type PlanDays,
 } from '@mercato/contract/germination/germination';
-import { addCounts, CLASSES, totalOf, type Counts } from '@mercato/core/units/seedCounts';
+import { addCounts, calledAt, CLASSES, totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
 import { forUpdate, type Transaction } from '../database/connect.ts';
@@ -338,7 +338,8 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
     throw fault('invalid', { is: 'germination.more-seeds-called-than' }, [
       { path: 'counts', message: { is: 'germination.adds-over-all-days', total, seeds } },
     ]);
-  const waits = (['hard', 'fresh'] as const).find((one) => !body.final && body.counts[one] > 0);
+  const now = calledAt(body.final);
+  const waits = CLASSES.find((one) => !now.includes(one) && body.counts[one] > 0);
   if (waits)
     throw fault('invalid', { is: 'germination.hard-fresh-seed-called' }, [
       { path: `counts.${waits}`, message: { is: 'germination.waits-final-count' } },

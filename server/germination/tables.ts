@@ -13,19 +13,13 @@ import {
 } from 'drizzle-orm/pg-core';
 import { SEEN_FROM } from '@mercato/contract/register/lots';
 import { END_CAUSES } from '@mercato/core/germination/judgeCountDays';
-import { CLASSES } from '@mercato/core/units/seedCounts';
+import { CLASSES, perClass } from '@mercato/core/units/seedCounts';
 import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { observationColumns } from '../database/observationTable.ts';
 import { person } from '../register/peopleTables.ts';
 import { vessel } from '../register/tables.ts';
 
-const five = () => ({
-  normal: integer('normal').notNull(),
-  abnormal: integer('abnormal').notNull(),
-  hard: integer('hard').notNull(),
-  fresh: integer('fresh').notNull(),
-  dead: integer('dead').notNull(),
-});
+const countColumns = () => perClass((one) => integer(one).notNull());
 
 /**
  * Seeds of one dish that were called and removed at one count. `field` is `day:<n>` by the day of the test on which
@@ -35,7 +29,7 @@ export const germinationCount = pgTable(
   'germination_count',
   {
     ...observationColumns(),
-    ...five(),
+    ...countColumns(),
     closed: boolean('closed').notNull(),
     final: boolean('final').notNull(),
     /** Why the test does not end on its prescribed day. */
@@ -56,7 +50,7 @@ export const germinationCount = pgTable(
       columns: [t.supersedes, t.subject, t.field],
       foreignColumns: [t.id, t.subject, t.field],
     }),
-    check('germination_count_values', sql`least(normal, abnormal, hard, fresh, dead) >= 0`),
+    check('germination_count_values', sql.raw(`least(${CLASSES.join(', ')}) >= 0`)),
     check('germination_count_reason', sql`(supersedes is null) = (reason is null)`),
     oneOf('germination_count_seen_from', 'seen_from', SEEN_FROM),
     oneOf('germination_count_cause', 'cause', END_CAUSES),

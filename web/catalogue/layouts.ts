@@ -1,9 +1,9 @@
+import { CLASSES } from '@mercato/core/units/seedCounts';
 import type { Layout } from './layout.ts';
 import { STORE_LAYOUTS } from './storeLayouts.ts';
 
 const BOOK = { path: 'book', label: 'rule book', kind: 'book' } as const;
 const CONFIDENCE = { path: 'confidence', label: 'confidence', hint: 'such as 0.95' } as const;
-const CLASSES = ['normal', 'abnormal', 'hard', 'fresh', 'dead'] as const;
 const oven = (which: string, name: string) => [
   { path: `${which}containerG`, label: `${name}empty container, g` },
   { path: `${which}withSeedG`, label: `${name}with seed, g` },

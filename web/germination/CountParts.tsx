@@ -1,18 +1,13 @@
 import type { DishView } from '@mercato/contract/germination/germination';
-import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { CLASSES, NO_COUNTS, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { JSX } from 'react';
 import { otherHand } from '../hands/useHold.ts';
 import { Key } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { SeedMark } from '../ui/shapes.tsx';
 
-export const CLASS_KEYS: Readonly<Record<SeedClass, string>> = {
-  normal: '1',
-  abnormal: '2',
-  hard: '3',
-  fresh: '4',
-  dead: '5',
-};
+/** The digit under which a class is called: its place in the order of reporting. */
+export const CLASS_KEYS: Readonly<Record<SeedClass, string>> = perClass((one) => String(CLASSES.indexOf(one) + 1));
 /** The dishes of a test, each with what was called of it. */
 export function Dishes({
   dishes,

@@ -7,7 +7,15 @@ import type {
 } from '@mercato/contract/germination/germination';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
-import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import {
+  addCounts,
+  calledAt,
+  CLASSES,
+  NO_COUNTS,
+  totalOf,
+  type Counts,
+  type SeedClass,
+} from '@mercato/core/units/seedCounts';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState, type JSX } from 'react';
@@ -133,7 +141,7 @@ function Station({
   const call = (seedClass: SeedClass) => {
     if (!mayCount || typing || !tally.ready || tally.resting) return;
     setMessage(null);
-    if (!final && (seedClass === 'hard' || seedClass === 'fresh')) {
+    if (!calledAt(final).includes(seedClass)) {
       setMessage('Hard and fresh seed is called at the final count.');
       return;
     }
@@ -295,7 +303,7 @@ function Station({
   const there = countAt(dish, day);
   const current = isClosed(dish) ? (there?.counts ?? NO_COUNTS) : tally.of(dish);
   const before = totalOf(addCounts(dish.days.filter((count) => count.key !== day).map((count) => count.counts)));
-  const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
+  const classes = calledAt(final);
   return (
     <main className="station">
       <section>

@@ -1,7 +1,7 @@
 import type { CountView, DishView } from '@mercato/contract/germination/germination';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
-import { CLASSES, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { calledAt, CLASSES, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
@@ -63,7 +63,7 @@ export function FiguresForm({
   const redated = there !== null && day !== there.seenOn;
   const ends = there?.closed && there.final;
   const [trouble, setTrouble] = useState<string>();
-  const classes = final ? CLASSES : CLASSES.filter((one) => one !== 'hard' && one !== 'fresh');
+  const classes = calledAt(final);
   const bad = classes.find((one) => !/^\d{1,3}$/.test(texts[one].trim()));
   const counts = Object.fromEntries(CLASSES.map((one) => [one, Number(texts[one].trim() || 0)])) as Record<
     SeedClass,

@@ -145,9 +145,9 @@ export function planReasonWords(why: PlanReason): string {
     case 'from-each':
       return `${why.units} ${UNIT_WORDS[why.of]}: ${why.each} from each.`;
     case 'by-mass': {
-      const what = why.of === 'heap' ? 'Heap or seed stream' : 'Large containers';
+      const what = why.overKg === null ? 'Heap or seed stream' : `Containers over ${why.overKg} kg`;
       const share = why.onePerKg === null ? '' : `one per ${why.onePerKg} kg, `;
-      return `${what} of ${why.massKg} kg: ${share}at least ${why.atLeast}.`;
+      return `${what}, ${why.massKg} kg: ${share}at least ${why.atLeast}.`;
     }
     case 'as-bags':
       return `Bulk: as many cores as ${why.bags} customary bags would need, at least ${why.atLeast}.`;

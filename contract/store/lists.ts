@@ -9,7 +9,13 @@ import {
   type ClimateColumn,
   type LoggedAir,
 } from '@mercato/core/store/list/readClimateLog';
-import type { Ask, CellFault, ListAnswers, ListedPacket } from '@mercato/core/store/list/readList';
+import {
+  NOTHING_ANSWERED,
+  type Ask,
+  type CellFault,
+  type ListAnswers,
+  type ListedPacket,
+} from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import { text, wholeNumber } from '../http/fields.ts';
@@ -117,23 +123,13 @@ export const listReadingSchema = Joi.object<ListReading>({
 }).required();
 
 export const NOTHING_SAID: ListReading = {
+  ...NOTHING_ANSWERED,
   encoding: null,
   delimiter: null,
   headings: null,
-  columns: [],
-  order: null,
-  shortYears: null,
-  mark: null,
-  bareAmounts: null,
-  missingDate: null,
-  unknownPlaces: null,
-  percentOf: null,
-  testDay: null,
   clock: null,
   degrees: null,
   withoutBroken: false,
-  mended: {},
-  leftOut: [],
 };
 
 export interface ListUndo {

@@ -14,7 +14,8 @@ export type PlanReason =
   | { readonly is: 'from-each'; readonly units: number; readonly of: 'containers' | 'units'; readonly each: number }
   | {
       readonly is: 'by-mass';
-      readonly of: 'heap' | 'large-containers';
+      /** Of containers heavier than this; null = of a heap or stream. */
+      readonly overKg: number | null;
       readonly massKg: number;
       readonly onePerKg: number | null;
       readonly atLeast: number;
@@ -54,13 +55,13 @@ export function planPrimarySamples(edition: Edition, subject: SamplingCase): Sam
 }
 
 function istaPlan(edition: Edition, subject: SamplingCase): SamplingPlan {
-  if ('bulkMassKg' in subject) return byMass(edition, subject.bulkMassKg, 'heap');
+  if ('bulkMassKg' in subject) return byMass(edition, subject.bulkMassKg, null);
   const { containers, containerMassKg } = subject;
   const smallest = edition.parameter('sampling_container_min_kg').value;
   const largest = edition.parameter('sampling_container_max_kg').value;
   if (containerMassKg > largest) {
     const mass = new Exact(containers).times(containerMassKg);
-    const plan = byMass(edition, mass.toNumber(), 'large-containers');
+    const plan = byMass(edition, mass.toNumber(), largest);
     // Up to 15 large containers give the same number each, so the count goes up to a whole multiple.
     const samples = containers <= 15 ? containers * Math.ceil(plan.primarySamples / containers) : plan.primarySamples;
     return {
@@ -141,7 +142,7 @@ function byContainers(
   };
 }
 
-function byMass(edition: Edition, massKg: number, of: 'heap' | 'large-containers'): SamplingPlan {
+function byMass(edition: Edition, massKg: number, overKg: number | null): SamplingPlan {
   const row = rowUpTo(
     edition.intensities.filter((one) => one.case === 'mass-kg'),
     massKg,
@@ -154,7 +155,7 @@ function byMass(edition: Edition, massKg: number, of: 'heap' | 'large-containers
     primarySamples: samples,
     containersToSample: null,
     units: null,
-    why: { is: 'by-mass', of, massKg, onePerKg: row.onePerKg, atLeast },
+    why: { is: 'by-mass', overKg, massKg, onePerKg: row.onePerKg, atLeast },
     rule: row.rule,
     steps: [
       ...(row.onePerKg === null

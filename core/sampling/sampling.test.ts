@@ -109,7 +109,7 @@ describe('primary samples', () => {
       primarySamples: 15,
       containersToSample: 15,
       units: { toSample: 15, size: 1 },
-      why: { is: 'by-mass', of: 'large-containers', massKg: 2250, onePerKg: 300, atLeast: 5 },
+      why: { is: 'by-mass', overKg: 100, massKg: 2250, onePerKg: 300, atLeast: 5 },
       steps: [
         { label: 'mass of the lot', expression: '15 × 150', result: '2250', unit: 'kg' },
         { label: 'one per 300 kg', expression: '2250 / 300, rounded up', result: '8' },
@@ -132,7 +132,7 @@ describe('primary samples', () => {
     expect(planPrimarySamples(ISTA, { bulkMassKg: 400 })).toMatchObject({
       containersToSample: null,
       units: null,
-      why: { is: 'by-mass', of: 'heap', massKg: 400, onePerKg: null, atLeast: 5 },
+      why: { is: 'by-mass', overKg: null, massKg: 400, onePerKg: null, atLeast: 5 },
       steps: [
         { label: 'at least', result: '5' },
         { label: 'primary samples', result: '5' },

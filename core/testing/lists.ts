@@ -1,5 +1,5 @@
 import type { ListColumn } from '../store/list/columns.ts';
-import { readList, type ListAnswers } from '../store/list/readList.ts';
+import { NOTHING_ANSWERED, readList, type ListAnswers } from '../store/list/readList.ts';
 
 /** Reads lines of a store's list in 2026, cells apart or parted by `|`, nothing answered but what is given; one drawer is known. */
 export const readLines = (
@@ -10,20 +10,7 @@ export const readLines = (
 ): ReturnType<typeof readList> =>
   readList(
     rows.map((row, i) => ({ line: i + 2, cells: typeof row === 'string' ? row.split('|') : row })),
-    {
-      columns,
-      order: null,
-      shortYears: null,
-      mark: null,
-      bareAmounts: null,
-      missingDate: null,
-      unknownPlaces: null,
-      percentOf: null,
-      testDay: null,
-      mended: {},
-      leftOut: [],
-      ...change,
-    },
+    { ...NOTHING_ANSWERED, columns, ...change },
     2026,
     (place) => place === 'drawer 1',
     headings,

@@ -105,6 +105,13 @@ describe('a dish is in one hand at a time', () => {
     const history = (await hands.lead.get<{ entries: { act: Act; by: string }[] }>(`/lots/${dish.lot}/history`)).body
       .entries;
     expect(history.some((one) => actWords(one.act) === 'took dish 1 over from The analyst')).toBe(true);
+    // An entry that an earlier version wrote keeps its words.
+    await hands.lab.connection.pool.query(
+      `insert into audit_entry (lot_id, at, action, subject) values ($1, now(), 'counted dish 1, day 4', 'vessel X')`,
+      [dish.lot],
+    );
+    const { entries } = (await hands.lead.get<{ entries: { act: Act | string }[] }>(`/lots/${dish.lot}/history`)).body;
+    expect(entries.at(-1)?.act).toBe('counted dish 1, day 4');
   });
 
   it('late keys of one batch stand in the order in which they were pressed, however the database keeps them', async () => {

@@ -26,6 +26,21 @@ export interface ListAnswers {
   readonly leftOut: readonly number[];
 }
 
+/** A list about which nobody has answered anything. */
+export const NOTHING_ANSWERED: ListAnswers = {
+  columns: [],
+  order: null,
+  shortYears: null,
+  mark: null,
+  bareAmounts: null,
+  missingDate: null,
+  unknownPlaces: null,
+  percentOf: null,
+  testDay: null,
+  mended: {},
+  leftOut: [],
+};
+
 export interface ListRow {
   /** Line of the file, from 1. */
   readonly line: number;

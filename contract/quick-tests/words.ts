@@ -94,7 +94,7 @@ export function bagTimeWords({ state, day, firstDay, lastDay }: BagTime): string
   if (firstDay === null || lastDay === null) return `day ${day}; how long this kind takes is not known here`;
   switch (state) {
     case 'over':
-      return `day ${day}: the kind's last day was day ${lastDay}`;
+      return `day ${day}: the kind’s last day was day ${lastDay}`;
     case 'last-day':
       return `day ${day} is the last for this kind`;
     case 'too-early':

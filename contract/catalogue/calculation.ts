@@ -3,6 +3,7 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import type { FieldFault } from '../http/problem.ts';
 import { validate } from '../http/validate.ts';
+import { argumentWords } from '../words/arguments.ts';
 
 /** The editions that the catalogue calculates by: the shipped ones. */
 export interface ShippedBooks {
@@ -23,6 +24,16 @@ export interface Calculation<In = never> {
   readonly example: { readonly story: string; readonly input: In };
 }
 
+/** What only the calculation itself shows of its input, in words. */
+export class NoResult extends Error {
+  constructor(
+    readonly path: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
 export type Envelope = { readonly ok: true; readonly out: object } | { readonly ok: false; readonly error: FieldFault };
 
 /** Gives an entry's types away, so that entries of all kinds fit one registry. */
@@ -39,7 +50,9 @@ export function calculate(calculation: Calculation, input: unknown, books: Shipp
   try {
     return { ok: true, out: calculation.run(checked.value, books) };
   } catch (error) {
-    if (error instanceof ArgumentFault) return { ok: false, error: { path: error.field, message: error.message } };
+    if (error instanceof ArgumentFault)
+      return { ok: false, error: { path: error.field, message: `${error.field} ${argumentWords(error)}` } };
+    if (error instanceof NoResult) return { ok: false, error: { path: error.path, message: error.message } };
     // A rule book that lacks what is asked of it.
     if (error instanceof RangeError) return { ok: false, error: { path: '', message: error.message } };
     throw error;

@@ -1,12 +1,11 @@
 import { NO_CURVE } from '../storage/words.ts';
 import Joi from 'joi';
-import { ArgumentFault } from '@mercato/core/units/argument';
 import { desiccantNeeded } from '@mercato/core/storage/desiccant';
 import { fitAgeing } from '@mercato/core/storage/fitAgeing';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { predictViability, timeToViability } from '@mercato/core/storage/viability';
-import { define } from './calculation.ts';
+import { NoResult, define } from './calculation.ts';
 import { count, number } from './inputs.ts';
 
 interface Constants {
@@ -123,7 +122,7 @@ export const storageCalculations = [
     },
     run: ({ days, germinated, n }) => {
       const curve = fitAgeing(days.map((one, i) => ({ days: one, germinated: germinated[i] ?? 0, n: n[i] ?? 1 })));
-      if ('reason' in curve) throw new ArgumentFault('germinated', `gives no curve: ${NO_CURVE[curve.reason]}`);
+      if ('reason' in curve) throw new NoResult('germinated', `germinated gives no curve: ${NO_CURVE[curve.reason]}`);
       return curve;
     },
     example: {

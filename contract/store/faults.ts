@@ -1,3 +1,19 @@
+import type { ListQuestion } from '@mercato/core/store/list/readList';
+import type { ClimateQuestion } from '@mercato/core/store/list/readClimateLog';
+import type { Unlikely } from '@mercato/core/store/climate/dial';
+import type { FileAsk } from './lists.ts';
+import { listFaultWords, questionWords } from './listWords.ts';
+
+/** Why a logger was not heard, in words. */
+const LOGGER_FAULTS = {
+  'logger.no-address': 'the logger has no address that can be asked',
+  'logger.no-answer': 'the logger does not answer',
+  'logger.not-reached': 'the logger cannot be reached',
+  'logger.broke-off': 'the logger broke off',
+  'logger.other-lines': 'the logger sends no lines of its own kind',
+} as const;
+export type LoggerFault = keyof typeof LOGGER_FAULTS;
+
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const STORE_FAULTS = {
   'store.no-such-harvest-store': 'There is no such harvest in the store.',
@@ -28,7 +44,8 @@ export const STORE_FAULTS = {
   'store.cannot-written-into-packets': 'This cannot be written into the packet’s book.',
   'store.packet-not-opened-now': 'This packet is not to be opened now.',
   'store.say-why-or-wait': ({ figure }: { figure: string }) => `${figure}. Say why, or wait`,
-  'store.list-cannot-read': ({ message }: { message: string }) => `This list cannot be read: ${message}.`,
+  'store.list-cannot-read': ({ why }: { why: 'list.empty-file' | 'list.workbook' | 'list.no-text' }) =>
+    `This list cannot be read: ${listFaultWords({ is: why })}.`,
   'store.list-more-than-lines': ({ listLines }: { listLines: number }) =>
     `This list has more than ${listLines} lines: part it into several.`,
   'store.list-too-large': 'This list is too large.',
@@ -41,18 +58,20 @@ export const STORE_FAULTS = {
   'store.where-logger-heard-lead': 'Where a logger is heard is for the lead to set.',
   'store.not-been-read-yet': 'This has not been read yet.',
   'store.look-dial-once-more': 'Look at the dial once more.',
+  'store.hardly-so-cold-or-warm': ({ text, unit, place, perhaps }: Unlikely) =>
+    `${text} °${unit} can hardly be in a ${place}: is it right${perhaps === null ? '' : `, or was it ${text} °${perhaps}`}?`,
   'store.no-such-reading-dial': 'There is no such reading of a dial.',
   'store.reading-struck-already': 'This reading is struck already.',
   'store.place-no-logger': 'This place has no logger.',
   'store.not-set': 'is not set',
-  'store.line-refused': ({ figure, message }: { figure: undefined | string; message: string }) =>
-    `${figure}${message}.`,
-  'store.logger-refused': ({ message, logger }: { message: string; logger: string }) => `${message}: ${logger}`,
+  'store.logger-silent': ({ why }: { why: LoggerFault }) => `The ${LOGGER_FAULTS[why].slice(4)}.`,
+  'store.logger-refused': ({ why, logger }: { why: LoggerFault; logger: string }) => `${LOGGER_FAULTS[why]}: ${logger}`,
   'store.nothing-label': 'There is nothing to label.',
   'store.name-packets-id-or': 'name packets by id or code, with commas between',
   'store.list-came-already': 'This list came in already.',
   'store.list-cannot-come-yet': 'This list cannot come in yet.',
-  'store.said-first': ({ words }: { words: string }) => `to be said first: ${words}`,
+  'store.said-first': (ask: { question: ListQuestion | ClimateQuestion | FileAsk['question']; mixed?: boolean }) =>
+    `to be said first: ${questionWords(ask)}`,
   'store.no-line-list-left': 'No line of this list is left to bring in.',
   'store.leaves-no-line': 'leaves no line',
   'store.list-not-store-nothing': 'This list is not in the store: there is nothing to undo.',
@@ -60,4 +79,13 @@ export const STORE_FAULTS = {
   'store.whole-number': ({ least, most }: { least: number; most: number }) =>
     `must be a whole number ${least}..${most}`,
   'store.no-such-seed-lot': 'There is no such seed lot.',
+  'book.not-struckable': 'line is none that can be struck',
+  'book.packed-not-struckable': 'line is none that can be struck: what was packed is put right by counting again',
+  'book.struck-already': 'line is struck already',
+  'book.seeds-wanted': 'amount must be a number of seeds: this packet is counted',
+  'book.mass-wanted': 'amount must be a mass: this packet is weighed',
+  'book.nothing-packed': 'amount is missing: nothing was packed',
+  'book.more-than-held': ({ left, by }: { left: number; by: 'count' | 'mass' }) =>
+    `amount is more than the packet holds: ${left} ${by === 'mass' ? 'g' : left === 1 ? 'seed' : 'seeds'} are left`,
+  'book.no-desiccant': 'state is of no desiccant: none lies here',
 };

@@ -9,16 +9,12 @@ import {
   type ClimateColumn,
   type LoggedAir,
 } from '@mercato/core/store/list/readClimateLog';
-import {
-  NOTHING_ANSWERED,
-  type Ask,
-  type CellFault,
-  type ListAnswers,
-  type ListedPacket,
-} from '@mercato/core/store/list/readList';
+import { NOTHING_ANSWERED, type Ask, type ListAnswers, type ListedPacket } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
+import type { DecimalMark } from '@mercato/core/units/writtenFigure';
 import { text, wholeNumber } from '../http/fields.ts';
+import type { listFaultWords } from './listWords.ts';
 
 /** How the bytes of a list can be read as text. */
 export const ENCODINGS = [
@@ -143,8 +139,24 @@ export const listUndoSchema = Joi.object<ListUndo, true>({
 
 export interface FileAsk {
   question: 'encoding' | 'delimiter' | 'headings';
-  words: string;
-  options: { value: string; words: string; samples: string[] }[];
+  /** Whether some lines are in one encoding and some in another. */
+  mixed?: boolean;
+  options: { value: Encoding | Delimiter; samples: string[] }[];
+}
+
+/** What was found out about a file without asking. */
+export type FileFound =
+  | { is: 'encoding'; encoding: Encoding; /** Whether somebody said so. */ said: boolean }
+  | { is: 'delimiter'; delimiter: Delimiter }
+  | { is: 'headings'; line: number }
+  | { is: 'mark'; mark: DecimalMark };
+
+/** Why a line cannot be read: as the core finds it, or as the file is cut. */
+export interface LineFault {
+  line: number;
+  /** From 0; null = the whole line. */
+  column: number | null;
+  message: Parameters<typeof listFaultWords>[0];
 }
 
 export type ListState = 'open' | 'in' | 'undone';
@@ -170,14 +182,13 @@ export interface ListView extends ListBrief {
   reading: ListReading;
   /** The same file, byte by byte, was here before. */
   before: { id: string; at: string; by: string; state: ListState } | null;
-  /** What was found out without asking, in words. */
-  found: string[];
+  found: FileFound[];
   fileAsks: FileAsk[];
   /** The first lines as they stand. */
   head: { line: number; text: string }[];
   columns: { heading: string; samples: string[]; proposal: AnyColumn | null }[];
   asks: (Ask | ClimateAsk)[];
-  faults: (CellFault & { cell: string })[];
+  faults: (LineFault & { cell: string })[];
   faultCount: number;
   /** What would come in, or came in: the first of them. */
   preview: ListedPacket[];

@@ -12,12 +12,15 @@ import { PURITY_FAULTS } from '../purity/faults.ts';
 import { QUICK_TESTS_FAULTS } from '../quick-tests/faults.ts';
 import { REGISTER_FAULTS } from '../register/faults.ts';
 import { RELEASE_FAULTS } from '../release/faults.ts';
-import { RULE_BOOKS_FAULTS } from '../rule-books/faults.ts';
+import { RULE_BOOKS_FAULTS, TABLE_FAULTS } from '../rule-books/faults.ts';
 import { SAMPLING_FAULTS } from '../sampling/faults.ts';
 import { SOWING_FAULTS } from '../sowing/faults.ts';
 import { STORAGE_FAULTS } from '../storage/faults.ts';
 import { STORE_FAULTS } from '../store/faults.ts';
+import { LIST_FAULTS } from '../store/listWords.ts';
+import { ARGUMENT_FAULTS } from './arguments.ts';
 import { speaker, type CodedIn } from './coded.ts';
+import { DATE_FAULTS } from './dates.ts';
 
 export const FAULTS_OF_FEATURES = [
   CATALOGUE_FAULTS,
@@ -39,6 +42,10 @@ export const FAULTS_OF_FEATURES = [
   SOWING_FAULTS,
   STORAGE_FAULTS,
   STORE_FAULTS,
+  TABLE_FAULTS,
+  LIST_FAULTS,
+  DATE_FAULTS,
+  ARGUMENT_FAULTS,
 ] as const;
 
 /** Why something was refused: a code with its figures. */

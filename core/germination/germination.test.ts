@@ -66,11 +66,11 @@ describe('rounding to 100', () => {
   });
   it('refuses counts that do not add up, and a number of seeds that cannot be', () => {
     expect(() => roundTo100({ normal: 90, abnormal: 0, hard: 0, fresh: 0, dead: 9 }, 100)).toThrow(
-      'counts add to 99, expected the 100 seeds set',
+      'counts: argument.not-all-set 99 100',
     );
     for (const seeds of [0, 1e6 + 1, 1.5])
       expect(() => roundTo100({ normal: seeds, abnormal: 0, hard: 0, fresh: 0, dead: 0 }, seeds)).toThrow(
-        /^seeds must/,
+        /^seeds: argument/,
       );
     expect(roundTo100({ normal: 1, abnormal: 0, hard: 0, fresh: 0, dead: 0 }, 1).rounded.normal).toBe(100);
     expect(roundTo100({ normal: 1e6, abnormal: 0, hard: 0, fresh: 0, dead: 0 }, 1e6).rounded.normal).toBe(100);
@@ -171,7 +171,7 @@ describe('range of replicates', () => {
     expect(judgeReplicates(ISTA, [0, 0, 0, 0]).rule?.section).toBe(ISTA.replicateRanges[0]?.rule.section);
   });
   it('refuses what are not four percentages, by their place', () => {
-    expect(() => judgeReplicates(ISTA, [90, 90, 90])).toThrow(/^replicates must be four/);
+    expect(() => judgeReplicates(ISTA, [90, 90, 90])).toThrow('replicates: argument.so-many 4 4 3');
     expect(() => judgeReplicates(ISTA, [90, -1, 90, 90])).toThrow(/^replicates\.1/);
     expect(() => judgeReplicates(ISTA, [90, 90, 90, 101])).toThrow(/^replicates\.3/);
   });

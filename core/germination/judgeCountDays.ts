@@ -62,7 +62,8 @@ export function judgeCountDays(edition: Edition, { prescribed, dishes, legume }:
     (one) => `${one.final} ${one.cause ?? ''}`,
     (one) => one.final,
   ).map(({ final, cause }) => judgeFinal(edition, prescribed, cause, legume, final));
-  if (!firstPart || !finalPart) throw new ArgumentFault('dishes', 'must hold one dish at least, got none');
+  if (!firstPart || !finalPart)
+    throw new ArgumentFault('dishes', { is: 'argument.so-many', least: 1, most: null, got: 0 });
   const first = worstPart(firstPart, otherFirsts);
   const final = worstPart(finalPart, otherFinals);
   const outcome = worst([first.outcome, final.outcome]);

@@ -25,7 +25,7 @@ export interface ReplicateVerdict extends Verdict<GerminationNext> {
  */
 export function judgeReplicates(edition: Edition, normalPercents: readonly number[]): ReplicateVerdict {
   if (normalPercents.length !== 4)
-    throw new ArgumentFault('replicates', `must be four of 100 seeds each, got ${normalPercents.length}`);
+    throw new ArgumentFault('replicates', { is: 'argument.so-many', least: 4, most: 4, got: normalPercents.length });
   normalPercents.forEach((one, i) => {
     percentIn(`replicates.${i}`, one);
   });

@@ -32,7 +32,7 @@ export function roundTo100(counts: Counts, seeds: number): RoundedResult {
   wholeIn('seeds', seeds, 1, 1e6);
   checkCounts(counts);
   if (totalOf(counts) !== seeds)
-    throw new ArgumentFault('counts', `add to ${totalOf(counts)}, expected the ${seeds} seeds set`);
+    throw new ArgumentFault('counts', { is: 'argument.not-all-set', total: totalOf(counts), seeds });
 
   const rounded = perClass((one) =>
     one === 'normal'

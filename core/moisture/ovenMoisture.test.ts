@@ -66,7 +66,7 @@ describe('oven moisture', () => {
     ['20', '25', '19', 'driedG'],
     ['-1', '25', '24', 'containerG'],
   ])('refuses %s, %s, %s by naming %s', (container, withSeed, dried, name) => {
-    expect(() => ovenMoisture(weighing(container, withSeed, dried))).toThrow(new RegExp(`^${name} must`));
+    expect(() => ovenMoisture(weighing(container, withSeed, dried))).toThrow(new RegExp(`^${name}: argument`));
   });
   // By hand, the other side of those borders: nothing lost is 0 %, all lost is 100 % of the wet mass and has no dry one.
   it('takes seed that loses nothing, and all, down to its container', () => {

@@ -27,22 +27,26 @@ export interface OvenMoisture {
  * Source: ISTA, moisture, calculation of results, constant-temperature oven (from memory).
  */
 export function ovenMoisture({ containerG, withSeedG, driedG }: OvenWeighing): OvenMoisture {
-  if (containerG.isNegative()) throw new ArgumentFault('containerG', `must be 0 or more, got ${containerG.toString()}`);
+  if (containerG.isNegative())
+    throw new ArgumentFault('containerG', { is: 'argument.zero-or-more', got: containerG.toNumber() });
   if (!withSeedG.gt(containerG))
-    throw new ArgumentFault(
-      'withSeedG',
-      `must be more than the container's ${containerG.toString()} g, got ${withSeedG.toString()}`,
-    );
+    throw new ArgumentFault('withSeedG', {
+      is: 'argument.above-container',
+      containerG: containerG.toNumber(),
+      got: withSeedG.toNumber(),
+    });
   if (driedG.gt(withSeedG))
-    throw new ArgumentFault(
-      'driedG',
-      `must not be more than the ${withSeedG.toString()} g weighed in, got ${driedG.toString()}`,
-    );
+    throw new ArgumentFault('driedG', {
+      is: 'argument.not-above-weighed-in',
+      withSeedG: withSeedG.toNumber(),
+      got: driedG.toNumber(),
+    });
   if (driedG.lt(containerG))
-    throw new ArgumentFault(
-      'driedG',
-      `must not be less than the container's ${containerG.toString()} g, got ${driedG.toString()}`,
-    );
+    throw new ArgumentFault('driedG', {
+      is: 'argument.not-below-container',
+      containerG: containerG.toNumber(),
+      got: driedG.toNumber(),
+    });
   const water = withSeedG.minus(driedG);
   const dry = driedG.minus(containerG);
   return {

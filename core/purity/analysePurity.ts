@@ -59,12 +59,11 @@ export function weighingDecimals(edition: Edition, workingSampleG: ExactNumber):
 export function sharesOf(edition: Edition, massesG: ComponentMasses): PurityShares {
   const parts = COMPONENTS[edition.book].map((component) => {
     const mass = massesG[component];
-    if (!mass || mass.isNegative()) throw new ArgumentFault(`${component}G`, 'must be a mass of 0 g or more');
+    if (!mass || mass.isNegative()) throw new ArgumentFault(`${component}G`, { is: 'argument.component-mass' });
     return { component, mass };
   });
   const sum = parts.reduce((total, part) => total.plus(part.mass), new Exact(0));
-  if (!sum.gt(0))
-    throw new ArgumentFault('pureSeedG', 'the components add to nothing; at least one must weigh something');
+  if (!sum.gt(0)) throw new ArgumentFault('pureSeedG', { is: 'argument.weighs-nothing' });
 
   const { value: percentDecimals, rule: shareRule } = edition.parameter('purity_percent_decimals');
   const traceBelow = edition.parameter('purity_trace_below_percent').value;
@@ -102,7 +101,7 @@ export function sharesOf(edition: Edition, massesG: ComponentMasses): PurityShar
  */
 export function analysePurity(edition: Edition, workingSampleG: ExactNumber, massesG: ComponentMasses): PurityAnalysis {
   if (!workingSampleG.gt(0))
-    throw new ArgumentFault('workingSampleG', `must be above 0, got ${workingSampleG.toString()}`);
+    throw new ArgumentFault('workingSampleG', { is: 'argument.above', low: 0, got: workingSampleG.toNumber() });
   const shared = sharesOf(edition, massesG);
   const sum = new Exact(shared.sumG);
   const change = sum.minus(workingSampleG).times(100).div(workingSampleG);

@@ -28,7 +28,7 @@ export function shareFractions(
   seeds: Readonly<Partial<Record<Fraction, number>>>,
 ): readonly FractionShare[] {
   const total = FRACTIONS.reduce((sum, one) => sum + (seeds[one] ?? 0), 0);
-  if (total > examined) throw new ArgumentFault('seeds', `add to ${total}, but ${examined} were looked at`);
+  if (total > examined) throw new ArgumentFault('seeds', { is: 'argument.more-than-looked-at', total, examined });
   return FRACTIONS.flatMap((fraction) => {
     const found = seeds[fraction];
     return found === undefined

@@ -166,6 +166,6 @@ describe('whole samples', () => {
   });
   it('refuses fewer than two', () => {
     expect(() => judgeWholes(ISTA, [whole(100)], false)).toThrow(RangeError);
-    expect(() => judgePairs(ISTA, [], false)).toThrow(/^pairs must/);
+    expect(() => judgePairs(ISTA, [], false)).toThrow(/^pairs: argument/);
   });
 });

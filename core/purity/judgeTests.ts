@@ -56,7 +56,7 @@ export function judgePairs(
   chaffy: boolean,
 ): JudgedTests {
   const last = pairs.at(-1);
-  if (!last) throw new ArgumentFault('pairs', 'must hold one pair of half samples at least');
+  if (!last) throw new ArgumentFault('pairs', { is: 'argument.so-many', least: 1, most: null, got: 0 });
   const most = edition.parameterIfAny('purity_pairs_most')?.value ?? 1;
   const judged = pairs.map((pair) => judgePair(edition, pair, 'half', chaffy));
   const kept = pairs.filter((_, i) => judged[i]?.fate !== 'dropped');
@@ -97,7 +97,8 @@ const MOST_WHOLES = 3;
  */
 export function judgeWholes(edition: Edition, tests: readonly ComponentMasses[], chaffy: boolean): JudgedTests {
   const [first, second] = tests;
-  if (!first || !second) throw new ArgumentFault('tests', 'must hold two whole samples at least');
+  if (!first || !second)
+    throw new ArgumentFault('tests', { is: 'argument.so-many', least: 2, most: null, got: tests.length });
   const comparisons = COMPONENTS[edition.book].map((component): ComponentComparison => {
     const { percentDecimals } = sharesOf(edition, first);
     const percents = tests.map((one) => percentOf(edition, one, component, percentDecimals).toNumber());
@@ -180,7 +181,7 @@ function meanOf(edition: Edition, tests: readonly ComponentMasses[]): PurityShar
 function worstOf(comparisons: readonly ComponentComparison[]): ToleranceVerdict {
   const outcome = worst(comparisons.map((one) => one.outcome));
   const found = comparisons.find((one) => one.outcome === outcome) ?? comparisons[0];
-  if (!found) throw new ArgumentFault('comparisons', 'must be of one component at least');
+  if (!found) throw new ArgumentFault('comparisons', { is: 'argument.so-many', least: 1, most: null, got: 0 });
   return { ...found, steps: [{ label: 'component', result: COMPONENT_NAMES[found.component] }, ...found.steps] };
 }
 

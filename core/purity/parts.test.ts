@@ -103,7 +103,7 @@ describe('for the cleaning shed', () => {
     expect(bored?.percent).toBe(2.5);
     expect(bored?.interval.lower).toBeCloseTo(0.0082, 4);
     expect(bored?.interval.upper).toBeCloseTo(0.0574, 4);
-    expect(() => shareFractions(10, { light: 6, stained: 5 })).toThrow(/add to 11/);
+    expect(() => shareFractions(10, { light: 6, stained: 5 })).toThrow('seeds: argument.more-than-looked-at 11 10');
     expect(shareFractions(10, { light: 6, stained: 4 }).map((one) => one.percent)).toEqual([60, 40]);
   });
   // Source: plain arithmetic: 12 g in 4 min are 180 g/h; 36 kg take 200 h, a sixth of it more with rests.

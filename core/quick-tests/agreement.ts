@@ -53,11 +53,11 @@ export interface Agreement {
  */
 export function agreement(x: readonly number[], y: readonly number[]): Agreement {
   const n = x.length;
-  if (n < 3 || n > 1000) throw new ArgumentFault('x', `must have 3 to 1000 readings, got ${n}`);
-  if (y.length !== n) throw new ArgumentFault('y', `must have as many readings as x (${n}), got ${y.length}`);
+  if (n < 3 || n > 1000) throw new ArgumentFault('x', { is: 'argument.so-many', least: 3, most: 1000, got: n });
+  if (y.length !== n) throw new ArgumentFault('y', { is: 'argument.as-many', as: 'x', wanted: n, got: y.length });
   for (const [name, list] of Object.entries({ x, y }))
     if (!list.every((one) => Number.isFinite(one) && Math.abs(one) <= 1e12))
-      throw new ArgumentFault(name, 'must be numbers up to 1e12');
+      throw new ArgumentFault(name, { is: 'argument.up-to', most: 1e12 });
   const differences = x.map((one, i) => one - (y[i] ?? 0));
   const [meanX, meanY, bias] = [mean(x), mean(y), mean(differences)];
   const sdX = Math.sqrt(products(x, x) / (n - 1));

@@ -35,7 +35,7 @@ export function pairedAgreement(
 ): PairedAgreement {
   for (const [name, value] of Object.entries({ bothYes, firstOnly, secondOnly, bothNo })) wholeIn(name, value, 0, 1e6);
   const n = bothYes + firstOnly + secondOnly + bothNo;
-  if (n < 1) throw new ArgumentFault('bothYes', 'and the others must add up to 1 seed at least, got 0');
+  if (n < 1) throw new ArgumentFault('bothYes', { is: 'argument.no-seed-judged' });
   const apart = firstOnly + secondOnly;
   const chi2P = (chi2: number) => 2 * normalChance(-Math.sqrt(chi2));
   const chi2 = apart === 0 ? null : (firstOnly - secondOnly) ** 2 / apart;

@@ -70,6 +70,6 @@ describe('a quick answer', () => {
     [1, 0, 'seeds'],
     [1, 2.5, 'seeds'],
   ])('refuses %s of %s by name', (k, n, name) => {
-    expect(() => quickAnswer({ sprouted: k, seeds: n })).toThrow(new RegExp(`^${name} must`));
+    expect(() => quickAnswer({ sprouted: k, seeds: n })).toThrow(new RegExp(`^${name}: argument`));
   });
 });

@@ -113,7 +113,7 @@ export function askSchool({ id, source, bands }: School, test: SmallTest): Schoo
   const band = bands[index] ?? bands[0];
   const [from, to] = [band.from, bands[index + 1]?.from ?? Infinity];
   if (test.packetSeeds !== undefined && test.packetSeeds <= test.seeds)
-    throw new ArgumentFault('packetSeeds', `must be more than the ${test.seeds} tested, got ${test.packetSeeds}`);
+    throw new ArgumentFault('packetSeeds', { is: 'argument.seeds-left', tested: test.seeds, got: test.packetSeeds });
   const wrong = (seeds: number, countedOut = COUNTED_OUT) =>
     chanceOutside(
       share * seeds,

@@ -53,7 +53,7 @@ describe('a packet', () => {
         expect(whole.schools).toEqual([]);
         expect(() =>
           askSchool(schoolsFor(undefined)[0] ?? never(), { sprouted: k, seeds: all, packetSeeds: all }),
-        ).toThrow(/^packetSeeds must/);
+        ).toThrow(/^packetSeeds: argument/);
       }),
     );
     const { lower, upper } = clopperPearson(7, 10, 0.95);
@@ -76,7 +76,7 @@ describe('a packet', () => {
     );
   });
   it('is of no fewer seeds than were tested', () => {
-    expect(() => quickAnswer({ sprouted: 5, seeds: 10, packetSeeds: 9 })).toThrow(/^packetSeeds must/);
+    expect(() => quickAnswer({ sprouted: 5, seeds: 10, packetSeeds: 9 })).toThrow(/^packetSeeds: argument/);
   });
 });
 
@@ -167,7 +167,7 @@ it('a bag is late for its kind, never by a fixed fortnight', () => {
   expect(states(quick, 0, [1, 2, 5, 7, 8])).toEqual(['too-early', 'look-today', 'late', 'last-day', 'over']);
   expect(states(slow, 0, [9, 14, 19, 28])).toEqual(['too-early', 'under-way', 'late', 'last-day']);
   expect(states(slow, 3, [20])).toEqual(['under-way']);
-  expect(() => bagTime(quick, -1, 0)).toThrow(/^day must/);
+  expect(() => bagTime(quick, -1, 0)).toThrow(/^day: argument/);
 });
 
 describe('agreement', () => {

@@ -93,7 +93,9 @@ describe('a school', () => {
   const quarters = schoolsFor(undefined)[0];
   if (!quarters) throw new Error('there is no school');
   it('is asked about seeds that are left, of which there must be some', () => {
-    expect(() => askSchool(quarters, { sprouted: 5, seeds: 10, packetSeeds: 10 })).toThrow(/^packetSeeds must be more/);
+    expect(() => askSchool(quarters, { sprouted: 5, seeds: 10, packetSeeds: 10 })).toThrow(
+      /^packetSeeds: argument.seeds-left/,
+    );
     expect(askSchool(quarters, { sprouted: 10, seeds: 10 }).best).toBe(true);
     expect(askSchool(quarters, { sprouted: 0, seeds: 10 }).best).toBe(false);
   });
@@ -190,11 +192,11 @@ it('a bag stands in the time of its kind, day by day', () => {
 describe('two ways of trying beside each other', () => {
   it('refuses readings that are no pairs, by their name', () => {
     const many = (n: number) => Array.from({ length: n }, (_, i) => (i * 7) % 10);
-    expect(() => agreement(many(2), many(2))).toThrow(/^x must have 3 to 1000/);
-    expect(() => agreement(many(1001), many(1001))).toThrow(/^x must have/);
-    expect(() => agreement(many(3), many(4))).toThrow(/^y must have as many readings as x/);
-    expect(() => agreement([1, 2, Infinity], [1, 2, 3])).toThrow(/^x must be numbers/);
-    expect(() => agreement([1, 2, 3], [1, 2, 1e12 + 1e3])).toThrow(/^y must be numbers/);
+    expect(() => agreement(many(2), many(2))).toThrow(/^x: argument.so-many 3 1000/);
+    expect(() => agreement(many(1001), many(1001))).toThrow(/^x: argument.so-many/);
+    expect(() => agreement(many(3), many(4))).toThrow(/^y: argument.as-many x/);
+    expect(() => agreement([1, 2, Infinity], [1, 2, 3])).toThrow(/^x: argument.up-to/);
+    expect(() => agreement([1, 2, 3], [1, 2, 1e12 + 1e3])).toThrow(/^y: argument.up-to/);
     expect(agreement([1, 2, 1e12], [1, 2, 1e12]).blandAltman.bias).toBe(0);
     expect(agreement(many(1000), many(1000)).blandAltman.bias).toBe(0);
   });

@@ -22,10 +22,7 @@ export function pureLiveSeed(p: LiveShares): number {
     percentIn(name, p[name]);
   const live = new Exact(p.germinationPercent).plus(p.hardPercent).plus(p.dormantPercent);
   if (live.gt(100))
-    throw new ArgumentFault(
-      'germinationPercent',
-      `must not be more than 100 with hardPercent and dormantPercent, which make ${live.toString()}`,
-    );
+    throw new ArgumentFault('germinationPercent', { is: 'argument.live-over-hundred', live: live.toNumber() });
   return live.times(p.purityPercent).div(100).toNumber();
 }
 

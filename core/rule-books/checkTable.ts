@@ -4,8 +4,22 @@ export interface RowFault {
   /** From 0; null = the table as a whole. */
   readonly row: number | null;
   readonly column: string;
-  readonly message: string;
+  readonly message: TableFault;
 }
+
+/** What is wrong with a row, or with a table; `says` is what its column is for. */
+export type TableFault =
+  | { readonly is: 'table.no-row' | 'table.cell-too-long' }
+  | { readonly is: 'table.no-such-column'; readonly name: string }
+  | { readonly is: 'table.not-together'; readonly says: string; readonly together: readonly string[] }
+  /** Rows from 1. */
+  | { readonly is: 'table.doubled'; readonly key: string; readonly row: number }
+  | { readonly is: 'table.empty'; readonly says: string }
+  | { readonly is: 'table.not-a-number' | 'table.not-whole' | 'table.not-yes-or-no'; readonly cell: string }
+  | { readonly is: 'table.none-of'; readonly cell: string; readonly choices: readonly string[] }
+  | { readonly is: 'table.ends-below'; readonly to: string; readonly from: string }
+  | { readonly is: 'table.overlap'; readonly low: number }
+  | { readonly is: 'table.gap'; readonly high: number };
 
 /**
  * What is wrong with the rows of a table: unknown or empty columns, words where numbers belong, doubled rows,
@@ -15,11 +29,11 @@ export function checkTable(shape: TableShape, rows: readonly Row[]): RowFault[] 
   const columns = [...shape.columns, ...PROVENANCE_COLUMNS];
   const known = new Set(columns.map((one) => one.name));
   const faults: RowFault[] = [];
-  if (rows.length === 0) faults.push({ row: null, column: shape.key[0] ?? '', message: 'the table has no row' });
+  if (rows.length === 0) faults.push({ row: null, column: shape.key[0] ?? '', message: { is: 'table.no-row' } });
   const seen = new Map<string, number>();
   rows.forEach((row, i) => {
     for (const name of Object.keys(row))
-      if (!known.has(name)) faults.push({ row: i, column: name, message: `the table has no column "${name}"` });
+      if (!known.has(name)) faults.push({ row: i, column: name, message: { is: 'table.no-such-column', name } });
     for (const column of columns) {
       const message = cellFault(column, (row[column.name] ?? '').trim());
       if (message) faults.push({ row: i, column: column.name, message });
@@ -31,12 +45,12 @@ export function checkTable(shape: TableShape, rows: readonly Row[]): RowFault[] 
         faults.push({
           row: i,
           column: column.name,
-          message: `${column.says} is missing: ${together.join(', ')} are filled together or not at all`,
+          message: { is: 'table.not-together', says: column.says, together },
         });
     const key = rowKey(shape, row);
     const before = seen.get(key);
     if (before !== undefined)
-      faults.push({ row: i, column: shape.key[0] ?? '', message: `"${key}" stands in row ${before + 1} already` });
+      faults.push({ row: i, column: shape.key[0] ?? '', message: { is: 'table.doubled', key, row: before + 1 } });
     seen.set(key, i);
   });
   // Only figures that can be read can be put in order.
@@ -44,19 +58,19 @@ export function checkTable(shape: TableShape, rows: readonly Row[]): RowFault[] 
   return faults;
 }
 
-function cellFault(column: Column, cell: string): string | null {
-  if (cell === '') return column.needed ? `${column.says} is missing` : null;
+function cellFault(column: Column, cell: string): TableFault | null {
+  if (cell === '') return column.needed ? { is: 'table.empty', says: column.says } : null;
   switch (column.kind) {
     case 'number':
-      return /^\d+(\.\d+)?$/.test(cell) ? null : `"${cell}" is not a number of 0 or more`;
+      return /^\d+(\.\d+)?$/.test(cell) ? null : { is: 'table.not-a-number', cell };
     case 'whole':
-      return /^\d+$/.test(cell) ? null : `"${cell}" is not a whole number of 0 or more`;
+      return /^\d+$/.test(cell) ? null : { is: 'table.not-whole', cell };
     case 'yes-no':
-      return cell === 'yes' || cell === 'no' ? null : `"${cell}" is neither yes nor no`;
+      return cell === 'yes' || cell === 'no' ? null : { is: 'table.not-yes-or-no', cell };
     case 'choice':
-      return column.choices?.includes(cell) ? null : `"${cell}" is none of ${column.choices?.join(', ') ?? ''}`;
+      return column.choices?.includes(cell) ? null : { is: 'table.none-of', cell, choices: column.choices ?? [] };
     default:
-      return cell.length > 2000 ? 'is longer than 2 000 characters' : null;
+      return cell.length > 2000 ? { is: 'table.cell-too-long' } : null;
   }
 }
 
@@ -70,7 +84,12 @@ function shapeFaults(shape: Shape, rows: readonly Row[]): RowFault[] {
   rows.forEach((row, i) => {
     const low = Number(row[from]);
     const high = (row[to] ?? '').trim() === '' ? Infinity : Number(row[to]);
-    if (high < low) faults.push({ row: i, column: to, message: `${row[to] ?? ''} lies below ${row[from] ?? ''}` });
+    if (high < low)
+      faults.push({
+        row: i,
+        column: to,
+        message: { is: 'table.ends-below', to: row[to] ?? '', from: row[from] ?? '' },
+      });
     const group = within === undefined ? '' : (row[within] ?? '');
     groups.set(group, [...(groups.get(group) ?? []), { low, high, row: i }]);
   });
@@ -82,9 +101,9 @@ function shapeFaults(shape: Shape, rows: readonly Row[]): RowFault[] {
       const distance = Number((here.low - before.high).toFixed(6));
       const touching = shape.by === 'half-open' ? 0 : Number.MIN_VALUE;
       if (distance < touching)
-        faults.push({ row: here.row, column: from, message: `overlaps the class that begins at ${before.low}` });
+        faults.push({ row: here.row, column: from, message: { is: 'table.overlap', low: before.low } });
       else if (step !== null && distance > step)
-        faults.push({ row: here.row, column: from, message: `leaves a gap after ${before.high}` });
+        faults.push({ row: here.row, column: from, message: { is: 'table.gap', high: before.high } });
     });
   }
   return faults;

@@ -38,7 +38,7 @@ export function acceptFromLot(n: number, c: number, lotSize: number, defectivesI
  */
 export function acceptancePoint(spread: Spread, n: number, c: number, pAccept: number): number {
   checkPlan(spread, n, c);
-  if (spread === 'binomial' && c === n) throw new ArgumentFault('c', `must be below n: ${c} of ${n} accepts every lot`);
+  if (spread === 'binomial' && c === n) throw new ArgumentFault('c', { is: 'argument.accepts-every-lot', c, n });
   between('pAccept', pAccept, 0, 1);
   return spread === 'binomial'
     ? betaQuantile({ upper: pAccept }, c + 1, n - c)
@@ -67,7 +67,7 @@ const LARGEST_N = 1e7;
  * @throws {RangeError} if an argument leaves its range, or no plan of up to 1e7 seeds does it
  */
 export function designPlan(spread: Spread, aql: number, alpha: number, lql: number, beta: number): AcceptancePlan {
-  if (!(aql >= 0 && aql < 1)) throw new ArgumentFault('aql', `must be 0 or more and below 1, got ${aql}`);
+  if (!(aql >= 0 && aql < 1)) throw new ArgumentFault('aql', { is: 'argument.zero-to-below-one', got: aql });
   aboveUpTo('lql', lql, aql, 1);
   between('alpha', alpha, 0, 1);
   between('beta', beta, 0, 1);
@@ -79,10 +79,7 @@ export function designPlan(spread: Spread, aql: number, alpha: number, lql: numb
     if (pAcceptAtAql >= 1 - alpha) return { n, c, pAcceptAtAql, pAcceptAtLql: acceptProbability(spread, n, c, lql) };
     from = n;
   }
-  throw new ArgumentFault(
-    'lql',
-    `lies too near aql (${aql} and ${lql}): no plan with up to ${LARGEST_C} marked seeds tells them apart`,
-  );
+  throw new ArgumentFault('lql', { is: 'argument.too-near', aql, lql, most: LARGEST_C });
 }
 
 /** The smallest n from `low` up that is strict enough; acceptance falls with n, so halving finds it. */

@@ -64,14 +64,16 @@ describe('the way to a working sample', () => {
     expect(planDivision('spoon', { massG: 5, targetG: 1, spoonG: 1 }).keptG).toEqual([5]);
     expect(planDivision('spoon', { massG: 2.5, targetG: 1, spoonG: 0.5 }).keptG).toEqual([2.5]);
     expect(() => planDivision('spoon', { massG: 4.9, targetG: 1, spoonG: 1 })).toThrow(
-      'spoonG is too large: 5 spoonfuls of 1 g are more than the 4.9 g there are',
+      'spoonG: argument.spoon-too-large 5 1 4.9',
     );
-    expect(() => planDivision('spoon', { massG: 9, targetG: 1, spoonG: 2 })).toThrow('spoonG is too large');
+    expect(() => planDivision('spoon', { massG: 9, targetG: 1, spoonG: 2 })).toThrow(
+      'spoonG: argument.spoon-too-large',
+    );
   });
   it.each([
-    [{ massG: 0, targetG: 1 }, 'massG must be above 0'],
-    [{ massG: 10, targetG: 11 }, 'targetG must not be above the 10 g that are divided, got 11'],
-    [{ massG: 10, targetG: 1, jars: 1 }, 'jars must be a whole number 2..16, got 1'],
+    [{ massG: 0, targetG: 1 }, 'massG: argument.above'],
+    [{ massG: 10, targetG: 11 }, 'targetG: argument.not-above-divided 10 11'],
+    [{ massG: 10, targetG: 1, jars: 1 }, 'jars: argument.whole 2 16 1'],
   ])('refuses %o', (task, message) => {
     expect(() => planDivision('rotary', task)).toThrow(message);
   });
@@ -95,6 +97,6 @@ describe('the way to a working sample', () => {
         expect(judgeDivider(a, b).measured).toBe(judgeDivider(b, a).measured);
       }),
     );
-    expect(() => judgeDivider(0, 0)).toThrow('firstG + secondG must be above 0');
+    expect(() => judgeDivider(0, 0)).toThrow('firstG + secondG: argument.above');
   });
 });

@@ -43,8 +43,7 @@ export function planDivision(divider: Divider, task: DivisionTask): DivisionPlan
   const { massG, targetG, jars = 8, spoonG = 1 } = task;
   aboveZero('massG', massG);
   aboveZero('targetG', targetG);
-  if (targetG > massG)
-    throw new ArgumentFault('targetG', `must not be above the ${massG} g that are divided, got ${targetG}`);
+  if (targetG > massG) throw new ArgumentFault('targetG', { is: 'argument.not-above-divided', massG, got: targetG });
   if (divider === 'spoon') return planSpoon(massG, targetG, spoonG);
   if (divider === 'rotary') wholeIn('jars', jars, 2, 16);
   const outlets = divider === 'riffle' ? 2 : jars;
@@ -81,10 +80,7 @@ function planSpoon(massG: number, targetG: number, spoonG: number): DivisionPlan
   aboveZero('spoonG', spoonG);
   const spoonfuls = Math.max(LEAST_PLACES, Math.ceil(targetG / spoonG));
   if (spoonfuls * spoonG > massG)
-    throw new ArgumentFault(
-      'spoonG',
-      `is too large: ${spoonfuls} spoonfuls of ${spoonG} g are more than the ${massG} g there are`,
-    );
+    throw new ArgumentFault('spoonG', { is: 'argument.spoon-too-large', spoonfuls, spoonG, massG });
   return {
     passes: spoonfuls,
     keptG: [spoonfuls * spoonG],

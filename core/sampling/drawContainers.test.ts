@@ -100,8 +100,8 @@ describe('drawing containers', () => {
   });
   it('names what cannot be', () => {
     const plan = { containers: 5, unitSize: 1, unitsToSample: 6, primarySamples: 6 };
-    expect(() => drawContainers(plan, 'random', 1)).toThrow(/^unitsToSample must/);
-    expect(() => drawContainers({ ...plan, unitsToSample: 5 }, 'random', -1)).toThrow(/^seed must/);
+    expect(() => drawContainers(plan, 'random', 1)).toThrow(/^unitsToSample: argument/);
+    expect(() => drawContainers({ ...plan, unitsToSample: 5 }, 'random', -1)).toThrow(/^seed: argument/);
   });
   it('finds a container in its stack', () => {
     expect(placeInStack(1, 6, 4)).toEqual({ layer: 1, row: 1, column: 1 });

@@ -48,13 +48,15 @@ export function* heterogeneityPower(task: PowerTask): Generator<number, PowerPoi
   wholeIn('seed', seed, 1, 0xffffffff);
   if (kind === 'percents') wholeIn('seedsEach', seedsEach, 1, 100_000);
   if (!(mean > 0 && (kind === 'counts' ? mean < 1e6 : mean < 100)))
-    throw new ArgumentFault('mean', `must lie ${kind === 'counts' ? 'above 0' : 'between 0 and 100'}, got ${mean}`);
+    throw new ArgumentFault(
+      'mean',
+      kind === 'counts'
+        ? { is: 'argument.above', low: 0, got: mean }
+        : { is: 'argument.between', low: 0, high: 100, got: mean },
+    );
   for (const spread of spreads)
     if (!(spread >= 0) || (kind === 'percents' && spread ** 2 >= mean * (100 - mean)))
-      throw new ArgumentFault(
-        'spreads',
-        `must be 0 or more and smaller than an average of ${mean} allows, got ${spread}`,
-      );
+      throw new ArgumentFault('spreads', { is: 'argument.spread-too-large', mean, got: spread });
   const whole32 = mersenneTwister.factory({ seed: [seed] });
   const prng = () => whole32() / 0x1_0000_0000;
   const total = spreads.length * runs;

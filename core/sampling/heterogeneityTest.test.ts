@@ -56,7 +56,7 @@ describe('the heterogeneity test', () => {
       outcome: 'within',
       h: { rule: null },
     });
-    expect(() => judgeHeterogeneity(ISTA, { ...counts, values: [1, 2, 3, 4] })).toThrow('at least 5 containers');
+    expect(() => judgeHeterogeneity(ISTA, { ...counts, values: [1, 2, 3, 4] })).toThrow('values: argument.so-many 5');
   });
   // Source: ISTA, heterogeneity testing, f by attribute and kind of seed (from memory).
   it.each([
@@ -225,18 +225,18 @@ describe('what the test could have found', () => {
     expect([...heterogeneityPower(task)].at(-1)).toBe(1);
     expect([...heterogeneityPower(task)]).toHaveLength(100);
     for (const [change, message] of [
-      [{ mean: 100 }, 'mean must lie between 0 and 100'],
-      [{ spreads: [60] }, 'spreads must be 0 or more'],
-      [{ mean: 0 }, 'mean must lie between 0 and 100, got 0'],
-      [{ spreads: [-1] }, 'spreads must be 0 or more'],
+      [{ mean: 100 }, 'mean: argument.between 0 100'],
+      [{ spreads: [60] }, 'spreads: argument.spread-too-large'],
+      [{ mean: 0 }, 'mean: argument.between 0 100 0'],
+      [{ spreads: [-1] }, 'spreads: argument.spread-too-large'],
       // With an average of 50 % the containers can part by 50 at most, half of them at 0 and half at 100.
-      [{ mean: 50, spreads: [50] }, 'smaller than an average of 50 allows, got 50'],
-      [{ runs: 0 }, 'runs must be a whole number'],
-      [{ containers: 1 }, 'containers must be a whole number'],
-      [{ seedsEach: 0 }, 'seedsEach must be a whole number'],
-      [{ kind: 'counts', mean: 0 }, 'mean must lie above 0, got 0'],
-      [{ kind: 'counts', mean: 1e6 }, 'mean must lie above 0, got 1000000'],
-      [{ kind: 'counts', spreads: [Number.NaN] }, 'spreads must be 0 or more'],
+      [{ mean: 50, spreads: [50] }, 'spreads: argument.spread-too-large 50 50'],
+      [{ runs: 0 }, 'runs: argument.whole'],
+      [{ containers: 1 }, 'containers: argument.whole'],
+      [{ seedsEach: 0 }, 'seedsEach: argument.whole'],
+      [{ kind: 'counts', mean: 0 }, 'mean: argument.above 0 0'],
+      [{ kind: 'counts', mean: 1e6 }, 'mean: argument.above 0 1000000'],
+      [{ kind: 'counts', spreads: [Number.NaN] }, 'spreads: argument.spread-too-large'],
     ] as const)
       expect(() => run({ ...task, ...change })).toThrow(message);
     // The other side of those borders.
@@ -283,7 +283,7 @@ describe('the acceptance curve', () => {
     expect(points.at(-1)?.accepted).toBeCloseTo(0.13, 3);
   });
   it('refuses a plan that accepts everything', () => {
-    expect(() => acceptanceCurve({ kind: 'binomial', n: 10, c: 10 }, 10)).toThrow('c must be below n');
+    expect(() => acceptanceCurve({ kind: 'binomial', n: 10, c: 10 }, 10)).toThrow('c: argument.accepts-every-lot');
     expect(() => acceptanceCurve({ kind: 'pools', pools: 10, poolSize: 0, c: 1 }, 10)).toThrow('poolSize');
   });
 });

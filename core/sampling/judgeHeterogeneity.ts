@@ -62,7 +62,12 @@ export interface HeterogeneityVerdict {
 export function judgeHeterogeneity(edition: Edition, task: HeterogeneityTask): HeterogeneityVerdict {
   const { attribute, chaffy, values, seedsEach } = task;
   if (values.length < LEAST_CONTAINERS)
-    throw new ArgumentFault('values', `must be of at least ${LEAST_CONTAINERS} containers, got ${values.length}`);
+    throw new ArgumentFault('values', {
+      is: 'argument.so-many',
+      least: LEAST_CONTAINERS,
+      most: null,
+      got: values.length,
+    });
   const f = allowanceFor(attribute, chaffy);
   const spread =
     attribute === 'other-seeds' ? heterogeneityOfCounts(values, f) : heterogeneityOfPercents(values, seedsEach, f);

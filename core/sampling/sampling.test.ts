@@ -170,7 +170,7 @@ describe('primary samples', () => {
     [{ containers: 2, containerMassKg: -1 }, 'containerMassKg'],
     [{ bulkMassKg: Number.NaN }, 'bulkMassKg'],
   ])('refuses %o by name', (subject, name) => {
-    expect(() => planPrimarySamples(ISTA, subject)).toThrow(new RegExp(`^${name} must`));
+    expect(() => planPrimarySamples(ISTA, subject)).toThrow(new RegExp(`^${name}: argument`));
   });
 });
 

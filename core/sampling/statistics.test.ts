@@ -65,14 +65,14 @@ describe('acceptance of a lot', () => {
     expect(acceptProbability('binomial', 5, 0, 0)).toBe(1);
   });
   it.each([
-    [-0.01, 0.1, /^aql must be 0 or more and below 1, got -0.01/],
-    [1, 1, /^aql must be 0 or more and below 1, got 1/],
-    [0.1, 0.1, /^lql must/],
+    [-0.01, 0.1, /^aql: argument.zero-to-below-one -0.01/],
+    [1, 1, /^aql: argument.zero-to-below-one 1/],
+    [0.1, 0.1, /^lql: argument/],
   ])('refuses a good share of %d beside a bad one of %d', (aql, lql, message) => {
     expect(() => designPlan('binomial', aql, 0.1, lql, 0.1)).toThrow(message);
   });
   it('no more marked seeds than seeds, except counts in a mass', () => {
-    expect(() => acceptProbability('binomial', 10, 11, 0.1)).toThrow(/^c must be a whole number 0..10, got 11/);
+    expect(() => acceptProbability('binomial', 10, 11, 0.1)).toThrow(/^c: argument.whole 0 10 11/);
     expect(acceptProbability('poisson', 10, 11, 0.1)).toBeCloseTo(1, 8);
     // ppois(10, 10) = 0.5830 (R 4.2.2, from memory): the point of that height is a mean of 10 in 10 seeds.
     expect(acceptancePoint('poisson', 10, 10, 0.58304)).toBeCloseTo(1, 4);
@@ -85,8 +85,8 @@ describe('acceptance of a lot', () => {
     ]);
   });
   it('refuses a plan that cannot part the two qualities', () => {
-    expect(() => designPlan('binomial', 0.01, 0.05, 0.010001, 0.05)).toThrow(/^lql lies too near/);
-    expect(() => acceptancePoint('binomial', 10, 10, 0.5)).toThrow(/^c must be below n/);
+    expect(() => designPlan('binomial', 0.01, 0.05, 0.010001, 0.05)).toThrow(/^lql: argument.too-near/);
+    expect(() => acceptancePoint('binomial', 10, 10, 0.5)).toThrow(/^c: argument.accepts-every-lot/);
   });
 });
 
@@ -145,7 +145,7 @@ describe('heterogeneity', () => {
     });
     expect(heterogeneityOfCounts([0, 0, 0], 1.4)).toMatchObject({ H: null, significant: null });
     expect(heterogeneityOfCounts([0, 0, 0], 1.4).steps[3]).toMatchObject({ label: 'H', result: 'undefined' });
-    expect(() => heterogeneityOfCounts([3, 2.5], 1.4)).toThrow(/^counts.1 must/);
-    expect(() => heterogeneityOfPercents([90, 101], 100, 1.1)).toThrow(/^percents.1 must/);
+    expect(() => heterogeneityOfCounts([3, 2.5], 1.4)).toThrow(/^counts.1: argument/);
+    expect(() => heterogeneityOfPercents([90, 101], 100, 1.1)).toThrow(/^percents.1: argument/);
   });
 });

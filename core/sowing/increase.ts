@@ -45,10 +45,11 @@ export function seedIncrease(seeds: number, wanted: number, season: Season): Inc
   numberIn('wanted', wanted, 1, 1e15);
   const [low, high] = plantsPerSeed;
   if (!(low >= 0 && low <= high && high <= 1))
-    throw new ArgumentFault('plantsPerSeed', `must lie between 0 and 1, low end first, got ${low}, ${high}`);
+    throw new ArgumentFault('plantsPerSeed', { is: 'argument.pair-between', low: 0, high: 1, got: `${low}, ${high}` });
   for (const [name, value] of Object.entries({ keptShare, resownShare })) aboveUpTo(name, value, 0, 1);
   between('seedsPerPlant', seedsPerPlant, 0, 1e9);
-  if (room !== null && !(room >= 1)) throw new ArgumentFault('room', `must hold 1 plant at least, got ${room}`);
+  if (room !== null && !(room >= 1))
+    throw new ArgumentFault('room', { is: 'argument.so-many', least: 1, most: null, got: room });
   const grow = (sown: number, share: number) => {
     const plants = Math.min(room ?? Infinity, Math.floor(sown * share * keptShare));
     return { plants, harvested: plants * seedsPerPlant };

@@ -59,9 +59,9 @@ describe('counted back from the sowing', () => {
     );
   });
   it.each([
-    [{ testDays: 0 }, /testDays must be a whole number 1..400/],
-    [{ to: '2027-02-01' }, /must not lie before the first day/],
-    [{ everyDays: 0 }, /everyDays must be a whole number 1..400/],
+    [{ testDays: 0 }, /testDays: argument.whole 1 400/],
+    [{ to: '2027-02-01' }, /^to: argument.not-before/],
+    [{ everyDays: 0 }, /everyDays: argument.whole 1 400/],
   ])('refuses %j', (change, words) => {
     expect(() => sowingCalendar({ ...LEEK, ...change })).toThrow(words);
   });
@@ -93,7 +93,7 @@ describe('a bed', () => {
     expect(SQUARE_METRES_PER['sq ft']).toBeCloseTo(0.09290304, 10);
     expect(() =>
       seedsForPlants(10, { thousandSeedWeightG: 3, purityPercent: 98, germinationPercent: 0, emergencePercent: 70 }),
-    ).toThrow(/germinationPercent must be above 0/);
+    ).toThrow(/germinationPercent: argument.above/);
   });
   it('counts the plants of a row with the one at its beginning', () => {
     expect([plantsInRow(3, 'm', 10, 'cm'), plantsInRow(0.3, 'm', 10, 'cm'), plantsInRow(10, 'ft', 6, 'in')]).toEqual([
@@ -114,7 +114,7 @@ describe('sorted beside unsorted', () => {
     expect(gain.upper).toBeCloseTo(2.4598858, 6);
     expect(gain.p).toBeCloseTo(0.002833, 6);
     expect(gainOfPairs([3, 4], [2, 3])).toMatchObject({ estimate: 1, p: null });
-    expect(() => gainOfPairs([1, 2], [1])).toThrow(/as many plots/);
+    expect(() => gainOfPairs([1, 2], [1])).toThrow(/^unsorted: argument.as-many sorted/);
   });
   // Source: Newcombe R.G. (1998) Statistics in Medicine 17:873–890, Table II, method 10, from memory: 56/70 and 48/80
   // give 0.0524 to 0.3339; 9/10 and 3/10 give 0.1705 to 0.8090; 10/10 and 0/10 give 0.6075 to 1.
@@ -150,7 +150,9 @@ describe('seed increase', () => {
         expect(b[0] >= a[0] && b[1] >= a[1] && a[0] <= a[1]).toBe(true);
       }),
     );
-    expect(() => seedIncrease(0, 1, season)).toThrow(/seeds must be a whole number/);
-    expect(() => seedIncrease(1, 1, { ...season, plantsPerSeed: [0.9, 0.2] })).toThrow(/low end first/);
+    expect(() => seedIncrease(0, 1, season)).toThrow(/seeds: argument.whole/);
+    expect(() => seedIncrease(1, 1, { ...season, plantsPerSeed: [0.9, 0.2] })).toThrow(
+      /^plantsPerSeed: argument.pair-between/,
+    );
   });
 });

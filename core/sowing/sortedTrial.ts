@@ -23,12 +23,14 @@ export interface Gain {
  */
 export function gainOfPairs(sorted: readonly number[], unsorted: readonly number[]): Gain {
   if (sorted.length !== unsorted.length)
-    throw new ArgumentFault(
-      'unsorted',
-      `must have as many plots as sorted (${sorted.length}), it has ${unsorted.length}`,
-    );
+    throw new ArgumentFault('unsorted', {
+      is: 'argument.as-many',
+      as: 'sorted',
+      wanted: sorted.length,
+      got: unsorted.length,
+    });
   if (sorted.length < 2 || sorted.length > 1000)
-    throw new ArgumentFault('sorted', `must have 2..1000 plots, got ${sorted.length}`);
+    throw new ArgumentFault('sorted', { is: 'argument.so-many', least: 2, most: 1000, got: sorted.length });
   for (const [name, plots] of Object.entries({ sorted, unsorted }))
     plots.forEach((one, i) => {
       zeroOrMore(`${name}.${i}`, one);

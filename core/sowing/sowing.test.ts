@@ -26,7 +26,7 @@ describe('seeds in a cell', () => {
     [0, 95, 'germinationPercent'],
     [80, 100, 'wantedPercent'],
   ])('refuses %s and %s by name', (g, w, name) => {
-    expect(() => seedsPerCell(g, w)).toThrow(new RegExp(`^${name} must`));
+    expect(() => seedsPerCell(g, w)).toThrow(new RegExp(`^${name}: argument`));
   });
 });
 
@@ -91,6 +91,6 @@ describe('sowing for a stand', () => {
     expect(ask(100, 90, 50)).toBeGreaterThan(ask(100, 90, 100));
     expect(ask(100, 99, 100)).toBeGreaterThan(ask(100, 80, 100));
     expect(ask(1000, 50, 100)).toBe(50); // all but a known share: 40 / 0.8
-    expect(() => sowForStand(0, { sprouted: 1, tested: 2 }, 90, 100)).toThrow(/^wantedPlants must/);
+    expect(() => sowForStand(0, { sprouted: 1, tested: 2 }, 90, 100)).toThrow(/^wantedPlants: argument/);
   });
 });

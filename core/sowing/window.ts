@@ -75,7 +75,7 @@ export function sowingCalendar(window: SowingWindow): SowingCalendar {
     ['everyDays', everyDays, wanted > 1 ? 1 : 0, 400],
   ] as const)
     wholeIn(name, value, least, most);
-  if (!(from <= to)) throw new ArgumentFault('to', `must not lie before the first day, ${from}, got ${to}`);
+  if (!(from <= to)) throw new ArgumentFault('to', { is: 'argument.not-before', from, got: to });
   const all = Array.from({ length: wanted }, (_, i) => addDays(from, i * everyDays));
   const sowings = all.filter((day) => day <= to);
   const ahead = testDays + buyDays;

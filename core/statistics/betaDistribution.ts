@@ -20,8 +20,7 @@ const MOST_TERMS = 1_000_000;
  * 8.17.20 and 8.17.21.
  */
 export function betaTails(x: number, a: number, b: number): Tails {
-  if (!(a > 0 && b > 0 && a + b <= 1.1e9))
-    throw new ArgumentFault('a', `and b must lie above 0 and add to 1e9 at most, got ${a} and ${b}`);
+  if (!(a > 0 && b > 0 && a + b <= 1.1e9)) throw new ArgumentFault('a', { is: 'argument.shapes', a, b });
   numberIn('x', x, 0, 1);
   if (x === 0) return { lower: 0, upper: 1 };
   if (x === 1) return { lower: 1, upper: 0 };

@@ -26,7 +26,7 @@ const MOST_TERMS = 10_000_000;
  */
 export function gammaTails(x: number, shape: number): Tails {
   aboveUpTo('shape', shape, 0, 1e8);
-  if (!(x >= 0)) throw new ArgumentFault('x', `must be 0 or more, got ${x}`);
+  if (!(x >= 0)) throw new ArgumentFault('x', { is: 'argument.zero-or-more', got: x });
   if (x === 0) return { lower: 0, upper: 1 };
   if (x === Infinity) return { lower: 1, upper: 0 };
   const front = poissonForm(shape, x);

@@ -45,7 +45,7 @@ describe('exact binomial interval', () => {
     [1, 10, 1, 'confidence'],
     [1, 10, Number.NaN, 'confidence'],
   ])('refuses %s of %s at %s by name', (x, n, confidence, name) => {
-    expect(() => clopperPearson(x, n, confidence)).toThrow(new RegExp(`^${name} must`));
+    expect(() => clopperPearson(x, n, confidence)).toThrow(new RegExp(`^${name}: argument`));
   });
 });
 

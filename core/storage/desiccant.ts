@@ -33,12 +33,10 @@ export function desiccantNeeded(
 ): DesiccantNeed {
   aboveZero('massG', massG);
   between('moisturePercent', moisturePercent, 0, 100);
-  if (!(targetPercent > 0)) throw new ArgumentFault('targetPercent', `must be above 0, got ${targetPercent}`);
+  if (!(targetPercent > 0))
+    throw new ArgumentFault('targetPercent', { is: 'argument.above', low: 0, got: targetPercent });
   if (targetPercent > moisturePercent)
-    throw new ArgumentFault(
-      'targetPercent',
-      `must not be above the present moisture of ${moisturePercent} %, got ${targetPercent}: drying takes water out, so this seed is drier than you want already`,
-    );
+    throw new ArgumentFault('targetPercent', { is: 'argument.already-drier', moisturePercent, got: targetPercent });
   aboveUpTo('uptake', uptake, 0, 1);
   const massWhenDryG = (massG * (100 - moisturePercent)) / (100 - targetPercent);
   const waterG = massG - massWhenDryG;

@@ -133,10 +133,7 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
     const dryG = firstWeight.massG * (1 - evidence.firstMoisturePercent / 100);
     const now = 100 * (1 - dryG / lastWeight.massG);
     if (!(now > 0))
-      throw new ArgumentFault(
-        'weighings',
-        `must stay above the dry matter, ${dryG.toFixed(2)} g by the first moisture, got ${lastWeight.massG}`,
-      );
+      throw new ArgumentFault('weighings', { is: 'argument.not-below-dry-matter', dryG, got: lastWeight.massG });
     steps.push({
       label: 'moisture by the weight lost',
       expression: `100 − ${firstWeight.massG} × (100 − ${evidence.firstMoisturePercent}) / ${lastWeight.massG}`,
@@ -248,6 +245,6 @@ function checkEvidence(evidence: DryEvidence): void {
     aboveZero(`weighings.${i}.massG`, one.massG);
     const before = weighings[i - 1];
     if (!Number.isFinite(one.hours) || (before && !(one.hours > before.hours)))
-      throw new ArgumentFault(`weighings.${i}.hours`, `must come after the weighing before, got ${one.hours}`);
+      throw new ArgumentFault(`weighings.${i}.hours`, { is: 'argument.after-weighing-before', got: one.hours });
   });
 }

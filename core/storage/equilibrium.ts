@@ -49,7 +49,7 @@ export function humidityInBalance(moisturePercent: number, temperatureC: number,
 
 function checkOil(oilFraction: number): void {
   if (!(oilFraction >= 0 && oilFraction < 1))
-    throw new ArgumentFault('oilFraction', `must lie between 0 and 1, got ${oilFraction}`);
+    throw new ArgumentFault('oilFraction', { is: 'argument.between', low: 0, high: 1, got: oilFraction });
 }
 
 /**

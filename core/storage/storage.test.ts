@@ -133,7 +133,7 @@ describe('an ageing curve', () => {
     expect(two(50, 31)).toBe('no-test-between');
     expect(two(0, 50)).toBe('only-rises');
     expect(two(49, 31)).toBe('a curve');
-    expect(() => fitAgeing([{ days: 0, germinated: 11, n: 10 }])).toThrow(/^germinated must/);
+    expect(() => fitAgeing([{ days: 0, germinated: 11, n: 10 }])).toThrow(/^germinated: argument/);
   });
   it('widens its limits where tests scatter more than chance, and away from the tests', () => {
     const wild = curveOf([...SERIES, { days: 600, germinated: 99, n: 100 }, { days: 700, germinated: 60, n: 100 }]);
@@ -311,6 +311,6 @@ describe('dry enough to close?', () => {
       'weighings',
     ],
   ])('refuses %j by name', (evidence, name) => {
-    expect(() => ask(evidence)).toThrow(new RegExp(`^${name.replaceAll('.', '[.]')} must`));
+    expect(() => ask(evidence)).toThrow(new RegExp(`^${name.replaceAll('.', '[.]')}: argument`));
   });
 });

@@ -35,7 +35,7 @@ function spread({ moisturePercent: m, temperatureC: t }: StoreAir, { KE, CW, CH,
   between('moisturePercent', m, 0, 100);
   numberIn('temperatureC', t, -50, 100);
   for (const [name, value] of Object.entries({ KE, CW, CH, CQ }))
-    if (!Number.isFinite(value)) throw new ArgumentFault(name, `must be a number, got ${value}`);
+    if (!Number.isFinite(value)) throw new ArgumentFault(name, { is: 'argument.finite', got: value });
   const log10Sigma = KE - CW * Math.log10(m) - CH * t - CQ * t * t;
   const step: WorkingStep = {
     label: 'days to lose one probit',
@@ -67,7 +67,7 @@ export function predictViability(
 ): ViabilityForecast {
   const { log10Sigma, sigmaDays, step } = spread(air, constants);
   zeroOrMore('days', days);
-  if (!Number.isFinite(Ki)) throw new ArgumentFault('Ki', `must be a number, got ${Ki}`);
+  if (!Number.isFinite(Ki)) throw new ArgumentFault('Ki', { is: 'argument.finite', got: Ki });
   const v = Ki - days / sigmaDays;
   const germinationPercent = 100 * normalChance(v);
   return {
@@ -101,7 +101,7 @@ export function timeToViability(
   readonly steps: readonly WorkingStep[];
 } {
   const { sigmaDays, step } = spread(air, constants);
-  if (!Number.isFinite(Ki)) throw new ArgumentFault('Ki', `must be a number, got ${Ki}`);
+  if (!Number.isFinite(Ki)) throw new ArgumentFault('Ki', { is: 'argument.finite', got: Ki });
   between('targetPercent', targetPercent, 0, 100);
   const target = normalQuantile(targetPercent / 100);
   const days = sigmaDays * (Ki - target);

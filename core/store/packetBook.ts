@@ -52,8 +52,6 @@ export const RESTS_ON: Readonly<Record<'take' | 'count' | 'move', readonly Packe
 };
 
 const figure = (amount: Amount): ExactNumber => (amount.by === 'count' ? new Exact(amount.seeds) : toGrams(amount));
-const shown = (left: ExactNumber, by: Amount['by']) =>
-  by === 'count' ? `${left.toString()} ${left.eq(1) ? 'seed' : 'seeds'}` : `${left.toString()} g`;
 
 /**
  * What a packet holds and where it lies, from its lines in order: what was packed or last counted, less what was
@@ -64,7 +62,7 @@ const shown = (left: ExactNumber, by: Amount['by']) =>
  *                    cannot be
  */
 export function bookOf(lines: readonly PacketEntry[]): PacketBook {
-  const struck = struckLines(lines, ['packed', 'undone'], 'what was packed is put right by counting again');
+  const struck = struckLines(lines, ['packed', 'undone'], 'book.packed-not-struckable');
   let by: Amount['by'] | null = null;
   let left = new Exact(0);
   let placeId: string | null = null;
@@ -79,18 +77,13 @@ export function bookOf(lines: readonly PacketEntry[]): PacketBook {
     } else if (line.what === 'move') placeId = line.placeId;
     else if (line.what === 'take') {
       if (line.amount.by !== by)
-        throw new CannotBe(
-          'amount',
-          by === 'count'
-            ? 'amount must be a number of seeds: this packet is counted'
-            : 'amount must be a mass: this packet is weighed',
-        );
+        throw new CannotBe('amount', { is: by === 'count' ? 'book.seeds-wanted' : 'book.mass-wanted' });
       const taken = figure(line.amount);
       if (taken.gt(left))
-        throw new CannotBe('amount', `amount is more than the packet holds: ${shown(left, line.amount.by)} are left`);
+        throw new CannotBe('amount', { is: 'book.more-than-held', left: left.toNumber(), by: line.amount.by });
       left = left.minus(taken);
     }
   }
-  if (by === null) throw new CannotBe('amount', 'amount is missing: nothing was packed');
+  if (by === null) throw new CannotBe('amount', { is: 'book.nothing-packed' });
   return { by, left, placeId, struck };
 }

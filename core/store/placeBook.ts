@@ -64,7 +64,7 @@ export function placeStanding(lines: readonly PlaceLine[], now: number): PlaceSt
   const struck = struckLines(
     lines.map((one) => one.entry),
     [],
-    '',
+    'book.not-struckable',
   );
   let desiccant = null as PlaceStanding['desiccant'];
   let [openings, openMinutes] = [0, 0];
@@ -78,7 +78,7 @@ export function placeStanding(lines: readonly PlaceLine[], now: number): PlaceSt
       desiccant = { stuff: entry.stuff, massG: entry.massG, state: 'fresh', since: at, seenAt: at, dueAt: due(at) };
     } else if (entry.what === 'no desiccant') desiccant = null;
     else if (entry.what === 'seen') {
-      if (!desiccant) throw new CannotBe('state', 'state is of no desiccant: none lies here');
+      if (!desiccant) throw new CannotBe('state', { is: 'book.no-desiccant' });
       // Spent is due at once.
       desiccant = { ...desiccant, state: entry.state, seenAt: at, dueAt: entry.state === 'spent' ? at : due(at) };
     } else if (entry.what === 'alarm') seen.set(alarmKey(entry.alarm, entry.from), entry.words);

@@ -26,8 +26,11 @@ it('lets through what lies inside, at both borders as its name says', () => {
 });
 
 it('names the field, what is allowed and what came', () => {
-  expect(() => wholeIn('counts.normal', 1.5, 0, 100)).toThrow('counts.normal must be a whole number 0..100, got 1.5');
-  expect(() => between('share', 1, 0, 1)).toThrow('share must lie between 0 and 1, got 1');
-  expect(() => aboveUpTo('oil', 0, 0, 1)).toThrow('oil must be above 0 and at most 1, got 0');
-  expect(new ArgumentFault('a.b', 'must be something')).toMatchObject({ field: 'a.b', says: 'must be something' });
+  expect(() => wholeIn('counts.normal', 1.5, 0, 100)).toThrow('counts.normal: argument.whole 0 100 1.5');
+  expect(() => between('share', 1, 0, 1)).toThrow('share: argument.between 0 1 1');
+  expect(() => aboveUpTo('oil', 0, 0, 1)).toThrow('oil: argument.above-up-to 0 1 0');
+  expect(new ArgumentFault('a.b', { is: 'argument.percent', got: 101 })).toMatchObject({
+    field: 'a.b',
+    says: { is: 'argument.percent', got: 101 },
+  });
 });

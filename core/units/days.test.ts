@@ -26,9 +26,9 @@ describe('calendar days', () => {
   });
 
   it('refuses what is no date, by its name', () => {
-    expect(() => addDays('2026-02-30', 1, 'setUpDate')).toThrow(/^setUpDate must be a date/);
-    expect(() => daysBetween('2026-02-01', '1.2.2026')).toThrow(/^to must be a date/);
-    expect(() => daysBetween('', '2026-02-01')).toThrow(/^from must be a date/);
+    expect(() => addDays('2026-02-30', 1, 'setUpDate')).toThrow(/^setUpDate: argument.date/);
+    expect(() => daysBetween('2026-02-01', '1.2.2026')).toThrow(/^to: argument.date/);
+    expect(() => daysBetween('', '2026-02-01')).toThrow(/^from: argument.date/);
   });
 });
 

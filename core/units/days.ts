@@ -9,7 +9,7 @@ function timeOf(isoDate: string, name: string): number {
     Number.isNaN(time) ||
     new Date(time).toISOString().slice(0, 10) !== isoDate
   )
-    throw new ArgumentFault(name, `must be a date yyyy-mm-dd, got "${isoDate}"`);
+    throw new ArgumentFault(name, { is: 'argument.date', got: isoDate });
   return time;
 }
 

@@ -71,5 +71,5 @@ it('a share is rounded half up, exactly at a tie', () => {
     '12.34',
   ]);
   expect([share(0, 5, 1), share(5, 5, 1)]).toEqual(['0', '100']);
-  for (const whole of [0, -1]) expect(() => share(1, whole, 0)).toThrow(/^whole must/);
+  for (const whole of [0, -1]) expect(() => share(1, whole, 0)).toThrow(/^whole: argument/);
 });

@@ -62,7 +62,7 @@ export function writtenDecimals(text: string): number {
  * @param whole  > 0, same unit
  */
 export function percentHalfUp(part: ExactNumber, whole: ExactNumber, decimals: number): ExactNumber {
-  if (!whole.gt(0)) throw new ArgumentFault('whole', `must be above 0, got ${whole.toString()}`);
+  if (!whole.gt(0)) throw new ArgumentFault('whole', { is: 'argument.above', low: 0, got: whole.toNumber() });
   const scale = new Exact(10).pow(decimals);
   const doubled = part.times(100).times(scale).times(2).plus(whole);
   return doubled.divToInt(whole.times(2)).div(scale);

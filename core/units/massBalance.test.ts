@@ -36,6 +36,6 @@ describe('the balance of masses', () => {
     expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('50.2')], new Exact(0)).outcome).toBe('gained');
     expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('49.8')], new Exact(0)).outcome).toBe('missing');
     expect(balanceMasses(grams('100.0'), [grams('50.0'), grams('49.8')], new Exact('0.1')).outcome).toBe('balanced');
-    expect(() => balanceMasses(grams('1'), [], new Exact(-1))).toThrow('statedLossG must be 0 or more');
+    expect(() => balanceMasses(grams('1'), [], new Exact(-1))).toThrow('statedLossG: argument.zero-or-more');
   });
 });

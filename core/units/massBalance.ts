@@ -29,7 +29,8 @@ export function balanceMasses(
   parts: readonly EnteredMass[],
   statedLossG: ExactNumber,
 ): MassBalance {
-  if (!statedLossG.gte(0)) throw new ArgumentFault('statedLossG', `must be 0 or more, got ${statedLossG.toString()}`);
+  if (!statedLossG.gte(0))
+    throw new ArgumentFault('statedLossG', { is: 'argument.zero-or-more', got: statedLossG.toNumber() });
   const wholeG = toGrams(whole);
   const partsG = parts.reduce((sum, one) => sum.plus(toGrams(one)), new Exact(0));
   const differenceG = wholeG.minus(partsG);

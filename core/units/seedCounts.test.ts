@@ -12,12 +12,12 @@ it('counts of several dishes add up class by class', () => {
 it('are whole numbers up to a million, and no more together than were set', () => {
   for (const one of CLASSES)
     for (const wrong of [-1, 0.5, 1e6 + 1, NaN])
-      expect(() => checkCounts({ ...NO_COUNTS, [one]: wrong })).toThrow(`counts.${one} must be a whole number`);
+      expect(() => checkCounts({ ...NO_COUNTS, [one]: wrong })).toThrow(`counts.${one}: argument.whole`);
   expect(() => checkCounts({ ...NO_COUNTS, dead: 1e6 })).not.toThrow();
   const hundred = { ...NO_COUNTS, normal: 60, dead: 40 };
   expect(() => checkCounts(hundred, 100)).not.toThrow();
   expect(() => checkCounts(hundred)).not.toThrow();
-  expect(() => checkCounts(hundred, 99)).toThrow('counts add to 100, more than the 99 seeds set');
+  expect(() => checkCounts(hundred, 99)).toThrow('counts: argument.more-than-set 100 99');
 });
 
 it('hard and fresh seed is called at the final count alone', () => {

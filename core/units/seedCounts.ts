@@ -31,5 +31,5 @@ export function addCounts(all: readonly Counts[]): Counts {
 export function checkCounts(counts: Counts, seeds?: number): void {
   for (const one of CLASSES) wholeIn(`counts.${one}`, counts[one], 0, 1e6);
   if (seeds !== undefined && totalOf(counts) > seeds)
-    throw new ArgumentFault('counts', `add to ${totalOf(counts)}, more than the ${seeds} seeds set`);
+    throw new ArgumentFault('counts', { is: 'argument.more-than-set', total: totalOf(counts), seeds });
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { inShort } from '../testing/inShort.ts';
 import { DATE_ORDERS, writtenDate, type DateOrder } from './writtenDate.ts';
 import { markOf, writtenFigure } from './writtenFigure.ts';
 
@@ -65,17 +66,17 @@ describe('a written date', () => {
   });
 
   it.each([
-    ['31/2/2021', /no day of the calendar/],
-    ['2021-13', /no month 13/],
-    ['13/13/2021', /no day of the calendar/],
-    ['autumn 2021', /“autumn” is no month/],
+    ['31/2/2021', 'date.no-such-day 31/2/2021'],
+    ['2021-13', 'date.no-such-month 2021-13 13'],
+    ['13/13/2021', 'date.no-such-day 13/13/2021'],
+    ['autumn 2021', 'date.no-month-word autumn'],
     // Source: day 44289 of the 1900 date system of spreadsheets is 3 April 2021 (ECMA-376 part 1, 18.17.4.1).
-    ['44289', /would be 2021-04-03/],
-    ['3/21', /no year of four digits/],
-    ['soon', /is no date/],
-  ])('%s is refused in plain words', (text, why) => {
+    ['44289', 'date.count-of-days 44289 2021-04-03'],
+    ['3/21', 'date.no-year 3/21'],
+    ['soon', 'date.no-date soon'],
+  ])('%s is refused, and why is said', (text, why) => {
     const found = writtenDate(text, reading('day first', 'this century'));
-    expect(found.ok ? '' : found.why).toMatch(why);
+    expect(found.ok || !found.why ? '' : inShort(found.why)).toBe(why);
   });
 });
 
@@ -172,14 +173,14 @@ describe('what is no date, or half of one', () => {
   it('says what is missing: a year, a month that is known, or one reading of two', () => {
     const why = (text: string, how = reading('day first', 'this century')) => {
       const found = writtenDate(text, how);
-      return found.ok ? found.date : found.why;
+      return found.ok ? found.date : found.why && inShort(found.why);
     };
-    for (const text of ['3/4', '13/12', '3.4.', '31 12']) expect(why(text)).toBe(`${text} has no year of four digits`);
-    expect(why('3 Apr 4 2021')).toBe('3 Apr 4 2021 has two days');
-    expect(why('y'.repeat(60))).toContain(`“${'y'.repeat(40)}”`);
-    expect(why('25/4/2021', reading('month first'))).toBe('25/4/2021 is no date with the month first');
-    expect(why('3/4/2021', reading('year first'))).toBe('3/4/2021 is no date with the year first');
-    expect(why('3/4/2021', reading(null))).toBe('3/4/2021 can be read in more than one way');
+    for (const text of ['3/4', '13/12', '3.4.', '31 12']) expect(why(text)).toBe(`date.no-year ${text}`);
+    expect(why('3 Apr 4 2021')).toBe('date.two-days 3 Apr 4 2021');
+    expect(why('y'.repeat(60))).toBe(`date.no-date ${'y'.repeat(40)}`);
+    expect(why('25/4/2021', reading('month first'))).toBe('date.not-in-order 25/4/2021 month first');
+    expect(why('3/4/2021', reading('year first'))).toBe('date.not-in-order 3/4/2021 year first');
+    expect(why('3/4/2021', reading(null))).toBeNull();
     // The order is known, the century is not; or the other way round.
     expect(writtenDate('3/4/21', reading(null, 'this century'))).toMatchObject({ asks: ['order'] });
     expect(writtenDate('3/4/2021', reading(null))).toMatchObject({ asks: ['order'] });

@@ -12,7 +12,23 @@ export interface DateReading {
 }
 export type ReadDate =
   | { readonly ok: true; /** yyyy, yyyy-mm or yyyy-mm-dd. */ readonly date: string }
-  | { readonly ok: false; readonly asks: readonly ('order' | 'shortYears')[]; readonly why: string };
+  | {
+      readonly ok: false;
+      readonly asks: readonly ('order' | 'shortYears')[];
+      /** null where it asks. */ readonly why: DateFault | null;
+    };
+
+/** Why something written is no date; `text` and `word` as they stand, of 40 characters at most. */
+export type DateFault =
+  | { readonly is: 'date.no-such-month'; readonly text: string; readonly month: number }
+  | { readonly is: 'date.no-such-day' | 'date.two-days' | 'date.no-year' | 'date.no-date'; readonly text: string }
+  | {
+      readonly is: 'date.count-of-days';
+      readonly text: string;
+      /** The day that a spreadsheet means by it, yyyy-mm-dd. */ readonly would: string;
+    }
+  | { readonly is: 'date.no-month-word'; readonly word: string }
+  | { readonly is: 'date.not-in-order'; readonly text: string; readonly order: DateOrder };
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 const LONG = 'january february march april may june july august september october november december'.split(' ');
@@ -22,7 +38,7 @@ const monthNamed = (word: string): number => {
   return (at >= 0 ? at : MONTHS.indexOf(bare === 'sept' ? 'sep' : bare)) + 1;
 };
 
-const bad = (why: string): ReadDate => ({ ok: false, asks: [], why });
+const bad = (why: DateFault): ReadDate => ({ ok: false, asks: [], why });
 const two = (n: number) => String(n).padStart(2, '0');
 
 /** A year of four digits, or of two as its reader was told. */
@@ -35,10 +51,10 @@ function yearOf(text: string, { shortYears, thisYear }: DateReading): number | n
 }
 
 function dateOf(year: number, month: number, day: number | null, text: string): ReadDate {
-  if (month < 1 || month > 12) return bad(`${text} has no month ${month}`);
+  if (month < 1 || month > 12) return bad({ is: 'date.no-such-month', text, month });
   if (day === null) return { ok: true, date: `${year}-${two(month)}` };
   const date = new Date(Date.UTC(year, month - 1, day));
-  if (date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day) return bad(`${text} is no day of the calendar`);
+  if (date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day) return bad({ is: 'date.no-such-day', text });
   return { ok: true, date: `${year}-${two(month)}-${two(day)}` };
 }
 
@@ -53,7 +69,7 @@ export function writtenDate(text: string, reading: DateReading): ReadDate {
   if (/^\d{4}$/.test(bare)) return { ok: true, date: bare };
   if (/^\d{5}$/.test(bare)) {
     const day = new Date(Date.UTC(1899, 11, 30) + Number(bare) * 86_400_000).toISOString().slice(0, 10);
-    return bad(`${bare} looks like a spreadsheet’s count of days, which would be ${day}: write the date`);
+    return bad({ is: 'date.count-of-days', text: bare, would: day });
   }
   const yearMonth = /^(\d{4})[-/. ](\d{1,2})$/.exec(bare);
   if (yearMonth) return dateOf(Number(yearMonth[1]), Number(yearMonth[2]), null, bare);
@@ -68,17 +84,17 @@ export function writtenDate(text: string, reading: DateReading): ReadDate {
   if (words) {
     const [, before, word = '', after, yearText = ''] = words;
     const month = monthNamed(word);
-    if (month === 0) return bad(`“${word}” is no month: write it in English or in figures`);
-    if (before !== undefined && after !== undefined) return bad(`${bare} has two days`);
+    if (month === 0) return bad({ is: 'date.no-month-word', word });
+    if (before !== undefined && after !== undefined) return bad({ is: 'date.two-days', text: bare });
     const year = yearOf(yearText, reading);
-    if (year === null) return asking(['shortYears'], bare);
+    if (year === null) return asking(['shortYears']);
     const day = before ?? after;
     return dateOf(year, month, day === undefined ? null : Number(day), bare);
   }
   const parts = /^(\d{1,2})[-/. ](\d{1,2})[-/. ](\d{4}|\d{2})$/.exec(bare);
   if (parts) return inOrder(parts[1] ?? '', parts[2] ?? '', parts[3] ?? '', reading, bare);
-  if (/^\d{1,2}[-/. ]\d{1,2}\.?$/.test(bare)) return bad(`${bare} has no year of four digits`);
-  return bad(`“${bare.slice(0, 40)}” is no date: write 2021, 2021-04 or 2021-04-03`);
+  if (/^\d{1,2}[-/. ]\d{1,2}\.?$/.test(bare)) return bad({ is: 'date.no-year', text: bare });
+  return bad({ is: 'date.no-date', text: bare.slice(0, 40) });
 }
 
 function inOrder(a: string, b: string, c: string, reading: DateReading, text: string): ReadDate {
@@ -87,23 +103,19 @@ function inOrder(a: string, b: string, c: string, reading: DateReading, text: st
     const [, month, day] = partsIn(order, a, b, c);
     return Number(month) >= 1 && Number(month) <= 12 && Number(day) >= 1 && Number(day) <= 31;
   });
-  if (possible.length === 0) return bad(`${text} is no day of the calendar`);
+  if (possible.length === 0) return bad({ is: 'date.no-such-day', text });
   const same = new Set(possible.map((order) => partsIn(order, a, b, c).join('-'))).size === 1;
   const order = reading.order ?? (same ? (possible[0] ?? null) : null);
   if (order === null)
-    return asking(c.length === 2 && reading.shortYears === null ? ['order', 'shortYears'] : ['order'], text);
-  if (!possible.includes(order)) return bad(`${text} is no date with the ${order}`);
+    return asking(c.length === 2 && reading.shortYears === null ? ['order', 'shortYears'] : ['order']);
+  if (!possible.includes(order)) return bad({ is: 'date.not-in-order', text, order });
   const [yearText, month, day] = partsIn(order, a, b, c);
   const year = yearOf(yearText, reading);
-  if (year === null) return asking(['shortYears'], text);
+  if (year === null) return asking(['shortYears']);
   return dateOf(year, Number(month), Number(day), text);
 }
 
 const partsIn = (order: DateOrder, a: string, b: string, c: string): [year: string, month: string, day: string] =>
   order === 'day first' ? [c, b, a] : order === 'month first' ? [c, a, b] : [two(Number(a)), b, c];
 
-const asking = (asks: readonly ('order' | 'shortYears')[], text: string): ReadDate => ({
-  ok: false,
-  asks,
-  why: `${text} can be read in more than one way`,
-});
+const asking = (asks: readonly ('order' | 'shortYears')[]): ReadDate => ({ ok: false, asks, why: null });

@@ -128,14 +128,13 @@ export async function writeTable(context: Write, draft: Draft, table: string, ro
   const content = draft.content;
   const { shape, before } = tableOf(content, table);
   const faults = checkTable(shape, rows);
-  if (faults.length > 0)
+  if (faults[0])
     throw fault(
       'invalid',
-      { is: 'rule-books.table-cannot-stand-nothing', message: saidWords(faults[0]?.message ?? '') },
+      { is: 'rule-books.table-cannot-stand-nothing', why: faults[0].message },
       faults.slice(0, 200).map((one): FieldRefusal => ({
         path: one.row === null ? `rows.${one.column}` : `rows.${one.row}.${one.column}`,
-        message:
-          one.row === null ? one.message : { is: 'rule-books.row-refused', figure: one.row + 1, message: one.message },
+        message: one.row === null ? one.message : { is: 'rule-books.row-refused', row: one.row + 1, why: one.message },
       })),
     );
   const changes = compareRows(table, shape, before, rows);
@@ -294,8 +293,8 @@ function checkContent(content: EditionContent): void {
       message: {
         is: 'rule-books.table-refused',
         table,
-        figure: one.row === null ? '' : `, row ${one.row + 1}`,
-        message: one.message,
+        row: one.row === null ? null : one.row + 1,
+        why: one.message,
       },
     }));
   });

@@ -40,7 +40,7 @@ export async function bringIn(context: Write, id: string, seen: number | null): 
     throw fault('invalid', { is: 'store.list-cannot-come-yet' }, [
       ...unsaid.map((one): FieldRefusal => ({
         path: one.question,
-        message: { is: 'store.said-first', words: one.words },
+        message: { is: 'store.said-first', question: one.question, ...('mixed' in one ? { mixed: one.mixed } : {}) },
       })),
       ...read.faults.slice(0, SHOWN).map((one) => ({ path: `line ${one.line}`, message: one.message })),
     ]);

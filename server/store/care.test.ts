@@ -2,6 +2,7 @@ import { createServer, type AddressInfo } from 'node:net';
 import { placeLineWords } from '@mercato/contract/store/words';
 import { describe, expect, it } from 'vitest';
 import type { CareList, ClimateSettings, LoggerAnswer, PlaceCare } from '@mercato/contract/store/care';
+import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
 import type { PlaceList } from '@mercato/contract/store/packets';
 import { serveLogger } from '../../devices/serveLogger.ts';
@@ -63,7 +64,7 @@ describe('a logger’s file', () => {
     await say({ columns: list.columns.map((one) => one.proposal) });
     expect(list.asks.map((one) => one.question)).toEqual(['clock', 'degrees']);
     await say({ clock: 'universal', degrees: 'C' });
-    expect(list.faults.map((one) => [one.line, one.cell, one.message])).toEqual([
+    expect(list.faults.map((one) => [one.line, one.cell, listFaultWords(one.message)])).toEqual([
       [4, '104', expect.stringMatching(/more than air can hold/)],
       [6, '09:30', expect.stringMatching(/stands on line 5 too, with other figures/)],
     ]);

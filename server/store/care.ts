@@ -78,7 +78,7 @@ export async function writePlaceLine(
     placeStanding([...before.map(asLine), { entry, at: hand.at.toISOString() }], hand.at.getTime());
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
-    throw fault('invalid', { is: 'store.cannot-written-into-book' }, [{ path: error.path, message: error.message }]);
+    throw fault('invalid', { is: 'store.cannot-written-into-book' }, [{ path: error.path, message: error.why }]);
   }
   await tx.insert(placeLine).values({ placeId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx
@@ -127,7 +127,10 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
   const { temperature, humidityPercent } = reading;
   const kinds = (await kindsAround(tx, id)).slice(1);
   const asks = reading.sure === true ? null : unlikely(row.kind, kinds, temperature);
-  if (asks !== null) throw fault('invalid', { is: 'store.look-dial-once-more' }, [{ path: 'sure', message: asks }]);
+  if (asks !== null)
+    throw fault('invalid', { is: 'store.look-dial-once-more' }, [
+      { path: 'sure', message: { is: 'store.hardly-so-cold-or-warm', ...asks } },
+    ]);
   await tx.insert(climateReading).values({
     id: uuid(),
     placeId: id,
@@ -214,11 +217,9 @@ export async function hearLogger(db: Reader, id: string, now: Date): Promise<Hea
     return { address: row.logger, ...(await askLogger(row.logger, await heardUntil(db, id, now))) };
   } catch (error) {
     if (!(error instanceof LoggerSilent)) throw error;
-    throw fault(
-      'invalid',
-      { is: 'store.line-refused', figure: error.message[0]?.toUpperCase(), message: error.message.slice(1) },
-      [{ path: 'logger', message: { is: 'store.logger-refused', message: error.message, logger: row.logger } }],
-    );
+    throw fault('invalid', { is: 'store.logger-silent', why: error.why }, [
+      { path: 'logger', message: { is: 'store.logger-refused', why: error.why, logger: row.logger } },
+    ]);
   }
 }
 

@@ -1,4 +1,4 @@
-import type { ListReading } from '@mercato/contract/store/lists';
+import type { LineFault, ListReading } from '@mercato/contract/store/lists';
 import {
   CLIMATE_COLUMNS,
   proposeClimateColumns,
@@ -12,7 +12,8 @@ import type { Reader } from '../database/connect.ts';
 import { laboratory } from '../register/tables.ts';
 import type { OpenedFile } from './openFile.ts';
 
-export interface ClimateLog extends Pick<ReadClimate, 'asks' | 'faults'> {
+export interface ClimateLog extends Pick<ReadClimate, 'asks'> {
+  readonly faults: readonly LineFault[];
   readonly proposals: readonly (ClimateColumn | null)[];
   readonly mark: ReadList['mark'];
   readonly readings: readonly LoggedAir[];

@@ -1,20 +1,17 @@
 import { parse } from 'csv-parse/sync';
 import iconv from 'iconv-lite';
-import { DELIMITERS, type Delimiter, type Encoding, type FileAsk } from '@mercato/contract/store/lists';
+import {
+  DELIMITERS,
+  type Delimiter,
+  type Encoding,
+  type FileAsk,
+  type FileFound,
+  type LineFault,
+} from '@mercato/contract/store/lists';
 import { fault } from '../http/fault.ts';
 
 /** Hands that wrote lists before UTF-8 did: Western and Central European, an old Macintosh, an old PC. */
 const OLD = ['windows-1252', 'windows-1250', 'macintosh', 'cp850'] as const;
-const HANDS: Readonly<Record<Encoding, string>> = {
-  'utf-8': 'UTF-8',
-  'utf-16le': 'UTF-16',
-  'utf-16be': 'UTF-16',
-  'windows-1252': 'Windows, western Europe',
-  'windows-1250': 'Windows, central Europe',
-  macintosh: 'an old Macintosh',
-  cp850: 'an old PC',
-  'line by line': 'each line by itself: UTF-8 where it can be, Windows where not',
-};
 const strict = new TextDecoder('utf-8', { fatal: true });
 
 const isUtf8 = (bytes: Uint8Array): boolean => {
@@ -47,7 +44,7 @@ function linesOf(bytes: Buffer): Buffer[] {
 export interface Decoded {
   /** null while somebody has to say how. */
   readonly text: string | null;
-  readonly found: string;
+  readonly found: FileFound | null;
   readonly ask: FileAsk | null;
 }
 
@@ -57,34 +54,31 @@ export interface Decoded {
  * @throws {Fault} 422 for a workbook, or bytes that are no text
  */
 export function decodeList(bytes: Buffer, said: Encoding | null): Decoded {
-  if (bytes.length === 0) throw notText('the file is empty');
+  if (bytes.length === 0) throw notText('list.empty-file');
   if (bytes.subarray(0, 2).toString('latin1') === 'PK' || bytes.subarray(0, 4).toString('hex') === 'd0cf11e0')
-    throw notText('this is a workbook: open it and save the sheet as CSV');
+    throw notText('list.workbook');
   const mark = bytes.subarray(0, 2).toString('hex');
   const wide = mark === 'fffe' ? ('utf-16le' as const) : mark === 'feff' ? ('utf-16be' as const) : null;
-  if (wide === null && bytes.includes(0)) throw notText('this is no text: it holds bytes that no list has');
+  if (wide === null && bytes.includes(0)) throw notText('list.no-text');
   const sure = wide ?? (isUtf8(bytes) ? ('utf-8' as const) : null);
   const by = said ?? sure;
   if (sure !== null && said === null)
-    return { text: clean(decodeAs(bytes, sure)), found: `written in ${HANDS[sure]}`, ask: null };
+    return { text: clean(decodeAs(bytes, sure)), found: { is: 'encoding', encoding: sure, said: false }, ask: null };
   const odd = linesOf(bytes)
     .filter((line) => line.some((byte) => byte > 127))
     .slice(0, 400);
   const mixed = odd.some(isUtf8) && odd.some((line) => !isUtf8(line));
   const ask: FileAsk = {
     question: 'encoding',
-    words: mixed
-      ? 'Two hands wrote this file: some of its lines are UTF-8, some are not. Under which reading are all these lines right?'
-      : 'This file is not in UTF-8. Under which reading are these lines right?',
+    mixed,
     options: [...(mixed ? (['line by line'] as const) : []), ...OLD].map((one) => ({
       value: one,
-      words: HANDS[one],
       samples: odd.slice(0, 6).map((line) => decodeAs(line, one).trim().slice(0, 80)),
     })),
   };
   return by === null
-    ? { text: null, found: '', ask }
-    : { text: clean(decodeAs(bytes, by)), found: `read as ${HANDS[by]}`, ask };
+    ? { text: null, found: null, ask }
+    : { text: clean(decodeAs(bytes, by)), found: { is: 'encoding', encoding: by, said: true }, ask };
 }
 
 const clean = (text: string) =>
@@ -92,18 +86,16 @@ const clean = (text: string) =>
     .replace(/^\uFEFF/, '')
     .replaceAll('\u0000', '')
     .toWellFormed();
-const notText = (message: string) =>
-  fault('invalid', { is: 'store.list-cannot-read', message }, [{ path: 'base64', message }]);
+const notText = (why: 'list.empty-file' | 'list.workbook' | 'list.no-text') =>
+  fault('invalid', { is: 'store.list-cannot-read', why }, [{ path: 'base64', message: { is: why } }]);
 
 export interface Cells {
   readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];
-  readonly found: string;
+  readonly found: FileFound | null;
   readonly ask: FileAsk | null;
   /** What is wrong with the file as a table, where that is so. */
-  readonly broken: { readonly line: number; readonly message: string } | null;
+  readonly broken: Pick<LineFault, 'line' | 'message'> | null;
 }
-
-const NAMES: Readonly<Record<Delimiter, string>> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
 
 function cut(text: string, delimiter: Delimiter): { line: number; cells: string[] }[] {
   const parsed = parse(text, {
@@ -127,7 +119,7 @@ export function cutList(text: string, said: Delimiter | null): Cells {
       return width > 1 ? [{ delimiter, rows, even: widths.every((one) => one === width) }] : [];
     } catch (error) {
       const line = typeof error === 'object' && error !== null && 'lines' in error ? Number(error.lines) : 1;
-      unclosed.push({ line, message: 'a quotation mark is opened and never closed from here on' });
+      unclosed.push({ line, message: { is: 'list.quotation-open' } });
       return [];
     }
   });
@@ -138,10 +130,8 @@ export function cutList(text: string, said: Delimiter | null): Cells {
       ? null
       : {
           question: 'delimiter',
-          words: 'What parts the columns of this file?',
           options: fits.map(({ delimiter, rows }) => ({
             value: delimiter,
-            words: NAMES[delimiter],
             samples: rows.slice(0, 4).map((row) => row.cells.join('  ┆  ').slice(0, 160)),
           })),
         };
@@ -149,19 +139,16 @@ export function cutList(text: string, said: Delimiter | null): Cells {
   if (fits.length === 0 && said === null)
     return {
       rows: [],
-      found: '',
+      found: null,
       ask: null,
-      broken: unclosed[0] ?? {
-        line: 1,
-        message: 'has one column only: a list needs what it is, its year and how much',
-      },
+      broken: unclosed[0] ?? { line: 1, message: { is: 'list.one-column' } },
     };
-  if (by === null) return { rows: [], found: '', ask, broken: null };
+  if (by === null) return { rows: [], found: null, ask, broken: null };
   const rows = fits.find((one) => one.delimiter === by)?.rows ?? [];
   return {
     rows,
-    found: rows.length > 0 ? `columns parted by ${NAMES[by]}` : '',
+    found: rows.length > 0 ? { is: 'delimiter', delimiter: by } : null,
     ask,
-    broken: rows.length > 0 ? null : (unclosed[0] ?? { line: 1, message: `nothing is parted by ${NAMES[by]}` }),
+    broken: rows.length > 0 ? null : (unclosed[0] ?? { line: 1, message: { is: 'list.not-parted', delimiter: by } }),
   };
 }

@@ -9,11 +9,12 @@ import {
   type ListKind,
   type ListReading,
   type ListState,
+  type LineFault,
   type ListView,
   type NewList,
 } from '@mercato/contract/store/lists';
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
-import type { CellFault, ListedPacket, ReadList } from '@mercato/core/store/list/readList';
+import type { ListedPacket, ReadList } from '@mercato/core/store/list/readList';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -140,7 +141,7 @@ export async function sayHow(context: Write, id: string, reading: ListReading, s
 /** What became of reading a file: packets, or what a logger saw. */
 export interface ReadFile {
   readonly asks: readonly ListView['asks'][number][];
-  readonly faults: readonly CellFault[];
+  readonly faults: readonly LineFault[];
   readonly proposals: readonly (AnyColumn | null)[];
   readonly mark: ReadList['mark'];
   readonly packets: readonly ListedPacket[];
@@ -185,7 +186,7 @@ export async function listView(tx: Reader, id: string, now: Date): Promise<ListV
       : null,
     found: [
       ...file.found,
-      ...(kept.mark === '.' || kept.mark === ',' ? [`tenths after a ${kept.mark === ',' ? 'comma' : 'point'}`] : []),
+      ...(kept.mark === '.' || kept.mark === ',' ? [{ is: 'mark' as const, mark: kept.mark }] : []),
     ],
     fileAsks: file.fileAsks,
     head: file.head,

@@ -1,4 +1,5 @@
 import { connect } from 'node:net';
+import type { LoggerFault } from '@mercato/contract/store/faults';
 import type { Air } from '@mercato/core/store/climate/air';
 import { loggerLine } from '@mercato/core/store/climate/loggerLine';
 
@@ -6,15 +7,20 @@ const PATIENCE_MS = 5000;
 const MOST_LINES = 100_000;
 const LONGEST_LINE = 400;
 
-export class LoggerSilent extends Error {}
+/** Why a logger was not heard. */
+export class LoggerSilent extends Error {
+  constructor(readonly why: LoggerFault) {
+    super(why);
+  }
+}
 
 /**
  * What a logger saw since a moment, oldest first, and how many of its lines could not be read.
- * @throws {LoggerSilent} in words, when it cannot be reached, says nothing, or does not end
+ * @throws {LoggerSilent} when it cannot be reached, says nothing, or does not end
  */
 export function askLogger(address: string, since: Date): Promise<{ air: Air[]; garbled: number }> {
   const where = URL.canParse(address) ? new URL(address) : null;
-  if (!where) return Promise.reject(new LoggerSilent('the logger has no address that can be asked'));
+  if (!where) return Promise.reject(new LoggerSilent('logger.no-address'));
   const { hostname, port } = where;
   return new Promise((resolve, reject) => {
     const air: Air[] = [];
@@ -29,15 +35,15 @@ export function askLogger(address: string, since: Date): Promise<{ air: Air[]; g
       else resolve({ air: air.sort((a, b) => a.at - b.at), garbled });
     };
     const timer = setTimeout(() => {
-      end(new LoggerSilent('the logger does not answer'));
+      end(new LoggerSilent('logger.no-answer'));
     }, PATIENCE_MS);
     socket.setEncoding('utf8');
     socket.on('connect', () => socket.write(`LOG ${since.toISOString()}\n`));
     socket.on('error', () => {
-      end(new LoggerSilent('the logger cannot be reached'));
+      end(new LoggerSilent('logger.not-reached'));
     });
     socket.on('close', () => {
-      end(new LoggerSilent('the logger broke off'));
+      end(new LoggerSilent('logger.broke-off'));
     });
     socket.on('data', (text: string) => {
       waiting += text;
@@ -53,8 +59,7 @@ export function askLogger(address: string, since: Date): Promise<{ air: Air[]; g
         if (one) air.push(one);
         else if (line.trim() !== '') garbled += 1;
       }
-      if (lines > MOST_LINES || waiting.length > LONGEST_LINE)
-        end(new LoggerSilent('the logger sends no lines of its own kind'));
+      if (lines > MOST_LINES || waiting.length > LONGEST_LINE) end(new LoggerSilent('logger.other-lines'));
     });
   });
 }

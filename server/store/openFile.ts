@@ -1,20 +1,27 @@
-import { LIST_LINES, MOST_TITLES, type FileAsk, type ListView } from '@mercato/contract/store/lists';
+import {
+  LIST_LINES,
+  MOST_TITLES,
+  type FileAsk,
+  type FileFound,
+  type LineFault,
+  type ListView,
+} from '@mercato/contract/store/lists';
 import { headingsOf } from '@mercato/core/store/list/columns';
-import type { CellFault, ListRow } from '@mercato/core/store/list/readList';
+import type { ListRow } from '@mercato/core/store/list/readList';
 import { fault } from '../http/fault.ts';
 import { cutList, decodeList } from './decodeList.ts';
 import type { storeList } from './tables.ts';
 
 /** A kept file as a table, as far as it can be cut with what was said. */
 export interface OpenedFile {
-  readonly found: readonly string[];
+  readonly found: readonly FileFound[];
   readonly fileAsks: FileAsk[];
   readonly head: ListView['head'];
   /** One heading per column; empty while the file cannot be cut. */
   readonly headings: readonly string[];
   readonly rows: readonly ListRow[];
   /** Lines that have more cells than headings, or a file that is no table. */
-  readonly faults: readonly CellFault[];
+  readonly faults: readonly LineFault[];
   readonly lines: number;
   readonly cell: (line: number, column: number | null) => string;
 }
@@ -28,7 +35,7 @@ export function openFile({
   const decoded = decodeList(Buffer.from(base64, 'base64'), reading.encoding);
   const fileAsks = [decoded.ask].flatMap((one) => (one ? [one] : []));
   if (decoded.text === null) return { ...nothing, fileAsks };
-  const found = [decoded.found];
+  const found = decoded.found ? [decoded.found] : [];
   const head = decoded.text
     .split(/\r\n|\r|\n/)
     .slice(0, MOST_TITLES)
@@ -38,18 +45,13 @@ export function openFile({
   const uncut = { ...nothing, found, head, fileAsks };
   if (cut.broken) return { ...uncut, faults: [{ ...cut.broken, column: null }] };
   if (cut.rows.length === 0) return uncut;
-  found.push(cut.found);
+  if (cut.found) found.push(cut.found);
   if (cut.rows.length > LIST_LINES) throw fault('invalid', { is: 'store.list-more-than-lines', listLines: LIST_LINES });
   const sure = plainHeadings(cut.rows[0]?.cells ?? []) ? { line: cut.rows[0]?.line ?? 1, lines: 1 as const } : null;
   const headings = reading.headings ?? sure;
-  if (!sure || reading.headings)
-    fileAsks.push({
-      question: 'headings',
-      words: 'On which line do the headings begin, and how many lines are they?',
-      options: [],
-    });
+  if (!sure || reading.headings) fileAsks.push({ question: 'headings', options: [] });
   if (!headings) return uncut;
-  if (!reading.headings) found.push(`headings on line ${headings.line}`);
+  if (!reading.headings) found.push({ is: 'headings', line: headings.line });
   const over = cut.rows
     .filter((one) => one.line >= headings.line && one.line < headings.line + headings.lines)
     .map((one) => one.cells);
@@ -74,7 +76,7 @@ export function openFile({
       .map((one) => ({
         line: one.line,
         column: null,
-        message: `has ${one.cells.length} cells where ${width} are named: a comma inside a figure or a text, perhaps`,
+        message: { is: 'list.too-many-cells', cells: one.cells.length, named: width },
       })),
     lines: below.length,
     cell: (line, column) => {

@@ -1,4 +1,4 @@
-import type { ListReading } from '@mercato/contract/store/lists';
+import type { LineFault, ListReading } from '@mercato/contract/store/lists';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { LIST_COLUMNS, proposeColumns, type ListColumn } from '@mercato/core/store/list/columns';
 import { readList, type ListedPacket, type ListRow, type ReadList } from '@mercato/core/store/list/readList';
@@ -8,7 +8,8 @@ import { allKinds } from '../rule-books/editions.ts';
 import type { OpenedFile } from './openFile.ts';
 import { listPlaces, placePaths } from './places.ts';
 
-export interface PacketList extends ReadList {
+export interface PacketList extends Omit<ReadList, 'faults'> {
+  readonly faults: readonly LineFault[];
   readonly proposals: readonly (ListColumn | null)[];
 }
 
@@ -42,7 +43,7 @@ export async function readPacketList(
     ...unknown.map((row) => ({
       line: row.line,
       column: species,
-      message: 'is not in the list of kinds: empty it, or add it there',
+      message: { is: 'list.not-a-kind' } as const,
     })),
     ...file.faults,
   ].sort((a, b) => a.line - b.line || (a.column ?? -1) - (b.column ?? -1));

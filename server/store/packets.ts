@@ -109,7 +109,7 @@ export async function writeLine(
     if (!(error instanceof CannotBe)) throw error;
     const path = error.path === 'amount' && act.what !== 'strike' ? `amount.${seedsOrText(act)}` : error.path;
     throw fault('invalid', { is: 'store.cannot-written-into-packets' }, [
-      { path: act.what === 'strike' ? 'line' : path, message: error.message },
+      { path: act.what === 'strike' ? 'line' : path, message: error.why },
     ]);
   }
   await tx.insert(packetLine).values({ packetId: id, line: before.length, entry, by: hand.personId, at: hand.at });

@@ -5,6 +5,7 @@ import {
   type EditionView,
 } from '@mercato/contract/rule-books/editions';
 import type { FieldFault } from '@mercato/contract/http/problem';
+import { tableFaultWords } from '@mercato/contract/rule-books/faults';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
 import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -116,8 +117,10 @@ function DraftTable({
   const store = (rows: readonly Row[]) => {
     const wrong = checkTable(shape, rows);
     if (wrong.length > 0) {
-      setTrouble(`The table cannot stand so. ${wrong[0]?.message ?? ''}`);
-      setFaults(wrong.map((one) => ({ path: `rows.${one.row ?? ''}.${one.column}`, message: one.message })));
+      setTrouble(`The table cannot stand so. ${wrong[0] ? tableFaultWords(wrong[0].message) : ''}`);
+      setFaults(
+        wrong.map((one) => ({ path: `rows.${one.row ?? ''}.${one.column}`, message: tableFaultWords(one.message) })),
+      );
       return Promise.resolve(false);
     }
     return send(() =>

@@ -1,3 +1,4 @@
+import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { DIVIDERS, planDivision, type Divider, type DivisionPlan } from '@mercato/core/sampling/dividers';
@@ -97,7 +98,7 @@ function planned(divider: Divider, task: Parameters<typeof planDivision>[1]): Di
     if (!(error instanceof ArgumentFault)) throw error;
     const figure = FIGURES[error.field];
     if (Object.values(task).some(Number.isNaN)) return 'Masses are written in figures.';
-    return figure === undefined ? error.message : `${figure} ${error.says}`;
+    return `${figure ?? error.field} ${argumentWords(error)}`;
   }
 }
 

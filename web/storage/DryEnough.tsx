@@ -1,4 +1,5 @@
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
+import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import {
   CLOSINGS,
@@ -180,7 +181,7 @@ function ask(
   } catch (error) {
     if (!(error instanceof ArgumentFault)) throw error;
     const key = Object.hasOwn(FIELDS, error.field) ? FIELDS[error.field as keyof typeof FIELDS] : 'lastMass';
-    return { fault: { key, message: error.says } };
+    return { fault: { key, message: argumentWords(error) } };
   }
 }
 

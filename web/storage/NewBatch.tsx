@@ -1,4 +1,5 @@
 import { warningWords } from '@mercato/contract/storage/words';
+import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { newBatchSchema, type BatchView, type BatchWarnings } from '@mercato/contract/storage/batches';
 import type { StoreList } from '@mercato/contract/store/packets';
@@ -245,6 +246,6 @@ function waterOf({
     const need = desiccantNeeded(Number.isNaN(mass) ? 1 : mass, now, wanted, UPTAKE['silica gel']);
     return Number.isNaN(mass) ? {} : { need };
   } catch (error) {
-    return { fault: error instanceof ArgumentFault ? `it ${error.says}` : undefined };
+    return { fault: error instanceof ArgumentFault ? `it ${argumentWords(error)}` : undefined };
   }
 }

@@ -1,4 +1,5 @@
 import type { ListView } from '@mercato/contract/store/lists';
+import { foundWords, questionWords } from '@mercato/contract/store/listWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -69,7 +70,7 @@ export default function List(): JSX.Element {
         {list.place.length > 0 && `${list.place.join(' › ')} · `}
         {list.by}, {shortDay(list.at)}
         {list.lines > 0 && ` · ${list.lines} lines`}
-        {list.found.length > 0 && ` · ${list.found.join(' · ')}`}
+        {list.found.length > 0 && ` · ${list.found.map(foundWords).join(' · ')}`}
       </p>
       {list.before && (
         <p className="notice">
@@ -97,7 +98,7 @@ export default function List(): JSX.Element {
               ) : (
                 <FileQuestion ask={one} said={said} say={say} />
               );
-            return <Settled key={one.question} words={said === null ? null : one.words} question={question} />;
+            return <Settled key={one.question} words={said === null ? null : questionWords(one)} question={question} />;
           })}
           {list.columns.length > 0 && (
             <Settled

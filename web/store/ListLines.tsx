@@ -1,4 +1,5 @@
 import type { ListView } from '@mercato/contract/store/lists';
+import { listFaultWords } from '@mercato/contract/store/listWords';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { shortInstant } from '../api/session.tsx';
@@ -43,7 +44,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.
                     <span className="fig">{one.cell}</span>
                   )}
                 </td>
-                <td>{one.message}</td>
+                <td>{listFaultWords(one.message)}</td>
                 <td>
                   {say && (
                     <button

@@ -1,4 +1,11 @@
 import type { AnyColumn, FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
+import {
+  DELIMITER_WORDS,
+  ENCODING_WORDS,
+  listFaultWords,
+  questionWords,
+  sampleWords,
+} from '@mercato/contract/store/listWords';
 import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
 import { CLIMATE_COLUMNS, CLOCKS, DEGREES, type ClimateAsk } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
@@ -55,9 +62,9 @@ function Choices<T extends string>({
 export function FileQuestion({ ask, said, say }: { ask: FileAsk; said: unknown; say: Say }): JSX.Element {
   return (
     <Choices
-      words={ask.words}
+      words={questionWords(ask)}
       said={said as string | null}
-      options={ask.options}
+      options={ask.options.map((one) => ({ ...one, words: { ...ENCODING_WORDS, ...DELIMITER_WORDS }[one.value] }))}
       choose={(value) => {
         say({ [ask.question]: value });
       }}
@@ -159,7 +166,7 @@ export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Elemen
       {/* Once every column is said, what is still asked is what none of them holds. */}
       {saved && !unsaid && asked && (
         <p className="why" role="alert">
-          {asked.samples.join('; ')}
+          {asked.samples.map(sampleWords).join('; ')}
         </p>
       )}
       {!saved && (
@@ -190,7 +197,7 @@ const CLOCK_WORDS = {
 
 /** The answers to a question, and what its cells would be under each. */
 function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; words: string; samples: string[] }[] {
-  const shown = samples.slice(0, 4);
+  const shown = samples.slice(0, 4).map(sampleWords);
   switch (question) {
     case 'order':
       return DATE_ORDERS.map((order) => ({
@@ -198,7 +205,7 @@ function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; wo
         words: order,
         samples: shown.map((one) => {
           const found = writtenDate(one, { order, shortYears: 'not in the future', thisYear: YEAR });
-          return `${one} → ${found.ok ? found.date : found.why}`;
+          return `${one} → ${found.ok ? found.date : found.why ? listFaultWords(found.why) : '?'}`;
         }),
       }));
     case 'shortYears':
@@ -259,7 +266,7 @@ function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; wo
 export function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }): JSX.Element {
   return (
     <Choices
-      words={ask.words}
+      words={questionWords(ask)}
       said={null}
       options={answersTo(ask)}
       choose={(value) => {

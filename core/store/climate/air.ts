@@ -33,20 +33,21 @@ export interface Episode {
   readonly worst: number | null;
 }
 
-/** Why a reading cannot be, in plain words; null when it can. */
+/** Why a reading cannot be. */
+export type AirFault =
+  | { readonly is: 'air.temperature-outside'; readonly temperatureC: number }
+  | { readonly is: 'air.more-than-full' | 'air.less-than-nothing'; readonly humidityPercent: number };
+
+/** Which figure of a reading cannot be, and why; null when it can. */
 export function airFault({
   temperatureC,
   humidityPercent,
-}: Omit<Air, 'at'>): { of: 'temperature' | 'humidity'; message: string } | null {
+}: Omit<Air, 'at'>): { of: 'temperature' | 'humidity'; why: AirFault } | null {
   if (!(temperatureC >= -60 && temperatureC <= 80))
-    return { of: 'temperature', message: `${temperatureC} °C is not between −60 and 80 °C` };
+    return { of: 'temperature', why: { is: 'air.temperature-outside', temperatureC } };
   if (humidityPercent === null) return null;
-  if (humidityPercent > 100)
-    return {
-      of: 'humidity',
-      message: `${humidityPercent} % is more than air can hold: a sensor that shows over 100 % is wet or broken`,
-    };
-  if (!(humidityPercent >= 0)) return { of: 'humidity', message: `${humidityPercent} % is less than nothing` };
+  if (humidityPercent > 100) return { of: 'humidity', why: { is: 'air.more-than-full', humidityPercent } };
+  if (!(humidityPercent >= 0)) return { of: 'humidity', why: { is: 'air.less-than-nothing', humidityPercent } };
   return null;
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { inShort } from '../../testing/inShort.ts';
 import { proposeClimateColumns, readClimateLog, type ClimateAnswers } from '../list/readClimateLog.ts';
 import { airFault, episodesOf, meanAir, type Air, type Band } from './air.ts';
 import { loggerLine } from './loggerLine.ts';
@@ -57,7 +58,10 @@ describe('air', () => {
     expect([fault(-60, 0), fault(80, 100), fault(20, null)]).toEqual([null, null, null]);
     expect([fault(-60.1, 50), fault(80.1, 50), fault(NaN, 50)]).toEqual(['temperature', 'temperature', 'temperature']);
     expect([fault(20, 100.1), fault(20, -0.1), fault(20, NaN)]).toEqual(['humidity', 'humidity', 'humidity']);
-    expect(airFault({ temperatureC: 20, humidityPercent: -1 })?.message).toBe('-1 % is less than nothing');
+    expect(airFault({ temperatureC: 20, humidityPercent: -1 })?.why).toEqual({
+      is: 'air.less-than-nothing',
+      humidityPercent: -1,
+    });
   });
   const at = (minutes: number, temperatureC: number, humidityPercent: number | null = null): Air => ({
     at: NOW + minutes * MINUTE,
@@ -147,7 +151,7 @@ describe('a logger’s file, its times and figures', () => {
     );
   const clockOf = (time: string) => {
     const { air, faults } = read([`2026-03-01 ${time}|4|35`]);
-    return air[0] ? new Date(air[0].at).toISOString().slice(11, 19) : faults[0]?.message;
+    return air[0] ? new Date(air[0].at).toISOString().slice(11, 19) : faults[0] && inShort(faults[0].message);
   };
   // Source: the hours of a day as clocks of twelve and of twenty-four hours write them.
   it.each([
@@ -164,11 +168,11 @@ describe('a logger’s file, its times and figures', () => {
     ['10:00Z', '10:00:00'],
     ['10:00+02:00', '08:00:00'],
     ['10:00 -0530', '15:30:00'],
-    ['24:00', '24:00 is no time of the day'],
-    ['10:60', '10:60 is no time of the day'],
-    ['10:00:60', '10:00:60 is no time of the day'],
-    ['13:00 pm', '13:00 pm is no time of the day'],
-    ['0:30 am', '0:30 am is no time of the day'],
+    ['24:00', 'log.no-such-time 24:00'],
+    ['10:60', 'log.no-such-time 10:60'],
+    ['10:00:60', 'log.no-such-time 10:00:60'],
+    ['13:00 pm', 'log.no-such-time 13:00 pm'],
+    ['0:30 am', 'log.no-such-time 0:30 am'],
   ])('%s is %s', (time, shown) => {
     expect(clockOf(time)).toBe(shown);
   });
@@ -181,14 +185,17 @@ describe('a logger’s file, its times and figures', () => {
     expect(at(null, '2026-07-01 10:00Z')).toBe('10:00');
     // Not yet: the very moment is allowed, a minute later is not.
     expect(read(['2026-11-24 12:00|4|35']).faults).toEqual([]);
-    expect(read(['2026-11-24 12:01|4|35']).faults[0]?.message).toBe('2026-11-24 12:01 UTC has not been yet');
+    expect(read(['2026-11-24 12:01|4|35']).faults[0]?.message).toEqual({
+      is: 'log.not-yet',
+      at: Date.UTC(2026, 10, 24, 12, 1),
+    });
   });
   it('figures have signs, degrees and marks of their own', () => {
     const figures = (line: string, change: Partial<ClimateAnswers> = {}) => {
       const { air, faults, asks } = read([`2026-03-01 10:00|${line}`], change);
       return air[0]
         ? [air[0].temperatureC, air[0].humidityPercent]
-        : (faults[0]?.message ?? asks.map((one) => one.question));
+        : ((faults[0] && inShort(faults[0].message)) ?? asks.map((one) => one.question));
     };
     expect(figures('-4|35 %')).toEqual([-4, 35]);
     expect(figures('−4.5 °C|35%')).toEqual([-4.5, 35]);
@@ -201,22 +208,24 @@ describe('a logger’s file, its times and figures', () => {
     expect(figures('4,5|35')).toEqual([4.5, 35]);
     expect(figures('4,125|35')).toEqual(['mark']);
     expect(figures('4,125|35', { mark: ',' })).toEqual([4.125, 35]);
-    expect(figures('warm|35')).toBe('“warm” is no figure');
-    expect(figures('4|')).toBe('humidity is missing');
+    expect(figures('warm|35')).toBe('list.not-a-figure warm null');
+    expect(figures('4|')).toBe('log.nothing-measured humidity');
     expect(figures('4|x', { columns: ['time', 'temperature', 'leave out'] })).toEqual([4, null]);
-    expect(figures('90|35')).toBe('90 °C is not between −60 and 80 °C');
-    expect(figures('4.5|35', { mark: ',' })).toBe('“4.5” is no figure with the comma before the tenths');
+    expect(figures('90|35')).toBe('air.temperature-outside 90');
+    expect(figures('4.5|35', { mark: ',' })).toBe('list.not-a-figure 4.5 ,');
   });
   it('asks what its columns are before it reads a line, with a sample of each', () => {
     const asks = (columns: ClimateAnswers['columns']) =>
-      read(['2026-03-01|10:00|4', '||5'], { columns }).asks.flatMap((one) => one.samples);
+      read(['2026-03-01|10:00|4', '||5'], { columns })
+        .asks.flatMap((one) => one.samples)
+        .map((one) => (typeof one === 'string' ? one : one.is));
     expect(asks(['date', 'clock', 'temperature'])).toEqual([]);
-    expect(asks(['date', 'clock', null])).toEqual(['4', 'no column has a temperature']);
-    expect(asks(['date', 'leave out', 'temperature'])).toEqual([
-      'no column says when: date and time in one, or one each',
-    ]);
+    expect(asks(['date', 'clock', null])).toEqual(['4', 'log.column-of-temperature']);
+    expect(asks(['date', 'leave out', 'temperature'])).toEqual(['log.column-of-time']);
     expect(asks(['leave out', 'clock', 'temperature'])).toHaveLength(1);
-    expect(read(['x|4'], { columns: ['time', 'temperature', null] }).asks[0]?.samples).toEqual(['column 3']);
+    expect(read(['x|4'], { columns: ['time', 'temperature', null] }).asks[0]?.samples).toEqual([
+      { is: 'list.column-unsaid', column: 3 },
+    ]);
   });
   it('date and time of day stand apart too; lines are mended or left out', () => {
     const columns = ['date', 'clock', 'temperature'] as const;
@@ -225,17 +234,18 @@ describe('a logger’s file, its times and figures', () => {
     expect(found.air.map((one) => [one.line, new Date(one.at).toISOString()])).toEqual([
       [2, '2026-02-01T10:00:00.000Z'],
     ]);
-    expect(found.faults.map((one) => [one.line, one.column, one.message])).toEqual([
-      [3, 2, '“x” is no figure'],
-      [5, 1, '25:00 is no time of the day'],
-      [6, 0, '2026 has no day'],
+    expect(found.faults.map((one) => [one.line, one.column, inShort(one.message)])).toEqual([
+      [3, 2, 'list.not-a-figure x null'],
+      [5, 1, 'log.no-such-time 25:00'],
+      [6, 0, 'log.no-day 2026'],
     ]);
     const mended = read(lines, { columns, order: 'day first', mended: { 3: { 2: ' 5 ' } }, leftOut: [5, 6] });
     expect([mended.faults, mended.air.map((one) => one.temperatureC)]).toEqual([[], [4, 5]]);
     expect(read(['1/2/26|10:00|4'], { columns }).asks.map((one) => one.question)).toEqual(['order', 'shortYears']);
-    expect(read(['31/2/2026|10:00|4'], { columns, order: 'day first' }).faults[0]?.message).toMatch(
-      /no day of the calendar/,
-    );
+    expect(read(['31/2/2026|10:00|4'], { columns, order: 'day first' }).faults[0]?.message).toEqual({
+      is: 'date.no-such-day',
+      text: '31/2/2026',
+    });
   });
   it('proposes each column once', () => {
     expect(

@@ -18,8 +18,16 @@ const LIKELY: Readonly<Record<string, readonly [low: number, high: number]>> = {
 };
 const ANYWHERE: readonly [number, number] = [-25, 50];
 
+/** A temperature that can hardly be in a place of this kind, and the unit in which it could. */
+export interface Unlikely {
+  readonly text: string;
+  readonly unit: TemperatureUnit;
+  readonly place: string;
+  readonly perhaps: TemperatureUnit | null;
+}
+
 /**
- * What can hardly be in such a place, in words that ask; null where it can.
+ * What can hardly be in such a place; null where it can.
  *
  * @param kind  of the place, such as refrigerator
  * @param kindsAround  of the places in which it lies: a box in a freezer is as cold as the freezer
@@ -28,13 +36,12 @@ export function unlikely(
   kind: string,
   kindsAround: readonly string[],
   { text, unit }: { readonly text: string; readonly unit: TemperatureUnit },
-): string | null {
+): Unlikely | null {
   const cold = [kind, ...kindsAround].find((one) => one in LIKELY);
   const [low, high] = (cold === undefined ? undefined : LIKELY[cold]) ?? ANYWHERE;
   const celsius = toCelsius({ text, unit });
   if (celsius >= low && celsius <= high) return null;
   const other = unit === 'C' ? ('F' as const) : ('C' as const);
   const otherwise = toCelsius({ text, unit: other });
-  const meant = otherwise >= low && otherwise <= high ? `, or was it ${text} °${other}` : '';
-  return `${text} °${unit} can hardly be in a ${cold ?? kind}: is it right${meant}?`;
+  return { text, unit, place: cold ?? kind, perhaps: otherwise >= low && otherwise <= high ? other : null };
 }

@@ -2,6 +2,7 @@ import { instantsOf, standardOffset, type WallTime } from '../../units/wallTime.
 import { writtenDate } from '../../units/writtenDate.ts';
 import { markOf, writtenFigure } from '../../units/writtenFigure.ts';
 import { airFault, type Air } from '../climate/air.ts';
+import type { ListFault, ListGap } from './faults.ts';
 import type { CellFault, ListAnswers, ListRow } from './readList.ts';
 
 /** What a column of a logger's file can be. */
@@ -29,18 +30,9 @@ export interface ClimateAnswers extends Pick<ListAnswers, 'order' | 'shortYears'
 
 export const CLIMATE_QUESTIONS = ['columns', 'order', 'shortYears', 'clock', 'mark', 'degrees'] as const;
 export type ClimateQuestion = (typeof CLIMATE_QUESTIONS)[number];
-const QUESTIONS: Readonly<Record<ClimateQuestion, string>> = {
-  columns: 'What is in each column?',
-  order: 'In which order are these dates written?',
-  shortYears: 'What do years of two digits mean?',
-  clock: 'What did the logger’s clock show?',
-  mark: 'What parts the tenths in these figures?',
-  degrees: 'In which degrees are these temperatures?',
-};
 export interface ClimateAsk {
   readonly question: ClimateQuestion;
-  readonly words: string;
-  readonly samples: readonly string[];
+  readonly samples: readonly (string | ListGap)[];
 }
 
 export interface LoggedAir extends Air {
@@ -97,18 +89,18 @@ export function readClimateLog(
   now: number,
 ): ReadClimate {
   const at = (column: ClimateColumn) => answers.columns.indexOf(column);
-  const asked = new Map<ClimateQuestion, Set<string>>();
-  const ask = (question: ClimateQuestion, sample: string) => {
-    const samples = asked.get(question) ?? new Set<string>();
+  const asked = new Map<ClimateQuestion, Set<string | ListGap>>();
+  const ask = (question: ClimateQuestion, sample: string | ListGap) => {
+    const samples = asked.get(question) ?? new Set<string | ListGap>();
     if (samples.size < 12) samples.add(sample);
     asked.set(question, samples);
   };
   answers.columns.forEach((one, i) => {
-    if (one === null) ask('columns', rows.find(({ cells }) => cells[i])?.cells[i] ?? `column ${i + 1}`);
+    if (one === null)
+      ask('columns', rows.find(({ cells }) => cells[i])?.cells[i] ?? { is: 'list.column-unsaid', column: i + 1 });
   });
-  if (at('time') < 0 && (at('date') < 0 || at('clock') < 0))
-    ask('columns', 'no column says when: date and time in one, or one each');
-  if (at('temperature') < 0) ask('columns', 'no column has a temperature');
+  if (at('time') < 0 && (at('date') < 0 || at('clock') < 0)) ask('columns', { is: 'log.column-of-time' });
+  if (at('temperature') < 0) ask('columns', { is: 'log.column-of-temperature' });
   if (asked.has('columns')) return { asks: asksOf(asked), faults: [], air: [], repeats: 0 };
 
   const left = new Set(answers.leftOut);
@@ -132,7 +124,7 @@ export function readClimateLog(
   for (const row of wanted) {
     const cell = (column: ClimateColumn) => row.cells[at(column)] ?? '';
     const before = faults.length;
-    const fault = (column: ClimateColumn, message: string) => {
+    const fault = (column: ClimateColumn, message: ListFault) => {
       faults.push({ line: row.line, column: at(column) < 0 ? null : at(column), message });
     };
     let instants: readonly number[] | null = null;
@@ -141,34 +133,35 @@ export function readClimateLog(
     const whole = one ? cell('time') : `${cell('date')} ${cell('clock')}`;
     const parted = /^(.*?\S)[T ,]+(\d{1,2}[:.h]\d{2}.*)$/.exec(whole);
     const clock = parted ? CLOCK.exec(parted[2] ?? '') : null;
-    if (!parted || !clock) fault(dateColumn, `“${whole.slice(0, 40)}” is no date with a time`);
+    if (!parted || !clock) fault(dateColumn, { is: 'log.no-date-with-time', text: whole.slice(0, 40) });
     else {
       const date = writtenDate(parted[1] ?? '', { order: answers.order, shortYears: answers.shortYears, thisYear });
       if (!date.ok) {
-        if (date.asks.length === 0) fault(dateColumn, date.why);
+        if (date.why) fault(dateColumn, date.why);
         for (const question of date.asks) ask(question, parted[1] ?? '');
-      } else if (date.date.length < 10) fault(dateColumn, `${parted[1] ?? ''} has no day`);
+      } else if (date.date.length < 10) fault(dateColumn, { is: 'log.no-day', text: parted[1] ?? '' });
       else {
         const wall = wallOf(date.date, clock);
-        if (wall === null) fault(one ? 'time' : 'clock', `${parted[2] ?? ''} is no time of the day`);
+        if (wall === null) fault(one ? 'time' : 'clock', { is: 'log.no-such-time', text: parted[2] ?? '' });
         else if (clock[5]) instants = [instantOf(wall, offsetOf(clock[5]))];
         else if (answers.clock === null) ask('clock', whole);
         else if (answers.clock === 'universal') instants = [instantOf(wall, 0)];
         else if (answers.clock === 'standard') instants = [instantOf(wall, standardOffset(zone, wall.year))];
         else {
           instants = instantsOf(zone, wall);
-          if (instants.length === 0)
-            fault(
-              dateColumn,
-              `${whole} never was: clocks were set forward over it (does the logger keep winter time?)`,
-            );
+          if (instants.length === 0) fault(dateColumn, { is: 'log.never-was', text: whole });
         }
       }
     }
     const figure = (column: 'temperature' | 'humidity', text: string) => {
       const parts = FIGURE.exec(text);
       if (!parts) {
-        fault(column, text === '' ? `${column} is missing` : `“${text.slice(0, 40)}” is no figure`);
+        fault(
+          column,
+          text === ''
+            ? { is: 'log.nothing-measured', of: column }
+            : { is: 'list.not-a-figure', text: text.slice(0, 40), mark: null },
+        );
         return null;
       }
       const [, minus, digits = '', unit] = parts;
@@ -178,7 +171,7 @@ export function readClimateLog(
       }
       const plain = writtenFigure(digits, mark ?? '.');
       if (plain === null) {
-        fault(column, `“${digits}” is no figure with the ${mark === ',' ? 'comma' : 'point'} before the tenths`);
+        fault(column, { is: 'list.not-a-figure', text: digits, mark: mark ?? '.' });
         return null;
       }
       return { value: minus ? -Number(plain) : Number(plain), unit: unit?.toUpperCase() };
@@ -191,7 +184,7 @@ export function readClimateLog(
     const temperatureC = degrees === 'F' ? Math.round(((heat.value - 32) * 5) / 0.009) / 1000 : heat.value;
     const humidityPercent = humid?.value ?? null;
     const cannot = airFault({ temperatureC, humidityPercent });
-    if (cannot) fault(cannot.of, cannot.message);
+    if (cannot) fault(cannot.of, cannot.why);
     else
       air.push({
         line: row.line,
@@ -211,17 +204,17 @@ export function readClimateLog(
   };
 }
 
-const asksOf = (asked: ReadonlyMap<ClimateQuestion, ReadonlySet<string>>): ClimateAsk[] =>
+const asksOf = (asked: ReadonlyMap<ClimateQuestion, ReadonlySet<string | ListGap>>): ClimateAsk[] =>
   CLIMATE_QUESTIONS.flatMap((question) => {
     const samples = asked.get(question);
-    return samples ? [{ question, words: QUESTIONS[question], samples: [...samples] }] : [];
+    return samples ? [{ question, samples: [...samples] }] : [];
   });
 
 /** Puts readings in order of time: files that begin with the newest are turned; the hour that comes twice follows on. */
 function inOrder(
   air: readonly (LoggedAir & { readonly or?: number })[],
   now: number,
-  fault: (line: number, message: string) => void,
+  fault: (line: number, message: ListFault) => void,
 ): { air: LoggedAir[]; repeats: number } {
   const first = air[0];
   const last = air.at(-1);
@@ -233,17 +226,15 @@ function inOrder(
     // The hour that comes twice in autumn: what would go back is its second coming.
     const at = before && one.at <= before.at && or !== undefined && or > before.at ? or : one.at;
     const same = before && at === before.at;
-    if (at > now) fault(one.line, `${shown(at)} has not been yet`);
+    if (at > now) fault(one.line, { is: 'log.not-yet', at });
     else if (same && one.temperatureC === before.temperatureC && one.humidityPercent === before.humidityPercent)
       repeats += 1;
-    else if (same) fault(one.line, `${shown(at)} stands on line ${before.line} too, with other figures`);
-    else if (before && at < before.at) fault(one.line, `goes back, from ${shown(before.at)} to ${shown(at)}`);
+    else if (same) fault(one.line, { is: 'log.said-otherwise', at, line: before.line });
+    else if (before && at < before.at) fault(one.line, { is: 'log.goes-back', from: before.at, to: at });
     else kept.push({ ...one, at });
   }
   return { air: kept, repeats };
 }
-
-const shown = (at: number) => `${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 
 function wallOf(date: string, clock: RegExpExecArray): WallTime | null {
   const [hours, minute, second] = [Number(clock[1]), Number(clock[2]), Number(clock[3] ?? 0)];

@@ -3,6 +3,7 @@ import { markOf, writtenFigure, type DecimalMark } from '../../units/writtenFigu
 import { DECIMAL_TEXT, type MassUnit } from '../../units/mass.ts';
 import type { Amount } from '../packetBook.ts';
 import { isNoteHeading, type ListColumn } from './columns.ts';
+import type { ListFault, ListGap } from './faults.ts';
 
 /** What somebody answered about a list; null = not asked yet, or not answered. */
 export interface ListAnswers {
@@ -62,16 +63,15 @@ export type ListQuestion = (typeof LIST_QUESTIONS)[number];
 
 export interface Ask {
   readonly question: ListQuestion;
-  readonly words: string;
-  /** Cells that cannot be read without an answer, each as it stands. */
-  readonly samples: readonly string[];
+  /** Cells that cannot be read without an answer, each as it stands, or what is missing. */
+  readonly samples: readonly (string | ListGap)[];
 }
 
 export interface CellFault {
   readonly line: number;
   /** From 0; null = the whole line. */
   readonly column: number | null;
-  readonly message: string;
+  readonly message: ListFault;
 }
 
 /** A packet as the list has it. */
@@ -113,6 +113,8 @@ const MOST: Readonly<Partial<Record<ListColumn, number>>> = {
   place: 200,
 };
 const NOTE = 500;
+/** Seed harvested before is no seed of a store. */
+const FIRST_YEAR = 1900;
 const UNITS: Readonly<Record<string, 'seeds' | MassUnit>> = {
   seed: 'seeds',
   seeds: 'seeds',
@@ -155,15 +157,16 @@ export function readList(
 ): ReadList {
   const at = (column: ListColumn) => answers.columns.indexOf(column);
   const headingOf = (column: ListColumn) => (headings[at(column)] ?? column).split(': ').at(-1) ?? column;
-  const asked = new Map<ListQuestion, Set<string>>();
-  const ask = (question: ListQuestion, sample: string) => {
+  const asked = new Map<ListQuestion, Set<string | ListGap>>();
+  const ask = (question: ListQuestion, sample: string | ListGap) => {
     asked.set(question, (asked.get(question) ?? new Set()).add(sample));
   };
   const unsaid = answers.columns.flatMap((one, i) => (one === null ? [i] : []));
-  for (const i of unsaid) ask('columns', rows.find(({ cells }) => cells[i])?.cells[i] ?? `column ${i + 1}`);
+  for (const i of unsaid)
+    ask('columns', rows.find(({ cells }) => cells[i])?.cells[i] ?? { is: 'list.column-unsaid', column: i + 1 });
   for (const needed of ['kind', 'amount'] as const)
-    if (at(needed) < 0) ask('columns', `no column says ${needed === 'kind' ? 'what it is' : 'how much there is'}`);
-  if (at('harvest') < 0 && at('packed') < 0) ask('columns', 'no column has a date: the year of harvest is needed');
+    if (at(needed) < 0) ask('columns', { is: `list.column-of-${needed}` });
+  if (at('harvest') < 0 && at('packed') < 0) ask('columns', { is: 'list.column-of-date' });
 
   const left = new Set(answers.leftOut);
   const wanted = rows
@@ -186,14 +189,14 @@ export function readList(
     const before = faults.length;
     const cell = (column: ListColumn) => row.cells[at(column)] ?? '';
     // No cell is called wrong before somebody said what its column is.
-    const fault = (column: ListColumn, message: string) => {
+    const fault = (column: ListColumn, message: ListFault) => {
       if (at(column) >= 0) faults.push({ line: row.line, column: at(column), message });
     };
     /** What of this line waits for an answer. */
     const waits: ListQuestion[] = [];
     for (const [column, most] of Object.entries(MOST) as [ListColumn, number][])
-      if (cell(column).length > most) fault(column, `is longer than ${most} characters`);
-    if (at('kind') >= 0 && cell('kind') === '') fault('kind', 'what it is, is missing');
+      if (cell(column).length > most) fault(column, { is: 'list.too-long', most });
+    if (at('kind') >= 0 && cell('kind') === '') fault('kind', { is: 'list.no-kind' });
 
     const date = (column: 'harvest' | 'packed' | 'tested'): string | null => {
       const text = cell(column);
@@ -201,10 +204,11 @@ export function readList(
       const found = writtenDate(text, { order: answers.order, shortYears: answers.shortYears, thisYear });
       if (found.ok) {
         const year = Number(found.date.slice(0, 4));
-        if (year < 1900 || year > thisYear) fault(column, `${found.date} is not between 1900 and ${thisYear}`);
+        if (year < FIRST_YEAR || year > thisYear)
+          fault(column, { is: 'list.year-outside', date: found.date, first: FIRST_YEAR, last: thisYear });
         return found.date;
       }
-      if (found.asks.length === 0) fault(column, found.why);
+      if (found.why) fault(column, found.why);
       for (const one of found.asks) ask(one, text);
       waits.push(...found.asks);
       return null;
@@ -212,28 +216,26 @@ export function readList(
     let harvest = date('harvest');
     let packed = date('packed');
     const [noHarvest, noPacked] = [cell('harvest') === '', cell('packed') === ''];
-    if (noHarvest && noPacked) fault(at('harvest') >= 0 ? 'harvest' : 'packed', 'the year of harvest is missing');
+    if (noHarvest && noPacked) fault(at('harvest') >= 0 ? 'harvest' : 'packed', { is: 'list.no-year' });
     else if (noHarvest || noPacked) {
       if (answers.missingDate === null) {
-        ask(
-          'missingDate',
-          `line ${row.line}: only ${noHarvest ? 'packed' : 'harvest'} ${cell(noHarvest ? 'packed' : 'harvest')}`,
-        );
+        const column = noHarvest ? 'packed' : 'harvest';
+        ask('missingDate', { is: 'list.one-date', line: row.line, column, text: cell(column) });
         waits.push('missingDate');
       } else if (answers.missingDate === 'take the other') {
         harvest ??= packed?.slice(0, 4) ?? null;
         packed ??= harvest;
       } else {
         const [empty, other] = noHarvest ? (['harvest', 'packed'] as const) : (['packed', 'harvest'] as const);
-        fault(at(empty) >= 0 ? empty : other, at(empty) >= 0 ? 'the date is missing' : 'the other date is missing');
+        fault(at(empty) >= 0 ? empty : other, { is: at(empty) >= 0 ? 'list.no-date' : 'list.no-other-date' });
       }
     }
     if (harvest !== null && packed !== null && packed.slice(0, harvest.length) < harvest.slice(0, packed.length))
-      fault('packed', `packed ${packed}, before its harvest ${harvest}`);
+      fault('packed', { is: 'list.packed-before-harvest', day: packed, harvest });
 
     const amount = amountOf(cell('amount'), cell('unit'), by, answers.bareAmounts);
-    if ('message' in amount) {
-      if (at('amount') >= 0) fault('amount', amount.message);
+    if ('is' in amount) {
+      if (at('amount') >= 0) fault('amount', amount);
     } else if ('ask' in amount) {
       if (amount.ask === 'bareAmounts') ask('bareAmounts', cell('amount'));
       waits.push(amount.ask);
@@ -245,21 +247,21 @@ export function readList(
     let testNote: string | null = null;
     let test: ListedPacket['test'] = null;
     if (tested !== null) {
-      if ('message' in tested) fault('test', tested.message);
+      if ('is' in tested) fault('test', tested);
       else if ('ask' in tested) {
         ask('percentOf', cell('test'));
         waits.push('percentOf');
       } else {
         const on = cell('tested') === '' ? null : date('tested');
         if (cell('tested') === '' && answers.testDay === null) {
-          ask('testDay', `line ${row.line}: ${cell('test')}`);
+          ask('testDay', { is: 'list.test-undated', line: row.line, text: cell('test') });
           waits.push('testDay');
         } else if (cell('tested') === '' && answers.testDay === 'into the note')
           testNote = `${headingOf('test')}: ${cell('test')}`;
         else {
           const day = on ?? packed;
           if (day !== null && harvest !== null && day.slice(0, harvest.length) < harvest.slice(0, day.length))
-            fault(at('tested') >= 0 ? 'tested' : 'test', `tested ${day}, before its harvest ${harvest}`);
+            fault(at('tested') >= 0 ? 'tested' : 'test', { is: 'list.tested-before-harvest', day, harvest });
           else if (day !== null)
             test = {
               on: `${day}-01-01`.slice(0, 10),
@@ -282,7 +284,7 @@ export function readList(
     ]
       .filter(Boolean)
       .join('; ');
-    if (note.length > NOTE) fault('note', `notes are longer than ${NOTE} characters together`);
+    if (note.length > NOTE) fault('note', { is: 'list.notes-too-long', most: NOTE });
     if (waits.length > 0 || faults.length > before || harvest === null || packed === null || !('amount' in amount))
       continue;
     packets.push({
@@ -305,22 +307,10 @@ export function readList(
   }
   const asks = LIST_QUESTIONS.flatMap((question): Ask[] => {
     const samples = asked.get(question);
-    return samples ? [{ question, words: QUESTIONS[question], samples: [...samples].slice(0, 12) }] : [];
+    return samples ? [{ question, samples: [...samples].slice(0, 12) }] : [];
   });
   return { asks, faults, packets, mark };
 }
-
-const QUESTIONS: Readonly<Record<ListQuestion, string>> = {
-  columns: 'What is in each column?',
-  order: 'In which order are these dates written?',
-  shortYears: 'What do years of two digits mean?',
-  mark: 'What parts the tenths in these figures?',
-  bareAmounts: 'What do figures without a unit count?',
-  missingDate: 'Some lines have one date, of the harvest or of the packing. What of the other?',
-  unknownPlaces: 'These places are not in the store yet. What shall become of them?',
-  percentOf: 'Of how many seeds are these tests?',
-  testDay: 'These tests have no day. What of them?',
-};
 
 const OF = /^(\d{1,6}) ?(?:\/|of|out of|von) ?(\d{1,6})$/i;
 const PERCENT_OF = /^(\d{1,3}(?:[.,]\d{1,2})?) ?%(?: ?(?:of|\/|\(n ?=) ?(\d{1,6})\)?)?$/i;
@@ -329,36 +319,30 @@ const PERCENT_OF = /^(\d{1,3}(?:[.,]\d{1,2})?) ?%(?: ?(?:of|\/|\(n ?=) ?(\d{1,6}
 function testOf(
   text: string,
   percentOf: number | null,
-):
-  | { readonly seeds: number; readonly hits: number }
-  | { readonly ask: 'percentOf' }
-  | { readonly message: string }
-  | null {
+): { readonly seeds: number; readonly hits: number } | { readonly ask: 'percentOf' } | ListFault | null {
   if (text === '' || /^[-–—?]$/.test(text)) return null;
   const counted = OF.exec(text);
   if (counted) {
     const [hits, seeds] = [Number(counted[1]), Number(counted[2])];
-    if (seeds < 1 || seeds > 100_000) return { message: `${seeds} seeds are no test` };
-    return hits > seeds ? { message: `${hits} sprouted are more than the ${seeds} seeds` } : { seeds, hits };
+    if (seeds < 1 || seeds > 100_000) return { is: 'list.test-of-too-many', seeds };
+    return hits > seeds ? { is: 'list.more-than-sown', hits, seeds } : { seeds, hits };
   }
   const share = PERCENT_OF.exec(text);
-  if (!share) return { message: `“${text.slice(0, 40)}” is no test: write 7/10 or 80 %` };
+  if (!share) return { is: 'list.not-a-test', text: text.slice(0, 40) };
   const percent = Number((share[1] ?? '').replace(',', '.'));
-  if (percent > 100) return { message: `${percent} % is more than all` };
+  if (percent > 100) return { is: 'list.over-hundred', percent };
   const seeds = share[2] === undefined ? percentOf : Number(share[2]);
   if (seeds === null) return { ask: 'percentOf' };
-  if (seeds < 1 || seeds > 100_000) return { message: `${seeds} seeds are no test` };
+  if (seeds < 1 || seeds > 100_000) return { is: 'list.test-of-too-many', seeds };
   const hits = (percent * seeds) / 100;
   // A percentage that was rounded stands for the whole number next to it.
   return Math.abs(hits - Math.round(hits)) <= seeds / 200 + 1e-9
     ? { seeds, hits: Math.round(hits) }
-    : { message: `${percent} % of ${seeds} seeds is no whole number` };
+    : { is: 'list.share-of-seed', percent, seeds };
 }
 
 type ReadAmount =
-  | { readonly amount: Amount; readonly words: string | null }
-  | { readonly ask: 'mark' | 'bareAmounts' }
-  | { readonly message: string };
+  { readonly amount: Amount; readonly words: string | null } | { readonly ask: 'mark' | 'bareAmounts' } | ListFault;
 
 function amountOf(
   text: string,
@@ -366,25 +350,23 @@ function amountOf(
   mark: DecimalMark | null,
   bare: ListAnswers['bareAmounts'],
 ): ReadAmount {
-  if (text === '') return { message: 'how much it holds is missing' };
+  if (text === '') return { is: 'list.no-amount' };
   const found = AMOUNT.exec(text);
-  if (!found) return { message: `“${text.slice(0, 40)}” is no amount: write 50, 50 seeds or 2.5 g` };
+  if (!found) return { is: 'list.not-an-amount', text: text.slice(0, 40) };
   const [, about, figureText = '', ownUnit] = found;
   const unitText = (ownUnit ?? unitCell).toLowerCase().replace(/\.$/, '');
-  if (unitText !== '' && !Object.hasOwn(UNITS, unitText))
-    return { message: `“${unitText}” is no unit known here: seeds, g, kg, oz, lb` };
+  if (unitText !== '' && !Object.hasOwn(UNITS, unitText)) return { is: 'list.not-a-unit', text: unitText };
   const same = writtenFigure(figureText, '.') === writtenFigure(figureText, ',');
   if (mark === null && !same) return { ask: 'mark' };
   const figure = writtenFigure(figureText, mark ?? '.');
-  if (figure === null)
-    return { message: `“${figureText}” is no figure with the ${mark === ',' ? 'comma' : 'point'} before the tenths` };
-  if (!DECIMAL_TEXT.test(figure)) return { message: `“${figureText}” has more than nine digits` };
+  if (figure === null) return { is: 'list.not-a-figure', text: figureText, mark: mark ?? '.' };
+  if (!DECIMAL_TEXT.test(figure)) return { is: 'list.too-many-digits', text: figureText };
   const unit = unitText === '' ? bare : (UNITS[unitText] ?? null);
   if (unit === null) return { ask: 'bareAmounts' };
-  if (!(Number(figure) > 0)) return { message: 'holds nothing: leave the line out' };
+  if (!(Number(figure) > 0)) return { is: 'list.holds-nothing' };
   const words = about === undefined ? null : text;
   if (unit !== 'seeds') return { amount: { by: 'mass', text: figure, unit }, words };
   const seeds = Number(figure);
-  if (!Number.isInteger(seeds) || seeds > 1e9) return { message: `${figure} is no whole number of seeds` };
+  if (!Number.isInteger(seeds) || seeds > 1e9) return { is: 'list.part-of-seed', text: figure };
   return { amount: { by: 'count', seeds }, words };
 }

@@ -37,12 +37,12 @@ const failedFloors = [];
 /** Clusters of this run: whatever cuts it short, they go with it. */
 const clusters = path.join(PROJECT, '.cache', `test-${process.pid}`);
 
-async function run(name, command, args, env = {}) {
+async function run(name, command, args, { env = {}, out = 'inherit' } = {}) {
   if (wasInterrupted()) return false;
   say(`${name} …`);
   const code = await runToEnd(command, args, {
     cwd: PROJECT,
-    stdio: ['ignore', 'inherit', 'inherit'],
+    stdio: ['ignore', out, out],
     env: { ...process.env, MERCATO_CLUSTERS: clusters, ...env },
   });
   return code === 0;
@@ -58,6 +58,20 @@ const cachedIn = (name) => ['--cache', '--cache-strategy', 'content', '--cache-l
 async function check(name, ...commands) {
   let passed = true;
   for (const [command, ...args] of commands) passed = passed && (await run(name, bin(command), args));
+  count(name, passed);
+}
+
+/** A check that runs beside others for minutes; what it says comes when it is done, in one piece. */
+async function checkBeside(name, command, ...args) {
+  const file = path.join(results, `${name}.txt`);
+  const out = fs.openSync(file, 'w');
+  const passed = await run(name, bin(command), args, { out });
+  fs.closeSync(out);
+  process.stdout.write(fs.readFileSync(file, 'utf8'));
+  count(name, passed);
+}
+
+function count(name, passed) {
   totals[passed ? 'passed' : 'failed'] += 1;
   if (!passed) failedFloors.push(name);
 }
@@ -89,12 +103,14 @@ async function playwright() {
   const data = fs.mkdtempSync(path.join(clusters, 'e2e-'));
   fs.chmodSync(data, 0o755);
   const passed = await run('e2e', bin('playwright'), ['test', '--reporter=line,json'], {
-    PORT: String(await freePort()),
-    MERCATO_DATA: data,
-    MERCATO_DEMO: '1',
-    HOST: '127.0.0.1',
-    DATABASE_URL: '',
-    PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+    env: {
+      PORT: String(await freePort()),
+      MERCATO_DATA: data,
+      MERCATO_DEMO: '1',
+      HOST: '127.0.0.1',
+      DATABASE_URL: '',
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+    },
   });
   const stats = report(file)?.stats;
   totals.passed += (stats?.expected ?? 0) + (stats?.flaky ?? 0);
@@ -127,21 +143,17 @@ await main(async () => {
   });
   heedSignals();
   fs.mkdirSync(results, { recursive: true });
-  // ESLint with types takes one processor for minutes: the other checks run beside it.
-  const beside = async () => {
-    if (on('lint')) await check('form', ['prettier', '--check', '--log-level', 'warn', '.', ...cachedIn('prettier')]);
-    if (on('types')) await check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
-    if (on('arrows')) {
-      const floors = ['core', 'contract', 'server', 'web', 'devices'];
-      await check('arrows', ['depcruise', ...floors, '--config', 'dependency-cruiser.cjs']);
-    }
-  };
-  await Promise.all([
-    beside(),
-    on('lint') && check('lint', ['eslint', '.', '--max-warnings', '0', ...cachedIn('eslint')]),
-  ]);
+  // ESLint with types takes one processor for minutes, and the unit tests often wait: they share the machine.
+  const linted = on('lint') && checkBeside('lint', 'eslint', '.', '--max-warnings', '0', ...cachedIn('eslint'));
+  if (on('lint')) await check('form', ['prettier', '--check', '--log-level', 'warn', '.', ...cachedIn('prettier')]);
+  if (on('types')) await check('types', ['tsc', '-p', 'tsconfig.json'], ['tsc', '-p', 'web/tsconfig.json']);
+  if (on('arrows')) {
+    const floors = ['core', 'contract', 'server', 'web', 'devices'];
+    await check('arrows', ['depcruise', ...floors, '--config', 'dependency-cruiser.cjs']);
+  }
   const units = ['core', 'contract', 'devices', 'web', 'server', 'scripts'].filter(on);
   if (units.length > 0) await vitest(units);
+  await linted;
   if (on('e2e')) await playwright();
   sweepClusters(clusters);
   fs.rmSync(clusters, { recursive: true, force: true });

@@ -68,8 +68,7 @@ export const LIST_FAULTS = {
     `has ${cells} cells where ${named} are named: a comma inside a figure or a text, perhaps`,
   'list.quotation-open': 'a quotation mark is opened and never closed from here on',
   'list.one-column': 'has one column only: a list needs what it is, its year and how much',
-  'list.not-parted': ({ delimiter }: { delimiter: Delimiter | null }) =>
-    `nothing is parted by ${delimiter === null ? 'any mark' : DELIMITER_WORDS[delimiter]}`,
+  'list.not-parted': ({ delimiter }: { delimiter: Delimiter }) => `nothing is parted by ${DELIMITER_WORDS[delimiter]}`,
   'list.empty-file': 'the file is empty',
   'list.workbook': 'this is a workbook: open it and save the sheet as CSV',
   'list.no-text': 'this is no text: it holds bytes that no list has',

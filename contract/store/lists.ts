@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
+import type { ListFault } from '@mercato/core/store/list/faults';
 import {
   CLIMATE_COLUMNS,
   CLOCKS,
@@ -14,7 +15,6 @@ import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import type { DecimalMark } from '@mercato/core/units/writtenFigure';
 import { text, wholeNumber } from '../http/fields.ts';
-import type { listFaultWords } from './listWords.ts';
 
 /** How the bytes of a list can be read as text. */
 export const ENCODINGS = [
@@ -156,8 +156,14 @@ export interface LineFault {
   line: number;
   /** From 0; null = the whole line. */
   column: number | null;
-  message: Parameters<typeof listFaultWords>[0];
+  message: ListFault | FileFault;
 }
+
+/** What is wrong with a file as a table, or with what only the store knows. */
+export type FileFault =
+  | { is: 'list.not-a-kind' | 'list.quotation-open' | 'list.one-column' }
+  | { is: 'list.too-many-cells'; cells: number; named: number }
+  | { is: 'list.not-parted'; delimiter: Delimiter };
 
 export type ListState = 'open' | 'in' | 'undone';
 export interface ListBrief {

@@ -3,37 +3,37 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import express, { Router, type Express } from 'express';
 import helmet from 'helmet';
-import { catalogueRoutes } from './catalogue/routes.ts';
+import { serveCatalogue } from './catalogue/routes.ts';
 import type { Connection } from './database/connect.ts';
 import { BalanceHub } from './devices/hub.ts';
-import { deviceRoutes } from './devices/routes.ts';
-import { importRoutes } from './import/routes.ts';
-import { germinationRoutes } from './germination/routes.ts';
+import { serveDevices } from './devices/routes.ts';
+import { serveImport } from './import/routes.ts';
+import { serveGermination } from './germination/routes.ts';
 import { answerProblem, Api } from './http/api.ts';
 import { fault } from './http/fault.ts';
 import { spool } from './http/spool.ts';
-import { sessionRoutes, sessions, whoAsks } from './http/session.ts';
-import { lotRoutes } from './lot-sheet/routes.ts';
+import { serveSession, sessions, whoAsks } from './http/session.ts';
+import { serveLots } from './lot-sheet/routes.ts';
 import { refreshStanding, type LotPicture } from './lot-sheet/standing.ts';
 import type { Feed } from './live/feed.ts';
-import { liveRoutes } from './live/routes.ts';
+import { serveLive } from './live/routes.ts';
 import { Teller } from './live/teller.ts';
-import { moistureRoutes } from './moisture/routes.ts';
-import { otherSeedsRoutes } from './other-seeds/routes.ts';
-import { purityRoutes } from './purity/routes.ts';
-import { laboratoryRoutes } from './register/laboratoryRoutes.ts';
-import { passwordRoutes } from './register/passwords.ts';
-import { peopleRoutes, setUpRoute } from './register/people.ts';
-import { stationRoutes } from './register/stations.ts';
-import { quickTestRoutes } from './quick-tests/routes.ts';
-import { releaseRoutes } from './release/routes.ts';
-import { editionRoutes } from './rule-books/editionRoutes.ts';
-import { ruleBookRoutes } from './rule-books/routes.ts';
-import { samplingRoutes } from './sampling/routes.ts';
-import { sowingRoutes } from './sowing/routes.ts';
-import { todayRoutes } from './today/routes.ts';
-import { storageRoutes } from './storage/routes.ts';
-import { storeRoutes } from './store/routes.ts';
+import { serveMoisture } from './moisture/routes.ts';
+import { serveOtherSeeds } from './other-seeds/routes.ts';
+import { servePurity } from './purity/routes.ts';
+import { serveLaboratory } from './register/laboratoryRoutes.ts';
+import { servePasswords } from './register/passwords.ts';
+import { servePeople, setUpRoute } from './register/people.ts';
+import { serveStations } from './register/stations.ts';
+import { serveQuickTests } from './quick-tests/routes.ts';
+import { serveRelease } from './release/routes.ts';
+import { serveEditions } from './rule-books/editionRoutes.ts';
+import { serveRuleBooks } from './rule-books/routes.ts';
+import { serveSampling } from './sampling/routes.ts';
+import { serveSowing } from './sowing/routes.ts';
+import { serveToday } from './today/routes.ts';
+import { serveStorage } from './storage/routes.ts';
+import { serveStore } from './store/routes.ts';
 
 export interface AppParts {
   readonly connection: Connection;
@@ -114,14 +114,14 @@ export async function makeApp({
     express.json({ limit: JSON_LIMIT, strict: false }),
   );
   router.use(await sessions(connection));
-  catalogueRoutes(router);
+  serveCatalogue(router);
   router.use(whoAsks(connection));
   setUpRoute(router, connection, clock);
   const teller = new Teller(connection.pool);
   const tell = (note: string | null) => {
     teller.tell(note);
   };
-  sessionRoutes(router, connection, clock, tell);
+  serveSession(router, connection, clock, tell);
   let heard: Promise<unknown> | undefined;
   const api: Api<LotPicture> = new Api(router, {
     listening: () =>
@@ -137,29 +137,29 @@ export async function makeApp({
     tell,
   });
   for (const routes of [
-    ruleBookRoutes,
-    editionRoutes,
-    peopleRoutes,
-    passwordRoutes,
-    laboratoryRoutes,
-    stationRoutes,
-    lotRoutes,
-    samplingRoutes,
-    purityRoutes,
-    otherSeedsRoutes,
-    moistureRoutes,
-    germinationRoutes,
-    releaseRoutes,
-    importRoutes,
-    storeRoutes,
-    quickTestRoutes,
-    storageRoutes,
-    sowingRoutes,
-    todayRoutes,
+    serveRuleBooks,
+    serveEditions,
+    servePeople,
+    servePasswords,
+    serveLaboratory,
+    serveStations,
+    serveLots,
+    serveSampling,
+    servePurity,
+    serveOtherSeeds,
+    serveMoisture,
+    serveGermination,
+    serveRelease,
+    serveImport,
+    serveStore,
+    serveQuickTests,
+    serveStorage,
+    serveSowing,
+    serveToday,
   ])
     routes(api);
-  deviceRoutes(api, hub);
-  liveRoutes(api, feed);
+  serveDevices(api, hub);
+  serveLive(api, feed);
   router.use(() => {
     throw fault('not-found', { is: 'http.no-such-address' });
   });

@@ -58,3 +58,15 @@ export function calculate(calculation: Calculation, input: unknown, books: Shipp
     throw error;
   }
 }
+
+/** A calculation as it is listed, with an example. */
+export interface CalculationLine {
+  id: string;
+  title: string;
+  description: string;
+  source: string;
+  example: { story: string; input: Record<string, unknown> };
+}
+export interface CalculationList {
+  calculations: CalculationLine[];
+}

@@ -151,3 +151,8 @@ export const weighedOnSchema = Joi.object()
   )
   .max(400)
   .optional();
+
+/** The command that went to a balance. */
+export interface SentLine {
+  sent: string;
+}

@@ -79,3 +79,11 @@ export function wholeNumber(least: number, most: number): Joi.NumberSchema {
 export function dayCount(least: number, most: number): Joi.NumberSchema {
   return typed.days().integer().min(least).max(most).required();
 }
+
+/** A body in which nothing is said. */
+export const nothingSchema = Joi.object<Readonly<Record<string, never>>, true>({}).required();
+/** A file that is sent as it is. */
+export const fileSchema = Joi.string()
+  .min(1)
+  .required()
+  .messages({ 'string.empty': 'the file is empty', 'string.base': 'send the file itself' });

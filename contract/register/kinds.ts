@@ -120,3 +120,7 @@ export interface KindView extends Kind {
 export interface KindList {
   kinds: (Kind & { books: Book[]; bookKinds: Record<Book, string[]> })[];
 }
+
+export interface KindMethods {
+  methods: KindMethod[];
+}

@@ -159,3 +159,9 @@ export interface SessionView {
   /** No person exists yet: the set-up link in the terminal makes the first. */
   empty: boolean;
 }
+
+export interface PeopleList {
+  people: PersonView[];
+}
+
+export type SignedIn = Pick<SessionView, 'person' | 'csrf'>;

@@ -65,3 +65,7 @@ export interface StationView {
   clean: boolean;
   events: { what: string; reference: string | null; note: string; by: string; at: string }[];
 }
+
+export interface StationList {
+  stations: StationView[];
+}

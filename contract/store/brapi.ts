@@ -23,3 +23,6 @@ export interface BrapiPage<T> {
   };
   result: { data: T[] };
 }
+export interface BrapiOne<T> {
+  result: T;
+}

@@ -1,8 +1,11 @@
 export const ROLES = ['sampler', 'analyst', 'lead'] as const;
 export type Role = (typeof ROLES)[number];
 
-/** Everything that writes, and the roles that may do it. Everyone signed in reads everything. */
+/** What may be read and written, and the roles that may do it. Everyone signed in reads everything. */
 export const PERMISSIONS = {
+  'lots.read': ROLES,
+  'store.read': ROLES,
+  'people.read': ROLES,
   'lot.write': ['sampler', 'analyst', 'lead'],
   'sampling.write': ['sampler', 'analyst', 'lead'],
   'bench.write': ['analyst', 'lead'],

@@ -1,11 +1,7 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
-  dishCountSchema,
-  dishLateActSchema,
-  planDaysSchema,
-  newGerminationTestSchema,
-  tallyBatchSchema,
   type DishCount,
   type GerminationPlan,
   type NewGerminationTest,
@@ -20,7 +16,6 @@ import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { actAt, writeInHand, type NamedPlace } from '../hands/hands.ts';
-import { handActSchema } from '@mercato/contract/hands/hands';
 import { openFile } from '../register/lotFile.ts';
 import { lockLotOf, lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
@@ -56,93 +51,55 @@ const countWords = (counts: Counts) => CLASSES.map((one) => `${counts[one]} ${on
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch' | 'now'>;
 
-export function germinationRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/germination', async ({ tx, params, now }) =>
+export function serveGermination(api: Api<LotPicture>): void {
+  api.read(germinationRoutes.ofLot, async ({ tx, params, now }) =>
     readGermination(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.write({
-    method: 'post',
-    path: '/germination/tests',
-    permission: 'bench.write',
-    schema: newGerminationTestSchema,
-    status: 201,
-    handle: async (context) => {
-      const test = await setUpTest(context, context.body);
-      return (await context.settle(test.lotId)).gathered.germination;
-    },
+  api.write(germinationRoutes.start, async (context) => {
+    const test = await setUpTest(context, context.body);
+    return (await context.settle(test.lotId)).gathered.germination;
   });
 
-  api.write({
-    method: 'put',
-    path: '/germination/dishes/:dish/days/:day',
-    permission: 'bench.write',
-    schema: dishCountSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, params, seenVersion, body } = context;
-      const dish = await lockDish(tx, idParam(params, 'dish'));
-      if (seenVersion !== dish.version)
-        checkVersion(seenVersion, dish, (await namesOf(tx)).get(dish.updatedBy) ?? 'somebody');
-      const day = /^\d{1,3}$/.test(params.day ?? '') ? Number(params.day) : -1;
-      await countDish(context, dish, day, body);
-      return (await context.settle(dish.lotId)).gathered.germination;
-    },
+  api.write(germinationRoutes.count, async (context) => {
+    const { tx, params, seenVersion, body } = context;
+    const dish = await lockDish(tx, idParam(params, 'dish'));
+    if (seenVersion !== dish.version)
+      checkVersion(seenVersion, dish, (await namesOf(tx)).get(dish.updatedBy) ?? 'somebody');
+    const day = /^\d{1,3}$/.test(params.day) ? Number(params.day) : -1;
+    await countDish(context, dish, day, body);
+    return (await context.settle(dish.lotId)).gathered.germination;
   });
 
-  api.write({
-    method: 'put',
-    path: '/germination/tests/:test/days',
-    permission: 'bench.write',
-    schema: planDaysSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, params, seenVersion, body } = context;
-      const test = await lockTest(tx, idParam(params, 'test'), 'germination', seenVersion);
-      await correctPlan(context, test, body);
-      return (await context.settle(test.lotId)).gathered.germination;
-    },
+  api.write(germinationRoutes.planDays, async (context) => {
+    const { tx, params, seenVersion, body } = context;
+    const test = await lockTest(tx, idParam(params, 'test'), 'germination', seenVersion);
+    await correctPlan(context, test, body);
+    return (await context.settle(test.lotId)).gathered.germination;
   });
 
-  api.write({
-    method: 'post',
-    path: '/germination/tests/:test/tallies',
-    permission: 'bench.write',
-    schema: tallyBatchSchema,
-    handle: async (context) => {
-      const test = await testById(context.tx, idParam(context.params, 'test'), 'germination');
-      context.tell(`hands:${test.lotId}`);
-      return keepKeys(context, test, context.body);
-    },
+  api.write(germinationRoutes.keepKeys, async (context) => {
+    const test = await testById(context.tx, idParam(context.params, 'test'), 'germination');
+    context.tell(`hands:${test.lotId}`);
+    return keepKeys(context, test, context.body);
   });
 
   const seenBy = async ({ tx, tell, now }: Pick<WriteContext<unknown>, 'tx' | 'tell' | 'now'>, lotId: string) => {
     tell(`hands:${lotId}`);
     return readGermination(tx, await openFile(tx, lotId, now));
   };
-  api.write({
-    method: 'post',
-    path: '/germination/dishes/:dish/hand',
-    permission: 'bench.write',
-    schema: handActSchema,
-    handle: async (context) => {
-      const [dish] = await context.tx
-        .select()
-        .from(vessel)
-        .where(eq(vessel.id, idParam(context.params, 'dish')));
-      if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
-      await actAt(context, dishNamed(dish), context.body);
-      return seenBy(context, dish.lotId);
-    },
+  api.write(germinationRoutes.hand, async (context) => {
+    const [dish] = await context.tx
+      .select()
+      .from(vessel)
+      .where(eq(vessel.id, idParam(context.params, 'dish')));
+    if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
+    await actAt(context, dishNamed(dish), context.body);
+    return seenBy(context, dish.lotId);
   });
-  api.write({
-    method: 'post',
-    path: '/germination/dishes/:dish/late',
-    permission: 'bench.write',
-    schema: dishLateActSchema,
-    handle: async (context) =>
-      seenBy(context, await decideLateKeys(context, idParam(context.params, 'dish'), context.body)),
-  });
+  api.write(germinationRoutes.decideLate, async (context) =>
+    seenBy(context, await decideLateKeys(context, idParam(context.params, 'dish'), context.body)),
+  );
 }
 
 const dishNamed = ({ id, number, lotId }: Pick<Vessel, 'id' | 'number' | 'lotId'>): NamedPlace => ({

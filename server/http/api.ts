@@ -1,11 +1,19 @@
 import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import type { NextFunction, Request, Response, Router } from 'express';
-import type Joi from 'joi';
 import type { Act } from '@mercato/contract/words/acts';
 import { PAGE_HEADER, type LiveNote, type Topic } from '@mercato/contract/http/live';
-import { validate } from '@mercato/contract/http/validate';
-import { may, type Permission, type Role } from '@mercato/core/register/permissions';
+import type {
+  Asks,
+  FileRoute,
+  ParamsOf,
+  ReadRoute,
+  Route,
+  StreamRoute,
+  WriteRoute,
+} from '@mercato/contract/http/route';
+import { validate, type Checked } from '@mercato/contract/http/validate';
+import { may, type Role } from '@mercato/core/register/permissions';
 import { isUnreachable, sqlState, type Connection, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import { auditEntry, idempotencyKey } from '../register/tables.ts';
@@ -21,10 +29,10 @@ export interface SignedIn {
   readonly roles: readonly Role[];
 }
 
-export interface ReadContext {
+export interface ReadContext<Path extends string = string> {
   readonly tx: Reader;
   readonly person: SignedIn;
-  readonly params: Readonly<Record<string, string>>;
+  readonly params: ParamsOf<Path>;
   readonly query: Readonly<Record<string, unknown>>;
   readonly now: Date;
 }
@@ -38,7 +46,10 @@ export interface AuditNote {
   readonly reason?: string | undefined;
 }
 
-export interface WriteContext<B, Picture = unknown, Prepared = unknown> extends Omit<ReadContext, 'query' | 'tx'> {
+export interface WriteContext<B, Picture = unknown, Prepared = unknown, Path extends string = string> extends Omit<
+  ReadContext<Path>,
+  'query' | 'tx'
+> {
   readonly tx: Transaction;
   readonly body: B;
   /** What was fetched before the transaction began. */
@@ -59,19 +70,15 @@ export interface WriteContext<B, Picture = unknown, Prepared = unknown> extends 
   readonly settle: (lotId: string) => Promise<Picture>;
 }
 
-export interface WriteRoute<B, Picture = unknown, Prepared = unknown> {
-  readonly method: 'post' | 'put' | 'delete';
-  readonly path: string;
-  readonly permission: Permission;
-  readonly schema: Joi.Schema<B>;
-  /** Whether If-Match must name a version. */
-  readonly versioned?: boolean;
-  readonly status?: 200 | 201;
-  /** Its answer is shown once and not kept: a repeat is refused. */
-  readonly unkept?: boolean;
-  /** What takes its time and needs no database, such as asking a device: done before the transaction, which holds a connection. */
-  readonly prepare?: (context: Omit<ReadContext, 'query'> & { readonly body: B }) => Promise<Prepared>;
-  readonly handle: (context: WriteContext<B, Picture, Prepared>) => Promise<object>;
+/** What takes its time and needs no database: done before the transaction, which holds a connection. */
+export type Prepare<B, Prepared, Path extends string> = (
+  context: Omit<ReadContext<Path>, 'query'> & { readonly body: B },
+) => Promise<Prepared>;
+
+/** A file as a read answers with it. */
+export interface AnsweredFile {
+  readonly name: string;
+  readonly body: Buffer | string;
 }
 
 export interface ApiParts<Picture> {
@@ -85,12 +92,11 @@ export interface ApiParts<Picture> {
   readonly refreshStanding: (tx: Transaction, lotId: string, now: Date) => Promise<Picture>;
 }
 
-/** A small door in front of Express: every route is a read or a write, and writes all run the same way. */
+/** A small door in front of Express: it serves the routes of the contract, and all of a kind run the same way. */
 export class Api<Picture = unknown> {
   /** Streams that go on, with whose they are. */
   private readonly open = new Set<{ person: string; session: string; end: () => void }>();
-  readonly writes: { method: string; path: string; schema: Joi.Schema }[] = [];
-  readonly reads: string[] = [];
+  readonly routes: Route[] = [];
 
   constructor(
     private readonly router: Router,
@@ -101,37 +107,44 @@ export class Api<Picture = unknown> {
     return this.parts.connection;
   }
 
-  read(path: string, handle: (context: ReadContext) => Promise<object>): void {
-    this.reads.push(path);
-    this.router.get(path, async (request, response) => {
-      response.json(await this.inOneSnapshot(request, response, handle));
+  /** Answers a read of the contract. */
+  read<Path extends string, Query extends string, Answer extends object>(
+    route: ReadRoute<Path, Query, Answer>,
+    handle: (context: ReadContext<Path>) => Promise<Answer>,
+  ): void {
+    this.routes.push(route);
+    this.router.get(route.path, async (request, response) => {
+      response.json(await this.inOneSnapshot(request, response, route, handle));
     });
   }
 
   /** All statements of a read see one state of the database, whoever writes meanwhile; none of them can write. */
-  private inOneSnapshot<T>(
+  private inOneSnapshot<T, Path extends string>(
     request: Request,
     response: Response,
-    read: (context: ReadContext) => Promise<T>,
+    { permission }: { readonly path: Path; readonly permission: Asks },
+    read: (context: ReadContext<Path>) => Promise<T>,
   ): Promise<T> {
-    const person = signedIn(response);
-    const params = plainParams(request);
+    const person = whoMay(response, permission);
+    const params = plainParams<Path>(request);
     return this.parts.connection.db.transaction(
       (tx) => read({ tx, person, params, query: request.query, now: this.parts.clock() }),
       { isolationLevel: 'repeatable read', accessMode: 'read only' },
     );
   }
 
-  /** A read that answers with a file. */
-  file(
-    path: string,
-    handle: (context: ReadContext) => Promise<{ type: string; name: string; body: Buffer | string }>,
+  /** Answers a read of the contract with a file. */
+  file<Path extends string, Query extends string>(
+    route: FileRoute<Path, Query>,
+    handle: (context: ReadContext<Path>) => Promise<AnsweredFile>,
   ): void {
-    this.reads.push(path);
-    this.router.get(path, async (request, response) => {
-      const file = await this.inOneSnapshot(request, response, handle);
-      response.type(file.type).setHeader('Content-Disposition', `inline; filename="${file.name}"`);
-      response.send(file.body);
+    this.routes.push(route);
+    this.router.get(route.path, async (request, response) => {
+      const file = await this.inOneSnapshot(request, response, route, handle);
+      response.type(
+        route.type === 'text/csv' || route.type === 'text/calendar' ? `${route.type}; charset=utf-8` : route.type,
+      );
+      response.setHeader('Content-Disposition', `inline; filename="${file.name}"`).send(file.body);
     });
   }
 
@@ -139,13 +152,13 @@ export class Api<Picture = unknown> {
    * A read that goes on: what `start` emits reaches the browser as server-sent events until it leaves, or `end` is
    * called; then its answer is called. `emit` answers false where an event was left out, because its reader cannot keep up.
    */
-  stream(
-    path: string,
-    start: (context: ReadContext, emit: (event: object) => boolean, end: () => void) => Promise<() => void>,
+  stream<Path extends string, Event extends object>(
+    route: StreamRoute<Path, Event>,
+    start: (context: ReadContext<Path>, emit: (event: Event) => boolean, end: () => void) => Promise<() => void>,
   ): void {
-    this.reads.push(path);
-    this.router.get(path, async (request, response) => {
-      const person = signedIn(response);
+    this.routes.push(route);
+    this.router.get(route.path, async (request, response) => {
+      const person = whoMay(response, route.permission);
       const line: { gone: boolean; stop: (() => void) | null } = { gone: false, stop: null };
       response.on('close', () => {
         line.gone = true;
@@ -154,7 +167,7 @@ export class Api<Picture = unknown> {
       const context = {
         tx: this.parts.connection.db,
         person,
-        params: plainParams(request),
+        params: plainParams<Path>(request),
         query: request.query,
         now: this.parts.clock(),
       };
@@ -196,24 +209,55 @@ export class Api<Picture = unknown> {
   }
 
   /** Permission, schema, idempotency and the work itself, in one transaction. */
-  write<B, Prepared = unknown>(route: WriteRoute<B, Picture, Prepared>): void {
-    this.writes.push(route);
+  write<Path extends string, B, Answer extends object, Versioned extends boolean>(
+    route: WriteRoute<Path, B, Answer, Versioned>,
+    handle: (context: WriteContext<B, Picture, unknown, Path>) => Promise<Answer>,
+  ): void {
+    this.take(route, async ({ body }) => validate(await route.body(), (body as unknown) ?? {}), handle);
+  }
+
+  /** A write before whose transaction something is fetched that takes its time, such as what a device says. */
+  writeAfter<Path extends string, B, Answer extends object, Versioned extends boolean, Prepared>(
+    route: WriteRoute<Path, B, Answer, Versioned>,
+    prepare: Prepare<B, Prepared, Path>,
+    handle: (context: WriteContext<B, Picture, Prepared, Path>) => Promise<Answer>,
+  ): void {
+    this.take(route, async ({ body }) => validate(await route.body(), (body as unknown) ?? {}), handle, prepare);
+  }
+
+  /** A write whose body is a file that was spooled to disk; what the contract asks of its text is asked of the file. */
+  upload<Path extends string, Answer extends object, Versioned extends boolean>(
+    route: WriteRoute<Path, string, Answer, Versioned>,
+    handle: (context: WriteContext<SpooledFile, Picture, unknown, Path>) => Promise<Answer>,
+  ): void {
+    const fileIn = async ({ body }: Request): Promise<Checked<SpooledFile>> => {
+      const file: unknown = body;
+      const spooled = file instanceof SpooledFile;
+      const checked = validate(await route.body(), spooled ? 'x'.repeat(Math.min(file.bytes, 1)) : null);
+      return checked.ok && spooled
+        ? { ok: true, value: file }
+        : { ok: false, faults: checked.ok ? [] : checked.faults };
+    };
+    this.take(route, fileIn, handle);
+  }
+
+  private take<Path extends string, B, Answer extends object, Prepared = unknown>(
+    route: Omit<WriteRoute<Path, never, Answer>, 'body'>,
+    bodyIn: (request: Request) => Promise<Checked<B>>,
+    handle: (context: WriteContext<B, Picture, Prepared, Path>) => Promise<Answer>,
+    prepare?: Prepare<B, Prepared, Path>,
+  ): void {
+    this.routes.push(route as unknown as Route);
     this.router[route.method](route.path, async (request: Request, response: Response) => {
-      const person = signedIn(response);
-      if (!may(person.roles, route.permission))
-        throw fault('not-permitted', {
-          is: 'http.not-theirs-do',
-          name: person.name,
-          roles: person.roles.join(' and '),
-        });
+      const person = whoMay(response, route.permission);
       const key = keyOf(request);
       const page = pageOf(request);
-      const seenVersion = versionOf(request, route.versioned ?? false);
-      const checked = validate(route.schema, (request.body as unknown) ?? {});
+      const seenVersion = versionOf(request, route.versioned);
+      const checked = await bodyIn(request);
       if (!checked.ok)
         throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
-      const params = plainParams(request);
-      const prepared = (await route.prepare?.({
+      const params = plainParams<Path>(request);
+      const prepared = (await prepare?.({
         tx: this.parts.connection.db,
         person,
         params,
@@ -226,13 +270,13 @@ export class Api<Picture = unknown> {
         `${route.method} ${request.path}`,
         key,
         bodyHash(request.body, seenVersion),
-        route.unkept ?? false,
+        route.unkept,
         async (tx) => {
           const now = this.parts.clock();
           const touched = new Set<string>();
           const told = new Set<Topic>();
           own.length = 0;
-          const body = await route.handle({
+          const body = await handle({
             tx,
             person,
             params,
@@ -274,7 +318,7 @@ export class Api<Picture = unknown> {
             told.add(`lot:${lotId}`);
             await this.parts.refreshStanding(tx, lotId, now);
           }
-          return { status: route.status ?? 200, body, note: noteOf(page, [...told]) };
+          return { status: route.status, body, note: noteOf(page, [...told]) };
         },
       );
       for (const note of [answer.note, ...own]) this.parts.tell(note);
@@ -341,9 +385,12 @@ export async function untilItGoesThrough<T>(work: () => Promise<T>): Promise<T> 
   }
 }
 
-function signedIn(response: Response): SignedIn {
+/** @throws {Fault} 401 when nobody is signed in, 403 for somebody who may not */
+function whoMay(response: Response, permission: Asks): SignedIn {
   const person = response.locals.person as SignedIn | undefined;
   if (!person) throw fault('not-signed-in', { is: 'http.sign-first' });
+  if (permission !== 'anybody' && !may(person.roles, permission))
+    throw fault('not-permitted', { is: 'http.not-theirs-do', name: person.name, roles: person.roles.join(' and ') });
   return person;
 }
 
@@ -351,11 +398,13 @@ function signedIn(response: Response): SignedIn {
 const zoneOf = (response: Response): string => response.locals.zone as string;
 
 /** Path parameters as text that the database can be asked for; anything else names nothing. */
-function plainParams(request: Request): Record<string, string> {
+function plainParams<Path extends string>(request: Request): ParamsOf<Path> {
   for (const value of Object.values(request.params))
     if (String(value).includes('\u0000') || !String(value).isWellFormed())
       throw fault('not-found', { is: 'http.no-such-address' });
-  return Object.fromEntries(Object.entries(request.params).map(([name, value]) => [name, String(value)]));
+  return Object.fromEntries(
+    Object.entries(request.params).map(([name, value]) => [name, String(value)]),
+  ) as ParamsOf<Path>;
 }
 
 function keyOf(request: Request): string {

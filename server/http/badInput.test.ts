@@ -1,5 +1,7 @@
 import fc from 'fast-check';
+import type Joi from 'joi';
 import { LIVE_ADDRESS } from '@mercato/contract/http/live';
+import type { Route } from '@mercato/contract/http/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
@@ -318,8 +320,11 @@ describe('every route under generated input', () => {
       fc
         .tuple(...path.split('/').map((part) => (part.startsWith(':') ? fc.constantFrom(...ids()) : fc.constant(part))))
         .map((parts) => parts.join('/'));
+    const { routes } = lab.api;
+    const bodies = new Map<Route, Joi.Schema>();
+    for (const one of routes) if (one.kind === 'write') bodies.set(one, await one.body());
     const request = fc.oneof(
-      ...lab.api.writes.map(({ method, path, schema }) => {
+      ...[...bodies].map(([{ method, path }, schema]) => {
         const keys = Object.keys((schema.describe() as { keys?: object }).keys ?? {});
         const body = fc.oneof(
           fc.jsonValue(),
@@ -333,16 +338,19 @@ describe('every route under generated input', () => {
         });
       }),
       // The live stream takes no input, and never ends.
-      ...lab.api.reads
-        .filter((path) => path !== LIVE_ADDRESS)
-        .map((path) =>
+      ...routes
+        .flatMap((one) => (one.kind === 'write' || one.path === LIVE_ADDRESS ? [] : [one]))
+        .map(({ path, query }) =>
           fc.record({
             method: fc.constant('GET'),
             path: fc
-              .tuple(filled(path), words, words)
-              .map(
-                ([at, q, page]) =>
-                  `${at}?q=${encodeURIComponent(q.toWellFormed())}&page=${encodeURIComponent(page.toWellFormed())}`,
+              .tuple(filled(path), fc.record(Object.fromEntries(query.map((name) => [name, words]))))
+              .map(([at, asked]) =>
+                Object.entries(asked).reduce(
+                  (to, [name, typed], i) =>
+                    `${to}${i === 0 ? '?' : '&'}${name}=${encodeURIComponent(typed.toWellFormed())}`,
+                  at,
+                ),
               ),
             body: fc.constant(undefined),
             version: fc.constant(0),

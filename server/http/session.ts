@@ -2,12 +2,11 @@ import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import connectPgSimple from 'connect-pg-simple';
 import { and, eq, sql } from 'drizzle-orm';
-import type { RequestHandler, Router } from 'express';
+import type { Request, RequestHandler, Router } from 'express';
 import { rateLimit as limitRate, type Store } from 'express-rate-limit';
 import expressSession from 'express-session';
-import { signInSchema } from '@mercato/contract/register/people';
-import { validate } from '@mercato/contract/http/validate';
-import type { Role } from '@mercato/core/register/permissions';
+import type { SignedIn as SignedInAnswer, SignIn } from '@mercato/contract/register/people';
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import type { Connection } from '../database/connect.ts';
 import { putDownAll } from '../hands/putDownAll.ts';
 import { auditEntry, laboratory, rateLimit } from '../register/tables.ts';
@@ -17,6 +16,7 @@ import { resetRoute } from '../register/passwords.ts';
 import type { SignedIn } from './api.ts';
 import { todayIn } from './day.ts';
 import { fault } from './fault.ts';
+import { openRead, openWrite } from './open.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -65,7 +65,7 @@ export function whoAsks(connection: Connection): RequestHandler {
         .where(and(eq(person.id, id), eq(person.active, true)));
       if (row) {
         const { zone, ...who } = row;
-        response.locals.person = { ...who, roles: row.roles as Role[] } satisfies SignedIn;
+        response.locals.person = { ...who, roles: row.roles } satisfies SignedIn;
         response.locals.zone = zone ?? 'UTC';
         if (
           request.method !== 'GET' &&
@@ -84,7 +84,7 @@ function sameText(a: string, b: string): boolean {
   return x.length > 0 && x.length === y.length && timingSafeEqual(x, y);
 }
 
-export function sessionRoutes(
+export function serveSession(
   router: Router,
   connection: Connection,
   clock: () => Date,
@@ -107,7 +107,7 @@ export function sessionRoutes(
     },
   });
 
-  router.get('/session', async (request, response) => {
+  openRead(router, sessionRoutes.view, async (request, response) => {
     const [lab] = await connection.db
       .select({ name: laboratory.name, zone: laboratory.zone, demo: laboratory.demo })
       .from(laboratory);
@@ -119,24 +119,19 @@ export function sessionRoutes(
           .where(eq(person.demo, true))
           .orderBy(person.createdAt, person.username)
       : [];
-    response.json({
+    return {
       person: (response.locals.person as SignedIn | undefined) ?? null,
       csrf: request.session.csrf ?? null,
       laboratory: { name: lab?.name ?? '', zone: lab?.zone ?? 'UTC' },
       today: todayIn(clock(), lab?.zone ?? 'UTC'),
       demoAccounts: accounts,
       empty: first === undefined,
-    });
+    };
   });
 
-  router.post('/session', limit, async (request, response) => {
-    const checked = validate(signInSchema, request.body);
-    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
-    const [row] = await connection.db
-      .select()
-      .from(person)
-      .where(eq(person.username, checked.value.username.toLowerCase()));
-    const right = await verify(row?.passwordHash ?? NOBODY, checked.value.password);
+  const signIn = async ({ username, password }: SignIn, request: Request): Promise<SignedInAnswer> => {
+    const [row] = await connection.db.select().from(person).where(eq(person.username, username.toLowerCase()));
+    const right = await verify(row?.passwordHash ?? NOBODY, password);
     if (!row?.active || !right) {
       // Under the name that was given: the trail shows who is tried, not what was typed as a password.
       await connection.db.insert(auditEntry).values({
@@ -158,15 +153,16 @@ export function sessionRoutes(
     await new Promise<void>((resolve, reject) => {
       request.session.save(settle(resolve, reject));
     });
-    response.json({
+    return {
       person: { id: row.id, name: row.name, username: row.username, roles: row.roles },
       csrf: request.session.csrf,
-    });
-  });
+    };
+  };
+  openWrite(router, sessionRoutes.signIn, signIn, limit);
 
   resetRoute(router, connection, clock, limit, tell);
 
-  router.delete('/session', async (request, response) => {
+  openWrite(router, sessionRoutes.signOut, async (_body, request, response) => {
     const { personId } = request.session;
     if (personId !== undefined) {
       await connection.db.transaction(async (tx) => {
@@ -180,7 +176,8 @@ export function sessionRoutes(
     await new Promise<void>((resolve, reject) => {
       request.session.destroy(settle(resolve, reject));
     });
-    response.clearCookie('mercato.sid').json({});
+    response.clearCookie('mercato.sid');
+    return {};
   });
 }
 

@@ -1,27 +1,13 @@
-import Joi from 'joi';
+import { importRoutes } from '@mercato/contract/import/routes';
+import { exportLots as exportRoute } from '@mercato/contract/register/routes';
 import type { Api } from '../http/api.ts';
-import { SpooledFile } from '../http/spool.ts';
 import { exportLots } from './exportLots.ts';
 import { importLots } from './importLots.ts';
 
-export function importRoutes(api: Api): void {
-  api.write<SpooledFile>({
-    method: 'post',
-    path: '/import/lots',
-    permission: 'import.write',
-    schema: Joi.object<SpooledFile>()
-      .instance(SpooledFile)
-      .custom((file: SpooledFile, helpers) =>
-        file.bytes > 0 ? file : helpers.message({ custom: 'the file is empty' }),
-      )
-      .required()
-      .messages({ 'object.instance': 'send the file itself' }),
-    status: 201,
-    handle: async (context) => importLots(context, context.body),
-  });
+export function serveImport(api: Api): void {
+  api.upload(importRoutes.lots, async (context) => importLots(context, context.body));
 
-  api.file('/export/lots.csv', async ({ tx, now }) => ({
-    type: 'text/csv; charset=utf-8',
+  api.file(exportRoute, async ({ tx, now }) => ({
     name: 'lots.csv',
     body: await exportLots(tx, now),
   }));

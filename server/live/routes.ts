@@ -1,4 +1,5 @@
-import { LIVE_ADDRESS, type LiveNote } from '@mercato/contract/http/live';
+import type { LiveNote } from '@mercato/contract/http/live';
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import type { Api } from '../http/api.ts';
 import type { Feed } from './feed.ts';
 
@@ -8,8 +9,8 @@ const BEAT_MS = 20_000;
 const LIFE_MS = 30 * 60_000;
 
 /** One event stream for a browser: what was written to, by its id. */
-export function liveRoutes(api: Api, feed: Feed): void {
-  api.stream(LIVE_ADDRESS, async (_context, emit, end) => {
+export function serveLive(api: Api, feed: Feed): void {
+  api.stream(sessionRoutes.live, async (_context, emit, end) => {
     let missed = false;
     const say = (note: LiveNote) => {
       if (note.leave) return;

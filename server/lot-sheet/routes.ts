@@ -1,9 +1,6 @@
+import { lotRoutes } from '@mercato/contract/register/routes';
 import { and, asc, desc, eq, like, sql, type SQL } from 'drizzle-orm';
 import {
-  decisionSchema,
-  lotDivisionSchema,
-  lotHeaderChangeSchema,
-  lotHeaderSchema,
   type LotList,
   type LotListRow,
   type LotSheet,
@@ -13,8 +10,6 @@ import {
 import type { Act } from '@mercato/contract/words/acts';
 import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { StoreScan } from '@mercato/contract/store/packets';
-import { requestSchema } from '@mercato/contract/register/request';
-import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { readCode } from '@mercato/core/register/code';
 import type { Reader } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
@@ -42,98 +37,56 @@ import { pictureOf, type LotPicture } from './standing.ts';
 const PAGE = 25;
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
 
-export function lotRoutes(api: Api<LotPicture>): void {
-  api.read('/lots', async ({ tx, query, now }) => listLots(tx, query, now));
-  api.read('/lots/:lot', async ({ tx, params, now }) =>
+export function serveLots(api: Api<LotPicture>): void {
+  api.read(lotRoutes.list, async ({ tx, query, now }) => listLots(tx, query, now));
+  api.read(lotRoutes.sheet, async ({ tx, params, now }) =>
     sheetOf(tx, await pictureOf(tx, await openFile(tx, idParam(params, 'lot'), now))),
   );
 
-  api.write({
-    method: 'post',
-    path: '/lots',
-    permission: 'lot.write',
-    schema: lotHeaderSchema,
-    status: 201,
-    handle: async ({ tx, body, hand, audit, settle }) => {
-      const row = await openLot(tx, body, hand, audit);
-      return sheetOf(tx, await settle(row.id));
-    },
+  api.write(lotRoutes.add, async ({ tx, body, hand, audit, settle }) => {
+    const row = await openLot(tx, body, hand, audit);
+    return sheetOf(tx, await settle(row.id));
   });
 
-  api.write({
-    method: 'put',
-    path: '/lots/:lot',
-    permission: 'lot.write',
-    schema: lotHeaderChangeSchema,
-    versioned: true,
-    handle: async ({ tx, params, body, seenVersion, hand, audit, settle }) => {
-      const row = await lockLot(tx, idParam(params, 'lot'));
-      if (seenVersion !== row.version)
-        checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-      const { reason, ...header } = body;
-      if (!reason)
-        throw fault('invalid', { is: 'lot-sheet.correction-needs-reason' }, [
-          { path: 'reason', message: { is: 'lot-sheet.say-why-lot-corrected' } },
-        ]);
-      await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
-      return sheetOf(tx, await settle(row.id));
-    },
+  api.write(lotRoutes.correct, async ({ tx, params, body, seenVersion, hand, audit, settle }) => {
+    const row = await lockLot(tx, idParam(params, 'lot'));
+    if (seenVersion !== row.version)
+      checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+    const { reason, ...header } = body;
+    if (!reason)
+      throw fault('invalid', { is: 'lot-sheet.correction-needs-reason' }, [
+        { path: 'reason', message: { is: 'lot-sheet.say-why-lot-corrected' } },
+      ]);
+    await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
+    return sheetOf(tx, await settle(row.id));
   });
 
-  api.write({
-    method: 'put',
-    path: '/lots/:lot/request',
-    permission: 'lot.write',
-    schema: requestSchema,
-    versioned: true,
-    handle: async (context) => {
-      const row = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await keepRequest(context, row, context.body, context.seenVersion);
-      return sheetOf(context.tx, await context.settle(row.id));
-    },
+  api.write(lotRoutes.request, async (context) => {
+    const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+    await keepRequest(context, row, context.body, context.seenVersion);
+    return sheetOf(context.tx, await context.settle(row.id));
   });
 
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/parts',
-    permission: 'lot.write',
-    schema: lotDivisionSchema,
-    status: 201,
-    handle: async (context) => {
-      const row = await lockLot(context.tx, idParam(context.params, 'lot'));
-      const { book } = await editionById(context.tx, row.editionId);
-      await divideLot(context, row, book, context.body);
-      return sheetOf(context.tx, await context.settle(row.id));
-    },
+  api.write(lotRoutes.divide, async (context) => {
+    const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+    const { book } = await editionById(context.tx, row.editionId);
+    await divideLot(context, row, book, context.body);
+    return sheetOf(context.tx, await context.settle(row.id));
   });
 
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/decisions',
-    permission: 'decision.write',
-    schema: decisionSchema,
-    status: 201,
-    handle: async ({ tx, params, body, hand, audit, touch, settle }) => {
-      const row = await lockLot(tx, idParam(params, 'lot'));
-      await decide({ tx, hand, audit, touch }, row.id, body);
-      return sheetOf(tx, await settle(row.id));
-    },
+  api.write(lotRoutes.decide, async ({ tx, params, body, hand, audit, touch, settle }) => {
+    const row = await lockLot(tx, idParam(params, 'lot'));
+    await decide({ tx, hand, audit, touch }, row.id, body);
+    return sheetOf(tx, await settle(row.id));
   });
 
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/edition',
-    permission: 'rules.write',
-    schema: rejudgeSchema,
-    status: 201,
-    handle: async (context) => {
-      const row = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await rejudge(context, row, context.body.editionId, context.body.reason);
-      return sheetOf(context.tx, await context.settle(row.id));
-    },
+  api.write(lotRoutes.judgeAnew, async (context) => {
+    const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+    await rejudge(context, row, context.body.editionId, context.body.reason);
+    return sheetOf(context.tx, await context.settle(row.id));
   });
 
-  api.read('/lots/:lot/history', async ({ tx, params }) => {
+  api.read(lotRoutes.history, async ({ tx, params }) => {
     const id = idParam(params, 'lot');
     const rows = await tx
       .select({
@@ -153,8 +106,8 @@ export function lotRoutes(api: Api<LotPicture>): void {
     return { entries: rows.map((row) => ({ ...row, at: row.at.toISOString() })) };
   });
 
-  api.read('/vessels/:code', async ({ tx, params }): Promise<ScanAnswer | StoreScan> => {
-    const reading = readCode(params.code ?? '');
+  api.read(lotRoutes.scan, async ({ tx, params }): Promise<ScanAnswer | StoreScan> => {
+    const reading = readCode(params.code);
     if (!reading.ok) throw fault('not-found', { is: 'register.no-code', fault: reading.fault });
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
     const inStore = found ? null : ((await storeScan(tx, reading.code)) ?? (await bagScan(tx, reading.code)));

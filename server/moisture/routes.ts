@@ -1,15 +1,12 @@
-import {
-  moistureWeighingsSchema,
-  newMoistureTestSchema,
-  type MoistureWeighings,
-} from '@mercato/contract/moisture/moisture';
+import { moistureRoutes } from '@mercato/contract/moisture/routes';
+import { type MoistureWeighings } from '@mercato/contract/moisture/moisture';
 import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { dayRoute } from '../register/dayRoutes.ts';
+import { serveDays } from '../register/dayRoutes.ts';
 import { seenOf } from '../register/seen.ts';
 import {
   bumpTest,
@@ -24,37 +21,29 @@ import { editionById } from '../rule-books/editions.ts';
 import { moistureOf, readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
 
-export function moistureRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/moisture', async ({ tx, params, now }) =>
+export function serveMoisture(api: Api<LotPicture>): void {
+  api.read(moistureRoutes.ofLot, async ({ tx, params, now }) =>
     readMoisture(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.write({
-    method: 'post',
-    path: '/moisture/tests',
-    permission: 'bench.write',
-    schema: newMoistureTestSchema,
-    status: 201,
-    handle: async (context) => {
-      const test = await startTest(context, 'moisture', context.body.vesselId, { method: context.body.method });
-      return (await context.settle(test.lotId)).gathered.moisture;
-    },
+  api.write(moistureRoutes.start, async (context) => {
+    const test = await startTest(context, 'moisture', context.body.vesselId, { method: context.body.method });
+    return (await context.settle(test.lotId)).gathered.moisture;
   });
 
-  api.write({
-    method: 'put',
-    path: '/moisture/tests/:test',
-    permission: 'bench.write',
-    schema: moistureWeighingsSchema,
-    versioned: true,
-    handle: async (context) => {
-      const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
-      await weighMoisture(context, test, context.body);
-      return (await context.settle(test.lotId)).gathered.moisture;
-    },
+  api.write(moistureRoutes.weigh, async (context) => {
+    const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
+    await weighMoisture(context, test, context.body);
+    return (await context.settle(test.lotId)).gathered.moisture;
   });
 
-  dayRoute(api, 'moisture', moistureObservation, async ({ settle }, lotId) => (await settle(lotId)).gathered.moisture);
+  serveDays(
+    api,
+    moistureRoutes.days,
+    'moisture',
+    moistureObservation,
+    async ({ settle }, lotId) => (await settle(lotId)).gathered.moisture,
+  );
 }
 
 /** Writes the weighings of both containers down and judges them once both are dried. */

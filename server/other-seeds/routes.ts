@@ -1,25 +1,15 @@
-import {
-  findBatchSchema,
-  keyBindingsSchema,
-  newOtherSeedsTestSchema,
-  otherFindsSchema,
-  trayCountSchema,
-  trayLateActSchema,
-  trayNumber,
-  type NewOtherSeedsTest,
-} from '@mercato/contract/other-seeds/otherSeeds';
-import { nameBindingSchema } from '@mercato/contract/names/names';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { trayNumber, type NewOtherSeedsTest, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Jurisdictions } from '@mercato/contract/register/request';
-import { handActSchema } from '@mercato/contract/hands/hands';
-import type Joi from 'joi';
+import type { WriteRoute } from '@mercato/contract/http/route';
 import { actAt } from '../hands/hands.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { readSearch } from '../lot-sheet/contradictions.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
-import { dayRoute } from '../register/dayRoutes.ts';
-import { otherResultRoutes } from '../register/otherResultRoutes.ts';
+import { serveDays } from '../register/dayRoutes.ts';
+import { serveOtherResults } from '../register/otherResultRoutes.ts';
 import { lockTest, lockTestRow, startTest, testById, type BenchTest } from '../register/tests.ts';
 import { currentEdition } from '../rule-books/editions.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
@@ -29,122 +19,81 @@ import { keepOtherFinds, readOtherFinds } from './others.ts';
 import { otherSeedsObservation } from './tables.ts';
 import { listsOf, readOtherSeeds, withTallies } from './result.ts';
 
-export function otherSeedsRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/other-seeds', async ({ tx, params, now }) =>
+export function serveOtherSeeds(api: Api<LotPicture>): void {
+  api.read(otherSeedsRoutes.ofLot, async ({ tx, params, now }) =>
     readSearch(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.read('/fields/weeds', async ({ tx, query }) =>
+  api.read(otherSeedsRoutes.fieldWeeds, async ({ tx, query }) =>
     fieldSeasons(
       tx,
       typeof query.field === 'string' && query.field !== '' ? query.field.slice(0, 200).replaceAll('\u0000', '') : null,
     ),
   );
 
-  api.read('/jurisdictions', async ({ tx }): Promise<Jurisdictions> => {
+  api.read(otherSeedsRoutes.jurisdictions, async ({ tx }): Promise<Jurisdictions> => {
     const { edition, rows } = await listsOf(tx, {});
     return { edition, jurisdictions: [...new Set(rows.map((one) => one.jurisdiction))] };
   });
 
-  api.write({
-    method: 'post',
-    path: '/other-seeds/tests',
-    permission: 'bench.write',
-    schema: newOtherSeedsTestSchema,
-    status: 201,
-    handle: async (context) => {
-      const test = await startSearch(context, context.body);
-      return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
-    },
+  api.write(otherSeedsRoutes.start, async (context) => {
+    const test = await startSearch(context, context.body);
+    return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
   });
 
   // Each tray has a version of its own: two people on two trays never collide.
-  api.write({
-    method: 'put',
-    path: '/other-seeds/tests/:test/trays/:tray',
-    permission: 'bench.write',
-    schema: trayCountSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, params, body, seenVersion } = context;
-      const tray = trayIn(params);
-      const id = idParam(params, 'test');
-      const test = await lockTestRow(tx, id, 'other-seeds');
-      await countTray(context, test, tray, body, seenVersion);
-      return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
-    },
+  api.write(otherSeedsRoutes.countTray, async (context) => {
+    const { tx, params, body, seenVersion } = context;
+    const tray = trayIn(params);
+    const id = idParam(params, 'test');
+    const test = await lockTestRow(tx, id, 'other-seeds');
+    await countTray(context, test, tray, body, seenVersion);
+    return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
   });
 
-  api.write({
-    method: 'put',
-    path: '/other-seeds/tests/:test/keys',
-    permission: 'bench.write',
-    schema: keyBindingsSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, params, body, now } = context;
-      const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
-      await bindKeys(context, test, body, context.seenVersion);
-      return readSearch(tx, await openFile(tx, test.lotId, now));
-    },
+  api.write(otherSeedsRoutes.bindKeys, async (context) => {
+    const { tx, params, body, now } = context;
+    const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
+    await bindKeys(context, test, body, context.seenVersion);
+    return readSearch(tx, await openFile(tx, test.lotId, now));
   });
 
-  api.write({
-    method: 'post',
-    path: '/other-seeds/tests/:test/tallies',
-    permission: 'bench.write',
-    schema: findBatchSchema,
-    handle: async (context) => {
-      const test = await testById(context.tx, idParam(context.params, 'test'), 'other-seeds');
-      context.tell(`hands:${test.lotId}`);
-      return keepFinds(context, test, context.body);
-    },
+  api.write(otherSeedsRoutes.keepFinds, async (context) => {
+    const test = await testById(context.tx, idParam(context.params, 'test'), 'other-seeds');
+    context.tell(`hands:${test.lotId}`);
+    return keepFinds(context, test, context.body);
   });
 
   /** A write about the keys of one tray; the search as it stands then is the answer. */
   const ofTray = <B>(
-    path: string,
-    schema: Joi.Schema<B>,
+    route: WriteRoute<string, B, OtherSeedsView>,
     work: (context: WriteContext<B>, test: BenchTest, tray: number) => Promise<void>,
   ) => {
-    api.write<B>({
-      method: 'post',
-      path: `/other-seeds/tests/:test/trays/:tray/${path}`,
-      permission: 'bench.write',
-      schema,
-      handle: async (context) => {
-        const { tx, params, now, tell } = context;
-        const tray = trayIn(params);
-        const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
-        await work(context, test, tray);
-        tell(`hands:${test.lotId}`);
-        return readSearch(tx, await openFile(tx, test.lotId, now));
-      },
+    api.write(route, async (context) => {
+      const { tx, params, now, tell } = context;
+      const tray = trayIn(params);
+      const test = await lockTestRow(tx, idParam(params, 'test'), 'other-seeds');
+      await work(context, test, tray);
+      tell(`hands:${test.lotId}`);
+      return readSearch(tx, await openFile(tx, test.lotId, now));
     });
   };
-  ofTray('hand', handActSchema, (context, test, tray) => actAt(context, trayNamed(test, tray), context.body));
-  ofTray('late', trayLateActSchema, (context, test, tray) => decideLateFinds(context, test, tray, context.body));
+  ofTray(otherSeedsRoutes.hand, (context, test, tray) => actAt(context, trayNamed(test, tray), context.body));
+  ofTray(otherSeedsRoutes.decideLate, (context, test, tray) => decideLateFinds(context, test, tray, context.body));
 
-  api.write({
-    method: 'put',
-    path: '/other-seeds/tests/:test/names',
-    permission: 'bench.write',
-    schema: nameBindingSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, params, body, now } = context;
-      const test = await lockTest(tx, idParam(params, 'test'), 'other-seeds', context.seenVersion);
-      const view = await readOtherSeeds(tx, await openFile(tx, test.lotId, now));
-      await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
-      return withTallies(tx, (await context.settle(test.lotId)).gathered.otherSeeds);
-    },
+  api.write(otherSeedsRoutes.bindName, async (context) => {
+    const { tx, params, body, now } = context;
+    const test = await lockTest(tx, idParam(params, 'test'), 'other-seeds', context.seenVersion);
+    const view = await readOtherSeeds(tx, await openFile(tx, test.lotId, now));
+    await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
+    return withTallies(tx, (await context.settle(test.lotId)).gathered.otherSeeds);
   });
 
-  dayRoute(api, 'other-seeds', otherSeedsObservation, async ({ tx, settle }, lotId) =>
+  serveDays(api, otherSeedsRoutes.days, 'other-seeds', otherSeedsObservation, async ({ tx, settle }, lotId) =>
     withTallies(tx, (await settle(lotId)).gathered.otherSeeds),
   );
 
-  otherResultRoutes(api, 'other-seeds', otherFindsSchema, readOtherFinds, keepOtherFinds);
+  serveOtherResults(api, otherSeedsRoutes, readOtherFinds, keepOtherFinds);
 }
 
 function trayIn(params: Readonly<Record<string, string>>): number {

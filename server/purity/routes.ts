@@ -1,14 +1,12 @@
-import { nameBindingSchema } from '@mercato/contract/names/names';
-import { newTestSchema } from '@mercato/contract/register/tests';
-import { otherPuritySchema, purityWeighingsSchema, sortingTimeSchema } from '@mercato/contract/purity/purity';
+import { purityRoutes } from '@mercato/contract/purity/routes';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { idParam, type Api } from '../http/api.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { bindName } from '../names/names.ts';
 import { openFile } from '../register/lotFile.ts';
-import { dayRoute } from '../register/dayRoutes.ts';
+import { serveDays } from '../register/dayRoutes.ts';
 import { lockLot } from '../register/lots.ts';
-import { otherResultRoutes } from '../register/otherResultRoutes.ts';
+import { serveOtherResults } from '../register/otherResultRoutes.ts';
 import { lockTest, startTest, testById } from '../register/tests.ts';
 import { sortingEntries, textsOf } from './fields.ts';
 import { keepOther, readOthers } from './others.ts';
@@ -16,75 +14,53 @@ import { readPurity } from './result.ts';
 import { purityObservation } from './tables.ts';
 import { weigh } from './weigh.ts';
 
-export function purityRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/purity', async ({ tx, params, now }) =>
+export function servePurity(api: Api<LotPicture>): void {
+  api.read(purityRoutes.ofLot, async ({ tx, params, now }) =>
     readPurity(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.write({
-    method: 'post',
-    path: '/purity/tests',
-    permission: 'bench.write',
-    schema: newTestSchema,
-    status: 201,
-    handle: async (context) => {
-      const test = await startTest(context, 'purity', context.body.vesselId, {});
-      return (await context.settle(test.lotId)).gathered.purity;
-    },
+  api.write(purityRoutes.start, async (context) => {
+    const test = await startTest(context, 'purity', context.body.vesselId, {});
+    return (await context.settle(test.lotId)).gathered.purity;
   });
 
-  api.write({
-    method: 'put',
-    path: '/purity/tests/:test',
-    permission: 'bench.write',
-    schema: purityWeighingsSchema,
-    versioned: true,
-    handle: async (context) => {
-      const test = await lockTest(context.tx, idParam(context.params, 'test'), 'purity', context.seenVersion);
-      await weigh(context, test, context.body);
-      return (await context.settle(test.lotId)).gathered.purity;
-    },
+  api.write(purityRoutes.weigh, async (context) => {
+    const test = await lockTest(context.tx, idParam(context.params, 'test'), 'purity', context.seenVersion);
+    await weigh(context, test, context.body);
+    return (await context.settle(test.lotId)).gathered.purity;
   });
 
   // A clocked stretch only adds to what is there, so it asks for no version and leaves the test's own alone.
-  api.write({
-    method: 'post',
-    path: '/purity/tests/:test/sorting',
-    permission: 'bench.write',
-    schema: sortingTimeSchema,
-    status: 201,
-    handle: async ({ tx, params, body, hand, now }) => {
-      const test = await testById(tx, idParam(params, 'test'), 'purity');
-      await lockLot(tx, test.lotId);
-      const before = await currentObservations(tx, purityObservation, [test.id]);
-      await recordObservations(
-        tx,
-        purityObservation,
-        { id: test.id, lotId: test.lotId },
-        sortingEntries(textsOf(before), body.mass, body.seconds),
-        hand,
-        undefined,
-      );
-      return readPurity(tx, await openFile(tx, test.lotId, now));
-    },
+  api.write(purityRoutes.sort, async ({ tx, params, body, hand, now }) => {
+    const test = await testById(tx, idParam(params, 'test'), 'purity');
+    await lockLot(tx, test.lotId);
+    const before = await currentObservations(tx, purityObservation, [test.id]);
+    await recordObservations(
+      tx,
+      purityObservation,
+      { id: test.id, lotId: test.lotId },
+      sortingEntries(textsOf(before), body.mass, body.seconds),
+      hand,
+      undefined,
+    );
+    return readPurity(tx, await openFile(tx, test.lotId, now));
   });
 
-  api.write({
-    method: 'put',
-    path: '/purity/tests/:test/names',
-    permission: 'bench.write',
-    schema: nameBindingSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, params, body, now } = context;
-      const test = await lockTest(tx, idParam(params, 'test'), 'purity', context.seenVersion);
-      const view = await readPurity(tx, await openFile(tx, test.lotId, now));
-      await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
-      return (await context.settle(test.lotId)).gathered.purity;
-    },
+  api.write(purityRoutes.bindName, async (context) => {
+    const { tx, params, body, now } = context;
+    const test = await lockTest(tx, idParam(params, 'test'), 'purity', context.seenVersion);
+    const view = await readPurity(tx, await openFile(tx, test.lotId, now));
+    await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
+    return (await context.settle(test.lotId)).gathered.purity;
   });
 
-  dayRoute(api, 'purity', purityObservation, async ({ settle }, lotId) => (await settle(lotId)).gathered.purity);
+  serveDays(
+    api,
+    purityRoutes.days,
+    'purity',
+    purityObservation,
+    async ({ settle }, lotId) => (await settle(lotId)).gathered.purity,
+  );
 
-  otherResultRoutes(api, 'purity', otherPuritySchema, readOthers, keepOther);
+  serveOtherResults(api, purityRoutes, readOthers, keepOther);
 }

@@ -1,22 +1,17 @@
-import { laboratorySchema, type LaboratoryView } from '@mercato/contract/register/people';
+import { laboratoryRoutes } from '@mercato/contract/register/routes';
+import { type LaboratoryView } from '@mercato/contract/register/people';
 import type { Api } from '../http/api.ts';
 import { laboratoryOf } from './lotFile.ts';
 import { laboratory } from './tables.ts';
 
 /** What the laboratory says of itself, and what its printer holds. */
-export function laboratoryRoutes(api: Api): void {
-  api.read('/laboratory', async ({ tx }): Promise<LaboratoryView> => laboratoryOf(tx));
+export function serveLaboratory(api: Api): void {
+  api.read(laboratoryRoutes.view, async ({ tx }): Promise<LaboratoryView> => laboratoryOf(tx));
 
-  api.write({
-    method: 'put',
-    path: '/laboratory',
-    permission: 'settings.write',
-    schema: laboratorySchema,
-    handle: async ({ tx, body, audit }): Promise<LaboratoryView> => {
-      const before = await laboratoryOf(tx);
-      await tx.update(laboratory).set(body);
-      await audit({ act: { is: 'laboratory-changed' }, subject: 'laboratory', before, after: body });
-      return laboratoryOf(tx);
-    },
+  api.write(laboratoryRoutes.change, async ({ tx, body, audit }): Promise<LaboratoryView> => {
+    const before = await laboratoryOf(tx);
+    await tx.update(laboratory).set(body);
+    await audit({ act: { is: 'laboratory-changed' }, subject: 'laboratory', before, after: body });
+    return laboratoryOf(tx);
   });
 }

@@ -1,15 +1,10 @@
+import { openWrite } from '../http/open.ts';
+import { peopleRoutes, sessionRoutes } from '@mercato/contract/register/routes';
 import { createHash, randomBytes } from 'node:crypto';
 import { verify } from '@node-rs/argon2';
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { RequestHandler, Router } from 'express';
-import Joi from 'joi';
-import {
-  passwordChangeSchema,
-  passwordResetSchema,
-  type PasswordReset,
-  type ResetLink,
-} from '@mercato/contract/register/people';
-import { validate } from '@mercato/contract/http/validate';
+import type { PasswordReset, ResetLink } from '@mercato/contract/register/people';
 import { forUpdate, type Connection, type Transaction } from '../database/connect.ts';
 import { idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -21,7 +16,6 @@ import { person } from './peopleTables.ts';
 
 /** A link to a new password holds for a day. */
 const LINK_LASTS = 24 * 60 * 60 * 1000;
-const NOTHING = Joi.object({}).required();
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** Ends every session of a person, but one; whoever listens on the live stream with them is told to leave too. */
@@ -31,50 +25,35 @@ export async function endSessions(tx: Transaction, personId: string, but: string
   );
 }
 
-export function passwordRoutes(api: Api): void {
-  api.write({
-    method: 'put',
-    path: '/me/password',
-    permission: 'own.write',
-    schema: passwordChangeSchema,
-    handle: async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
-      const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, me.id)));
-      if (!row || !(await verify(row.passwordHash, body.current)))
-        throw fault('invalid', { is: 'register.password-not-changed' }, [
-          { path: 'current', message: { is: 'register.not-your-password-write' } },
-        ]);
-      checkPassword(body.next, [me.username, me.name], 'next');
-      await tx
-        .update(person)
-        .set({ passwordHash: await hashPassword(body.next) })
-        .where(eq(person.id, me.id));
-      await endSessions(tx, me.id, sessionId);
-      tellNote(leaveNote({ person: me.id, but: sessionId }));
-      await audit({ act: { is: 'password-changed' }, subject: `person ${me.id}` });
-      return {};
-    },
+export function servePasswords(api: Api): void {
+  api.write(sessionRoutes.changePassword, async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
+    const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, me.id)));
+    if (!row || !(await verify(row.passwordHash, body.current)))
+      throw fault('invalid', { is: 'register.password-not-changed' }, [
+        { path: 'current', message: { is: 'register.not-your-password-write' } },
+      ]);
+    checkPassword(body.next, [me.username, me.name], 'next');
+    await tx
+      .update(person)
+      .set({ passwordHash: await hashPassword(body.next) })
+      .where(eq(person.id, me.id));
+    await endSessions(tx, me.id, sessionId);
+    tellNote(leaveNote({ person: me.id, but: sessionId }));
+    await audit({ act: { is: 'password-changed' }, subject: `person ${me.id}` });
+    return {};
   });
-  api.write({
-    method: 'post',
-    path: '/people/:person/reset',
-    permission: 'people.write',
-    schema: NOTHING,
-    status: 201,
-    // The link is shown once: a repeat of the request is no way to see it again.
-    unkept: true,
-    handle: async ({ tx, params, person: me, now, audit }): Promise<ResetLink> => {
-      const id = idParam(params, 'person');
-      const [row] = await tx.select({ id: person.id }).from(person).where(eq(person.id, id));
-      if (!row) throw fault('not-found', { is: 'register.no-such-person' });
-      const token = randomBytes(24).toString('base64url');
-      const expiresAt = new Date(now.getTime() + LINK_LASTS);
-      await tx.delete(passwordReset).where(and(eq(passwordReset.personId, id), isNull(passwordReset.usedAt)));
-      await tx
-        .insert(passwordReset)
-        .values({ tokenHash: hashOf(token), personId: id, createdAt: now, expiresAt, by: me.id });
-      await audit({ act: { is: 'password-link-made' }, subject: `person ${id}` });
-      return { token, expiresAt: expiresAt.toISOString() };
-    },
+  api.write(peopleRoutes.resetLink, async ({ tx, params, person: me, now, audit }): Promise<ResetLink> => {
+    const id = idParam(params, 'person');
+    const [row] = await tx.select({ id: person.id }).from(person).where(eq(person.id, id));
+    if (!row) throw fault('not-found', { is: 'register.no-such-person' });
+    const token = randomBytes(24).toString('base64url');
+    const expiresAt = new Date(now.getTime() + LINK_LASTS);
+    await tx.delete(passwordReset).where(and(eq(passwordReset.personId, id), isNull(passwordReset.usedAt)));
+    await tx
+      .insert(passwordReset)
+      .values({ tokenHash: hashOf(token), personId: id, createdAt: now, expiresAt, by: me.id });
+    await audit({ act: { is: 'password-link-made' }, subject: `person ${id}` });
+    return { token, expiresAt: expiresAt.toISOString() };
   });
 }
 
@@ -86,10 +65,7 @@ export function resetRoute(
   limit: RequestHandler,
   tell: (note: string) => void,
 ): void {
-  router.post('/reset', limit, async (request, response) => {
-    const checked = validate<PasswordReset>(passwordResetSchema, request.body);
-    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
-    const { token, password } = checked.value;
+  const reset = async ({ token, password }: PasswordReset) => {
     const now = clock();
     const note = await db.transaction(async (tx) => {
       const [link] = await tx
@@ -118,6 +94,7 @@ export function resetRoute(
       return leaveNote({ person: row.id });
     });
     tell(note);
-    response.status(201).json({});
-  });
+    return {};
+  };
+  openWrite(router, sessionRoutes.resetPassword, reset, limit);
 }

@@ -1,16 +1,10 @@
+import { openWrite } from '../http/open.ts';
+import { peopleRoutes, sessionRoutes } from '@mercato/contract/register/routes';
 import { createHash, randomBytes } from 'node:crypto';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Router } from 'express';
 import { v7 as uuid } from 'uuid';
-import {
-  firstPersonSchema,
-  type FirstPerson,
-  newPersonSchema,
-  personChangeSchema,
-  type PersonView,
-} from '@mercato/contract/register/people';
-import { validate } from '@mercato/contract/http/validate';
-import type { Role } from '@mercato/core/register/permissions';
+import { type PersonView } from '@mercato/contract/register/people';
 import { forUpdate, brokeConstraint, type Connection, type Reader } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -25,7 +19,7 @@ const view = (row: typeof person.$inferSelect): PersonView => ({
   id: row.id,
   username: row.username,
   name: row.name,
-  roles: row.roles as Role[],
+  roles: row.roles,
   active: row.active,
   version: row.version,
 });
@@ -39,75 +33,61 @@ export async function namesOf(tx: Reader): Promise<ReadonlyMap<string, string>> 
 /** Leads who may sign in. */
 const LEADS = and(sql`'lead' = any(${person.roles})`, eq(person.active, true));
 
-export function peopleRoutes(api: Api): void {
-  api.read('/people', async ({ tx }) => ({
+export function servePeople(api: Api): void {
+  api.read(peopleRoutes.list, async ({ tx }) => ({
     people: (await tx.select().from(person).orderBy(asc(person.name))).map(view),
   }));
 
-  api.write({
-    method: 'post',
-    path: '/people',
-    permission: 'people.write',
-    schema: newPersonSchema,
-    status: 201,
-    handle: async ({ tx, body, now, audit }) => {
-      checkPassword(body.password, [body.username, body.name], 'password');
-      const [row] = await tx
-        .insert(person)
-        .values({
-          id: uuid(),
-          username: body.username,
-          name: body.name,
-          passwordHash: await hashPassword(body.password),
-          roles: body.roles,
-          createdAt: now,
-        })
-        .returning()
-        .catch(takenName);
-      if (!row) throw fault('internal', { is: 'register.person-not-stored' });
-      await audit({ act: { is: 'person-added' }, subject: `person ${row.id}`, after: view(row) });
-      return view(row);
-    },
+  api.write(peopleRoutes.add, async ({ tx, body, now, audit }) => {
+    checkPassword(body.password, [body.username, body.name], 'password');
+    const [row] = await tx
+      .insert(person)
+      .values({
+        id: uuid(),
+        username: body.username,
+        name: body.name,
+        passwordHash: await hashPassword(body.password),
+        roles: body.roles,
+        createdAt: now,
+      })
+      .returning()
+      .catch(takenName);
+    if (!row) throw fault('internal', { is: 'register.person-not-stored' });
+    await audit({ act: { is: 'person-added' }, subject: `person ${row.id}`, after: view(row) });
+    return view(row);
   });
 
-  api.write({
-    method: 'put',
-    path: '/people/:person',
-    permission: 'people.write',
-    schema: personChangeSchema,
-    versioned: true,
-    handle: async ({ tx, body, params, seenVersion, person: me, now, audit, tellNote }) => {
-      const id = idParam(params, 'person');
-      // All leads, in one order: two who take each other's leave at once come one after the other.
-      await forUpdate(tx, tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)));
-      const [before] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, id)));
-      if (!before) throw fault('not-found', { is: 'register.no-such-person' });
-      checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
-      if (id === me.id && (!body.active || !body.roles.includes('lead')))
-        throw fault('invalid', { is: 'register.you-cannot-take-your' }, [
-          { path: 'roles', message: { is: 'register.another-lead-change-your' } },
-        ]);
-      const [row] = await tx
-        .update(person)
-        .set({ ...body, version: before.version + 1 })
-        .where(eq(person.id, id))
-        .returning();
-      if (!row) throw fault('not-found', { is: 'register.no-such-person' });
-      const [lead] = await tx.select({ id: person.id }).from(person).where(LEADS).limit(1);
-      if (!lead)
-        throw fault('invalid', { is: 'register.somebody-lead' }, [
-          {
-            path: body.active ? 'roles' : 'active',
-            message: { is: 'register.last-lead-make-another', name: before.name },
-          },
-        ]);
-      if (!row.active) {
-        await endSessions(tx, id, null);
-        tellNote(leaveNote({ person: id }));
-      }
-      await audit({ act: { is: 'person-changed' }, subject: `person ${id}`, before: view(before), after: view(row) });
-      return view(row);
-    },
+  api.write(peopleRoutes.change, async ({ tx, body, params, seenVersion, person: me, now, audit, tellNote }) => {
+    const id = idParam(params, 'person');
+    // All leads, in one order: two who take each other's leave at once come one after the other.
+    await forUpdate(tx, tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)));
+    const [before] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, id)));
+    if (!before) throw fault('not-found', { is: 'register.no-such-person' });
+    checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
+    if (id === me.id && (!body.active || !body.roles.includes('lead')))
+      throw fault('invalid', { is: 'register.you-cannot-take-your' }, [
+        { path: 'roles', message: { is: 'register.another-lead-change-your' } },
+      ]);
+    const [row] = await tx
+      .update(person)
+      .set({ ...body, version: before.version + 1 })
+      .where(eq(person.id, id))
+      .returning();
+    if (!row) throw fault('not-found', { is: 'register.no-such-person' });
+    const [lead] = await tx.select({ id: person.id }).from(person).where(LEADS).limit(1);
+    if (!lead)
+      throw fault('invalid', { is: 'register.somebody-lead' }, [
+        {
+          path: body.active ? 'roles' : 'active',
+          message: { is: 'register.last-lead-make-another', name: before.name },
+        },
+      ]);
+    if (!row.active) {
+      await endSessions(tx, id, null);
+      tellNote(leaveNote({ person: id }));
+    }
+    await audit({ act: { is: 'person-changed' }, subject: `person ${id}`, before: view(before), after: view(row) });
+    return view(row);
   });
 }
 
@@ -131,10 +111,7 @@ export async function makeSetUpLink({ db }: Connection, now: Date): Promise<stri
 
 /** The one write that needs nobody signed in: its token stands in the terminal of who started the program. */
 export function setUpRoute(router: Router, { db }: Connection, clock: () => Date): void {
-  router.post('/set-up', async (request, response) => {
-    const checked = validate<FirstPerson>(firstPersonSchema, request.body);
-    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
-    const body = checked.value;
+  openWrite(router, sessionRoutes.setUp, async (body) => {
     const now = clock();
     checkPassword(body.password, [body.username, body.name, body.laboratory], 'password');
     await db.transaction(async (tx) => {
@@ -159,6 +136,6 @@ export function setUpRoute(router: Router, { db }: Connection, clock: () => Date
         .insert(auditEntry)
         .values({ by: id, at: now, act: { is: 'laboratory-set-up' }, subject: `person ${id}` });
     });
-    response.status(201).json({});
+    return {};
   });
 }

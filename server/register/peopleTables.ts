@@ -1,3 +1,4 @@
+import type { Role } from '@mercato/core/register/permissions';
 import { boolean, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { instant } from '../database/columns.ts';
 
@@ -7,7 +8,7 @@ export const person = pgTable('person', {
   username: text('username').notNull().unique(),
   name: text('name').notNull(),
   passwordHash: text('password_hash').notNull(),
-  roles: text('roles').array().notNull(),
+  roles: text('roles').array().$type<Role[]>().notNull(),
   active: boolean('active').notNull().default(true),
   demo: boolean('demo').notNull().default(false),
   version: integer('version').notNull().default(1),

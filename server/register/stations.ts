@@ -1,12 +1,7 @@
+import { stationRoutes } from '@mercato/contract/register/routes';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import {
-  newStationSchema,
-  stationActSchema,
-  type StationAct,
-  type StationLot,
-  type StationView,
-} from '@mercato/contract/register/stations';
+import { type StationAct, type StationLot, type StationView } from '@mercato/contract/register/stations';
 import { readCode } from '@mercato/core/register/code';
 import { forUpdate, brokeConstraint, type Reader } from '../database/connect.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
@@ -19,51 +14,37 @@ type Station = typeof station.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit'>;
 
 /** Stations and their guard: one lot is open at a time, and a machine is cleaned down before another variety. */
-export function stationRoutes(api: Api): void {
-  api.read('/stations', async ({ tx }) => ({ stations: await readStations(tx) }));
+export function serveStations(api: Api): void {
+  api.read(stationRoutes.list, async ({ tx }) => ({ stations: await readStations(tx) }));
 
-  api.write({
-    method: 'post',
-    path: '/stations',
-    permission: 'settings.write',
-    schema: newStationSchema,
-    status: 201,
-    handle: async ({ tx, body, now, audit }) => {
-      const id = uuid();
-      await tx
-        .insert(station)
-        .values({ id, ...body, createdAt: now })
-        .catch((error: unknown) => {
-          if (brokeConstraint(error, 'station_name_unique'))
-            throw fault('conflict', { is: 'register.station-name-exists' }, [
-              { path: 'name', message: { is: 'register.taken-choose-another' } },
-            ]);
-          throw error;
-        });
-      await audit({ act: { is: 'station-added' }, subject: `station ${body.name}`, after: body });
-      return { stations: await readStations(tx) };
-    },
+  api.write(stationRoutes.add, async ({ tx, body, now, audit }) => {
+    const id = uuid();
+    await tx
+      .insert(station)
+      .values({ id, ...body, createdAt: now })
+      .catch((error: unknown) => {
+        if (brokeConstraint(error, 'station_name_unique'))
+          throw fault('conflict', { is: 'register.station-name-exists' }, [
+            { path: 'name', message: { is: 'register.taken-choose-another' } },
+          ]);
+        throw error;
+      });
+    await audit({ act: { is: 'station-added' }, subject: `station ${body.name}`, after: body });
+    return { stations: await readStations(tx) };
   });
 
-  api.write({
-    method: 'post',
-    path: '/stations/:station/acts',
-    permission: 'sampling.write',
-    schema: stationActSchema,
-    status: 201,
-    handle: async (context) => {
-      const { tx, params, body } = context;
-      const [row] = await forUpdate(
-        tx,
-        tx
-          .select()
-          .from(station)
-          .where(eq(station.id, idParam(params, 'station'))),
-      );
-      if (!row) throw fault('not-found', { is: 'register.no-such-station' });
-      await act(context, row, body);
-      return { stations: await readStations(tx) };
-    },
+  api.write(stationRoutes.act, async (context) => {
+    const { tx, params, body } = context;
+    const [row] = await forUpdate(
+      tx,
+      tx
+        .select()
+        .from(station)
+        .where(eq(station.id, idParam(params, 'station'))),
+    );
+    if (!row) throw fault('not-found', { is: 'register.no-such-station' });
+    await act(context, row, body);
+    return { stations: await readStations(tx) };
   });
 }
 

@@ -1,12 +1,8 @@
+import { releaseRoutes } from '@mercato/contract/release/routes';
 import { and, desc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
-import {
-  newReleaseSchema,
-  type NewRelease,
-  type ReleaseSnapshot,
-  type ReleaseView,
-} from '@mercato/contract/release/release';
+import { type NewRelease, type ReleaseSnapshot, type ReleaseView } from '@mercato/contract/release/release';
 import { analysisTag, testReport } from '@mercato/core/release/documents';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -21,25 +17,18 @@ import { renderPdf } from './pdf.ts';
 import { basisOf } from './result.ts';
 import { release } from './tables.ts';
 
-export function releaseRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/release', async ({ tx, params, now }) =>
+export function serveRelease(api: Api<LotPicture>): void {
+  api.read(releaseRoutes.ofLot, async ({ tx, params, now }) =>
     releaseView(await pictureOf(tx, await openFile(tx, idParam(params, 'lot'), now))),
   );
 
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/releases',
-    permission: 'release.write',
-    schema: newReleaseSchema,
-    status: 201,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await releaseDocument(context, lot, context.body);
-      return releaseView(await context.settle(lot.id));
-    },
+  api.write(releaseRoutes.release, async (context) => {
+    const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+    await releaseDocument(context, lot, context.body);
+    return releaseView(await context.settle(lot.id));
   });
 
-  api.read('/releases/:release', async ({ tx, params }) => {
+  api.read(releaseRoutes.one, async ({ tx, params }) => {
     const [row] = await tx
       .select({ snapshot: release.snapshot })
       .from(release)
@@ -48,13 +37,13 @@ export function releaseRoutes(api: Api<LotPicture>): void {
     return row.snapshot;
   });
 
-  api.file('/releases/:release/document.pdf', async ({ tx, params }) => {
+  api.file(releaseRoutes.document, async ({ tx, params }) => {
     const [row] = await tx
       .select({ pdf: release.pdf, kind: release.kind, number: release.number })
       .from(release)
       .where(eq(release.id, idParam(params, 'release')));
     if (!row) throw fault('not-found', { is: 'release.no-such-release' });
-    return { type: 'application/pdf', name: `${row.kind}-${row.number}.pdf`, body: row.pdf };
+    return { name: `${row.kind}-${row.number}.pdf`, body: row.pdf };
   });
 }
 

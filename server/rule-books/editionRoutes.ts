@@ -1,18 +1,9 @@
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { eq } from 'drizzle-orm';
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
 import { plainCell } from '../http/csv.ts';
-import Joi from 'joi';
-import {
-  checkRowsSchema,
-  editionActSchema,
-  editionFileSchema,
-  issueEditionSchema,
-  newDraftSchema,
-  tableRowsSchema,
-  type DraftView,
-  type EditionView,
-} from '@mercato/contract/rule-books/editions';
+import { type DraftView, type EditionView } from '@mercato/contract/rule-books/editions';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { PROVENANCE_COLUMNS, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import type { Reader } from '../database/connect.ts';
@@ -23,115 +14,59 @@ import { editionContent } from './editions.ts';
 import { ruleBookDraft } from './tables.ts';
 
 /** Editions to browse, drafts to write, and what is decided about them. */
-export function editionRoutes(api: Api): void {
-  api.read('/rule-books', async ({ tx }) => listRuleBooks(tx));
-  api.read('/rule-books/drafts/:draft', async ({ tx, params }) => draftView(tx, idParam(params, 'draft')));
-  api.read('/rule-books/:edition', async ({ tx, params }) => editionContent(tx, idParam(params, 'edition')));
-  api.read('/rule-books/:edition/about', async ({ tx, params }) => editionView(tx, idParam(params, 'edition')));
-  api.file('/rule-books/:edition/edition.json', async ({ tx, params }) => ({
-    type: 'application/json',
+export function serveEditions(api: Api): void {
+  api.read(ruleBookRoutes.list, async ({ tx }) => listRuleBooks(tx));
+  api.read(ruleBookRoutes.draft, async ({ tx, params }) => draftView(tx, idParam(params, 'draft')));
+  api.read(ruleBookRoutes.edition, async ({ tx, params }) => editionContent(tx, idParam(params, 'edition')));
+  api.read(ruleBookRoutes.about, async ({ tx, params }) => editionView(tx, idParam(params, 'edition')));
+  api.file(ruleBookRoutes.editionFile, async ({ tx, params }) => ({
     name: 'edition.json',
     body: JSON.stringify(await editionContent(tx, idParam(params, 'edition')), null, 1),
   }));
-  api.file('/rule-books/:edition/tables/:table', async ({ tx, params }) => {
+  api.file(ruleBookRoutes.table, async ({ tx, params }) => {
     const content = await editionContent(tx, idParam(params, 'edition'));
-    const table = (params.table ?? '').replace(/[.]csv$/, '');
+    const table = params.table.replace(/[.]csv$/, '');
     const found = Object.hasOwn(content.tables, table) ? content.tables[table] : undefined;
     if (!found) throw fault('not-found', { is: 'rule-books.edition-no-such-table' });
-    return { type: 'text/csv; charset=utf-8', name: `${table}.csv`, body: tableCsv(content, table, found.rows) };
+    return { name: `${table}.csv`, body: tableCsv(content, table, found.rows) };
   });
 
-  api.write({
-    method: 'post',
-    path: '/rule-books/drafts',
-    permission: 'rules.write',
-    schema: newDraftSchema,
-    status: 201,
-    handle: async (context) => {
-      const { basedOn, name, year } = context.body;
-      const content = await editionContent(context.tx, basedOn);
-      return draftView(context.tx, await startDraft(context, { ...content, name, year }, basedOn));
-    },
+  api.write(ruleBookRoutes.startDraft, async (context) => {
+    const { basedOn, name, year } = context.body;
+    const content = await editionContent(context.tx, basedOn);
+    return draftView(context.tx, await startDraft(context, { ...content, name, year }, basedOn));
   });
-  api.write({
-    method: 'post',
-    path: '/rule-books/drafts/file',
-    permission: 'rules.write',
-    schema: editionFileSchema,
-    status: 201,
-    handle: async (context) => draftView(context.tx, await startDraft(context, context.body, null)),
+  api.write(ruleBookRoutes.draftFromFile, async (context) =>
+    draftView(context.tx, await startDraft(context, context.body, null)),
+  );
+  api.write(ruleBookRoutes.writeTable, async (context) => {
+    const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+    await writeTable(context, draft, context.params.table, context.body.rows);
+    return draftView(context.tx, draft.id);
   });
-  api.write({
-    method: 'put',
-    path: '/rule-books/drafts/:draft/tables/:table',
-    permission: 'rules.write',
-    schema: tableRowsSchema,
-    versioned: true,
-    handle: async (context) => {
-      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
-      await writeTable(context, draft, context.params.table ?? '', context.body.rows);
-      return draftView(context.tx, draft.id);
-    },
+  api.write(ruleBookRoutes.importTable, async (context) => {
+    const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+    await writeTable(context, draft, context.params.table, readTableCsv(context.body));
+    return draftView(context.tx, draft.id);
   });
-  api.write<string>({
-    method: 'put',
-    path: '/import/rule-books/drafts/:draft/tables/:table',
-    permission: 'rules.write',
-    schema: Joi.string().min(1).required().messages({ 'string.empty': 'the file is empty' }),
-    versioned: true,
-    handle: async (context) => {
-      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
-      await writeTable(context, draft, context.params.table ?? '', readTableCsv(context.body));
-      return draftView(context.tx, draft.id);
-    },
+  api.write(ruleBookRoutes.checkRows, async (context) => {
+    const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+    await markChecked(context, draft, context.params.table, context.body.keys, context.body.against);
+    return draftView(context.tx, draft.id);
   });
-  api.write({
-    method: 'post',
-    path: '/rule-books/drafts/:draft/tables/:table/checked',
-    permission: 'rules.write',
-    schema: checkRowsSchema,
-    versioned: true,
-    handle: async (context) => {
-      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
-      await markChecked(context, draft, context.params.table ?? '', context.body.keys, context.body.against);
-      return draftView(context.tx, draft.id);
-    },
+  api.write(ruleBookRoutes.issue, async (context) => {
+    const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+    return editionView(context.tx, await issueDraft(context, draft, context.body));
   });
-  api.write({
-    method: 'post',
-    path: '/rule-books/drafts/:draft/issue',
-    permission: 'rules.write',
-    schema: issueEditionSchema,
-    versioned: true,
-    status: 201,
-    handle: async (context) => {
-      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
-      return editionView(context.tx, await issueDraft(context, draft, context.body));
-    },
+  api.write(ruleBookRoutes.dropDraft, async (context) => {
+    const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
+    await context.tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
+    await context.audit({ act: { is: 'draft-dropped' }, subject: `draft ${draft.id}`, before: { name: draft.name } });
+    return listRuleBooks(context.tx);
   });
-  api.write({
-    method: 'delete',
-    path: '/rule-books/drafts/:draft',
-    permission: 'rules.write',
-    schema: Joi.object({}),
-    versioned: true,
-    handle: async (context) => {
-      const draft = await lockDraft(context.tx, idParam(context.params, 'draft'), context.seenVersion);
-      await context.tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
-      await context.audit({ act: { is: 'draft-dropped' }, subject: `draft ${draft.id}`, before: { name: draft.name } });
-      return listRuleBooks(context.tx);
-    },
-  });
-  api.write({
-    method: 'post',
-    path: '/rule-books/:edition/acts',
-    permission: 'rules.write',
-    schema: editionActSchema,
-    status: 201,
-    handle: async (context) => {
-      await actOnEdition(context, idParam(context.params, 'edition'), context.body.act, context.body.reason);
-      return listRuleBooks(context.tx);
-    },
+  api.write(ruleBookRoutes.act, async (context) => {
+    await actOnEdition(context, idParam(context.params, 'edition'), context.body.act, context.body.reason);
+    return listRuleBooks(context.tx);
   });
 }
 

@@ -1,14 +1,8 @@
+import { kindRoutes } from '@mercato/contract/register/routes';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import {
-  kindChangeSchema,
-  newKindSchema,
-  ownFigureSchema,
-  type KindList,
-  type NameLists,
-  type KindView,
-} from '@mercato/contract/register/kinds';
+import { type KindList, type NameLists, type KindView } from '@mercato/contract/register/kinds';
 import { BOOKS } from '@mercato/core/rule-books/edition';
 import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/findKind';
 import { brokeConstraint, type Transaction } from '../database/connect.ts';
@@ -30,8 +24,8 @@ async function markSearched(tx: Transaction): Promise<void> {
     );
 }
 
-export function ruleBookRoutes(api: Api): void {
-  api.read('/kinds', async ({ tx, query }) => {
+export function serveRuleBooks(api: Api): void {
+  api.read(kindRoutes.list, async ({ tx, query }) => {
     const typed = typeof query.q === 'string' ? query.q.slice(0, 100) : '';
     const books = {
       ista: await editionById(tx, (await currentEdition(tx, 'ista')).id),
@@ -47,70 +41,57 @@ export function ruleBookRoutes(api: Api): void {
     return { kinds };
   });
 
-  api.write({
-    method: 'post',
-    path: '/kinds',
-    permission: 'figure.write',
-    schema: newKindSchema,
-    status: 201,
-    handle: async ({ tx, body, person, now, audit }) => {
-      const taken = () =>
-        fault('conflict', { is: 'rule-books.kind-list-already' }, [
-          { path: 'species', message: { is: 'rule-books.search', species: body.species } },
-        ]);
-      if (await kindOf(tx, body.species)) throw taken();
-      const kind: Kind = body;
-      await tx
-        .insert(ownKind)
-        .values({ id: uuid(), species: body.species, kind, source: body.source, by: person.id, at: now })
-        .catch((error: unknown) => {
-          throw brokeConstraint(error) ? taken() : error;
-        });
-      await markSearched(tx);
-      await audit({ act: { is: 'kind-added' }, subject: `kind ${body.species}`, after: body, reason: body.source });
-      return kind;
-    },
-  });
-
-  api.write({
-    method: 'put',
-    path: '/kinds/:species',
-    permission: 'figure.write',
-    schema: kindChangeSchema,
-    handle: async ({ tx, params, body: { reason, ...kind }, person, now, audit }) => {
-      const [before] = await ownKinds(tx, eq(ownKind.species, params.species ?? ''));
-      if (!before) throw fault('not-found', { is: 'rule-books.laboratory-added-no-such' });
-      if (kind.species !== before.species)
-        throw fault('invalid', { is: 'rule-books.scientific-name-stays' }, [
-          { path: 'species', message: { is: 'rule-books.lots-stand-under-add', species: before.species } },
-        ]);
-      await tx
-        .insert(ownKind)
-        .values({
-          id: uuid(),
-          species: kind.species,
-          kind,
-          source: kind.source,
-          by: person.id,
-          at: now,
-          supersedes: before.id,
-        })
-        .catch((error: unknown) => {
-          throw brokeConstraint(error) ? fault('conflict', { is: 'rule-books.somebody-else-corrected-kind' }) : error;
-        });
-      await markSearched(tx);
-      await audit({
-        act: { is: 'kind-corrected' },
-        subject: `kind ${kind.species}`,
-        before: before.kind,
-        after: kind,
-        reason,
+  api.write(kindRoutes.add, async ({ tx, body, person, now, audit }) => {
+    const taken = () =>
+      fault('conflict', { is: 'rule-books.kind-list-already' }, [
+        { path: 'species', message: { is: 'rule-books.search', species: body.species } },
+      ]);
+    if (await kindOf(tx, body.species)) throw taken();
+    const kind: Kind = body;
+    await tx
+      .insert(ownKind)
+      .values({ id: uuid(), species: body.species, kind, source: body.source, by: person.id, at: now })
+      .catch((error: unknown) => {
+        throw brokeConstraint(error) ? taken() : error;
       });
-      return kind satisfies Kind;
-    },
+    await markSearched(tx);
+    await audit({ act: { is: 'kind-added' }, subject: `kind ${body.species}`, after: body, reason: body.source });
+    return kind;
   });
 
-  api.read('/names', async ({ tx }): Promise<NameLists> => {
+  api.write(kindRoutes.correct, async ({ tx, params, body: { reason, ...kind }, person, now, audit }) => {
+    const [before] = await ownKinds(tx, eq(ownKind.species, params.species));
+    if (!before) throw fault('not-found', { is: 'rule-books.laboratory-added-no-such' });
+    if (kind.species !== before.species)
+      throw fault('invalid', { is: 'rule-books.scientific-name-stays' }, [
+        { path: 'species', message: { is: 'rule-books.lots-stand-under-add', species: before.species } },
+      ]);
+    await tx
+      .insert(ownKind)
+      .values({
+        id: uuid(),
+        species: kind.species,
+        kind,
+        source: kind.source,
+        by: person.id,
+        at: now,
+        supersedes: before.id,
+      })
+      .catch((error: unknown) => {
+        throw brokeConstraint(error) ? fault('conflict', { is: 'rule-books.somebody-else-corrected-kind' }) : error;
+      });
+    await markSearched(tx);
+    await audit({
+      act: { is: 'kind-corrected' },
+      subject: `kind ${kind.species}`,
+      before: before.kind,
+      after: kind,
+      reason,
+    });
+    return kind satisfies Kind;
+  });
+
+  api.read(kindRoutes.names, async ({ tx }): Promise<NameLists> => {
     const others = shippedOtherSpecies();
     const known = new Set(others.map((one) => one.species));
     const crops = (await allKinds(tx)).filter((one) => !known.has(one.species));
@@ -128,8 +109,8 @@ export function ruleBookRoutes(api: Api): void {
     };
   });
 
-  api.read('/kinds/:species', async ({ tx, params }) => {
-    const kind = await kindOf(tx, params.species ?? '');
+  api.read(kindRoutes.view, async ({ tx, params }) => {
+    const kind = await kindOf(tx, params.species);
     if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
     const methods = { ista: await methodsOf('ista'), aosa: await methodsOf('aosa') };
     return { ...kind, methods } satisfies KindView;
@@ -139,43 +120,36 @@ export function ruleBookRoutes(api: Api): void {
     }
   });
 
-  api.write({
-    method: 'post',
-    path: '/kinds/:species/figures',
-    permission: 'figure.write',
-    schema: ownFigureSchema,
-    status: 201,
-    handle: async ({ tx, params, body, person, now, audit }) => {
-      const kind = await kindOf(tx, params.species ?? '');
-      if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
-      const edition = await editionById(tx, (await currentEdition(tx, body.book)).id);
-      if (methodsFor(edition, kind.species).some((method) => method[body.field] !== undefined))
-        throw fault('conflict', { is: 'rule-books.rule-book-figure-own' }, [
-          { path: 'field', message: { is: 'rule-books.book-has-it' } },
-        ]);
-      const later = alias(kindFigure, 'later');
-      const [before] = await tx
-        .select({ id: kindFigure.id })
-        .from(kindFigure)
-        .leftJoin(later, eq(later.supersedes, kindFigure.id))
-        .where(
-          and(
-            eq(kindFigure.book, body.book),
-            eq(kindFigure.species, kind.species),
-            eq(kindFigure.field, body.field),
-            isNull(later.id),
-          ),
-        );
-      await tx
-        .insert(kindFigure)
-        .values({ id: uuid(), ...body, species: kind.species, by: person.id, at: now, supersedes: before?.id ?? null });
-      await audit({
-        act: { is: 'own-figure-entered' },
-        subject: `kind ${kind.species}`,
-        after: body,
-        reason: body.source,
-      });
-      return { methods: await methodsWithOwn(tx, edition, kind.species) };
-    },
+  api.write(kindRoutes.addFigure, async ({ tx, params, body, person, now, audit }) => {
+    const kind = await kindOf(tx, params.species);
+    if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
+    const edition = await editionById(tx, (await currentEdition(tx, body.book)).id);
+    if (methodsFor(edition, kind.species).some((method) => method[body.field] !== undefined))
+      throw fault('conflict', { is: 'rule-books.rule-book-figure-own' }, [
+        { path: 'field', message: { is: 'rule-books.book-has-it' } },
+      ]);
+    const later = alias(kindFigure, 'later');
+    const [before] = await tx
+      .select({ id: kindFigure.id })
+      .from(kindFigure)
+      .leftJoin(later, eq(later.supersedes, kindFigure.id))
+      .where(
+        and(
+          eq(kindFigure.book, body.book),
+          eq(kindFigure.species, kind.species),
+          eq(kindFigure.field, body.field),
+          isNull(later.id),
+        ),
+      );
+    await tx
+      .insert(kindFigure)
+      .values({ id: uuid(), ...body, species: kind.species, by: person.id, at: now, supersedes: before?.id ?? null });
+    await audit({
+      act: { is: 'own-figure-entered' },
+      subject: `kind ${kind.species}`,
+      after: body,
+      reason: body.source,
+    });
+    return { methods: await methodsWithOwn(tx, edition, kind.species) };
   });
 }

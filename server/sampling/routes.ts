@@ -1,15 +1,9 @@
+import type { WriteRoute } from '@mercato/contract/http/route';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { eq } from 'drizzle-orm';
-import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
-import {
-  newCompositeSchema,
-  newReserveSchema,
-  vesselEventSchema,
-  vesselMassSchema,
-} from '@mercato/contract/sampling/vessels';
-import { heterogeneityCorrectionSchema, newHeterogeneityTestSchema } from '@mercato/contract/sampling/heterogeneity';
-import { newDrawSchema, primarySampleSchema, submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import type { Transaction } from '../database/connect.ts';
-import { checkVersion, idParam, type Api, type WriteContext, type WriteRoute } from '../http/api.ts';
+import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import type { LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
@@ -26,117 +20,54 @@ import { planOf, readSampling } from './result.ts';
 import { correctMass, drawWorkingSample, keepReserve, pourComposite, receiveSample } from './samples.ts';
 import { samplingDraw } from './tables.ts';
 
-export function samplingRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/sampling', async ({ tx, params, now }) =>
+export function serveSampling(api: Api<LotPicture>): void {
+  api.read(samplingRoutes.ofLot, async ({ tx, params, now }) =>
     readSampling(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  onLot(
-    api,
-    {
-      method: 'put',
-      path: '/lots/:lot/submitted',
-      permission: 'sampling.write',
-      schema: submittedSampleSchema,
-      versioned: true,
-    },
-    (context, lot) => receiveSample(context, lot, context.body, context.seenVersion),
-  );
-  onLot(
-    api,
-    { method: 'post', path: '/lots/:lot/draws', permission: 'sampling.write', schema: newDrawSchema, status: 201 },
-    async (context, lot) => {
-      const { plan } = planOf(await editionById(context.tx, lot.editionId), lot);
-      await drawLot(context, lot, plan, context.body);
-    },
-  );
-  onLot(
-    api,
-    {
-      method: 'post',
-      path: '/lots/:lot/composite',
-      permission: 'sampling.write',
-      schema: newCompositeSchema,
-      status: 201,
-    },
-    (context, lot) => pourComposite(context, lot, context.body),
-  );
-  onLot(
-    api,
-    {
-      method: 'post',
-      path: '/lots/:lot/reserves',
-      permission: 'sampling.write',
-      schema: newReserveSchema,
-      status: 201,
-    },
-    (context, lot) => keepReserve(context, lot, context.body),
-  );
-  onLot(
-    api,
-    {
-      method: 'post',
-      path: '/lots/:lot/heterogeneity',
-      permission: 'bench.write',
-      schema: newHeterogeneityTestSchema,
-      status: 201,
-    },
-    (context, lot) => startHeterogeneityTest(context, lot, context.body),
-  );
+  onLot(api, samplingRoutes.receive, (context, lot) => receiveSample(context, lot, context.body, context.seenVersion));
+  onLot(api, samplingRoutes.draw, async (context, lot) => {
+    const { plan } = planOf(await editionById(context.tx, lot.editionId), lot);
+    await drawLot(context, lot, plan, context.body);
+  });
+  onLot(api, samplingRoutes.pour, (context, lot) => pourComposite(context, lot, context.body));
+  onLot(api, samplingRoutes.reserve, (context, lot) => keepReserve(context, lot, context.body));
+  onLot(api, samplingRoutes.startHeterogeneity, (context, lot) => startHeterogeneityTest(context, lot, context.body));
 
-  api.write({
-    method: 'put',
-    path: '/draws/:draw/containers/:container/samples/:core',
-    permission: 'sampling.write',
-    schema: primarySampleSchema,
-    handle: async (context) => {
-      const { tx, params, body } = context;
-      const [draw] = await tx
-        .select()
-        .from(samplingDraw)
-        .where(eq(samplingDraw.id, idParam(params, 'draw')));
-      if (!draw) throw fault('not-found', { is: 'sampling.no-such-draw' });
-      await lockLot(tx, draw.lotId);
-      if ((await drawsOf(tx, draw.lotId))[0]?.id !== draw.id)
-        throw fault('conflict', { is: 'sampling.other-containers-drawn-since' }, [
-          { path: 'draw', message: { is: 'sampling.replaced-another' } },
-        ]);
-      const number = (name: string) => (/^[1-9]\d{0,6}$/.test(params[name] ?? '') ? Number(params[name]) : 0);
-      if (!number('container') || !number('core')) throw fault('not-found', { is: 'sampling.no-such-sample' });
-      await takePrimary(context, draw, number('container'), number('core'), body);
-      return (await context.settle(draw.lotId)).gathered.sampling;
-    },
+  api.write(samplingRoutes.takePrimary, async (context) => {
+    const { tx, params, body } = context;
+    const [draw] = await tx
+      .select()
+      .from(samplingDraw)
+      .where(eq(samplingDraw.id, idParam(params, 'draw')));
+    if (!draw) throw fault('not-found', { is: 'sampling.no-such-draw' });
+    await lockLot(tx, draw.lotId);
+    if ((await drawsOf(tx, draw.lotId))[0]?.id !== draw.id)
+      throw fault('conflict', { is: 'sampling.other-containers-drawn-since' }, [
+        { path: 'draw', message: { is: 'sampling.replaced-another' } },
+      ]);
+    const number = (name: 'container' | 'core') => (/^[1-9]\d{0,6}$/.test(params[name]) ? Number(params[name]) : 0);
+    if (!number('container') || !number('core')) throw fault('not-found', { is: 'sampling.no-such-sample' });
+    await takePrimary(context, draw, number('container'), number('core'), body);
+    return (await context.settle(draw.lotId)).gathered.sampling;
   });
 
-  api.write({
-    method: 'post',
-    path: '/lots/:lot/working',
-    permission: 'bench.write',
-    schema: newWorkingSampleSchema,
-    status: 201,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      return vesselView(await drawWorkingSample(context, lot, context.body), await namesOf(context.tx));
-    },
+  api.write(samplingRoutes.drawWorking, async (context) => {
+    const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+    return vesselView(await drawWorkingSample(context, lot, context.body), await namesOf(context.tx));
   });
 
   custodyRoutes(api);
 
-  api.write({
-    method: 'put',
-    path: '/heterogeneity/:test',
-    permission: 'bench.write',
-    schema: heterogeneityCorrectionSchema,
-    handle: async (context) => {
-      const [row] = await context.tx
-        .select()
-        .from(heterogeneityTest)
-        .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
-      if (!row) throw fault('not-found', { is: 'sampling.no-such-heterogeneity-test' });
-      await lockLot(context.tx, row.lotId);
-      await correctHeterogeneityTest(context, row, context.body);
-      return (await context.settle(row.lotId)).gathered.sampling;
-    },
+  api.write(samplingRoutes.correctHeterogeneity, async (context) => {
+    const [row] = await context.tx
+      .select()
+      .from(heterogeneityTest)
+      .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
+    if (!row) throw fault('not-found', { is: 'sampling.no-such-heterogeneity-test' });
+    await lockLot(context.tx, row.lotId);
+    await correctHeterogeneityTest(context, row, context.body);
+    return (await context.settle(row.lotId)).gathered.sampling;
   });
 }
 
@@ -145,57 +76,39 @@ type Write<B> = WriteContext<B, LotPicture>;
 /** A write to one lot, which is locked for it; the answer is the lot's sampling as it then stands. */
 function onLot<B>(
   api: Api<LotPicture>,
-  route: Omit<WriteRoute<B, LotPicture>, 'handle'>,
+  route: WriteRoute<string, B, SamplingView>,
   work: (context: Write<B>, lot: Lot) => Promise<unknown>,
 ): void {
-  api.write<B>({
-    ...route,
-    handle: async (context) => {
-      const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
-      await work(context, lot);
-      return (await context.settle(lot.id)).gathered.sampling;
-    },
+  api.write(route, async (context) => {
+    const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
+    await work(context, lot);
+    return (await context.settle(lot.id)).gathered.sampling;
   });
 }
 
 function custodyRoutes(api: Api<LotPicture>): void {
-  api.read('/lots/:lot/vessels', async ({ tx, params, now }) =>
+  api.read(samplingRoutes.tree, async ({ tx, params, now }) =>
     readTree(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.write({
-    method: 'post',
-    path: '/vessels/:vessel/events',
-    permission: 'sampling.write',
-    schema: vesselEventSchema,
-    status: 201,
-    handle: async (context) => {
-      const row = await lockVessel(context.tx, idParam(context.params, 'vessel'));
-      await recordEvent(context, row, await vesselsOf(context.tx, row.lotId), context.body);
-      return readTree(context.tx, (await context.settle(row.lotId)).file);
-    },
+  api.write(samplingRoutes.happen, async (context) => {
+    const row = await lockVessel(context.tx, idParam(context.params, 'vessel'));
+    await recordEvent(context, row, await vesselsOf(context.tx, row.lotId), context.body);
+    return readTree(context.tx, (await context.settle(row.lotId)).file);
   });
 
-  api.write({
-    method: 'put',
-    path: '/vessels/:vessel/mass',
-    permission: 'sampling.write',
-    schema: vesselMassSchema,
-    versioned: true,
-    handle: async (context) => {
-      const { tx, seenVersion } = context;
-      const row = await lockVessel(tx, idParam(context.params, 'vessel'));
-      if (seenVersion !== row.version)
-        checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-      await correctMass(context, row, context.body);
-      return readTree(tx, (await context.settle(row.lotId)).file);
-    },
+  api.write(samplingRoutes.correctMass, async (context) => {
+    const { tx, seenVersion } = context;
+    const row = await lockVessel(tx, idParam(context.params, 'vessel'));
+    if (seenVersion !== row.version)
+      checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
+    await correctMass(context, row, context.body);
+    return readTree(tx, (await context.settle(row.lotId)).file);
   });
 
-  api.file('/lots/:lot/labels.pdf', async ({ tx, params, query, now }) => {
+  api.file(samplingRoutes.labels, async ({ tx, params, query, now }) => {
     const file = await openFile(tx, idParam(params, 'lot'), now);
     return {
-      type: 'application/pdf',
       name: 'labels.pdf',
       body: await renderLabels(file, query),
     };

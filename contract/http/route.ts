@@ -1,0 +1,194 @@
+import type Joi from 'joi';
+import type { Permission } from '@mercato/core/register/permissions';
+
+/** Names of the parameters in a path: "lot" in "/lots/:lot/history". */
+type NameIn<Path extends string> = Path extends `${string}:${infer Rest}`
+  ? Rest extends `${infer Name}/${infer More}`
+    ? Name | NameIn<`/${More}`>
+    : Rest
+  : never;
+export type ParamsOf<Path extends string> = Readonly<Record<string extends Path ? string : NameIn<Path>, string>>;
+
+/** What a page can show. A read says what it shows, a write what it changes: whatever shows that is read anew. */
+export type Subject =
+  | 'session'
+  | 'people'
+  | 'laboratory'
+  | 'kinds'
+  | 'names'
+  | 'rule-books'
+  | 'balances'
+  | 'stations'
+  /** The record of one lot, and lists with a line of each. */
+  | 'lot'
+  | 'lots'
+  /** Who has a dish or tray in hand. */
+  | 'hands'
+  | 'round'
+  | 'rounds'
+  /** Packets, and all that is said of them. */
+  | 'store'
+  | 'places'
+  | 'care'
+  | 'batches'
+  | 'lists'
+  | 'sowings';
+
+/** Who may ask: whoever has the permission, or anybody, signed in or not. */
+export type Asks = Permission | 'anybody';
+
+interface Address<Path extends string> {
+  readonly path: Path;
+  readonly permission: Asks;
+}
+
+/** A read by its address; `Query` names what may stand after the question mark. */
+export interface ReadRoute<
+  Path extends string = string,
+  Query extends string = string,
+  Answer = unknown,
+> extends Address<Path> {
+  readonly kind: 'read';
+  readonly method: 'get';
+  readonly query: readonly Query[];
+  readonly shows: readonly Subject[];
+  /** For the compiler alone. */
+  readonly answer?: Answer;
+}
+
+/** A read that answers with a file, such as a PDF. */
+export interface FileRoute<Path extends string = string, Query extends string = string> extends Address<Path> {
+  readonly kind: 'file';
+  readonly method: 'get';
+  readonly query: readonly Query[];
+  readonly type: FileType;
+}
+export type FileType = 'application/pdf' | 'text/csv' | 'text/calendar' | 'application/json';
+
+/** A read that goes on, as server-sent events. */
+export interface StreamRoute<Path extends string = string, Event = unknown> extends Address<Path> {
+  readonly kind: 'stream';
+  readonly method: 'get';
+  readonly query: readonly string[];
+  readonly event?: Event;
+}
+
+export interface WriteRoute<
+  Path extends string = string,
+  Body = unknown,
+  Answer = unknown,
+  Versioned extends boolean = boolean,
+> extends Address<Path> {
+  readonly kind: 'write';
+  readonly method: 'post' | 'put' | 'delete';
+  /** What the body must be. Fetched when it is needed: pages that only read do without the schemas. */
+  readonly body: () => Promise<Joi.Schema<Body>>;
+  readonly media: 'application/json' | 'text/csv';
+  /** Whether If-Match must name the version that the writer saw. */
+  readonly versioned: Versioned;
+  readonly status: 200 | 201;
+  /** Its answer is shown once and not kept: a repeat is refused. */
+  readonly unkept: boolean;
+  readonly changes: readonly Subject[];
+  /** The read whose answer this one's is, with its parameters. */
+  readonly fills: ((answer: Answer) => Filled) | null;
+}
+export interface Filled {
+  readonly route: ReadRoute;
+  readonly params: Readonly<Record<string, string>>;
+}
+
+export type Route = ReadRoute | FileRoute | StreamRoute | WriteRoute;
+export type AnswerOf<R> =
+  R extends ReadRoute<string, string, infer Answer>
+    ? Answer
+    : R extends WriteRoute<string, never, infer Answer>
+      ? Answer
+      : never;
+
+/** Schemas of a module by their names, each loaded when it is asked for. */
+export const schemasOf =
+  <Module>(load: () => Promise<Module>) =>
+  <Name extends keyof Module>(name: Name): (() => Promise<Module[Name]>) =>
+  async () =>
+    (await load())[name];
+
+/** Nothing is said in the body. */
+export const nothing = async (): Promise<Joi.Schema<Nothing>> => (await import('./fields.ts')).nothingSchema;
+export type Nothing = Readonly<Record<string, never>>;
+
+export function read<const Path extends string, const Query extends string = never>(
+  path: Path,
+  permission: Asks,
+  shows: readonly Subject[],
+  query: readonly Query[] = [],
+) {
+  const route = { kind: 'read', method: 'get', path, permission, query, shows } as const;
+  return { answers: <Answer>(): ReadRoute<Path, Query, Answer> => route };
+}
+
+export function file<const Path extends string, const Query extends string = never>(
+  path: Path,
+  permission: Asks,
+  type: FileType,
+  query: readonly Query[] = [],
+): FileRoute<Path, Query> {
+  return { kind: 'file', method: 'get', path, permission, type, query };
+}
+
+export function stream<const Path extends string>(path: Path, permission: Asks) {
+  const route = { kind: 'stream', method: 'get', path, permission, query: [] } as const;
+  return { tells: <Event>(): StreamRoute<Path, Event> => route };
+}
+
+interface WriteOptions<Versioned> {
+  readonly versioned?: Versioned;
+  readonly status?: 200 | 201;
+  readonly unkept?: boolean;
+  readonly media?: 'text/csv';
+  readonly changes?: readonly Subject[];
+}
+type BodyOf<Schema> = Schema extends Joi.Schema<infer Body> ? Body : never;
+
+export function write<const Path extends string, Schema extends Joi.Schema, const Versioned extends boolean = false>(
+  method: WriteRoute['method'],
+  path: Path,
+  permission: Asks,
+  body: () => Promise<Schema>,
+  { versioned, status = 200, unkept = false, media, changes = [] }: WriteOptions<Versioned> = {},
+) {
+  return {
+    answers: <Answer>(
+      fills: ((answer: Answer) => Filled) | null = null,
+    ): WriteRoute<Path, BodyOf<Schema>, Answer, Versioned> => ({
+      kind: 'write',
+      method,
+      path,
+      permission,
+      body: body,
+      media: media ?? 'application/json',
+      versioned: (versioned ?? false) as Versioned,
+      status,
+      unkept,
+      changes,
+      fills,
+    }),
+  };
+}
+
+/** The read that an answer belongs to, for `answers`. */
+export const filled = <Path extends string>(route: ReadRoute<Path>, params: ParamsOf<Path>): Filled => ({
+  route,
+  params,
+});
+
+/** The address of a route with its parameters, below /api. */
+export function addressOf(
+  route: Pick<Route, 'path'>,
+  params: Readonly<Record<string, string>>,
+  query: Readonly<Record<string, string | undefined>> = {},
+): string {
+  const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const asked = Object.entries(query).filter((one): one is [string, string] => one[1] !== undefined);
+  return asked.length === 0 ? path : `${path}?${new URLSearchParams(asked).toString()}`;
+}

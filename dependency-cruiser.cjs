@@ -42,7 +42,8 @@ module.exports = {
         path: `^${FLOOR}/([^/]+)/`,
         pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue|testing)/|[.]test[.]tsx?$|${TABLES}`,
       },
-      to: { path: `^${FLOOR}/[^/]+/`, pathNot: `^${FLOOR}/($2|${ROOMS})/` },
+      // What a step offers to others is its routes: a page may read and write through those of any step.
+      to: { path: `^${FLOOR}/[^/]+/`, pathNot: `^${FLOOR}/($2|${ROOMS})/|^contract/[^/]+/routes[.]ts$` },
     },
     {
       // One database: a table may refer to a table of any room, and to nothing else of it.

@@ -91,7 +91,11 @@ export interface WriteRoute<
   readonly unkept: boolean;
   readonly changes: readonly Subject[];
   /** The read whose answer this one's is, with its parameters. */
-  readonly fills: ((answer: Answer) => Filled) | null;
+  readonly fills: Fills<Answer>['of'] | null;
+}
+/** A method, so that a route with a narrower answer is one with a wider. */
+interface Fills<Answer> {
+  of(answer: Answer): Filled;
 }
 export interface Filled {
   readonly route: ReadRoute;
@@ -185,10 +189,10 @@ export const filled = <Path extends string>(route: ReadRoute<Path>, params: Para
 /** The address of a route with its parameters, below /api. */
 export function addressOf(
   route: Pick<Route, 'path'>,
-  params: Readonly<Record<string, string>>,
+  params: Readonly<Record<string, string | number>>,
   query: Readonly<Record<string, string | undefined>> = {},
 ): string {
-  const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name] ?? '')));
   const asked = Object.entries(query).filter((one): one is [string, string] => one[1] !== undefined);
   return asked.length === 0 ? path : `${path}?${new URLSearchParams(asked).toString()}`;
 }

@@ -46,19 +46,6 @@ export interface WriteOptions {
   readonly keepalive?: boolean;
 }
 
-export async function read<T>(path: string, signal?: AbortSignal): Promise<T> {
-  return send<T>('GET', path, undefined, {}, signal);
-}
-
-export async function write<T>(
-  method: 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body: unknown,
-  options: WriteOptions = {},
-): Promise<T> {
-  return send<T>(method, path, body, options);
-}
-
 const NOT_OURS =
   'Something between here and the server answered in its place. What you wrote is still here: try again.';
 
@@ -72,13 +59,14 @@ async function answerOf(response: Response): Promise<{ ok: true; json: unknown }
   }
 }
 
-async function send<T>(
+/** One request, in the shape that the server wants; routes are asked through `routes.ts`. */
+export async function request(
   method: string,
   path: string,
   body: unknown,
   options: WriteOptions,
   signal?: AbortSignal,
-): Promise<T> {
+): Promise<unknown> {
   const headers: Record<string, string> = {};
   if (method !== 'GET') {
     headers['X-CSRF-Token'] = csrf;
@@ -103,5 +91,5 @@ async function send<T>(
   const answer = await answerOf(response);
   if (!answer.ok) throw new Refused(response.ok ? 502 : response.status, null, NOT_OURS);
   if (!response.ok) throw new Refused(response.status, answer.json as Problem);
-  return answer.json as T;
+  return answer.json;
 }

@@ -1,12 +1,18 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import type { TallyBatch } from '@mercato/contract/germination/germination';
+import { callRoute } from './routes.ts';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { TallyKey } from '@mercato/contract/germination/germination';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { fakeServer, type Fate, type Received } from '../testing/fakeServer.ts';
-import { KeyQueue, type StoredKey, type Waiting } from './keyQueue.ts';
+import { KeyQueue, type StoredKey, type Waiting, type KeyBatch } from './keyQueue.ts';
 
-const ROAD = { shelf: 'mercato-tallies', address: (test: string) => `/germination/tests/${test}/tallies` };
+const ROAD = {
+  shelf: 'mercato-tallies',
+  send: (test: string, batch: KeyBatch) => callRoute(germinationRoutes.keepKeys, { test }, batch as TallyBatch),
+};
 
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });

@@ -1,5 +1,5 @@
 import type { KeptKeys } from '@mercato/contract/hands/hands';
-import { fateOf, write } from './client.ts';
+import { fateOf } from './client.ts';
 import { PAGE } from './page.ts';
 import { Shelf } from './shelf.ts';
 
@@ -20,10 +20,17 @@ interface Carried {
 /** A key press on its way to the server, under the person who pressed it. */
 export type StoredKey<K extends Numbered> = K & Carried;
 
+/** Keys of one session, as they travel. */
+export interface KeyBatch {
+  readonly session: string;
+  readonly page: string | undefined;
+  readonly keys: readonly Numbered[];
+}
+
 /** One kind of station: where its keys lie on this machine, and where they are sent. */
 export interface KeyRoad {
   readonly shelf: string;
-  readonly address: (testId: string) => string;
+  readonly send: (testId: string, batch: KeyBatch) => Promise<KeptKeys>;
 }
 
 const BATCH = 200;
@@ -172,7 +179,7 @@ export class KeyQueue<K extends Numbered> {
     let late: readonly number[] = [];
     try {
       const { session, page } = first;
-      const kept = await write<Partial<KeptKeys>>('POST', this.road.address(first.testId), { session, page, keys });
+      const kept = (await this.road.send(first.testId, { session, page, keys })) as Partial<KeptKeys>;
       late = kept.late ?? [];
     } catch (error) {
       const { fate, words } = fateOf(error);

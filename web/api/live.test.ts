@@ -1,5 +1,10 @@
 import { QueryClient, QueryObserver } from '@tanstack/react-query';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { lotRoutes, peopleRoutes } from '@mercato/contract/register/routes';
+import { keyOf } from './routes.ts';
 import { Freshener, listenLive, shows } from './live.ts';
 import { PAGE } from './page.ts';
 
@@ -16,14 +21,20 @@ afterEach(() => {
 });
 
 test('what is shown of a lot may be old when the lot was written to; of another lot it is not', () => {
-  const old = (topic: string) =>
-    [['lot', LOT], ['purity', LOT], ['germination', LOT], ['lots', '', 'open', 1], ['lot', OTHER], ['people']].map(
-      (key) => shows(key, topic),
-    );
-  expect(old(`lot:${LOT}`)).toEqual([true, true, true, true, false, false]);
+  const shown = [
+    keyOf(lotRoutes.sheet, { lot: LOT }),
+    keyOf(purityRoutes.ofLot, { lot: LOT }),
+    keyOf(germinationRoutes.ofLot, { lot: LOT }),
+    keyOf(lotRoutes.list, {}, { state: 'open' }),
+    keyOf(lotRoutes.sheet, { lot: OTHER }),
+    keyOf(peopleRoutes.list, {}),
+    ['a question of its own', LOT],
+  ];
+  const old = (topic: string) => shown.map((key) => shows(key, topic));
+  expect(old(`lot:${LOT}`)).toEqual([true, true, true, true, false, false, false]);
   // Keys that are pressed make nothing old but the page on which they are counted.
-  expect(old(`hands:${LOT}`)).toEqual([false, false, true, false, false, false]);
-  expect(shows(['bag', OTHER], `round:${LOT}`)).toBe(true);
+  expect(old(`hands:${LOT}`)).toEqual([false, false, true, false, false, false, false]);
+  expect(shows(keyOf(quickTestRoutes.bag, { bag: OTHER }), `round:${LOT}`)).toBe(true);
 });
 
 describe('what others write', () => {
@@ -31,7 +42,8 @@ describe('what others write', () => {
   function page() {
     const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } });
     let reads = 0;
-    const stop = new QueryObserver(client, { queryKey: ['lot', LOT], queryFn: () => (reads += 1) }).subscribe(() => {});
+    const queryKey = keyOf(lotRoutes.sheet, { lot: LOT });
+    const stop = new QueryObserver(client, { queryKey, queryFn: () => (reads += 1) }).subscribe(() => {});
     const waits: boolean[] = [];
     const freshener = new Freshener(client, (one) => waits.push(one));
     return {

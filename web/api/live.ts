@@ -1,3 +1,5 @@
+import type { Subject } from '@mercato/contract/http/route';
+import { showsOf } from './routes.ts';
 import type { LiveNote } from '@mercato/contract/http/live';
 import type { QueryClient, QueryKey } from '@tanstack/react-query';
 import { PAGE } from './page.ts';
@@ -62,21 +64,21 @@ export function listenLive(take: (note: LiveNote) => void): () => void {
   };
 }
 
-/** Lists that show a line of each lot or round. */
-const LISTS: Readonly<Record<string, readonly string[]>> = {
+/** What shows something of every lot or round, besides what shows the one by its id. */
+const LISTS: Readonly<Record<string, readonly Subject[]>> = {
   lot: ['lots', 'stations'],
-  round: ['rounds', 'bag', 'store'],
+  round: ['rounds', 'round', 'store'],
   hands: [],
 };
-/** What shows who has something in hand. */
-const HANDS = ['germination', 'other-seeds'];
 
 /** Whether what is shown under a key may be old, after something was written to. */
 export function shows(key: QueryKey, topic: string): boolean {
   const [kind = '', id = ''] = topic.split(':');
-  const of = key.includes(id);
-  if (kind === 'hands') return of && HANDS.includes(String(key[0]));
-  return of || (LISTS[kind]?.includes(String(key[0])) ?? false);
+  const [, params] = key as readonly [unknown, Readonly<Record<string, string>> | undefined];
+  const shown = showsOf(key);
+  const of = Object.values(params ?? {}).includes(id);
+  if (kind === 'hands') return of && shown.includes('hands');
+  return of || (LISTS[kind]?.some((one) => shown.includes(one)) ?? false);
 }
 
 /** Somebody has typed into a form of this page and has not sent it. */

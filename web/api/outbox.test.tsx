@@ -1,3 +1,5 @@
+import Joi from 'joi';
+import { write } from '@mercato/contract/http/route';
 import { act, renderHook } from '@testing-library/react';
 import fc from 'fast-check';
 import 'fake-indexeddb/auto';
@@ -21,13 +23,16 @@ const settle = async (rounds = 30) => {
       await vi.advanceTimersByTimeAsync(400);
     });
 };
+const NOTE = write('put', '/notes/:n', 'store.write', () =>
+  Promise.resolve(Joi.object<{ n: number }>()),
+).answers<object>();
 const somebody = () => crypto.randomUUID();
 const open = (personId: string, onAnswer: (answer: unknown) => void = () => undefined) =>
   renderHook(() => useOutbox(personId, onAnswer));
 type Box = ReturnType<typeof open>;
 const put = async (box: Box, n: number) => {
   await act(async () => {
-    await box.result.current.put(`note ${n}`, `/notes/${n}`, { n });
+    await box.result.current.put(`note ${n}`, NOTE, { n }, { n });
   });
 };
 

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { fateOf, write } from './client.ts';
+import { addressOf, type ParamsOf, type WriteRoute } from '@mercato/contract/http/route';
+import { fateOf, request } from './client.ts';
 import { Shelf } from './shelf.ts';
 
 /** A write that was made while walking: kept on this machine, under its person, until the server has it. */
@@ -29,7 +30,12 @@ export interface Outbox {
   readonly posted: readonly Posted[] | null;
   /** Why nothing goes out at the moment. */
   readonly trouble: string | null;
-  readonly put: (subject: string, path: string, body: unknown) => Promise<void>;
+  readonly put: <Path extends string, Body>(
+    subject: string,
+    route: WriteRoute<Path, Body, unknown, false>,
+    params: Readonly<Record<keyof ParamsOf<Path>, string | number>>,
+    body: Body,
+  ) => Promise<void>;
   readonly drop: (one: Posted) => Promise<void>;
 }
 
@@ -67,7 +73,7 @@ export function useOutbox(personId: string, onAnswer: (answer: unknown) => void)
             return;
           }
           try {
-            const answer = await write('PUT', next.path, next.body, { key: next.id });
+            const answer = await request('PUT', next.path, next.body, { key: next.id });
             await shelf().remove([next]);
             answered.current(answer);
             setTrouble(null);
@@ -105,7 +111,13 @@ export function useOutbox(personId: string, onAnswer: (answer: unknown) => void)
   }, [personId]);
 
   const put = useCallback(
-    async (subject: string, path: string, body: unknown) => {
+    async (
+      subject: string,
+      route: Pick<WriteRoute, 'path'>,
+      params: Readonly<Record<string, string | number>>,
+      body: unknown,
+    ) => {
+      const path = addressOf(route, params);
       const one: Posted = { id: crypto.randomUUID(), personId, subject, path, body, at: nextAt() };
       // Shown before it is stored, so that a quick second press is about the next thing, never this one again.
       setPosted((before) => [...(before ?? []), one]);

@@ -1,12 +1,14 @@
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { ask, keyOf } from './routes.ts';
 import { shortDayOf } from '@mercato/contract/words/days';
 import { clockIn } from '@mercato/core/units/wallTime';
 import { readerNow } from './reader.ts';
 import type { SessionView } from '@mercato/contract/register/people';
 import { may, type Permission } from '@mercato/core/register/permissions';
 import { useQuery } from '@tanstack/react-query';
-import { read, setCsrf } from './client.ts';
+import { setCsrf } from './client.ts';
 
-export const SESSION_KEY = ['session'] as const;
+export const SESSION_KEY = keyOf(sessionRoutes.view, {});
 
 /** Who is signed in, the laboratory's day and zone. */
 export function useSession(): {
@@ -17,7 +19,7 @@ export function useSession(): {
   const query = useQuery({
     queryKey: SESSION_KEY,
     queryFn: async ({ signal }) => {
-      const session = await read<SessionView>('/session', signal);
+      const session = await ask(sessionRoutes.view, {}, undefined, signal);
       setCsrf(session.csrf);
       return session;
     },

@@ -1,3 +1,6 @@
+import { calculated } from './calculated.ts';
+import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
+import { reading } from '../api/routes.ts';
 import type { Envelope } from '@mercato/contract/catalogue/calculation';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -5,7 +8,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
 import { BOOK_NAMES, BOOKS } from '@mercato/core/rule-books/edition';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import type { Layout } from './layout.ts';
@@ -34,11 +37,7 @@ const STEPS: readonly (readonly [string, string])[] = [
 
 /** Calculations for people who have a number to check and no lot to open. */
 export default function Calculators(): JSX.Element {
-  const { data } = useQuery({
-    queryKey: ['calculations'],
-    queryFn: ({ signal }) => read<{ calculations: Listed[] }>('/calc', signal),
-    staleTime: Infinity,
-  });
+  const { data } = useQuery({ ...reading(catalogueRoutes.list, {}), staleTime: Infinity });
   const [search, setSearch] = useSearchParams();
   if (!data) return <main aria-busy="true" />;
   const chosen = data.calculations.find((one) => one.id === search.get('id'));
@@ -101,7 +100,7 @@ function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
   const compute = async () => {
     setTrouble(undefined);
     try {
-      setAnswer(await write<Envelope>('POST', `/calc/${calculation.id}`, inputOf(layout, texts)));
+      setAnswer(await calculated(calculation.id, inputOf(layout, texts)));
     } catch (error) {
       setTrouble(error instanceof Refused ? error.message : 'The calculation failed.');
     }

@@ -1,9 +1,12 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { send } from '../api/routes.ts';
 import { type BalanceView } from '@mercato/contract/devices/balances';
 import { useState, useSyncExternalStore, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link } from 'react-router';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
@@ -118,12 +121,13 @@ function Reading({
 
 /** The pan of the stand-in: seed is put on it from the screen. */
 function Pan({ balance }: { balance: BalanceView }): JSX.Element {
+  const client = useQueryClient();
   const [grams, setGrams] = useState('');
   const [trouble, setTrouble] = useState<string>();
   const act = async (body: object) => {
     setTrouble(undefined);
     try {
-      await write('POST', `/balances/${balance.id}/acts`, body);
+      await send(client, balanceRoutes.act, { balance: balance.id }, body);
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       setTrouble(error.faults[0]?.message ?? error.message);

@@ -1,14 +1,14 @@
+import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { send } from '../api/routes.ts';
 import {
   balanceSchema,
   newCheckSchema,
-  type BalanceList,
   type BalanceSettings,
   type BalanceView,
 } from '@mercato/contract/devices/balances';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -141,10 +141,7 @@ function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void
     (values) => ({ nominal: plainFigure(values.nominal), shown: plainFigure(values.shown) }),
     newCheckSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['balances'],
-        await write<BalanceList>('POST', `/balances/${balance.id}/checks`, body, { key }),
-      );
+      await send(client, balanceRoutes.check, { balance: balance.id }, body, { key });
       leave();
     },
   );
@@ -200,12 +197,9 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
     }),
     balanceSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['balances'],
-        balance
-          ? await write<BalanceList>('PUT', `/balances/${balance.id}`, body, { version: balance.version, key })
-          : await write<BalanceList>('POST', '/balances', body, { key }),
-      );
+      await (balance
+        ? send(client, balanceRoutes.change, { balance: balance.id }, body, { version: balance.version, key })
+        : send(client, balanceRoutes.add, {}, body, { key }));
       leave();
     },
   );

@@ -1,3 +1,5 @@
+import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { keyOf } from '../api/routes.ts';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -74,7 +76,7 @@ function Lines(): JSX.Element {
 }
 const open = async (change: Partial<BalanceView> = {}) => {
   const client = new QueryClient();
-  client.setQueryData(['balances'], { balances: [{ ...BALANCE, ...change }] });
+  client.setQueryData(keyOf(balanceRoutes.list, {}), { balances: [{ ...BALANCE, ...change }] });
   vi.stubGlobal('fetch', () => new Promise(() => undefined));
   localStorage.setItem('mercato.balance', 'b');
   render(

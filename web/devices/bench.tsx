@@ -1,9 +1,10 @@
-import type { BalanceList, BalanceView, WeighedOn } from '@mercato/contract/devices/balances';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { reading } from '../api/routes.ts';
+import type { BalanceView, WeighedOn } from '@mercato/contract/devices/balances';
 import { takeReading, type AskedDecimals, type Taken } from '@mercato/core/devices/takeReading';
 import { NOTHING_SHOWN, type BalanceState } from '@mercato/core/devices/watchReadings';
 import { useQuery } from '@tanstack/react-query';
 import { createContext, use, useEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
-import { read } from '../api/client.ts';
 import { serialBalance, serialOf, serverBalance, type BalanceSource, type SerialPort } from './sources.ts';
 
 const PLACE = 'mercato.balance';
@@ -32,12 +33,7 @@ export interface BenchBalance {
 const Bench = createContext<BenchBalance | null>(null);
 export const useBench = (): BenchBalance | null => use(Bench);
 
-export const useBalances = () =>
-  useQuery({
-    queryKey: ['balances'],
-    queryFn: ({ signal }) => read<BalanceList>('/balances', signal),
-    refetchInterval: 60_000,
-  });
+export const useBalances = () => useQuery({ ...reading(balanceRoutes.list, {}), refetchInterval: 60_000 });
 
 const CHECKS = { overdue: 'is overdue', failed: 'failed', never: 'was never made' } as const;
 

@@ -1,19 +1,15 @@
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { reading } from '../api/routes.ts';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
-import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { rowForGerminationAverage } from '@mercato/core/rule-books/lookUp';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, type JSX } from 'react';
-import { read } from '../api/client.ts';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 
 function useAllowed(test: GerminationTest): (mean: number) => number | null {
-  const { data } = useQuery({
-    queryKey: ['edition', test.edition.id],
-    queryFn: ({ signal }) => read<EditionContent>(`/rule-books/${test.edition.id}`, signal),
-    staleTime: Infinity,
-  });
+  const { data } = useQuery({ ...reading(ruleBookRoutes.edition, { edition: test.edition.id }), staleTime: Infinity });
   const rows = useMemo(() => (data ? readEdition(data).replicateRanges : []), [data]);
   return (mean) => rowForGerminationAverage(rows, Math.floor(mean + 0.5))?.limit ?? null;
 }

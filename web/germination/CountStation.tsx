@@ -1,3 +1,5 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import { callRoute, keyOf, reading, send } from '../api/routes.ts';
 import type {
   DishCount,
   DishView,
@@ -22,7 +24,7 @@ import { useCallback, useMemo, useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { BenchHead } from '../register/bench.tsx';
@@ -35,7 +37,7 @@ import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
 import { countAt, endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
 import { HandNotice } from '../hands/HandNotice.tsx';
-import { otherHand, useHold, useOthers } from '../hands/useHold.ts';
+import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
 import { FiguresForm, type Correction } from './FiguresForm.tsx';
 import { tick } from '../ui/tick.ts';
 import { difference, useTally } from './useTally.ts';
@@ -45,10 +47,7 @@ export default function CountStation(): JSX.Element {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const { session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['germination', lot],
-    queryFn: ({ signal }) => read<GerminationView>(`/lots/${lot}/germination`, signal),
-  });
+  const { data } = useQuery(reading(germinationRoutes.ofLot, { lot }));
   if (!data || !session?.person) return <main aria-busy="true" />;
   const asked = search.get('dish');
   const test =
@@ -108,16 +107,15 @@ function Station({
   const [scanned, setScanned] = useState<ScanAnswer | null>(null);
   const [busy, setBusy] = useState(false);
   const entry = useRef<EntryWay>('keys');
-  const tally = useTally(personId, test.id, day, () =>
-    client.invalidateQueries({ queryKey: ['germination', view.lot.id] }),
-  );
+  const readAnew = () => client.invalidateQueries({ queryKey: keyOf(germinationRoutes.ofLot, { lot: view.lot.id }) });
+  const tally = useTally(personId, test.id, day, readAnew);
   const dish = test.dishes[at] ?? test.dishes[0];
   useOthers(test.dishes, (one) => one.id, tally);
-  const address = dish ? `/germination/dishes/${dish.id}` : null;
-  const inHand = useHold(address, tally.settled);
-  const keep = (answer: unknown) => {
-    client.setQueryData(['germination', view.lot.id], answer);
-  };
+  const inHand = useHold(
+    dish?.id ?? null,
+    (id) => callRoute(germinationRoutes.hand, { dish: id }, PUT_DOWN, { keepalive: true }),
+    tally.settled,
+  );
 
   const taker = useCallback(
     (answer: ScanAnswer) => {
@@ -163,9 +161,10 @@ function Station({
   const save = async (one: DishView, next: Counts, how: EntryWay, closed: boolean, correction?: Correction) => {
     setBusy(true);
     try {
-      const answer = await write<GerminationView>(
-        'PUT',
-        `/germination/dishes/${one.id}/days/${day}`,
+      await send(
+        client,
+        germinationRoutes.count,
+        { dish: one.id, day },
         {
           counts: next,
           closed,
@@ -177,16 +176,13 @@ function Station({
         } satisfies DishCount,
         { version: one.version },
       );
-      keep(answer);
-      void client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
       tally.forget(one);
       entry.current = 'keys';
       return null;
     } catch (error) {
       const trouble =
         error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The count could not be kept.';
-      if (error instanceof Refused && error.status === 412)
-        await client.invalidateQueries({ queryKey: ['germination', view.lot.id] });
+      if (error instanceof Refused && error.status === 412) await readAnew();
       return trouble;
     } finally {
       setBusy(false);
@@ -363,17 +359,17 @@ function Station({
             setTyping(false);
           }}
         />
-        {address && (
-          <HandNotice
-            what={`dish ${dish.number}`}
-            held={dish.held}
-            late={dish.late}
-            address={address}
-            may={may('bench.write')}
-            keep={keep}
-            taken={inHand}
-          />
-        )}
+        <HandNotice
+          what={`dish ${dish.number}`}
+          held={dish.held}
+          late={dish.late}
+          hand={(act) => send(client, germinationRoutes.hand, { dish: dish.id }, act)}
+          decideLate={({ day: of, ...act }) =>
+            send(client, germinationRoutes.decideLate, { dish: dish.id }, { ...act, day: of ?? day })
+          }
+          may={may('bench.write')}
+          taken={inHand}
+        />
         <ClassKeys classes={classes} counts={current} disabled={!mayCount} call={call} />
         <div className="left" aria-live="polite">
           <span className="n">{left}</span>

@@ -1,3 +1,5 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import { planDaysSchema, type GerminationTest, type GerminationView } from '@mercato/contract/germination/germination';
 import type { LotBrief } from '@mercato/contract/register/lots';
@@ -7,7 +9,6 @@ import { CLASSES } from '@mercato/core/units/seedCounts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
@@ -34,10 +35,7 @@ export default function Germination(): JSX.Element {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { may } = useSession();
-  const { data } = useQuery({
-    queryKey: ['germination', lot],
-    queryFn: ({ signal }) => read<GerminationView>(`/lots/${lot}/germination`, signal),
-  });
+  const { data } = useQuery(reading(germinationRoutes.ofLot, { lot }));
   const running = data?.tests.some((one) => !one.result.complete && one.decision?.decision !== 'set-aside') ?? false;
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
@@ -143,7 +141,7 @@ export function TestBlock({
           </span>
         ))}
       </p>
-      {mayCount && <PlanDaysForm test={test} lotId={lot.id} />}
+      {mayCount && <PlanDaysForm test={test} />}
       <div
         style={{
           display: 'grid',
@@ -214,7 +212,7 @@ export function TestBlock({
 }
 
 /** Puts the days of the plan right: when it was set up, and how long it stood cold. */
-function PlanDaysForm({ test, lotId }: { test: GerminationTest; lotId: string }): JSX.Element {
+function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const { plan } = test;
@@ -227,11 +225,7 @@ function PlanDaysForm({ test, lotId }: { test: GerminationTest; lotId: string })
     }),
     planDaysSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['germination', lotId],
-        await write<GerminationView>('PUT', `/germination/tests/${test.id}/days`, body, { version: test.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lotId] });
+      await send(client, germinationRoutes.planDays, { test: test.id }, body, { version: test.version, key });
       setOpen(false);
     },
   );

@@ -1,10 +1,12 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import { send } from '../api/routes.ts';
 import { newGerminationTestSchema, type GerminationView } from '@mercato/contract/germination/germination';
 import { validate } from '@mercato/contract/http/validate';
 import { isCount, planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay } from '../api/session.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
@@ -59,11 +61,7 @@ export function PlanForm({
   };
   const start = async (vesselId: string) => {
     try {
-      client.setQueryData(
-        ['germination', lot.id],
-        await write<GerminationView>('POST', '/germination/tests', body(vesselId)),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+      await send(client, germinationRoutes.start, {}, body(vesselId));
     } catch (error) {
       if (error instanceof Refused) setFaults(error.faults);
       throw error;

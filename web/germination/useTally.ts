@@ -1,3 +1,6 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import type { TallyBatch } from '@mercato/contract/germination/germination';
+import { callRoute } from '../api/routes.ts';
 import type { DishView, TallyKey } from '@mercato/contract/germination/germination';
 import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { Waiting } from '../api/keyQueue.ts';
@@ -28,7 +31,10 @@ export interface Tally {
 
 /** By dish and count day: what is called on one day is never part of another's. */
 const STATION: Station<TallyKey> = {
-  road: { shelf: 'mercato-tallies', address: (test) => `/germination/tests/${test}/tallies` },
+  road: {
+    shelf: 'mercato-tallies',
+    send: (test, batch) => callRoute(germinationRoutes.keepKeys, { test }, batch as TallyBatch),
+  },
   place: (key) => `${key.dishId} ${key.day}`,
   name: (key) => key.seedClass,
 };

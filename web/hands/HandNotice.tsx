@@ -1,7 +1,7 @@
-import type { Fate, Held, LateKeys } from '@mercato/contract/hands/hands';
+import type { Fate, HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { otherHand } from './useHold.ts';
@@ -11,9 +11,9 @@ export function HandNotice({
   what,
   held,
   late,
-  address,
+  hand,
+  decideLate,
   may,
-  keep,
   taken,
 }: {
   /** "dish 2". */
@@ -21,10 +21,11 @@ export function HandNotice({
   held: Held;
   /** Keys that came late; `place` tells them apart beside their session. */
   late: readonly (LateKeys & { readonly day?: number })[];
-  address: string;
+  /** Takes it in hand, or puts it down; the page shows what stands then. */
+  hand: (act: HandAct) => Promise<unknown>;
+  /** Takes late keys, or sets them aside; left out where none can come late. */
+  decideLate?: (act: LateAct & { day?: number }) => Promise<unknown>;
   may: boolean;
-  /** Takes the answer: the page as it stands then. */
-  keep: (answer: unknown) => void;
   /** This page has it in hand now. */
   taken: () => void;
 }): JSX.Element | null {
@@ -33,9 +34,9 @@ export function HandNotice({
   const zone = session?.laboratory.zone ?? 'UTC';
   const other = otherHand(held);
   if (!other && late.length === 0) return null;
-  const act = async (path: string, body: object) => {
+  const act = async (send: Promise<unknown> | undefined) => {
     try {
-      keep(await write('POST', `${address}/${path}`, body));
+      await send;
       setTrouble(undefined);
       return true;
     } catch (error) {
@@ -44,10 +45,10 @@ export function HandNotice({
     }
   };
   const takeOver = async () => {
-    if (await act('hand', { act: 'take', turn: held.turn })) taken();
+    if (await act(hand({ act: 'take', turn: held.turn }))) taken();
   };
   const decide = ({ session: of, keys, day }: LateKeys & { readonly day?: number }, fate: Fate) =>
-    act('late', { session: of, keys, fate, ...(day === undefined ? {} : { day }) });
+    act(decideLate?.({ session: of, keys, fate, ...(day === undefined ? {} : { day }) }));
   return (
     <>
       {other && (

@@ -1,3 +1,5 @@
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import { callRoute } from '../api/routes.ts';
 import { fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import type { JSX, ReactNode } from 'react';
@@ -7,7 +9,7 @@ import { PAGE } from '../api/page.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import { fakeServer } from '../testing/fakeServer.ts';
 import { HandNotice } from './HandNotice.tsx';
-import { otherHand, useHold, useOthers } from './useHold.ts';
+import { otherHand, useHold, useOthers, PUT_DOWN } from './useHold.ts';
 
 const OTHER = '01900000-0000-7000-8000-000000000002';
 const heldBy = (page: string | null, name = 'Ada', taken = 0, turn = 3): Held => ({
@@ -48,9 +50,11 @@ const notice = (held: Held, more: Partial<Parameters<typeof HandNotice>[0]> = {}
         what="dish 2"
         held={held}
         late={[]}
-        address="/germination/dishes/d"
+        hand={async (act) => kept.push(await callRoute(germinationRoutes.hand, { dish: 'd' }, act))}
+        decideLate={async ({ day = 0, ...act }) =>
+          kept.push(await callRoute(germinationRoutes.decideLate, { dish: 'd' }, { ...act, day }))
+        }
         may
-        keep={(view) => kept.push(view)}
         taken={taken}
         {...more}
       />,
@@ -104,19 +108,27 @@ test('late keys are shown with what they say, and are added or set aside as they
 test('a place that was taken in hand is put down once its keys are sent, and not before, nor one that was only looked at', async () => {
   const server = fakeServer();
   let trouble: string | null = 'no network';
-  const { result, rerender, unmount } = renderHook(({ at }) => useHold(at, () => Promise.resolve(trouble)), {
-    initialProps: { at: '/dishes/1' },
-  });
-  rerender({ at: '/dishes/2' });
+  const { result, rerender, unmount } = renderHook(
+    ({ at }) =>
+      useHold(
+        at,
+        (dish) => callRoute(germinationRoutes.hand, { dish }, PUT_DOWN, { keepalive: true }),
+        () => Promise.resolve(trouble),
+      ),
+    {
+      initialProps: { at: '1' },
+    },
+  );
+  rerender({ at: '2' });
   result.current();
-  rerender({ at: '/dishes/3' });
+  rerender({ at: '3' });
   await new Promise((done) => setTimeout(done, 20));
   expect(server.asked).toEqual([]);
   trouble = null;
   result.current();
   unmount();
   await waitFor(() => {
-    expect(server.asked).toMatchObject([{ path: '/api/dishes/3/hand', body: { act: 'leave' } }]);
+    expect(server.asked).toMatchObject([{ path: '/api/germination/dishes/3/hand', body: { act: 'leave' } }]);
   });
 });
 

@@ -1,40 +1,45 @@
-import type { Held } from '@mercato/contract/hands/hands';
+import type { HandAct, Held } from '@mercato/contract/hands/hands';
 import { useEffect, useRef } from 'react';
-import { write } from '../api/client.ts';
 import { PAGE } from '../api/page.ts';
 
 /** Whoever has it in hand on another page; null while nobody has, or this page. */
 export const otherHand = ({ holder }: Held): Held['holder'] => (holder && holder.page !== PAGE ? holder : null);
 
+/** What is sent when a place is put down, in whosever turn. */
+export const PUT_DOWN: HandAct = { act: 'leave', turn: 0 };
+
 /**
  * Puts a place down when the page turns to another one or is left, once the server has all its keys. Answers with what
  * says that this page has taken it in hand.
  */
-export function useHold(address: string | null, settled: () => Promise<string | null>): () => void {
+export function useHold(
+  place: string | null,
+  putDown: (place: string) => Promise<unknown>,
+  settled: () => Promise<string | null>,
+): () => void {
   const mine = useRef(new Set<string>());
-  const sent = useRef(settled);
+  const latest = useRef({ settled, putDown });
   useEffect(() => {
-    sent.current = settled;
+    latest.current = { settled, putDown };
   });
   useEffect(() => {
-    if (address === null) return undefined;
-    const down = () =>
-      write('POST', `${address}/hand`, { act: 'leave', turn: 0 }, { keepalive: true }).catch(() => undefined);
+    if (place === null) return undefined;
+    const down = () => latest.current.putDown(place).catch(() => undefined);
     const gone = () => {
-      if (mine.current.has(address)) void down();
+      if (mine.current.has(place)) void down();
     };
     window.addEventListener('pagehide', gone);
     const held = mine.current;
     return () => {
       window.removeEventListener('pagehide', gone);
-      if (held.delete(address))
-        void sent.current().then((trouble) => {
+      if (held.delete(place))
+        void latest.current.settled().then((trouble) => {
           if (trouble === null) void down();
         });
     };
-  }, [address]);
+  }, [place]);
   return () => {
-    if (address !== null) mine.current.add(address);
+    if (place !== null) mine.current.add(place);
   };
 }
 

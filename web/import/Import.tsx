@@ -1,9 +1,11 @@
+import { importRoutes } from '@mercato/contract/import/routes';
+import { sendFile } from '../api/routes.ts';
 import { ITEMS, MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { FileField } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
@@ -36,9 +38,8 @@ export default function Import(): JSX.Element {
     setState({ at: 'reading', name: chosen.name });
     const text = await chosen.text();
     try {
-      const answer = await write<ImportAnswer>('POST', '/import/lots', text, { contentType: 'text/csv' });
+      const answer = await sendFile(client, importRoutes.lots, {}, text);
       setState({ at: 'done', name: chosen.name, answer });
-      await client.invalidateQueries({ queryKey: ['lots'] });
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       setState({

@@ -1,3 +1,5 @@
+import { moistureRoutes } from '@mercato/contract/moisture/routes';
+import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   moistureWeighingsSchema,
@@ -10,7 +12,6 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
 import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
@@ -29,10 +30,7 @@ export default function Moisture(): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { may } = useSession();
-  const { data } = useQuery({
-    queryKey: ['moisture', lot],
-    queryFn: ({ signal }) => read<MoistureView>(`/lots/${lot}/moisture`, signal),
-  });
+  const { data } = useQuery(reading(moistureRoutes.ofLot, { lot }));
   const [method, setMethod] = useState<string | null>(null);
   const [fault, setFault] = useState<string>();
   useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
@@ -42,10 +40,7 @@ export default function Moisture(): JSX.Element {
     : '';
   const chosen = method ?? bookMethod;
   const start = async (vesselId: string) => {
-    client.setQueryData(
-      ['moisture', lot],
-      await write<MoistureView>('POST', '/moisture/tests', { vesselId, method: chosen.trim() }),
-    );
+    await send(client, moistureRoutes.start, {}, { vesselId, method: chosen.trim() });
   };
   const ready = () => {
     const checked = validate(newMoistureTestSchema, { vesselId: crypto.randomUUID(), method: chosen.trim() });
@@ -142,11 +137,7 @@ function Station({
     },
     moistureWeighingsSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['moisture', view.lot.id],
-        await write<MoistureView>('PUT', `/moisture/tests/${test.id}`, body, { version: test.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+      await send(client, moistureRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
   );
   const { values, set, fault, field } = draft;
@@ -249,7 +240,7 @@ function Station({
             />
           )}
         </DraftForm>
-        <SeenLine step="moisture" lotId={view.lot.id} test={test} fields={test.fields} may={mayWrite} />
+        <SeenLine route={moistureRoutes.days} test={test} fields={test.fields} may={mayWrite} />
         <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
         {children}
       </section>

@@ -1,3 +1,6 @@
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { keyOf } from '../api/routes.ts';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
@@ -17,15 +20,14 @@ const name = (written: string, taxon: string | null, more: Partial<FoundName> = 
 /** The list of proposals is here already. */
 function clientThatKnows(): QueryClient {
   const client = new QueryClient();
-  client.setQueryData(['names'], { species: [], inertKinds: [] });
+  client.setQueryData(keyOf(kindRoutes.names, {}), { species: [], inertKinds: [] });
   return client;
 }
 const show = (names: FoundName[], unclear: string[] = [], may = true) =>
   render(
     <QueryClientProvider client={clientThatKnows()}>
       <NamesBound
-        step="purity"
-        lotId="lot"
+        route={purityRoutes.bindName}
         test={{ id: 'test', version: 3, names }}
         may={may}
         unclear={new Set(unclear)}

@@ -1,12 +1,13 @@
+import type { WriteRoute } from '@mercato/contract/http/route';
+import type { NameBinding } from '@mercato/contract/names/names';
+import { send } from '../api/routes.ts';
 import { nameBindingSchema, type FoundName } from '@mercato/contract/names/names';
 import type { TestFrame } from '@mercato/contract/register/lots';
-import type { TestStep } from '@mercato/contract/register/steps';
 import { isGenusName } from '@mercato/core/rule-books/resolveName';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
-import { write } from '../api/client.ts';
 import { shortDay } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -15,7 +16,8 @@ import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 interface Of {
-  lotId: string;
+  /** The route by which a name of a test of this step is bound. */
+  route: WriteRoute<string, NameBinding, unknown, true>;
   test: Pick<TestFrame, 'id' | 'version'> & { readonly names: readonly FoundName[] };
   may: boolean;
 }
@@ -23,11 +25,9 @@ const NONE: ReadonlySet<string> = new Set();
 
 /** Names that need an analyst: those that are in no list, and genera of which a list names species. */
 export function NamesBound({
-  step,
   unclear = NONE,
   ...rest
 }: Of & {
-  step: TestStep;
   /** Genera of which a list names species. */
   unclear?: ReadonlySet<string>;
 }): JSX.Element | null {
@@ -40,21 +40,19 @@ export function NamesBound({
     <section style={{ marginTop: 22 }}>
       <h2>Names as they were written</h2>
       {shown.map((one) => (
-        <Name key={one.written} {...rest} step={step} name={one} open={one.taxon === null || unclear.has(one.taxon)} />
+        <Name key={one.written} {...rest} name={one} open={one.taxon === null || unclear.has(one.taxon)} />
       ))}
     </section>
   );
 }
 
 function Name({
-  step,
-  lotId,
+  route,
   test,
   name,
   may,
   open,
 }: Of & {
-  step: TestStep;
   name: FoundName;
   open: boolean;
 }): JSX.Element {
@@ -88,8 +86,7 @@ function Name({
       </p>
       {binding && (
         <BindForm
-          step={step}
-          lotId={lotId}
+          route={route}
           test={test}
           name={name}
           leave={() => {
@@ -103,12 +100,11 @@ function Name({
 
 /** Says which species a name means; the list of proposals comes with it, and not before. */
 function BindForm({
-  step,
-  lotId,
+  route,
   test,
   name,
   leave,
-}: Pick<Of, 'lotId' | 'test'> & { step: TestStep; name: FoundName; leave: () => void }): JSX.Element {
+}: Pick<Of, 'route' | 'test'> & { name: FoundName; leave: () => void }): JSX.Element {
   const client = useQueryClient();
   const draft = useDraft(
     { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
@@ -120,11 +116,7 @@ function BindForm({
     }),
     nameBindingSchema,
     async (body, key) => {
-      client.setQueryData(
-        [step, lotId],
-        await write('PUT', `/${step}/tests/${test.id}/names`, body, { version: test.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lotId] });
+      await send(client, route, { test: test.id }, body, { version: test.version, key });
       leave();
     },
   );

@@ -1,10 +1,10 @@
-import type { FieldSeasons } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { reading } from '../api/routes.ts';
 import { ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useSearchParams } from 'react-router';
-import { read } from '../api/client.ts';
 
 /** Largest disc, px; its area stands for the highest rate of the picture. */
 const LARGEST = 26;
@@ -14,8 +14,7 @@ export default function FieldWeeds(): JSX.Element {
   const [search, setSearch] = useSearchParams();
   const field = search.get('field') ?? '';
   const { data } = useQuery({
-    queryKey: ['field-weeds', field],
-    queryFn: ({ signal }) => read<FieldSeasons>(`/fields/weeds?field=${encodeURIComponent(field)}`, signal),
+    ...reading(otherSeedsRoutes.fieldWeeds, {}, { field }),
     placeholderData: (before) => before,
   });
   if (!data) return <main aria-busy="true" />;

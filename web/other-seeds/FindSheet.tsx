@@ -1,8 +1,8 @@
-import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { PaperHead } from '../ui/PaperHead.tsx';
 
 const TRAYS = [1, 2, 3, 4];
@@ -11,10 +11,7 @@ const LINES = 14;
 /** The search on paper: a line a species, a column a tray, in the order in which the screen asks for them. */
 export default function FindSheet(): JSX.Element {
   const { lot = '' } = useParams();
-  const { data } = useQuery({
-    queryKey: ['other-seeds', lot],
-    queryFn: ({ signal }) => read<OtherSeedsView>(`/lots/${lot}/other-seeds`, signal),
-  });
+  const { data } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
   if (!data) return <main aria-busy="true" />;
   const test = data.tests.at(-1);
   const names = (test?.keys ?? []).map((one) => one.species);

@@ -1,3 +1,5 @@
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { callRoute, keyOf, send } from '../api/routes.ts';
 import {
   fieldInTray,
   type FoundSpecies,
@@ -22,7 +24,7 @@ import { VerdictSlip } from '../ui/Slip.tsx';
 import { tick } from '../ui/tick.ts';
 import { Found, Noxious } from './Found.tsx';
 import { HandNotice } from '../hands/HandNotice.tsx';
-import { otherHand, useHold, useOthers } from '../hands/useHold.ts';
+import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
 import { KeysForm } from './KeysForm.tsx';
 import { NamesBound } from '../names/NamesBound.tsx';
 import { Contradictions } from './Contradictions.tsx';
@@ -67,7 +69,9 @@ export function FindStation({
   const client = useQueryClient();
   const { may } = useSession();
   const bindings = useBindings(view.lot.id, test);
-  const tally = useFinds(personId, test.id, () => client.invalidateQueries({ queryKey: ['other-seeds', view.lot.id] }));
+  const tally = useFinds(personId, test.id, () =>
+    client.invalidateQueries({ queryKey: keyOf(otherSeedsRoutes.ofLot, { lot: view.lot.id }) }),
+  );
   const [chosen, setChosen] = useState<number | null>(null);
   const [mode, setMode] = useState<'tally' | 'close' | 'new' | 'keys'>('tally');
   const [ten, setTen] = useState(false);
@@ -85,8 +89,12 @@ export function FindStation({
     trays.at(-1) ?? { ...NO_TRAY, number: 1 };
   const closed = tray.examinedG !== null;
   useOthers(test.trays, (one) => one.number, tally);
-  const address = `/other-seeds/tests/${test.id}/trays/${tray.number}`;
-  const inHand = useHold(address, tally.settled);
+  const at = { test: test.id, tray: tray.number };
+  const inHand = useHold(
+    String(tray.number),
+    (of) => callRoute(otherSeedsRoutes.hand, { test: test.id, tray: of }, PUT_DOWN, { keepalive: true }),
+    tally.settled,
+  );
   const other = otherHand(tray.held);
   const finds = tally.of(tray);
   const counted = Object.fromEntries(
@@ -222,11 +230,9 @@ export function FindStation({
           what={`tray ${tray.number}`}
           held={tray.held}
           late={tray.late}
-          address={address}
+          hand={(act) => send(client, otherSeedsRoutes.hand, at, act)}
+          decideLate={(act) => send(client, otherSeedsRoutes.decideLate, at, act)}
           may={mayWrite}
-          keep={(answer) => {
-            client.setQueryData(['other-seeds', view.lot.id], answer);
-          }}
           taken={inHand}
         />
         <div className="tally finds">
@@ -292,7 +298,6 @@ export function FindStation({
         {mode === 'close' && (
           <TrayForm
             key={`${tray.number} ${tray.version}`}
-            lotId={view.lot.id}
             testId={test.id}
             tray={tray}
             start={closed ? tray.species : linesOf(finds)}
@@ -331,8 +336,7 @@ export function FindStation({
           </>
         )}
         <SeenLine
-          step="other-seeds"
-          lotId={view.lot.id}
+          route={otherSeedsRoutes.days}
           test={test}
           fields={Object.fromEntries(
             test.trays.flatMap((one) =>
@@ -349,8 +353,7 @@ export function FindStation({
           }}
         />
         <NamesBound
-          step="other-seeds"
-          lotId={view.lot.id}
+          route={otherSeedsRoutes.bindName}
           test={test}
           may={mayWrite}
           unclear={new Set(test.noxious.filter((one) => one.consequence === 'unclear').map((one) => one.species))}

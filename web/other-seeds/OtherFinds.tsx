@@ -1,8 +1,9 @@
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   otherFindsSchema,
   type FindWay,
-  type OtherFindsList,
   type OtherFindsView,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
@@ -10,7 +11,6 @@ import type { MassUnit } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { read, write } from '../api/client.ts';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
@@ -34,10 +34,7 @@ export function OtherFinds({
   may: boolean;
   open: (title: string, verdict: Verdict) => void;
 }): JSX.Element {
-  const { data } = useQuery({
-    queryKey: ['other-finds', view.lot.id, view.tests.map((one) => one.version).join(' ')],
-    queryFn: ({ signal }) => read<OtherFindsList>(`/lots/${view.lot.id}/other-seeds/others`, signal),
-  });
+  const { data } = useQuery(reading(otherSeedsRoutes.others, { lot: view.lot.id }));
   return (
     <Elsewhere
       title="Beside counts from elsewhere"
@@ -143,8 +140,7 @@ function FindForm({
     }),
     otherFindsSchema,
     async (body, key) => {
-      await write<OtherFindsList>('POST', `/lots/${view.lot.id}/other-seeds/others`, body, { key });
-      await client.invalidateQueries({ queryKey: ['other-finds', view.lot.id] });
+      await send(client, otherSeedsRoutes.addOther, { lot: view.lot.id }, body, { key });
       leave();
     },
   );

@@ -1,9 +1,9 @@
-import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { reading } from '../api/routes.ts';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState, type JSX } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BalanceBench } from '../devices/bench.tsx';
 import { BenchHead } from '../register/bench.tsx';
@@ -19,10 +19,7 @@ export default function OtherSeeds(): JSX.Element {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const { may, session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['other-seeds', lot],
-    queryFn: ({ signal }) => read<OtherSeedsView>(`/lots/${lot}/other-seeds`, signal),
-  });
+  const { data } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
   useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
   const taker = useCallback(

@@ -1,3 +1,5 @@
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { send } from '../api/routes.ts';
 import { EXTENTS, isLimited, isReduced, type Extent } from '@mercato/contract/other-seeds/extent';
 import {
   newOtherSeedsTestSchema,
@@ -6,7 +8,6 @@ import {
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { write } from '../api/client.ts';
 import { SpeciesProposals } from '../register/names.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
 import { validate } from '@mercato/contract/http/validate';
@@ -49,10 +50,7 @@ export function SearchForm({
         return checked.ok;
       }}
       start={async (vesselId) => {
-        client.setQueryData(
-          ['other-seeds', view.lot.id],
-          await write<OtherSeedsView>('POST', '/other-seeds/tests', plan(vesselId)),
-        );
+        await send(client, otherSeedsRoutes.start, {}, plan(vesselId));
         started();
       }}
     >

@@ -1,9 +1,11 @@
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { send } from '../api/routes.ts';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
-import { trayCountSchema, type OtherSeedsView, type TrayView } from '@mercato/contract/other-seeds/otherSeeds';
+import { trayCountSchema, type TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBench } from '../devices/bench.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
@@ -29,7 +31,6 @@ const isTally = (rows: readonly Line[], start: readonly { name: string; count: n
 
 /** One tray in figures: typed from a sheet, closed from the tally, or corrected. */
 export function TrayForm({
-  lotId,
   testId,
   tray,
   start,
@@ -38,7 +39,6 @@ export function TrayForm({
   done,
   leave,
 }: {
-  lotId: string;
   testId: string;
   tray: TrayView;
   /** What was counted so far. */
@@ -85,15 +85,11 @@ export function TrayForm({
     async (body, key) => {
       // What was tallied is closed on the keys that the server holds.
       if (body.entry === 'keys' && (await settled()) !== null) throw new Refused(0, null);
-      client.setQueryData(
-        ['other-seeds', lotId],
-        await write<OtherSeedsView>('PUT', `/other-seeds/tests/${testId}/trays/${tray.number}`, body, {
-          version: tray.version,
-          key,
-        }),
-      );
+      await send(client, otherSeedsRoutes.countTray, { test: testId, tray: tray.number }, body, {
+        version: tray.version,
+        key,
+      });
       done();
-      await client.invalidateQueries({ queryKey: ['lot', lotId] });
     },
   );
   const { values, set, fault } = draft;

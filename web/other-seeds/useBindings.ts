@@ -1,3 +1,5 @@
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { callRoute, keyOf, passOn } from '../api/routes.ts';
 import {
   FIND_KEYS,
   type KeyBinding,
@@ -6,7 +8,7 @@ import {
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { fateOf, Refused, write } from '../api/client.ts';
+import { fateOf, Refused } from '../api/client.ts';
 
 const RETRY = 3000;
 type Keys = readonly KeyBinding[];
@@ -48,9 +50,9 @@ class Sender {
       for (let kept = localStorage.getItem(place); kept !== null; kept = localStorage.getItem(place)) {
         const sent = keptOf(this.testId);
         const version = sent?.version ?? this.version;
-        const view = await write<OtherSeedsView>(
-          'PUT',
-          `/other-seeds/tests/${this.testId}/keys`,
+        const view = await callRoute(
+          otherSeedsRoutes.bindKeys,
+          { test: this.testId },
           { keys: sent?.keys ?? [] },
           { version },
         );
@@ -124,11 +126,11 @@ export function useBindings(
     const mine = new Sender(
       test.id,
       known.current,
-      (view) => client.setQueryData(['other-seeds', lotId], view),
+      (view) => passOn(client, otherSeedsRoutes.bindKeys, view),
       setTrouble,
       () => {
         setOwn(null);
-        void client.invalidateQueries({ queryKey: ['other-seeds', lotId] });
+        void client.invalidateQueries({ queryKey: keyOf(otherSeedsRoutes.ofLot, { lot: lotId }) });
       },
     );
     sender.current = mine;

@@ -1,3 +1,6 @@
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import type { FindBatch } from '@mercato/contract/other-seeds/otherSeeds';
+import { callRoute } from '../api/routes.ts';
 import type { FindKey, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Waiting } from '../api/keyQueue.ts';
 import { usePresses, type Station } from '../api/usePresses.ts';
@@ -6,7 +9,10 @@ import { usePresses, type Station } from '../api/usePresses.ts';
 export type Finds = Readonly<Record<string, number>>;
 
 const STATION: Station<FindKey> = {
-  road: { shelf: 'mercato-finds', address: (test) => `/other-seeds/tests/${test}/tallies` },
+  road: {
+    shelf: 'mercato-finds',
+    send: (test, batch) => callRoute(otherSeedsRoutes.keepFinds, { test }, batch as FindBatch),
+  },
   place: (key) => String(key.tray),
   name: (key) => key.species,
 };

@@ -1,3 +1,5 @@
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { send } from '../api/routes.ts';
 import { type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
 import { FRACTIONS, type FractionShare } from '@mercato/core/purity/fractions';
 import { REST_AFTER_MINUTES, REST_MINUTES, sortingRate } from '@mercato/core/purity/handSorting';
@@ -5,7 +7,7 @@ import { DECIMAL_TEXT } from '@mercato/core/units/mass';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import type { Draft } from '../ui/draft.ts';
 import { plainFigure } from '../ui/draft.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
@@ -90,10 +92,7 @@ export function SortingClock({
     sending.current = true;
     setTrouble(undefined);
     try {
-      client.setQueryData(
-        ['purity', view.lot.id],
-        await write<PurityView>('POST', `/purity/tests/${test.id}/sorting`, { mass: figure, seconds }),
-      );
+      await send(client, purityRoutes.sort, { test: test.id }, { mass: figure, seconds });
       clock.clear();
     } catch (error) {
       if (!(error instanceof Refused)) throw error;

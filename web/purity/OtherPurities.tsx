@@ -1,7 +1,8 @@
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   otherPuritySchema,
-  type OtherPurities as Others,
   type OtherPurityView,
   type PurityView,
   type PurityWay,
@@ -10,7 +11,6 @@ import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components'
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { read, write } from '../api/client.ts';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -33,10 +33,7 @@ export function OtherPurities({
   may: boolean;
   open: (title: string, verdict: Verdict) => void;
 }): JSX.Element {
-  const { data } = useQuery({
-    queryKey: ['purity-others', view.lot.id, view.tests.map((one) => one.version).join(' ')],
-    queryFn: ({ signal }) => read<Others>(`/lots/${view.lot.id}/purity/others`, signal),
-  });
+  const { data } = useQuery(reading(purityRoutes.others, { lot: view.lot.id }));
   return (
     <Elsewhere
       title="Beside results from elsewhere"
@@ -117,8 +114,7 @@ function OtherForm({
     }),
     otherPuritySchema,
     async (body, key) => {
-      await write<Others>('POST', `/lots/${view.lot.id}/purity/others`, body, { key });
-      await client.invalidateQueries({ queryKey: ['purity-others', view.lot.id] });
+      await send(client, purityRoutes.addOther, { lot: view.lot.id }, body, { key });
       leave();
     },
   );

@@ -1,10 +1,11 @@
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { reading, send } from '../api/routes.ts';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState, type JSX } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BalanceBench } from '../devices/bench.tsx';
 import { BenchHead, DrawAndStart } from '../register/bench.tsx';
@@ -21,10 +22,7 @@ export default function Purity(): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { may } = useSession();
-  const { data } = useQuery({
-    queryKey: ['purity', lot],
-    queryFn: ({ signal }) => read<PurityView>(`/lots/${lot}/purity`, signal),
-  });
+  const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
   const [drawing, setDrawing] = useState(false);
   useKeys([
@@ -54,7 +52,7 @@ export default function Purity(): JSX.Element {
   useScanTaker(taker);
   if (!data) return <main aria-busy="true" />;
   const start = async (vesselId: string) => {
-    client.setQueryData(['purity', lot], await write<PurityView>('POST', '/purity/tests', { vesselId }));
+    await send(client, purityRoutes.start, {}, { vesselId });
     setChosen(null);
     setDrawing(false);
   };

@@ -1,8 +1,8 @@
-import type { PurityView } from '@mercato/contract/purity/purity';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { PaperHead } from '../ui/PaperHead.tsx';
 import { useSession } from '../api/session.tsx';
 import { FIELD_NAMES, weighedFields } from './draft.ts';
@@ -11,10 +11,7 @@ import { FIELD_NAMES, weighedFields } from './draft.ts';
 export default function PuritySheet(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['purity', lot],
-    queryFn: ({ signal }) => read<PurityView>(`/lots/${lot}/purity`, signal),
-  });
+  const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));
   if (!data || !session) return <main aria-busy="true" />;
   const test = data.tests.at(-1);
   const waiting = data.waiting[0];

@@ -1,3 +1,6 @@
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { reading, send } from '../api/routes.ts';
 import {
   purityWeighingsSchema,
   type PurityTest,
@@ -7,14 +10,12 @@ import {
 import { analysePurity, shareSteps, weighingDecimals, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { componentMasses } from '@mercato/core/purity/componentMasses';
-import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState, type JSX, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBench } from '../devices/bench.tsx';
 import { NamesBound } from '../names/NamesBound.tsx';
@@ -77,8 +78,7 @@ export function PurityStation({
     setRefused(reason === undefined ? null : { field, reason });
   };
   const { data: content } = useQuery({
-    queryKey: ['edition', test.edition.id],
-    queryFn: ({ signal }) => read<EditionContent>(`/rule-books/${test.edition.id}`, signal),
+    ...reading(ruleBookRoutes.edition, { edition: test.edition.id }),
     staleTime: Infinity,
   });
   const edition = useMemo(() => (content ? readEdition(content) : null), [content]);
@@ -88,11 +88,7 @@ export function PurityStation({
     (values) => bodyOf(values, fields, test, view.lot.chaffy, bench?.balance?.address === '' ? bench.note() : null),
     purityWeighingsSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['purity', view.lot.id],
-        await write<PurityView>('PUT', `/purity/tests/${test.id}`, body, { version: test.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+      await send(client, purityRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
   );
   const { values, set } = draft;
@@ -302,8 +298,8 @@ export function PurityStation({
             </div>
           )}
         </DraftForm>
-        <SeenLine step="purity" lotId={view.lot.id} test={test} fields={test.fields} may={mayWrite} />
-        <NamesBound step="purity" lotId={view.lot.id} test={test} may={mayWrite} />
+        <SeenLine route={purityRoutes.days} test={test} fields={test.fields} may={mayWrite} />
+        <NamesBound route={purityRoutes.bindName} test={test} may={mayWrite} />
         {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
         {view.result && <JudgedTests result={view.result} open={open} />}
         <DecisionBox

@@ -1,3 +1,5 @@
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { reading, send } from '../api/routes.ts';
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
 import type { Fate } from '@mercato/contract/hands/hands';
 import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
@@ -12,7 +14,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -35,17 +37,9 @@ const VERDICTS = {
 export default function Bag(): JSX.Element {
   const { bag: id = '' } = useParams();
   const { may } = useSession();
-  const client = useQueryClient();
-  const { data } = useQuery({
-    queryKey: ['bag', id],
-    queryFn: ({ signal }) => read<BagView>(`/bags/${id}`, signal),
-  });
+  const { data } = useQuery(reading(quickTestRoutes.bag, { bag: id }));
   if (!data) return <main aria-busy="true" />;
   const writes = may('store.write');
-  const keep = (view: BagView) => {
-    client.setQueryData(['bag', id], view);
-    for (const key of ['round', 'rounds', 'packet', 'store']) void client.invalidateQueries({ queryKey: [key] });
-  };
   const { method } = data;
   return (
     <main className="station">
@@ -100,7 +94,7 @@ export default function Bag(): JSX.Element {
             <b>{VERDICTS[data.ended.verdict.verdict]}</b>
             {data.ended.verdict.reasons.length > 0 && `: ${reasonsWords(data.ended.verdict.reasons)}`}.{' '}
             {data.ended.verdict.verdict !== 'sprouted' && testNextWords(data.ended.verdict.next)}
-            {writes && <Reopen bag={data} keep={keep} />}
+            {writes && <Reopen bag={data} />}
           </div>
         )}
         {data.answer && <Schools answer={data.answer} />}
@@ -128,7 +122,7 @@ export default function Bag(): JSX.Element {
         {data.looks.length === 0 && <p className="soft">Nobody has looked at it yet.</p>}
         <ol className="book">
           {data.looks.map((one) => (
-            <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} keep={keep} />
+            <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} />
           ))}
           {data.reopened.map((one) => (
             <li key={one.reopened.at}>
@@ -139,10 +133,8 @@ export default function Bag(): JSX.Element {
             </li>
           ))}
         </ol>
-        {writes && data.ended === null && data.looks.length > 0 && (
-          <EndForm key={data.sprouted} bag={data} keep={keep} />
-        )}
-        {writes && <FloatForm key={JSON.stringify(data.float)} bag={data} keep={keep} />}
+        {writes && data.ended === null && data.looks.length > 0 && <EndForm key={data.sprouted} bag={data} />}
+        {writes && <FloatForm key={JSON.stringify(data.float)} bag={data} />}
       </section>
       <aside className="slip">
         {data.answer && (
@@ -166,7 +158,8 @@ export default function Bag(): JSX.Element {
 }
 
 /** A bag that ended too early or by mistake opens again; its end stays on file. */
-function Reopen({ bag, keep }: Part): JSX.Element {
+function Reopen({ bag }: Part): JSX.Element {
+  const client = useQueryClient();
   return (
     <div style={{ marginTop: 8 }}>
       <Strike
@@ -174,7 +167,7 @@ function Reopen({ bag, keep }: Part): JSX.Element {
         words="open it again"
         ask="why it is opened again"
         strike={async (reason) => {
-          keep(await write<BagView>('POST', `/bags/${bag.id}/reopen`, { reason }));
+          await send(client, quickTestRoutes.reopen, { bag: bag.id }, { reason });
         }}
       />
     </div>
@@ -203,10 +196,10 @@ const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`
 
 interface Part {
   readonly bag: BagView;
-  readonly keep: (view: BagView) => void;
 }
 
-function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean }): JSX.Element {
+function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }): JSX.Element {
+  const client = useQueryClient();
   const words = [
     look.sprouted === 0 ? 'nothing new' : `${look.sprouted} newly sprouted`,
     look.water === 'dry' ? 'dried out' : look.water === 'wet' ? 'too wet' : '',
@@ -226,12 +219,12 @@ function Seen({ bag, look, may, keep }: Part & { look: LookView; may: boolean })
         {look.lateReason && `; noted ${shortDay(look.notedOn ?? look.at)}: ${look.lateReason}`}
         {look.late !== null && `; ${LATE_WORDS[look.late]}`}
       </span>{' '}
-      {may && look.late === 'waits' && <LateLook bag={bag} look={look} keep={keep} />}
+      {may && look.late === 'waits' && <LateLook bag={bag} look={look} />}
       {may && look.struck === null && (look.late === null || look.late === 'taken') && (
         <Strike
           what={`the look of ${shortDay(look.on)}`}
           strike={async (reason) => {
-            keep(await write<BagView>('POST', `/bags/${bag.id}/looks/${look.id}/strike`, { reason }));
+            await send(client, quickTestRoutes.strikeLook, { bag: bag.id, look: look.id }, { reason });
           }}
         />
       )}
@@ -246,10 +239,11 @@ const LATE_WORDS = {
 } as const;
 
 /** A look that came late is added, or set aside for good. */
-function LateLook({ bag, look, keep }: Part & { look: LookView }): JSX.Element {
+function LateLook({ bag, look }: Part & { look: LookView }): JSX.Element {
+  const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const decide = (fate: Fate) => () => {
-    write<BagView>('POST', `/bags/${bag.id}/looks/${look.id}/late`, { fate }).then(keep, (error: unknown) => {
+    send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }).catch((error: unknown) => {
       setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.');
     });
   };
@@ -270,13 +264,14 @@ const ANSWERS = ['yes', 'no', 'unknown'] as const;
 const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
 
 /** Ends the bag; where few sprouted, the causes are walked through first. */
-function EndForm({ bag, keep }: Part): JSX.Element {
+function EndForm({ bag }: Part): JSX.Element {
+  const client = useQueryClient();
   const draft = useDraft(
     { on: bag.today, answers: NO_ANSWERS },
     (values) => ({ on: values.on, answers: values.answers }),
     endBagSchema,
     async (body, key) => {
-      keep(await write<BagView>('POST', `/bags/${bag.id}/end`, body, { key }));
+      await send(client, quickTestRoutes.end, { bag: bag.id }, body, { key });
     },
   );
   const { answers } = draft.values;
@@ -323,7 +318,8 @@ function EndForm({ bag, keep }: Part): JSX.Element {
 }
 
 /** A float test as a side note: recorded, compared, never a germination. */
-function FloatForm({ bag, keep }: Part): JSX.Element {
+function FloatForm({ bag }: Part): JSX.Element {
+  const client = useQueryClient();
   const { float } = bag;
   const draft = useDraft(
     {
@@ -342,7 +338,7 @@ function FloatForm({ bag, keep }: Part): JSX.Element {
     }),
     floatNoteSchema,
     async (body, key) => {
-      keep(await write<BagView>('PUT', `/bags/${bag.id}/float`, body, { key }));
+      await send(client, quickTestRoutes.float, { bag: bag.id }, body, { key });
     },
   );
   return (

@@ -1,9 +1,10 @@
-import type { Comparison, ComparisonRow, Tried } from '@mercato/contract/store/comparison';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { reading } from '../api/routes.ts';
+import type { ComparisonRow, Tried } from '@mercato/contract/store/comparison';
 import { agreement } from '@mercato/core/quick-tests/agreement';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
 import { Link } from 'react-router';
-import { read } from '../api/client.ts';
 import { harvestWords } from '../store/words.ts';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
@@ -20,10 +21,7 @@ const SHARES = { min: 0, max: 100, ticks: 5 };
 
 /** Float, towel and field of each packet side by side, and how far they agree over all packets. */
 export default function Compare(): JSX.Element {
-  const { data } = useQuery({
-    queryKey: ['store', 'comparison'],
-    queryFn: ({ signal }) => read<Comparison>('/store/comparison', signal),
-  });
+  const { data } = useQuery(reading(storeRoutes.comparison, {}));
   const [pair, setPair] = useState(0);
   if (!data) return <main aria-busy="true" />;
   const [first, second, words] = PAIRS[pair] ?? PAIRS[0];

@@ -1,16 +1,12 @@
-import {
-  newRoundSchema,
-  TREATMENTS,
-  type NewBag,
-  type RoundView,
-  type Treatment,
-} from '@mercato/contract/quick-tests/rounds';
-import type { PacketBrief, StoreList } from '@mercato/contract/store/packets';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { reading, send } from '../api/routes.ts';
+import { newRoundSchema, TREATMENTS, type NewBag, type Treatment } from '@mercato/contract/quick-tests/rounds';
+import type { PacketBrief } from '@mercato/contract/store/packets';
 import { seedsToTake } from '@mercato/core/quick-tests/roundPlan';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -54,11 +50,7 @@ export default function NewRound(): JSX.Element {
   const [search] = useSearchParams();
   const ids = search.get('packets') ?? '';
   // Packets that somebody comes with are laid out already.
-  const { data } = useQuery({
-    queryKey: ['store', 'of', ids],
-    queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ packets: ids }).toString()}`, signal),
-    enabled: ids !== '',
-  });
+  const { data } = useQuery({ ...reading(storeRoutes.list, {}, { packets: ids }), enabled: ids !== '' });
   if (!session || (ids !== '' && !data)) return <main aria-busy="true" />;
   return <RoundForm key={ids} today={session.today} brought={data?.rows ?? []} />;
 }
@@ -77,11 +69,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
   const client = useQueryClient();
   const navigate = useNavigate();
   const [sought, setSought] = useState('');
-  const { data } = useQuery({
-    queryKey: ['store', sought, '', 'here', 1],
-    queryFn: ({ signal }) => read<StoreList>(`/store?q=${encodeURIComponent(sought)}`, signal),
-    placeholderData: keepPreviousData,
-  });
+  const { data } = useQuery({ ...reading(storeRoutes.list, {}, { q: sought }), placeholderData: keepPreviousData });
   const laidOut: readonly TypedBag[] = brought.map((one) => bagOf(one, 'untreated'));
   const draft = useDraft(
     {
@@ -112,10 +100,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
     },
     newRoundSchema,
     async (body, key) => {
-      const round = await write<RoundView>('POST', '/rounds', body, { key });
-      client.setQueryData(['round', round.id], round);
-      await client.invalidateQueries({ queryKey: ['rounds'] });
-      void client.invalidateQueries({ queryKey: ['store'] });
+      const round = await send(client, quickTestRoutes.start, {}, body, { key });
       await navigate(`/store/rounds/${round.id}`);
     },
   );

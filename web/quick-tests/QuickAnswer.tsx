@@ -1,9 +1,8 @@
+import { calculated } from '../catalogue/calculated.ts';
 import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import type { Envelope } from '@mercato/contract/catalogue/calculation';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { write } from '../api/client.ts';
 import { figureOf, wholeNumber } from '../ui/draft.ts';
 import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -47,7 +46,7 @@ export default function QuickAnswer(): JSX.Element {
   };
   const { data } = useQuery({
     queryKey: ['quick', input],
-    queryFn: () => write<Envelope>('POST', '/calc/quick-tests.answer', input),
+    queryFn: () => calculated('quick-tests.answer', input),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });

@@ -1,3 +1,6 @@
+import type { HandAct } from '@mercato/contract/hands/hands';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { callRoute, keyOf, passOn, reading, send } from '../api/routes.ts';
 import {
   WATERS,
   type BagBrief,
@@ -10,10 +13,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { PAGE } from '../api/page.ts';
 import { HandNotice } from '../hands/HandNotice.tsx';
-import { otherHand, useHold } from '../hands/useHold.ts';
+import { otherHand, PUT_DOWN, useHold } from '../hands/useHold.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
@@ -27,10 +29,7 @@ const ALL_SENT = () => Promise.resolve(null);
 export default function Round(): JSX.Element {
   const { round = '' } = useParams();
   const { session, may } = useSession();
-  const { data } = useQuery({
-    queryKey: ['round', round],
-    queryFn: ({ signal }) => read<RoundView>(`/rounds/${round}`, signal),
-  });
+  const { data } = useQuery(reading(quickTestRoutes.round, { round }));
   if (!data || !session?.person) return <main aria-busy="true" />;
   return <Looking view={data} personId={session.person.id} today={session.today} may={may('store.write')} />;
 }
@@ -49,9 +48,7 @@ function Looking({
   const client = useQueryClient();
   const [chosen, setChosen] = useState<string | null>(null);
   const outbox = useOutbox(personId, (answer) => {
-    client.setQueryData(['round', view.id], answer);
-    void client.invalidateQueries({ queryKey: ['bag'] });
-    void client.invalidateQueries({ queryKey: ['rounds'] });
+    passOn(client, quickTestRoutes.look, answer as RoundView);
   });
   const own = new Set(view.bagsOf.map((one) => one.id));
   const waiting = (outbox.posted ?? []).filter((one) => own.has(one.subject));
@@ -65,10 +62,14 @@ function Looking({
   const open = inTurn(bags, today);
   const next = bags.find((one) => one.id === chosen && one.ended === null) ?? open[0];
   const done = next !== undefined && chosen === null && next.lastLook === today;
-  const address = next && next.ended === null ? `/bags/${next.id}` : null;
-  const inHand = useHold(address, ALL_SENT);
+  const hand = (bag: string, act: HandAct) => send(client, quickTestRoutes.hand, { bag }, act);
+  const inHand = useHold(
+    next && next.ended === null ? next.id : null,
+    (bag) => callRoute(quickTestRoutes.hand, { bag }, PUT_DOWN, { keepalive: true }),
+    ALL_SENT,
+  );
   const kept = (bag: BagView) => {
-    client.setQueryData<RoundView>(['round', view.id], (before) =>
+    client.setQueryData<RoundView>(keyOf(quickTestRoutes.round, { round: view.id }), (before) =>
       before
         ? { ...before, bagsOf: before.bagsOf.map((one) => (one.id === bag.id ? { ...one, ...bag } : one)) }
         : before,
@@ -77,7 +78,7 @@ function Looking({
   // Others see who looks at it; without a network nobody does, and the look itself says what was known.
   const takeUp = (bag: BagBrief) => {
     inHand();
-    write<BagView>('POST', `/bags/${bag.id}/hand`, { act: 'take', turn: bag.held.turn }).then(kept, () => undefined);
+    hand(bag.id, { act: 'take', turn: bag.held.turn }).then(kept, () => undefined);
   };
   const refused = waiting.filter((one) => one.refused !== undefined);
   const toSend = waiting.length - refused.length;
@@ -127,11 +128,10 @@ function Looking({
             what={`bag ${next.number}`}
             held={next.held}
             late={[]}
-            address={`/bags/${next.id}`}
-            may={may}
-            keep={(answer) => {
-              kept(answer as BagView);
+            hand={async (act) => {
+              kept(await hand(next.id, act));
             }}
+            may={may}
             taken={inHand}
           />
           {may && !otherHand(next.held) && (
@@ -146,10 +146,15 @@ function Looking({
               }}
               keep={(look) => {
                 setChosen(null);
-                void outbox.put(next.id, `/bags/${next.id}/looks/${crypto.randomUUID()}`, {
-                  ...look,
-                  hand: { page: PAGE, turn: next.held.turn },
-                });
+                void outbox.put(
+                  next.id,
+                  quickTestRoutes.look,
+                  { bag: next.id, look: crypto.randomUUID() },
+                  {
+                    ...look,
+                    hand: { page: PAGE, turn: next.held.turn },
+                  },
+                );
               }}
             />
           )}

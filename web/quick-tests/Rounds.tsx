@@ -1,17 +1,14 @@
-import type { RoundList } from '@mercato/contract/quick-tests/rounds';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
-import { read } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 
 /** The rounds of small tests: those that are open first. */
 export default function Rounds(): JSX.Element {
   const { may } = useSession();
-  const { data } = useQuery({
-    queryKey: ['rounds'],
-    queryFn: ({ signal }) => read<RoundList>('/rounds', signal),
-  });
+  const { data } = useQuery(reading(quickTestRoutes.rounds, {}));
   if (!data) return <main aria-busy="true" />;
   const rounds = [...data.rounds].sort((a, b) => Number(b.open > 0) - Number(a.open > 0));
   return (

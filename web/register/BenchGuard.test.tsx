@@ -1,3 +1,5 @@
+import { stationRoutes } from '@mercato/contract/register/routes';
+import { keyOf } from '../api/routes.ts';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter, Route, Routes } from 'react-router';
@@ -48,7 +50,7 @@ function Stand() {
 function show(lot: string, station: Partial<StationView> = {}, here: string | null = 'bench') {
   if (here) kept.set('mercato.station', here);
   const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
-  client.setQueryData(['stations'], { stations: [{ ...BENCH, ...station }] });
+  client.setQueryData(keyOf(stationRoutes.list, {}), { stations: [{ ...BENCH, ...station }] });
   render(
     <QueryClientProvider client={client}>
       <MemoryRouter initialEntries={[`/lots/${lot}/purity`]}>

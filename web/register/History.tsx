@@ -1,28 +1,16 @@
-import { actWords, type Act } from '@mercato/contract/words/acts';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
+import { actWords } from '@mercato/contract/words/acts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-
-interface Entry {
-  at: string;
-  by: string | null;
-  act: Act | string;
-  subject: string;
-  before: unknown;
-  after: unknown;
-  reason: string | null;
-}
 
 /** Everything that was written about a lot, in order: who, when, what, why. */
 export default function History(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['history', lot],
-    queryFn: ({ signal }) => read<{ entries: Entry[] }>(`/lots/${lot}/history`, signal),
-  });
+  const { data } = useQuery(reading(lotRoutes.history, { lot }));
   return (
     <main>
       <div className="head">

@@ -1,9 +1,11 @@
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { reading, send } from '../api/routes.ts';
 import type { LotSheet } from '@mercato/contract/register/lots';
-import { rejudgeSchema, type RuleBookList } from '@mercato/contract/rule-books/editions';
+import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
@@ -12,10 +14,7 @@ import { ChoiceField, TextField } from '../ui/fields.tsx';
 export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
   const navigate = useNavigate();
   const client = useQueryClient();
-  const { data } = useQuery({
-    queryKey: ['rule-books'],
-    queryFn: ({ signal }) => read<RuleBookList>('/rule-books', signal),
-  });
+  const { data } = useQuery(reading(ruleBookRoutes.list, {}));
   const others = (data?.editions ?? []).filter(
     (one) => one.book === sheet.header.book && one.id !== sheet.edition.id && !one.retired,
   );
@@ -24,8 +23,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
     (values) => ({ editionId: values.editionId || (others[0]?.id ?? ''), reason: values.reason.trim() }),
     rejudgeSchema,
     async (body, key) => {
-      client.setQueryData(['lot', sheet.id], await write<LotSheet>('POST', `/lots/${sheet.id}/edition`, body, { key }));
-      await client.invalidateQueries({ predicate: (query) => query.queryKey.includes(sheet.id) });
+      await send(client, lotRoutes.judgeAnew, { lot: sheet.id }, body, { key });
       void navigate(`/lots/${sheet.id}`);
     },
   );

@@ -1,9 +1,10 @@
-import { OWN_FIELDS, ownFigureSchema, type KindView, type OwnField } from '@mercato/contract/register/kinds';
-import { BOOK_NAMES, type Book, type Figure, type KindMethod } from '@mercato/core/rule-books/edition';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { reading, send } from '../api/routes.ts';
+import { OWN_FIELDS, ownFigureSchema, type OwnField } from '@mercato/contract/register/kinds';
+import { BOOK_NAMES, type Book, type Figure } from '@mercato/core/rule-books/edition';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -21,10 +22,7 @@ export function KindFigures({
   bookKind: string | null;
 }): JSX.Element | null {
   const { may } = useSession();
-  const { data } = useQuery({
-    queryKey: ['kind', species],
-    queryFn: ({ signal }) => read<KindView>(`/kinds/${encodeURIComponent(species)}`, signal),
-  });
+  const { data } = useQuery(reading(kindRoutes.view, { species }));
   const [filling, setFilling] = useState<OwnField | null>(null);
   const [correcting, setCorrecting] = useState(false);
   if (!data) return null;
@@ -152,8 +150,7 @@ function FillGap({
     (values) => ({ value: values.value.trim().replace(',', '.'), source: values.source.trim(), book, field }),
     ownFigureSchema,
     async (body, key) => {
-      await write<{ methods: KindMethod[] }>('POST', `/kinds/${encodeURIComponent(species)}/figures`, body, { key });
-      await client.invalidateQueries({ queryKey: ['kind', species] });
+      await send(client, kindRoutes.addFigure, { species }, body, { key });
       done();
     },
   );

@@ -1,8 +1,9 @@
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
 import type { KindList } from '@mercato/contract/register/kinds';
 import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState, type JSX } from 'react';
-import { read } from '../api/client.ts';
 
 export type ListedKind = KindList['kinds'][number];
 
@@ -23,11 +24,7 @@ export function KindSearch({
   const [typed, setTyped] = useState(chosen);
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(0);
-  const { data } = useQuery({
-    queryKey: ['kinds', typed],
-    queryFn: ({ signal }) => read<KindList>(`/kinds?q=${encodeURIComponent(typed)}`, signal),
-    staleTime: Infinity,
-  });
+  const { data } = useQuery({ ...reading(kindRoutes.list, {}, { q: typed }), staleTime: Infinity });
   const shown = open ? (data?.kinds.slice(0, 8) ?? []) : [];
   const choose = (kind: ListedKind | undefined) => {
     if (!kind) return;

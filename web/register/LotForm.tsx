@@ -1,4 +1,5 @@
-import type { KindList } from '@mercato/contract/register/kinds';
+import { kindRoutes, lotRoutes } from '@mercato/contract/register/routes';
+import { reading, send } from '../api/routes.ts';
 import { lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
 import { BOOK_NAMES, type Book } from '@mercato/core/rule-books/edition';
 import type { MassUnit } from '@mercato/core/units/mass';
@@ -6,7 +7,6 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -51,11 +51,7 @@ const EMPTY: Values = {
 /** Opens a lot, or corrects the header of one; the old header stays on file. */
 export default function LotForm(): JSX.Element {
   const { lot } = useParams();
-  const { data } = useQuery({
-    queryKey: ['lot', lot],
-    queryFn: ({ signal }) => read<LotSheet>(`/lots/${lot ?? ''}`, signal),
-    enabled: lot !== undefined,
-  });
+  const { data } = useQuery({ ...reading(lotRoutes.sheet, { lot: lot ?? '' }), enabled: lot !== undefined });
   if (lot && !data) return <main aria-busy="true" />;
   return <Form sheet={data} />;
 }
@@ -71,17 +67,14 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
     sheet ? lotHeaderChangeSchema : lotHeaderSchema,
     async (body, key) => {
       const answer = sheet
-        ? await write<LotSheet>('PUT', `/lots/${sheet.id}`, body, { version: sheet.version, key })
-        : await write<LotSheet>('POST', '/lots', body, { key });
-      client.setQueryData(['lot', answer.id], answer);
-      await client.invalidateQueries({ queryKey: ['lots'] });
+        ? await send(client, lotRoutes.correct, { lot: sheet.id }, body, { version: sheet.version, key })
+        : await send(client, lotRoutes.add, {}, body, { key });
       void navigate(`/lots/${answer.id}`, { replace: sheet !== undefined });
     },
   );
   const { values, set, fault, field } = draft;
   const kinds = useQuery({
-    queryKey: ['kinds', values.species],
-    queryFn: ({ signal }) => read<KindList>(`/kinds?q=${encodeURIComponent(values.species)}`, signal),
+    ...reading(kindRoutes.list, {}, { q: values.species }),
     enabled: values.species !== '',
     staleTime: Infinity,
   });

@@ -1,9 +1,10 @@
-import type { LotList as LotListView, LotState } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
+import type { LotState } from '@mercato/contract/register/lots';
 import { STEP_NAMES, standingWords } from '@mercato/contract/lot-sheet/words';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { read } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
@@ -22,9 +23,7 @@ export function LotList(): JSX.Element {
   const row = useRef<HTMLTableRowElement>(null);
   const navigate = useNavigate();
   const { data } = useQuery({
-    queryKey: ['lots', sought, state, page],
-    queryFn: ({ signal }) =>
-      read<LotListView>(`/lots?${new URLSearchParams({ q: sought, state, page: String(page) }).toString()}`, signal),
+    ...reading(lotRoutes.list, {}, { q: sought, state, page: String(page) }),
     placeholderData: keepPreviousData,
   });
   const rows = data?.rows ?? [];

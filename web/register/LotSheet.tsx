@@ -1,3 +1,5 @@
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
 import { MONTHS } from '@mercato/core/units/monthNames';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
@@ -6,7 +8,6 @@ import { stepName } from '@mercato/contract/register/steps';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
@@ -20,10 +21,7 @@ export function LotSheet(): JSX.Element {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { session, may } = useSession();
-  const { data: sheet, error } = useQuery({
-    queryKey: ['lot', lot],
-    queryFn: ({ signal }) => read<Sheet>(`/lots/${lot}`, signal),
-  });
+  const { data: sheet, error } = useQuery(reading(lotRoutes.sheet, { lot }));
   const next = sheet ? theNext(sheet.steps) : undefined;
   const [opened, setOpened] = useState<StepLine['step'] | null>(null);
   useKeys([

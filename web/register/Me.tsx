@@ -1,6 +1,8 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import { passwordChangeSchema } from '@mercato/contract/register/people';
 import { useState, type JSX } from 'react';
-import { write } from '../api/client.ts';
 import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
 import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
@@ -57,12 +59,13 @@ function Password(): JSX.Element {
 }
 
 function PasswordForm({ done }: { done: () => void }): JSX.Element {
+  const client = useQueryClient();
   const draft = useDraft(
     { current: '', next: '' },
     (values) => values,
     passwordChangeSchema,
     async (body, key) => {
-      await write('PUT', '/me/password', body, { key });
+      await send(client, sessionRoutes.changePassword, {}, body, { key });
       done();
     },
   );

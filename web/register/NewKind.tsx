@@ -1,9 +1,10 @@
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { write } from '../api/client.ts';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -56,10 +57,8 @@ export function NewKind({
     before ? kindChangeSchema : newKindSchema,
     async (body, key) => {
       const kind = before
-        ? await write<Kind>('PUT', `/kinds/${encodeURIComponent(species)}`, body, { key })
-        : await write<Kind>('POST', '/kinds', body, { key });
-      await client.invalidateQueries({ queryKey: ['kinds'] });
-      await client.invalidateQueries({ queryKey: ['kind', species] });
+        ? await send(client, kindRoutes.correct, { species }, body, { key })
+        : await send(client, kindRoutes.add, {}, body, { key });
       done(kind);
     },
   );

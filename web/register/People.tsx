@@ -1,16 +1,16 @@
+import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
+import { reading, send } from '../api/routes.ts';
 import {
   laboratorySchema,
   newPersonSchema,
   type LaboratoryView,
   type PersonView,
-  type ResetLink,
 } from '@mercato/contract/register/people';
 import { ROLES, type Role } from '@mercato/core/register/permissions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { read, Refused, write } from '../api/client.ts';
-import { SESSION_KEY } from '../api/session.tsx';
+import { Refused } from '../api/client.ts';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
@@ -18,20 +18,20 @@ import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 /** Who works here and what they may do. Only the lead changes it. */
 export default function People(): JSX.Element {
   const client = useQueryClient();
-  const { data } = useQuery({
-    queryKey: ['people'],
-    queryFn: ({ signal }) => read<{ people: PersonView[] }>('/people', signal),
-  });
+  const { data } = useQuery(reading(peopleRoutes.list, {}));
   const [trouble, setTrouble] = useState<string>();
   const change = async (one: PersonView, next: Partial<PersonView>) => {
     setTrouble(undefined);
     const { name, roles, active } = { ...one, ...next };
-    await write('PUT', `/people/${one.id}`, { name, roles, active }, { version: one.version }).catch(
-      (error: unknown) => {
-        setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The change failed.');
-      },
-    );
-    await client.invalidateQueries({ queryKey: ['people'] });
+    await send(
+      client,
+      peopleRoutes.change,
+      { person: one.id },
+      { name, roles, active },
+      { version: one.version },
+    ).catch((error: unknown) => {
+      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The change failed.');
+    });
   };
   return (
     <main>
@@ -78,6 +78,7 @@ export default function People(): JSX.Element {
 
 /** Makes a link with which somebody sets a password anew; it is shown once. */
 function ResetButton({ person }: { person: PersonView }): JSX.Element {
+  const client = useQueryClient();
   const [link, setLink] = useState<string>();
   const [trouble, setTrouble] = useState<string>();
   if (link)
@@ -94,7 +95,7 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
         className="bare"
         aria-label={`new password for ${person.name}`}
         onClick={() => {
-          write<ResetLink>('POST', `/people/${person.id}/reset`, {}).then(
+          send(client, peopleRoutes.resetLink, { person: person.id }, {}).then(
             ({ token }) => {
               setLink(`${location.origin}/reset#${token}`);
             },
@@ -139,10 +140,7 @@ function Roles({
 
 /** What the laboratory says of itself on paper, and what its printer holds. */
 function Laboratory(): JSX.Element | null {
-  const { data } = useQuery({
-    queryKey: ['laboratory'],
-    queryFn: ({ signal }) => read<LaboratoryView>('/laboratory', signal),
-  });
+  const { data } = useQuery(reading(laboratoryRoutes.view, {}));
   return data ? <LaboratoryForm data={data} /> : null;
 }
 
@@ -154,8 +152,7 @@ function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
     (values) => ({ ...values, name: values.name.trim(), address: values.address.trim(), zone: values.zone.trim() }),
     laboratorySchema,
     async (body, key) => {
-      client.setQueryData(['laboratory'], await write<LaboratoryView>('PUT', '/laboratory', body, { key }));
-      await client.invalidateQueries({ queryKey: SESSION_KEY });
+      await send(client, laboratoryRoutes.change, {}, body, { key });
       setKept(true);
     },
   );
@@ -190,8 +187,7 @@ function NewPersonForm(): JSX.Element {
     (values) => values,
     newPersonSchema,
     async (body, key) => {
-      await write('POST', '/people', body, { key });
-      await client.invalidateQueries({ queryKey: ['people'] });
+      await send(client, peopleRoutes.add, {}, body, { key });
     },
   );
   const { values, set, fault, field } = draft;

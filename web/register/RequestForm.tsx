@@ -1,11 +1,13 @@
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { reading, send } from '../api/routes.ts';
 import type { LotSheet } from '@mercato/contract/register/lots';
-import { requestSchema, type Jurisdictions, type SampledBy } from '@mercato/contract/register/request';
+import { requestSchema, type SampledBy } from '@mercato/contract/register/request';
 import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
@@ -13,10 +15,7 @@ import { ChoiceField, TextField } from '../ui/fields.tsx';
 /** Who asks for what, by when, and who drew the sample. */
 export default function RequestForm(): JSX.Element {
   const { lot = '' } = useParams();
-  const { data } = useQuery({
-    queryKey: ['lot', lot],
-    queryFn: ({ signal }) => read<LotSheet>(`/lots/${lot}`, signal),
-  });
+  const { data } = useQuery(reading(lotRoutes.sheet, { lot }));
   return data ? <Lines sheet={data} /> : <main aria-busy="true" />;
 }
 
@@ -24,10 +23,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { request } = sheet;
-  const { data: lists } = useQuery({
-    queryKey: ['jurisdictions'],
-    queryFn: ({ signal }) => read<Jurisdictions>('/jurisdictions', signal),
-  });
+  const { data: lists } = useQuery(reading(otherSeedsRoutes.jurisdictions, {}));
   // What was written before stays to be seen, whatever the lists of today hold.
   const jurisdictions = [...new Set([...(lists?.jurisdictions ?? []), ...(request?.soldIn ?? [])])];
   const initial: {
@@ -65,12 +61,10 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
     }),
     requestSchema,
     async (body, key) => {
-      const answer = await write<LotSheet>('PUT', `/lots/${sheet.id}/request`, body, {
+      await send(client, lotRoutes.request, { lot: sheet.id }, body, {
         version: request?.version ?? 0,
         key,
       });
-      client.setQueryData(['lot', sheet.id], answer);
-      await client.invalidateQueries({ queryKey: ['sampling', sheet.id] });
       void navigate(`/lots/${sheet.id}`);
     },
   );

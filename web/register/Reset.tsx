@@ -1,13 +1,16 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import { passwordResetSchema } from '@mercato/contract/register/people';
 import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { write } from '../api/client.ts';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 
 /** A new password by a one-time link, which the lead hands on. */
 export default function Reset(): JSX.Element {
+  const client = useQueryClient();
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();
   const draft = useDraft(
@@ -15,7 +18,7 @@ export default function Reset(): JSX.Element {
     (values) => ({ ...values, token }),
     passwordResetSchema,
     async (body) => {
-      await write('POST', '/reset', body);
+      await send(client, sessionRoutes.resetPassword, {}, body);
       void navigate('/sign-in');
     },
   );

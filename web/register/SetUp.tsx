@@ -1,9 +1,9 @@
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import { firstPersonSchema } from '@mercato/contract/register/people';
 import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
-import { write } from '../api/client.ts';
-import { SESSION_KEY } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -25,8 +25,7 @@ export default function SetUp(): JSX.Element {
     (values) => ({ ...values, token }),
     firstPersonSchema,
     async (body) => {
-      await write('POST', '/set-up', body);
-      await client.invalidateQueries({ queryKey: SESSION_KEY });
+      await send(client, sessionRoutes.setUp, {}, body);
       void navigate('/sign-in');
     },
   );

@@ -1,10 +1,11 @@
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { ask, send } from '../api/routes.ts';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
-import type { SessionView } from '@mercato/contract/register/people';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Navigate, useLocation, useNavigate } from 'react-router';
-import { read, Refused, setCsrf, write } from '../api/client.ts';
+import { Refused, setCsrf } from '../api/client.ts';
 import { SESSION_KEY, useSession } from '../api/session.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -32,12 +33,17 @@ export function SignIn(): JSX.Element {
     setBusy(true);
     setTrouble(undefined);
     try {
-      const answer = await write<Pick<SessionView, 'person' | 'csrf'>>('POST', '/session', {
-        username: name,
-        password: word,
-      });
+      const answer = await send(
+        client,
+        sessionRoutes.signIn,
+        {},
+        {
+          username: name,
+          password: word,
+        },
+      );
       setCsrf(answer.csrf);
-      client.setQueryData(SESSION_KEY, await read<SessionView>('/session'));
+      client.setQueryData(SESSION_KEY, await ask(sessionRoutes.view, {}));
       void navigate(from, { replace: true });
     } catch (error) {
       setTrouble(error instanceof Refused ? error.message : 'Signing in failed.');

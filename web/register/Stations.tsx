@@ -1,15 +1,17 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { lotRoutes, stationRoutes } from '@mercato/contract/register/routes';
+import { ask, send } from '../api/routes.ts';
 import {
   newStationSchema,
   type StationAct,
   type StationKind,
   type StationView,
 } from '@mercato/contract/register/stations';
-import type { LotList } from '@mercato/contract/register/lots';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -77,13 +79,12 @@ function Station({
     }
   };
   const putAway = async (ids: readonly string[]) => {
-    for (const id of ids) await write('POST', `/vessels/${id}/events`, { what: 'move', place: place.trim(), note: '' });
-    await client.invalidateQueries({ queryKey: ['stations'] });
-    await client.invalidateQueries({ queryKey: ['vessels'] });
+    for (const id of ids)
+      await send(client, samplingRoutes.happen, { vessel: id }, { what: 'move', place: place.trim(), note: '' });
   };
   const openLot = async () => {
     const wanted = reference.trim();
-    const { rows } = await read<LotList>(`/lots?q=${encodeURIComponent(wanted)}`);
+    const { rows } = await ask(lotRoutes.list, {}, { q: wanted });
     const found = rows.find((one) => one.reference.toLowerCase() === wanted.toLowerCase());
     if (!found) setTrouble(`There is no lot "${wanted}".`);
     else await act({ what: 'open', lotId: found.id });
@@ -213,7 +214,7 @@ function NewStationForm(): JSX.Element {
     (values) => ({ ...values, name: values.name.trim() }),
     newStationSchema,
     async (body, key) => {
-      client.setQueryData(['stations'], await write('POST', '/stations', body, { key }));
+      await send(client, stationRoutes.add, {}, body, { key });
     },
   );
   return (

@@ -1,9 +1,11 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import type { Decision } from '@mercato/contract/register/decisions';
 import {
   decisionSchema,
   type FieldView,
   type LotBrief,
-  type LotSheet,
   type TestFrame,
   type VesselView,
 } from '@mercato/contract/register/lots';
@@ -14,7 +16,6 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { write } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from './seen.tsx';
 import { DECIDED } from './words.ts';
@@ -145,10 +146,8 @@ export function DrawAndStart({
     }),
     newWorkingSampleSchema,
     async (body, key) => {
-      const drawn = await write<VesselView>('POST', `/lots/${lot.id}/working`, body, { key });
-      await client.invalidateQueries({ queryKey: ['sampling', lot.id] });
+      const drawn = await send(client, samplingRoutes.drawWorking, { lot: lot.id }, body, { key });
       await start(drawn.id);
-      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
     },
   );
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
@@ -252,9 +251,7 @@ export function DecisionBox({
     (values) => ({ ...values, reason: values.reason.trim(), subject: on.id }),
     decisionSchema,
     async (body, key) => {
-      const sheet = await write<LotSheet>('POST', `/lots/${on.lotId}/decisions`, body, { key });
-      client.setQueryData(['lot', on.lotId], sheet);
-      await client.invalidateQueries({ predicate: (query) => query.queryKey.includes(on.lotId) });
+      await send(client, lotRoutes.decide, { lot: on.lotId }, body, { key });
     },
   );
   const decided = on.decision;

@@ -1,15 +1,12 @@
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
 import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { read } from '../api/client.ts';
 
 /** Species and kinds of inert matter that can be called by name. */
 function useNames(): NameLists | undefined {
-  return useQuery({
-    queryKey: ['names'],
-    queryFn: ({ signal }) => read<NameLists>('/names', signal),
-    staleTime: Infinity,
-  }).data;
+  return useQuery({ ...reading(kindRoutes.names, {}), staleTime: Infinity }).data;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { purityRoutes } from '@mercato/contract/purity/routes';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
@@ -27,7 +28,7 @@ function show(fields: Record<string, FieldView>, may = true) {
   });
   return render(
     <QueryClientProvider client={client}>
-      <SeenLine step="purity" lotId="lot" test={{ id: 'test', version: 7 }} fields={fields} may={may} />
+      <SeenLine route={purityRoutes.days} test={{ id: 'test', version: 7 }} fields={fields} may={may} />
     </QueryClientProvider>,
   );
 }

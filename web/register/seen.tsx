@@ -1,10 +1,11 @@
+import type { WriteRoute } from '@mercato/contract/http/route';
+import type { DayCorrection } from '@mercato/contract/http/seen';
+import { send } from '../api/routes.ts';
 import { dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
-import type { TestStep } from '@mercato/contract/register/steps';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -69,14 +70,13 @@ export const isLate = (seenOn: string, today: string): boolean =>
 
 /** Who wrote figures down and on which days they were seen; the day can be corrected, the figures stay. */
 export function SeenLine({
-  step,
-  lotId,
+  route,
   test,
   fields,
   may,
 }: {
-  step: TestStep;
-  lotId: string;
+  /** The route by which the day of a test of this step is corrected. */
+  route: WriteRoute<string, DayCorrection, unknown, true>;
   test: Pick<TestFrame, 'id' | 'version'>;
   /** Under the names by which they are stored. */
   fields: Readonly<Record<string, FieldView>>;
@@ -95,11 +95,7 @@ export function SeenLine({
     }),
     dayCorrectionSchema,
     async (body, key) => {
-      client.setQueryData(
-        [step, lotId],
-        await write('PUT', `/${step}/tests/${test.id}/days`, body, { version: test.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lotId] });
+      await send(client, route, { test: test.id }, body, { version: test.version, key });
       setOpen(false);
     },
   );

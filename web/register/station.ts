@@ -1,7 +1,8 @@
+import { stationRoutes } from '@mercato/contract/register/routes';
+import { reading, send } from '../api/routes.ts';
 import type { StationAct, StationView } from '@mercato/contract/register/stations';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
-import { read, write } from '../api/client.ts';
 
 const KEY = 'mercato.station';
 const listeners = new Set<() => void>();
@@ -14,10 +15,6 @@ const subscribe = (listener: () => void) => {
   };
 };
 
-interface Stations {
-  readonly stations: StationView[];
-}
-
 /** The station where this browser stands, remembered on this machine; undefined when it stands nowhere. */
 export function useStation(always = false): {
   readonly stations: readonly StationView[] | undefined;
@@ -27,11 +24,7 @@ export function useStation(always = false): {
 } {
   const client = useQueryClient();
   const id = useSyncExternalStore(subscribe, () => localStorage.getItem(KEY));
-  const { data } = useQuery({
-    queryKey: ['stations'],
-    queryFn: ({ signal }) => read<Stations>('/stations', signal),
-    enabled: always || id !== null,
-  });
+  const { data } = useQuery({ ...reading(stationRoutes.list, {}), enabled: always || id !== null });
   const standAt = useCallback((next: string | null) => {
     if (next === null) localStorage.removeItem(KEY);
     else localStorage.setItem(KEY, next);
@@ -39,8 +32,7 @@ export function useStation(always = false): {
   }, []);
   const act = useCallback(
     async (at: string, what: StationAct) => {
-      client.setQueryData(['stations'], await write<Stations>('POST', `/stations/${at}/acts`, what));
-      await client.invalidateQueries({ queryKey: ['vessels'] });
+      await send(client, stationRoutes.act, { station: at }, what);
     },
     [client],
   );

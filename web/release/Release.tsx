@@ -1,3 +1,5 @@
+import { releaseRoutes } from '@mercato/contract/release/routes';
+import { reading, send } from '../api/routes.ts';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import { newReleaseSchema, type ReleaseView } from '@mercato/contract/release/release';
 import type { LabelDocument } from '@mercato/core/release/documents';
@@ -6,7 +8,6 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { unlessEmpty, useDraft } from '../ui/draft.ts';
@@ -25,10 +26,7 @@ export default function Release(): JSX.Element {
   const [kind, setKind] = useState<DocumentKind | null>(null);
   const [open, setOpen] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
-  const { data } = useQuery({
-    queryKey: ['release', lot],
-    queryFn: ({ signal }) => read<ReleaseView>(`/lots/${lot}/release`, signal),
-  });
+  const { data } = useQuery(reading(releaseRoutes.ofLot, { lot }));
   useKeys([
     {
       key: 't',
@@ -243,11 +241,7 @@ function AskRelease({
     (values) => ({ kind, ...unlessEmpty('amendReason', values.reason) }),
     newReleaseSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['release', view.lot.id],
-        await write<ReleaseView>('POST', `/lots/${view.lot.id}/releases`, body, { key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+      await send(client, releaseRoutes.release, { lot: view.lot.id }, body, { key });
       leave();
     },
   );

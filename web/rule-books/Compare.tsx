@@ -1,27 +1,18 @@
-import type { DraftView } from '@mercato/contract/rule-books/editions';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { reading } from '../api/routes.ts';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { compareEditions } from '@mercato/core/rule-books/compareEditions';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { read } from '../api/client.ts';
 
 const useContent = (id: string) =>
-  useQuery({
-    queryKey: ['edition', id],
-    queryFn: ({ signal }) => read<EditionContent>(`/rule-books/${id}`, signal),
-    staleTime: Infinity,
-    enabled: id !== '',
-  });
+  useQuery({ ...reading(ruleBookRoutes.edition, { edition: id }), staleTime: Infinity, enabled: id !== '' });
 
 /** An edition that is still being written. */
 const useDraftContent = (id: string) =>
-  useQuery({
-    queryKey: ['draft', id],
-    queryFn: ({ signal }) => read<DraftView>(`/rule-books/drafts/${id}`, signal),
-    enabled: id !== '',
-  });
+  useQuery({ ...reading(ruleBookRoutes.draft, { draft: id }), enabled: id !== '' });
 
 const WORDS = { added: 'new', removed: 'gone', changed: 'changed' } as const;
 

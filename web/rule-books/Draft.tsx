@@ -1,9 +1,6 @@
-import {
-  checkRowsSchema,
-  issueEditionSchema,
-  type DraftView,
-  type EditionView,
-} from '@mercato/contract/rule-books/editions';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { reading, send, sendFile } from '../api/routes.ts';
+import { checkRowsSchema, issueEditionSchema, type DraftView } from '@mercato/contract/rule-books/editions';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { tableFaultWords } from '@mercato/contract/rule-books/faults';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
@@ -13,14 +10,13 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useNavigate, useParams } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 import { Browse } from './Browse.tsx';
 import { RowsTable } from './RowsTable.tsx';
-import { RULE_BOOKS_KEY } from './RuleBooks.tsx';
 
 /** A draft: rows are written, marked as checked, and at last issued as an edition that never changes again. */
 export default function Draft(): JSX.Element {
@@ -28,11 +24,7 @@ export default function Draft(): JSX.Element {
   const { may } = useSession();
   const navigate = useNavigate();
   const client = useQueryClient();
-  const { data, error } = useQuery({
-    queryKey: ['draft', draft],
-    queryFn: ({ signal }) => read<DraftView>(`/rule-books/drafts/${draft}`, signal),
-    retry: false,
-  });
+  const { data, error } = useQuery({ ...reading(ruleBookRoutes.draft, { draft }), retry: false });
   const [kept, setKept] = useState<string>();
   if (error)
     return (
@@ -42,18 +34,14 @@ export default function Draft(): JSX.Element {
       </main>
     );
   if (!data) return <main aria-busy="true" />;
-  const take = (answer: DraftView) => {
-    client.setQueryData(['draft', draft], answer);
-  };
   const drop = async () => {
     try {
-      await write('DELETE', `/rule-books/drafts/${draft}`, {}, { version: data.version });
+      await send(client, ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version });
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       setKept(error.message);
       return;
     }
-    await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
     void navigate('/rules');
   };
   const lead = may('rules.write');
@@ -76,22 +64,13 @@ export default function Draft(): JSX.Element {
           {lead && <Issue draft={data} drop={() => void drop()} />}
         </>
       }
-      tableView={(name) => <DraftTable key={name} draft={data} name={name} take={take} lead={lead} />}
+      tableView={(name) => <DraftTable key={name} draft={data} name={name} lead={lead} />}
     />
   );
 }
 
-function DraftTable({
-  draft,
-  name,
-  take,
-  lead,
-}: {
-  draft: DraftView;
-  name: string;
-  take: (answer: DraftView) => void;
-  lead: boolean;
-}): JSX.Element | null {
+function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lead: boolean }): JSX.Element | null {
+  const client = useQueryClient();
   const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
@@ -100,11 +79,11 @@ function DraftTable({
   const table = draft.content.tables[name];
   if (!shape || !table) return null;
 
-  const send = async (work: () => Promise<DraftView>) => {
+  const attempt = async (work: () => Promise<DraftView>) => {
     setTrouble(undefined);
     setFaults([]);
     try {
-      take(await work());
+      await work();
       setWriting(null);
       return true;
     } catch (error) {
@@ -123,8 +102,8 @@ function DraftTable({
       );
       return Promise.resolve(false);
     }
-    return send(() =>
-      write<DraftView>('PUT', `/rule-books/drafts/${draft.id}/tables/${name}`, { rows }, { version: draft.version }),
+    return attempt(() =>
+      send(client, ruleBookRoutes.writeTable, { draft: draft.id, table: name }, { rows }, { version: draft.version }),
     );
   };
   const keep = () => {
@@ -135,10 +114,9 @@ function DraftTable({
   };
   const bring = async (file: File) => {
     const text = await file.text();
-    await send(() =>
-      write<DraftView>('PUT', `/import/rule-books/drafts/${draft.id}/tables/${name}`, text, {
+    await attempt(() =>
+      sendFile(client, ruleBookRoutes.importTable, { draft: draft.id, table: name }, text, {
         version: draft.version,
-        contentType: 'text/csv',
       }),
     );
   };
@@ -249,8 +227,7 @@ function DraftTable({
           all={() => {
             setChosen(new Set(table.rows.map((row) => rowKey(shape, row))));
           }}
-          take={(answer) => {
-            take(answer);
+          checked={() => {
             setChosen(new Set());
           }}
         />
@@ -315,25 +292,25 @@ function CheckForm({
   name,
   keys,
   all,
-  take,
+  checked,
 }: {
   draft: DraftView;
   name: string;
   keys: readonly string[];
   all: () => void;
-  take: (answer: DraftView) => void;
+  checked: () => void;
 }): JSX.Element {
+  const client = useQueryClient();
   const form = useDraft(
     { against: '' },
     (values) => ({ keys: [...keys], against: values.against.trim() }),
     checkRowsSchema,
     async (body, key) => {
-      take(
-        await write<DraftView>('POST', `/rule-books/drafts/${draft.id}/tables/${name}/checked`, body, {
-          version: draft.version,
-          key,
-        }),
-      );
+      await send(client, ruleBookRoutes.checkRows, { draft: draft.id, table: name }, body, {
+        version: draft.version,
+        key,
+      });
+      checked();
     },
   );
   return (
@@ -368,11 +345,11 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
     (values) => ({ reason: values.reason.trim(), use: values.use }),
     issueEditionSchema,
     async (body, key) => {
-      const answer = await write<EditionView>('POST', `/rule-books/drafts/${draft.id}/issue`, body, {
+      const answer = await send(client, ruleBookRoutes.issue, { draft: draft.id }, body, {
         version: draft.version,
         key,
       });
-      await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
+
       void navigate(`/rules/${answer.id}`);
     },
   );

@@ -1,19 +1,16 @@
-import type { EditionView } from '@mercato/contract/rule-books/editions';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { reading } from '../api/routes.ts';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { Browse } from './Browse.tsx';
 import { RowsTable } from './RowsTable.tsx';
 
 /** An issued edition to read: by table, by kind, and as files. */
 export default function Edition(): JSX.Element {
   const { edition = '' } = useParams();
-  const { data, error } = useQuery({
-    queryKey: ['edition-view', edition],
-    queryFn: ({ signal }) => read<EditionView>(`/rule-books/${edition}/about`, signal),
-  });
+  const { data, error } = useQuery(reading(ruleBookRoutes.about, { edition }));
   if (error)
     return (
       <main>

@@ -1,25 +1,19 @@
-import {
-  editionActSchema,
-  newDraftSchema,
-  type DraftView,
-  type EditionLine,
-  type RuleBookList,
-} from '@mercato/contract/rule-books/editions';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { reading, send, sendFile } from '../api/routes.ts';
+import { editionActSchema, newDraftSchema, type EditionLine } from '@mercato/contract/rule-books/editions';
 import { BOOK_NAMES, RULE_BOOKS } from '@mercato/core/rule-books/edition';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 
-export const RULE_BOOKS_KEY = ['rule-books'] as const;
-export const useRuleBooks = () =>
-  useQuery({ queryKey: RULE_BOOKS_KEY, queryFn: ({ signal }) => read<RuleBookList>('/rule-books', signal) });
+export const useRuleBooks = () => useQuery(reading(ruleBookRoutes.list, {}));
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -27,6 +21,7 @@ type Asked = { readonly what: 'copy' | 'use' | 'retire'; readonly edition: Editi
 
 /** The editions of every book: which is in use, what was made of which, and the drafts that are being written. */
 export default function RuleBooks(): JSX.Element {
+  const client = useQueryClient();
   const { may } = useSession();
   const { data } = useRuleBooks();
   const navigate = useNavigate();
@@ -38,7 +33,7 @@ export default function RuleBooks(): JSX.Element {
   const bring = async (file: File) => {
     setTrouble(undefined);
     try {
-      const draft = await write<DraftView>('POST', '/rule-books/drafts/file', await file.text());
+      const draft = await sendFile(client, ruleBookRoutes.draftFromFile, {}, await file.text());
       void navigate(`/rules/drafts/${draft.id}`);
     } catch (error) {
       setTrouble(
@@ -215,8 +210,7 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     }),
     newDraftSchema,
     async (body, key) => {
-      const answer = await write<DraftView>('POST', '/rule-books/drafts', body, { key });
-      await client.invalidateQueries({ queryKey: RULE_BOOKS_KEY });
+      const answer = await send(client, ruleBookRoutes.startDraft, {}, body, { key });
       void navigate(`/rules/drafts/${answer.id}`);
     },
   );
@@ -251,10 +245,7 @@ function ActForm({
     (values) => ({ act, reason: values.reason.trim() }),
     editionActSchema,
     async (body, key) => {
-      client.setQueryData(
-        RULE_BOOKS_KEY,
-        await write<RuleBookList>('POST', `/rule-books/${edition.id}/acts`, body, { key }),
-      );
+      await send(client, ruleBookRoutes.act, { edition: edition.id }, body, { key });
       leave();
     },
   );

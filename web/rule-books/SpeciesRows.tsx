@@ -1,18 +1,14 @@
-import type { KindList } from '@mercato/contract/register/kinds';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { read } from '../api/client.ts';
 import { Trust } from './Trust.tsx';
 
 /** What an edition says of the kinds that match, table by table, each row with its provenance. */
 export function SpeciesRows({ content, sought }: { content: EditionContent; sought: string }): JSX.Element {
-  const { data } = useQuery({
-    queryKey: ['kinds', sought],
-    queryFn: ({ signal }) => read<KindList>(`/kinds?q=${encodeURIComponent(sought)}`, signal),
-    staleTime: Infinity,
-  });
+  const { data } = useQuery({ ...reading(kindRoutes.list, {}, { q: sought }), staleTime: Infinity });
   if (!data) return <p className="soft">looking …</p>;
   const kinds = data.kinds.slice(0, 6);
   if (kinds.length === 0) return <p className="soft">No kind is called “{sought}”.</p>;

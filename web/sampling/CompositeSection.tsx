@@ -1,10 +1,11 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { send } from '../api/routes.ts';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newCompositeSchema } from '@mercato/contract/sampling/vessels';
 import { Exact, toGrams, type MassUnit } from '@mercato/core/units/mass';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
@@ -84,11 +85,7 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
     }),
     newCompositeSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', view.lot.id],
-        await write<SamplingView>('POST', `/lots/${view.lot.id}/composite`, body, { key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+      await send(client, samplingRoutes.pour, { lot: view.lot.id }, body, { key });
     },
   );
   const { values, set, fault, field } = draft;

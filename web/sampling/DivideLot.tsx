@@ -1,3 +1,6 @@
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { reading, send } from '../api/routes.ts';
 import { lotDivisionSchema, type LotSheet } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
@@ -5,7 +8,6 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -13,14 +15,8 @@ import { TextField } from '../ui/fields.tsx';
 /** Parts of a lot become lots of their own; containers and masses add up to the whole. */
 export default function DivideLot(): JSX.Element {
   const { lot = '' } = useParams();
-  const sheet = useQuery({
-    queryKey: ['lot', lot],
-    queryFn: ({ signal }) => read<LotSheet>(`/lots/${lot}`, signal),
-  });
-  const sampling = useQuery({
-    queryKey: ['sampling', lot],
-    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
-  });
+  const sheet = useQuery(reading(lotRoutes.sheet, { lot }));
+  const sampling = useQuery(reading(samplingRoutes.ofLot, { lot }));
   if (!sheet.data || !sampling.data) return <main aria-busy="true" />;
   return <Parts sheet={sheet.data} sampling={sampling.data} />;
 }
@@ -51,9 +47,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
     }),
     lotDivisionSchema,
     async (body, key) => {
-      const answer = await write<LotSheet>('POST', `/lots/${sheet.id}/parts`, body, { key });
-      client.setQueryData(['lot', sheet.id], answer);
-      await client.invalidateQueries({ queryKey: ['lots'] });
+      await send(client, lotRoutes.divide, { lot: sheet.id }, body, { key });
       void navigate(`/lots/${sheet.id}`);
     },
   );

@@ -1,3 +1,5 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { send } from '../api/routes.ts';
 import {
   LOOKS,
   newDrawSchema,
@@ -11,7 +13,6 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
@@ -153,19 +154,17 @@ function CorrectPrimary({ view }: { view: SamplingView }): JSX.Element {
         ]}
       />
       {chosen?.taken && view.draw && (
-        <CorrectionForm key={place} view={view} drawId={view.draw.id} one={chosen} taken={chosen.taken} />
+        <CorrectionForm key={place} drawId={view.draw.id} one={chosen} taken={chosen.taken} />
       )}
     </details>
   );
 }
 
 function CorrectionForm({
-  view,
   drawId,
   one,
   taken,
 }: {
-  view: SamplingView;
   drawId: string;
   one: PrimaryView;
   taken: NonNullable<PrimaryView['taken']>;
@@ -188,13 +187,9 @@ function CorrectionForm({
     }),
     primarySampleSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', view.lot.id],
-        await write<SamplingView>('PUT', `/draws/${drawId}/containers/${one.container}/samples/${one.core}`, body, {
-          key,
-        }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+      await send(client, samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }, body, {
+        key,
+      });
     },
   );
   const { field } = draft;
@@ -236,11 +231,7 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
     }),
     newDrawSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', lot.id],
-        await write<SamplingView>('POST', `/lots/${lot.id}/draws`, body, { key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+      await send(client, samplingRoutes.draw, { lot: lot.id }, body, { key });
       done();
     },
   );

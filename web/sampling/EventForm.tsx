@@ -1,3 +1,5 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { send } from '../api/routes.ts';
 import {
   ENDS,
   vesselEventSchema,
@@ -9,7 +11,6 @@ import {
 import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, type JSX } from 'react';
-import { write } from '../api/client.ts';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -91,12 +92,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
     (values) => ({ ...bodyOf(values), ...seenBody(values) }),
     vesselEventSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['vessels', tree.lot.id],
-        await write<VesselTree>('POST', `/vessels/${node.id}/events`, body, { key }),
-      );
-      await client.invalidateQueries({ queryKey: ['sampling', tree.lot.id] });
-      await client.invalidateQueries({ queryKey: ['stations'] });
+      await send(client, samplingRoutes.happen, { vessel: node.id }, body, { key });
     },
   );
   const { values, field } = draft;

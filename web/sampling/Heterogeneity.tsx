@@ -1,3 +1,5 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   heterogeneityCorrectionSchema,
@@ -11,7 +13,6 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useId, useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
@@ -36,10 +37,7 @@ export default function Heterogeneity(): JSX.Element {
   const navigate = useNavigate();
   const { may } = useSession();
   const [shown, setShown] = useState<{ title: string; verdict: Verdict }>();
-  const { data } = useQuery({
-    queryKey: ['sampling', lot],
-    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
-  });
+  const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
@@ -139,13 +137,13 @@ function Test({
         outside={verdict.outcome === 'outside'}
         subject="spread"
       />
-      {may('bench.write') && <CorrectResult key={results.map((one) => one.field.text).join()} test={test} lot={lot} />}
+      {may('bench.write') && <CorrectResult key={results.map((one) => one.field.text).join()} test={test} />}
       <Power test={test} />
     </section>
   );
 }
 
-function CorrectResult({ test, lot }: { test: HeterogeneityView; lot: string }): JSX.Element {
+function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
   const client = useQueryClient();
   const draft = useDraft(
     { container: String(test.results[0]?.container ?? ''), text: '', reason: '' },
@@ -155,11 +153,7 @@ function CorrectResult({ test, lot }: { test: HeterogeneityView; lot: string }):
     }),
     heterogeneityCorrectionSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', lot],
-        await write<SamplingView>('PUT', `/heterogeneity/${test.id}`, body, { key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lot] });
+      await send(client, samplingRoutes.correctHeterogeneity, { test: test.id }, body, { key });
     },
   );
   return (
@@ -202,11 +196,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
     },
     newHeterogeneityTestSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', view.lot.id],
-        await write<SamplingView>('POST', `/lots/${view.lot.id}/heterogeneity`, body, { key }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+      await send(client, samplingRoutes.startHeterogeneity, { lot: view.lot.id }, body, { key });
     },
   );
   const { values, set, fault, field } = draft;

@@ -1,13 +1,14 @@
-import { vesselMassSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { send } from '../api/routes.ts';
+import { vesselMassSchema, type VesselNode } from '@mercato/contract/sampling/vessels';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { write } from '../api/client.ts';
 import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { MassField, TextField } from '../ui/fields.tsx';
 
 /** Corrects what a vessel weighs, with the reason. */
-export function MassForm({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Element {
+export function MassForm({ node }: { node: VesselNode }): JSX.Element {
   const client = useQueryClient();
   const draft = useDraft(
     { text: node.mass?.text ?? '', unit: node.mass?.unit ?? 'g', reason: '' },
@@ -17,11 +18,7 @@ export function MassForm({ node, tree }: { node: VesselNode; tree: VesselTree })
     }),
     vesselMassSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['vessels', tree.lot.id],
-        await write<VesselTree>('PUT', `/vessels/${node.id}/mass`, body, { version: node.version, key }),
-      );
-      await client.invalidateQueries({ queryKey: ['sampling', tree.lot.id] });
+      await send(client, samplingRoutes.correctMass, { vessel: node.id }, body, { version: node.version, key });
     },
   );
   const { values, set, fault, field } = draft;

@@ -1,3 +1,5 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { send } from '../api/routes.ts';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newReserveSchema } from '@mercato/contract/sampling/vessels';
 import type { MassUnit } from '@mercato/core/units/mass';
@@ -5,7 +7,6 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { plainFigure, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -90,10 +91,7 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
     }),
     newReserveSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', lot.id],
-        await write<SamplingView>('POST', `/lots/${lot.id}/reserves`, body, { key }),
-      );
+      await send(client, samplingRoutes.reserve, { lot: lot.id }, body, { key });
       leave();
     },
   );

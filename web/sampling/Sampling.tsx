@@ -1,3 +1,5 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { reading } from '../api/routes.ts';
 import { planReasonWords } from '@mercato/contract/sampling/words';
 import { nextWords } from '@mercato/contract/words/next';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
@@ -5,7 +7,6 @@ import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
@@ -24,10 +25,7 @@ import { WorkingTable } from './WorkingTable.tsx';
 export default function Sampling(): JSX.Element {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
-  const { data } = useQuery({
-    queryKey: ['sampling', lot],
-    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
-  });
+  const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
   const { may } = useSession();
   const [shown, setShown] = useState<Shown>('plan');
   useKeys([

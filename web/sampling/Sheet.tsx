@@ -1,9 +1,9 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { reading } from '../api/routes.ts';
 import { planReasonWords } from '@mercato/contract/sampling/words';
-import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { PaperHead } from '../ui/PaperHead.tsx';
 import { shortInstant, useSession } from '../api/session.tsx';
 
@@ -11,10 +11,7 @@ import { shortInstant, useSession } from '../api/session.tsx';
 export default function Sheet(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['sampling', lot],
-    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
-  });
+  const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
   if (!data || !session) return <main aria-busy="true" />;
   const { draw } = data;
   return (

@@ -1,8 +1,9 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { send } from '../api/routes.ts';
 import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import { write } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
 import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
@@ -173,14 +174,10 @@ function SubmittedForm({
     }),
     submittedSampleSchema,
     async (body, key) => {
-      client.setQueryData(
-        ['sampling', lot.id],
-        await write<SamplingView>('PUT', `/lots/${lot.id}/submitted`, body, {
-          version: submitted?.vessel.version ?? 0,
-          key,
-        }),
-      );
-      await client.invalidateQueries({ queryKey: ['lot', lot.id] });
+      await send(client, samplingRoutes.receive, { lot: lot.id }, body, {
+        version: submitted?.vessel.version ?? 0,
+        key,
+      });
       done();
     },
   );

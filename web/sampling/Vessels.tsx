@@ -1,3 +1,5 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import { vesselEventWords } from '@mercato/contract/sampling/words';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
@@ -5,7 +7,6 @@ import { useQuery } from '@tanstack/react-query';
 import { Exact, toGrams } from '@mercato/core/units/mass';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -20,10 +21,7 @@ export default function Vessels(): JSX.Element {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [all, setAll] = useState(false);
-  const { data } = useQuery({
-    queryKey: ['vessels', lot],
-    queryFn: ({ signal }) => read<VesselTree>(`/lots/${lot}/vessels`, signal),
-  });
+  const { data } = useQuery(reading(samplingRoutes.tree, { lot }));
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
@@ -217,7 +215,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Ele
         may('sampling.write') && (
           <>
             <EventForm key={node.events.length} node={node} tree={tree} />
-            {(node.kind === 'composite' || node.kind === 'reserve') && <MassForm node={node} tree={tree} />}
+            {(node.kind === 'composite' || node.kind === 'reserve') && <MassForm node={node} />}
           </>
         )
       )}

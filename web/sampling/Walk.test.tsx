@@ -1,3 +1,6 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { keyOf } from '../api/routes.ts';
+import { SESSION_KEY } from '../api/session.tsx';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -19,11 +22,11 @@ const DRAWN = [3, 7, 12];
 function walk(fates: readonly Fate[] = []) {
   const server = fakeServer(fates);
   const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } });
-  client.setQueryData(['session'], {
+  client.setQueryData(SESSION_KEY, {
     person: { id: crypto.randomUUID(), name: 'Anselm Thorne', roles: ['sampler'] },
     laboratory: { zone: 'UTC' },
   });
-  client.setQueryData(['sampling', 'lot'], {
+  client.setQueryData(keyOf(samplingRoutes.ofLot, { lot: 'lot' }), {
     lot: { id: 'lot', reference: 'QM-0001', species: 'Avena sativa', commonName: 'oat' },
     draw: {
       id: 'draw',

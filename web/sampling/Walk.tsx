@@ -1,10 +1,11 @@
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { passOn, reading } from '../api/routes.ts';
 import type { Look, PrimarySample, PrimaryView, SamplingView } from '@mercato/contract/sampling/sampling';
 import { DECIMAL_TEXT, Exact, toGrams } from '@mercato/core/units/mass';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { useSession } from '../api/session.tsx';
 import { plainFigure } from '../ui/draft.ts';
@@ -24,11 +25,7 @@ const LOOK_WORDS: readonly (readonly [Exclude<Look, 'even'>, string])[] = [
 export default function Walk(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['sampling', lot],
-    queryFn: ({ signal }) => read<SamplingView>(`/lots/${lot}/sampling`, signal),
-    staleTime: Infinity,
-  });
+  const { data } = useQuery({ ...reading(samplingRoutes.ofLot, { lot }), staleTime: Infinity });
   if (!data || !session?.person) return <main aria-busy="true" />;
   if (!data.draw)
     return (
@@ -60,8 +57,7 @@ function Between({
   const [skipped, setSkipped] = useState<readonly string[]>([]);
   const [fault, setFault] = useState<string>();
   const outbox = useOutbox(personId, (answer) => {
-    client.setQueryData(['sampling', view.lot.id], answer);
-    void client.invalidateQueries({ queryKey: ['lot', view.lot.id] });
+    passOn(client, samplingRoutes.takePrimary, answer as SamplingView);
   });
   const waiting = (outbox.posted ?? []).filter((one) => one.subject.startsWith(draw.id));
   const kept = new Map(waiting.filter((one) => one.refused === undefined).map((one) => [one.subject, one]));
@@ -85,12 +81,17 @@ function Between({
       return;
     }
     setFault(undefined);
-    void outbox.put(subjectOf(draw.id, next), `/draws/${draw.id}/containers/${next.container}/samples/${next.core}`, {
-      mass: text === '' ? null : { text, unit: 'g' },
-      look,
-      note: note.trim(),
-      takenAt: new Date().toISOString(),
-    });
+    void outbox.put(
+      subjectOf(draw.id, next),
+      samplingRoutes.takePrimary,
+      { draw: draw.id, container: next.container, core: next.core },
+      {
+        mass: text === '' ? null : { text, unit: 'g' },
+        look,
+        note: note.trim(),
+        takenAt: new Date().toISOString(),
+      },
+    );
     setMass('');
     setNote('');
   };

@@ -1,6 +1,8 @@
-import { newSowingPlanSchema, type SowingPlans, type SowingPlanView } from '@mercato/contract/sowing/plans';
+import { sowingRoutes } from '@mercato/contract/sowing/routes';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { reading, send } from '../api/routes.ts';
+import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
-import type { StoreList } from '@mercato/contract/store/packets';
 import { windowOfFrost } from '@mercato/core/sowing/window';
 import { addDays } from '@mercato/core/units/days';
 import { typedDay, typedDays } from '@mercato/core/units/typed';
@@ -8,7 +10,6 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
@@ -21,14 +22,13 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { SowPages } from './SowPages.tsx';
 
-const KEY = ['store', 'sowings'] as const;
 const USUAL_TEST = 14;
 
 /** What is sown when, and by which day a test has to start, so that there is time to buy other seed. */
 export default function SowingCalendar(): JSX.Element {
   const { may } = useSession();
   const [writing, setWriting] = useState<SowingPlanView | 'new' | null>(null);
-  const { data } = useQuery({ queryKey: KEY, queryFn: ({ signal }) => read<SowingPlans>('/store/sowings', signal) });
+  const { data } = useQuery(reading(sowingRoutes.list, {}));
   useKeys(
     may('store.write') && writing === null
       ? [
@@ -164,15 +164,7 @@ function Plan({
             what={plan.kind}
             words="drop it"
             strike={async (reason) => {
-              client.setQueryData(
-                KEY,
-                await write<SowingPlans>(
-                  'POST',
-                  `/store/sowings/${plan.id}/drop`,
-                  { reason },
-                  { version: plan.version },
-                ),
-              );
+              await send(client, sowingRoutes.drop, { sowing: plan.id }, { reason }, { version: plan.version });
             }}
           />
         </p>
@@ -231,22 +223,15 @@ function PlanForm({
     },
     newSowingPlanSchema,
     async (body, key) => {
-      client.setQueryData(
-        KEY,
-        before
-          ? await write<SowingPlans>('PUT', `/store/sowings/${before.id}`, body, { key, version: before.version })
-          : await write<SowingPlans>('POST', '/store/sowings', body, { key }),
-      );
+      await (before
+        ? send(client, sowingRoutes.change, { sowing: before.id }, body, { key, version: before.version })
+        : send(client, sowingRoutes.plan, {}, body, { key }));
       leave();
     },
   );
   const typed = draft.values.kind.trim();
   const kind = kinds?.get(typed.toLowerCase());
-  const { data: packets } = useQuery({
-    queryKey: ['store', typed, '', 'here', 1],
-    queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ q: typed }).toString()}`, signal),
-    enabled: typed.length > 1,
-  });
+  const { data: packets } = useQuery({ ...reading(storeRoutes.list, {}, { q: typed }), enabled: typed.length > 1 });
   const frost = frostWindow(draft.values, today);
   const testDays = kind?.smallTest?.lastDay ?? null;
   return (

@@ -1,9 +1,11 @@
+import { storageRoutes } from '@mercato/contract/storage/routes';
+import { reading, send } from '../api/routes.ts';
 import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
 import { batchEntrySchema, type BatchEntry, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useParams } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
 import { figureOf, unlessEmpty, useDraft, type Draft } from '../ui/draft.ts';
@@ -29,11 +31,7 @@ export default function Batch(): JSX.Element {
   const { may, session } = useSession();
   const client = useQueryClient();
   const now = useNow();
-  const { data, error } = useQuery({
-    queryKey: ['batch', id],
-    queryFn: ({ signal }) => read<BatchView>(`/store/batches/${id}`, signal),
-    refetchInterval: 60_000,
-  });
+  const { data, error } = useQuery({ ...reading(storageRoutes.batch, { batch: id }), refetchInterval: 60_000 });
   if (error instanceof Refused && error.status === 404)
     return (
       <main>
@@ -43,10 +41,8 @@ export default function Batch(): JSX.Element {
     );
   if (!data) return <main aria-busy="true" />;
   const zone = session?.laboratory.zone ?? 'UTC';
-  const send = async (entry: BatchEntry, key: string) => {
-    const next = await write<BatchView>('POST', `/store/batches/${id}/lines`, entry, { key, version: data.version });
-    client.setQueryData(['batch', id], next);
-    void client.invalidateQueries({ queryKey: ['batches'] });
+  const note = async (entry: BatchEntry, key: string) => {
+    await send(client, storageRoutes.write, { batch: id }, entry, { key, version: data.version });
   };
   const left = data.dueAt === null ? null : (Date.parse(data.dueAt) - now) / 60_000;
   return (
@@ -92,8 +88,8 @@ export default function Batch(): JSX.Element {
         )}
         {may('store.write') && data.state === 'running' && (
           <>
-            {data.what === 'drying' && <Measure key={`m${data.version}`} send={send} />}
-            <End key={`e${data.version}`} data={data} early={left !== null && left > 0} send={send} />
+            {data.what === 'drying' && <Measure key={`m${data.version}`} send={note} />}
+            <End key={`e${data.version}`} data={data} early={left !== null && left > 0} send={note} />
           </>
         )}
         {data.lines.length > 0 && (

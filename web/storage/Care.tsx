@@ -1,11 +1,11 @@
-import type { BatchList } from '@mercato/contract/storage/batches';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { storageRoutes } from '@mercato/contract/storage/routes';
+import { reading } from '../api/routes.ts';
 import { kindsWords } from '@mercato/contract/storage/words';
 import { careCallWords } from '@mercato/contract/store/words';
-import type { CareList } from '@mercato/contract/store/care';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { read } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -18,16 +18,8 @@ const DOES = { drying: 'drying', freezing: 'in the cold', warming: 'warming up, 
 export default function Care(): JSX.Element {
   const { may, session } = useSession();
   const navigate = useNavigate();
-  const { data } = useQuery({
-    queryKey: ['store-care'],
-    queryFn: ({ signal }) => read<CareList>('/store/care', signal),
-    refetchInterval: 60_000,
-  });
-  const { data: batches } = useQuery({
-    queryKey: ['batches'],
-    queryFn: ({ signal }) => read<BatchList>('/store/batches', signal),
-    refetchInterval: 60_000,
-  });
+  const { data } = useQuery({ ...reading(placeRoutes.careList, {}), refetchInterval: 60_000 });
+  const { data: batches } = useQuery({ ...reading(storageRoutes.batches, {}), refetchInterval: 60_000 });
   useKeys(
     may('store.write')
       ? [{ key: 'n', says: 'dry, freeze or warm up seed', act: () => void navigate('/store/batches/new') }]

@@ -1,14 +1,15 @@
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { storageRoutes } from '@mercato/contract/storage/routes';
+import { reading, send } from '../api/routes.ts';
 import { warningWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
-import { newBatchSchema, type BatchView, type BatchWarnings } from '@mercato/contract/storage/batches';
-import type { StoreList } from '@mercato/contract/store/packets';
+import { newBatchSchema } from '@mercato/contract/storage/batches';
 import { BATCHES, USUAL_HOURS, type Batch } from '@mercato/core/storage/cold';
 import { desiccantNeeded, UPTAKE } from '@mercato/core/storage/desiccant';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
 import { figureOf, figureOrNull, plainFigure, useDraft } from '../ui/draft.ts';
@@ -27,8 +28,7 @@ export default function NewBatch(): JSX.Element {
   const [sought, setSought] = useState('');
   const [chosen, setChosen] = useState<readonly { id: string; words: string }[]>([]);
   const { data: found } = useQuery({
-    queryKey: ['store', sought, '', 'here', 1],
-    queryFn: ({ signal }) => read<StoreList>(`/store?${new URLSearchParams({ q: sought }).toString()}`, signal),
+    ...reading(storeRoutes.list, {}, { q: sought }),
     placeholderData: keepPreviousData,
   });
   const first = search.get('packet');
@@ -59,22 +59,18 @@ export default function NewBatch(): JSX.Element {
     }),
     newBatchSchema,
     async (body, key) => {
-      const batch = await write<BatchView>('POST', '/store/batches', body, { key });
-      client.setQueryData(['batch', batch.id], batch);
-      for (const one of ['batches', 'store', 'packet', 'store-places'])
-        void client.invalidateQueries({ queryKey: [one] });
+      const batch = await send(client, storageRoutes.start, {}, body, { key });
       await navigate(`/store/batches/${batch.id}`);
     },
   );
   const what = draft.values.what;
   const ids = picked(chosen, first);
   const { data: warned } = useQuery({
-    queryKey: ['batch-warnings', what, ids.join(), draft.values.shutAirPercent, draft.values.bags],
-    queryFn: ({ signal }) =>
-      read<BatchWarnings>(
-        `/store/batch-warnings?${new URLSearchParams({ what, packets: ids.join(), air: plainFigure(draft.values.shutAirPercent), bags: draft.values.bags }).toString()}`,
-        signal,
-      ),
+    ...reading(
+      storageRoutes.warnings,
+      {},
+      { what, packets: ids.join(), air: plainFigure(draft.values.shutAirPercent), bags: draft.values.bags },
+    ),
     enabled: ids.length > 0 && what !== 'warming',
     placeholderData: keepPreviousData,
   });

@@ -1,10 +1,13 @@
-import type { AlarmView, LoggerAnswer, PlaceCare } from '@mercato/contract/store/care';
+import { useQueryClient } from '@tanstack/react-query';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
+import type { AlarmView, PlaceCare } from '@mercato/contract/store/care';
 import { placeLineWords } from '@mercato/contract/store/words';
 import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/store/placeBook';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { useKeepFile } from '../store/keepFile.ts';
 import { FileField, Trouble } from '../ui/fields.tsx';
@@ -27,6 +30,7 @@ const SPANS = [
 
 /** One place of the store: its air, what its alarms were, its door and its desiccant, and how long seed keeps in it. */
 export default function Place(): JSX.Element {
+  const client = useQueryClient();
   const { place: id = '' } = useParams();
   const { may, session } = useSession();
   const [days, setDays] = useState(30);
@@ -64,12 +68,12 @@ export default function Place(): JSX.Element {
     setDoing(null);
   };
   const line = async (entry: PlaceEntry) => {
-    await keep(await write<PlaceCare>('POST', `/store/places/${id}/lines`, entry, { version: care.place.version }));
+    keep(await send(client, placeRoutes.writeLine, { place: id }, entry, { version: care.place.version }));
   };
   const sendLine = (entry: PlaceEntry, key: string) =>
-    write<PlaceCare>('POST', `/store/places/${id}/lines`, entry, { key, version: care.place.version }).then(
+    send(client, placeRoutes.writeLine, { place: id }, entry, { key, version: care.place.version }).then(
       async (next) => {
-        await keep(next);
+        keep(next);
         leave();
       },
     );
@@ -81,8 +85,8 @@ export default function Place(): JSX.Element {
   };
   const askLogger = async () => {
     try {
-      const answer = await write<LoggerAnswer>('POST', `/store/places/${id}/logger`, {});
-      await keep(answer.care);
+      const answer = await send(client, placeRoutes.askLogger, { place: id }, {});
+      keep(answer.care);
       setTrouble(undefined);
       setSaid(
         `${answer.taken} new readings${answer.garbled > 0 ? `; ${answer.garbled} lines could not be read and were left out` : ''}`,
@@ -233,8 +237,9 @@ function Dials({
 }: {
   care: PlaceCare;
   zone: string;
-  keep: ((care: PlaceCare) => Promise<void>) | null;
+  keep: ((care: PlaceCare) => void) | null;
 }): JSX.Element | null {
+  const client = useQueryClient();
   if (care.dials.length === 0) return null;
   return (
     <section aria-label="dials">
@@ -253,10 +258,15 @@ function Dials({
                 <Strike
                   what={words}
                   strike={async (reason) => {
-                    await keep(
-                      await write<PlaceCare>('POST', `/store/places/${care.place.id}/readings/${one.id}/strike`, {
-                        reason,
-                      }),
+                    keep(
+                      await send(
+                        client,
+                        placeRoutes.strikeReading,
+                        { place: care.place.id, reading: one.id },
+                        {
+                          reason,
+                        },
+                      ),
                     );
                   }}
                 />

@@ -1,3 +1,6 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import {
   climateSettingsSchema,
   newReadingSchema,
@@ -6,7 +9,6 @@ import {
 } from '@mercato/contract/store/care';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/store/placeBook';
 import type { JSX } from 'react';
-import { write } from '../api/client.ts';
 import { figureOf, figureOrNull, plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
@@ -65,9 +67,10 @@ export function ReadingForm({
   leave,
 }: {
   id: string;
-  keep: (care: PlaceCare) => Promise<void>;
+  keep: (care: PlaceCare) => void;
   leave: () => void;
 }): JSX.Element {
+  const client = useQueryClient();
   const draft = useDraft(
     { temperature: '', unit: '', humidityPercent: '', sure: 'no' },
     ({ temperature, unit, humidityPercent, sure }) => ({
@@ -78,7 +81,7 @@ export function ReadingForm({
     }),
     newReadingSchema,
     async (body, key) => {
-      await keep(await write<PlaceCare>('POST', `/store/places/${id}/readings`, body, { key }));
+      keep(await send(client, placeRoutes.readDial, { place: id }, body, { key }));
       leave();
     },
   );
@@ -136,10 +139,11 @@ export function ClimateForm({
   mayPoint,
 }: {
   care: PlaceCare;
-  keep: (care: PlaceCare) => Promise<void>;
+  keep: (care: PlaceCare) => void;
   leave: () => void;
   mayPoint: boolean;
 }): JSX.Element {
+  const client = useQueryClient();
   const { band } = care;
   const text = (value: number | null | undefined) => (value == null ? '' : String(value));
   const draft = useDraft(
@@ -165,8 +169,8 @@ export function ClimateForm({
     }),
     climateSettingsSchema,
     async (body, key) => {
-      await keep(
-        await write<PlaceCare>('PUT', `/store/places/${care.place.id}/climate`, body, {
+      keep(
+        await send(client, placeRoutes.setClimate, { place: care.place.id }, body, {
           key,
           version: care.place.version,
         }),

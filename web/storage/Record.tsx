@@ -1,11 +1,12 @@
+import { storageRoutes } from '@mercato/contract/storage/routes';
+import { reading } from '../api/routes.ts';
 import { NO_CURVE } from '@mercato/contract/storage/words';
-import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
+import type { RecordSeries } from '@mercato/contract/storage/record';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { SHELF_YEARS } from '@mercato/core/storage/whatNext';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useMemo, useState, type JSX } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { read } from '../api/client.ts';
 import { useWorker } from '../ui/useWorker.ts';
 import type { Ageing, DrawnCurve, Fitted } from './ageing.worker.ts';
 
@@ -16,10 +17,7 @@ const YEAR = 365.25;
 /** How seed of each kind has kept here: the store's own tests of all years, with the curve that lies through them. */
 export default function HowKept(): JSX.Element {
   const [search, setSearch] = useSearchParams();
-  const { data } = useQuery({
-    queryKey: ['store', 'record'],
-    queryFn: ({ signal }) => read<OwnRecord>('/store/record', signal),
-  });
+  const { data } = useQuery(reading(storageRoutes.record, {}));
   const { ask } = useWorker<Ageing>(start);
   const [fits, setFits] = useState<readonly Fitted[] | null>(null);
   useEffect(() => {

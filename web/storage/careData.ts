@@ -1,20 +1,17 @@
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { keyOf, reading } from '../api/routes.ts';
 import type { PlaceCare } from '@mercato/contract/store/care';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { read } from '../api/client.ts';
 
-export const careKey = (id: string, days: number) => ['place-care', id, days] as const;
+const asked = (days: number) => ({ days: String(days) });
 export const usePlaceCare = (id: string, days: number) =>
-  useQuery({
-    queryKey: careKey(id, days),
-    queryFn: ({ signal }) => read<PlaceCare>(`/store/places/${id}/care?days=${days}`, signal),
-  });
+  useQuery(reading(placeRoutes.care, { place: id }, asked(days)));
 
 /** Puts a written answer where every look at the store finds it. */
-export function useKeepCare(): (care: PlaceCare) => Promise<void> {
+export function useKeepCare(): (care: PlaceCare) => void {
   const client = useQueryClient();
-  return async (care) => {
-    client.setQueryData(careKey(care.place.id, care.days), care);
-    for (const key of ['place-care', 'store-care', 'store-places']) await client.invalidateQueries({ queryKey: [key] });
+  return (care) => {
+    client.setQueryData(keyOf(placeRoutes.care, { place: care.place.id }, asked(care.days)), care);
   };
 }
 

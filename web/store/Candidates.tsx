@@ -1,10 +1,11 @@
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { reading } from '../api/routes.ts';
 import { candidateReasonWords } from '@mercato/contract/store/words';
-import type { CandidateList, CandidateLine } from '@mercato/contract/store/candidates';
+import type { CandidateLine } from '@mercato/contract/store/candidates';
 import { FITS, type Fit } from '@mercato/core/store/candidates';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
-import { read } from '../api/client.ts';
 import { plainFigure, useLines } from '../ui/draft.ts';
 import { TextField } from '../ui/fields.tsx';
 
@@ -20,16 +21,12 @@ const TITLES: Readonly<Record<Fit, string>> = {
 /** Seed for a place where it is to be planted out: what grew nearest in kind of site, with the reasons; owners' terms first. */
 export default function Candidates(): JSX.Element {
   const { values, field } = useLines({ kind: '', name: '', district: '', elevation: '', exposure: '', rainfall: '' });
-  const query = new URLSearchParams({
+  const site = {
     ...values,
     elevation: plainFigure(values.elevation).replace('−', '-'),
     rainfall: plainFigure(values.rainfall),
-  }).toString();
-  const { data } = useQuery({
-    queryKey: ['store', 'candidates', query],
-    queryFn: ({ signal }) => read<CandidateList>(`/store/candidates?${query}`, signal),
-    placeholderData: keepPreviousData,
-  });
+  };
+  const { data } = useQuery({ ...reading(storeRoutes.candidates, {}, site), placeholderData: keepPreviousData });
   const asked = Object.entries(values).some(([key, value]) => key !== 'kind' && value.trim() !== '');
   const figure = (key: 'elevation' | 'rainfall', label: string, understood: number | null | undefined) => (
     <TextField

@@ -1,14 +1,15 @@
+import { listRoutes } from '@mercato/contract/store/routes';
+import { keyOf, reading, send } from '../api/routes.ts';
 import type { ListView } from '@mercato/contract/store/lists';
 import { foundWords, questionWords } from '@mercato/contract/store/listWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { Strike } from '../ui/Strike.tsx';
-import { listKey } from './data.ts';
 import { Faults, Preview, Readings } from './ListLines.tsx';
 import { Answered, Columns, FileQuestion, Headings, Question, type Say } from './ListQuestions.tsx';
 
@@ -20,15 +21,13 @@ export default function List(): JSX.Element {
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const waiting = useRef<Promise<void>>(Promise.resolve());
-  const { data: list } = useQuery({
-    queryKey: listKey(id),
-    queryFn: ({ signal }) => read<ListView>(`/store/lists/${id}`, signal),
-  });
+  const { data: list } = useQuery(reading(listRoutes.list, { list: id }));
   if (!list) return <main aria-busy="true" />;
-  const keep = async (send: Promise<ListView>): Promise<void> => {
+  const key = keyOf(listRoutes.list, { list: id });
+  const keep = async (sent: Promise<ListView>): Promise<void> => {
     setBusy(true);
     try {
-      client.setQueryData(listKey(id), await send);
+      await sent;
       setTrouble(undefined);
     } catch (error) {
       setTrouble(
@@ -38,7 +37,7 @@ export default function List(): JSX.Element {
             ? error.message
             : 'It was not kept.',
       );
-      if (error instanceof Refused && error.status === 412) await client.invalidateQueries({ queryKey: listKey(id) });
+      if (error instanceof Refused && error.status === 412) await client.invalidateQueries({ queryKey: key });
     } finally {
       setBusy(false);
     }
@@ -46,18 +45,18 @@ export default function List(): JSX.Element {
   // Answers come faster than the server takes them: each is written onto what the one before left.
   const say: Say = (change) => {
     waiting.current = waiting.current.then(() => {
-      const { reading, version } = client.getQueryData<ListView>(listKey(id)) ?? list;
+      const { reading, version } = client.getQueryData<ListView>(key) ?? list;
       const next = { ...reading, ...(typeof change === 'function' ? change(reading) : change) };
-      return keep(write<ListView>('PUT', `/store/lists/${id}`, next, { version }));
+      return keep(send(client, listRoutes.sayHow, { list: id }, next, { version }));
     });
   };
-  const act = async (what: 'bring' | 'undo', body: object) => {
+  const act = async (work: (version: number) => Promise<ListView>) => {
     await waiting.current;
-    const { version } = client.getQueryData<ListView>(listKey(id)) ?? list;
-    await keep(write<ListView>('POST', `/store/lists/${id}/${what}`, body, { version }));
-    for (const key of ['store', 'store-places', 'store-lists', 'packet', 'place-care'])
-      void client.invalidateQueries({ queryKey: [key] });
+    await keep(work((client.getQueryData<ListView>(key) ?? list).version));
   };
+  const bringIn = () => act((version) => send(client, listRoutes.bringIn, { list: id }, {}, { version }));
+  const undo = (reason: string) =>
+    act((version) => send(client, listRoutes.undo, { list: id }, { reason }, { version }));
   const mayChange = may('store.write') && list.state !== 'in';
   const open = list.fileAsks.some((one) => list.reading[one.question] === null) || list.asks.length > 0;
   return (
@@ -80,9 +79,7 @@ export default function List(): JSX.Element {
         </p>
       )}
       <Trouble text={trouble} />
-      {list.state === 'in' && (
-        <InStore list={list} undo={may('store.write') ? (reason) => act('undo', { reason }) : null} />
-      )}
+      {list.state === 'in' && <InStore list={list} undo={may('store.write') ? undo : null} />}
       {list.state === 'undone' && (
         <p className="notice">
           It was undone. {list.used.length > 0 && <Used list={list} />} It can be brought in again.
@@ -119,10 +116,7 @@ export default function List(): JSX.Element {
       {list.readings.length > 0 && <Readings list={list} zone={session?.laboratory.zone ?? 'UTC'} />}
       {mayChange && list.columns.length > 0 && (
         <div className="actions">
-          <Button
-            disabled={busy || open || list.faultCount > 0 || list.readable === 0}
-            onClick={() => void act('bring', {})}
-          >
+          <Button disabled={busy || open || list.faultCount > 0 || list.readable === 0} onClick={() => void bringIn()}>
             Bring {counted(list, list.readable)} in
           </Button>
           <span className="soft">

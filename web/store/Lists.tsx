@@ -1,8 +1,8 @@
-import type { Lists as AllLists } from '@mercato/contract/store/lists';
+import { listRoutes } from '@mercato/contract/store/routes';
+import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { read } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { FileField, Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
@@ -16,10 +16,7 @@ export default function Lists(): JSX.Element {
   const navigate = useNavigate();
   const file = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState<string>();
-  const { data } = useQuery({
-    queryKey: ['store-lists'],
-    queryFn: ({ signal }) => read<AllLists>('/store/lists', signal),
-  });
+  const { data } = useQuery(reading(listRoutes.all, {}));
   useKeys([
     { key: 'f', says: 'to the file field; Enter opens it', act: () => file.current?.focus() },
     { key: 's', says: 'back to the store', act: () => void navigate('/store') },

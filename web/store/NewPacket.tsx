@@ -1,14 +1,15 @@
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import { packedSeedSchema, WRAPPINGS, type PackedSeed, type PacketView } from '@mercato/contract/store/packets';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { AmountField, amountOf, noAmount } from './AmountField.tsx';
-import { packetKey, placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
+import { placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { harvestWords } from './words.ts';
 
@@ -68,10 +69,7 @@ function PacketForm({
     }),
     packedSeedSchema,
     async (body: PackedSeed, key) => {
-      const packet = await write<PacketView>('POST', '/store/packets', body, { key });
-      client.setQueryData(packetKey(packet.id), packet);
-      await client.invalidateQueries({ queryKey: ['store'] });
-      void client.invalidateQueries({ queryKey: ['store-places'] });
+      const packet = await send(client, storeRoutes.pack, {}, body, { key });
       await navigate(`/store/packets/${packet.id}`);
     },
   );

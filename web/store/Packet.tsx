@@ -1,12 +1,14 @@
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import { COMES_TRUE, packetLineWords, trueReasonWords } from '@mercato/contract/store/words';
 import { packetActSchema, type PacketAct, type PacketView } from '@mercato/contract/store/packets';
-import { accessionChangeSchema, type AccessionView } from '@mercato/contract/store/accessions';
+import { accessionChangeSchema } from '@mercato/contract/store/accessions';
 import { USES } from '@mercato/core/store/packetBook';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -16,7 +18,7 @@ import { useNow } from '../ui/now.ts';
 import { Strike } from '../ui/Strike.tsx';
 import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
-import { packetKey, placeChoices, usePacket, usePlaces } from './data.ts';
+import { placeChoices, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { PacketTests } from './PacketTests.tsx';
 import { harvestWords, leftFigure, leftWords, testWords } from './words.ts';
@@ -30,7 +32,6 @@ export default function Packet(): JSX.Element {
   const { may, session } = useSession();
   const [doing, setDoing] = useState<Doing | null>(null);
   const writes = may('store.write');
-  const keep = useKeep(id);
   const act = (key: string, says: string, what: Doing) => ({
     key,
     says,
@@ -161,7 +162,7 @@ export default function Packet(): JSX.Element {
         ))}
       </section>
 
-      <PacketTests packet={data} writes={writes && doing === null} keep={keep} />
+      <PacketTests packet={data} writes={writes && doing === null} />
 
       <section style={{ marginTop: 26 }}>
         <h2>Its book</h2>
@@ -189,15 +190,6 @@ export default function Packet(): JSX.Element {
     </main>
   );
 }
-
-const useKeep = (id: string) => {
-  const client = useQueryClient();
-  return async (packet: PacketView) => {
-    client.setQueryData(packetKey(id), packet);
-    await client.invalidateQueries({ queryKey: ['store'] });
-    void client.invalidateQueries({ queryKey: ['store-places'] });
-  };
-};
 
 const BUSY = {
   drying: 'It is being dried',
@@ -236,8 +228,8 @@ function ActForm({
   doing: 'take' | 'count' | 'move';
   leave: () => void;
 }): JSX.Element {
+  const client = useQueryClient();
   const { data: places } = usePlaces();
-  const keep = useKeep(packet.id);
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
   const draft = useDraft(
     {
@@ -264,9 +256,7 @@ function ActForm({
     }),
     packetActSchema,
     async (body: PacketAct, key) => {
-      await keep(
-        await write<PacketView>('POST', `/store/packets/${packet.id}/lines`, body, { key, version: packet.version }),
-      );
+      await send(client, storeRoutes.writeLine, { packet: packet.id }, body, { key, version: packet.version });
       leave();
     },
   );
@@ -311,7 +301,7 @@ function BookLine({
   zone: string;
   may: boolean;
 }): JSX.Element {
-  const keep = useKeep(packet.id);
+  const client = useQueryClient();
   const strikes = may && line.struck === null && line.entry.what !== 'packed' && line.entry.what !== 'strike';
   return (
     <li>
@@ -325,10 +315,8 @@ function BookLine({
         <Strike
           what={packetLineWords(line)}
           strike={async (reason) => {
-            const body = { what: 'strike', line: line.line, reason };
-            await keep(
-              await write<PacketView>('POST', `/store/packets/${packet.id}/lines`, body, { version: packet.version }),
-            );
+            const body = { what: 'strike', line: line.line, reason } as const;
+            await send(client, storeRoutes.writeLine, { packet: packet.id }, body, { version: packet.version });
           }}
         />
       )}
@@ -344,9 +332,7 @@ function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void 
     ({ reason, ...harvest }) => ({ ...(harvestOf(harvest) as object), ...unlessEmpty('reason', reason) }),
     accessionChangeSchema,
     async (body, key) => {
-      await write<AccessionView>('PUT', `/store/accessions/${of.id}`, body, { key, version: of.version });
-      await client.invalidateQueries({ queryKey: ['packet'] });
-      await client.invalidateQueries({ queryKey: ['store'] });
+      await send(client, storeRoutes.changeAccession, { accession: of.id }, body, { key, version: of.version });
       leave();
     },
   );

@@ -1,10 +1,12 @@
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { reading, send } from '../api/routes.ts';
 import type { PacketView } from '@mercato/contract/store/packets';
 import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
-import { triedWords, type TriedBag, type TriedBags } from '@mercato/contract/words/bags';
-import { useQuery } from '@tanstack/react-query';
+import { triedWords, type TriedBag } from '@mercato/contract/words/bags';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
-import { read, write } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -18,20 +20,9 @@ const KINDS = [
 ] as const;
 
 /** How a packet was tried, in every way, of all years; and a test that is written down by hand. */
-export function PacketTests({
-  packet,
-  writes,
-  keep,
-}: {
-  packet: PacketView;
-  writes: boolean;
-  keep: (packet: PacketView) => Promise<void>;
-}): JSX.Element {
+export function PacketTests({ packet, writes }: { packet: PacketView; writes: boolean }): JSX.Element {
   const [writing, setWriting] = useState<TestLine | 'new' | null>(null);
-  const { data } = useQuery({
-    queryKey: ['packet', packet.id, 'bags'],
-    queryFn: ({ signal }) => read<TriedBags>(`/store/packets/${packet.id}/bags`, signal),
-  });
+  const { data } = useQuery(reading(quickTestRoutes.bagsOf, { packet: packet.id }));
   // Bags whose result stands among the tests are told there.
   const told = new Set(packet.tests.filter((one) => one.superseded === null).map((one) => one.bagId));
   const others = data?.bags.filter((one) => !told.has(one.id));
@@ -92,7 +83,6 @@ export function PacketTests({
         <TestForm
           packet={packet}
           before={writing === 'new' ? null : writing}
-          keep={keep}
           leave={() => {
             setWriting(null);
           }}
@@ -118,14 +108,13 @@ function Tried({ bag }: { bag: TriedBag }): JSX.Element {
 function TestForm({
   packet,
   before,
-  keep,
   leave,
 }: {
   packet: PacketView;
   before: TestLine | null;
-  keep: (packet: PacketView) => Promise<void>;
   leave: () => void;
 }): JSX.Element {
+  const client = useQueryClient();
   const { session } = useSession();
   const draft = useDraft(
     {
@@ -149,7 +138,7 @@ function TestForm({
     }),
     newTestSchema,
     async (body, key) => {
-      await keep(await write<PacketView>('POST', `/store/packets/${packet.id}/tests`, body, { key }));
+      await send(client, storeRoutes.keepTest, { packet: packet.id }, body, { key });
       leave();
     },
   );

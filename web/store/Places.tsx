@@ -1,3 +1,5 @@
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import {
   newPlaceSchema,
   placeChangeSchema,
@@ -9,7 +11,6 @@ import {
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
-import { write } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { useDraft } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';
@@ -26,10 +27,6 @@ export default function Places(): JSX.Element {
   const { may } = useSession();
   const [writing, setWriting] = useState<Writing | null>(null);
   const client = useQueryClient();
-  const keep = async (places: PlaceList) => {
-    client.setQueryData(['store-places'], places);
-    await client.invalidateQueries({ queryKey: ['store'] });
-  };
   if (!data) return <main aria-busy="true" />;
   const leave = () => {
     setWriting(null);
@@ -81,14 +78,7 @@ export default function Places(): JSX.Element {
                       words="remove"
                       ask="why it is removed"
                       strike={async (reason) => {
-                        await keep(
-                          await write<PlaceList>(
-                            'POST',
-                            `/store/places/${one.id}/remove`,
-                            { reason },
-                            { version: one.version },
-                          ),
-                        );
+                        await send(client, placeRoutes.remove, { place: one.id }, { reason }, { version: one.version });
                       }}
                     />
                   )}
@@ -147,9 +137,8 @@ function PlaceForm({
   const client = useQueryClient();
   const before = writing.what === 'change' ? writing.place : null;
   const parent = writing.what === 'new' ? writing.parentId : writing.place.parentId;
-  const keep = async (send: Promise<PlaceList>) => {
-    client.setQueryData(['store-places'], await send);
-    await client.invalidateQueries({ queryKey: ['store'] });
+  const keep = async (sent: Promise<PlaceList>) => {
+    await sent;
     leave();
   };
   const draft = useDraft(
@@ -159,8 +148,8 @@ function PlaceForm({
     (body, key) =>
       keep(
         before
-          ? write<PlaceList>('PUT', `/store/places/${before.id}`, body, { key, version: before.version })
-          : write<PlaceList>('POST', '/store/places', body, { key }),
+          ? send(client, placeRoutes.change, { place: before.id }, body, { key, version: before.version })
+          : send(client, placeRoutes.add, {}, body, { key }),
       ),
   );
   return (

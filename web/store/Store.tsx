@@ -1,8 +1,8 @@
-import type { StoreList } from '@mercato/contract/store/packets';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { reading } from '../api/routes.ts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useRef, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { read } from '../api/client.ts';
 import { useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
@@ -41,12 +41,7 @@ export default function Store(): JSX.Element {
   const find = useRef<HTMLInputElement>(null);
   const { data: places } = usePlaces();
   const { data } = useQuery({
-    queryKey: ['store', sought, place, show, page],
-    queryFn: ({ signal }) =>
-      read<StoreList>(
-        `/store?${new URLSearchParams({ q: sought, place, show, page: String(page) }).toString()}`,
-        signal,
-      ),
+    ...reading(storeRoutes.list, {}, { q: sought, place, show, page: String(page) }),
     placeholderData: keepPreviousData,
   });
   useKeys([

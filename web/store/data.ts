@@ -1,24 +1,18 @@
-import type { KindList } from '@mercato/contract/register/kinds';
-import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
+import { placeRoutes, storeRoutes } from '@mercato/contract/store/routes';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
+import type { PlaceList } from '@mercato/contract/store/packets';
 import { useQuery } from '@tanstack/react-query';
-import { read } from '../api/client.ts';
 
-export const usePlaces = () =>
-  useQuery({ queryKey: ['store-places'], queryFn: ({ signal }) => read<PlaceList>('/store/places', signal) });
+export const usePlaces = () => useQuery(reading(placeRoutes.list, {}));
 
-export const packetKey = (id: string) => ['packet', id] as const;
 export const usePacket = (id: string) =>
-  useQuery({
-    queryKey: packetKey(id),
-    queryFn: ({ signal }) => read<PacketView>(`/store/packets/${id}`, signal),
-    enabled: id !== '',
-  });
+  useQuery({ ...reading(storeRoutes.packet, { packet: id }), enabled: id !== '' });
 
 /** Every kind by the names that people call it. */
 export const useKinds = () =>
   useQuery({
-    queryKey: ['kinds', ''],
-    queryFn: ({ signal }) => read<KindList>('/kinds?q=', signal),
+    ...reading(kindRoutes.list, {}, { q: '' }),
     staleTime: Infinity,
     select: ({ kinds }) => new Map(kinds.flatMap((kind) => kind.commonNames.map((name) => [name, kind] as const))),
   });
@@ -28,5 +22,3 @@ export function placeChoices(places: PlaceList | undefined): readonly (readonly 
   const ways = (places?.places ?? []).map((one) => [one.id, one.path.join(' › ')] as const);
   return [['', 'no place yet'], ...ways.sort((a, b) => a[1].localeCompare(b[1]))];
 }
-
-export const listKey = (id: string) => ['store-list', id] as const;

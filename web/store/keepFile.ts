@@ -1,8 +1,8 @@
-import type { ListView } from '@mercato/contract/store/lists';
+import { listRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { Refused, write } from '../api/client.ts';
-import { listKey } from './data.ts';
+import { Refused } from '../api/client.ts';
 
 /** Keeps a file as it is, of packets or of the climate of a place, and opens it; what stops that goes to `trouble`. */
 export function useKeepFile(
@@ -13,13 +13,16 @@ export function useKeepFile(
   const navigate = useNavigate();
   return async (file) => {
     try {
-      const list = await write<ListView>('POST', '/store/lists', {
-        name: file.name.trim().slice(0, 200) || 'a file',
-        placeId,
-        base64: await base64Of(file),
-      });
-      client.setQueryData(listKey(list.id), list);
-      void client.invalidateQueries({ queryKey: ['store-lists'] });
+      const list = await send(
+        client,
+        listRoutes.keep,
+        {},
+        {
+          name: file.name.trim().slice(0, 200) || 'a file',
+          placeId,
+          base64: await base64Of(file),
+        },
+      );
       await navigate(`/store/lists/${list.id}`);
     } catch (error) {
       if (!(error instanceof Refused)) throw error;

@@ -1,10 +1,11 @@
+import { todayRoutes } from '@mercato/contract/today/routes';
+import { reading } from '../api/routes.ts';
 import { clockIn } from '@mercato/core/units/wallTime';
 import { dueThingWords } from '@mercato/contract/today/words';
-import type { Due, StoreToday as Today } from '@mercato/contract/today/today';
+import type { Due } from '@mercato/contract/today/today';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
-import { read } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -12,11 +13,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 /** What is due in the store today, overdue first, and what comes in the next weeks. */
 export default function StoreToday(): JSX.Element {
   const { session } = useSession();
-  const { data } = useQuery({
-    queryKey: ['store', 'today'],
-    queryFn: ({ signal }) => read<Today>('/store/today', signal),
-    refetchInterval: 60_000,
-  });
+  const { data } = useQuery({ ...reading(todayRoutes.today, {}), refetchInterval: 60_000 });
   if (!data || !session) return <main aria-busy="true" />;
   return (
     <main style={{ maxWidth: 860 }}>

@@ -1,10 +1,10 @@
+import { todayRoutes } from '@mercato/contract/today/routes';
+import { reading } from '../api/routes.ts';
 import { becauseWords } from '@mercato/contract/storage/words';
-import type { NextList } from '@mercato/contract/today/next';
 import { NEXTS, type Next, type Offer } from '@mercato/core/storage/whatNext';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
-import { read } from '../api/client.ts';
 import { harvestWords, leftFigure } from '../store/words.ts';
 
 const TITLES: Readonly<Record<Next, string>> = {
@@ -24,10 +24,7 @@ const OFFERS: Readonly<Record<Offer, string>> = {
 
 /** What to sow, test, renew, exchange or throw away first, each with its reason. */
 export default function WhatNext(): JSX.Element {
-  const { data } = useQuery({
-    queryKey: ['store', 'next'],
-    queryFn: ({ signal }) => read<NextList>('/store/next', signal),
-  });
+  const { data } = useQuery(reading(todayRoutes.next, {}));
   if (!data) return <main aria-busy="true" />;
   return (
     <main style={{ maxWidth: 900 }}>

@@ -1,6 +1,7 @@
+import { lotRoutes, sessionRoutes } from '@mercato/contract/register/routes';
+import { ask, send } from '../api/routes.ts';
 import { codeFaultWords } from '@mercato/contract/register/codeWords';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
-import type { StoreScan } from '@mercato/contract/store/packets';
 import { readCode } from '@mercato/core/register/code';
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import {
@@ -17,7 +18,7 @@ import {
   type ReactNode,
 } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
-import { read, Refused, write } from '../api/client.ts';
+import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
 import { useSession } from '../api/session.tsx';
 import { useStation } from '../register/station.ts';
@@ -97,7 +98,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
       return;
     }
     try {
-      const answer = await read<ScanAnswer | StoreScan>(`/vessels/${encodeURIComponent(reading.code)}`);
+      const answer = await ask(lotRoutes.scan, { code: reading.code });
       if ('store' in answer) {
         void navigate(answer.open);
         return;
@@ -110,7 +111,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
     }
   };
   const signOut = async () => {
-    await write('DELETE', '/session', undefined).catch(() => undefined);
+    await send(client, sessionRoutes.signOut, {}, undefined).catch(() => undefined);
     client.clear();
     if ('caches' in window) await caches.delete('mercato-day');
     void navigate('/sign-in');

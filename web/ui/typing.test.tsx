@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { text } from '@mercato/contract/http/fields';
 import Joi from 'joi';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { write } from '../api/client.ts';
+import { request } from '../api/client.ts';
 import { useDraft } from './draft.ts';
 import { DraftForm } from './DraftForm.tsx';
 import { TextField } from './fields.tsx';
@@ -15,7 +15,7 @@ function Note({ from = '' }: { from?: string }) {
     { note: from },
     (values) => values,
     schema,
-    (body, key) => write('POST', '/notes', body, { key }),
+    (body, key) => request('POST', '/notes', body, { key }),
   );
   return (
     <DraftForm draft={draft} send="Send">

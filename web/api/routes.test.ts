@@ -1,0 +1,70 @@
+import { moistureRoutes } from '@mercato/contract/moisture/routes';
+import { lotRoutes, peopleRoutes, stationRoutes } from '@mercato/contract/register/routes';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { QueryClient } from '@tanstack/react-query';
+import { afterEach, expect, test, vi } from 'vitest';
+import { ask, keyOf, passOn, reading, send, sendFile } from './routes.ts';
+import { importRoutes } from '@mercato/contract/import/routes';
+
+afterEach(() => {
+  vi.unstubAllGlobals();
+});
+
+/** Answers every request with the same, and keeps what was asked. */
+function server(answer: object) {
+  const asked: { method: string; path: string; headers: Headers; body: unknown }[] = [];
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+    asked.push({ method: init.method ?? '', path, headers: new Headers(init.headers), body: init.body });
+    return Promise.resolve(new Response(JSON.stringify(answer)));
+  });
+  return asked;
+}
+
+test('a read goes to its address, whatever stands in the path or is asked, and is kept under its route', async () => {
+  const asked = server({ rows: [] });
+  await ask(lotRoutes.list, {}, { q: 'a&b=c', page: '2' });
+  await ask(lotRoutes.scan, { code: 'a/b c' });
+  expect(asked.map((one) => [one.method, one.path])).toEqual([
+    ['GET', '/api/lots?q=a%26b%3Dc&page=2'],
+    ['GET', '/api/vessels/a%2Fb%20c'],
+  ]);
+  const client = new QueryClient();
+  await client.query(reading(lotRoutes.list, {}, { q: 'x' }));
+  expect(client.getQueryData(keyOf(lotRoutes.list, {}, { q: 'x' }))).toEqual({ rows: [] });
+});
+
+test('a write carries its version and key; its answer stands where it is read, and what shows what it changed is old', async () => {
+  const view = { lot: { id: 'l' }, tests: [] };
+  const asked = server(view);
+  const client = new QueryClient();
+  const seen = {
+    own: keyOf(moistureRoutes.ofLot, { lot: 'l' }),
+    sheet: keyOf(lotRoutes.sheet, { lot: 'l' }),
+    list: keyOf(lotRoutes.list, {}, { state: 'open' }),
+    people: keyOf(peopleRoutes.list, {}),
+    stations: keyOf(stationRoutes.list, {}),
+  };
+  for (const key of Object.values(seen)) client.setQueryData(key, {});
+  const body = { first: { container: '1', withSeed: '2' }, second: { container: '1', withSeed: '2' } };
+  await send(client, moistureRoutes.weigh, { test: 't' }, body, { version: 7, key: 'k' });
+  const [one] = asked;
+  expect([one?.method, one?.path, one?.headers.get('if-match'), one?.headers.get('idempotency-key')]).toEqual([
+    'PUT',
+    '/api/moisture/tests/t',
+    '"7"',
+    'k',
+  ]);
+  expect(client.getQueryData(seen.own)).toEqual(view);
+  const old = Object.entries(seen).flatMap(([name, key]) => (client.getQueryState(key)?.isInvalidated ? [name] : []));
+  expect(old).toEqual(['sheet', 'list']);
+});
+
+test('an answer that came by another way is passed on alike; a file goes as it is', async () => {
+  const client = new QueryClient();
+  const view = { lot: { id: 'l' } } as Parameters<NonNullable<typeof samplingRoutes.takePrimary.fills>>[0];
+  passOn(client, samplingRoutes.takePrimary, view);
+  expect(client.getQueryData(keyOf(samplingRoutes.ofLot, { lot: 'l' }))).toBe(view);
+  const asked = server({ lots: 1 });
+  await sendFile(client, importRoutes.lots, {}, 'a,b\n');
+  expect([asked[0]?.headers.get('content-type'), asked[0]?.body]).toEqual(['text/csv', 'a,b\n']);
+});

@@ -42,7 +42,11 @@ export async function fill(pool: pg.Pool, lots: number): Promise<{ dishes: strin
        from made`,
     );
     await client.query(
-      `insert into lot_revision (lot_id, version, header, "by", at) select lot, 1, '{}', ${who}, now() from made`,
+      `insert into lot_revision (lot_id, version, header, "by", at)
+       select lot, 1, jsonb_build_object('reference', 'B-' || lpad(g::text, 6, '0'), 'species', species, 'bookKind', null,
+         'variety', variety, 'harvestYear', 2026, 'harvestMonth', null, 'mass', '{"text":"4200","unit":"kg"}'::jsonb,
+         'containers', 84, 'containerMass', '{"text":"50","unit":"kg"}'::jsonb, 'origin', origin, 'book', 'ista'), ${who}, now()
+       from made`,
     );
     await client.query(
       `insert into vessel (id, lot_id, parent_id, kind, purpose, number, code, mass_text, mass_unit, mass_g, drawn_on, created_by, updated_by, updated_at, created_at)

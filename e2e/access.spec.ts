@@ -183,6 +183,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     `${clover}/request`,
     '/stations',
     '/calculators/acceptance',
+    '/for-programs',
     `${ryegrass}/purity`,
     `${clover}/purity`,
     `${chickpea}/purity`,

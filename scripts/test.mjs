@@ -4,6 +4,7 @@ import path from 'node:path';
 import { ensurePostgres, sweepClusters } from './postgres.mjs';
 import {
   checkNode,
+  ensureAnswers,
   ensureChromium,
   ensureDebianPackage,
   ensurePackages,
@@ -139,6 +140,7 @@ await main(async () => {
         present: () => fs.existsSync('/usr/bin/pdffonts'),
       });
     if (on('e2e')) ensureChromium();
+    if (on('server') || on('scripts') || on('e2e')) ensureAnswers();
     if (on('scripts') || on('e2e')) ensureWebClient();
   });
   heedSignals();

@@ -35,30 +35,41 @@ export function ensurePackages() {
   fs.writeFileSync(mark, lock);
 }
 
-/** Builds the web client unless nothing it is made of has changed. */
-export function ensureWebClient() {
-  const out = path.join(PROJECT, 'web', 'dist');
+/** Makes something from sources, unless it was made from these very ones. */
+function makeFrom(sources, out, what, args, cwd) {
   const mark = path.join(out, '.built');
   const hash = sha(
-    ['core', 'contract', 'web', 'package-lock.json']
+    [...sources, 'package-lock.json']
       .flatMap((one) => filesBelow(path.join(PROJECT, one)))
       .map((file) => `${file}:${sha(fs.readFileSync(file))}`)
       .join('\n'),
   );
   if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === hash) return;
-  say('building the web client …');
+  say(`${what} …`);
+  const run = spawnSync(process.execPath, args, { cwd, stdio: ['ignore', 'inherit', 'inherit'] });
+  if (run.status !== 0) throw new Refusal(`${what} failed; the message stands above.`);
+  fs.writeFileSync(mark, hash);
+}
+
+/** The web client, and what the API document says of answers. */
+export function ensureWebClient() {
+  const web = path.join(PROJECT, 'web');
   // npm may keep vite below web/ or at the root; the client's own view of it is the right one.
   const vite = path.join(
-    path.dirname(createRequire(path.join(PROJECT, 'web', 'package.json')).resolve('vite/package.json')),
+    path.dirname(createRequire(path.join(web, 'package.json')).resolve('vite/package.json')),
     'bin',
     'vite.js',
   );
-  const run = spawnSync(process.execPath, [vite, 'build', '--logLevel', 'warn'], {
-    cwd: path.join(PROJECT, 'web'),
-    stdio: ['ignore', 'inherit', 'inherit'],
-  });
-  if (run.status !== 0) throw new Refusal('building the web client failed; the message stands above.');
-  fs.writeFileSync(mark, hash);
+  const build = [vite, 'build', '--logLevel', 'warn'];
+  makeFrom(['core', 'contract', 'web'], path.join(web, 'dist'), 'building the web client', build, web);
+  ensureAnswers();
+}
+
+/** What the API document says of answers, read from the types of the contract. */
+export function ensureAnswers() {
+  const script = path.join(PROJECT, 'scripts', 'answers.mjs');
+  const out = path.join(PROJECT, '.cache', 'answers');
+  makeFrom(['core', 'contract', 'scripts/answers.mjs'], out, 'writing the API document', [script], PROJECT);
 }
 
 function filesBelow(place) {

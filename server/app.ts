@@ -12,6 +12,7 @@ import { serveGermination } from './germination/routes.ts';
 import { answerProblem, Api } from './http/api.ts';
 import { fault } from './http/fault.ts';
 import { spool } from './http/spool.ts';
+import { serveDocument } from './http/document.ts';
 import { serveSession, sessions, whoAsks } from './http/session.ts';
 import { serveLots } from './lot-sheet/routes.ts';
 import { refreshStanding, type LotPicture } from './lot-sheet/standing.ts';
@@ -115,6 +116,7 @@ export async function makeApp({
   );
   router.use(await sessions(connection));
   serveCatalogue(router);
+  serveDocument(router);
   router.use(whoAsks(connection));
   setUpRoute(router, connection, clock);
   const teller = new Teller(connection.pool);

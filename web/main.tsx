@@ -79,6 +79,7 @@ const DryEnough = lazy(() => import('./storage/DryEnough.tsx'));
 const Sow = lazy(() => import('./sowing/Sow.tsx'));
 const WhatNext = lazy(() => import('./today/WhatNext.tsx'));
 const Calculators = lazy(() => import('./catalogue/Calculators.tsx'));
+const ApiDocument = lazy(() => import('./api-document/ApiDocument.tsx'));
 
 const client = new QueryClient({
   defaultOptions: {
@@ -201,6 +202,7 @@ if (root)
               <Route path="/me" element={<Me />} />
               <Route path="/quick" element={<QuickAnswer />} />
               <Route path="/calculators" element={<Calculators />} />
+              <Route path="/for-programs" element={<ApiDocument />} />
               <Route path="/rules" element={<RuleBooks />} />
               <Route path="/rules/compare" element={<Compare />} />
               <Route path="/rules/drafts/:draft" element={<Draft />} />

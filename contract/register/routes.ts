@@ -119,5 +119,7 @@ export const kindRoutes = {
   names: read('/names', 'lots.read', ['names']).answers<NameLists>(),
 };
 
-/** The table of all lots, as it comes in again. */
-export const exportLots = file('/export/lots.csv', 'lots.read', 'text/csv');
+export const exportRoutes = {
+  /** The table of all lots, as it comes in again. */
+  lots: file('/export/lots.csv', 'lots.read', 'text/csv'),
+};

@@ -1,5 +1,5 @@
 import { importRoutes } from '@mercato/contract/import/routes';
-import { exportLots as exportRoute } from '@mercato/contract/register/routes';
+import { exportRoutes } from '@mercato/contract/register/routes';
 import type { Api } from '../http/api.ts';
 import { exportLots } from './exportLots.ts';
 import { importLots } from './importLots.ts';
@@ -7,7 +7,7 @@ import { importLots } from './importLots.ts';
 export function serveImport(api: Api): void {
   api.upload(importRoutes.lots, async (context) => importLots(context, context.body));
 
-  api.file(exportRoute, async ({ tx, now }) => ({
+  api.file(exportRoutes.lots, async ({ tx, now }) => ({
     name: 'lots.csv',
     body: await exportLots(tx, now),
   }));

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import type { Problem } from '@mercato/contract/http/problem';
+import { agree } from './document.ts';
 
 export const PASSWORD = 'a long enough word';
 
@@ -48,12 +49,10 @@ export class Visitor {
     const cookie = response.headers.get('set-cookie');
     if (cookie) this.cookie = cookie.split(';')[0] ?? '';
     const text = await response.text();
-    return {
-      status: response.status,
-      headers: response.headers,
-      body: (text && /json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : { text }) as T &
-        Partial<Problem>,
-    };
+    const type = response.headers.get('content-type') ?? '';
+    const answer: unknown = text && /json/.test(type) ? JSON.parse(text) : { text };
+    agree(method, path, response.status, type, answer);
+    return { status: response.status, headers: response.headers, body: answer as T & Partial<Problem> };
   }
 
   /** A file as it is sent. */

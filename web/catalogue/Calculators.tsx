@@ -51,6 +51,9 @@ export default function Calculators(): JSX.Element {
         <p>
           <Link to="/calculators/acceptance">How sure can I be with this sample?</Link>
         </p>
+        <p>
+          <Link to="/for-programs">For programs: all of it by itself</Link>
+        </p>
         {STEPS.map(([prefix, name]) => {
           const own = data.calculations.filter((one) => one.id.startsWith(`${prefix}.`));
           return own.length === 0 ? null : (

@@ -1,0 +1,55 @@
+import { catalogueRoutes } from '../catalogue/routes.ts';
+import { balanceRoutes } from '../devices/routes.ts';
+import { germinationRoutes } from '../germination/routes.ts';
+import { importRoutes } from '../import/routes.ts';
+import { moistureRoutes } from '../moisture/routes.ts';
+import { otherSeedsRoutes } from '../other-seeds/routes.ts';
+import { purityRoutes } from '../purity/routes.ts';
+import { quickTestRoutes } from '../quick-tests/routes.ts';
+import {
+  exportRoutes,
+  kindRoutes,
+  laboratoryRoutes,
+  lotRoutes,
+  peopleRoutes,
+  sessionRoutes,
+  stationRoutes,
+} from '../register/routes.ts';
+import { releaseRoutes } from '../release/routes.ts';
+import { ruleBookRoutes } from '../rule-books/routes.ts';
+import { samplingRoutes } from '../sampling/routes.ts';
+import { sowingRoutes } from '../sowing/routes.ts';
+import { storageRoutes } from '../storage/routes.ts';
+import { brapiRoutes, listRoutes, placeRoutes, storeRoutes } from '../store/routes.ts';
+import { todayRoutes } from '../today/routes.ts';
+import { documentRoutes } from './documentRoutes.ts';
+
+/** Every route, by what it is about and what it does. */
+export const ALL_ROUTES = {
+  session: sessionRoutes,
+  people: peopleRoutes,
+  laboratory: laboratoryRoutes,
+  stations: stationRoutes,
+  lots: lotRoutes,
+  kinds: kindRoutes,
+  sampling: samplingRoutes,
+  purity: purityRoutes,
+  otherSeeds: otherSeedsRoutes,
+  moisture: moistureRoutes,
+  germination: germinationRoutes,
+  release: releaseRoutes,
+  ruleBooks: ruleBookRoutes,
+  balances: balanceRoutes,
+  store: storeRoutes,
+  places: placeRoutes,
+  lists: listRoutes,
+  quickTests: quickTestRoutes,
+  storage: storageRoutes,
+  sowing: sowingRoutes,
+  today: todayRoutes,
+  import: importRoutes,
+  export: exportRoutes,
+  calculations: catalogueRoutes,
+  brapi: brapiRoutes,
+  document: documentRoutes,
+};

@@ -103,13 +103,6 @@ export interface Filled {
 }
 
 export type Route = ReadRoute | FileRoute | StreamRoute | WriteRoute;
-export type AnswerOf<R> =
-  R extends ReadRoute<string, string, infer Answer>
-    ? Answer
-    : R extends WriteRoute<string, never, infer Answer>
-      ? Answer
-      : never;
-
 /** Schemas of a module by their names, each loaded when it is asked for. */
 export const schemasOf =
   <Module>(load: () => Promise<Module>) =>

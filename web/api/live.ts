@@ -1,5 +1,6 @@
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import type { Subject } from '@mercato/contract/http/route';
-import { showsOf } from './routes.ts';
+import { linkTo, showsOf } from './routes.ts';
 import type { LiveNote } from '@mercato/contract/http/live';
 import type { QueryClient, QueryKey } from '@tanstack/react-query';
 import { PAGE } from './page.ts';
@@ -33,7 +34,7 @@ export function listenLive(take: (note: LiveNote) => void): () => void {
       let source: EventSource | undefined;
       let timer: ReturnType<typeof setTimeout> | undefined;
       const open = () => {
-        const stream = new EventSource('/api/live');
+        const stream = new EventSource(linkTo(sessionRoutes.live, {}));
         source = stream;
         stream.onopen = () => {
           // What was written between two streams is not told again.

@@ -3,7 +3,7 @@ import { lotRoutes, peopleRoutes, stationRoutes } from '@mercato/contract/regist
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { QueryClient } from '@tanstack/react-query';
 import { afterEach, expect, test, vi } from 'vitest';
-import { ask, keyOf, passOn, reading, send, sendFile } from './routes.ts';
+import { ask, keyOf, linkTo, passOn, reading, send, sendFile } from './routes.ts';
 import { importRoutes } from '@mercato/contract/import/routes';
 
 afterEach(() => {
@@ -28,6 +28,9 @@ test('a read goes to its address, whatever stands in the path or is asked, and i
     ['GET', '/api/lots?q=a%26b%3Dc&page=2'],
     ['GET', '/api/vessels/a%2Fb%20c'],
   ]);
+  expect(linkTo(samplingRoutes.labels, { lot: 'l' }, { layout: 'single', vessels: undefined })).toBe(
+    '/api/lots/l/labels.pdf?layout=single',
+  );
   const client = new QueryClient();
   await client.query(reading(lotRoutes.list, {}, { q: 'x' }));
   expect(client.getQueryData(keyOf(lotRoutes.list, {}, { q: 'x' }))).toEqual({ rows: [] });

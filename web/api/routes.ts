@@ -1,4 +1,12 @@
-import { addressOf, type ParamsOf, type ReadRoute, type Subject, type WriteRoute } from '@mercato/contract/http/route';
+import {
+  addressOf,
+  type FileRoute,
+  type StreamRoute,
+  type ParamsOf,
+  type ReadRoute,
+  type Subject,
+  type WriteRoute,
+} from '@mercato/contract/http/route';
 import { queryOptions, type QueryClient, type QueryKey } from '@tanstack/react-query';
 import { request, type WriteOptions } from './client.ts';
 
@@ -21,6 +29,13 @@ export const ask = <Path extends string, Query extends string, Answer>(
   signal?: AbortSignal,
 ): Promise<Answer> => request('GET', addressOf(route, params, query), undefined, {}, signal) as Promise<Answer>;
 
+/** Where a file or a stream of the contract is fetched by the browser itself. */
+export const linkTo = <Path extends string, Query extends string>(
+  route: FileRoute<Path, Query> | StreamRoute<Path>,
+  params: ParamsOf<Path>,
+  query?: Asked<Query>,
+): string => `/api${addressOf(route, params, query)}`;
+
 /** A read of the contract, as `useQuery` takes it. */
 export const reading = <Path extends string, Query extends string, Answer>(
   route: ReadRoute<Path, Query, Answer>,
@@ -31,16 +46,6 @@ export const reading = <Path extends string, Query extends string, Answer>(
     queryKey: keyOf(route, params, query),
     queryFn: ({ signal }) => ask(route, params, query, signal),
   });
-
-/** Puts an answer where the read of it finds it. */
-export function keep<Path extends string, Query extends string, Answer>(
-  client: QueryClient,
-  route: ReadRoute<Path, Query, Answer>,
-  params: ParamsOf<Path>,
-  answer: Answer,
-): void {
-  client.setQueryData(keyOf(route, params), answer);
-}
 
 /** What a versioned write has to say, and what any write may. */
 type OptionsOf<Versioned extends boolean> = Omit<WriteOptions, 'version' | 'contentType'> &

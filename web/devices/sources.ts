@@ -1,3 +1,5 @@
+import { linkTo } from '../api/routes.ts';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
 import type { BalanceShown, BalanceView } from '@mercato/contract/devices/balances';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import { NOTHING_SHOWN, ReadingWatch, type BalanceState } from '@mercato/core/devices/watchReadings';
@@ -15,7 +17,7 @@ export interface BalanceSource {
 export function serverBalance(balance: Pick<BalanceView, 'id'>, changed: () => void): BalanceSource {
   let state = NOTHING_SHOWN;
   let reached = false;
-  const events = new EventSource(`/api/balances/${balance.id}/stream`);
+  const events = new EventSource(linkTo(balanceRoutes.readings, { balance: balance.id }));
   events.onmessage = (event: MessageEvent<string>) => {
     const shown = JSON.parse(event.data) as BalanceShown;
     const now = Date.now();

@@ -1,5 +1,6 @@
+import { exportRoutes } from '@mercato/contract/register/routes';
 import { importRoutes } from '@mercato/contract/import/routes';
-import { sendFile } from '../api/routes.ts';
+import { linkTo, sendFile } from '../api/routes.ts';
 import { ITEMS, MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { useQueryClient } from '@tanstack/react-query';
@@ -56,7 +57,7 @@ export default function Import(): JSX.Element {
       <h1>Bring in a file</h1>
       <p className="soft">
         A CSV file with one figure a row: <span className="fig">lot,what,test,dish,day,name,value,unit</span>. All of it
-        comes in, or nothing. <a href="/api/export/lots.csv">All lots as such a file</a>
+        comes in, or nothing. <a href={linkTo(exportRoutes.lots, {})}>All lots as such a file</a>
       </p>
       {may('import.write') ? (
         <div className="actions">

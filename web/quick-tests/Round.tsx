@@ -1,6 +1,6 @@
 import type { HandAct } from '@mercato/contract/hands/hands';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { callRoute, keyOf, passOn, reading, send } from '../api/routes.ts';
+import { linkTo, callRoute, keyOf, passOn, reading, send } from '../api/routes.ts';
 import {
   WATERS,
   type BagBrief,
@@ -161,7 +161,7 @@ function Looking({
         </>
       )}
       <h2 style={{ marginTop: 26 }}>
-        All bags <a href={`/api/rounds/${view.id}/labels.pdf`}>labels</a>
+        All bags <a href={linkTo(quickTestRoutes.labels, { round: view.id })}>labels</a>
       </h2>
       <ul className="packets" aria-label="bags">
         {bags.map((one) => (

@@ -1,5 +1,5 @@
 import { releaseRoutes } from '@mercato/contract/release/routes';
-import { reading, send } from '../api/routes.ts';
+import { linkTo, reading, send } from '../api/routes.ts';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import { newReleaseSchema, type ReleaseView } from '@mercato/contract/release/release';
 import type { LabelDocument } from '@mercato/core/release/documents';
@@ -140,7 +140,7 @@ export default function Release(): JSX.Element {
                     {one.by}, {shortInstant(one.at, session.laboratory.zone)}
                   </td>
                   <td>
-                    <a href={`/api/releases/${one.id}/document.pdf`} target="_blank" rel="noreferrer">
+                    <a href={linkTo(releaseRoutes.document, { release: one.id })} target="_blank" rel="noreferrer">
                       PDF
                     </a>
                   </td>

@@ -1,5 +1,5 @@
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { reading } from '../api/routes.ts';
+import { linkTo, reading } from '../api/routes.ts';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
@@ -30,7 +30,7 @@ export default function Edition(): JSX.Element {
             {data.origin === 'shipped' ? 'shipped with Mercato' : `issued by ${data.by ?? ''}`}
             {data.basedOn && `, from ${data.basedOn}`} ·{' '}
             {data.inUse ? 'in use' : data.retired ? 'retired' : 'not in use'} ·{' '}
-            <a href={`/api/rule-books/${data.id}/edition.json`} download={`${data.name}.json`}>
+            <a href={linkTo(ruleBookRoutes.editionFile, { edition: data.id })} download={`${data.name}.json`}>
               as JSON
             </a>
           </p>
@@ -46,7 +46,7 @@ export default function Edition(): JSX.Element {
                 <a
                   className="soft"
                   style={{ fontSize: 14 }}
-                  href={`/api/rule-books/${data.id}/tables/${name}.csv`}
+                  href={linkTo(ruleBookRoutes.table, { edition: data.id, table: `${name}.csv` })}
                   download={`${name}.csv`}
                 >
                   as CSV

@@ -1,5 +1,5 @@
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading } from '../api/routes.ts';
+import { linkTo, reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import { vesselEventWords } from '@mercato/contract/sampling/words';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
@@ -29,7 +29,6 @@ export default function Vessels(): JSX.Element {
   if (!data) return <main aria-busy="true" />;
   const poured = data.nodes.filter((one) => one.pouredInto !== null);
   const chosen = data.nodes.find((one) => one.id === search.get('at'));
-  const labels = `/api/lots/${lot}/labels.pdf`;
   return (
     <main className="station">
       <section>
@@ -95,10 +94,15 @@ export default function Vessels(): JSX.Element {
               </table>
             </div>
             <div className="actions">
-              <a className="btn btn-outline-primary" href={labels} target="_blank" rel="noreferrer">
+              <a
+                className="btn btn-outline-primary"
+                href={linkTo(samplingRoutes.labels, { lot })}
+                target="_blank"
+                rel="noreferrer"
+              >
                 Labels on a sheet
               </a>
-              <a href={`${labels}?layout=single`} target="_blank" rel="noreferrer">
+              <a href={linkTo(samplingRoutes.labels, { lot }, { layout: 'single' })} target="_blank" rel="noreferrer">
                 one to a page, 50 × 25 mm
               </a>
               <Link to={`/lots/${lot}/sampling`}>Sampling</Link>
@@ -221,7 +225,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Ele
       )}
       <p>
         <a
-          href={`/api/lots/${tree.lot.id}/labels.pdf?layout=single&vessels=${node.id}`}
+          href={linkTo(samplingRoutes.labels, { lot: tree.lot.id }, { layout: 'single', vessels: node.id })}
           target="_blank"
           rel="noreferrer"
         >

@@ -1,6 +1,7 @@
+import { todayRoutes } from '@mercato/contract/today/routes';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading, send } from '../api/routes.ts';
+import { linkTo, reading, send } from '../api/routes.ts';
 import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
 import { windowOfFrost } from '@mercato/core/sowing/window';
@@ -56,10 +57,10 @@ export default function SowingCalendar(): JSX.Element {
             Plan a sowing
           </Button>
         )}
-        <a href="/api/store/calendar.ics" download="store.ics">
+        <a href={linkTo(todayRoutes.calendar, {})} download="store.ics">
           for your calendar
         </a>
-        {data.plans.length > 0 && <a href="/api/store/sowings.pdf">print the plan</a>}
+        {data.plans.length > 0 && <a href={linkTo(sowingRoutes.sheet, {})}>print the plan</a>}
       </div>
       <SowPages />
       {writing !== null && (

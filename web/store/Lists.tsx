@@ -1,5 +1,5 @@
-import { listRoutes } from '@mercato/contract/store/routes';
-import { reading } from '../api/routes.ts';
+import { storeRoutes, listRoutes } from '@mercato/contract/store/routes';
+import { linkTo, reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -31,8 +31,8 @@ export default function Lists(): JSX.Element {
         anything is written, and all of it can be undone.
       </p>
       <p>
-        The other way: <a href="/api/store/packets.csv">what is in store, as such a list</a> ·{' '}
-        <a href="/api/store/passport.csv">its harvests as passport data (MCPD 2.1)</a>
+        The other way: <a href={linkTo(storeRoutes.packetTable, {})}>what is in store, as such a list</a> ·{' '}
+        <a href={linkTo(storeRoutes.passportTable, {})}>its harvests as passport data (MCPD 2.1)</a>
       </p>
       <Trouble text={trouble} />
       {may('store.write') ? (

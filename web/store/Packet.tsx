@@ -1,5 +1,5 @@
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { send } from '../api/routes.ts';
+import { linkTo, send } from '../api/routes.ts';
 import { COMES_TRUE, packetLineWords, trueReasonWords } from '@mercato/contract/store/words';
 import { packetActSchema, type PacketAct, type PacketView } from '@mercato/contract/store/packets';
 import { accessionChangeSchema } from '@mercato/contract/store/accessions';
@@ -130,7 +130,10 @@ export default function Packet(): JSX.Element {
           <Link className="btn btn-outline-primary" to={`/store/batches/new?packet=${data.id}`}>
             Dry or freeze it
           </Link>
-          <a className="btn btn-outline-primary" href={`/api/store/labels.pdf?packets=${data.id}&layout=single`}>
+          <a
+            className="btn btn-outline-primary"
+            href={linkTo(storeRoutes.labels, {}, { packets: data.id, layout: 'single' })}
+          >
             Label
           </a>
         </div>

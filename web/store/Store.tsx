@@ -1,5 +1,5 @@
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading } from '../api/routes.ts';
+import { linkTo, reading } from '../api/routes.ts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useRef, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -61,7 +61,7 @@ export default function Store(): JSX.Element {
     { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
     ...(may('store.write') ? [{ key: 'n', says: 'new packet', act: () => void navigate('/store/new') }] : []),
   ]);
-  const asked = new URLSearchParams({ q: sought, place, show }).toString();
+  const asked = { q: sought, place, show };
   const here = places?.places.find((one) => one.id === place);
   const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
   return (
@@ -131,8 +131,8 @@ export default function Store(): JSX.Element {
       {data && data.total > 0 && (
         <p className="soft">
           {data.total} {data.total === 1 ? 'packet' : 'packets'}:{' '}
-          <a href={`/api/store/list.pdf?${asked}`}>print the list</a>,{' '}
-          <a href={`/api/store/labels.pdf?${asked}`}>
+          <a href={linkTo(storeRoutes.sheet, {}, asked)}>print the list</a>,{' '}
+          <a href={linkTo(storeRoutes.labels, {}, asked)}>
             {data.total > 500 ? 'labels of the first 500' : data.total === 1 ? 'its label' : 'labels of all'}
           </a>
         </p>

@@ -1,5 +1,5 @@
 import { todayRoutes } from '@mercato/contract/today/routes';
-import { reading } from '../api/routes.ts';
+import { linkTo, reading } from '../api/routes.ts';
 import { clockIn } from '@mercato/core/units/wallTime';
 import { dueThingWords } from '@mercato/contract/today/words';
 import type { Due } from '@mercato/contract/today/today';
@@ -19,7 +19,7 @@ export default function StoreToday(): JSX.Element {
     <main style={{ maxWidth: 860 }}>
       <div className="list-head">
         <h1>Today in the store</h1>
-        <a href="/api/store/calendar.ics" download="store.ics">
+        <a href={linkTo(todayRoutes.calendar, {})} download="store.ics">
           for your calendar
         </a>
       </div>

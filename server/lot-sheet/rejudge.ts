@@ -1,18 +1,13 @@
 import { desc, eq, sql } from 'drizzle-orm';
-import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { otherSeedsOutcome } from '../other-seeds/result.ts';
-import { purityOutcome } from '../purity/result.ts';
 import { openFile } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';
 import { benchTest, judgement, lot as lotTable, lotRevision } from '../register/tables.ts';
 import { keepJudgement } from '../register/tests.ts';
 import { editionActs, editionById, editionHead } from '../rule-books/editions.ts';
-import { samplingOutcome } from '../sampling/result.ts';
-import { germinationOutcome } from '../germination/result.ts';
-import { gather, type Gathered } from './gather.ts';
+import { gather } from './gather.ts';
 
 /**
  * Judges a (locked) lot and its tests by another edition of the same book: a recorded act. Earlier judgements
@@ -54,7 +49,7 @@ export async function rejudge(
     .where(eq(benchTest.lotId, lot.id));
   const file = await openFile(tx, lot.id, now);
   const earlier = await newestJudgements(tx, lot.id);
-  for (const { subject, on, outcome, result } of judgedIn(await gather(tx, file))) {
+  for (const { subject, on, outcome, result } of (await gather(tx, file)).steps.flatMap((one) => one.judged())) {
     const observations = earlier.get(subject);
     if (observations) await keepJudgement(tx, { lotId: lot.id, editionId, ...on }, observations, outcome, result, hand);
   }
@@ -87,55 +82,4 @@ async function newestJudgements(tx: Reader, lotId: string): Promise<Map<string, 
     if (!newest.has(subject)) newest.set(subject, row.observations);
   }
   return newest;
-}
-
-interface Judged {
-  readonly subject: string;
-  readonly on: { readonly step: string } & (
-    { readonly testId: string } | { readonly vesselId: string } | { readonly heterogeneityId: string }
-  );
-  readonly outcome: Outcome;
-  readonly result: object;
-}
-
-function judgedIn({ sampling, purity, otherSeeds, moisture, germination }: Gathered): Judged[] {
-  const ofTest = (step: string, id: string, outcome: Outcome, result: object): Judged => ({
-    subject: id,
-    on: { step, testId: id },
-    outcome,
-    result,
-  });
-  const { submitted } = sampling;
-  return [
-    ...(submitted
-      ? [
-          {
-            subject: submitted.vessel.id,
-            on: { step: 'sampling', vesselId: submitted.vessel.id },
-            outcome: samplingOutcome(submitted),
-            result: { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
-          },
-        ]
-      : []),
-    ...sampling.heterogeneity.map((test) => ({
-      subject: test.id,
-      on: { step: 'sampling', heterogeneityId: test.id },
-      outcome: test.verdict.outcome,
-      result: test.verdict,
-    })),
-    ...purity.tests.flatMap(({ id, analysis, massVerdict }) =>
-      analysis ? [ofTest('purity', id, purityOutcome(analysis, massVerdict), { ...analysis, massVerdict })] : [],
-    ),
-    ...otherSeeds.tests.flatMap(({ id, total, massVerdict, noxious }) =>
-      total && massVerdict
-        ? [ofTest('other-seeds', id, otherSeedsOutcome({ massVerdict, noxious }), { ...total, massVerdict, noxious })]
-        : [],
-    ),
-    ...moisture.tests.flatMap(({ id, result }) =>
-      result ? [ofTest('moisture', id, result.verdict.outcome, result)] : [],
-    ),
-    ...germination.tests.flatMap(({ id, result, days }) =>
-      result.verdict && days ? [ofTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],
-    ),
-  ];
 }

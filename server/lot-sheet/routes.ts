@@ -14,7 +14,6 @@ import { readCode } from '@mercato/core/register/code';
 import type { Reader } from '../database/connect.ts';
 import { checkVersion, idParam, type Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import { reportedMoisture } from '../moisture/result.ts';
 import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { todayIn } from '../http/day.ts';
@@ -29,7 +28,7 @@ import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { bagScan } from '../quick-tests/result.ts';
 import { storeScan } from '../store/scan.ts';
-import { reportedCounts, reportedPureSeed } from './labelData.ts';
+import { reportedPureSeed } from './labelData.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
 import { pictureOf, type LotPicture } from './standing.ts';
@@ -215,8 +214,7 @@ async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
     .from(lotRevision)
     .where(eq(lotRevision.lotId, row.id))
     .orderBy(asc(lotRevision.version));
-  const counts = reportedCounts(picture.gathered);
-  const moisture = reportedMoisture(picture.gathered.moisture)?.result;
+  const { facts } = picture.gathered;
   return {
     id: row.id,
     version: row.version,
@@ -230,9 +228,9 @@ async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
     parent: (await lotsOf(tx, row.parentLotId === null ? [] : [eq(lot.id, row.parentLotId)]))[0] ?? null,
     parts: row.parts.length === 0 ? [] : await lotsOf(tx, [eq(lot.parentLotId, row.id)]),
     facts: {
-      pureSeed: reportedPureSeed(picture.gathered),
-      moisture: moisture ? `${moisture.reportedPercent.toFixed(1)} %` : null,
-      germination: counts ? `${counts.normal} %` : null,
+      pureSeed: reportedPureSeed(facts),
+      moisture: facts.moisture ? `${facts.moisture.percent.toFixed(1)} %` : null,
+      germination: facts.germination ? `${facts.germination.counts.normal} %` : null,
     },
     wouldHold: [...picture.wouldHold],
     steps: [...picture.lines],

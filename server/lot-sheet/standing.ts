@@ -9,7 +9,7 @@ import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { releasesOf } from '../release/result.ts';
 import { blocksOf, gather, type Gathered } from './gather.ts';
-import { reportedCounts, reportedPureSeed } from './labelData.ts';
+import { reportedPureSeed } from './labelData.ts';
 
 export interface LotPicture {
   readonly file: LotFile;
@@ -35,7 +35,15 @@ export async function pictureOf(tx: Reader, file: LotFile): Promise<LotPicture> 
   const blocks = divided ? [] : blocksOf(gathered.lines);
   // What stands released was judged and signed: a rule that came since is said, and takes nothing back.
   const wouldHold = current.length > 0 ? blocks : [];
-  const release = releaseLine(gathered.lines, releases, today, wanted, divided, wouldHold);
+  const awaited = new Set<string>(gathered.steps.flatMap((one) => (one.awaited ? [one.step] : [])));
+  const release = releaseLine(
+    gathered.lines,
+    releases,
+    today,
+    wanted.filter((one) => awaited.has(one)),
+    divided,
+    wouldHold,
+  );
   const lines = [...gathered.lines.map((line) => unlessNeeded(line, wanted, divided)), release];
   const held = blocks.length > 0 && current.length === 0;
   const validUntil = current.findLast((one) => one.validUntil !== null)?.validUntil ?? null;
@@ -104,7 +112,6 @@ function releaseLine(
   const untested = lines
     .filter(
       (line) =>
-        line.step !== 'moisture' &&
         (wanted as readonly string[]).includes(line.step) &&
         (line.mark === 'next' || line.mark === 'waits' || line.mark === 'not-judged'),
     )
@@ -127,7 +134,10 @@ function standingOf(
     return {
       step: 'released',
       mark: marks.includes('near') ? 'near' : 'within',
-      stands: { normal: reportedCounts(gathered)?.normal ?? null, pure: reportedPureSeed(gathered) },
+      stands: {
+        normal: gathered.facts.germination?.counts.normal ?? null,
+        pure: reportedPureSeed(gathered.facts),
+      },
     };
   }
   const [first] = lines;
@@ -138,7 +148,7 @@ function standingOf(
 /** The one thing to do: what is due at the bench before what could be started. */
 export function nextLine(lines: readonly StepLine[]): StepLine | undefined {
   return (
-    lines.find((line) => line.mark === 'next' && line.step === 'germination' && line.stands.is === 'counting') ??
+    lines.find((line) => line.mark === 'next' && line.due !== undefined) ??
     lines.find((line) => line.mark === 'next') ??
     lines.find((line) => line.due !== undefined)
   );

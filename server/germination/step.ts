@@ -1,0 +1,63 @@
+import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import { temperatureWords } from '@mercato/core/rule-books/methodWords';
+import type { Counts } from '@mercato/core/units/seedCounts';
+import { numberSlip } from '@mercato/core/verdict/numberSlip';
+import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
+import { endDays, germinationLine, germinationOutcome, readGermination, usedTests } from './result.ts';
+
+export const germinationStep = defineStep({
+  step: 'germination',
+  key: 'germination',
+  read: readGermination,
+  line: (view, { sampled }) => germinationLine(view, sampled),
+  judged: ({ tests }) =>
+    tests.flatMap(({ id, result, days }) =>
+      result.verdict && days ? [onTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],
+    ),
+  decisions: ({ tests }) => usedTests(tests).map((test) => test.decision),
+  facts: (view) => {
+    const { combined } = view;
+    const counts = reportedCounts(view);
+    const used = usedTests(view.tests).filter((_, i) => combined.from.length === 0 || combined.from.includes(i));
+    const last = used.at(-1);
+    return {
+      germination:
+        counts && last
+          ? {
+              counts,
+              seeds: combined.reported ? combined.seeds : last.result.seeds,
+              tests: used.length,
+              method: [last.plan.substrate, `${temperatureWords(last.plan.temperature)} °C`, last.plan.treatment]
+                .filter(Boolean)
+                .join(', '),
+              days: endDays(last)?.day ?? last.plan.finalCountDay,
+              concludedOn: concludedOn(used, last),
+            }
+          : null,
+    };
+  },
+  slips: ({ combined, tests }): Slips => {
+    const used = usedTests(tests);
+    const rounding = combined.rounding ?? used.at(-1)?.result.rounded;
+    const verdict = combined.comparison ?? used.at(-1)?.result.verdict;
+    return rounding
+      ? {
+          germination: numberSlip('Germination', [...(verdict?.steps ?? []), ...rounding.steps], verdict?.rule ?? null),
+        }
+      : {};
+  },
+});
+
+/** The counts that a label may carry: combined by the rules, or accepted by the lead. */
+function reportedCounts({ combined, tests }: GerminationView): Counts | null {
+  if (combined.reported) return combined.reported;
+  const used = usedTests(tests);
+  const only = used.length === 1 ? used[0] : undefined;
+  return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
+}
+
+/** The day of completion: the last dish of the last of the tests that are reported. */
+function concludedOn(used: readonly GerminationTest[], last: GerminationTest): string {
+  const ends = used.flatMap((one) => endDays(one)?.seenOn ?? []);
+  return ends.sort().at(-1) ?? last.updatedAt.slice(0, 10);
+}

@@ -1,0 +1,39 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import type { LotSheet } from '@mercato/contract/register/lots';
+import { STEPS } from '@mercato/contract/register/steps';
+import { openFile } from '../register/lotFile.ts';
+import { CLOVER, openLaboratory, type Laboratory } from '../testing/laboratory.ts';
+import { gather } from './gather.ts';
+import { SHEET_STEPS, TOGETHER } from './registry.ts';
+
+let lab: Laboratory;
+beforeAll(async () => {
+  lab = await openLaboratory();
+});
+afterAll(() => lab.close());
+
+it('holds every step of the work once, in the order of the sheet, each under a key of its own', () => {
+  expect([...SHEET_STEPS.map((one) => one.step), 'release']).toEqual([...STEPS]);
+  expect(new Set(SHEET_STEPS.map((one) => one.key)).size).toBe(SHEET_STEPS.length);
+});
+
+it('asks each step for everything, and none of them makes anything up of a lot that nobody has touched', async () => {
+  const lead = await lab.as('lead');
+  const { id } = (await lead.post<LotSheet>('/lots', { ...CLOVER, book: 'ista' })).body;
+  const { db } = lab.connection;
+  const file = await openFile(db, id, new Date('2026-11-24T12:00:00Z'));
+  const gathered = await gather(db, file);
+  expect(gathered.steps.map((one) => one.step)).toEqual(SHEET_STEPS.map((one) => one.step));
+  expect(gathered.lines.map((one) => one.step)).toEqual(SHEET_STEPS.map((one) => one.step));
+  for (const one of gathered.steps) {
+    expect([one.judged(), one.remarks(), Object.keys(one.slips(file.edition))], one.step).toEqual([[], [], []]);
+    expect(one.decisions().filter(Boolean), one.step).toEqual([]);
+    expect(
+      Object.values(one.facts(file)).every((fact) => fact === null),
+      one.step,
+    ).toBe(true);
+    expect(gathered).toHaveProperty([one.key]);
+  }
+  expect(Object.values(gathered.facts)).toEqual([null, null, null, null, null]);
+  for (const see of TOGETHER) expect(gathered.steps.map((one) => one.key)).toContain((await see(db, gathered)).key);
+});

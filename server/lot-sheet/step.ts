@@ -1,0 +1,113 @@
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import type { DecisionView } from '@mercato/contract/register/lots';
+import type { Step } from '@mercato/contract/register/steps';
+import type { LabelData } from '@mercato/core/release/documents';
+import type { Edition } from '@mercato/core/rule-books/edition';
+import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
+import type { Outcome } from '@mercato/core/verdict/verdict';
+import type { Reader } from '../database/connect.ts';
+import type { LotFile } from '../register/lotFile.ts';
+
+/** What documents print of the steps; a step that says nothing of its own leaves it null. */
+export type Facts = Pick<LabelData, 'sample' | 'purity' | 'otherSeeds' | 'moisture' | 'germination'>;
+
+/** A verdict as it is kept beside the observations that it rests on. */
+export interface Judged {
+  readonly subject: string;
+  readonly on: { readonly step: string } & (
+    { readonly testId: string } | { readonly vesselId: string } | { readonly heterogeneityId: string }
+  );
+  readonly outcome: Outcome;
+  readonly result: object;
+}
+
+/** Working under a name, left out where there is none. */
+export type Slips = Readonly<Record<string, NumberSlip>>;
+
+interface OnSheet {
+  readonly file: LotFile;
+  /** Whether there is a sample that could be tested. */
+  readonly sampled: boolean;
+}
+
+/** What a step brings to whatever gathers the steps: the lot sheet, the documents, judging anew. */
+export interface StepDefinition<Key extends string, Name extends Exclude<Step, 'release'>, View extends object> {
+  readonly step: Name;
+  /** Under what its view stands among the views of a lot. */
+  readonly key: Key;
+  readonly read: (tx: Reader, file: LotFile) => Promise<View>;
+  readonly line: (view: View, on: OnSheet) => StepLine<Name>;
+  /** What was judged of it, with what it was judged on. */
+  readonly judged: (view: View) => readonly Judged[];
+  /** Decisions of the lead about what it reports; the documents name those that accepted. */
+  readonly decisions: (view: View) => readonly (DecisionView | null | undefined)[];
+  /** What else its documents have to say, in words. */
+  readonly remarks?: (view: View) => readonly string[];
+  readonly facts: (view: View, file: LotFile) => Partial<Facts>;
+  /** The working behind each number that a document prints of it. */
+  readonly slips: (view: View, edition: Edition) => Slips;
+  /** The working on the lot sheet besides that. */
+  readonly working?: (view: View) => readonly (NumberSlip | null | undefined)[];
+  /** Whether it holds a sample that could be tested. */
+  readonly samples?: (view: View) => boolean;
+  /** Whether a release waits for it where it was asked for; left out = it does. */
+  readonly awaited?: false;
+}
+
+/** A step as it stands on one lot. */
+export interface OpenStep<Key extends string = string, View extends object = object> {
+  readonly step: Exclude<Step, 'release'>;
+  readonly key: Key;
+  readonly view: View;
+  readonly samples: boolean;
+  readonly awaited: boolean;
+  readonly line: (on: OnSheet) => StepLine;
+  readonly judged: () => readonly Judged[];
+  readonly decisions: () => readonly (DecisionView | null | undefined)[];
+  readonly remarks: () => readonly string[];
+  readonly facts: (file: LotFile) => Partial<Facts>;
+  readonly slips: (edition: Edition) => Slips;
+  readonly working: () => readonly (NumberSlip | null | undefined)[];
+}
+
+export interface DefinedStep<Key extends string, View extends object> {
+  readonly step: Exclude<Step, 'release'>;
+  readonly key: Key;
+  readonly open: (tx: Reader, file: LotFile) => Promise<OpenStep<Key, View>>;
+  /** The step with another view of it: what only several steps together show is put into one of them. */
+  readonly with: (view: View) => OpenStep<Key, View>;
+}
+
+/** A step of the work, for the registry. */
+export function defineStep<const Key extends string, Name extends Exclude<Step, 'release'>, View extends object>(
+  step: StepDefinition<Key, Name, View>,
+): DefinedStep<Key, View> {
+  const opened = (view: View): OpenStep<Key, View> => ({
+    step: step.step,
+    key: step.key,
+    view,
+    samples: step.samples?.(view) ?? false,
+    awaited: step.awaited ?? true,
+    line: (on) => step.line(view, on) as StepLine,
+    judged: () => step.judged(view),
+    decisions: () => step.decisions(view),
+    remarks: () => step.remarks?.(view) ?? [],
+    facts: (file) => step.facts(view, file),
+    slips: (edition) => step.slips(view, edition),
+    working: () => step.working?.(view) ?? [],
+  });
+  return {
+    step: step.step,
+    key: step.key,
+    open: async (tx, file) => opened(await step.read(tx, file)),
+    with: opened,
+  };
+}
+
+/** A verdict on a test of a step. */
+export const onTest = (step: string, id: string, outcome: Outcome, result: object): Judged => ({
+  subject: id,
+  on: { step, testId: id },
+  outcome,
+  result,
+});

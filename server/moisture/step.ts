@@ -1,0 +1,23 @@
+import { numberSlip } from '@mercato/core/verdict/numberSlip';
+import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
+import { moistureLine, readMoisture, reportedMoisture } from './result.ts';
+
+export const moistureStep = defineStep({
+  step: 'moisture',
+  key: 'moisture',
+  read: readMoisture,
+  // It depends on how the seed is kept, and is told without being asked for in a release.
+  awaited: false,
+  line: (view, { sampled }) => moistureLine(view, sampled),
+  judged: ({ tests }) =>
+    tests.flatMap(({ id, result }) => (result ? [onTest('moisture', id, result.verdict.outcome, result)] : [])),
+  decisions: (view) => [reportedMoisture(view)?.decision],
+  facts: (view) => {
+    const test = reportedMoisture(view);
+    return { moisture: test?.result ? { percent: test.result.reportedPercent, method: test.method } : null };
+  },
+  slips: (view): Slips => {
+    const verdict = reportedMoisture(view)?.result?.verdict;
+    return verdict ? { moisture: numberSlip('Moisture', verdict.steps, verdict.rule) } : {};
+  },
+});

@@ -1,7 +1,8 @@
 import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
-import type { Counts } from '@mercato/core/units/seedCounts';
+import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
+import { ROW_ORDER } from '../lot-sheet/rows.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { endDays, germinationLine, germinationOutcome, readGermination, usedTests } from './result.ts';
 
@@ -35,6 +36,21 @@ export const germinationStep = defineStep({
             }
           : null,
     };
+  },
+  rows: ({ tests }, file) => {
+    for (const test of tests) {
+      const more = file.begin('germination', test);
+      for (const [field, value] of Object.entries(test.plan))
+        if (ROW_ORDER.has(`germination.${field}`)) file.add(`germination.${field}`, value as string | number, more);
+      for (const dish of test.dishes)
+        for (const day of dish.days) {
+          const at = { ...more, dish: String(dish.number), day: String(day.key) };
+          file.add('germination.countedOn', day.seenFrom === 'plan' ? null : day.seenOn, at);
+          file.add('germination.final', day.final ? 'yes' : null, at);
+          file.add('germination.cause', day.cause, at);
+          for (const one of CLASSES) file.add(`germination.${one}`, day.counts[one], at);
+        }
+    }
   },
   slips: ({ combined, tests }): Slips => {
     const used = usedTests(tests);

@@ -4,6 +4,7 @@ import { STEPS } from '@mercato/contract/register/steps';
 import { openFile } from '../register/lotFile.ts';
 import { CLOVER, openLaboratory, type Laboratory } from '../testing/laboratory.ts';
 import { gather } from './gather.ts';
+import { RowWriter } from './rows.ts';
 import { SHEET_STEPS, TOGETHER } from './registry.ts';
 
 let lab: Laboratory;
@@ -32,6 +33,9 @@ it('asks each step for everything, and none of them makes anything up of a lot t
       Object.values(one.facts(file)).every((fact) => fact === null),
       one.step,
     ).toBe(true);
+    const lines = new RowWriter('no lot', new Map());
+    one.rows(lines);
+    expect(lines.rows, one.step).toEqual([]);
     expect(gathered).toHaveProperty([one.key]);
   }
   expect(Object.values(gathered.facts)).toEqual([null, null, null, null, null]);

@@ -7,6 +7,7 @@ import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import type { LotFile } from '../register/lotFile.ts';
+import type { Drawn, RowWriter } from './rows.ts';
 
 /** What documents print of the steps; a step that says nothing of its own leaves it null. */
 export type Facts = Pick<LabelData, 'sample' | 'purity' | 'otherSeeds' | 'moisture' | 'germination'>;
@@ -50,6 +51,10 @@ export interface StepDefinition<Key extends string, Name extends Exclude<Step, '
   readonly working?: (view: View) => readonly (NumberSlip | null | undefined)[];
   /** Whether it holds a sample that could be tested. */
   readonly samples?: (view: View) => boolean;
+  /** What the file of lots says of it. */
+  readonly rows: (view: View, file: RowWriter) => void;
+  /** Working samples that it drew for the tests. */
+  readonly drew?: (view: View) => readonly Drawn[];
   /** Whether a release waits for it where it was asked for; left out = it does. */
   readonly awaited?: false;
 }
@@ -61,6 +66,8 @@ export interface OpenStep<Key extends string = string, View extends object = obj
   readonly view: View;
   readonly samples: boolean;
   readonly awaited: boolean;
+  readonly drawn: readonly Drawn[];
+  readonly rows: (file: RowWriter) => void;
   readonly line: (on: OnSheet) => StepLine;
   readonly judged: () => readonly Judged[];
   readonly decisions: () => readonly (DecisionView | null | undefined)[];
@@ -88,6 +95,10 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     view,
     samples: step.samples?.(view) ?? false,
     awaited: step.awaited ?? true,
+    drawn: step.drew?.(view) ?? [],
+    rows: (file) => {
+      step.rows(view, file);
+    },
     line: (on) => step.line(view, on) as StepLine,
     judged: () => step.judged(view),
     decisions: () => step.decisions(view),

@@ -16,6 +16,14 @@ export const moistureStep = defineStep({
     const test = reportedMoisture(view);
     return { moisture: test?.result ? { percent: test.result.reportedPercent, method: test.method } : null };
   },
+  rows: ({ tests }, file) => {
+    for (const test of tests) {
+      const more = file.begin('moisture', test);
+      file.add('moisture.method', test.method, more);
+      file.days('moisture', test.fields, more);
+      file.fields('moisture', test.fields, more);
+    }
+  },
   slips: (view): Slips => {
     const verdict = reportedMoisture(view)?.result?.verdict;
     return verdict ? { moisture: numberSlip('Moisture', verdict.steps, verdict.rule) } : {};

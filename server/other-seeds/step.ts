@@ -1,3 +1,5 @@
+import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
+import type { FieldView } from '@mercato/contract/register/lots';
 import { EXTENT_WORDS } from '@mercato/contract/other-seeds/words';
 import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
@@ -43,6 +45,26 @@ export const otherSeedsStep = defineStep({
   slips: (view): Record<string, ReturnType<typeof numberSlip>> => {
     const total = reportedOtherSeeds(view)?.total;
     return total ? { otherSeedsByNumber: numberSlip('Other seeds by number', total.rate.steps, null) } : {};
+  },
+  rows: ({ tests }, file) => {
+    for (const test of tests) {
+      const more = file.begin('other-seeds', test);
+      file.add('other-seeds.extent', test.extent === 'complete' ? null : test.extent, more);
+      const views = test.trays.flatMap((tray) =>
+        Object.entries(tray.fields).map(([name, view]) => [fieldInTray(tray.number, name), view]),
+      );
+      file.days('other-seeds', Object.fromEntries(views) as Record<string, FieldView>, more);
+      for (const name of test.named) file.add('other-seeds.named', 'yes', { ...more, name });
+      for (const { number, fields: own, species } of test.trays) {
+        const at = number === 1 ? more : { ...more, dish: String(number) };
+        file.add(number === 1 ? 'other-seeds.examined' : 'other-seeds.trayExamined', own.examined?.text ?? null, {
+          ...at,
+          unit: 'g',
+        });
+        for (const { name, count } of [...species].sort((a, b) => a.name.localeCompare(b.name)))
+          file.add(number === 1 ? 'other-seeds.count' : 'other-seeds.trayCount', count, { ...at, name });
+      }
+    }
   },
   working: (view) => {
     const found = reportedOtherSeeds(view);

@@ -40,6 +40,28 @@ export const purityStep = defineStep({
           : [],
       ),
     ),
+  rows: ({ tests }, file) => {
+    for (const test of tests) {
+      const more = file.begin('purity', test);
+      file.add('purity.portion', test.portion === 'half' ? 'half' : null, more);
+      file.days('purity', test.fields, more);
+      const { chaffy, ...weighed } = test.fields;
+      file.fields('purity', weighed, more);
+      for (const { component, name, amount } of test.parts)
+        file.add(
+          'purity.part',
+          amount.kind === 'mass' ? amount.text : amount.kind === 'count' ? amount.seeds : 'trace',
+          {
+            ...more,
+            name: `${component}: ${name}`,
+            ...(amount.kind === 'trace' ? {} : { unit: amount.kind === 'mass' ? 'g' : 'seeds' }),
+          },
+        );
+      file.add('purity.chaffy', chaffy ? (test.chaffy ? 'yes' : 'no') : null, more);
+      file.add('purity.lookedAt', test.fields['fraction:examined']?.text ?? null, more);
+      for (const one of test.fractions) file.add(`purity.${one.fraction}`, one.seeds, more);
+    }
+  },
   working: (view) => {
     const compared = view.result?.judged;
     const weighed = reportedTests(view);

@@ -45,6 +45,10 @@ export const samplingStep = defineStep({
     },
   }),
   slips: () => ({}),
+  drew: ({ working }) => working,
+  rows: ({ submitted }, file) => {
+    if (submitted) file.fields('sample', submitted.fields);
+  },
   working: ({ plan, submitted, largestLot }) => [
     plan && numberSlip('primary samples asked', plan.steps, plan.rule),
     submitted?.primaryVerdict && verdictSlip('primary samples taken', submitted.primaryVerdict),

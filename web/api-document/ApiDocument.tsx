@@ -37,7 +37,7 @@ export default function ApiDocument(): JSX.Element {
       });
   }, [data]);
   return (
-    <main aria-busy={!data && !error}>
+    <main aria-busy={!data && !error ? true : undefined}>
       <h1>For programs</h1>
       <p className="soft">
         What the server answers and takes, as an OpenAPI document: <a href="/api/openapi.json">/api/openapi.json</a>.

@@ -69,7 +69,7 @@ describe('what is noted on foot', () => {
     const second = open(person, (answer) => answers.push(answer));
     await settle();
     expect(server.taken.map((one) => one.path)).toEqual(['/api/notes/1']);
-    expect(answers).toEqual([{ n: 1 }]);
+    expect(answers).toMatchObject([{ n: 1 }]);
     expect(second.result.current.posted).toEqual([]);
   });
 

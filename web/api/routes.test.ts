@@ -62,10 +62,25 @@ test('a write carries its version and key; its answer stands where it is read, a
   expect(old).toEqual(['sheet', 'list']);
 });
 
+test('a read that left before the write does not come after its answer', async () => {
+  const client = new QueryClient();
+  const key = keyOf(samplingRoutes.ofLot, { lot: 'l' });
+  let arrive: () => void = () => undefined;
+  const late = new Promise<void>((resolve) => {
+    arrive = resolve;
+  });
+  const old = client.query({ queryKey: key, queryFn: ({ signal }) => late.then(() => ({ old: signal.aborted })) });
+  const view = { lot: { id: 'l' } } as Parameters<NonNullable<typeof samplingRoutes.takePrimary.fills>>[0];
+  await passOn(client, samplingRoutes.takePrimary, view);
+  arrive();
+  await old.catch(() => undefined);
+  expect(client.getQueryData(key)).toBe(view);
+});
+
 test('an answer that came by another way is passed on alike; a file goes as it is', async () => {
   const client = new QueryClient();
   const view = { lot: { id: 'l' } } as Parameters<NonNullable<typeof samplingRoutes.takePrimary.fills>>[0];
-  passOn(client, samplingRoutes.takePrimary, view);
+  await passOn(client, samplingRoutes.takePrimary, view);
   expect(client.getQueryData(keyOf(samplingRoutes.ofLot, { lot: 'l' }))).toBe(view);
   const asked = server({ lots: 1 });
   await sendFile(client, importRoutes.lots, {}, 'a,b\n');

@@ -96,14 +96,18 @@ const raw = <Path extends string, Answer>(
   }) as Promise<Answer>;
 
 /** What becomes of the answer of a write, whoever sent it. */
-export function passOn<Answer>(
+export async function passOn<Answer>(
   client: QueryClient,
   route: Pick<WriteRoute<string, never, Answer>, 'fills' | 'changes'>,
   answer: Answer,
-): Answer {
+): Promise<Answer> {
   const filled = route.fills?.(answer);
   const own = filled ? keyOf(filled.route, filled.params) : null;
-  if (own) client.setQueryData(own, answer);
+  if (own) {
+    // A read that is on its way may have left the server before this write: it must not come after its answer.
+    await client.cancelQueries({ queryKey: own, exact: true });
+    client.setQueryData(own, answer);
+  }
   changed(client, route.changes, own);
   return answer;
 }

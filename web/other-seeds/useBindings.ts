@@ -126,7 +126,7 @@ export function useBindings(
     const mine = new Sender(
       test.id,
       known.current,
-      (view) => passOn(client, otherSeedsRoutes.bindKeys, view),
+      (view) => void passOn(client, otherSeedsRoutes.bindKeys, view),
       setTrouble,
       () => {
         setOwn(null);

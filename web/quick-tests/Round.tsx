@@ -48,7 +48,7 @@ function Looking({
   const client = useQueryClient();
   const [chosen, setChosen] = useState<string | null>(null);
   const outbox = useOutbox(personId, (answer) => {
-    passOn(client, quickTestRoutes.look, answer as RoundView);
+    void passOn(client, quickTestRoutes.look, answer as RoundView);
   });
   const own = new Set(view.bagsOf.map((one) => one.id));
   const waiting = (outbox.posted ?? []).filter((one) => own.has(one.subject));

@@ -57,7 +57,7 @@ function Between({
   const [skipped, setSkipped] = useState<readonly string[]>([]);
   const [fault, setFault] = useState<string>();
   const outbox = useOutbox(personId, (answer) => {
-    passOn(client, samplingRoutes.takePrimary, answer as SamplingView);
+    void passOn(client, samplingRoutes.takePrimary, answer as SamplingView);
   });
   const waiting = (outbox.posted ?? []).filter((one) => one.subject.startsWith(draw.id));
   const kept = new Map(waiting.filter((one) => one.refused === undefined).map((one) => [one.subject, one]));

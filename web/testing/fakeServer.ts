@@ -30,7 +30,9 @@ export function fakeServer(fates: readonly Fate[] = []): {
     const arrives = fate === 200 || fate === 'answer-lost';
     if (arrives && !taken.some((other) => other.key === one.key)) taken.push(one);
     if (fate === 'lost' || fate === 'answer-lost') return Promise.reject(new TypeError('network'));
-    const answer = fate === 200 ? { n: taken.length } : { status: fate, detail: `answered ${fate}`, errors: [] };
+    // As far as any view goes: it is of a lot.
+    const answer =
+      fate === 200 ? { n: taken.length, lot: { id: 'lot' } } : { status: fate, detail: `answered ${fate}`, errors: [] };
     return Promise.resolve(new Response(JSON.stringify(answer), { status: fate }));
   });
   return { taken, asked };

@@ -18,7 +18,7 @@ export const storageRoutes = {
   batch,
   start: write('post', '/store/batches', 'store.write', schema('newBatchSchema'), {
     status: 201,
-    changes: ['batches', 'store', 'care'],
+    changes: ['batches', 'store', 'care', 'places'],
   }).answers(fills),
   write: write('post', '/store/batches/:batch/lines', 'store.write', schema('batchEntrySchema'), {
     versioned: true,

@@ -86,6 +86,6 @@ export const STORE_FAULTS = {
   'book.mass-wanted': 'amount must be a mass: this packet is weighed',
   'book.nothing-packed': 'amount is missing: nothing was packed',
   'book.more-than-held': ({ left, by }: { left: number; by: 'count' | 'mass' }) =>
-    `amount is more than the packet holds: ${left} ${by === 'mass' ? 'g' : left === 1 ? 'seed' : 'seeds'} are left`,
+    `amount is more than the packet holds: ${left} ${by === 'mass' ? 'g are' : left === 1 ? 'seed is' : 'seeds are'} left`,
   'book.no-desiccant': 'state is of no desiccant: none lies here',
 };

@@ -24,7 +24,7 @@ export const ARGUMENT_FAULTS = {
   'argument.up-to': ({ most }: { most: number }) => `must be numbers up to ${most}`,
   'argument.date': ({ got }: { got: string }) => `must be a date yyyy-mm-dd, got "${got}"`,
   'argument.so-many': ({ least, most, got }: { least: number; most: number | null; got: number }) =>
-    `must be ${most === null ? `${least} at least` : most === least ? String(least) : `${least} to ${most}`}, got ${got}`,
+    `must hold ${most === null ? `${least} at least` : most === least ? String(least) : `${least} to ${most}`}, got ${got}`,
   'argument.as-many': ({ as, wanted, got }: { as: string; wanted: number; got: number }) =>
     `must have as many figures as ${as} (${wanted}), got ${got}`,
   'argument.not-before': ({ from, got }: { from: string; got: string }) =>

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALPHABET, checkCharacter, makeCode, readCode } from './code.ts';
-import { may, PERMISSIONS } from './permissions.ts';
+import { may, PERMISSIONS, ROLES } from './permissions.ts';
 
 const bodies = fc.array(fc.integer({ min: 0, max: 31 }), { minLength: 6, maxLength: 6 });
 
@@ -44,5 +44,12 @@ describe('permissions', () => {
     expect(may(['sampler'], 'bench.write')).toBe(false);
     for (const permission of Object.keys(PERMISSIONS) as (keyof typeof PERMISSIONS)[])
       expect(may([], permission)).toBe(false);
+  });
+
+  // Source: the same table: whoever is signed in reads everything.
+  it('every role reads, and none of them writes by reading', () => {
+    const reads = (Object.keys(PERMISSIONS) as (keyof typeof PERMISSIONS)[]).filter((one) => one.endsWith('.read'));
+    expect(reads).toEqual(['lots.read', 'store.read', 'people.read']);
+    for (const role of ROLES) expect(reads.map((one) => may([role], one))).toEqual([true, true, true]);
   });
 });

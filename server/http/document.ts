@@ -17,13 +17,24 @@ interface AnswerSchemas {
 const ANSWERS = new URL('../../.cache/answers/answers.json', import.meta.url);
 
 export interface ApiDocument {
-  readonly openapi: string;
+  readonly openapi: '3.1.0';
+  readonly info: Schema;
+  readonly servers: readonly Schema[];
+  readonly tags: readonly Schema[];
   readonly paths: Readonly<Record<string, Readonly<Record<string, Operation>>>>;
-  readonly components: { readonly schemas: Readonly<Record<string, Schema>> };
+  readonly components: { readonly schemas: Readonly<Record<string, Schema>>; readonly securitySchemes: Schema };
+}
+interface Content {
+  readonly [type: string]: { readonly schema?: Schema };
 }
 interface Operation {
   readonly operationId: string;
-  readonly responses: Readonly<Record<string, { readonly content?: Readonly<Record<string, { schema: Schema }>> }>>;
+  readonly tags: readonly string[];
+  readonly description?: string;
+  readonly security: readonly Schema[];
+  readonly parameters: readonly Schema[];
+  readonly requestBody?: { readonly required: true; readonly content: Content };
+  readonly responses: Readonly<Record<string, { readonly description: string; readonly content: Content }>>;
 }
 
 /** The document of all routes, OpenAPI 3.1: bodies from the schemas that check them, answers from their types. */
@@ -36,7 +47,9 @@ export async function apiDocument(): Promise<ApiDocument> {
       const path = route.path.replace(/:(\w+)/g, '{$1}');
       (paths[path] ??= {})[route.method] = {
         operationId,
-        ...{ tags: [group], ...whoMay(route), parameters: parametersOf(route) },
+        tags: [group],
+        ...whoMay(route),
+        parameters: parametersOf(route),
         ...(route.kind === 'write' ? { requestBody: await bodyOf(route) } : {}),
         responses: {
           [route.kind === 'write' ? route.status : 200]: answerOf(route, answers[operationId] ?? {}),
@@ -45,29 +58,27 @@ export async function apiDocument(): Promise<ApiDocument> {
             content: { 'application/problem+json': { schema: answers.problem ?? {} } },
           },
         },
-      } as Operation;
+      };
     }
   return {
     openapi: '3.1.0',
-    ...{
-      info: {
-        title: 'Mercato',
-        version: '1',
-        description:
-          'What server and browser say to each other. Reads are GETs; each write carries an Idempotency-Key and, where it changes something with versions, an If-Match.',
-      },
-      servers: [{ url: '/api' }],
-      tags: Object.keys(ALL_ROUTES).map((name) => ({ name })),
+    info: {
+      title: 'Mercato',
+      version: '1',
+      description:
+        'What server and browser say to each other. Reads are GETs; each write carries an Idempotency-Key and, where it changes something with versions, an If-Match.',
     },
+    servers: [{ url: '/api' }],
+    tags: Object.keys(ALL_ROUTES).map((name) => ({ name })),
     paths,
     components: {
       schemas,
-      ...{ securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'mercato.sid' } } },
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'mercato.sid' } },
     },
   };
 }
 
-const whoMay = ({ permission }: Route): Schema =>
+const whoMay = ({ permission }: Route): Pick<Operation, 'security' | 'description'> =>
   permission === 'anybody'
     ? { security: [] }
     : {
@@ -100,7 +111,7 @@ const parametersOf = (route: Route): Schema[] => [
     : route.query.map((name) => text('query', name))),
 ];
 
-async function bodyOf(route: WriteRoute): Promise<Schema> {
+async function bodyOf(route: WriteRoute): Promise<NonNullable<Operation['requestBody']>> {
   const schema = await route.body();
   return {
     required: true,
@@ -112,7 +123,7 @@ async function bodyOf(route: WriteRoute): Promise<Schema> {
   };
 }
 
-function answerOf(route: Route, schema: Schema): Schema {
+function answerOf(route: Route, schema: Schema): Operation['responses'][string] {
   const type = { read: 'application/json', write: 'application/json', stream: 'text/event-stream' };
   return {
     description: 'What was asked for.',

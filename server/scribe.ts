@@ -3,7 +3,7 @@ import type { SignedIn, WriteContext } from './http/api.ts';
 import { todayIn } from './http/day.ts';
 import { refreshStanding } from './lot-sheet/standing.ts';
 import { may } from '@mercato/core/register/permissions';
-import { auditEntry } from './register/tables.ts';
+import { keepAudit } from './register/audit.ts';
 
 /**
  * A write context for a person at an instant, so that the demo and the file import go through the
@@ -29,16 +29,7 @@ export function scribe(
       mayCorrectOthers: may(person.roles, 'bench.correct-others'),
     },
     audit: async (note) => {
-      await tx.insert(auditEntry).values({
-        lotId: note.lotId ?? null,
-        by: person.id,
-        at,
-        act: note.act,
-        subject: note.subject,
-        before: note.before ?? null,
-        after: note.after ?? null,
-        reason: note.reason ?? null,
-      });
+      await keepAudit(tx, note, person.id, at);
     },
     touch: (lotId) => touched.add(lotId),
     /** Derives what stands of every touched lot, once. */

@@ -114,7 +114,7 @@ export const kindChangeSchema = Joi.object<KindChange>({
 
 export interface KindView extends Kind {
   /** What each book says, the laboratory's own figures filled in; several where a book knows several kinds of the species. */
-  methods: Record<Book, KindMethod[]>;
+  methods: Record<Book, readonly KindMethod[]>;
 }
 
 export interface KindList {
@@ -122,5 +122,5 @@ export interface KindList {
 }
 
 export interface KindMethods {
-  methods: KindMethod[];
+  methods: readonly KindMethod[];
 }

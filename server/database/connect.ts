@@ -1,7 +1,8 @@
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { getTableColumns, sql, type InferInsertModel, type SQL } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase, type NodePgQueryResultHKT } from 'drizzle-orm/node-postgres';
-import type { PgDatabase, PgTable } from 'drizzle-orm/pg-core';
+import type { PgColumn, PgDatabase, PgTable } from 'drizzle-orm/pg-core';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
@@ -47,18 +48,72 @@ const LIMITS = {
   query_timeout: 35_000,
 } as const;
 
+/** One connection of the pool, with the statements that were prepared on it. */
+interface Line {
+  readonly db: Database;
+  readonly prepared: Map<string, unknown>;
+}
+const lines = new WeakMap<pg.PoolClient, Line>();
+const linesOf = new WeakMap<object, Line>();
+
+/**
+ * A statement that comes often: put together and planned once on each connection, and run from then on by its name, with
+ * values for its placeholders. What runs on the connection of a transaction belongs to that transaction.
+ *
+ * @param name  of this statement and no other, at most 63 bytes
+ * @param make  puts it together, down to `prepare(name)`
+ */
+export function prepared<On extends Reader, Query>(on: On, name: string, make: (on: On, name: string) => Query): Query {
+  const line = linesOf.get(on);
+  const query =
+    (line?.prepared.get(name) as Query | undefined) ?? make((line?.db as unknown as On | undefined) ?? on, name);
+  line?.prepared.set(name, query);
+  return query;
+}
+
+/** A placeholder for each column of a new row, by the column's own name; `asStored` makes the values for them. */
+export const everyColumn = <T extends PgTable>(table: T): Record<keyof T['_']['columns'], SQL> =>
+  Object.fromEntries(Object.keys(getTableColumns(table)).map((name) => [name, filled(name)])) as Record<
+    keyof T['_']['columns'],
+    SQL
+  >;
+
+/** A row as PostgreSQL takes it. Drizzle itself would take what is null in a placeholder for a value. */
+export const asStored = <T extends PgTable>(table: T, row: Partial<InferInsertModel<T>>): Record<string, unknown> => {
+  const columns = getTableColumns(table);
+  return Object.fromEntries(
+    Object.entries(row).map(([name, value]) => [
+      name,
+      value === null || value === undefined ? null : columns[name]?.mapToDriverValue(value),
+    ]),
+  );
+};
+
+/** A placeholder where an update sets a column. */
+export const filled = (placeholder: string): SQL => sql`${sql.placeholder(placeholder)}`;
+
+/** That a column is one of a placeholder's ids; how many there are makes no other statement of it. */
+export const anyOf = (column: PgColumn, placeholder: string): SQL =>
+  sql`${column} = any(${sql.placeholder(placeholder)}::uuid[])`;
+
 export function connect(url: string): Connection {
   const pool = new pg.Pool({ connectionString: url, max: 12, ...LIMITS });
   // A client that loses its server must not end the process, idle or inside a transaction: the next query reports it.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
   const db = drizzle(pool);
+  linesOf.set(db, { db, prepared: new Map() });
   // Drizzle's own transaction over a pool never gives its client back when "begin" fails: a few lost connections, and
   // everybody waits for a client for good. Here it goes back however it ends.
   db.transaction = async (work, config) => {
     const client = await pool.connect();
+    const line = lines.get(client) ?? { db: drizzle(client), prepared: new Map<string, unknown>() };
+    lines.set(client, line);
     try {
-      return await drizzle(client).transaction(work, config);
+      return await line.db.transaction((tx) => {
+        linesOf.set(tx, line);
+        return work(tx);
+      }, config);
     } finally {
       client.release();
     }

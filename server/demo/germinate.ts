@@ -3,8 +3,9 @@ import type { GerminationPlan } from '@mercato/contract/germination/germination'
 import { isCount, planCalendar } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
 import { NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
-import type { Reader, Transaction } from '../database/connect.ts';
-import { countDish, setUpTest } from '../germination/routes.ts';
+import type { Transaction } from '../database/connect.ts';
+import { countDish, openDishes } from '../germination/count.ts';
+import { setUpTest } from '../germination/routes.ts';
 import type { SignedIn } from '../http/api.ts';
 import { decide } from '../register/decisions.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
@@ -68,7 +69,7 @@ export async function germinate(
     );
     const counted = dishCounts(demo, 3, calendar.finalDay, calendar);
     if (dish)
-      await countDish(later, dish, calendar.finalDay, {
+      await countDish(later, await openDishes(tx, lot, later.now), dish.id, calendar.finalDay, {
         counts: {
           ...counted.final,
           normal: counted.final.normal - counted.first - 2,
@@ -90,7 +91,7 @@ async function runTest(
   calendar: Calendar,
   setUp: string,
   shifts: readonly number[],
-  openDishes: number,
+  stillOpen: number,
 ): Promise<BenchTest> {
   const { at, firstDay, finalDay } = calendar;
   const setting = scribe(tx, cast.analyst, at(setUp, 9));
@@ -121,8 +122,8 @@ async function runTest(
     for (const dish of dishes) {
       const { first, final: last } = dishCounts(demo, shifts[dish.number - 1] ?? 0, finalDay, calendar);
       if (!final && event.what !== 'first-count') {
-        if (openDishes < 4)
-          await countDish(counting, await fresh(tx, dish.id), event.day, {
+        if (stillOpen < 4)
+          await countDish(counting, await openDishes(tx, lot, counting.now), dish.id, event.day, {
             counts: NO_COUNTS,
             closed: true,
             final: false,
@@ -130,7 +131,7 @@ async function runTest(
           });
         continue;
       }
-      if (final && (openDishes === 4 || (openDishes === 1 && dish.number === 3))) continue;
+      if (final && (stillOpen === 4 || (stillOpen === 1 && dish.number === 3))) continue;
       if (demo.state === 'set-up') continue;
       const counts =
         final && firstDay < finalDay
@@ -138,16 +139,15 @@ async function runTest(
           : final
             ? last
             : { ...NO_COUNTS, normal: first };
-      await countDish(counting, await fresh(tx, dish.id), event.day, { counts, closed: true, final, entry: 'typed' });
+      await countDish(counting, await openDishes(tx, lot, counting.now), dish.id, event.day, {
+        counts,
+        closed: true,
+        final,
+        entry: 'typed',
+      });
     }
   }
   return (await tx.select().from(benchTest).where(eq(benchTest.id, test.id)))[0] ?? test;
-}
-
-async function fresh(tx: Reader, id: string) {
-  const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
-  if (!row) throw new Error('the dish is gone');
-  return row;
 }
 
 /** Normal seedlings at the first count, and all classes at the end, of a dish that is `shift` above the lot's average. */

@@ -1,4 +1,4 @@
-import { asc, eq, inArray } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import type {
   CountView,
   DishView,
@@ -20,19 +20,19 @@ import { combine, testResult, type TestResult } from '@mercato/core/germination/
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
-import type { Reader } from '../database/connect.ts';
+import { anyOf, prepared, type Reader, type Transaction } from '../database/connect.ts';
 import type { Held } from '@mercato/contract/hands/hands';
-import { heldPlaces, lateKeys, takenOf, type LateEvent } from '../hands/hands.ts';
+import { heldRows, lateKeys, placesHeld, takenOf, type HeldRow, type LateEvent } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { covers, handsOf, type Written } from '../register/tests.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
-import { kindOf, methodFor } from '../rule-books/editions.ts';
+import { methodFor } from '../rule-books/editions.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 import { correctionReason } from './countReason.ts';
 
-type CountRow = typeof germinationCount.$inferSelect;
+export type CountRow = typeof germinationCount.$inferSelect;
 
 /** The address of a count: the day of the test on which it was first said to be seen. */
 export const keyOf = (field: string) => Number(field.slice('day:'.length));
@@ -44,33 +44,81 @@ export function currentCounts(rows: readonly CountRow[]): CountRow[] {
   return rows.filter((row) => !superseded.has(row.id));
 }
 
-export async function readGermination(tx: Reader, file: LotFile): Promise<GerminationView> {
+/** What is written of the germination tests of a lot, as it was read. */
+export interface GerminationRows {
+  readonly counts: readonly CountRow[];
+  readonly keys: readonly PressedKey[];
+  readonly held: readonly HeldRow[];
+  /** What editions other than the lot's own say of its kind, for tests that they judge. */
+  readonly asked: ReadonlyMap<Edition, KindMethod | undefined>;
+}
+
+const dishesOf = (file: LotFile): Vessel[] => file.vessels.filter((one) => one.kind === 'replicate');
+
+/** @param locked  the transaction in which nobody else takes a dish of the lot up until it ends; left out = it is only read */
+export async function germinationRows(tx: Reader, file: LotFile, locked?: Transaction): Promise<GerminationRows> {
+  const ids = dishesOf(file).map((one) => one.id);
+  const asked = new Map<Edition, KindMethod | undefined>();
+  for (const { edition } of testsIn(file, 'germination'))
+    if (edition !== file.edition && !asked.has(edition))
+      asked.set(edition, await methodFor(tx, edition, file.lot.species, file.lot.bookKind, file.lists.figures));
+  if (ids.length === 0) return { counts: [], keys: [], held: [], asked };
+  const counts = await prepared(tx, 'counts of dishes', (on, name) =>
+    on
+      .select()
+      .from(germinationCount)
+      .where(anyOf(germinationCount.subject, 'ids'))
+      .orderBy(asc(germinationCount.recordedAt), asc(germinationCount.id))
+      .prepare(name),
+  ).execute({ ids });
+  const keys = await prepared(tx, 'keys of dishes', (on, name) =>
+    on
+      .select({
+        dishId: tallyEvent.dishId,
+        day: tallyEvent.day,
+        session: tallyEvent.session,
+        by: tallyEvent.by,
+        at: tallyEvent.at,
+        name: tallyEvent.seedClass,
+        seeds: tallyEvent.seeds,
+        late: tallyEvent.late,
+        fate: lateFate.fate,
+      })
+      .from(tallyEvent)
+      .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
+      .where(anyOf(tallyEvent.dishId, 'ids'))
+      // Keys of one batch share their instant: in the order in which they were pressed.
+      .orderBy(asc(tallyEvent.at), asc(tallyEvent.session), asc(tallyEvent.sequence))
+      .prepare(name),
+  ).execute({ ids });
+  return { counts, keys, held: await heldRows(tx, 'dish', ids, locked), asked };
+}
+
+type PressedKey = LateEvent & { readonly dishId: string; readonly day: number; readonly late: boolean };
+
+/** Whether a key counts: it came in time, or was taken afterwards. */
+export const keyCounts = ({ late, fate }: Pick<PressedKey, 'late' | 'fate'>): boolean => !late || fate === 'taken';
+
+export const readGermination = async (tx: Reader, file: LotFile): Promise<GerminationView> =>
+  germinationOf(file, await germinationRows(tx, file));
+
+/** The germination of a lot, from what is written of it. */
+export function germinationOf(file: LotFile, rows: GerminationRows): GerminationView {
   const { method, edition } = file;
   const filed = testsIn(file, 'germination');
-  const dishes = await dishViews(
-    tx,
-    file.vessels.filter((one) => one.kind === 'replicate'),
-    file.names,
-    (vesselId) => {
-      const test = filed.find((one) => one.test.vesselId === vesselId);
-      return test ? dayZero(test.test.plan as GerminationPlan) : null;
-    },
-  );
-  const heldOf = await heldPlaces(
-    tx,
-    'dish',
-    dishes.map((one) => one.view.id),
-    file.names,
-  );
-  const tests: GerminationTest[] = [];
-  for (const { test, frame, edition: judge } of filed) {
+  const dishes = dishViews(dishesOf(file), rows, file.names, (vesselId) => {
+    const test = filed.find((one) => one.test.vesselId === vesselId);
+    return test ? dayZero(test.test.plan as GerminationPlan) : null;
+  });
+  const heldOf = placesHeld(rows.held, file.names);
+  const tests = filed.map(({ test, frame, edition: judge }): GerminationTest => {
     const plan = test.plan as GerminationPlan;
     const own = dishes
       .filter((one) => one.vessel.parentId === test.vesselId)
       .map(({ view, late }) => inHands(view, heldOf(view.id), late, file.names));
     const result = resultOf(judge, own);
-    const asked = judge === edition ? method : await methodFor(tx, judge, file.lot.species, file.lot.bookKind);
-    tests.push({
+    const asked = judge === edition ? method : rows.asked.get(judge);
+    return {
       ...frame,
       plan,
       calendar: planCalendar(plan),
@@ -78,8 +126,8 @@ export async function readGermination(tx: Reader, file: LotFile): Promise<Germin
       dishes: own,
       result,
       days: result.complete ? countDaysOf(judge, plan, asked, file.family === LEGUMES, own) : null,
-    });
-  }
+    };
+  });
   return {
     lot: file.brief,
     method: method ?? null,
@@ -96,7 +144,7 @@ export async function readGermination(tx: Reader, file: LotFile): Promise<Germin
 }
 
 /** What the dishes of one test come to. */
-export function resultOf(edition: Edition, dishes: readonly CountedDish[]): TestResult {
+function resultOf(edition: Edition, dishes: readonly CountedDish[]): TestResult {
   return testResult(
     edition,
     dishes.map((dish) => ({ seeds: dish.seeds, counts: dish.total, closed: dish.closed })),
@@ -104,14 +152,12 @@ export function resultOf(edition: Edition, dishes: readonly CountedDish[]): Test
 }
 
 const LEGUMES = 'Fabaceae';
-export const isLegume = async (tx: Reader, species: string): Promise<boolean> =>
-  (await kindOf(tx, species))?.family === LEGUMES;
 
 /**
  * Judges the days on which the dishes of a test were counted by what is prescribed for the kind; where the book does
  * not know the kind, by its plan.
  */
-export function countDaysOf(
+function countDaysOf(
   edition: Edition,
   plan: GerminationPlan,
   method: KindMethod | undefined,
@@ -167,7 +213,7 @@ export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] 
 }
 
 /** A dish with what was counted of it, whoever has it in hand. */
-export type CountedDish = Omit<DishView, 'held' | 'late'>;
+type CountedDish = Omit<DishView, 'held' | 'late'>;
 
 type LateSeed = LateEvent & { readonly day: number };
 
@@ -191,38 +237,14 @@ function inHands(
   };
 }
 
-export async function dishViews(
-  tx: Reader,
+function dishViews(
   replicates: readonly Vessel[],
+  { counts: rows, keys: pressed }: GerminationRows,
   names: ReadonlyMap<string, string>,
   /** Day 0 of the test on a working sample. */
   zeroOf: (vesselId: string) => string | null,
-): Promise<{ vessel: Vessel; view: CountedDish; late: LateSeed[] }[]> {
-  if (replicates.length === 0) return [];
-  const ids = replicates.map((one) => one.id);
-  const rows = await tx
-    .select()
-    .from(germinationCount)
-    .where(inArray(germinationCount.subject, ids))
-    .orderBy(asc(germinationCount.recordedAt), asc(germinationCount.id));
-  const pressed = await tx
-    .select({
-      dishId: tallyEvent.dishId,
-      day: tallyEvent.day,
-      session: tallyEvent.session,
-      by: tallyEvent.by,
-      at: tallyEvent.at,
-      name: tallyEvent.seedClass,
-      seeds: tallyEvent.seeds,
-      late: tallyEvent.late,
-      fate: lateFate.fate,
-    })
-    .from(tallyEvent)
-    .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
-    .where(inArray(tallyEvent.dishId, ids))
-    // Keys of one batch share their instant: in the order in which they were pressed.
-    .orderBy(asc(tallyEvent.at), asc(tallyEvent.session), asc(tallyEvent.sequence));
-  const keys = pressed.filter((one) => !one.late || one.fate === 'taken');
+): { vessel: Vessel; view: CountedDish; late: LateSeed[] }[] {
+  const keys = pressed.filter(keyCounts);
   return replicates.map((vessel) => {
     const days = dayViews(
       rows.filter((row) => row.subject === vessel.id),
@@ -317,7 +339,7 @@ export function dueCount(
 }
 
 /** The germination line of the lot sheet. */
-export function germinationLine(view: GerminationView, sampled: boolean): StepLine<'germination'> {
+export function germinationLine(view: GerminationView, sampled: boolean, today: string): StepLine<'germination'> {
   const base = { step: 'germination', by: null, at: null, blocks: [] } as const;
   const tests = usedTests(view.tests);
   const last = tests.at(-1);
@@ -329,13 +351,13 @@ export function germinationLine(view: GerminationView, sampled: boolean): StepLi
     };
   const several = (test: GerminationTest) => (tests.length > 1 ? test.number : null);
   const hand = handsOf(writtenIn(last), { by: last.createdBy, at: last.createdAt });
-  const due = dueCount(last, view.today);
+  const due = dueCount(last, today);
   if (due) {
     const open = due.openDishes.length === last.dishes.length ? [] : due.openDishes;
     return {
       ...base,
       ...hand,
-      mark: due.date <= view.today ? 'next' : 'not-judged',
+      mark: due.date <= today ? 'next' : 'not-judged',
       due: due.date,
       stands: { is: 'counting', day: due.day, final: due.final, test: several(last), open },
     };

@@ -10,7 +10,9 @@ export const germinationStep = defineStep({
   step: 'germination',
   key: 'germination',
   read: readGermination,
-  line: (view, { sampled }) => germinationLine(view, sampled),
+  line: (view, { sampled, today }) => germinationLine(view, sampled, today),
+  // A count comes due, and a count that was left out is not asked for once the final one has come.
+  turns: ({ tests }) => [...new Set(tests.flatMap((one) => one.calendar.map(({ date }) => date)))].sort(),
   judged: ({ tests }) =>
     tests.flatMap(({ id, result, days }) =>
       result.verdict && days ? [onTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],

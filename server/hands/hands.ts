@@ -1,10 +1,10 @@
-import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
 import { heldThingWords, type HeldThing } from '@mercato/contract/hands/acts';
 import type { Fate, HandAct, Held, KeptKeys, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { PAGE_HEADER } from '@mercato/contract/http/live';
 import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
-import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
+import { anyOf, forUpdate, prepared, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -18,6 +18,8 @@ export interface Place {
   readonly part: number;
 }
 type Row = typeof heldPlace.$inferSelect;
+/** Who has a place in hand, or had it last, as it is stored. */
+export type HeldRow = Row;
 
 const nameOf = ({ kind, subject, part }: Place) => `${kind} ${subject} ${part}`;
 /** One page of one person. */
@@ -137,7 +139,23 @@ export async function writeInHand(
   { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
   closes: boolean,
 ): Promise<void> {
-  const [row] = await forUpdate(tx, tx.select().from(heldPlace).where(placeIs(place)));
+  await closeInHand(
+    tx,
+    (await forUpdate(tx, tx.select().from(heldPlace).where(placeIs(place))))[0],
+    { thing, lotId: null, ...place },
+    { personId, page, at },
+    closes,
+  );
+}
+
+/** The same, where the row of the place was locked and read already. */
+export async function closeInHand(
+  tx: Transaction,
+  row: HeldRow | undefined,
+  { thing, lotId: _lot, ...place }: NamedPlace,
+  { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
+  closes: boolean,
+): Promise<void> {
   if (!row?.held) return;
   if (row.personId !== personId || (page !== null && row.page !== page)) {
     const who = row.personId === personId ? 'Another page of yours' : (await namesOf(tx)).get(row.personId ?? '');
@@ -146,20 +164,42 @@ export async function writeInHand(
   if (closes) await keepHold(tx, place, row, putDown(holdIn(row)), at);
 }
 
+/**
+ * What is stored of who has places of one kind.
+ * @param locked  the transaction in which nobody else takes them until it ends; they are locked in one order
+ */
+export async function heldRows(
+  tx: Reader,
+  kind: Place['kind'],
+  subjects: readonly string[],
+  locked?: Transaction,
+): Promise<HeldRow[]> {
+  if (subjects.length === 0) return [];
+  const rows = (on: Reader) =>
+    on
+      .select()
+      .from(heldPlace)
+      .where(and(eq(heldPlace.kind, sql.placeholder('kind')), anyOf(heldPlace.subject, 'ids')))
+      .orderBy(asc(heldPlace.subject), asc(heldPlace.part));
+  const query = locked
+    ? prepared(locked, 'places held, locked', (on, name) => forUpdate(on, rows(on)).prepare(name))
+    : prepared(tx, 'places held', (on, name) => rows(on).prepare(name));
+  return query.execute({ kind, ids: [...subjects] });
+}
+
 /** Who has places of one kind, by subject and part. */
-export async function heldPlaces(
+export const heldPlaces = async (
   tx: Reader,
   kind: Place['kind'],
   subjects: readonly string[],
   names: ReadonlyMap<string, string>,
-): Promise<(subject: string, part?: number) => Omit<Held, 'taken'>> {
-  const rows =
-    subjects.length === 0
-      ? []
-      : await tx
-          .select()
-          .from(heldPlace)
-          .where(and(eq(heldPlace.kind, kind), inArray(heldPlace.subject, [...subjects])));
+): Promise<(subject: string, part?: number) => Omit<Held, 'taken'>> =>
+  placesHeld(await heldRows(tx, kind, subjects), names);
+
+export function placesHeld(
+  rows: readonly HeldRow[],
+  names: ReadonlyMap<string, string>,
+): (subject: string, part?: number) => Omit<Held, 'taken'> {
   return (subject, part = 0) => {
     const row = rows.find((one) => one.subject === subject && one.part === part);
     if (!row) return { turn: 0, holder: null };

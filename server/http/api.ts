@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { NextFunction, Request, Response, Router } from 'express';
-import type { Act } from '@mercato/contract/words/acts';
 import { PAGE_HEADER, type LiveNote, type Topic } from '@mercato/contract/http/live';
 import type {
   Asks,
@@ -14,9 +13,20 @@ import type {
 } from '@mercato/contract/http/route';
 import { validate, type Checked } from '@mercato/contract/http/validate';
 import { may, type Role } from '@mercato/core/register/permissions';
-import { isUnreachable, sqlState, type Connection, type Reader, type Transaction } from '../database/connect.ts';
+import {
+  asStored,
+  everyColumn,
+  filled,
+  isUnreachable,
+  prepared,
+  sqlState,
+  type Connection,
+  type Reader,
+  type Transaction,
+} from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
-import { auditEntry, idempotencyKey } from '../register/tables.ts';
+import { keepAudit, type AuditNote } from '../register/audit.ts';
+import { idempotencyKey } from '../register/tables.ts';
 import { noteOf, sessionName } from '../live/notes.ts';
 import { Fault, fault } from './fault.ts';
 import { SpooledFile } from './spool.ts';
@@ -35,15 +45,6 @@ export interface ReadContext<Path extends string = string> {
   readonly params: ParamsOf<Path>;
   readonly query: Readonly<Record<string, unknown>>;
   readonly now: Date;
-}
-
-export interface AuditNote {
-  readonly lotId?: string | null;
-  readonly act: Act;
-  readonly subject: string;
-  readonly before?: unknown;
-  readonly after?: unknown;
-  readonly reason?: string | undefined;
 }
 
 export interface WriteContext<B, Picture = unknown, Prepared = unknown, Path extends string = string> extends Omit<
@@ -66,6 +67,8 @@ export interface WriteContext<B, Picture = unknown, Prepared = unknown, Path ext
   readonly tellNote: (note: string) => void;
   /** Says on the live stream what was written to, once the transaction stands; of touched lots it says so itself. */
   readonly tell: (topic: Topic) => void;
+  /** What stands of a lot was derived by whoever wrote to it, and need not be derived again. */
+  readonly settled: (lotId: string) => void;
   /** Derives a touched lot's standing now, and answers with the whole picture of it. */
   readonly settle: (lotId: string) => Promise<Picture>;
 }
@@ -276,6 +279,10 @@ export class Api<Picture = unknown> {
           const touched = new Set<string>();
           const told = new Set<Topic>();
           own.length = 0;
+          const settled = (lotId: string) => {
+            touched.delete(lotId);
+            told.add(`lot:${lotId}`);
+          };
           const body = await handle({
             tx,
             person,
@@ -293,24 +300,15 @@ export class Api<Picture = unknown> {
               mayCorrectOthers: may(person.roles, 'bench.correct-others'),
             },
             audit: async (note) => {
-              await tx.insert(auditEntry).values({
-                lotId: note.lotId ?? null,
-                by: person.id,
-                at: now,
-                act: note.act,
-                subject: note.subject,
-                before: note.before ?? null,
-                after: note.after ?? null,
-                reason: note.reason ?? null,
-              });
+              await keepAudit(tx, note, person.id, now);
             },
             touch: (lotId) => touched.add(lotId),
             tell: (topic) => told.add(topic),
             sessionId: request.sessionID,
             tellNote: (note) => own.push(note),
+            settled,
             settle: (lotId) => {
-              touched.delete(lotId);
-              told.add(`lot:${lotId}`);
+              settled(lotId);
               return this.parts.refreshStanding(tx, lotId, now);
             },
           });
@@ -342,11 +340,16 @@ export class Api<Picture = unknown> {
           eq(idempotencyKey.route, route),
           eq(idempotencyKey.key, key),
         );
-        const taken = await tx
-          .insert(idempotencyKey)
-          .values({ personId: person.id, route, key, bodyHash: hash, createdAt: this.parts.clock() })
-          .onConflictDoNothing()
-          .returning({ key: idempotencyKey.key });
+        const taken = await prepared(tx, 'take key', (on, name) =>
+          on
+            .insert(idempotencyKey)
+            .values({ ...everyColumn(idempotencyKey), status: null, answer: null })
+            .onConflictDoNothing()
+            .returning({ key: idempotencyKey.key })
+            .prepare(name),
+        ).execute(
+          asStored(idempotencyKey, { personId: person.id, route, key, bodyHash: hash, createdAt: this.parts.clock() }),
+        );
         if (taken.length === 0) {
           const [before] = await tx.select().from(idempotencyKey).where(mine);
           if (before?.bodyHash !== hash || unkept)
@@ -354,10 +357,27 @@ export class Api<Picture = unknown> {
           return { status: before.status ?? 200, body: before.answer ?? {}, note: null };
         }
         const answer = await work(tx);
-        await tx
-          .update(idempotencyKey)
-          .set({ status: answer.status, answer: unkept ? {} : answer.body })
-          .where(mine);
+        await prepared(tx, 'keep answer', (on, name) =>
+          on
+            .update(idempotencyKey)
+            .set({ status: filled('status'), answer: filled('answer') })
+            .where(
+              and(
+                eq(idempotencyKey.personId, sql.placeholder('personId')),
+                eq(idempotencyKey.route, sql.placeholder('route')),
+                eq(idempotencyKey.key, sql.placeholder('key')),
+              ),
+            )
+            .prepare(name),
+        ).execute(
+          asStored(idempotencyKey, {
+            personId: person.id,
+            route,
+            key,
+            status: answer.status,
+            answer: unkept ? {} : answer.body,
+          }),
+        );
         return answer;
       }),
     );

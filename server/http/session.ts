@@ -7,7 +7,7 @@ import { rateLimit as limitRate, type Store } from 'express-rate-limit';
 import expressSession from 'express-session';
 import type { SignedIn as SignedInAnswer, SignIn } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
-import type { Connection } from '../database/connect.ts';
+import { prepared, type Connection } from '../database/connect.ts';
 import { putDownAll } from '../hands/putDownAll.ts';
 import { auditEntry, laboratory, rateLimit } from '../register/tables.ts';
 import { person } from '../register/peopleTables.ts';
@@ -52,17 +52,20 @@ export function whoAsks(connection: Connection): RequestHandler {
   return async (request, response, next) => {
     const id = request.session.personId;
     if (id !== undefined) {
-      const [row] = await connection.db
-        .select({
-          id: person.id,
-          name: person.name,
-          username: person.username,
-          roles: person.roles,
-          zone: laboratory.zone,
-        })
-        .from(person)
-        .leftJoin(laboratory, eq(laboratory.id, 1))
-        .where(and(eq(person.id, id), eq(person.active, true)));
+      const [row] = await prepared(connection.db, 'who asks', (db, name) =>
+        db
+          .select({
+            id: person.id,
+            name: person.name,
+            username: person.username,
+            roles: person.roles,
+            zone: laboratory.zone,
+          })
+          .from(person)
+          .leftJoin(laboratory, eq(laboratory.id, 1))
+          .where(and(eq(person.id, sql.placeholder('id')), eq(person.active, true)))
+          .prepare(name),
+      ).execute({ id });
       if (row) {
         const { zone, ...who } = row;
         response.locals.person = { ...who, roles: row.roles } satisfies SignedIn;

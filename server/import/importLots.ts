@@ -1,5 +1,4 @@
 import type Joi from 'joi';
-import { eq } from 'drizzle-orm';
 import {
   dishCountSchema,
   newGerminationTestSchema,
@@ -19,7 +18,8 @@ import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { FRACTIONS } from '@mercato/core/purity/fractions';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import { countDish, setUpTest } from '../germination/routes.ts';
+import { countDish, openDishes, type OpenDishes } from '../germination/count.ts';
+import { setUpTest } from '../germination/routes.ts';
 import type { Seen } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
@@ -29,10 +29,8 @@ import { startSearch } from '../other-seeds/routes.ts';
 import { speciesList } from '../rule-books/names.ts';
 import { weigh } from '../purity/weigh.ts';
 import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
-import { vessel } from '../register/tables.ts';
 import { seenOf } from '../register/seen.ts';
 import { drawnBefore, startTest } from '../register/tests.ts';
-import { vesselsOf } from '../register/vessels.ts';
 import { keepRequest } from '../register/requests.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
 import type { SpooledFile } from '../http/spool.ts';
@@ -380,7 +378,8 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
       plan.set(field, `germination.${field}`, number, field === 'prechillDays' ? 0 : undefined);
     late(plan, 'setUpDate');
     const started = await step(cells, plan, newGerminationTestSchema, (checked) => setUpTest(context, checked));
-    const replicates = (await vesselsOf(context.tx, lot.id)).filter((one) => one.parentId === started.vesselId);
+    let open: OpenDishes = await openDishes(context.tx, lot, context.now);
+    const replicates = open.file.vessels.filter((one) => one.parentId === started.vesselId);
     const { finalCountDay } = started.plan as GerminationPlan;
     const counted = [...(cells.dishDays.get(test) ?? [])]
       .map((one) => one.split(' ').map(Number) as [number, number])
@@ -404,9 +403,9 @@ const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lo
       body.value.lateReason = FROM_FILE;
       const lines = body.where.bind(body);
       body.where = (path) => lines(path) ?? { line, column: 'value' };
-      const [current] = await context.tx.select().from(vessel).where(eq(vessel.id, replicate.id));
-      await step(cells, body, dishCountSchema, (checked) =>
-        countDish(context, current ?? replicate, day, checked, checked.seenOn === undefined ? 'plan' : 'bench'),
+      const before = open;
+      open = await step(cells, body, dishCountSchema, (checked) =>
+        countDish(context, before, replicate.id, day, checked, checked.seenOn === undefined ? 'plan' : 'bench'),
       );
     }
   },

@@ -12,22 +12,44 @@ export type Gathered = Views & {
 };
 
 const NO_FACTS: Facts = { sample: null, purity: null, otherSeeds: null, moisture: null, germination: null };
+export const factsOf = (of: readonly Partial<Facts>[]): Facts => Object.assign({}, NO_FACTS, ...of) as Facts;
+
+/** A step as a write comes upon it: with its view, where that was read already. */
+export interface Known {
+  readonly one: (typeof SHEET_STEPS)[number];
+  readonly view?: object | undefined;
+}
+
+/** Opens steps, and sees together those of which only several show something; `views` holds those that were opened. */
+export async function openAll(
+  tx: Reader,
+  file: LotFile,
+  known: readonly Known[],
+): Promise<{ readonly steps: ReadonlyMap<string, OpenStep>; readonly views: () => Views }> {
+  const steps = new Map<string, OpenStep>();
+  for (const { one, view } of known) steps.set(one.key, view ? one.with(view as never) : await one.open(tx, file));
+  const views = () => Object.fromEntries([...steps].map(([key, one]) => [key, one.view])) as unknown as Views;
+  for (const { of, see } of TOGETHER) {
+    if (!of.every((key) => steps.has(key))) continue;
+    const seen = await see(tx, views());
+    steps.set(seen.key, seen);
+  }
+  return { steps, views };
+}
 
 export async function gather(tx: Reader, file: LotFile): Promise<Gathered> {
-  const opened = new Map<string, OpenStep>();
-  for (const one of SHEET_STEPS) opened.set(one.key, await one.open(tx, file));
-  const views = () => Object.fromEntries([...opened].map(([key, one]) => [key, one.view])) as unknown as Views;
-  for (const see of TOGETHER) {
-    const seen = await see(tx, views());
-    opened.set(seen.key, seen);
-  }
+  const { steps: opened, views } = await openAll(
+    tx,
+    file,
+    SHEET_STEPS.map((one) => ({ one })),
+  );
   const steps = [...opened.values()];
-  const on = { file, sampled: steps.some((one) => one.samples) };
+  const on = { file, sampled: steps.some((one) => one.samples), today: file.today };
   return {
     ...views(),
     steps,
     lines: steps.map((one) => one.line(on)),
-    facts: steps.reduce((all, one) => ({ ...all, ...one.facts(file) }), NO_FACTS),
+    facts: factsOf(steps.map((one) => one.facts(file))),
   };
 }
 

@@ -15,7 +15,13 @@ type Opened = Awaited<ReturnType<(typeof SHEET_STEPS)[number]['open']>>;
 export type Views = { readonly [One in Opened as One['key']]: One['view'] };
 
 /** What only several steps together show, put into the one that it is shown with. */
-export const TOGETHER: readonly ((tx: Reader, views: Views) => Promise<OpenStep>)[] = [
-  async (tx, { purity, otherSeeds }) =>
-    otherSeedsStep.with({ ...otherSeeds, ...(await contradictionsOf(tx, purity, otherSeeds)) }),
+export const TOGETHER: readonly {
+  readonly of: readonly (keyof Views)[];
+  readonly see: (tx: Reader, views: Views) => Promise<OpenStep>;
+}[] = [
+  {
+    of: ['purity', 'otherSeeds'],
+    see: async (tx, { purity, otherSeeds }) =>
+      otherSeedsStep.with({ ...otherSeeds, ...(await contradictionsOf(tx, purity, otherSeeds)) }),
+  },
 ];

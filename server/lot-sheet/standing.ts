@@ -1,19 +1,22 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { LotState } from '@mercato/contract/register/lots';
 import type { Mark, Standing, StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
 import { EARLY, TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
-import type { Reader, Transaction } from '../database/connect.ts';
+import { asStored, filled, prepared, type Reader, type Transaction } from '../database/connect.ts';
+import type { WriteContext } from '../http/api.ts';
 import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
-import { releasesOf } from '../release/result.ts';
-import { blocksOf, gather, type Gathered } from './gather.ts';
+import { documentsOf, releasesOf, type DocumentRow } from '../release/result.ts';
+import { blocksOf, factsOf, gather, openAll, type Gathered, type Known } from './gather.ts';
+import { keepStep, keptOf, lineOn, ownComputation, stillStands, type Kept, type KeptStep } from './kept.ts';
 import { reportedPureSeed } from './labelData.ts';
+import { SHEET_STEPS, TOGETHER, type Views } from './registry.ts';
+import type { Facts } from './step.ts';
 
-export interface LotPicture {
-  readonly file: LotFile;
-  readonly gathered: Gathered;
+/** What stands of a lot, once what each step has to say of it is known. */
+interface Stands {
   readonly lines: readonly StepLine[];
   readonly releases: readonly ReleaseRow[];
   readonly state: LotState;
@@ -24,27 +27,41 @@ export interface LotPicture {
   readonly standing: Standing;
 }
 
+export interface LotPicture extends Stands {
+  readonly file: LotFile;
+  readonly gathered: Gathered;
+}
+
 /** The whole picture of one lot: every step's line, its releases, and what stands. */
 export async function pictureOf(tx: Reader, file: LotFile): Promise<LotPicture> {
-  const { today } = file;
   const gathered = await gather(tx, file);
-  const releases = await releasesOf(tx, file);
+  return { file, gathered, ...standsOf(file, gathered, await documentsOf(tx, file.lot.id)) };
+}
+
+const AWAITED: ReadonlySet<string> = new Set(SHEET_STEPS.flatMap((one) => (one.awaited ? [one.step] : [])));
+
+function standsOf(
+  file: LotFile,
+  { lines: own, facts }: { readonly lines: readonly StepLine[]; readonly facts: Facts },
+  documents: readonly DocumentRow[],
+): Stands {
+  const { today } = file;
+  const releases = releasesOf(file, documents);
   const wanted = requestOf(file.lot)?.tests ?? TEST_STEPS;
   const divided = file.lot.parts.length > 0;
   const current = releases.filter((one) => !one.superseded);
-  const blocks = divided ? [] : blocksOf(gathered.lines);
+  const blocks = divided ? [] : blocksOf(own);
   // What stands released was judged and signed: a rule that came since is said, and takes nothing back.
   const wouldHold = current.length > 0 ? blocks : [];
-  const awaited = new Set<string>(gathered.steps.flatMap((one) => (one.awaited ? [one.step] : [])));
   const release = releaseLine(
-    gathered.lines,
+    own,
     releases,
     today,
-    wanted.filter((one) => awaited.has(one)),
+    wanted.filter((one) => AWAITED.has(one)),
     divided,
     wouldHold,
   );
-  const lines = [...gathered.lines.map((line) => unlessNeeded(line, wanted, divided)), release];
+  const lines = [...own.map((line) => unlessNeeded(line, wanted, divided)), release];
   const held = blocks.length > 0 && current.length === 0;
   const validUntil = current.findLast((one) => one.validUntil !== null)?.validUntil ?? null;
   const expired = validUntil !== null && validUntil < today;
@@ -57,16 +74,7 @@ export async function pictureOf(tx: Reader, file: LotFile): Promise<LotPicture> 
         : expired
           ? 'expired'
           : 'released';
-  return {
-    file,
-    gathered,
-    lines,
-    releases,
-    state,
-    validUntil,
-    wouldHold,
-    standing: standingOf(lines, release, state, gathered),
-  };
+  return { lines, releases, state, validUntil, wouldHold, standing: standingOf(lines, release, state, facts) };
 }
 
 const early: ReadonlySet<string> = new Set(EARLY);
@@ -121,12 +129,7 @@ function releaseLine(
     : { ...base, mark: 'next', stands: { is: 'waits-for-lead' } };
 }
 
-function standingOf(
-  lines: readonly StepLine[],
-  release: StepLine<'release'>,
-  state: LotState,
-  gathered: Gathered,
-): Standing {
+function standingOf(lines: readonly StepLine[], release: StepLine<'release'>, state: LotState, facts: Facts): Standing {
   const of = ({ step, mark, stands, due }: StepLine) =>
     ({ step, mark, stands, ...(due === undefined ? {} : { due }) }) as Standing;
   if (state === 'released' || state === 'expired') {
@@ -135,8 +138,8 @@ function standingOf(
       step: 'released',
       mark: marks.includes('near') ? 'near' : 'within',
       stands: {
-        normal: gathered.facts.germination?.counts.normal ?? null,
-        pure: reportedPureSeed(gathered.facts),
+        normal: facts.germination?.counts.normal ?? null,
+        pure: reportedPureSeed(facts),
       },
     };
   }
@@ -154,17 +157,90 @@ export function nextLine(lines: readonly StepLine[]): StepLine | undefined {
   );
 }
 
-/** Writes the derived state of a lot into its row, so that lists read one table. */
+/** Derives what stands of a lot from all that is known of it, and writes it into its row, so that lists read one table. */
 export async function refreshStanding(tx: Transaction, lotId: string, now: Date): Promise<LotPicture> {
-  const picture = await pictureOf(tx, await openFile(tx, lotId, now));
-  await tx
-    .update(lotTable)
-    .set({
-      state: picture.state === 'expired' ? 'released' : picture.state,
-      validUntil: picture.validUntil,
-      standing: picture.standing,
+  const file = await openFile(tx, lotId, now);
+  const gathered = await gather(tx, file);
+  const documents = await documentsOf(tx, lotId);
+  const stands = standsOf(file, gathered, documents);
+  const on = { file, sampled: gathered.steps.some((one) => one.samples) };
+  await keep(tx, file, stands, {
+    steps: Object.fromEntries(gathered.steps.map((one) => [one.key, keepStep(one, on)])),
+    documents,
+  });
+  return { file, gathered, ...stands };
+}
+
+/** A lot that was written to, with what was read of it for that, so that nothing is read twice. */
+export interface Written<Key extends keyof Views> {
+  readonly file: LotFile;
+  readonly view: Views[Key];
+}
+
+/**
+ * Derives what stands of a lot after a write to one of its steps, and answers with that step. The others are as they
+ * were kept, but for those of which something changed that they rest on, and those that are only seen together with it.
+ */
+export async function settleStep<Key extends keyof Views>(
+  { tx, now, settled }: Pick<WriteContext<unknown>, 'tx' | 'now' | 'settled'>,
+  lotId: string,
+  key: Key,
+  written?: Written<Key>,
+): Promise<Views[Key]> {
+  const file = written?.file ?? (await openFile(tx, lotId, now));
+  const together = TOGETHER.filter(({ of }) => of.includes(key)).flatMap(({ of }) => of);
+  const known: (Known & { readonly kept: KeptStep | undefined })[] = SHEET_STEPS.map((one) => {
+    const fresh = one.key === key || together.includes(one.key);
+    const kept = fresh ? undefined : stillStands(file, one.step, one.key);
+    return { one, kept, view: one.key === key ? written?.view : undefined };
+  });
+  const { steps, views } = await openAll(
+    tx,
+    file,
+    known.filter(({ kept }) => kept === undefined),
+  );
+  const on = {
+    file,
+    sampled: known.some(({ one, kept }) => (kept ? kept.samples : (steps.get(one.key)?.samples ?? false))),
+  };
+  const kept = known.map(({ one, kept: before }): [string, KeptStep] => {
+    const opened = steps.get(one.key);
+    return [one.key, opened ? keepStep(opened, on) : (before as KeptStep)];
+  });
+  const documents = keptOf(file)?.documents ?? (await documentsOf(tx, lotId));
+  const facts = factsOf(kept.map(([, one]) => one.facts));
+  const lines = kept.map(([, one]) => lineOn(one, file.today));
+  await keep(tx, file, standsOf(file, { lines, facts }, documents), { steps: Object.fromEntries(kept), documents });
+  settled(lotId);
+  return views()[key];
+}
+
+async function keep(
+  tx: Transaction,
+  { lot }: LotFile,
+  { state, validUntil, standing }: Stands,
+  kept: Omit<Kept, 'by'>,
+): Promise<void> {
+  await prepared(tx, 'stands of lot', (on, name) =>
+    on
+      .update(lotTable)
+      .set({
+        state: filled('state'),
+        validUntil: filled('validUntil'),
+        standing: filled('standing'),
+        standingVersion: filled('standingVersion'),
+        kept: filled('kept'),
+      })
+      .where(eq(lotTable.id, sql.placeholder('id')))
+      .prepare(name),
+  ).execute(
+    asStored(lotTable, {
+      id: lot.id,
+      state: state === 'expired' ? 'released' : state,
+      validUntil,
+      standing,
       standingVersion: CORE_VERSION,
-    })
-    .where(eq(lotTable.id, lotId));
-  return picture;
+      kept: { by: ownComputation(), ...kept },
+    }),
+  );
 }

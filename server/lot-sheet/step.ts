@@ -25,10 +25,11 @@ export interface Judged {
 /** Working under a name, left out where there is none. */
 export type Slips = Readonly<Record<string, NumberSlip>>;
 
-interface OnSheet {
+export interface OnSheet {
   readonly file: LotFile;
   /** Whether there is a sample that could be tested. */
   readonly sampled: boolean;
+  readonly today: string;
 }
 
 /** What a step brings to whatever gathers the steps: the lot sheet, the documents, judging anew. */
@@ -38,6 +39,8 @@ export interface StepDefinition<Key extends string, Name extends Exclude<Step, '
   readonly key: Key;
   readonly read: (tx: Reader, file: LotFile) => Promise<View>;
   readonly line: (view: View, on: OnSheet) => StepLine<Name>;
+  /** Days on which its line becomes another one without anybody writing, in their order; left out = none. */
+  readonly turns?: (view: View) => readonly string[];
   /** What was judged of it, with what it was judged on. */
   readonly judged: (view: View) => readonly Judged[];
   /** Decisions of the lead about what it reports; the documents name those that accepted. */
@@ -65,10 +68,10 @@ export interface OpenStep<Key extends string = string, View extends object = obj
   readonly key: Key;
   readonly view: View;
   readonly samples: boolean;
-  readonly awaited: boolean;
   readonly drawn: readonly Drawn[];
   readonly rows: (file: RowWriter) => void;
   readonly line: (on: OnSheet) => StepLine;
+  readonly turns: () => readonly string[];
   readonly judged: () => readonly Judged[];
   readonly decisions: () => readonly (DecisionView | null | undefined)[];
   readonly remarks: () => readonly string[];
@@ -80,6 +83,7 @@ export interface OpenStep<Key extends string = string, View extends object = obj
 export interface DefinedStep<Key extends string, View extends object> {
   readonly step: Exclude<Step, 'release'>;
   readonly key: Key;
+  readonly awaited: boolean;
   readonly open: (tx: Reader, file: LotFile) => Promise<OpenStep<Key, View>>;
   /** The step with another view of it: what only several steps together show is put into one of them. */
   readonly with: (view: View) => OpenStep<Key, View>;
@@ -94,12 +98,12 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     key: step.key,
     view,
     samples: step.samples?.(view) ?? false,
-    awaited: step.awaited ?? true,
     drawn: step.drew?.(view) ?? [],
     rows: (file) => {
       step.rows(view, file);
     },
     line: (on) => step.line(view, on) as StepLine,
+    turns: () => step.turns?.(view) ?? [],
     judged: () => step.judged(view),
     decisions: () => step.decisions(view),
     remarks: () => step.remarks?.(view) ?? [],
@@ -110,6 +114,7 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
   return {
     step: step.step,
     key: step.key,
+    awaited: step.awaited ?? true,
     open: async (tx, file) => opened(await step.read(tx, file)),
     with: opened,
   };

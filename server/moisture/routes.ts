@@ -4,7 +4,7 @@ import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
-import type { LotPicture } from '../lot-sheet/standing.ts';
+import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { seenOf } from '../register/seen.ts';
@@ -28,13 +28,13 @@ export function serveMoisture(api: Api<LotPicture>): void {
 
   api.write(moistureRoutes.start, async (context) => {
     const test = await startTest(context, 'moisture', context.body.vesselId, { method: context.body.method });
-    return (await context.settle(test.lotId)).gathered.moisture;
+    return settleStep(context, test.lotId, 'moisture');
   });
 
   api.write(moistureRoutes.weigh, async (context) => {
     const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
     await weighMoisture(context, test, context.body);
-    return (await context.settle(test.lotId)).gathered.moisture;
+    return settleStep(context, test.lotId, 'moisture');
   });
 
   serveDays(

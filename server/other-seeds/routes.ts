@@ -6,7 +6,7 @@ import { actAt } from '../hands/hands.ts';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { readSearch } from '../lot-sheet/contradictions.ts';
-import type { LotPicture } from '../lot-sheet/standing.ts';
+import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { serveOtherResults } from '../register/otherResultRoutes.ts';
@@ -38,7 +38,7 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
 
   api.write(otherSeedsRoutes.start, async (context) => {
     const test = await startSearch(context, context.body);
-    return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
+    return withTallies(context.tx, await settleStep(context, test.lotId, 'otherSeeds'));
   });
 
   // Each tray has a version of its own: two people on two trays never collide.
@@ -48,7 +48,7 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
     const id = idParam(params, 'test');
     const test = await lockTestRow(tx, id, 'other-seeds');
     await countTray(context, test, tray, body, seenVersion);
-    return withTallies(context.tx, (await context.settle(test.lotId)).gathered.otherSeeds);
+    return withTallies(context.tx, await settleStep(context, test.lotId, 'otherSeeds'));
   });
 
   api.write(otherSeedsRoutes.bindKeys, async (context) => {
@@ -86,7 +86,7 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
     const test = await lockTest(tx, idParam(params, 'test'), 'other-seeds', context.seenVersion);
     const view = await readOtherSeeds(tx, await openFile(tx, test.lotId, now));
     await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
-    return withTallies(tx, (await context.settle(test.lotId)).gathered.otherSeeds);
+    return withTallies(tx, await settleStep(context, test.lotId, 'otherSeeds'));
   });
 
   serveDays(api, otherSeedsRoutes.days, 'other-seeds', otherSeedsObservation, async ({ tx, settle }, lotId) =>

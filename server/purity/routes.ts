@@ -1,7 +1,7 @@
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { idParam, type Api } from '../http/api.ts';
-import type { LotPicture } from '../lot-sheet/standing.ts';
+import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { bindName } from '../names/names.ts';
 import { openFile } from '../register/lotFile.ts';
 import { serveDays } from '../register/dayRoutes.ts';
@@ -21,13 +21,13 @@ export function servePurity(api: Api<LotPicture>): void {
 
   api.write(purityRoutes.start, async (context) => {
     const test = await startTest(context, 'purity', context.body.vesselId, {});
-    return (await context.settle(test.lotId)).gathered.purity;
+    return settleStep(context, test.lotId, 'purity');
   });
 
   api.write(purityRoutes.weigh, async (context) => {
     const test = await lockTest(context.tx, idParam(context.params, 'test'), 'purity', context.seenVersion);
     await weigh(context, test, context.body);
-    return (await context.settle(test.lotId)).gathered.purity;
+    return settleStep(context, test.lotId, 'purity');
   });
 
   // A clocked stretch only adds to what is there, so it asks for no version and leaves the test's own alone.
@@ -51,7 +51,7 @@ export function servePurity(api: Api<LotPicture>): void {
     const test = await lockTest(tx, idParam(params, 'test'), 'purity', context.seenVersion);
     const view = await readPurity(tx, await openFile(tx, test.lotId, now));
     await bindName(context, test, view.tests.find((one) => one.id === test.id)?.names ?? [], body);
-    return (await context.settle(test.lotId)).gathered.purity;
+    return settleStep(context, test.lotId, 'purity');
   });
 
   serveDays(

@@ -1,26 +1,18 @@
-import { asc, desc, eq } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import type { DecisionView, LotBrief, TestFrame } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { RequestView } from '@mercato/contract/register/request';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import type { Reader } from '../database/connect.ts';
+import { prepared, type Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
-import type { Paper } from '../paper/print.ts';
 import { todayIn } from '../http/day.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
 import { lotById, type Lot } from './lots.ts';
-import { namesOf } from './people.ts';
-import { benchTest, decision, laboratory } from './tables.ts';
+import { houseOf, type House, type Laboratory } from './house.ts';
+import { benchTest, decision, laboratory, vessel } from './tables.ts';
 import type { BenchTest } from './tests.ts';
-import { vesselsOf, type Vessel } from './vessels.ts';
-
-export interface Laboratory {
-  readonly name: string;
-  readonly address: string;
-  readonly zone: string;
-  readonly paper: Paper;
-}
+import { IN_ORDER, type Vessel } from './vessels.ts';
 
 /** What every step needs of one lot, read once: a write that changes any of it opens the file anew. */
 export interface LotFile {
@@ -32,12 +24,15 @@ export interface LotFile {
   /** The row of the lot's kind in its rule book, own figures filled in. */
   readonly method: KindMethod | undefined;
   readonly laboratory: Laboratory;
+  readonly lists: House['lists'];
   readonly today: string;
   readonly names: ReadonlyMap<string, string>;
   readonly vessels: readonly Vessel[];
   readonly tests: readonly BenchTest[];
   /** The newest decision on each test, and on the submitted sample; newest first. */
   readonly decisions: readonly DecisionView[];
+  /** All that were ever made of the lot. */
+  readonly decided: readonly { readonly id: string; readonly step: string }[];
   /** Editions that its tests are judged by. */
   readonly editions: ReadonlyMap<string, Edition>;
 }
@@ -50,35 +45,51 @@ export const sentIn = (lot: Lot): boolean => requestOf(lot)?.sampledBy === 'clie
 
 /** @throws {Fault} 404 when there is no such lot */
 export async function openFile(tx: Reader, lotId: string, now: Date): Promise<LotFile> {
-  const lot = await lotById(tx, lotId);
+  return fileOf(tx, await lotById(tx, lotId), now);
+}
+
+/** The file of a lot whose row was read already, because it had to be locked. */
+export async function fileOf(tx: Reader, lot: Lot, now: Date): Promise<LotFile> {
   const edition = await editionById(tx, lot.editionId);
-  const laboratory = await laboratoryOf(tx);
-  const names = await namesOf(tx);
-  const tests = await tx
-    .select()
-    .from(benchTest)
-    .where(eq(benchTest.lotId, lotId))
-    .orderBy(asc(benchTest.step), asc(benchTest.number));
+  const { laboratory, names, lists } = await houseOf(tx);
+  const { vessels, tests } = await seedOf(tx, lot.id);
   const editions = new Map([[lot.editionId, edition]]);
   await inOrder(
     tests.filter((one) => one.editionId !== lot.editionId),
     async (one) => editions.set(one.editionId, await editionById(tx, one.editionId)),
   );
-  const vessels = await vesselsOf(tx, lotId);
   const kind = await kindOf(tx, lot.species);
   return {
     lot,
     edition,
     brief: briefOf(lot, edition, kind),
     family: kind?.family ?? '',
-    method: await methodFor(tx, edition, lot.species, lot.bookKind),
+    method: await methodFor(tx, edition, lot.species, lot.bookKind, lists.figures),
     laboratory,
+    lists,
     today: todayIn(now, laboratory.zone),
     names,
     vessels,
     tests,
-    decisions: await decisionsOf(tx, lotId, tests, vessels, names),
+    ...(await decisionsOf(tx, lot.id, tests, vessels, names)),
     editions,
+  };
+}
+
+/** The seed that was drawn of a lot, each sample with the test that took it. */
+async function seedOf(tx: Reader, lotId: string): Promise<Pick<LotFile, 'vessels' | 'tests'>> {
+  const rows = await prepared(tx, 'seed of lot', (on, name) =>
+    on
+      .select({ vessel, test: benchTest })
+      .from(vessel)
+      .leftJoin(benchTest, eq(benchTest.vesselId, vessel.id))
+      .where(eq(vessel.lotId, sql.placeholder('lotId')))
+      .orderBy(...IN_ORDER)
+      .prepare(name),
+  ).execute({ lotId });
+  return {
+    vessels: rows.map((row) => row.vessel),
+    tests: rows.flatMap(({ test }) => test ?? []).sort((a, b) => a.step.localeCompare(b.step) || a.number - b.number),
   };
 }
 
@@ -108,12 +119,15 @@ async function decisionsOf(
   tests: readonly BenchTest[],
   vessels: readonly Vessel[],
   names: ReadonlyMap<string, string>,
-): Promise<DecisionView[]> {
-  const rows = await tx
-    .select()
-    .from(decision)
-    .where(eq(decision.lotId, lotId))
-    .orderBy(desc(decision.at), desc(decision.id));
+): Promise<Pick<LotFile, 'decisions' | 'decided'>> {
+  const rows = await prepared(tx, 'decisions of lot', (on, name) =>
+    on
+      .select()
+      .from(decision)
+      .where(eq(decision.lotId, sql.placeholder('lotId')))
+      .orderBy(desc(decision.at), desc(decision.id))
+      .prepare(name),
+  ).execute({ lotId });
   const newest = new Map<string, DecisionView>();
   for (const row of rows) {
     const subject = row.testId ?? row.vesselId ?? row.heterogeneityId ?? '';
@@ -135,7 +149,7 @@ async function decisionsOf(
       at: row.at.toISOString(),
     });
   }
-  return [...newest.values()];
+  return { decisions: [...newest.values()], decided: rows.map(({ id, step }) => ({ id, step })) };
 }
 
 /** A test of the file as every bench page shows it, with the edition that judges it. */

@@ -7,7 +7,7 @@ import type { Book } from '@mercato/core/rule-books/edition';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
 import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
-import type { AuditNote } from '../http/api.ts';
+import type { AuditNote } from './audit.ts';
 import { currentEdition, editionById, kindOf } from '../rule-books/editions.ts';
 import { lot, lotRevision } from './tables.ts';
 

@@ -69,6 +69,8 @@ export const lot = pgTable(
     standing: jsonb('standing').$type<ShownStanding>().notNull(),
     /** The computation that this projection was derived by; null = it is to be derived anew. */
     standingVersion: text('standing_version'),
+    /** What each step had to say when it was written to last, so that a write reads its own step alone; derived. */
+    kept: jsonb('kept'),
   },
   (t) => [
     refersTo([t.editionId], [ruleBookEdition.id]),

@@ -71,12 +71,15 @@ export function massColumns(mass: EnteredMass | null): {
     : { massText: null, massUnit: null, massG: null };
 }
 
+/** In the order in which they were drawn. */
+export const IN_ORDER = [asc(vessel.createdAt), asc(vessel.number), asc(vessel.id)];
+
 export async function vesselsOf(tx: Reader, lotId: string): Promise<Vessel[]> {
   return tx
     .select()
     .from(vessel)
     .where(eq(vessel.lotId, lotId))
-    .orderBy(asc(vessel.createdAt), asc(vessel.number), asc(vessel.id));
+    .orderBy(...IN_ORDER);
 }
 
 export async function nextVesselNumber(tx: Reader, lotId: string, kind: string): Promise<number> {

@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Reader } from '../database/connect.ts';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
-import { decision } from '../register/tables.ts';
 import { release } from './tables.ts';
 
 const RESTS_ON: Readonly<Record<DocumentKind, readonly TestStep[]>> = {
@@ -17,18 +16,14 @@ const RESTS_ON: Readonly<Record<DocumentKind, readonly TestStep[]>> = {
  * What a document rests on, in one hash: the lot's header, its submitted sample, the tests that it prints and
  * the decisions, each with its version. When one is written to, documents made before are superseded.
  */
-export async function basisOf(tx: Reader, { lot, vessels, tests }: LotFile, kind: DocumentKind): Promise<string> {
-  const steps = [...RESTS_ON[kind]];
+export function basisOf({ lot, vessels, tests, decided }: LotFile, kind: DocumentKind): string {
+  const steps: readonly string[] = RESTS_ON[kind];
   const request = requestOf(lot);
-  const decisions = await tx
-    .select({ id: decision.id, version: sql<number>`1` })
-    .from(decision)
-    .where(and(eq(decision.lotId, lot.id), inArray(decision.step, ['sampling', ...steps])));
   const parts = [
     lot,
     ...vessels.filter((one) => one.kind === 'submitted'),
-    ...tests.filter((one) => (steps as string[]).includes(one.step)),
-    ...decisions,
+    ...tests.filter((one) => steps.includes(one.step)),
+    ...decided.flatMap(({ id, step }) => (step === 'sampling' || steps.includes(step) ? [{ id, version: 1 }] : [])),
     ...(request ? [{ id: 'request', version: request.version }] : []),
   ];
   return createHash('sha256')
@@ -41,7 +36,20 @@ export async function basisOf(tx: Reader, { lot, vessels, tests }: LotFile, kind
     .digest('hex');
 }
 
-export async function releasesOf(tx: Reader, file: LotFile): Promise<ReleaseRow[]> {
+/** A document that was made of a lot, without what stands in it. Written once. */
+export interface DocumentRow {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly number: number;
+  readonly amends: string | null;
+  readonly amendReason: string | null;
+  readonly basis: string;
+  readonly validUntil: string | null;
+  readonly by: string;
+  readonly at: string;
+}
+
+export async function documentsOf(tx: Reader, lotId: string): Promise<DocumentRow[]> {
   const rows = await tx
     .select({
       id: release.id,
@@ -55,19 +63,24 @@ export async function releasesOf(tx: Reader, file: LotFile): Promise<ReleaseRow[
       at: release.at,
     })
     .from(release)
-    .where(eq(release.lotId, file.lot.id))
+    .where(eq(release.lotId, lotId))
     .orderBy(asc(release.at), asc(release.id));
+  return rows.map((row) => ({ ...row, kind: row.kind as DocumentKind, at: row.at.toISOString() }));
+}
+
+/** The documents of a lot with what became of them. */
+export function releasesOf(file: LotFile, rows: readonly DocumentRow[]): ReleaseRow[] {
   if (rows.length === 0) return [];
-  const now = { tag: await basisOf(tx, file, 'tag'), report: await basisOf(tx, file, 'report') };
+  const now = { tag: basisOf(file, 'tag'), report: basisOf(file, 'report') };
   return rows.map((row) => ({
     id: row.id,
-    kind: row.kind as DocumentKind,
+    kind: row.kind,
     number: row.number,
     amends: rows.find((one) => one.id === row.amends)?.number ?? null,
     amendReason: row.amendReason,
     by: file.names.get(row.by) ?? '',
-    at: row.at.toISOString(),
+    at: row.at,
     validUntil: row.validUntil,
-    superseded: row.basis !== now[row.kind as DocumentKind],
+    superseded: row.basis !== now[row.kind],
   }));
 }

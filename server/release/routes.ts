@@ -128,7 +128,7 @@ export async function releaseDocument(
     number,
     amends: before?.id ?? null,
     amendReason: before ? (body.amendReason ?? null) : null,
-    basis: await basisOf(tx, file, body.kind),
+    basis: basisOf(file, body.kind),
     snapshot,
     pdf,
     by: hand.personId,

@@ -143,7 +143,7 @@ export async function kindOf(tx: Reader, species: string): Promise<Kind | undefi
 }
 
 /** What an edition says about a species, with the laboratory's own figures where the book has none. */
-export async function methodsWithOwn(tx: Reader, edition: Edition, species: string): Promise<KindMethod[]> {
+export async function methodsWithOwn(tx: Reader, edition: Edition, species: string): Promise<readonly KindMethod[]> {
   const later = alias(kindFigure, 'later');
   const own = await tx
     .select({ field: kindFigure.field, value: kindFigure.value, source: kindFigure.source })
@@ -181,14 +181,40 @@ function fillIn(
   return { ...method, [field]: OWN_FIELDS[field].kind === 'list' ? list : { value: Number(own.value), rule } };
 }
 
-/** The one row of an edition that speaks of a lot's kind, own figures filled in. */
+/** What was read of an edition while the laboratory had so many own figures, which are only ever added to. */
+const filled = new WeakMap<
+  Edition,
+  { readonly figures: number; readonly methods: Map<string, readonly KindMethod[]> }
+>();
+
+async function methodsKnown(
+  tx: Reader,
+  edition: Edition,
+  species: string,
+  figures: number,
+): Promise<readonly KindMethod[]> {
+  const before = filled.get(edition);
+  const known = before?.figures === figures ? before : { figures, methods: new Map<string, readonly KindMethod[]>() };
+  if (known !== before) filled.set(edition, known);
+  const methods = known.methods.get(species) ?? (await methodsWithOwn(tx, edition, species));
+  known.methods.set(species, methods);
+  return methods;
+}
+
+/**
+ * The one row of an edition that speaks of a lot's kind, own figures filled in.
+ * @param figures  how many own figures there are, where that was read: then what is known already is not read again
+ */
 export async function methodFor(
   tx: Reader,
   edition: Edition,
   species: string,
   bookKind: string | null,
+  figures?: number,
 ): Promise<KindMethod | undefined> {
-  const methods = await methodsWithOwn(tx, edition, species);
+  const methods = await (figures === undefined
+    ? methodsWithOwn(tx, edition, species)
+    : methodsKnown(tx, edition, species, figures));
   return methods.find((one) => one.bookKind === bookKind) ?? (methods.length === 1 ? methods[0] : undefined);
 }
 

@@ -5,7 +5,7 @@ import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/connect.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
-import type { LotPicture } from '../lot-sheet/standing.ts';
+import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
@@ -49,7 +49,7 @@ export function serveSampling(api: Api<LotPicture>): void {
     const number = (name: 'container' | 'core') => (/^[1-9]\d{0,6}$/.test(params[name]) ? Number(params[name]) : 0);
     if (!number('container') || !number('core')) throw fault('not-found', { is: 'sampling.no-such-sample' });
     await takePrimary(context, draw, number('container'), number('core'), body);
-    return (await context.settle(draw.lotId)).gathered.sampling;
+    return settleStep(context, draw.lotId, 'sampling');
   });
 
   api.write(samplingRoutes.drawWorking, async (context) => {
@@ -67,7 +67,7 @@ export function serveSampling(api: Api<LotPicture>): void {
     if (!row) throw fault('not-found', { is: 'sampling.no-such-heterogeneity-test' });
     await lockLot(context.tx, row.lotId);
     await correctHeterogeneityTest(context, row, context.body);
-    return (await context.settle(row.lotId)).gathered.sampling;
+    return settleStep(context, row.lotId, 'sampling');
   });
 }
 
@@ -82,7 +82,7 @@ function onLot<B>(
   api.write(route, async (context) => {
     const lot = await lockLot(context.tx, idParam(context.params, 'lot'));
     await work(context, lot);
-    return (await context.settle(lot.id)).gathered.sampling;
+    return settleStep(context, lot.id, 'sampling');
   });
 }
 

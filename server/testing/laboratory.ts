@@ -15,6 +15,7 @@ import { prepareLaboratory } from '../laboratory.ts';
 import { person } from '../register/peopleTables.ts';
 import { bringInAnyOrder } from './anyOrder.ts';
 import { TEMPLATE } from './database.ts';
+import { checkKept } from './kept.ts';
 import { PASSWORD, Visitor } from './visitor.ts';
 
 export { PASSWORD, Visitor, type Answer } from './visitor.ts';
@@ -96,9 +97,13 @@ export async function openLaboratory(): Promise<Laboratory> {
     as: (role) => signedIn(base, role),
     anotherProcess: async (role, over = connect(connection.url)) => signedIn((await serve(over)).base, role),
     close: async () => {
-      for (const end of ends) await end();
-      await admin.query(`drop database ${name} with (force)`);
-      await admin.end();
+      try {
+        await checkKept(connection, clock.now);
+      } finally {
+        for (const end of ends) await end();
+        await admin.query(`drop database ${name} with (force)`);
+        await admin.end();
+      }
     },
   };
 }

@@ -1,0 +1,47 @@
+import { sql } from 'drizzle-orm';
+import { prepared, type Reader } from '../database/connect.ts';
+import type { Paper } from '../paper/print.ts';
+import { laboratory } from './tables.ts';
+
+export interface Laboratory {
+  readonly name: string;
+  readonly address: string;
+  readonly zone: string;
+  readonly paper: Paper;
+}
+
+/** What whoever works on a lot needs of the laboratory, read in one statement. */
+export interface House {
+  readonly laboratory: Laboratory;
+  /** All people by id. */
+  readonly names: ReadonlyMap<string, string>;
+  /** How many rows the laboratory's own lists have. They only grow, so that a list with as many is the same list. */
+  readonly lists: {
+    readonly kinds: number;
+    readonly figures: number;
+    readonly editions: number;
+    readonly acts: number;
+  };
+}
+
+export async function houseOf(tx: Reader): Promise<House> {
+  const [row] = await prepared(tx, 'house', (on, name) =>
+    on
+      .select({
+        name: laboratory.name,
+        address: laboratory.address,
+        zone: laboratory.zone,
+        paper: laboratory.paper,
+        people: sql<Readonly<Record<string, string>>>`(select coalesce(json_object_agg(id, name), '{}') from person)`,
+        kinds: sql<number>`(select count(*)::int from own_kind)`,
+        figures: sql<number>`(select count(*)::int from kind_figure)`,
+        editions: sql<number>`(select count(*)::int from rule_book_edition)`,
+        acts: sql<number>`(select count(*)::int from edition_act)`,
+      })
+      .from(laboratory)
+      .prepare(name),
+  ).execute();
+  if (!row) throw new Error('the laboratory row is missing');
+  const { people, kinds, figures, editions, acts, ...lab } = row;
+  return { laboratory: lab, names: new Map(Object.entries(people)), lists: { kinds, figures, editions, acts } };
+}

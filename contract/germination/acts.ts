@@ -1,4 +1,4 @@
-import { FATE_WORDS, type Fate } from '../hands/hands.ts';
+import { FATE_WORDS, type Fate } from '../hands/fates.ts';
 
 /** What was done to a germination test, in the words of its history. */
 export const GERMINATION_ACTS = {

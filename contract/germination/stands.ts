@@ -1,5 +1,5 @@
 import type { CountDaysVerdict } from '@mercato/core/germination/judgeCountDays';
-import type { Early } from '../register/steps.ts';
+import type { Early } from '../register/early.ts';
 
 /** Which count lay on a day that its rule book does not permit. */
 export type CountedOn = Pick<CountDaysVerdict, 'measured' | 'outcome' | 'final' | 'prescribed'>;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { FATES, type Fate } from './fates.ts';
 import { wholeNumber } from '../http/fields.ts';
 
 /** Who has a dish, a tray or a bag in hand. */
@@ -46,10 +47,6 @@ export interface KeptKeys {
   late: number[];
 }
 
-export const FATES = ['taken', 'aside'] as const;
-export type Fate = (typeof FATES)[number];
-/** In a sentence: "took late keys", "set aside late keys". */
-export const FATE_WORDS: Readonly<Record<Fate, string>> = { taken: 'took', aside: 'set aside' };
 export const fate = () =>
   Joi.string()
     .valid(...FATES)

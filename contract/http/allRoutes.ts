@@ -1,10 +1,7 @@
 import { catalogueRoutes } from '../catalogue/routes.ts';
 import { balanceRoutes } from '../devices/routes.ts';
-import { germinationRoutes } from '../germination/routes.ts';
 import { importRoutes } from '../import/routes.ts';
-import { moistureRoutes } from '../moisture/routes.ts';
-import { otherSeedsRoutes } from '../other-seeds/routes.ts';
-import { purityRoutes } from '../purity/routes.ts';
+import { STEP_ROUTES } from '../lot-sheet/records.ts';
 import { quickTestRoutes } from '../quick-tests/routes.ts';
 import {
   exportRoutes,
@@ -17,7 +14,6 @@ import {
 } from '../register/routes.ts';
 import { releaseRoutes } from '../release/routes.ts';
 import { ruleBookRoutes } from '../rule-books/routes.ts';
-import { samplingRoutes } from '../sampling/routes.ts';
 import { sowingRoutes } from '../sowing/routes.ts';
 import { storageRoutes } from '../storage/routes.ts';
 import { brapiRoutes, listRoutes, placeRoutes, storeRoutes } from '../store/routes.ts';
@@ -32,11 +28,7 @@ export const ALL_ROUTES = {
   stations: stationRoutes,
   lots: lotRoutes,
   kinds: kindRoutes,
-  sampling: samplingRoutes,
-  purity: purityRoutes,
-  otherSeeds: otherSeedsRoutes,
-  moisture: moistureRoutes,
-  germination: germinationRoutes,
+  ...STEP_ROUTES,
   release: releaseRoutes,
   ruleBooks: ruleBookRoutes,
   balances: balanceRoutes,

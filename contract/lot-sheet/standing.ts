@@ -1,34 +1,16 @@
 import type { Outcome } from '@mercato/core/verdict/verdict';
-import type { GerminationBlock, GerminationStands } from '../germination/stands.ts';
-import type { MoistureBlock, MoistureStands } from '../moisture/stands.ts';
-import type { OtherSeedsBlock, OtherSeedsStands } from '../other-seeds/stands.ts';
-import type { PurityBlock, PurityStands } from '../purity/stands.ts';
+import type { WorkBlocks, WorkStands } from './registry.ts';
 import type { ReleaseStands } from '../release/stands.ts';
-import type { SamplingBlock, SamplingStands } from '../sampling/stands.ts';
 import type { Step } from '../register/steps.ts';
 
 /** How a step stands: an outcome, `next` to do, or `waits` for an earlier step. */
 export type Mark = Outcome | 'next' | 'waits';
 
 /** What each step says of itself, as codes with figures; its words file puts them into words. */
-export interface Stands {
-  sampling: SamplingStands;
-  purity: PurityStands;
-  'other-seeds': OtherSeedsStands;
-  moisture: MoistureStands;
-  germination: GerminationStands;
-  release: ReleaseStands<StepBlocks>;
-}
+export type Stands = WorkStands & { release: ReleaseStands<StepBlocks> };
 
 /** Why a step keeps a lot from being released. */
-interface Blocks {
-  sampling: SamplingBlock;
-  purity: PurityBlock;
-  'other-seeds': OtherSeedsBlock;
-  moisture: MoistureBlock;
-  germination: GerminationBlock;
-  release: never;
-}
+type Blocks = WorkBlocks & { release: never };
 /** What one step has against a release; never empty. */
 export type StepBlocks = { [S in Step]: { step: S; why: readonly Blocks[S][] } }[Step];
 

@@ -1,41 +1,20 @@
 import type { DateOrder } from '@mercato/core/units/writtenDate';
-import { germinationBlocks, germinationStands } from '../germination/words.ts';
-import { moistureBlocks, moistureStands } from '../moisture/words.ts';
-import { otherSeedsBlocks, otherSeedsStands } from '../other-seeds/words.ts';
-import { purityBlocks, purityStands } from '../purity/words.ts';
 import type { ReleaseStands } from '../release/stands.ts';
-import { samplingBlocks, samplingStands } from '../sampling/words.ts';
 import { wholeDayOf } from '../words/days.ts';
+import { WORK, workStep } from './registry.ts';
 import type { LineWords } from '../register/lineWords.ts';
 import type { ShownStanding, StepBlocks, StepLine } from './standing.ts';
-import { stepName, type Step } from '../register/steps.ts';
+import { stepName } from '../register/early.ts';
+import type { Step } from '../register/steps.ts';
 
-export const STEP_NAMES: Readonly<Record<Step | 'released', string>> = {
-  sampling: 'Sampling',
-  purity: 'Purity',
-  'other-seeds': 'Other seeds',
-  moisture: 'Moisture',
-  germination: 'Germination',
-  release: 'Release',
-  released: 'Released',
-};
+export const STEP_NAMES = Object.fromEntries([
+  ...WORK.map((one) => [one.step, one.name]),
+  ['release', 'Release'],
+  ['released', 'Released'],
+]) as Readonly<Record<Step | 'released', string>>;
+
 /** What a step has against a release, as a sentence. */
-export function blocksWords(blocks: StepBlocks): string {
-  switch (blocks.step) {
-    case 'sampling':
-      return samplingBlocks(blocks.why);
-    case 'purity':
-      return purityBlocks(blocks.why);
-    case 'other-seeds':
-      return otherSeedsBlocks(blocks.why);
-    case 'moisture':
-      return moistureBlocks();
-    case 'germination':
-      return germinationBlocks(blocks.why);
-    case 'release':
-      return '';
-  }
-}
+export const blocksWords = ({ step, why }: StepBlocks): string => workStep(step)?.blocks(why) ?? '';
 
 function releaseStands(how: ReleaseStands<StepBlocks>, order: DateOrder | null): LineWords {
   const named = (steps: readonly Step[]) => steps.map(stepName);
@@ -71,21 +50,9 @@ const expiredOn = (day: string, order: DateOrder | null) => `expired on ${wholeD
  * @param order  how its reader writes days
  */
 export function lineWords(line: Pick<StepLine, 'step' | 'stands'>, order: DateOrder | null = null): LineWords {
-  const one = line as StepLine;
-  switch (one.step) {
-    case 'sampling':
-      return samplingStands(one.stands);
-    case 'purity':
-      return purityStands(one.stands);
-    case 'other-seeds':
-      return otherSeedsStands(one.stands);
-    case 'moisture':
-      return moistureStands(one.stands);
-    case 'germination':
-      return germinationStands(one.stands);
-    case 'release':
-      return releaseStands(one.stands, order);
-  }
+  return line.step === 'release'
+    ? releaseStands(line.stands as ReleaseStands<StepBlocks>, order)
+    : (workStep(line.step)?.stands(line.stands) ?? { figure: '', note: '' });
 }
 
 /** What stands of a lot, as its list says it. */

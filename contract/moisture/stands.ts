@@ -1,4 +1,4 @@
-import type { Early } from '../register/steps.ts';
+import type { Early } from '../register/early.ts';
 
 /** How moisture stands: a code with its figures, percent and points of percent. */
 export type MoistureStands =

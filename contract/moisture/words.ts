@@ -1,6 +1,6 @@
 import type { MoistureNext } from '@mercato/core/moisture/next';
 import { earlyWords, type LineWords } from '../register/lineWords.ts';
-import type { MoistureStands } from './stands.ts';
+import type { MoistureBlock, MoistureStands } from './stands.ts';
 
 /** What a verdict on moisture asks for. */
 export const MOISTURE_NEXT: Readonly<Record<MoistureNext, string>> = {
@@ -24,4 +24,5 @@ export function moistureStands(how: MoistureStands): LineWords {
   }
 }
 
-export const moistureBlocks = (): string => 'Moisture: the two containers part too far, and nobody has decided.';
+export const moistureBlocks = (_why: readonly MoistureBlock[]): string =>
+  'Moisture: the two containers part too far, and nobody has decided.';

@@ -1,5 +1,5 @@
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
-import type { Early } from '../register/steps.ts';
+import type { Early } from '../register/early.ts';
 import type { Extent } from './extent.ts';
 
 /** A species that a list forbids, and where. */

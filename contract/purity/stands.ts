@@ -1,5 +1,5 @@
 import type { JudgedTests } from '@mercato/core/purity/judgeTests';
-import type { Early } from '../register/steps.ts';
+import type { Early } from '../register/early.ts';
 
 /** What pairs of halves or whole samples came to, as far as words need it. */
 export interface Together extends Pick<JudgedTests, 'basis' | 'state' | 'kept' | 'most'> {

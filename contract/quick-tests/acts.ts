@@ -1,4 +1,4 @@
-import { FATE_WORDS, type Fate } from '../hands/hands.ts';
+import { FATE_WORDS, type Fate } from '../hands/fates.ts';
 
 export const QUICK_TESTS_ACTS = {
   'round-started': 'started a round of tests',

@@ -7,7 +7,8 @@ import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { isoDate, text, wholeNumber } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
 import { anyway } from '../store/packets.ts';
-import { fate, type Fate, type Held } from '../hands/hands.ts';
+import type { Fate } from '../hands/fates.ts';
+import { fate, type Held } from '../hands/hands.ts';
 
 /** What was done to the seed of an arm before it was laid out. */
 export const TREATMENTS = ['untreated', 'scratched', 'chilled', 'soaked', 'other'] as const;

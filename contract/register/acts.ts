@@ -1,5 +1,6 @@
 import type { Decision } from './decisions.ts';
-import { stepName, type TestStep } from './steps.ts';
+import { stepName } from './early.ts';
+import type { TestStep } from './steps.ts';
 
 interface OfTest {
   step: TestStep;

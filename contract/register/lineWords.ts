@@ -1,4 +1,4 @@
-import type { Early } from './steps.ts';
+import type { Early } from './early.ts';
 
 /** One line of the lot sheet in words: what was measured (empty while nothing was), and what is to be said of it. */
 export interface LineWords {

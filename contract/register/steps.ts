@@ -1,15 +1,9 @@
-export const STEPS = ['sampling', 'purity', 'other-seeds', 'moisture', 'germination', 'release'] as const;
-export type Step = (typeof STEPS)[number];
+import { WORK, type WorkedStep } from '../lot-sheet/registry.ts';
+
+/** The steps of the work in their order; a release ends them. */
+export type Step = WorkedStep['step'] | 'release';
+export const STEPS: readonly Step[] = [...WORK.map((one) => one.step), 'release'];
 
 /** Steps that test a working sample. */
-export const TEST_STEPS = ['purity', 'other-seeds', 'moisture', 'germination'] as const;
-export type TestStep = (typeof TEST_STEPS)[number];
-
-/** How a step that tests a working sample stands before anything of it was measured. */
-export const EARLY = ['waits-for-sample', 'not-asked', 'to-draw', 'drawn'] as const;
-export interface Early {
-  is: (typeof EARLY)[number];
-}
-
-/** A step, or what a sample is drawn for, within a sentence: "other seeds". */
-export const stepName = (step: string): string => step.replace('-', ' ');
+export type TestStep = Exclude<WorkedStep['step'], 'sampling'>;
+export const TEST_STEPS = WORK.map((one) => one.step).filter((one) => one !== 'sampling') as [TestStep, ...TestStep[]];

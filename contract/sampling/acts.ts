@@ -1,5 +1,5 @@
-import { stepName } from '../register/steps.ts';
-import type { NewVesselEvent } from './vessels.ts';
+import { stepName } from '../register/early.ts';
+import type { NewVesselEvent } from './vesselEvents.ts';
 import { vesselEventWords } from './words.ts';
 
 interface Primary {

@@ -1,9 +1,9 @@
 import Joi from 'joi';
-import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
+import { DIVIDERS } from '@mercato/core/sampling/dividers';
 import type { EnteredMass } from '@mercato/core/units/mass';
-import type { Verdict } from '@mercato/core/verdict/verdict';
 import { isoDate, mass, reason, text } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { ENDS, type NewVesselEvent, type VesselEventView } from './vesselEvents.ts';
 import type { LotBrief, VesselView } from '../register/lots.ts';
 
 /** All primary samples poured together and mixed. */
@@ -43,25 +43,6 @@ export interface VesselMass {
 export const vesselMassSchema = Joi.object<VesselMass, true>({ mass: mass('the mass'), reason: reason() }).required();
 
 export const VESSEL_EVENTS = ['hand-over', 'move', 'seal', 'open', 'divide', 'finish'] as const;
-export const ENDS = ['used up', 'discarded', 'returned'] as const;
-export type End = (typeof ENDS)[number];
-
-/** What happened to a vessel, and on which day where that is not today. */
-export type NewVesselEvent = SeenOn & VesselAct;
-type VesselAct =
-  | { what: 'hand-over'; to: string; place: string; note: string }
-  | { what: 'move'; place: string; note: string }
-  | { what: 'seal'; seal: string; note: string }
-  | { what: 'open'; intact: boolean; note: string }
-  | { what: 'divide'; divider: Divider; first: EnteredMass; second: EnteredMass; note: string }
-  | {
-      what: 'finish';
-      how: End;
-      /** What was still in it, weighed; null when it was empty. */
-      rest: EnteredMass | null;
-      loss: EnteredMass;
-      note: string;
-    };
 
 const note = () => text(300, 0).required();
 const place = () => text(80).required().messages({ 'string.empty': 'say where it stands' });
@@ -102,17 +83,6 @@ export const vesselEventSchema = Joi.alternatives()
     }).unknown(),
   })
   .required() as Joi.Schema<NewVesselEvent>;
-
-export interface VesselEventView {
-  /** As it was written; or its seed came onto the bench of a station, or its seal went because it was drawn from. */
-  event: NewVesselEvent | { what: 'take'; place: string } | { what: 'open'; drawnFrom: string };
-  /** Of a division: how its halves were judged. */
-  verdict: Verdict | null;
-  by: string;
-  at: string;
-  /** The day on which it happened, where that is not the day of writing. */
-  seenOn: string | null;
-}
 
 /** A vessel in the tree of its lot. */
 export interface VesselNode extends VesselView {

@@ -3,7 +3,7 @@ import type { PlanReason } from '@mercato/core/sampling/primarySamples';
 import type { Decision } from '../register/decisions.ts';
 import type { LineWords } from '../register/lineWords.ts';
 import type { SamplingBlock, SamplingStands } from './stands.ts';
-import type { VesselEventView } from './vessels.ts';
+import type { VesselEventView } from './vesselEvents.ts';
 
 /** What a verdict on sampling asks for. */
 export const SAMPLING_NEXT: Readonly<Record<SamplingNext, string>> = {

@@ -1,15 +1,11 @@
 import { DEVICES_ACTS } from '../devices/acts.ts';
-import { GERMINATION_ACTS } from '../germination/acts.ts';
 import { HANDS_ACTS } from '../hands/acts.ts';
-import { MOISTURE_ACTS } from '../moisture/acts.ts';
+import { ALL_RECORDS } from '../lot-sheet/records.ts';
 import { NAMES_ACTS } from '../names/acts.ts';
-import { OTHER_SEEDS_ACTS } from '../other-seeds/acts.ts';
-import { PURITY_ACTS } from '../purity/acts.ts';
 import { QUICK_TESTS_ACTS } from '../quick-tests/acts.ts';
 import { REGISTER_ACTS } from '../register/acts.ts';
 import { RELEASE_ACTS } from '../release/acts.ts';
 import { RULE_BOOKS_ACTS } from '../rule-books/acts.ts';
-import { SAMPLING_ACTS } from '../sampling/acts.ts';
 import { SOWING_ACTS } from '../sowing/acts.ts';
 import { STORAGE_ACTS } from '../storage/acts.ts';
 import { STORE_ACTS } from '../store/acts.ts';
@@ -17,20 +13,16 @@ import { speaker, type CodedIn } from './coded.ts';
 
 export const ACTS_OF_FEATURES = [
   DEVICES_ACTS,
-  GERMINATION_ACTS,
   HANDS_ACTS,
-  MOISTURE_ACTS,
   NAMES_ACTS,
-  OTHER_SEEDS_ACTS,
-  PURITY_ACTS,
   QUICK_TESTS_ACTS,
   REGISTER_ACTS,
   RELEASE_ACTS,
   RULE_BOOKS_ACTS,
-  SAMPLING_ACTS,
   SOWING_ACTS,
   STORAGE_ACTS,
   STORE_ACTS,
+  ...ALL_RECORDS.map((one) => one.acts),
 ] as const;
 
 /** What was done, as the trail keeps it: a code with its figures. */

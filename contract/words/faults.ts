@@ -1,19 +1,15 @@
 import { CATALOGUE_FAULTS } from '../catalogue/faults.ts';
 import { DEVICES_FAULTS } from '../devices/faults.ts';
-import { GERMINATION_FAULTS } from '../germination/faults.ts';
 import { HANDS_FAULTS } from '../hands/faults.ts';
 import { HTTP_FAULTS } from '../http/faults.ts';
 import { IMPORT_FAULTS } from '../import/faults.ts';
 import { LOT_SHEET_FAULTS } from '../lot-sheet/faults.ts';
-import { MOISTURE_FAULTS } from '../moisture/faults.ts';
+import { ALL_RECORDS } from '../lot-sheet/records.ts';
 import { NAMES_FAULTS } from '../names/faults.ts';
-import { OTHER_SEEDS_FAULTS } from '../other-seeds/faults.ts';
-import { PURITY_FAULTS } from '../purity/faults.ts';
 import { QUICK_TESTS_FAULTS } from '../quick-tests/faults.ts';
 import { REGISTER_FAULTS } from '../register/faults.ts';
 import { RELEASE_FAULTS } from '../release/faults.ts';
 import { RULE_BOOKS_FAULTS, TABLE_FAULTS } from '../rule-books/faults.ts';
-import { SAMPLING_FAULTS } from '../sampling/faults.ts';
 import { SOWING_FAULTS } from '../sowing/faults.ts';
 import { STORAGE_FAULTS } from '../storage/faults.ts';
 import { STORE_FAULTS } from '../store/faults.ts';
@@ -25,20 +21,15 @@ import { DATE_FAULTS } from './dates.ts';
 export const FAULTS_OF_FEATURES = [
   CATALOGUE_FAULTS,
   DEVICES_FAULTS,
-  GERMINATION_FAULTS,
   HANDS_FAULTS,
   HTTP_FAULTS,
   IMPORT_FAULTS,
   LOT_SHEET_FAULTS,
-  MOISTURE_FAULTS,
   NAMES_FAULTS,
-  OTHER_SEEDS_FAULTS,
-  PURITY_FAULTS,
   QUICK_TESTS_FAULTS,
   REGISTER_FAULTS,
   RELEASE_FAULTS,
   RULE_BOOKS_FAULTS,
-  SAMPLING_FAULTS,
   SOWING_FAULTS,
   STORAGE_FAULTS,
   STORE_FAULTS,
@@ -46,6 +37,7 @@ export const FAULTS_OF_FEATURES = [
   LIST_FAULTS,
   DATE_FAULTS,
   ARGUMENT_FAULTS,
+  ...ALL_RECORDS.map((one) => one.faults),
 ] as const;
 
 /** Why something was refused: a code with its figures. */

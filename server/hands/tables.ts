@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { FATES } from '@mercato/contract/hands/hands';
+import { FATES } from '@mercato/contract/hands/fates';
 import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 

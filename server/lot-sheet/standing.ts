@@ -1,7 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
 import type { LotState } from '@mercato/contract/register/lots';
 import type { Mark, Standing, StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
-import { EARLY, TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
+import { EARLY } from '@mercato/contract/register/early';
+import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import { asStored, filled, prepared, type Reader, type Transaction } from '../database/connect.ts';

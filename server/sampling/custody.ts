@@ -1,6 +1,7 @@
 import { asc, desc, eq } from 'drizzle-orm';
 import type { SeenOn } from '@mercato/contract/http/seen';
-import type { NewVesselEvent, VesselEventView, VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
+import type { NewVesselEvent, VesselEventView } from '@mercato/contract/sampling/vesselEvents';
+import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { judgeDivider } from '@mercato/core/sampling/dividers';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@mercato/core/units/mass';

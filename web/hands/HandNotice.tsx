@@ -1,4 +1,5 @@
-import type { Fate, HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
+import type { Fate } from '@mercato/contract/hands/fates';
+import type { HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Refused } from '../api/client.ts';

@@ -1,7 +1,7 @@
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { reading, send } from '../api/routes.ts';
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
-import type { Fate } from '@mercato/contract/hands/hands';
+import type { Fate } from '@mercato/contract/hands/fates';
 import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import {
   bagTimeWords,

@@ -4,7 +4,7 @@ import { MONTHS } from '@mercato/core/units/monthNames';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
-import { stepName } from '@mercato/contract/register/steps';
+import { stepName } from '@mercato/contract/register/early';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

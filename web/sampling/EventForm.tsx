@@ -1,13 +1,7 @@
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { send } from '../api/routes.ts';
-import {
-  ENDS,
-  vesselEventSchema,
-  type End,
-  type NewVesselEvent,
-  type VesselNode,
-  type VesselTree,
-} from '@mercato/contract/sampling/vessels';
+import { ENDS, type End, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
+import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
 import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, type JSX } from 'react';

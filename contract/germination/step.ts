@@ -1,0 +1,11 @@
+import { defineStep } from '../lot-sheet/step.ts';
+import { germinationBlocks, germinationStands, GERMINATION_NEXT } from './words.ts';
+
+export const germinationStep = defineStep({
+  step: 'germination',
+  name: 'Germination',
+  figure: 'germination',
+  stands: germinationStands,
+  blocks: germinationBlocks,
+  next: GERMINATION_NEXT,
+});

@@ -1,0 +1,11 @@
+import { defineStep } from '../lot-sheet/step.ts';
+import { moistureBlocks, moistureStands, MOISTURE_NEXT } from './words.ts';
+
+export const moistureStep = defineStep({
+  step: 'moisture',
+  name: 'Moisture',
+  figure: 'moisture',
+  stands: moistureStands,
+  blocks: moistureBlocks,
+  next: MOISTURE_NEXT,
+});

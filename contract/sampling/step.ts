@@ -1,0 +1,10 @@
+import { defineStep } from '../lot-sheet/step.ts';
+import { samplingBlocks, samplingStands, SAMPLING_NEXT } from './words.ts';
+
+export const samplingStep = defineStep({
+  step: 'sampling',
+  name: 'Sampling',
+  stands: samplingStands,
+  blocks: samplingBlocks,
+  next: SAMPLING_NEXT,
+});

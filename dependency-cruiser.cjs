@@ -46,7 +46,7 @@ module.exports = {
       // print is shaped by the release, and told by each step.
       to: {
         path: `^${FLOOR}/[^/]+/`,
-        pathNot: `^${FLOOR}/($2|${ROOMS})/|^contract/[^/]+/routes[.]ts$|^core/release/documents[.]ts$`,
+        pathNot: `^${FLOOR}/($2|${ROOMS})/|^contract/[^/]+/routes[.]ts$|^core/release/reported[.]ts$`,
       },
     },
     {

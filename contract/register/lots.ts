@@ -122,7 +122,8 @@ export interface LotSheet {
   parts: { id: string; reference: string }[];
   /** Why it would be held if it were judged today, though it stands released. */
   wouldHold: StepBlocks[];
-  facts: { pureSeed: string | null; moisture: string | null; germination: string | null };
+  /** What stands in its head, of each step that has a figure: as it is reported, null while there is none. */
+  figures: { step: Step; figure: string | null }[];
   steps: StepLine[];
   /** The working behind the figures of each step. */
   working: Readonly<Record<Step, readonly NumberSlip[]>>;

@@ -1,15 +1,14 @@
 import { MONTHS } from '../units/monthNames.ts';
 import type { Component } from '../units/components.ts';
-import type { JudgedPart } from '../purity/parts.ts';
-import { COMPONENT_NAMES } from '../units/components.ts';
-import type { Counts } from '../units/seedCounts.ts';
 import type { Book } from '../rule-books/edition.ts';
 import { BOOK_NAMES } from '../rule-books/edition.ts';
-import { foundPerPound, listFound, noxiousPerPound, type FoundSeeds } from './foundWords.ts';
+import type { DocumentLine } from '../verdict/documentLine.ts';
+import { foundPerPound, noxiousPerPound } from '../other-seeds/report.ts';
 import { liveShares, pureLiveSeed } from './pureLiveSeed.ts';
+import { anyTested, reportLines, type Reported } from './reported.ts';
 
-/** What the steps found, ready for a label; null = not tested. */
-export interface LabelData {
+/** A lot with what the steps found, ready for a label; null = not tested. */
+export interface LabelData extends Reported {
   readonly reference: string;
   readonly species: string;
   readonly commonName: string;
@@ -26,45 +25,12 @@ export interface LabelData {
   readonly today: string;
   /** Whether dormant seed counts as live in pure live seed: a setting of the scheme. */
   readonly liveCountsDormant: boolean;
-  readonly sample: {
-    readonly mass: string;
-    readonly drawnOn: string;
-    readonly drawnBy: string;
-    readonly seal: string;
-    readonly code: string;
-    /** Drawn by the client, and not by this laboratory: nothing is said of the lot it came from. */
-    readonly sentIn: boolean;
-  } | null;
   /** Who asked, and what they call it. */
   readonly client: string;
-  readonly purity: {
-    readonly shares: readonly { component: Component; percent: number; trace: boolean }[];
-    readonly decimals: number;
-    /** The working samples, as weighed in. */
-    readonly working: string;
-    readonly parts: readonly JudgedPart[];
-  } | null;
-  readonly otherSeeds: FoundSeeds | null;
-  readonly moisture: { readonly percent: number; readonly method: string } | null;
-  readonly germination: {
-    readonly counts: Counts;
-    readonly seeds: number;
-    readonly tests: number;
-    readonly method: string;
-    readonly days: number;
-    readonly concludedOn: string;
-  } | null;
   /** Why the lot stands outside and nobody has decided. */
   readonly blocks: readonly string[];
   /** What was accepted outside tolerance, with the reason: printed, never hidden. */
   readonly accepted: readonly string[];
-}
-
-export interface DocumentLine {
-  readonly label: string;
-  readonly value: string;
-  /** Which number this is, so that a screen can open its slip. */
-  readonly key?: string;
 }
 
 export interface LabelDocument {
@@ -154,9 +120,7 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
  * Source: ISTA, reporting of results (from memory).
  */
 export function testReport(data: LabelData): LabelDocument {
-  const { purity, germination, otherSeeds, moisture, sample } = data;
-  const counts = germination?.counts;
-  const percent = (value: number | undefined) => (value === undefined ? 'N' : String(value));
+  const { sample } = data;
   return {
     title: 'Seed test report',
     lines: [
@@ -168,45 +132,7 @@ export function testReport(data: LabelData): LabelDocument {
       { label: 'Mass of the lot', value: data.lotMass },
       { label: 'Containers', value: data.containers },
       { label: 'Harvest', value: data.harvest },
-      {
-        label: 'Sample',
-        value: sample
-          ? `${sample.mass}, drawn ${sample.drawnOn} by ${sample.drawnBy}${sample.seal ? `, seal ${sample.seal}` : ''}, code ${sample.code}`
-          : 'N',
-      },
-      { label: 'Sampled by', value: sample ? (sample.sentIn ? 'the client' : 'this laboratory') : 'N' },
-      ...(purity
-        ? [
-            ...purity.shares.map((one) => ({
-              label: `Purity: ${COMPONENT_NAMES[one.component]}, %`,
-              value: one.trace ? 'TR' : one.percent.toFixed(purity.decimals),
-              key: one.component,
-            })),
-            ...purity.shares.flatMap(({ component }) => {
-              const found = listParts(purity.parts, component, purity.decimals);
-              return found ? [{ label: `Purity: kinds of ${COMPONENT_NAMES[component]}`, value: found }] : [];
-            }),
-            { label: 'Purity: mass examined', value: purity.working },
-          ]
-        : [{ label: 'Purity, %', value: 'N' }]),
-      { label: 'Other seeds by number', value: otherSeeds ? listFound(otherSeeds) : 'N', key: 'otherSeedsByNumber' },
-      {
-        label: 'Moisture, %',
-        value: moisture ? `${moisture.percent.toFixed(1)} (${moisture.method})` : 'N',
-        key: 'moisture',
-      },
-      { label: 'Germination: days', value: percent(germination?.days) },
-      { label: 'Germination: normal seedlings, %', value: percent(counts?.normal), key: 'germination' },
-      { label: 'Germination: hard seeds, %', value: percent(counts?.hard), key: 'germination' },
-      { label: 'Germination: fresh seeds, %', value: percent(counts?.fresh), key: 'germination' },
-      { label: 'Germination: abnormal seedlings, %', value: percent(counts?.abnormal), key: 'germination' },
-      { label: 'Germination: dead seeds, %', value: percent(counts?.dead), key: 'germination' },
-      {
-        label: 'Germination: method',
-        value: germination
-          ? `${germination.method}; ${germination.seeds} seeds${germination.tests > 1 ? ' in two tests, averaged' : ''}`
-          : 'N',
-      },
+      ...reportLines(data),
     ],
     notes: [
       `Tested by ${data.edition}.`,
@@ -218,16 +144,8 @@ export function testReport(data: LabelData): LabelDocument {
       ...data.accepted,
     ],
     validUntil: null,
-    refusals: [...(purity || otherSeeds || moisture || germination ? [] : ['Nothing was tested.']), ...data.blocks],
+    refusals: [...(anyTested(data) ? [] : ['Nothing was tested.']), ...data.blocks],
   };
-}
-
-/** Kinds of one component by name; those that the book wants with a percentage carry it. */
-function listParts(parts: readonly JudgedPart[], component: Component, decimals: number): string {
-  return parts
-    .filter((part) => part.component === component)
-    .map(({ name, percent, reportAlone }) => (reportAlone ? `${name} ${percent?.toFixed(decimals) ?? ''} %` : name))
-    .join(', ');
 }
 
 function pureLive({ purity, germination, liveCountsDormant }: LabelData): string {

@@ -39,6 +39,7 @@ export const germinationStep = defineStep({
           : null,
     };
   },
+  figure: ({ germination }) => (germination ? `${germination.counts.normal} %` : null),
   rows: ({ tests }, file) => {
     for (const test of tests) {
       const more = file.begin('germination', test);

@@ -185,8 +185,8 @@ describe('a lot file', () => {
     const ids = await lotIds();
     const documents = async (reference: string) => {
       const view = (await lead.get<ReleaseView>(`/lots/${ids.get(reference)}/release`)).body;
-      const { steps, facts } = (await lead.get<LotSheet>(`/lots/${ids.get(reference)}`)).body;
-      return JSON.stringify([view.tag, view.report, view.slips, steps, facts])
+      const { steps, figures } = (await lead.get<LotSheet>(`/lots/${ids.get(reference)}`)).body;
+      return JSON.stringify([view.tag, view.report, view.slips, steps, figures])
         .replaceAll(reference, 'LOT')
         .replaceAll(/\*[0-9A-Z]{7}/g, 'CODE');
     };

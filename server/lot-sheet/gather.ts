@@ -1,4 +1,5 @@
 import type { StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
+import { NOTHING_REPORTED } from '@mercato/core/release/reported';
 import type { Reader } from '../database/connect.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import { SHEET_STEPS, TOGETHER, type Views } from './registry.ts';
@@ -11,8 +12,7 @@ export type Gathered = Views & {
   readonly facts: Facts;
 };
 
-const NO_FACTS: Facts = { sample: null, purity: null, otherSeeds: null, moisture: null, germination: null };
-export const factsOf = (of: readonly Partial<Facts>[]): Facts => Object.assign({}, NO_FACTS, ...of) as Facts;
+export const factsOf = (of: readonly Partial<Facts>[]): Facts => Object.assign({}, NOTHING_REPORTED, ...of) as Facts;
 
 /** A step as a write comes upon it: with its view, where that was read already. */
 export interface Known {

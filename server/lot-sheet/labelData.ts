@@ -4,13 +4,6 @@ import { blocksWords } from '@mercato/contract/lot-sheet/words';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { blocksOf, type Gathered } from './gather.ts';
-import type { Facts } from './step.ts';
-
-/** The share of pure seed as it is reported: "98.4 %". */
-export function reportedPureSeed({ purity }: Facts): string | null {
-  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
-  return purity && pure ? `${pure.percent.toFixed(purity.decimals)} %` : null;
-}
 
 /** Whether the scheme counts dormant seed as live; an edition that does not say so does not. */
 export const countsDormant = (edition: Edition): boolean =>

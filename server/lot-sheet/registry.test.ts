@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { STEPS } from '@mercato/contract/register/steps';
+import { NOTHING_REPORTED } from '@mercato/core/release/reported';
 import { openFile } from '../register/lotFile.ts';
 import { CLOVER, openLaboratory, type Laboratory } from '../testing/laboratory.ts';
 import { gather } from './gather.ts';
@@ -38,6 +39,6 @@ it('asks each step for everything, and none of them makes anything up of a lot t
     expect(lines.rows, one.step).toEqual([]);
     expect(gathered).toHaveProperty([one.key]);
   }
-  expect(Object.values(gathered.facts)).toEqual([null, null, null, null, null]);
+  expect(gathered.facts).toEqual(NOTHING_REPORTED);
   for (const { of, see } of TOGETHER) expect(of).toContain((await see(db, gathered)).key);
 });

@@ -28,7 +28,7 @@ import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { bagScan } from '../quick-tests/result.ts';
 import { storeScan } from '../store/scan.ts';
-import { reportedPureSeed } from './labelData.ts';
+import { SHEET_STEPS } from './registry.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
 import { pictureOf, type LotPicture } from './standing.ts';
@@ -227,11 +227,7 @@ async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
     request: requestOf(row),
     parent: (await lotsOf(tx, row.parentLotId === null ? [] : [eq(lot.id, row.parentLotId)]))[0] ?? null,
     parts: row.parts.length === 0 ? [] : await lotsOf(tx, [eq(lot.parentLotId, row.id)]),
-    facts: {
-      pureSeed: reportedPureSeed(facts),
-      moisture: facts.moisture ? `${facts.moisture.percent.toFixed(1)} %` : null,
-      germination: facts.germination ? `${facts.germination.counts.normal} %` : null,
-    },
+    figures: SHEET_STEPS.flatMap(({ step, figure }) => (figure ? [{ step, figure: figure(facts) }] : [])),
     wouldHold: [...picture.wouldHold],
     steps: [...picture.lines],
     working: workingOf(picture.gathered, picture.file.edition),

@@ -9,10 +9,10 @@ import { asStored, filled, prepared, type Reader, type Transaction } from '../da
 import type { WriteContext } from '../http/api.ts';
 import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
+import { reportedPureSeed } from '../purity/result.ts';
 import { documentsOf, releasesOf, type DocumentRow } from '../release/result.ts';
 import { blocksOf, factsOf, gather, openAll, type Gathered, type Known } from './gather.ts';
 import { keepStep, keptOf, lineOn, ownComputation, stillStands, type Kept, type KeptStep } from './kept.ts';
-import { reportedPureSeed } from './labelData.ts';
 import { SHEET_STEPS, TOGETHER, type Views } from './registry.ts';
 import type { Facts } from './step.ts';
 

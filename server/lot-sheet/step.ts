@@ -1,7 +1,7 @@
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { DecisionView } from '@mercato/contract/register/lots';
 import type { Step } from '@mercato/contract/register/steps';
-import type { LabelData } from '@mercato/core/release/documents';
+import type { Reported } from '@mercato/core/release/reported';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Outcome } from '@mercato/core/verdict/verdict';
@@ -10,7 +10,7 @@ import type { LotFile } from '../register/lotFile.ts';
 import type { Drawn, RowWriter } from './rows.ts';
 
 /** What documents print of the steps; a step that says nothing of its own leaves it null. */
-export type Facts = Pick<LabelData, 'sample' | 'purity' | 'otherSeeds' | 'moisture' | 'germination'>;
+export type Facts = Reported;
 
 /** A verdict as it is kept beside the observations that it rests on. */
 export interface Judged {
@@ -48,6 +48,8 @@ export interface StepDefinition<Key extends string, Name extends Exclude<Step, '
   /** What else its documents have to say, in words. */
   readonly remarks?: (view: View) => readonly string[];
   readonly facts: (view: View, file: LotFile) => Partial<Facts>;
+  /** Its figure as the head of the sheet shows it: "98.4 %"; null while there is none. */
+  readonly figure?: (facts: Facts) => string | null;
   /** The working behind each number that a document prints of it. */
   readonly slips: (view: View, edition: Edition) => Slips;
   /** The working on the lot sheet besides that. */
@@ -84,6 +86,7 @@ export interface DefinedStep<Key extends string, View extends object> {
   readonly step: Exclude<Step, 'release'>;
   readonly key: Key;
   readonly awaited: boolean;
+  readonly figure: ((facts: Facts) => string | null) | undefined;
   readonly open: (tx: Reader, file: LotFile) => Promise<OpenStep<Key, View>>;
   /** The step with another view of it: what only several steps together show is put into one of them. */
   readonly with: (view: View) => OpenStep<Key, View>;
@@ -115,6 +118,7 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     step: step.step,
     key: step.key,
     awaited: step.awaited ?? true,
+    figure: step.figure,
     open: async (tx, file) => opened(await step.read(tx, file)),
     with: opened,
   };

@@ -16,6 +16,7 @@ export const moistureStep = defineStep({
     const test = reportedMoisture(view);
     return { moisture: test?.result ? { percent: test.result.reportedPercent, method: test.method } : null };
   },
+  figure: ({ moisture }) => (moisture ? `${moisture.percent.toFixed(1)} %` : null),
   rows: ({ tests }, file) => {
     for (const test of tests) {
       const more = file.begin('moisture', test);

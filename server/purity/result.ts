@@ -1,3 +1,4 @@
+import type { Reported } from '@mercato/core/release/reported';
 import type { PurityBlock, PuritySays } from '@mercato/contract/purity/stands';
 import { togetherOf } from '@mercato/contract/purity/words';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
@@ -249,6 +250,12 @@ function together(edition: Edition, sumG: string, tests: readonly PurityTest[]):
 /** The tests whose result is reported. */
 export const reportedTests = (view: PurityView): PurityTest[] =>
   view.tests.filter((one) => view.result?.tests.includes(one.number));
+
+/** The share of pure seed as it is reported: "98.4 %". */
+export function reportedPureSeed({ purity }: Pick<Reported, 'purity'>): string | null {
+  const pure = purity?.shares.find((one) => one.component === 'pureSeed');
+  return purity && pure ? `${pure.percent.toFixed(purity.decimals)} %` : null;
+}
 
 /** The purity line of the lot sheet. */
 export function purityLine(view: PurityView, sampled: boolean): StepLine<'purity'> {

@@ -2,7 +2,7 @@ import { shareSteps } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
-import { purityLine, purityOutcome, readPurity, reportedTests } from './result.ts';
+import { purityLine, purityOutcome, readPurity, reportedPureSeed, reportedTests } from './result.ts';
 
 export const purityStep = defineStep({
   step: 'purity',
@@ -27,6 +27,7 @@ export const purityStep = defineStep({
         : null,
     };
   },
+  figure: reportedPureSeed,
   slips: ({ result }) =>
     Object.fromEntries(
       (result?.shares?.shares ?? []).flatMap(({ component }) =>

@@ -3,6 +3,7 @@ import { reading } from '../api/routes.ts';
 import { MONTHS } from '@mercato/core/units/monthNames';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import { WORK } from '@mercato/contract/lot-sheet/registry';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import { stepName } from '@mercato/contract/register/early';
 import { useQuery } from '@tanstack/react-query';
@@ -15,6 +16,11 @@ import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { grouped } from './LotList.tsx';
 import { DECIDED } from './words.ts';
+
+/** What the figure of a step is called in the head of its lot. */
+const FIGURES: Readonly<Record<string, string | undefined>> = Object.fromEntries(
+  WORK.map((one) => [one.step, one.figure]),
+);
 
 /** One lot on one page: the steps in the order of the work, what stands, and what is next. */
 export function LotSheet(): JSX.Element {
@@ -115,9 +121,9 @@ export function LotSheet(): JSX.Element {
                 : `${header.containers} × ${header.containerMass?.text ?? ''} ${header.containerMass?.unit ?? ''}`
             }
           />
-          <Fact figure={sheet.facts.pureSeed} what="pure seed" open={opener('purity')} />
-          <Fact figure={sheet.facts.moisture} what="moisture" open={opener('moisture')} />
-          <Fact figure={sheet.facts.germination} what="germination" open={opener('germination')} />
+          {sheet.figures.map(({ step, figure }) => (
+            <Fact key={step} figure={figure} what={FIGURES[step] ?? step} open={opener(step)} />
+          ))}
         </div>
       </div>
       <ol style={{ listStyle: 'none', padding: 0, margin: 0 }}>

@@ -1,3 +1,5 @@
+import type { DocumentLine } from '../verdict/documentLine.ts';
+
 /** What a search for other seeds found, as a document tells it. */
 export interface FoundSeeds {
   readonly examinedG: number;
@@ -39,8 +41,12 @@ export function noxiousPerPound(found: FoundSeeds | null): string {
 const atLeastOne = (rate: number) => Math.max(1, Math.round(rate));
 
 /** What was found, for a report. */
-export function listFound(found: FoundSeeds): string {
+function listFound(found: FoundSeeds): string {
   if (found.species.length === 0)
     return `${found.search}: 0 in ${found.examinedG} g (at most ${found.perKgUpper.toFixed(1)} per kg, 95 %)`;
   return `${found.search}: in ${found.examinedG} g: ${found.species.map((one) => `${one.count} ${one.name}${one.taxon === null ? ' (bound to no species)' : ''}`).join(', ')}`;
 }
+
+export const otherSeedsReport = (found: FoundSeeds | null): DocumentLine[] => [
+  { label: 'Other seeds by number', value: found ? listFound(found) : 'N', key: 'otherSeedsByNumber' },
+];

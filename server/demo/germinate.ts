@@ -5,7 +5,7 @@ import { addDays } from '@mercato/core/units/days';
 import { NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import { countDish, openDishes } from '../germination/count.ts';
-import { setUpTest } from '../germination/routes.ts';
+import { setUpTest } from '../germination/setUp.ts';
 import type { SignedIn } from '../http/api.ts';
 import { decide } from '../register/decisions.ts';
 import { lockLot, type Lot } from '../register/lots.ts';

@@ -3,7 +3,7 @@ import { writeInHand } from '../hands/hands.ts';
 import { v7 as uuid } from 'uuid';
 import { FIND_KEYS } from '@mercato/contract/other-seeds/otherSeeds';
 import { bindKeys, countTray, keepFinds, trayNamed } from '../other-seeds/count.ts';
-import { startSearch } from '../other-seeds/routes.ts';
+import { startSearch } from '../other-seeds/count.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { testById } from '../register/tests.ts';
 import { drawWorkingSample } from '../sampling/samples.ts';

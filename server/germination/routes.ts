@@ -1,10 +1,6 @@
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { eq, inArray, sql } from 'drizzle-orm';
-import {
-  type GerminationPlan,
-  type NewGerminationTest,
-  type PlanDays,
-} from '@mercato/contract/germination/germination';
+import { type GerminationPlan, type PlanDays } from '@mercato/contract/germination/germination';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { forUpdate, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection } from '../database/observations.ts';
@@ -14,12 +10,13 @@ import { actAt } from '../hands/hands.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lotById, type Lot } from '../register/lots.ts';
 import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
+import { setUpTest } from './setUp.ts';
 import { countDish, dishNamed, judge, openDishes, type Write } from './count.ts';
 import { namesOf } from '../register/people.ts';
 import { benchTest, lot, vessel } from '../register/tables.ts';
 import { checkDay } from '../register/seen.ts';
-import { bumpTest, lockTest, drawnBefore, startTest, testById, type BenchTest } from '../register/tests.ts';
-import { addVessels, vesselsOf, type Vessel } from '../register/vessels.ts';
+import { bumpTest, lockTest, drawnBefore, testById, type BenchTest } from '../register/tests.ts';
+import { vesselsOf, type Vessel } from '../register/vessels.ts';
 import { currentCounts, germinationOf, readGermination } from './result.ts';
 import { decideLateKeys, keepKeys } from './keys.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
@@ -89,29 +86,6 @@ async function lockDish(tx: Transaction, id: string): Promise<{ readonly lot: Lo
   ).execute({ id });
   if (row?.dish.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
   return row;
-}
-
-/** Plans a test and sets its dishes: one vessel with a code for each. */
-export async function setUpTest(context: Write, body: NewGerminationTest): Promise<BenchTest> {
-  const { vesselId, lateReason, ...plan } = body;
-  const { hand } = context;
-  checkDay(plan.setUpDate, hand.today, await drawnBefore(context.tx, vesselId), lateReason !== undefined, 'setUpDate');
-  const test = await startTest(context, 'germination', vesselId, { ...plan, ...(lateReason ? { lateReason } : {}) });
-  await addVessels(
-    context.tx,
-    Array.from({ length: plan.dishes }, (_, i) => ({
-      lotId: test.lotId,
-      kind: 'replicate',
-      parentId: vesselId,
-      number: i + 1,
-      seeds: plan.seedsPerDish,
-      place: plan.place || null,
-      drawnOn: plan.setUpDate,
-    })),
-    hand.personId,
-    context.now,
-  );
-  return test;
 }
 
 /**

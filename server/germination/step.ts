@@ -3,6 +3,7 @@ import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
 import { ROW_ORDER } from '../lot-sheet/rows.ts';
+import { bringGermination } from './bring.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { endDays, germinationLine, germinationOutcome, readGermination, usedTests } from './result.ts';
 
@@ -40,6 +41,7 @@ export const germinationStep = defineStep({
     };
   },
   figure: ({ germination }) => (germination ? `${germination.counts.normal} %` : null),
+  bring: bringGermination,
   rows: ({ tests }, file) => {
     for (const test of tests) {
       const more = file.begin('germination', test);

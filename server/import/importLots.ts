@@ -1,82 +1,25 @@
 import type Joi from 'joi';
-import {
-  dishCountSchema,
-  newGerminationTestSchema,
-  type GerminationPlan,
-} from '@mercato/contract/germination/germination';
 import { isoDate } from '@mercato/contract/http/fields';
 import { validate } from '@mercato/contract/http/validate';
 import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
-import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
-import { newOtherSeedsTestSchema, trayCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
-import { purityWeighingsSchema } from '@mercato/contract/purity/purity';
 import { requestSchema } from '@mercato/contract/register/request';
 import { lotHeaderSchema } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
-import { FRACTIONS } from '@mercato/core/purity/fractions';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
-import { CLASSES } from '@mercato/core/units/seedCounts';
-import { countDish, openDishes, type OpenDishes } from '../germination/count.ts';
-import { setUpTest } from '../germination/routes.ts';
 import type { Seen } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
-import { weighMoisture } from '../moisture/routes.ts';
-import { countTray } from '../other-seeds/count.ts';
-import { startSearch } from '../other-seeds/routes.ts';
 import { speciesList } from '../rule-books/names.ts';
-import { weigh } from '../purity/weigh.ts';
 import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
-import { drawnBefore, startTest } from '../register/tests.ts';
+import { drawnBefore } from '../register/tests.ts';
 import { keepRequest } from '../register/requests.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
 import type { SpooledFile } from '../http/spool.ts';
-import { LotFile, type Cell, type CellFault, type LotCells, type Place } from './readFile.ts';
-
-type Write = Pick<WriteContext<unknown>, 'tx' | 'person' | 'hand' | 'now' | 'audit' | 'touch'>;
-
-/** A body under construction, which remembers on which line each of its fields stood. */
-class Body {
-  readonly value: Record<string, unknown> = {};
-  private readonly lines = new Map<string, { line: number; column: 'value' | 'unit' }>();
-  constructor(
-    private readonly lot: LotCells,
-    private readonly at: Place = {},
-  ) {}
-
-  /** Puts a cell's figure at a path; `name` is for items that stand once for each name. */
-  set(path: string, what: string, read: (cell: Cell) => unknown, missing?: unknown, name?: string): this {
-    const cell = this.lot.get(what, name === undefined ? this.at : { ...this.at, name });
-    if (cell) this.lines.set(path, { line: cell.line, column: 'value' });
-    const value = cell ? read(cell) : missing;
-    if (value === undefined) return this;
-    const keys = path.split('.');
-    const last = keys.pop() ?? '';
-    let place = this.value;
-    for (const key of keys) place = (place[key] ??= {}) as Record<string, unknown>;
-    place[last] = value;
-    return this;
-  }
-
-  where(path: string): { line: number; column: 'value' | 'unit' } | undefined {
-    if (path.endsWith('.unit')) {
-      const mass = this.lines.get(path.slice(0, -5));
-      if (mass) return { line: mass.line, column: 'unit' };
-    }
-    for (let rest = path; ; rest = rest.slice(0, rest.lastIndexOf('.'))) {
-      const found = this.lines.get(rest);
-      if (found || !rest.includes('.')) return found;
-    }
-  }
-}
-
-const word = (cell: Cell) => cell.value;
-const mass = (cell: Cell) => ({ text: cell.value, unit: cell.unit });
-/** A number where it is one; otherwise the text, so that the schema can refuse it by its field. */
-const number = (cell: Cell) => (/^\d{1,9}$/.test(cell.value) ? Number(cell.value) : cell.value);
+import { Body, FROM_FILE, late, mass, number, word, type Cell, type FromFile } from '../lot-sheet/fromFile.ts';
+import { SHEET_STEPS } from '../lot-sheet/registry.ts';
+import { LotFile, type CellFault, type LotCells } from './readFile.ts';
 
 /** Faults of one lot, gathered where its writing stopped. */
 class Stopped extends Error {
@@ -89,7 +32,7 @@ class Stopped extends Error {
  * Brings a lot file in, all or nothing, through the same functions as the screens: what the rules
  * foresee is judged outside, what cannot be is refused with line and column (the first 1 000).
  */
-export async function importLots(context: Write, file: SpooledFile): Promise<ImportAnswer> {
+export async function importLots(context: FromFile, file: SpooledFile): Promise<ImportAnswer> {
   const faults: CellFault[] = [];
   let count = 0;
   const note = (one: CellFault) => {
@@ -133,25 +76,13 @@ export async function importLots(context: Write, file: SpooledFile): Promise<Imp
   return { lots: references.length, figures, references: [...references], unresolved };
 }
 
-/** "otherSeeds: Poa annua" as a file names a part. */
-function partOf(written: string): { readonly component: string; readonly name: string } {
-  const colon = written.indexOf(':');
-  return { component: written.slice(0, colon).trim(), name: written.slice(colon + 1).trim() };
-}
-
 /** What was found in a lot under a name that the list of species does not know. */
-async function unresolvedIn(context: Write, cells: LotCells): Promise<ImportAnswer['unresolved']> {
+async function unresolvedIn(context: FromFile, cells: LotCells): Promise<ImportAnswer['unresolved']> {
   const { resolve } = await speciesList(context.tx);
-  const tests = [...(cells.tests.get('other-seeds') ?? [])].map(String);
-  const names = tests.flatMap((test) => [
-    ...cells.named('other-seeds.count', { test }),
-    ...[...cells.trays(test)].flatMap((dish) => cells.named('other-seeds.trayCount', { test, dish })),
-  ]);
-  const parts = [...(cells.tests.get('purity') ?? [])]
-    .flatMap((test) => cells.named('purity.part', { test: String(test) }))
-    .map(partOf)
-    .flatMap(({ component, name }) => (component === 'inertMatter' ? [] : [name]));
-  return [...new Set([...names, ...parts])]
+  const names = SHEET_STEPS.flatMap(({ step, species }) =>
+    [...(cells.tests.get(step) ?? [])].flatMap((test) => species?.(cells, String(test)) ?? []),
+  );
+  return [...new Set(names)]
     .filter((name) => taxonOf(resolve(name)) === null)
     .map((name) => ({ reference: cells.reference, name }));
 }
@@ -185,7 +116,7 @@ async function step<B, R>(
   }
 }
 
-async function importLot(context: Write, cells: LotCells): Promise<void> {
+async function importLot(context: FromFile, cells: LotCells): Promise<void> {
   const header = new Body(cells)
     .set('species', 'lot.species', word)
     .set('bookKind', 'lot.bookKind', (cell) => cell.value || null, null)
@@ -228,26 +159,33 @@ async function importLot(context: Write, cells: LotCells): Promise<void> {
       receiveSample(context, await lotById(context.tx, lot.id), body, 0),
     );
   }
-  for (const [name, run] of Object.entries(TESTS))
-    for (const test of [...(cells.tests.get(name) ?? [])].sort((a, b) => a - b))
-      await run(context, cells, lot, String(test));
-}
-
-/** Why what a file brings is written down late. */
-const FROM_FILE = 'brought in by a file';
-function late(body: Body, path: string): Body {
-  if (body.value[path] !== undefined) body.value.lateReason = FROM_FILE;
-  return body;
+  for (const { step: name, bring } of SHEET_STEPS)
+    for (const number of [...(cells.tests.get(name) ?? [])].sort((a, b) => a - b)) {
+      const test = String(number);
+      await bring?.({
+        context,
+        cells,
+        lot,
+        test,
+        body: (at) => new Body(cells, { test, ...at }),
+        write: (body, schema, run) => step(cells, body, schema, run),
+        draw: () => draw(context, cells, lot, name as TestStep, test),
+        dated: (vesselId) => seenIn(context, cells, name, test, vesselId),
+        stop: (line, column, message) => {
+          throw new Stopped([{ line, column, message }]);
+        },
+      });
+    }
 }
 
 /** The day on which the figures of a test were seen, and those of single figures, as the file says; what it does not say is not known. */
 async function seenIn(
-  context: Write,
+  context: FromFile,
   cells: LotCells,
-  step: 'purity' | 'other-seeds' | 'moisture',
+  step: string,
   test: string,
   vesselId: string,
-): Promise<Write> {
+): Promise<FromFile> {
   const after = await drawnBefore(context.tx, vesselId);
   const seen = (cell: Cell | undefined): Seen | undefined => {
     if (!cell) return undefined;
@@ -277,9 +215,9 @@ async function seenIn(
   };
 }
 
-async function draw(context: Write, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
+async function draw(context: FromFile, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
   const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass).set('why', `${purpose}.why`, word);
-  if (purpose === 'purity') body.set('portion', 'purity.portion', word);
+  body.set('portion', `${purpose}.portion`, word);
   late(body.set('seenOn', `${purpose}.drawnOn`, word), 'seenOn');
   body.value.purpose = purpose;
   const sample = await step(cells, body, newWorkingSampleSchema, async (checked) =>
@@ -287,126 +225,3 @@ async function draw(context: Write, cells: LotCells, lot: Lot, purpose: TestStep
   );
   return sample.id;
 }
-
-const TESTS: Readonly<Record<TestStep, (context: Write, cells: LotCells, lot: Lot, test: string) => Promise<void>>> = {
-  purity: async (context, cells, lot, test) => {
-    const started = await startTest(context, 'purity', await draw(context, cells, lot, 'purity', test), {});
-    const body = new Body(cells, { test });
-    for (const field of [
-      'workingSample',
-      'pureSeed',
-      'multipleUnits',
-      'otherSeeds',
-      'otherCropSeed',
-      'weedSeed',
-      'inertMatter',
-    ])
-      body.set(field, `purity.${field}`, word);
-    body
-      .set('chaffiness.chaffy', 'purity.chaffy', (cell) =>
-        cell.value === 'yes' ? true : cell.value === 'no' ? false : cell.value,
-      )
-      .set('chaffiness.why', 'purity.chaffyWhy', word)
-      .set('blowing.setting', 'purity.blowerSetting', word)
-      .set('blowing.minutes', 'purity.blowerMinutes', word)
-      .set('fractions.examined', 'purity.lookedAt', number);
-    for (const field of FRACTIONS) body.set(`fractions.${field}`, `purity.${field}`, number);
-    const names = cells.named('purity.part', { test });
-    if (names.length > 0) body.value.parts = [];
-    names.forEach((name, i) => {
-      body.set(
-        `parts.${i}`,
-        'purity.part',
-        ({ value, unit }) => ({
-          ...partOf(name),
-          amount:
-            unit === 'g'
-              ? { kind: 'mass', text: value }
-              : unit === 'seeds'
-                ? { kind: 'count', seeds: /^\d{1,7}$/.test(value) ? Number(value) : value }
-                : { kind: value },
-        }),
-        undefined,
-        name,
-      );
-    });
-    const dated = await seenIn(context, cells, 'purity', test, started.vesselId);
-    await step(cells, body, purityWeighingsSchema, (checked) => weigh(dated, started, checked));
-  },
-  'other-seeds': async (context, cells, lot, test) => {
-    const plan = new Body(cells, { test }).set('extent', 'other-seeds.extent', word, 'complete');
-    plan.value.vesselId = await draw(context, cells, lot, 'other-seeds', test);
-    plan.value.named = [...cells.named('other-seeds.named', { test })];
-    const started = await step(cells, plan, newOtherSeedsTestSchema, (checked) => startSearch(context, checked));
-    const dated = await seenIn(context, cells, 'other-seeds', test, started.vesselId);
-    for (const tray of ['1', ...cells.trays(test)]) {
-      const first = tray === '1';
-      const at = first ? { test } : { test, dish: tray };
-      const count = first ? 'other-seeds.count' : 'other-seeds.trayCount';
-      const body = new Body(cells, at).set(
-        'examined',
-        first ? 'other-seeds.examined' : 'other-seeds.trayExamined',
-        word,
-      );
-      body.value.species = [];
-      cells.named(count, at).forEach((name, i) => {
-        body.set(`species.${i}`, count, (cell) => ({ name, count: number(cell) }), undefined, name);
-      });
-      await step(cells, body, trayCountSchema, (checked) => countTray(dated, started, Number(tray), checked, 0));
-    }
-  },
-  moisture: async (context, cells, lot, test) => {
-    const vesselId = await draw(context, cells, lot, 'moisture', test);
-    const method = new Body(cells, { test }).set('method', 'moisture.method', word);
-    method.value.vesselId = vesselId;
-    const started = await step(cells, method, newMoistureTestSchema, (checked) =>
-      startTest(context, 'moisture', vesselId, { method: checked.method }),
-    );
-    const body = new Body(cells, { test });
-    for (const which of ['first', 'second'])
-      for (const field of ['container', 'withSeed', 'dried'])
-        body.set(`${which}.${field}`, `moisture.${which}.${field}`, word);
-    const dated = await seenIn(context, cells, 'moisture', test, started.vesselId);
-    await step(cells, body, moistureWeighingsSchema, (checked) => weighMoisture(dated, started, checked));
-  },
-  germination: async (context, cells, lot, test) => {
-    const plan = new Body(cells, { test });
-    plan.value.vesselId = await draw(context, cells, lot, 'germination', test);
-    for (const field of ['substrate', 'temperature', 'setUpDate']) plan.set(field, `germination.${field}`, word);
-    for (const field of ['treatment', 'place']) plan.set(field, `germination.${field}`, word, '');
-    for (const field of ['prechillDays', 'firstCountDay', 'finalCountDay', 'dishes', 'seedsPerDish'])
-      plan.set(field, `germination.${field}`, number, field === 'prechillDays' ? 0 : undefined);
-    late(plan, 'setUpDate');
-    const started = await step(cells, plan, newGerminationTestSchema, (checked) => setUpTest(context, checked));
-    let open: OpenDishes = await openDishes(context.tx, lot, context.now);
-    const replicates = open.file.vessels.filter((one) => one.parentId === started.vesselId);
-    const { finalCountDay } = started.plan as GerminationPlan;
-    const counted = [...(cells.dishDays.get(test) ?? [])]
-      .map((one) => one.split(' ').map(Number) as [number, number])
-      .sort((a, b) => a[1] - b[1] || a[0] - b[0]);
-    // A file of before says of no count that it closed its dish: the one of the planned last day did.
-    const said = counted.some(([dish, day]) =>
-      cells.get('germination.final', { test, dish: String(dish), day: String(day) }),
-    );
-    for (const [dish, day] of counted) {
-      const at = { test, dish: String(dish), day: String(day) };
-      const line = CLASSES.map((one) => cells.get(`germination.${one}`, at)).find(Boolean)?.line ?? cells.line;
-      const replicate = replicates.find((one) => one.number === dish);
-      if (!replicate)
-        throw new Stopped([{ line, column: 'dish', message: { is: 'import.dishes', dishes: replicates.length } }]);
-      const body = new Body(cells, at);
-      for (const one of CLASSES) body.set(`counts.${one}`, `germination.${one}`, number, 0);
-      body.value.closed = true;
-      body.value.entry = 'typed';
-      body.value.final = said ? cells.get('germination.final', at)?.value === 'yes' : day === finalCountDay;
-      body.set('cause', 'germination.cause', word).set('seenOn', 'germination.countedOn', word);
-      body.value.lateReason = FROM_FILE;
-      const lines = body.where.bind(body);
-      body.where = (path) => lines(path) ?? { line, column: 'value' };
-      const before = open;
-      open = await step(cells, body, dishCountSchema, (checked) =>
-        countDish(context, before, replicate.id, day, checked, checked.seenOn === undefined ? 'plan' : 'bench'),
-      );
-    }
-  },
-};

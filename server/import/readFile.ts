@@ -3,6 +3,7 @@ import { parse } from 'csv-parse';
 import type { Said } from '@mercato/contract/words/faults';
 import { COLUMNS, ITEMS, type Column } from '@mercato/contract/import/file';
 import { plainCell } from '../http/csv.ts';
+import type { Cell, FiledLot, Place } from '../lot-sheet/fromFile.ts';
 
 /** A fault of a file: which line and column, what was wrong and what is allowed. */
 export interface CellFault {
@@ -10,14 +11,8 @@ export interface CellFault {
   readonly column: Column | 'line';
   readonly message: Said | string;
 }
-export interface Cell {
-  readonly value: string;
-  readonly unit: string;
-  readonly line: number;
-}
-
 /** The figures of one lot, found by what they are. */
-export class LotCells {
+export class LotCells implements FiledLot {
   private readonly cells = new Map<string, Cell>();
   readonly tests = new Map<string, Set<number>>();
   readonly dishDays = new Map<string, Set<string>>();
@@ -49,9 +44,9 @@ export class LotCells {
     return this.names.get(keyOf(what, at)) ?? [];
   }
 
-  /** The further trays of a search. */
-  trays(test: string): readonly string[] {
-    const here = keyOf('other-seeds.trayExamined', { test }).split('\u0001').slice(0, 2).join('\u0001');
+  /** The dishes of a test, past the first, that hold an item. */
+  further(what: string, test: string): readonly string[] {
+    const here = keyOf(what, { test }).split('\u0001').slice(0, 2).join('\u0001');
     return [...this.cells.keys()]
       .filter((key) => key.startsWith(`${here}\u0001`))
       .map((key) => key.split('\u0001')[2] ?? '')
@@ -71,12 +66,6 @@ export class LotCells {
   }
 }
 
-export interface Place {
-  readonly test?: string;
-  readonly dish?: string;
-  readonly day?: string;
-  readonly name?: string;
-}
 const keyOf = (what: string, { test = '', dish = '', day = '', name = '' }: Place) =>
   [what, test, dish, day, name].join('\u0001');
 

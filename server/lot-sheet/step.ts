@@ -7,6 +7,7 @@ import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import type { LotFile } from '../register/lotFile.ts';
+import type { FiledLot, TestFromFile } from './fromFile.ts';
 import type { Drawn, RowWriter } from './rows.ts';
 
 /** What documents print of the steps; a step that says nothing of its own leaves it null. */
@@ -58,6 +59,10 @@ export interface StepDefinition<Key extends string, Name extends Exclude<Step, '
   readonly samples?: (view: View) => boolean;
   /** What the file of lots says of it. */
   readonly rows: (view: View, file: RowWriter) => void;
+  /** Brings one test of a file in; left out = the step has no tests. */
+  readonly bring?: (from: TestFromFile) => Promise<void>;
+  /** The species that a test of a file names. */
+  readonly species?: (cells: FiledLot, test: string) => readonly string[];
   /** Working samples that it drew for the tests. */
   readonly drew?: (view: View) => readonly Drawn[];
   /** Whether a release waits for it where it was asked for; left out = it does. */
@@ -87,6 +92,8 @@ export interface DefinedStep<Key extends string, View extends object> {
   readonly key: Key;
   readonly awaited: boolean;
   readonly figure: ((facts: Facts) => string | null) | undefined;
+  readonly bring: ((from: TestFromFile) => Promise<void>) | undefined;
+  readonly species: ((cells: FiledLot, test: string) => readonly string[]) | undefined;
   readonly open: (tx: Reader, file: LotFile) => Promise<OpenStep<Key, View>>;
   /** The step with another view of it: what only several steps together show is put into one of them. */
   readonly with: (view: View) => OpenStep<Key, View>;
@@ -119,6 +126,8 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     key: step.key,
     awaited: step.awaited ?? true,
     figure: step.figure,
+    bring: step.bring,
+    species: step.species,
     open: async (tx, file) => opened(await step.read(tx, file)),
     with: opened,
   };

@@ -1,24 +1,11 @@
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
-import { type MoistureWeighings } from '@mercato/contract/moisture/moisture';
-import { Exact } from '@mercato/core/units/mass';
-import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
-import { idParam, type Api, type WriteContext } from '../http/api.ts';
-import { fault, type FieldRefusal } from '../http/fault.ts';
+import { idParam, type Api } from '../http/api.ts';
 import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { serveDays } from '../register/dayRoutes.ts';
-import { seenOf } from '../register/seen.ts';
-import {
-  bumpTest,
-  drawnBefore,
-  judged,
-  keepJudgement,
-  lockTest,
-  startTest,
-  type BenchTest,
-} from '../register/tests.ts';
-import { editionById } from '../rule-books/editions.ts';
-import { moistureOf, readMoisture } from './result.ts';
+import { lockTest, startTest } from '../register/tests.ts';
+import { readMoisture } from './result.ts';
+import { weighMoisture } from './weigh.ts';
 import { moistureObservation } from './tables.ts';
 
 export function serveMoisture(api: Api<LotPicture>): void {
@@ -44,83 +31,4 @@ export function serveMoisture(api: Api<LotPicture>): void {
     moistureObservation,
     async ({ settle }, lotId) => (await settle(lotId)).gathered.moisture,
   );
-}
-
-/** Writes the weighings of both containers down and judges them once both are dried. */
-export async function weighMoisture(
-  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
-  test: BenchTest,
-  body: MoistureWeighings,
-): Promise<void> {
-  checkOven(body);
-  const entries = (['first', 'second'] as const).flatMap((which): Entry[] =>
-    (['container', 'withSeed', 'dried'] as const).flatMap((one) => {
-      const text = body[which][one];
-      return text === undefined
-        ? []
-        : [{ field: `${which}.${one}`, text, unit: 'g', value: new Exact(text).toString() }];
-    }),
-  );
-  const changes = await recordObservations(
-    tx,
-    moistureObservation,
-    { id: test.id, lotId: test.lotId },
-    entries,
-    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
-    body.reason,
-  );
-  if (changes.added.length + changes.corrected.length === 0) return;
-  await bumpTest(tx, test, hand);
-  const current = await currentObservations(tx, moistureObservation, [test.id]);
-  const result = moistureOf(
-    await editionById(tx, test.editionId),
-    (field) => current.find((one) => one.field === field)?.enteredText,
-  );
-  if (result)
-    await keepJudgement(
-      tx,
-      judged(test),
-      current.map((one) => one.id),
-      result.verdict.outcome,
-      result,
-      hand,
-    );
-  await audit({
-    lotId: test.lotId,
-    act: { is: changes.corrected.length > 0 ? 'moisture-corrected' : 'moisture-weighed', test: test.number },
-    subject: `test ${test.id}`,
-    before: changes.corrected,
-    after: body,
-    reason: body.reason,
-  });
-  touch(test.lotId);
-}
-
-/** Masses that cannot be: seed that weighs nothing, or dried heavier than wet. */
-function checkOven(body: MoistureWeighings): void {
-  const faults = (['first', 'second'] as const).flatMap((which): FieldRefusal[] => {
-    const container = new Exact(body[which].container);
-    const withSeed = new Exact(body[which].withSeed);
-    const dried = body[which].dried === undefined ? null : new Exact(body[which].dried);
-    if (!withSeed.gt(container))
-      return [
-        {
-          path: `${which}.withSeed`,
-          message: { is: 'moisture.weigh-more-than-empty', container: body[which].container },
-        },
-      ];
-    if (dried?.gt(withSeed))
-      return [
-        { path: `${which}.dried`, message: { is: 'moisture.cannot-weigh-more-than', withSeed: body[which].withSeed } },
-      ];
-    if (dried?.lte(container))
-      return [
-        {
-          path: `${which}.dried`,
-          message: { is: 'moisture.cannot-weigh-little-empty', container: body[which].container },
-        },
-      ];
-    return [];
-  });
-  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
 }

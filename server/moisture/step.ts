@@ -1,4 +1,5 @@
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
+import { bringMoisture } from './bring.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { moistureLine, readMoisture, reportedMoisture } from './result.ts';
 
@@ -17,6 +18,7 @@ export const moistureStep = defineStep({
     return { moisture: test?.result ? { percent: test.result.reportedPercent, method: test.method } : null };
   },
   figure: ({ moisture }) => (moisture ? `${moisture.percent.toFixed(1)} %` : null),
+  bring: bringMoisture,
   rows: ({ tests }, file) => {
     for (const test of tests) {
       const more = file.begin('moisture', test);

@@ -1,7 +1,7 @@
 import type { Said } from '@mercato/contract/words/faults';
 import type { KeptKeys, LateAct } from '@mercato/contract/hands/hands';
 import { isLimited } from '@mercato/contract/other-seeds/extent';
-import type { FindBatch, KeyBindings, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
+import type { FindBatch, KeyBindings, NewOtherSeedsTest, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
 import { and, eq, inArray, sql } from 'drizzle-orm';
@@ -31,8 +31,8 @@ import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { seenOf } from '../register/seen.ts';
 import { benchTest, vessel } from '../register/tables.ts';
-import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
-import { editionById, methodFor } from '../rule-books/editions.ts';
+import { bumpTest, drawnBefore, judged, keepJudgement, startTest, type BenchTest } from '../register/tests.ts';
+import { currentEdition, editionById, methodFor } from '../rule-books/editions.ts';
 import { speciesList } from '../rule-books/names.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
 import { bindingsOf, nameIn } from '../names/names.ts';
@@ -353,4 +353,13 @@ export async function bindKeys(
     before: plan.keys ?? [],
     after: keys,
   });
+}
+
+/** Starts a search on a working sample; the noxious lists that are in use now are those it is held against. */
+export async function startSearch(
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  { vesselId, ...plan }: NewOtherSeedsTest,
+): Promise<BenchTest> {
+  const { id } = await currentEdition(context.tx, 'noxious');
+  return startTest(context, 'other-seeds', vesselId, { ...plan, noxiousId: id });
 }

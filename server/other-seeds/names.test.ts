@@ -260,8 +260,8 @@ describe('what was found is bound to a species', () => {
     );
     // What is no seed needs no species.
     expect(answer.body.unresolved, JSON.stringify(answer.body)).toEqual([
-      { reference: 'F-1', name: 'oat of the wild' },
       { reference: 'F-1', name: 'the curled one' },
+      { reference: 'F-1', name: 'oat of the wild' },
     ]);
   });
 });

@@ -1,5 +1,5 @@
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { trayNumber, type NewOtherSeedsTest, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import { trayNumber, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Jurisdictions } from '@mercato/contract/register/request';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { actAt } from '../hands/hands.ts';
@@ -10,10 +10,9 @@ import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { serveOtherResults } from '../register/otherResultRoutes.ts';
-import { lockTest, lockTestRow, startTest, testById, type BenchTest } from '../register/tests.ts';
-import { currentEdition } from '../rule-books/editions.ts';
+import { lockTest, lockTestRow, testById, type BenchTest } from '../register/tests.ts';
 import { fieldSeasons } from './fieldSeasons.ts';
-import { bindKeys, countTray, decideLateFinds, keepFinds, trayNamed } from './count.ts';
+import { bindKeys, countTray, decideLateFinds, keepFinds, startSearch, trayNamed } from './count.ts';
 import { bindName } from '../names/names.ts';
 import { keepOtherFinds, readOtherFinds } from './others.ts';
 import { otherSeedsObservation } from './tables.ts';
@@ -100,13 +99,4 @@ function trayIn(params: Readonly<Record<string, string>>): number {
   const tray = trayNumber(params.tray);
   if (tray === null) throw fault('not-found', { is: 'other-seeds.no-such-tray-numbered' });
   return tray;
-}
-
-/** Starts a search on a working sample; the noxious lists that are in use now are those it is held against. */
-export async function startSearch(
-  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
-  { vesselId, ...plan }: NewOtherSeedsTest,
-): Promise<BenchTest> {
-  const { id } = await currentEdition(context.tx, 'noxious');
-  return startTest(context, 'other-seeds', vesselId, { ...plan, noxiousId: id });
 }

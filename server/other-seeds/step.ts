@@ -2,6 +2,7 @@ import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
 import type { FieldView } from '@mercato/contract/register/lots';
 import { EXTENT_WORDS } from '@mercato/contract/other-seeds/words';
 import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
+import { bringSearch, speciesFound } from './bring.ts';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
 import { requestOf } from '../register/lotFile.ts';
 import { otherSeedsLine, otherSeedsOutcome, readOtherSeeds, reportedOtherSeeds, unknownIn } from './result.ts';
@@ -46,6 +47,8 @@ export const otherSeedsStep = defineStep({
     const total = reportedOtherSeeds(view)?.total;
     return total ? { otherSeedsByNumber: numberSlip('Other seeds by number', total.rate.steps, null) } : {};
   },
+  bring: bringSearch,
+  species: speciesFound,
   rows: ({ tests }, file) => {
     for (const test of tests) {
       const more = file.begin('other-seeds', test);

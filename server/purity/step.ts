@@ -1,6 +1,7 @@
 import { shareSteps } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
+import { bringPurity, speciesOfParts } from './bring.ts';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
 import { purityLine, purityOutcome, readPurity, reportedPureSeed, reportedTests } from './result.ts';
 
@@ -41,6 +42,8 @@ export const purityStep = defineStep({
           : [],
       ),
     ),
+  bring: bringPurity,
+  species: speciesOfParts,
   rows: ({ tests }, file) => {
     for (const test of tests) {
       const more = file.begin('purity', test);

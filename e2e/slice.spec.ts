@@ -128,7 +128,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
 
   await test.step('germination out of tolerance: keys, tens, figures and the rest by difference', async () => {
     await expect(page.getByRole('listitem').first()).toBeVisible();
-    await hands.press('5');
+    await hands.press('6');
     await plan();
     await hands.letGo();
     await hands.press('c');
@@ -173,7 +173,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
   await test.step('the tag is refused with its reasons', async () => {
     await hands.openLot('KEY-1');
     await hands.letGo();
-    await hands.press('6');
+    await hands.press('7');
     await expect(page.getByText(/The tag cannot be released/)).toBeVisible();
     await expect(page.getByText(/nobody has decided/)).toBeVisible();
   });
@@ -182,7 +182,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
     await hands.press('l');
     // The refusals are list items too: wait for the sheet itself.
     await expect(page.getByRole('link', { name: 'Sampling', exact: true })).toBeVisible();
-    await hands.press('5');
+    await hands.press('6');
     await plan();
     await hands.letGo();
     await hands.press('c');
@@ -225,7 +225,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
     await hands.signIn('fennimore');
     await hands.openLot('KEY-1');
     await hands.letGo();
-    await hands.press('6');
+    await hands.press('7');
     await expect(page.getByText('Seed analysis tag')).toBeVisible();
     await hands.button('Release the tag …');
     await hands.button('Release');

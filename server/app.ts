@@ -32,6 +32,7 @@ import { serveEditions } from './rule-books/editionRoutes.ts';
 import { serveRuleBooks } from './rule-books/routes.ts';
 import { serveSampling } from './sampling/routes.ts';
 import { serveSowing } from './sowing/routes.ts';
+import { serveWeight } from './weight/routes.ts';
 import { serveToday } from './today/routes.ts';
 import { serveStorage } from './storage/routes.ts';
 import { serveStore } from './store/routes.ts';
@@ -150,6 +151,7 @@ export async function makeApp({
     servePurity,
     serveOtherSeeds,
     serveMoisture,
+    serveWeight,
     serveGermination,
     serveRelease,
     serveImport,

@@ -42,6 +42,7 @@ const FieldWeeds = lazy(() => import('./other-seeds/FieldWeeds.tsx'));
 const PuritySheet = lazy(() => import('./purity/PuritySheet.tsx'));
 const OtherSeeds = lazy(() => import('./other-seeds/OtherSeeds.tsx'));
 const Moisture = lazy(() => import('./moisture/Moisture.tsx'));
+const Weight = lazy(() => import('./weight/Weight.tsx'));
 const Germination = lazy(() => import('./germination/Germination.tsx'));
 const CountStation = lazy(() => import('./germination/CountStation.tsx'));
 const Release = lazy(() => import('./release/Release.tsx'));
@@ -170,6 +171,7 @@ if (root)
                 <Route path="/lots/:lot/other-seeds/sheet" element={<FindSheet />} />
                 <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
                 <Route path="/lots/:lot/moisture" element={<Moisture />} />
+                <Route path="/lots/:lot/weight" element={<Weight />} />
                 <Route path="/lots/:lot/germination" element={<Germination />} />
                 <Route path="/lots/:lot/germination/count" element={<CountStation />} />
               </Route>

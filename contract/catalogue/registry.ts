@@ -11,6 +11,7 @@ import { storageCalculations } from './storage.ts';
 import { acceptanceCalculations } from './acceptance.ts';
 import { heterogeneityCalculations, samplingCalculations } from './sampling.ts';
 import { statisticsCalculations } from './statistics.ts';
+import { weightCalculations } from './weight.ts';
 
 /** Every calculation, in the order of the work. */
 export const CATALOGUE: readonly Calculation[] = [
@@ -21,6 +22,7 @@ export const CATALOGUE: readonly Calculation[] = [
   ...purityCalculations,
   ...otherSeedsCalculations,
   ...moistureCalculations,
+  ...weightCalculations,
   ...germinationCalculations,
   ...quickTestsCalculations,
   ...releaseCalculations,

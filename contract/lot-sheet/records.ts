@@ -2,6 +2,7 @@ import { germinationRecord } from '../germination/record.ts';
 import { moistureRecord } from '../moisture/record.ts';
 import { otherSeedsRecord } from '../other-seeds/record.ts';
 import { purityRecord } from '../purity/record.ts';
+import { weightRecord } from '../weight/record.ts';
 import { samplingRecord } from '../sampling/record.ts';
 
 /** What each step of the work brings besides its name and its words, under the name of its routes. A new step is one line here. */
@@ -10,6 +11,7 @@ export const RECORDS = {
   purity: purityRecord,
   otherSeeds: otherSeedsRecord,
   moisture: moistureRecord,
+  weight: weightRecord,
   germination: germinationRecord,
 };
 

@@ -8,6 +8,8 @@ export interface WorkStep<Name extends string, Stands, Block> {
   readonly name: string;
   /** What its figure is called beside others: "pure seed"; left out where it has none that is shown so. */
   readonly figure?: string;
+  /** Made only where somebody asks for it; left out = it is made of every lot. */
+  readonly onRequest?: true;
   /** How it stands, in words. */
   readonly stands: (how: Stands) => LineWords;
   /** What it has against a release, as a sentence. */

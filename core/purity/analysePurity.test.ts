@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
-import { analysePurity, shareSteps, weighingDecimals } from './analysePurity.ts';
+import { weighingDecimals } from '../rule-books/weighingDecimals.ts';
+import { analysePurity, shareSteps } from './analysePurity.ts';
 import { COMPONENTS } from '../units/components.ts';
 
 const grams = fc.integer({ min: 0, max: 2_000_000 });

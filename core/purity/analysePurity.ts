@@ -1,6 +1,6 @@
+import { weighingDecimals } from '../rule-books/weighingDecimals.ts';
 import { ArgumentFault } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
-import { rowUpTo } from '../rule-books/lookUp.ts';
 import type { PurityNext } from './next.ts';
 import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
 import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
@@ -39,13 +39,6 @@ export interface PurityAnalysis extends PurityShares {
 }
 
 export type ComponentMasses = Readonly<Partial<Record<Component, ExactNumber>>>;
-
-/** Decimals to which a working sample of this mass and its parts are weighed (both books: four significant figures). */
-export function weighingDecimals(edition: Edition, workingSampleG: ExactNumber): number {
-  const row = rowUpTo(edition.purityDecimals, workingSampleG.toNumber());
-  if (!row) throw new RangeError(`${edition.name} gives no decimals for ${workingSampleG.toString()} g`);
-  return row.limit;
-}
 
 /**
  * Percent by mass of each component, of the sum of the components (not of the first weighing),

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { NOTHING_REPORTED } from './reported.ts';
 import { analysisTag, testReport, type LabelData } from './documents.ts';
 import { pureLiveSeed, pureLiveSeedSteps } from './pureLiveSeed.ts';
 
 const data: LabelData = {
+  ...NOTHING_REPORTED,
   reference: 'QM-1',
   species: 'Medicago sativa',
   commonName: 'alfalfa',

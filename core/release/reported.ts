@@ -3,6 +3,7 @@ import { moistureReport } from '../moisture/report.ts';
 import { otherSeedsReport } from '../other-seeds/report.ts';
 import { purityReport } from '../purity/report.ts';
 import { sampleReport } from '../sampling/report.ts';
+import { weightReport } from '../weight/report.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
 
 /** What each step reports, under the name of its facts, in the order of the report. A new step is one line here. */
@@ -11,6 +12,7 @@ const REPORTS = {
   purity: purityReport,
   otherSeeds: otherSeedsReport,
   moisture: moistureReport,
+  weight: weightReport,
   germination: germinationReport,
 };
 

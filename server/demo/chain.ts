@@ -64,7 +64,7 @@ const REQUESTS: Readonly<Record<string, Asked>> = {
     client: 'Marlpit Growers',
     theirReference: 'MG 26/04',
     soldIn: ['Quillmere Vale', 'Harrow Fens'],
-    tests: ['purity', 'other-seeds', 'moisture', 'germination'],
+    tests: ['purity', 'other-seeds', 'moisture', 'weight', 'germination'],
     sampledBy: 'us',
     fee: '148.50',
     days: 2,

@@ -34,6 +34,7 @@ import { demoBalances } from './balances.ts';
 import { demoNoxious, demoSearch, SEARCHED } from './otherSeeds.ts';
 import { demoHalves, demoSecondLaboratory, HALVED, weighDemo } from './purity.ts';
 import { demoStore } from './store.ts';
+import { demoWeight, WEIGHED } from './weight.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 
 /** Invented people. */
@@ -200,6 +201,7 @@ async function writeLot(
   });
   await weighMoisture(drying, moisture, ovenTexts(demo.moisture, draw, demo.state !== 'oven'));
   if (!reaches(demo.state, 'set-up')) return lot.id;
+  if (WEIGHED.has(demo.reference)) await demoWeight(drying, lot, method?.species ?? demo.species, draw);
 
   await germinate(tx, lot, demo, cast, {
     setUp,

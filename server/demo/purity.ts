@@ -1,4 +1,4 @@
-import { weighingDecimals } from '@mercato/core/purity/analysePurity';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
 import { COMPONENTS, type Component } from '@mercato/core/units/components';
 import type { NamedPart } from '@mercato/core/purity/parts';
 import { Exact } from '@mercato/core/units/mass';

@@ -4,11 +4,19 @@ import { moistureStep } from '../moisture/step.ts';
 import { otherSeedsStep } from '../other-seeds/step.ts';
 import { purityStep } from '../purity/step.ts';
 import { samplingStep } from '../sampling/step.ts';
+import { weightStep } from '../weight/step.ts';
 import { contradictionsOf } from './contradictions.ts';
 import type { OpenStep } from './step.ts';
 
 /** The steps of the work, in the order of the lot sheet. A new step is one line here. */
-export const SHEET_STEPS = [samplingStep, purityStep, otherSeedsStep, moistureStep, germinationStep] as const;
+export const SHEET_STEPS = [
+  samplingStep,
+  purityStep,
+  otherSeedsStep,
+  moistureStep,
+  weightStep,
+  germinationStep,
+] as const;
 
 type Opened = Awaited<ReturnType<(typeof SHEET_STEPS)[number]['open']>>;
 /** What each step shows of a lot, by its key. */

@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import type { LotState } from '@mercato/contract/register/lots';
 import type { Mark, Standing, StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
 import { EARLY } from '@mercato/contract/register/early';
-import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
+import { USUAL_TESTS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import { asStored, filled, prepared, type Reader, type Transaction } from '../database/connect.ts';
@@ -48,7 +48,7 @@ function standsOf(
 ): Stands {
   const { today } = file;
   const releases = releasesOf(file, documents);
-  const wanted = requestOf(file.lot)?.tests ?? TEST_STEPS;
+  const wanted = requestOf(file.lot)?.tests ?? USUAL_TESTS;
   const divided = file.lot.parts.length > 0;
   const current = releases.filter((one) => !one.superseded);
   const blocks = divided ? [] : blocksOf(own);

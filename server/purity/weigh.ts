@@ -1,5 +1,5 @@
 import type { PurityWeighings } from '@mercato/contract/purity/purity';
-import { weighingDecimals } from '@mercato/core/purity/analysePurity';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
 import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
 import { partsExceed } from '@mercato/core/purity/parts';
 import { unitRulesFor } from '@mercato/core/purity/unitRules';

@@ -27,6 +27,7 @@ const STEPS: readonly (readonly [string, string])[] = [
   ['purity', 'Purity'],
   ['other-seeds', 'Other seeds'],
   ['moisture', 'Moisture'],
+  ['weight', 'Weight'],
   ['germination', 'Germination'],
   ['quick-tests', 'Quick tests'],
   ['release', 'Release'],

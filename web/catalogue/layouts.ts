@@ -15,6 +15,15 @@ const rates = (['perKg', 'perLb', 'perOz'] as const).flatMap((unit) => [
   { path: `${unit}.upper`, label: '… at most' },
 ]);
 
+const perMass = (
+  [
+    ['g', 'a gram'],
+    ['kg', 'a kilogram'],
+    ['lb', 'a pound'],
+    ['oz', 'an ounce'],
+  ] as const
+).map(([unit, name]) => ({ path: `seedsPer.${unit}`, label: `seeds in ${name}` }));
+
 const F = { path: 'f', label: 'allowance f', hint: '1.1 and 1.4 (other seeds); chaffy kinds 1.2 and 2.2' } as const;
 const SPREAD = [
   ['binomial', 'shares: binomial'],
@@ -387,6 +396,31 @@ export const LAYOUTS: Readonly<Record<string, Layout>> = {
       { path: 'meanPercent', label: 'mean', unit: '%' },
       { path: 'differencePercent', label: 'difference', unit: '%' },
     ],
+  },
+  'weight.thousand-seed-weight': {
+    fields: [
+      {
+        path: 'replicatesG',
+        label: 'masses of the replicates, g',
+        hint: 'eight figures with blanks between',
+        kind: 'list',
+      },
+      { path: 'seedsPerReplicate', label: 'seeds in each' },
+    ],
+    results: [
+      { path: 'thousandSeedWeightG', label: '1000 seeds', unit: 'g' },
+      { path: 'cvPercent', label: 'coefficient of variation', unit: '%' },
+      { path: 'withinCv4', label: 'at most 4.0 %: do they agree?' },
+      { path: 'withinCv6', label: 'at most 6.0 %, chaffy seed: do they agree?' },
+      ...perMass,
+    ],
+  },
+  'weight.whole-fraction': {
+    fields: [
+      { path: 'massG', label: 'mass, g' },
+      { path: 'seeds', label: 'seeds' },
+    ],
+    results: [{ path: 'thousandSeedWeightG', label: '1000 seeds', unit: 'g' }, ...perMass],
   },
   'germination.replicate-range': {
     fields: [

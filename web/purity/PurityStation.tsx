@@ -7,7 +7,8 @@ import {
   type PurityView,
   type PurityWeighings,
 } from '@mercato/contract/purity/purity';
-import { analysePurity, shareSteps, weighingDecimals, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { analysePurity, shareSteps, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { componentMasses } from '@mercato/core/purity/componentMasses';
 import { readEdition } from '@mercato/core/rule-books/readEdition';

@@ -3,7 +3,7 @@ import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { reading, send } from '../api/routes.ts';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { requestSchema, type SampledBy } from '@mercato/contract/register/request';
-import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
+import { TEST_STEPS, USUAL_TESTS, type TestStep } from '@mercato/contract/register/steps';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
@@ -39,7 +39,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
   } = {
     client: request?.client ?? '',
     theirReference: request?.theirReference ?? '',
-    tests: request?.tests ?? [...TEST_STEPS],
+    tests: request?.tests ?? [...USUAL_TESTS],
     dueOn: request?.dueOn ?? '',
     sampledBy: request?.sampledBy ?? 'us',
     fee: request?.fee?.text ?? '',

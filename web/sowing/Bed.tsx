@@ -32,11 +32,13 @@ export default function Bed(): JSX.Element {
   const { data: kinds } = useKinds();
   if (!kinds || (id && !packet)) return <main aria-busy="true" />;
   const weight = kinds.get((packet?.kind ?? '').toLowerCase())?.thousandSeedWeightG;
+  // As it was weighed, where the way here names it; else as the kind usually is.
+  const weighed = Number(search.get('weight'));
   return (
     <BedForm
       key={id}
       test={packet?.lastTest ?? null}
-      thousandSeedWeightG={weight ? (weight.low + weight.high) / 2 : null}
+      thousandSeedWeightG={weighed > 0 ? weighed : weight ? (weight.low + weight.high) / 2 : null}
       left={packet?.left.by === 'count' ? Number(packet.left.figure) : (packet?.left.aboutSeeds?.low ?? null)}
       about={
         packet
@@ -72,7 +74,7 @@ function BedForm({
     seeds: test ? String(test.seeds) : '20',
     emergence: '70',
     purity: '98',
-    weight: thousandSeedWeightG === null ? '' : String(Number(thousandSeedWeightG.toPrecision(3))),
+    weight: thousandSeedWeightG === null ? '' : String(Number(thousandSeedWeightG.toPrecision(4))),
     massUnit: 'g',
   });
   const { faults, found } = work(values, how);

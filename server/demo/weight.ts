@@ -1,0 +1,36 @@
+import { kindOf } from '../rule-books/editions.ts';
+import { lockLot, type Lot } from '../register/lots.ts';
+import { startTest } from '../register/tests.ts';
+import { drawWorkingSample } from '../sampling/samples.ts';
+import type { scribe } from '../scribe.ts';
+import { weighSeeds } from '../weight/weigh.ts';
+
+/** Lots of which a client asked for the weight: hundreds that agree, and eight that part too far with eight more. */
+const AGREES = 'QM-0417';
+const PARTS = 'QM-0412';
+export const WEIGHED: ReadonlySet<string> = new Set([AGREES, PARTS]);
+
+/** Counts and weighs hundreds of a lot's pure seed; invented, within the range of its kind. */
+export async function demoWeight(
+  hand: ReturnType<typeof scribe>,
+  lot: Lot,
+  species: string,
+  draw: () => number,
+): Promise<void> {
+  const range = (await kindOf(hand.tx, species))?.thousandSeedWeightG ?? { low: 2, high: 3 };
+  const hundred = (range.low + range.high) / 20;
+  const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
+    purpose: 'weight',
+    mass: { text: (hundred * 25).toFixed(2), unit: 'g' },
+  });
+  const test = await startTest(hand, 'weight', sample.id, {});
+  const parts = lot.reference === PARTS;
+  const decimals = hundred < 1 ? 4 : hundred < 10 ? 3 : 2;
+  const masses = Array.from({ length: parts ? 16 : 8 }, (_, i) => {
+    // One hundred that was counted short, where they part.
+    const short = parts && i === 2 ? 0.84 : 1;
+    return (hundred * short * (1 + (draw() - 0.5) * 0.05)).toFixed(decimals);
+  });
+  for (const weighed of parts ? [masses.slice(0, 8), masses] : [masses])
+    await weighSeeds(hand, { ...test }, { replicates: weighed, whole: null });
+}

@@ -1,0 +1,97 @@
+import type { WeightWeighings } from '@mercato/contract/weight/weight';
+import { Exact } from '@mercato/core/units/mass';
+import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
+import { weighingNotes } from '../devices/balances.ts';
+import type { WriteContext } from '../http/api.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
+import { lotById } from '../register/lots.ts';
+import { seenOf } from '../register/seen.ts';
+import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { editionById, kindOf } from '../rule-books/editions.ts';
+import { replicateOf, weightOf } from './result.ts';
+import { weightObservation } from './tables.ts';
+
+/** Writes the weighings of a test down, and judges them once there are as many as the rules ask. */
+export async function weighSeeds(
+  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  test: BenchTest,
+  body: WeightWeighings,
+): Promise<void> {
+  const before = await currentObservations(tx, weightObservation, [test.id]);
+  checkWeights(
+    body,
+    before.map((one) => one.field),
+  );
+  const entries: Entry[] = body.replicates.map((text, i) => weighed(`replicate.${i + 1}`, text));
+  if (body.whole)
+    entries.push(weighed('wholeMass', body.whole.mass), {
+      field: 'wholeSeeds',
+      text: String(body.whole.seeds),
+      unit: null,
+      value: String(body.whole.seeds),
+    });
+  const notes = await weighingNotes(
+    tx,
+    body.weighedOn,
+    Object.fromEntries(entries.flatMap((one) => (one.unit === 'g' ? [[one.field, one.text]] : []))),
+    hand.at,
+  );
+  const changes = await recordObservations(
+    tx,
+    weightObservation,
+    { id: test.id, lotId: test.lotId },
+    entries.map((one) => ({ ...one, device: notes[one.field] })),
+    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
+    body.reason,
+  );
+  if (changes.added.length + changes.corrected.length === 0) return;
+  await bumpTest(tx, test, hand);
+  const current = await currentObservations(tx, weightObservation, [test.id]);
+  const lot = await lotById(tx, test.lotId);
+  const { result } = weightOf(
+    await editionById(tx, test.editionId),
+    (await kindOf(tx, lot.species))?.chaffy ?? false,
+    (field) => current.find((one) => one.field === field)?.enteredText,
+    current.filter((one) => replicateOf(one.field) !== null).length,
+  );
+  if (result)
+    await keepJudgement(
+      tx,
+      judged(test),
+      current.map((one) => one.id),
+      result.verdict.outcome,
+      result,
+      hand,
+    );
+  await audit({
+    lotId: test.lotId,
+    act: { is: changes.corrected.length > 0 ? 'weight-corrected' : 'weight-weighed', test: test.number },
+    subject: `test ${test.id}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  touch(test.lotId);
+}
+
+const weighed = (field: string, text: string): Entry => ({ field, text, unit: 'g', value: new Exact(text).toString() });
+
+/** Seed that weighs nothing cannot be, and what was kept is corrected, never taken away. */
+function checkWeights({ replicates, whole }: WeightWeighings, kept: readonly string[]): void {
+  const faults: FieldRefusal[] = [
+    ...replicates.flatMap((text, i): FieldRefusal[] =>
+      new Exact(text).gt(0) ? [] : [{ path: `replicates.${i}`, message: { is: 'weight.must-weigh' } }],
+    ),
+    ...(whole && !new Exact(whole.mass).gt(0)
+      ? [{ path: 'whole.mass', message: { is: 'weight.must-weigh' } } satisfies FieldRefusal]
+      : []),
+  ];
+  const most = Math.max(0, ...kept.map((one) => replicateOf(one) ?? 0));
+  if (replicates.length < most)
+    faults.push({ path: `replicates.${replicates.length}`, message: { is: 'weight.not-all-gone' } });
+  if (kept.includes('wholeMass') && !whole) faults.push({ path: 'whole.mass', message: { is: 'weight.not-all-gone' } });
+  if (replicates.length === 0 && !whole)
+    faults.push({ path: 'replicates.0', message: { is: 'weight.nothing-weighed' } });
+  if (replicates.length > 0 && whole) faults.push({ path: 'whole.mass', message: { is: 'weight.one-way' } });
+  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+}

@@ -1,0 +1,79 @@
+import { weightRoutes } from '@mercato/contract/weight/routes';
+import type { WeightView } from '@mercato/contract/weight/weight';
+import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useState, type JSX } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { reading, send } from '../api/routes.ts';
+import { useSession } from '../api/session.tsx';
+import { BalanceBench } from '../devices/bench.tsx';
+import { BenchHead, DrawAndStart } from '../register/bench.tsx';
+import { useKeys } from '../ui/keys.tsx';
+import { useScanTaker } from '../ui/Shell.tsx';
+import { WeightStation } from './WeightStation.tsx';
+
+/** The weight tests of a lot: the one at hand, and how the next is drawn. */
+export default function Weight(): JSX.Element {
+  const { lot = '' } = useParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { may } = useSession();
+  const { data } = useQuery(reading(weightRoutes.ofLot, { lot }));
+  const [chosen, setChosen] = useState<string | null>(search.get('sample'));
+  useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
+  // A scanned sample of this lot opens its own test here; any other leads where it belongs.
+  const taker = useCallback(
+    (answer: ScanAnswer) => {
+      if (answer.lot.id !== lot || answer.vessel.purpose !== 'weight') return false;
+      setChosen(answer.vessel.code);
+      return true;
+    },
+    [lot],
+  );
+  useScanTaker(taker);
+  if (!data) return <main aria-busy="true" />;
+  const test = data.tests.find((one) => one.vesselCode === chosen) ?? data.tests.at(-1);
+  const newest = data.tests.at(-1);
+  const again =
+    !newest ||
+    newest.decision?.decision === 'set-aside' ||
+    newest.result?.verdict.outcome === 'outside' ||
+    data.waiting.length > 0;
+  const draw = again && (
+    <DrawAndStart
+      lot={data.lot}
+      purpose="weight"
+      least={null}
+      waiting={data.waiting}
+      start={async (vesselId) => {
+        await send(client, weightRoutes.start, {}, { vesselId });
+        setChosen(null);
+      }}
+      may={may('bench.write')}
+    />
+  );
+  return (
+    <BalanceBench>
+      {test ? (
+        <WeightStation key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
+          {draw}
+        </WeightStation>
+      ) : (
+        <main className="station">
+          <section>
+            <BenchHead lot={data.lot} title="Weight" />
+            {draw}
+          </section>
+          <aside className="slip">
+            <p>{howWords(data)}</p>
+          </aside>
+        </main>
+      )}
+    </BalanceBench>
+  );
+}
+
+/** How the test is made, in a sentence. */
+export const howWords = ({ asks }: WeightView): string =>
+  `From the pure seed, count ${asks.replicates} times ${asks.seeds} seeds at random and weigh each. Where they spread by more than ${asks.cvPercent} %, count and weigh ${asks.replicates} more. Or count all of it with a counter, and weigh it once.`;

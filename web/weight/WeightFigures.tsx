@@ -1,0 +1,68 @@
+import type { WeightResult } from '@mercato/core/weight/thousandSeedWeight';
+import { lazy, Suspense, type JSX } from 'react';
+import Table from 'react-bootstrap/Table';
+import { Link } from 'react-router';
+import type { Curve } from '../ui/Chart.tsx';
+
+const Chart = lazy(() => import('../ui/Chart.tsx'));
+
+const PER = [
+  ['g', 'a gram'],
+  ['kg', 'a kilogram'],
+  ['lb', 'a pound'],
+  ['oz', 'an ounce'],
+] as const;
+/** Packets are filled with so many seeds. */
+const FILLS = [50, 100, 250, 500, 1000] as const;
+
+const whole = (value: number) =>
+  new Intl.NumberFormat('en', { maximumSignificantDigits: 4 }).format(value).replaceAll(',', ' ');
+
+/** What a thousand-seed weight says for sowing and for packets, and how its hundreds spread. */
+export function WeightFigures({ result }: { result: WeightResult }): JSX.Element {
+  const { replicates, seedsPer, meanG, sdG, thousandSeedG } = result;
+  const dots = (name: string, left: boolean): Curve => ({
+    name,
+    look: 'dots',
+    points: replicates.flatMap(({ massG, dropped }, i) => (dropped === left ? [{ x: i + 1, y: massG }] : [])),
+  });
+  return (
+    <>
+      {meanG !== null && sdG !== null && (
+        <Suspense fallback={<div style={{ minHeight: 320 }} aria-busy="true" />}>
+          <Chart
+            curves={[
+              dots('weighed', false),
+              ...(replicates.some((one) => one.dropped) ? [dots('left out', true)] : []),
+            ]}
+            xTitle="in the order in which they were weighed"
+            yTitle="g"
+            xRange={{ min: 0, max: replicates.length + 1, ticks: replicates.length + 1 }}
+            yRange={null}
+            levels={[{ y: meanG, words: 'mean' }]}
+            says={`Masses of ${replicates.length} replicates around a mean of ${meanG.toPrecision(4)} g${replicates.some((one) => one.dropped) ? `; left out: ${replicates.flatMap((one, i) => (one.dropped ? [i + 1] : [])).join(', ')}` : ''}`}
+          />
+        </Suspense>
+      )}
+      <Table borderless size="sm" className="ruled" style={{ maxWidth: 560 }}>
+        <tbody>
+          {PER.map(([unit, name]) => (
+            <tr key={unit}>
+              <td>seeds in {name}</td>
+              <td className="num fig">{whole(seedsPer[unit])}</td>
+            </tr>
+          ))}
+          {FILLS.map((seeds) => (
+            <tr key={seeds}>
+              <td>for a packet of {seeds} seeds</td>
+              <td className="num fig">{Number(((seeds * thousandSeedG) / 1000).toPrecision(3))} g</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <p>
+        <Link to={`/store/bed?weight=${result.reportedG}`}>How much of it to sow</Link>
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,287 @@
+import { weightRoutes } from '@mercato/contract/weight/routes';
+import { MOST_REPLICATES } from '@mercato/contract/weight/replicates';
+import { usualWords } from '@mercato/contract/weight/words';
+import { weightWeighingsSchema, type WeightTest, type WeightView } from '@mercato/contract/weight/weight';
+import type { WeighedOn } from '@mercato/contract/devices/balances';
+import { nextWords } from '@mercato/contract/words/next';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX, type ReactNode } from 'react';
+import Col from 'react-bootstrap/Col';
+import Row from 'react-bootstrap/Row';
+import { send } from '../api/routes.ts';
+import { BalanceStrip } from '../devices/BalanceStrip.tsx';
+import { useBench } from '../devices/bench.tsx';
+import { WeighInput } from '../devices/WeighInput.tsx';
+import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
+import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
+import { plainFigure, unlessEmpty, useDraft, wholeNumber, type Draft } from '../ui/draft.ts';
+import { DraftForm } from '../ui/DraftForm.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { VerdictSlip } from '../ui/Slip.tsx';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { howWords } from './Weight.tsx';
+import { WeightFigures } from './WeightFigures.tsx';
+
+type Way = 'replicates' | 'whole';
+const WAYS: readonly (readonly [Way, string])[] = [
+  ['replicates', 'hundreds, each weighed'],
+  ['whole', 'the whole fraction, counted'],
+];
+
+interface Values {
+  way: Way;
+  replicates: string[];
+  wholeMass: string;
+  wholeSeeds: string;
+  /** By field: the balance that a figure was taken from. */
+  weighedOn: Readonly<Record<string, WeighedOn>>;
+  reason: string;
+  seenOn: string;
+  lateReason: string;
+}
+
+const fieldOf = (i: number) => `replicate.${i + 1}`;
+
+/** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
+export function WeightStation({
+  view,
+  test,
+  mayWrite,
+  children,
+}: {
+  view: WeightView;
+  test: WeightTest;
+  mayWrite: boolean;
+  children: ReactNode;
+}): JSX.Element {
+  const client = useQueryClient();
+  const bench = useBench();
+  const { asks } = view;
+  const { fields, result } = test;
+  const kept = Array.from({ length: MOST_REPLICATES }, (_, i) => fields[fieldOf(i)]?.text ?? '');
+  const weighed = kept.filter(Boolean).length;
+  // Eight more lines come once the first eight part too far.
+  const lines = weighed > asks.replicates || test.left === asks.replicates ? (weighed < asks.replicates ? 1 : 2) : 1;
+  const initial: Values = {
+    way: fields.wholeMass ? 'whole' : 'replicates',
+    replicates: kept,
+    wholeMass: fields.wholeMass?.text ?? '',
+    wholeSeeds: fields.wholeSeeds?.text ?? '',
+    weighedOn: {},
+    reason: '',
+    ...TODAY,
+  };
+  const draft = useDraft(
+    initial,
+    (values) => {
+      const masses = values.replicates.map(plainFigure);
+      const last = masses.findLastIndex(Boolean);
+      const whole = values.way === 'whole';
+      const figures = whole
+        ? { wholeMass: plainFigure(values.wholeMass) }
+        : Object.fromEntries(masses.map((mass, i) => [fieldOf(i), mass]));
+      // A balance that is read by eye goes with what is typed anew.
+      const eye = bench?.balance?.address === '' ? bench.note() : null;
+      const on = Object.fromEntries(
+        Object.entries(figures).flatMap(([field, text]) => {
+          const by = values.weighedOn[field] ?? (text && text !== fields[field]?.text ? eye : null);
+          return by ? [[field, by]] : [];
+        }),
+      );
+      return {
+        replicates: whole ? [] : masses.slice(0, last + 1),
+        whole: whole ? { mass: plainFigure(values.wholeMass), seeds: wholeNumber(values.wholeSeeds) } : null,
+        ...(Object.keys(on).length > 0 ? { weighedOn: on } : {}),
+        ...seenBody(values),
+        ...unlessEmpty('reason', values.reason),
+      };
+    },
+    weightWeighingsSchema,
+    async (body, key) => {
+      await send(client, weightRoutes.weigh, { test: test.id }, body, { version: test.version, key });
+    },
+  );
+  const { values, set, fault } = draft;
+  /** More is to be weighed. */
+  const asked = !result || test.left > 0;
+  const started = weighed > 0 || fields.wholeMass !== undefined;
+  const corrects =
+    kept.some((text, i) => text && text !== plainFigure(values.replicates[i] ?? '')) ||
+    (['wholeMass', 'wholeSeeds'] as const).some((one) => fields[one] && fields[one].text !== plainFigure(values[one]));
+  return (
+    <main className="station">
+      <section>
+        <BenchHead
+          lot={view.lot}
+          title={test.number > 1 ? `Weight, test ${test.number}` : 'Weight'}
+          code={test.vesselCode}
+        >
+          {test.edition.name}
+        </BenchHead>
+        {result && (
+          <div role="status">
+            <p style={{ margin: '8px 0 0' }}>
+              <span className="fig" style={{ fontSize: 34 }}>
+                {result.reportedG} g
+              </span>{' '}
+              for 1000 seeds <VerdictMark mark={result.verdict.outcome} word />{' '}
+              <span className="soft">{nextWords(result.verdict.next)}</span>
+            </p>
+            {test.plausible && usualWords(test.plausible) && <p className="outside">{usualWords(test.plausible)}</p>}
+          </div>
+        )}
+        <DraftForm
+          draft={draft}
+          style={{ marginTop: 14 }}
+          send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+        >
+          {!started && <ChoiceField label="weighed as" {...draft.field('way')} options={WAYS} />}
+          {values.way === 'replicates' ? (
+            <Hundreds draft={draft} test={test} seeds={asks.seeds} shown={lines * asks.replicates} may={mayWrite} />
+          ) : (
+            <Row className="g-3" style={{ maxWidth: 560 }}>
+              <Col xs={12} sm={6}>
+                <Weighed
+                  label="all of it, g"
+                  value={values.wholeMass}
+                  fault={fault('whole.mass') ?? fault('weighedOn.wholeMass.why')}
+                  disabled={!mayWrite}
+                  earlier={<Earlier field={fields.wholeMass} />}
+                  onChange={(text, on) => {
+                    set({ wholeMass: text, weighedOn: without(values.weighedOn, 'wholeMass', on) });
+                  }}
+                />
+              </Col>
+              <Col xs={12} sm={6}>
+                <TextField
+                  label="seeds in it"
+                  figure
+                  inputMode="numeric"
+                  value={values.wholeSeeds}
+                  fault={fault('whole.seeds')}
+                  disabled={!mayWrite}
+                  onChange={(text) => {
+                    set({ wholeSeeds: text });
+                  }}
+                />
+                <Earlier field={fields.wholeSeeds} />
+              </Col>
+            </Row>
+          )}
+          {mayWrite && asked && <BalanceStrip into={values.way === 'whole' ? 'all of it' : 'the next hundred'} />}
+          {mayWrite && asked && <SeenOnField label="weighed on" lines={values} onChange={set} fault={fault} />}
+          {corrects && (
+            <TextField
+              label="why it is corrected"
+              {...draft.field('reason')}
+              hint="the old figure stays visible, struck through"
+            />
+          )}
+        </DraftForm>
+        {result && <WeightFigures result={result} />}
+        <SeenLine route={weightRoutes.days} test={test} fields={fields} may={mayWrite} />
+        <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
+        {children}
+      </section>
+      <aside className="slip">
+        {result ? <VerdictSlip title="weight of 1000 seeds" verdict={result.verdict} /> : <p>{howWords(view)}</p>}
+      </aside>
+    </main>
+  );
+}
+
+/** The note of a field follows its figure: what is typed over a reading is no reading. */
+function without(
+  all: Readonly<Record<string, WeighedOn>>,
+  field: string,
+  on: WeighedOn | undefined,
+): Readonly<Record<string, WeighedOn>> {
+  const { [field]: _gone, ...rest } = all;
+  return on ? { ...rest, [field]: on } : rest;
+}
+
+function Hundreds({
+  draft: { values, set, fault },
+  test,
+  seeds,
+  shown,
+  may,
+}: {
+  draft: Pick<Draft<Values>, 'values' | 'set' | 'fault'>;
+  test: WeightTest;
+  seeds: number;
+  shown: number;
+  may: boolean;
+}): JSX.Element {
+  const dropped = new Set(test.result?.replicates.flatMap((one, i) => (one.dropped ? [i] : [])));
+  return (
+    <Row className="g-3" style={{ maxWidth: 720 }}>
+      {values.replicates.slice(0, shown).map((text, i) => {
+        const name = fieldOf(i);
+        return (
+          <Col key={name} xs={6} sm={4} md={3}>
+            <Weighed
+              label={`${i + 1}. ${seeds} seeds, g`}
+              value={text}
+              fault={fault(`replicates.${i}`) ?? fault(name) ?? fault(`weighedOn.${name}.why`)}
+              disabled={!may}
+              autoFocus={i === test.result?.replicates.length || (i === 0 && text === '')}
+              earlier={
+                <>
+                  <Earlier field={test.fields[name]} />
+                  {dropped.has(i) && 'left out: too far from the mean'}
+                </>
+              }
+              onChange={(next, on) => {
+                set({
+                  replicates: values.replicates.map((one, at) => (at === i ? next : one)),
+                  weighedOn: without(values.weighedOn, name, on),
+                });
+              }}
+            />
+          </Col>
+        );
+      })}
+    </Row>
+  );
+}
+
+function Weighed({
+  label,
+  value,
+  fault,
+  disabled,
+  autoFocus = false,
+  earlier,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  fault: string | undefined;
+  disabled: boolean;
+  autoFocus?: boolean;
+  earlier: ReactNode;
+  onChange: (text: string, on?: WeighedOn) => void;
+}): JSX.Element {
+  const [refused, setRefused] = useState<string>();
+  const says = refused ?? fault;
+  const id = `weigh-${label.replace(/\W+/g, '-')}`;
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <WeighInput
+        id={id}
+        value={value}
+        disabled={disabled}
+        invalid={says !== undefined}
+        autoFocus={autoFocus}
+        describedBy={`${id}-says`}
+        onRefused={setRefused}
+        onChange={onChange}
+      />
+      <div id={`${id}-says`} className={says ? 'why' : 'hint'} role={says ? 'alert' : undefined}>
+        {says ?? earlier}
+      </div>
+    </div>
+  );
+}

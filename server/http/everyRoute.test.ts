@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import { LIVE_ADDRESS } from '@mercato/contract/http/live';
+import type { WeightView } from '@mercato/contract/weight/weight';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
@@ -297,6 +298,11 @@ async function story(): Promise<void> {
   );
   await lead.put(`/moisture/tests/${moisture?.id}/days`, { ...day, fields: ['first.dried'] }, 2);
   await analyst.get(`/lots/${lot}/moisture`);
+  const weight = (await analyst.post<WeightView>('/weight/tests', { vesselId: await vessel('weight', '5') })).body
+    .tests[0];
+  await analyst.put(`/weight/tests/${weight?.id}`, { replicates: ['0.19'], whole: null }, 1);
+  await lead.put(`/weight/tests/${weight?.id}/days`, { ...day, fields: ['replicate.1'] }, 2);
+  await analyst.get(`/lots/${lot}/weight`);
 
   const germination = (
     await analyst.post<GerminationView>('/germination/tests', {

@@ -113,7 +113,7 @@ describe('the containers of a lot', () => {
     const sheet = async () => (await lead.get<LotSheet>(`/lots/${lot}`)).body;
     expect(await sheet()).toMatchObject({
       state: 'held',
-      steps: [{ mark: 'outside', stands: { is: 'uneven', decision: null } }, {}, {}, {}, {}, {}],
+      steps: [{ mark: 'outside', stands: { is: 'uneven', decision: null } }, {}, {}, {}, {}, {}, {}],
     });
     const submitted = {
       mass: { text: '500', unit: 'g' },

@@ -106,7 +106,7 @@ describe('a lot that is not one', () => {
     const sheet = async () => (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body;
     expect(await sheet()).toMatchObject({
       state: 'held',
-      steps: [{ stands: { is: 'not-uniform' } }, {}, {}, {}, {}, {}],
+      steps: [{ stands: { is: 'not-uniform' } }, {}, {}, {}, {}, {}, {}],
     });
     const correct = (body: object) => hands.analyst.send<SamplingView>('PUT', `/heterogeneity/${view?.id}`, body);
     expect((await correct({ results: [{ container: 4, text: '95' }] })).body).toMatchObject({

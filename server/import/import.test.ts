@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { ImportAnswer } from '@mercato/contract/import/file';
 import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
+import type { WeightView } from '@mercato/contract/weight/weight';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
@@ -66,6 +67,11 @@ const FILE = (reference: string) =>
     'moisture.second.container,1,,,,21.000,g',
     'moisture.second.withSeed,1,,,,26.000,g',
     'moisture.second.dried,1,,,,25.545,g',
+    'weight.sample,1,,,,5,g',
+    ...Array.from({ length: 8 }, (_, i) => `weight.replicate.${i + 1},1,,,,0.190${i},g`),
+    'weight.sample,2,,,,5,g',
+    'weight.wholeMass,2,,,,4.512,g',
+    'weight.wholeSeeds,2,,,,2400,',
     'germination.sample,1,,,,20,g',
     'germination.substrate,1,,,,T,',
     'germination.temperature,1,,,,20,',
@@ -151,6 +157,16 @@ describe('a lot file', () => {
       },
       1,
     );
+    const hundreds = (await analyst.post<WeightView>('/weight/tests', { vesselId: await draw('weight', '5') })).body
+      .tests[0];
+    await analyst.put(
+      `/weight/tests/${hundreds?.id}`,
+      { replicates: Array.from({ length: 8 }, (_, i) => `0.190${i}`), whole: null },
+      1,
+    );
+    const counted = (await analyst.post<WeightView>('/weight/tests', { vesselId: await draw('weight', '5') })).body
+      .tests[1];
+    await analyst.put(`/weight/tests/${counted?.id}`, { replicates: [], whole: { mass: '4.512', seeds: 2400 } }, 1);
     const plan = {
       substrate: 'T',
       temperature: '20',

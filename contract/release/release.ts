@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { LabelDocument } from '@mercato/core/release/documents';
+import type { ReleaseDocument } from '@mercato/core/release/documents';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { text } from '../http/fields.ts';
 import type { LotBrief } from '../register/lots.ts';
@@ -34,15 +34,15 @@ export interface ReleaseRow {
 
 export interface ReleaseView {
   lot: LotBrief;
-  tag: LabelDocument;
-  report: LabelDocument;
+  tag: ReleaseDocument;
+  report: ReleaseDocument;
   slips: Record<string, NumberSlip>;
   releases: ReleaseRow[];
 }
 
 /** What a release froze. */
 export interface ReleaseSnapshot {
-  document: LabelDocument;
+  document: ReleaseDocument;
   slips: Record<string, NumberSlip>;
   reference: string;
   number: number;

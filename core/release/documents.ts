@@ -8,7 +8,7 @@ import { liveShares, pureLiveSeed } from './pureLiveSeed.ts';
 import { anyTested, reportLines, type Reported } from './reported.ts';
 
 /** A lot with what the steps found, ready for a label; null = not tested. */
-export interface LabelData extends Reported {
+export interface DocumentData extends Reported {
   readonly reference: string;
   readonly species: string;
   readonly commonName: string;
@@ -33,7 +33,7 @@ export interface LabelData extends Reported {
   readonly accepted: readonly string[];
 }
 
-export interface LabelDocument {
+export interface ReleaseDocument {
   readonly title: string;
   readonly lines: readonly DocumentLine[];
   readonly notes: readonly string[];
@@ -50,7 +50,7 @@ export interface LabelDocument {
  * @param validityMonths  full calendar months after the month of test
  * Source: 7 CFR 201.8–201.24a; order of lines by custom (from memory).
  */
-export function analysisTag(data: LabelData, validityMonths: number): LabelDocument {
+export function analysisTag(data: DocumentData, validityMonths: number): ReleaseDocument {
   const { purity, germination, otherSeeds } = data;
   const validUntil = germination ? lastDayOf(addMonths(germination.concludedOn, validityMonths)) : null;
   const refusals = [
@@ -119,7 +119,7 @@ export function analysisTag(data: LabelData, validityMonths: number): LabelDocum
  *
  * Source: ISTA, reporting of results (from memory).
  */
-export function testReport(data: LabelData): LabelDocument {
+export function testReport(data: DocumentData): ReleaseDocument {
   const { sample } = data;
   return {
     title: 'Seed test report',
@@ -148,7 +148,7 @@ export function testReport(data: LabelData): LabelDocument {
   };
 }
 
-function pureLive({ purity, germination, liveCountsDormant }: LabelData): string {
+function pureLive({ purity, germination, liveCountsDormant }: DocumentData): string {
   const pure = purity?.shares.find((one) => one.component === 'pureSeed');
   if (!pure || !germination) return '—';
   const live = liveShares(pure.percent, germination.counts, liveCountsDormant);

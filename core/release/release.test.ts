@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { NOTHING_REPORTED } from './reported.ts';
-import { analysisTag, testReport, type LabelData } from './documents.ts';
+import { analysisTag, testReport, type DocumentData } from './documents.ts';
 import { pureLiveSeed, pureLiveSeedSteps } from './pureLiveSeed.ts';
 
-const data: LabelData = {
+const data: DocumentData = {
   ...NOTHING_REPORTED,
   reference: 'QM-1',
   species: 'Medicago sativa',
@@ -100,7 +100,7 @@ describe('the tag', () => {
     expect(value(report, 'Other seeds by number')).toContain('3 wild oat (bound to no species)');
   });
   it('names kind, variety and origin, or says that they are not known, and each share under its own name', () => {
-    const all = (change: Partial<LabelData> = {}) =>
+    const all = (change: Partial<DocumentData> = {}) =>
       Object.fromEntries(analysisTag({ ...data, ...change }, 5).lines.map((line) => [line.label, line.value]));
     expect(all()).toMatchObject({
       Kind: 'Alfalfa',
@@ -136,7 +136,7 @@ describe('the tag', () => {
   });
   // Source: Federal Seed Act 201(a)(1): kinds over 5 % are named (from memory); dormant seed is named where there is some.
   it('names crop seed that stands alone, and dormant seed where there is some', () => {
-    const labels = (change: Partial<LabelData>) =>
+    const labels = (change: Partial<DocumentData>) =>
       analysisTag({ ...data, ...change }, 5).lines.map((line) => `${line.label}: ${line.value}`);
     const part = (name: string, component: 'otherCropSeed' | 'weedSeed', reportAlone: boolean) => ({
       name,
@@ -170,7 +170,7 @@ describe('the tag', () => {
     expect(value(tag, 'Noxious weeds')).toBe('none found in 50 g');
   });
   it('refuses what was not tested, three components, too few seeds and what nobody decided, each with its reason', () => {
-    const refused = (change: Partial<LabelData>) => analysisTag({ ...data, ...change }, 5).refusals;
+    const refused = (change: Partial<DocumentData>) => analysisTag({ ...data, ...change }, 5).refusals;
     expect(refused({ purity: null })).toEqual(['Purity was not tested.']);
     expect(refused({ germination: null })[0]).toMatch(/^Germination was not tested/);
     expect(refused({ otherSeeds: null })[0]).toMatch(/^Nobody searched/);
@@ -198,8 +198,8 @@ describe('the report', () => {
     expect(report.refusals).toEqual([]);
   });
   it('says whose sample it speaks for, how many tests it rests on, and names what was found by component', () => {
-    const of = (change: Partial<LabelData>) => testReport({ ...data, ...change });
-    const speaks = (change: Partial<LabelData>) => of(change).notes[2];
+    const of = (change: Partial<DocumentData>) => testReport({ ...data, ...change });
+    const speaks = (change: Partial<DocumentData>) => of(change).notes[2];
     expect(speaks({})).toMatch(/drawn from the lot by this laboratory/);
     expect(speaks({ sample: data.sample && { ...data.sample, sentIn: true } })).toMatch(/as it was sent in/);
     expect(speaks({ sample: null })).toMatch(/as it was sent in/);

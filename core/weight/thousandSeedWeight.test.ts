@@ -45,14 +45,7 @@ describe('replicates of seed', () => {
     ['4.0 of other seed', BORDER, plain, 'near', 'hundreds-agree', 0],
     ['a hair above it', ['53.001', ...BORDER.slice(1)], plain, 'outside', 'weigh-eight-more', 8],
     ['above it, of chaffy seed', ['53.001', ...BORDER.slice(1)], chaffy, 'within', 'hundreds-agree', 0],
-    [
-      '6.0 of chaffy seed',
-      ['109', '91', '106', '94', '103', '97', '100', '100'],
-      chaffy,
-      'near',
-      'hundreds-agree',
-      0,
-    ],
+    ['6.0 of chaffy seed', ['109', '91', '106', '94', '103', '97', '100', '100'], chaffy, 'near', 'hundreds-agree', 0],
     [
       'a hair above that',
       ['109.001', '91', '106', '94', '103', '97', '100', '100'],

@@ -7,7 +7,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { analysisTag, testReport } from '@mercato/core/release/documents';
 import { prepareLaboratory } from '../laboratory.ts';
-import { labelData } from '../lot-sheet/labelData.ts';
+import { documentData } from '../lot-sheet/documentData.ts';
 import { refreshOutdated } from '../lot-sheet/refreshOutdated.ts';
 import { pictureOf } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
@@ -113,7 +113,7 @@ afterAll(async () => {
 const lotNamed = async (reference: string) => {
   const [row] = await connection.db.select().from(lotTable).where(eq(lotTable.reference, reference));
   const picture = await pictureOf(connection.db, await openFile(connection.db, row?.id ?? '', NOW));
-  const data = labelData(picture.file, picture.gathered);
+  const data = documentData(picture.file, picture.gathered);
   const tag = new Map(analysisTag(data, 5).lines.map((one) => [one.label, one.value]));
   const report = new Map(testReport(data).lines.map((one) => [one.label, one.value]));
   return { row, picture, tag, report };

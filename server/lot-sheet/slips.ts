@@ -3,7 +3,7 @@ import { liveShares, pureLiveSeedSteps } from '@mercato/core/release/pureLiveSee
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { numberSlip, type NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Gathered } from './gather.ts';
-import { countsDormant } from './labelData.ts';
+import { countsDormant } from './documentData.ts';
 import type { Slips } from './step.ts';
 
 /** The working behind what only all steps together give: pure live seed. */

@@ -1,5 +1,5 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js';
-import type { LabelDocument } from '@mercato/core/release/documents';
+import type { ReleaseDocument } from '@mercato/core/release/documents';
 import { POINTS_PER_MM, print, type Paper } from '../paper/print.ts';
 
 export interface DocumentHead {
@@ -13,7 +13,7 @@ export interface DocumentHead {
 /** A document as PDF: the tag on 100 × 150 mm, the report on the laboratory's paper. */
 export async function renderPdf(
   kind: 'tag' | 'report',
-  document: LabelDocument,
+  document: ReleaseDocument,
   head: DocumentHead,
   paper: Paper,
 ): Promise<Buffer> {

@@ -7,7 +7,7 @@ import { analysisTag, testReport } from '@mercato/core/release/documents';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { gather } from '../lot-sheet/gather.ts';
-import { labelData } from '../lot-sheet/labelData.ts';
+import { documentData } from '../lot-sheet/documentData.ts';
 import { slipsOf } from '../lot-sheet/slips.ts';
 import { pictureOf, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
@@ -48,7 +48,7 @@ export function serveRelease(api: Api<LotPicture>): void {
 }
 
 function releaseView({ file, gathered, releases }: LotPicture): ReleaseView {
-  const data = labelData(file, gathered);
+  const data = documentData(file, gathered);
   const months = shippedBooks().aosa.parameter('label_validity_months').value;
   return {
     lot: gathered.sampling.lot,
@@ -75,7 +75,7 @@ export async function releaseDocument(
   refuseDivided(lot);
   const file = await openFile(tx, lot.id, now);
   const gathered = await gather(tx, file);
-  const data = labelData(file, gathered);
+  const data = documentData(file, gathered);
   const document =
     body.kind === 'tag'
       ? analysisTag(data, shippedBooks().aosa.parameter('label_validity_months').value)

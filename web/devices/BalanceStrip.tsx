@@ -10,7 +10,7 @@ import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
-import { useBench, type BenchBalance } from './bench.tsx';
+import { useBalanceHere, type BalanceHere } from './balanceHere.tsx';
 
 const CHECK_WORDS = {
   good: 'checked',
@@ -21,24 +21,24 @@ const CHECK_WORDS = {
 
 /** What the balance of this bench shows, big enough for an arm's length, and where Enter takes it. */
 export function BalanceStrip({ into }: { into: string | null }): JSX.Element | null {
-  const bench = useBench();
+  const here = useBalanceHere();
   const { session } = useSession();
-  if (!bench || bench.balances.length === 0) return null;
-  const { balance } = bench;
+  if (!here || here.balances.length === 0) return null;
+  const { balance } = here;
   const last = balance?.checks[0];
   return (
     <section className="balance-strip" aria-label="balance of this bench">
-      {balance && <Reading bench={bench} balance={balance} into={into} />}
+      {balance && <Reading here={here} balance={balance} into={into} />}
       <span className="which">
         <Form.Select
           aria-label="balance of this bench"
           value={balance?.id ?? ''}
           onChange={(event) => {
-            bench.choose(event.target.value || null);
+            here.choose(event.target.value || null);
           }}
         >
           <option value="">no balance here: figures are typed</option>
-          {bench.balances.map((one) => (
+          {here.balances.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}, {one.resolution} g
             </option>
@@ -56,8 +56,8 @@ export function BalanceStrip({ into }: { into: string | null }): JSX.Element | n
         <div style={{ flexBasis: '100%', maxWidth: 460 }}>
           <TextField
             label={`why ${balance.name} is used all the same`}
-            value={bench.why}
-            onChange={bench.setWhy}
+            value={here.why}
+            onChange={here.setWhy}
             hint="goes with each weighing"
           />
         </div>
@@ -68,19 +68,19 @@ export function BalanceStrip({ into }: { into: string | null }): JSX.Element | n
 }
 
 function Reading({
-  bench,
+  here,
   balance,
   into,
 }: {
-  bench: BenchBalance;
+  here: BalanceHere;
   balance: BalanceView;
   into: string | null;
 }): JSX.Element {
   // Tenths of a second are all that is drawn; the strip alone is painted anew.
-  const shown = useSyncExternalStore(bench.subscribe, () => {
-    const { state, text, negative, steadySince } = bench.state();
+  const shown = useSyncExternalStore(here.subscribe, () => {
+    const { state, text, negative, steadySince } = here.state();
     const seconds = steadySince === null ? 0 : Math.floor((Date.now() - steadySince) / 1000);
-    return [state, negative ? `−${text ?? ''}` : (text ?? ''), String(seconds), bench.reached() ? 'reached' : ''].join(
+    return [state, negative ? `−${text ?? ''}` : (text ?? ''), String(seconds), here.reached() ? 'reached' : ''].join(
       '|',
     );
   });
@@ -101,7 +101,7 @@ function Reading({
               ? 'more lies on it than it carries'
               : reached
                 ? 'the balance is silent'
-                : balance.address === 'serial' && !bench.connect
+                : balance.address === 'serial' && !here.connect
                   ? 'this browser gives no serial port here: it needs https, or another browser'
                   : 'the balance cannot be reached'}
       </span>
@@ -110,8 +110,8 @@ function Reading({
           <Key>Enter</Key> takes it into <b>{into}</b>
         </span>
       )}
-      {bench.connect && !reached && (
-        <Button size="sm" variant="outline-primary" onClick={() => void bench.connect?.().catch(() => undefined)}>
+      {here.connect && !reached && (
+        <Button size="sm" variant="outline-primary" onClick={() => void here.connect?.().catch(() => undefined)}>
           Choose the serial port
         </Button>
       )}

@@ -14,7 +14,7 @@ import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts'
 import { DraftForm } from '../ui/DraftForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { useBalances } from './bench.tsx';
+import { useBalances } from './balanceHere.tsx';
 
 const STATES = {
   good: ['within', 'check passed'],

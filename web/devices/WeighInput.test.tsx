@@ -6,7 +6,7 @@ import userEvent from '@testing-library/user-event';
 import { useState, type JSX } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { BalanceShown, BalanceView } from '@mercato/contract/devices/balances';
-import { BalanceBench } from './bench.tsx';
+import { WithBalance } from './balanceHere.tsx';
 import { WeighInput } from './WeighInput.tsx';
 
 const BALANCE = {
@@ -81,9 +81,9 @@ const open = async (change: Partial<BalanceView> = {}) => {
   localStorage.setItem('mercato.balance', 'b');
   render(
     <QueryClientProvider client={client}>
-      <BalanceBench>
+      <WithBalance>
         <Lines />
-      </BalanceBench>
+      </WithBalance>
     </QueryClientProvider>,
   );
   await userEvent.click(screen.getByLabelText('pure'));

@@ -2,7 +2,7 @@ import type { WeighedOn } from '@mercato/contract/devices/balances';
 import type { AskedDecimals } from '@mercato/core/devices/takeReading';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { useBench } from './bench.tsx';
+import { useBalanceHere } from './balanceHere.tsx';
 
 /**
  * One figure to be weighed: big, in the voice of figures. Where a balance is read at this bench, Enter takes its
@@ -37,7 +37,7 @@ export function WeighInput({
   autoFocus?: boolean;
   describedBy?: string | undefined;
 }): JSX.Element {
-  const bench = useBench();
+  const here = useBalanceHere();
   return (
     <Form.Control
       id={id}
@@ -59,14 +59,14 @@ export function WeighInput({
         if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
         event.preventDefault();
         const input = event.currentTarget as HTMLInputElement;
-        const taken = value.trim() === '' ? (bench?.take(decimals) ?? null) : null;
+        const taken = value.trim() === '' ? (here?.take(decimals) ?? null) : null;
         if (taken === null) {
           goOn(input);
           return;
         }
         onRefused?.(taken.ok ? undefined : taken.reason);
         if (!taken.ok) return;
-        onChange(taken.text, bench?.note() ?? undefined);
+        onChange(taken.text, here?.note() ?? undefined);
         goOn(input);
       }}
     />

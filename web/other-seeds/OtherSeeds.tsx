@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState, type JSX } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { BalanceBench } from '../devices/bench.tsx';
+import { WithBalance } from '../devices/balanceHere.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { TestTabs } from '../register/TestTabs.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -65,7 +65,7 @@ export default function OtherSeeds(): JSX.Element {
         (one.massVerdict?.outcome === 'outside' && one.stillToSearchG === 0 && one.decision === null),
     );
   return (
-    <BalanceBench>
+    <WithBalance>
       <FindStation
         key={test.id}
         view={data}
@@ -76,6 +76,6 @@ export default function OtherSeeds(): JSX.Element {
       >
         {again && form}
       </FindStation>
-    </BalanceBench>
+    </WithBalance>
   );
 }

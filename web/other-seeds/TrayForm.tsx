@@ -7,7 +7,7 @@ import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Refused } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
-import { useBench } from '../devices/bench.tsx';
+import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Earlier } from '../register/bench.tsx';
 import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
@@ -51,12 +51,12 @@ export function TrayForm({
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const bench = useBench();
+  const here = useBalanceHere();
   const [refused, setRefused] = useState<string>();
   // A balance that is read by eye goes with what is typed anew.
   const weighedBy = (values: { examined: string; weighedOn: WeighedOn | undefined }) => {
-    const typed = bench?.balance?.address === '' && plainFigure(values.examined) !== tray.fields.examined?.text;
-    const on = values.weighedOn ?? (typed ? bench.note() : null);
+    const typed = here?.balance?.address === '' && plainFigure(values.examined) !== tray.fields.examined?.text;
+    const on = values.weighedOn ?? (typed ? here.note() : null);
     return on ? { weighedOn: { examined: on } } : {};
   };
   const closed = tray.fields.examined !== undefined;

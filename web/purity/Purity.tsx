@@ -7,7 +7,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState, type JSX } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { BalanceBench } from '../devices/bench.tsx';
+import { WithBalance } from '../devices/balanceHere.tsx';
 import { BenchHead, DrawAndStart } from '../register/bench.tsx';
 import { TestTabs } from '../register/TestTabs.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -111,7 +111,7 @@ export default function Purity(): JSX.Element {
       </main>
     );
   return (
-    <BalanceBench>
+    <WithBalance>
       <PurityStation
         key={`${test.id} ${test.version}`}
         view={data}
@@ -121,7 +121,7 @@ export default function Purity(): JSX.Element {
       >
         {again}
       </PurityStation>
-    </BalanceBench>
+    </WithBalance>
   );
 }
 

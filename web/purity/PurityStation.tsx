@@ -18,7 +18,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState, type JSX, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
-import { useBench } from '../devices/bench.tsx';
+import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { NamesBound } from '../names/NamesBound.tsx';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
 import { SeenLine, SeenOnField } from '../register/seen.tsx';
@@ -71,7 +71,7 @@ export function PurityStation({
 }): JSX.Element {
   const client = useQueryClient();
   const [shown, setShown] = useState<Shown>(null);
-  const bench = useBench();
+  const here = useBalanceHere();
   const [into, setInto] = useState<{ name: string; field: WeighedField | null } | null>(null);
   /** Why a reading was not taken, and where; `field` is null for a part of a component. */
   const [refused, setRefused] = useState<{ field: WeighedField | null; reason: string } | null>(null);
@@ -86,7 +86,7 @@ export function PurityStation({
   const fields = weighedFields(view);
   const draft = useDraft<PurityValues, PurityWeighings>(
     valuesOf(test),
-    (values) => bodyOf(values, fields, test, view.lot.chaffy, bench?.balance?.address === '' ? bench.note() : null),
+    (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
     purityWeighingsSchema,
     async (body, key) => {
       await send(client, purityRoutes.weigh, { test: test.id }, body, { version: test.version, key });

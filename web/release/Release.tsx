@@ -2,7 +2,7 @@ import { releaseRoutes } from '@mercato/contract/release/routes';
 import { linkTo, reading, send } from '../api/routes.ts';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import { newReleaseSchema, type ReleaseView } from '@mercato/contract/release/release';
-import type { LabelDocument } from '@mercato/core/release/documents';
+import type { ReleaseDocument } from '@mercato/core/release/documents';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -176,7 +176,7 @@ function Paper({
   openSlip,
   has,
 }: {
-  document: LabelDocument;
+  document: ReleaseDocument;
   species: string;
   narrow: boolean;
   openSlip: (key: string) => void;

@@ -6,7 +6,7 @@ import { useCallback, useState, type JSX } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { reading, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { BalanceBench } from '../devices/bench.tsx';
+import { WithBalance } from '../devices/balanceHere.tsx';
 import { BenchHead, DrawAndStart } from '../register/bench.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { useScanTaker } from '../ui/Shell.tsx';
@@ -54,7 +54,7 @@ export default function Weight(): JSX.Element {
     />
   );
   return (
-    <BalanceBench>
+    <WithBalance>
       {test ? (
         <WeightStation key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
           {draw}
@@ -70,7 +70,7 @@ export default function Weight(): JSX.Element {
           </aside>
         </main>
       )}
-    </BalanceBench>
+    </WithBalance>
   );
 }
 

@@ -18,6 +18,13 @@ const FILLS = [50, 100, 250, 500, 1000] as const;
 const whole = (value: number) =>
   new Intl.NumberFormat('en', { maximumSignificantDigits: 4 }).format(value).replaceAll(',', ' ');
 
+/** From a little below the least to a little above the most, so that what is alike looks alike. */
+function around(masses: readonly number[]): [number, number] {
+  const [least, most] = [Math.min(...masses), Math.max(...masses)];
+  const room = Math.max(most - least, most / 20) / 4;
+  return [Math.max(0, least - room), most + room];
+}
+
 /** What a thousand-seed weight says for sowing and for packets, and how its hundreds spread. */
 export function WeightFigures({ result }: { result: WeightResult }): JSX.Element {
   const { replicates, seedsPer, meanG, sdG, thousandSeedG } = result;
@@ -38,7 +45,7 @@ export function WeightFigures({ result }: { result: WeightResult }): JSX.Element
             xTitle="in the order in which they were weighed"
             yTitle="g"
             xRange={{ min: 0, max: replicates.length + 1, ticks: replicates.length + 1 }}
-            yRange={null}
+            yRange={around(replicates.map((one) => one.massG))}
             levels={[{ y: meanG, words: 'mean' }]}
             says={`Masses of ${replicates.length} replicates around a mean of ${meanG.toPrecision(4)} g${replicates.some((one) => one.dropped) ? `; left out: ${replicates.flatMap((one, i) => (one.dropped ? [i + 1] : [])).join(', ')}` : ''}`}
           />

@@ -10,7 +10,7 @@ import Col from 'react-bootstrap/Col';
 import Row from 'react-bootstrap/Row';
 import { send } from '../api/routes.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
-import { useBench } from '../devices/bench.tsx';
+import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
@@ -55,7 +55,7 @@ export function WeightStation({
   children: ReactNode;
 }): JSX.Element {
   const client = useQueryClient();
-  const bench = useBench();
+  const here = useBalanceHere();
   const { asks } = view;
   const { fields, result } = test;
   const kept = Array.from({ length: MOST_REPLICATES }, (_, i) => fields[fieldOf(i)]?.text ?? '');
@@ -81,7 +81,7 @@ export function WeightStation({
         ? { wholeMass: plainFigure(values.wholeMass) }
         : Object.fromEntries(masses.map((mass, i) => [fieldOf(i), mass]));
       // A balance that is read by eye goes with what is typed anew.
-      const eye = bench?.balance?.address === '' ? bench.note() : null;
+      const eye = here?.balance?.address === '' ? here.note() : null;
       const on = Object.fromEntries(
         Object.entries(figures).flatMap(([field, text]) => {
           const by = values.weighedOn[field] ?? (text && text !== fields[field]?.text ? eye : null);

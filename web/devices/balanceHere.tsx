@@ -10,7 +10,7 @@ import { serialBalance, serialOf, serverBalance, type BalanceSource, type Serial
 const PLACE = 'mercato.balance';
 const SAME_MS = 300;
 
-export interface BenchBalance {
+export interface BalanceHere {
   readonly balances: readonly BalanceView[];
   /** The balance of this bench, as this browser was told; null where none is. */
   readonly balance: BalanceView | null;
@@ -30,15 +30,15 @@ export interface BenchBalance {
   readonly connect: (() => Promise<void>) | null;
 }
 
-const Bench = createContext<BenchBalance | null>(null);
-export const useBench = (): BenchBalance | null => use(Bench);
+const Here = createContext<BalanceHere | null>(null);
+export const useBalanceHere = (): BalanceHere | null => use(Here);
 
 export const useBalances = () => useQuery({ ...reading(balanceRoutes.list, {}), refetchInterval: 60_000 });
 
 const CHECKS = { overdue: 'is overdue', failed: 'failed', never: 'was never made' } as const;
 
 /** Gives the screens of a bench the balance that stands beside them. */
-export function BalanceBench({ children }: { children: ReactNode }): JSX.Element {
+export function WithBalance({ children }: { children: ReactNode }): JSX.Element {
   const { data } = useBalances();
   const balances = useMemo(() => data?.balances ?? [], [data]);
   const [chosen, setChosen] = useState(() => localStorage.getItem(PLACE));
@@ -87,7 +87,7 @@ export function BalanceBench({ children }: { children: ReactNode }): JSX.Element
       left = true;
     };
   }, [serial]);
-  const value = useMemo<BenchBalance>(() => {
+  const value = useMemo<BalanceHere>(() => {
     const unsound = balance && balance.check !== 'good' && why.trim().length < 3 ? balance.check : null;
     return {
       balances,
@@ -139,5 +139,5 @@ export function BalanceBench({ children }: { children: ReactNode }): JSX.Element
           : null,
     };
   }, [balances, balance, why, serial]);
-  return <Bench value={value}>{children}</Bench>;
+  return <Here value={value}>{children}</Here>;
 }

@@ -1,5 +1,5 @@
 import type { Edition } from '@mercato/core/rule-books/edition';
-import type { LabelData } from '@mercato/core/release/documents';
+import type { DocumentData } from '@mercato/core/release/documents';
 import { blocksWords } from '@mercato/contract/lot-sheet/words';
 import { requestOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
@@ -14,7 +14,10 @@ function clientOf(lot: Lot): string {
   return request ? [request.client, request.theirReference].filter(Boolean).join(', their reference ') : '';
 }
 
-export function labelData({ lot, laboratory: lab, today, edition, brief }: LotFile, gathered: Gathered): LabelData {
+export function documentData(
+  { lot, laboratory: lab, today, edition, brief }: LotFile,
+  gathered: Gathered,
+): DocumentData {
   return {
     reference: lot.reference,
     species: lot.species,

@@ -43,10 +43,10 @@ module.exports = {
         pathNot: `^${FLOOR}/(${GATHER}|${WRITERS}|catalogue|testing)/|[.]test[.]tsx?$|${TABLES}`,
       },
       // What a step offers to others is its routes: a page may read and write through those of any step. What documents
-      // print is shaped by the release, and told by each step.
+      // print is shaped by the release, and what is due by today; each step tells it.
       to: {
         path: `^${FLOOR}/[^/]+/`,
-        pathNot: `^${FLOOR}/($2|${ROOMS})/|^contract/[^/]+/routes[.]ts$|^core/release/reported[.]ts$`,
+        pathNot: `^${FLOOR}/($2|${ROOMS})/|^contract/[^/]+/routes[.]ts$|^core/release/reported[.]ts$|^contract/today/today[.]ts$`,
       },
     },
     {
@@ -60,7 +60,7 @@ module.exports = {
       name: 'gatherers-use-the-door',
       severity: 'error',
       from: { path: `^server/(${GATHER})/`, pathNot: '[.]test[.]ts$' },
-      to: { path: '^server/[^/]+/', pathNot: `^server/($1|${ROOMS})/|/(result|step)[.]ts$` },
+      to: { path: '^server/[^/]+/', pathNot: `^server/($1|${ROOMS})/|/(result|step|due)[.]ts$` },
     },
     {
       name: 'numbers-come-in-by-argument',

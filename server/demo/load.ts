@@ -1,6 +1,5 @@
 import { sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { TestStep } from '@mercato/contract/register/steps';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import { addDays } from '@mercato/core/units/days';
 import type { Role } from '@mercato/core/register/permissions';
@@ -8,16 +7,11 @@ import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
 import type { Connection, Reader, Transaction } from '../database/connect.ts';
 import { hashPassword } from '../register/hashPassword.ts';
 import { todayIn } from '../http/day.ts';
-import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
-import { weighMoisture } from '../moisture/weigh.ts';
-import { countTray } from '../other-seeds/count.ts';
-import { startSearch } from '../other-seeds/count.ts';
-import { lockLot, openLot, type Lot } from '../register/lots.ts';
+import { lockLot, openLot } from '../register/lots.ts';
 import { laboratory } from '../register/tables.ts';
 import { person } from '../register/peopleTables.ts';
-import { startTest, type BenchTest } from '../register/tests.ts';
 import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editions.ts';
-import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
+import { receiveSample } from '../sampling/samples.ts';
 import { refreshStanding } from '../lot-sheet/standing.ts';
 import { scribe } from '../scribe.ts';
 import {
@@ -29,12 +23,11 @@ import {
   demoRequest,
   sampledByClient,
 } from './chain.ts';
-import { germinate, type Cast } from './germinate.ts';
+import { type Cast } from './germinate.ts';
 import { demoBalances } from './balances.ts';
-import { demoNoxious, demoSearch, SEARCHED } from './otherSeeds.ts';
-import { demoHalves, demoSecondLaboratory, HALVED, weighDemo } from './purity.ts';
+import { demoNoxious } from './otherSeeds.ts';
 import { demoStore } from './store.ts';
-import { demoWeight, WEIGHED } from './weight.ts';
+import { PLAYS, purityGrams, searchGrams, type Scene } from './steps.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 
 /** Invented people. */
@@ -142,9 +135,7 @@ async function writeLot(
   const lot = await lockLot(tx, bare.id);
   if (!reaches(demo.state, 'sampled')) return lot.id;
 
-  const purityG = method?.purityG?.value ?? 5;
-  const otherG = Math.min(method?.otherSeedsG?.value ?? purityG * 10, 1000);
-  const moistureG = 12;
+  const [purityG, otherG] = [purityGrams(method), searchGrams(method)];
   const submittedG = Math.ceil(Math.max(method?.submittedG?.value ?? 0, (purityG + otherG) * 1.15 + 60));
   const chained = demo.reference === CHAINED;
   if (chained) await demoPrimaries(tx, lot, cast, at(addDays(setUp, -2), 7), draw);
@@ -168,51 +159,11 @@ async function writeLot(
   );
   if (chained) await demoCustody(tx, lot, cast, today, at(addDays(setUp, -1), 8));
   await demoHeterogeneity(tx, lot, cast, at(addDays(setUp, -1), 16), draw);
-  if (!reaches(demo.state, 'weighing')) return lot.id;
-
-  const bench = scribe(tx, cast.analyst, at(addDays(setUp, -1), 9));
-  if (demo.reference === HALVED) await demoHalves(bench, lot);
-  else {
-    const purity = await startFor(bench, lot, 'purity', purityG * 1.02);
-    await weighDemo(bench, purity, demo, purityG * (1 + draw() * 0.015), draw);
+  const scene: Scene = { tx, lot, demo, cast, method, setUp, today, firstDay, finalDay, at, draw };
+  for (const { from, play } of PLAYS) {
+    if (!reaches(demo.state, from)) break;
+    await play(scene);
   }
-  await demoSecondLaboratory(bench, lot);
-  if (demo.reference === SEARCHED) await demoSearch(bench, lot, otherG);
-  if (!reaches(demo.state, 'gained')) return lot.id;
-
-  const searching = scribe(tx, cast.analyst, at(addDays(setUp, -1), 13));
-  const sample = await drawFor(searching, lot, 'other-seeds', otherG);
-  const search = await startSearch(searching, { vesselId: sample.id, extent: 'complete', named: [] });
-  await countTray(
-    searching,
-    search,
-    1,
-    { examined: String(otherG), species: demo.found.map(([name, count]) => ({ name, count })) },
-    0,
-  );
-  if (!reaches(demo.state, 'oven')) return lot.id;
-
-  const drying = scribe(tx, cast.analyst, at(addDays(setUp, -1), 15));
-  const ovenMethod = moistureMethodFor((await editionById(tx, lot.editionId)).moistureMethods, demo.species);
-  const moisture = await startFor(drying, lot, 'moisture', moistureG, {
-    method: ovenMethod?.hours
-      ? `oven ${ovenMethod.temperatureC.replace(/\D+/, '')} °C, ${ovenMethod.hours} h`
-      : 'oven 103 °C, 17 h',
-  });
-  await weighMoisture(drying, moisture, ovenTexts(demo.moisture, draw, demo.state !== 'oven'));
-  if (!reaches(demo.state, 'set-up')) return lot.id;
-  if (WEIGHED.has(demo.reference)) await demoWeight(drying, lot, method?.species ?? demo.species, draw);
-
-  await germinate(tx, lot, demo, cast, {
-    setUp,
-    today,
-    firstDay,
-    finalDay,
-    at,
-    draw,
-    substrate: method?.substrates?.value[0] ?? 'TP',
-    temperature: method?.temperatures?.value[0] ?? '20',
-  });
   return lot.id;
 }
 
@@ -226,38 +177,6 @@ async function methodOfDemo(tx: Reader, demo: DemoLot) {
 function seasonsBack(reference: string): number {
   const number = Number(reference.slice(3));
   return number > 395 ? 0 : number > 380 ? 1 : 2;
-}
-
-type Scribe = ReturnType<typeof scribe>;
-
-async function startFor(
-  hand: Scribe,
-  lot: Lot,
-  purpose: TestStep,
-  grams: number,
-  plan: object = {},
-): Promise<BenchTest> {
-  return startTest(hand, purpose, (await drawFor(hand, lot, purpose, grams)).id, plan);
-}
-
-async function drawFor(hand: Scribe, lot: Lot, purpose: TestStep, grams: number) {
-  return drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
-    purpose,
-    mass: { text: grams.toFixed(grams < 10 ? 2 : 1), unit: 'g' },
-  });
-}
-
-function ovenTexts(percent: number, draw: () => number, dried: boolean) {
-  const one = (p: number) => {
-    const container = 18 + draw() * 4;
-    const seed = 4.4 + draw() * 0.3;
-    return {
-      container: container.toFixed(3),
-      withSeed: (container + seed).toFixed(3),
-      ...(dried ? { dried: (container + seed * (1 - p / 100)).toFixed(3) } : {}),
-    };
-  };
-  return { first: one(percent + 0.03), second: one(percent - 0.04) };
 }
 
 /** Reproducible numbers 0..1, so that the demo is the same on every machine (mulberry32, public domain). */

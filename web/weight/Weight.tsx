@@ -1,5 +1,4 @@
 import { weightRoutes } from '@mercato/contract/weight/routes';
-import type { WeightView } from '@mercato/contract/weight/weight';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState, type JSX } from 'react';
@@ -11,6 +10,7 @@ import { BenchHead, DrawAndStart } from '../register/bench.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { useScanTaker } from '../ui/Shell.tsx';
 import { WeightStation } from './WeightStation.tsx';
+import { howWords } from './words.ts';
 
 /** The weight tests of a lot: the one at hand, and how the next is drawn. */
 export default function Weight(): JSX.Element {
@@ -73,7 +73,3 @@ export default function Weight(): JSX.Element {
     </WithBalance>
   );
 }
-
-/** How the test is made, in a sentence. */
-export const howWords = ({ asks }: WeightView): string =>
-  `From the pure seed, count ${asks.replicates} times ${asks.seeds} seeds at random and weigh each. Where they spread by more than ${asks.cvPercent} %, count and weigh ${asks.replicates} more. Or count all of it with a counter, and weigh it once.`;

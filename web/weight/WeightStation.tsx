@@ -19,8 +19,8 @@ import { DraftForm } from '../ui/DraftForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { howWords } from './Weight.tsx';
 import { WeightFigures } from './WeightFigures.tsx';
+import { howWords } from './words.ts';
 
 type Way = 'replicates' | 'whole';
 const WAYS: readonly (readonly [Way, string])[] = [

@@ -4,6 +4,10 @@ import { happenedWords, type Happened } from './happened.ts';
 
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const REGISTER_FAULTS = {
+  'register.lot-being-written':
+    'Somebody else is writing to this lot, and it takes longer than usual. Nothing of yours was stored: send it again in a moment.',
+  'register.reference-being-opened': ({ reference }: { reference: string }) =>
+    `Lot ${reference} is being opened at this moment, perhaps by a file that is coming in. Nothing was stored: wait until it is in, or choose another reference.`,
   'register.no-code': ({ fault }: { fault: CodeFault }) => codeFaultWords(fault),
   'register.password-too-easy-guess': 'This password is too easy to guess.',
   'register.too-easy-guess-common':

@@ -16,6 +16,10 @@ export type LoggerFault = keyof typeof LOGGER_FAULTS;
 
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const STORE_FAULTS = {
+  'store.numbers-being-given':
+    'Running numbers are being given at this moment, perhaps to a list that is coming in. Nothing was stored: wait until it is in, and send it again.',
+  'store.places-being-changed':
+    'Somebody is adding or changing places at this moment. Nothing was stored: send it again in a moment.',
   'store.no-such-harvest-store': 'There is no such harvest in the store.',
   'store.what-written-down-changed': 'What was written down is changed with a reason.',
   'store.say-why-changed': ({ changed, figure }: { changed: string; figure: string }) =>

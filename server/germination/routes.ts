@@ -6,6 +6,7 @@ import { forUpdate, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection } from '../database/observations.ts';
 import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { waitingFor } from '../http/waiting.ts';
 import { actAt } from '../hands/hands.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lotById, type Lot } from '../register/lots.ts';
@@ -74,7 +75,7 @@ export function serveGermination(api: Api<LotPicture>): void {
 
 /** Locks a dish for a count: its lot first, as everywhere. */
 async function lockDish(tx: Transaction, id: string): Promise<{ readonly lot: Lot; readonly dish: Vessel }> {
-  const [row] = await prepared(tx, 'lot and dish, locked', (on, name) =>
+  const statement = prepared(tx, 'lot and dish, locked', (on, name) =>
     forUpdate(
       on,
       on
@@ -83,7 +84,8 @@ async function lockDish(tx: Transaction, id: string): Promise<{ readonly lot: Lo
         .innerJoin(vessel, eq(vessel.lotId, lot.id))
         .where(eq(vessel.id, sql.placeholder('id'))),
     ).prepare(name),
-  ).execute({ id });
+  );
+  const [row] = await waitingFor({ is: 'register.lot-being-written' }, statement.execute({ id }));
   if (row?.dish.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
   return row;
 }

@@ -3,6 +3,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PlaceCare } from '@mercato/contract/store/care';
 import type { PlaceList } from '@mercato/contract/store/packets';
+import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import { connect } from '../database/connect.ts';
 import { lot } from '../register/tables.ts';
 import { takeAllLogs } from '../store/care.ts';
@@ -108,7 +109,7 @@ describe('a database that goes', () => {
     after.push(stop);
   });
 
-  it('a lock that somebody holds for good is given up, in words', async () => {
+  it('a lock that somebody holds for good is given up, and who waited is told what for', async () => {
     const { body } = await lead.post<{ id: string; version: number }>('/lots', { ...CLOVER, reference: 'LOCKED' });
     const holder = new pg.Client(lab.connection.url);
     await holder.connect();
@@ -118,8 +119,35 @@ describe('a database that goes', () => {
     expect(answer.body).toMatchObject({
       status: 503,
       code: 'busy',
-      detail: expect.stringContaining('took too long') as string,
+      detail: expect.stringContaining('writing to this lot') as string,
     });
+    await holder.query('rollback');
+    // A file that is coming in holds the reference of a lot that nobody sees yet, and a list the running numbers.
+    await holder.query('begin');
+    await holder.query(
+      `insert into lot select (jsonb_populate_record(l, jsonb_build_object('id', gen_random_uuid(), 'reference', 'COMING'))).*
+       from lot l where id = $1`,
+      [body.id],
+    );
+    await holder.query('select pg_advisory_xact_lock(431018279)');
+    const told = await Promise.all([
+      lead.post('/lots', { ...CLOVER, reference: 'COMING' }),
+      lead.post('/store/packets', {
+        accession: { ...UNKNOWN_HEADER, kind: 'leek', species: 'Allium porrum', harvestYear: 2022 },
+        packet: {
+          amount: { by: 'count', seeds: 50 },
+          packedOn: '2022',
+          supplier: '',
+          wrapping: 'paper',
+          placeId: null,
+          note: '',
+        },
+      }),
+    ]);
+    expect(told.map(({ body: { code, detail } }) => [code, detail?.split(',')[0]])).toEqual([
+      ['busy', 'Lot COMING is being opened at this moment'],
+      ['busy', 'Running numbers are being given at this moment'],
+    ]);
     await holder.query('rollback');
     await holder.end();
   });

@@ -7,6 +7,7 @@ import type { Book } from '@mercato/core/rule-books/edition';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
 import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
+import { waitingFor } from '../http/waiting.ts';
 import type { AuditNote } from './audit.ts';
 import { currentEdition, editionById, kindOf } from '../rule-books/editions.ts';
 import { lot, lotRevision } from './tables.ts';
@@ -21,19 +22,25 @@ export async function lotById(tx: Reader, id: string): Promise<Lot> {
 
 /** Locks a lot's row: writes that must see each other's vessels and tests go through it. */
 export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
-  const [row] = await forUpdate(tx, tx.select().from(lot).where(eq(lot.id, id)));
+  const [row] = await waitingFor(
+    { is: 'register.lot-being-written' },
+    forUpdate(tx, tx.select().from(lot).where(eq(lot.id, id))),
+  );
   if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
   return row;
 }
 
 /** Locks the lot that something belongs to, before that itself: one order for all. `lotId` is a query of its id. */
 export async function lockLotOf(tx: Transaction, lotId: SQL): Promise<void> {
-  await forUpdate(
-    tx,
-    tx
-      .select({ id: lot.id })
-      .from(lot)
-      .where(sql`${lot.id} = (${lotId})`),
+  await waitingFor(
+    { is: 'register.lot-being-written' },
+    forUpdate(
+      tx,
+      tx
+        .select({ id: lot.id })
+        .from(lot)
+        .where(sql`${lot.id} = (${lotId})`),
+    ),
   );
 }
 
@@ -60,20 +67,23 @@ export async function openLot(
   const edition = await currentEdition(tx, header.book);
   const columns = await headerColumns(tx, header, edition.id, hand.at);
   const id = uuid();
-  const [row] = await tx
-    .insert(lot)
-    .values({
-      id,
-      version: 1,
-      ...columns,
-      createdAt: hand.at,
-      updatedAt: hand.at,
-      updatedBy: hand.personId,
-      state: 'open',
-      standing: EMPTY_STANDING,
-    })
-    .returning()
-    .catch(takenReference);
+  const [row] = await waitingFor(
+    { is: 'register.reference-being-opened', reference: header.reference },
+    tx
+      .insert(lot)
+      .values({
+        id,
+        version: 1,
+        ...columns,
+        createdAt: hand.at,
+        updatedAt: hand.at,
+        updatedBy: hand.personId,
+        state: 'open',
+        standing: EMPTY_STANDING,
+      })
+      .returning()
+      .catch(takenReference),
+  );
   if (!row) throw new Error('the lot was not stored');
   await tx.insert(lotRevision).values({ lotId: id, version: 1, header, by: hand.personId, at: hand.at, reason: null });
   await audit({ lotId: id, act: { is: 'lot-opened' }, subject: `lot ${header.reference}`, after: header });

@@ -6,6 +6,7 @@ import { comesTrue } from '@mercato/core/store/comesTrue';
 import { forUpdate, type Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { waitingFor } from '../http/waiting.ts';
 import { foldText } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf } from '../rule-books/editions.ts';
@@ -25,7 +26,7 @@ export async function accessionById(tx: Reader, id: string): Promise<Accession> 
 
 /** The next running numbers; nobody else gets one until the transaction ends. */
 export async function nextNumbers(tx: Reader, count: number): Promise<string[]> {
-  await tx.execute(sql`select pg_advisory_xact_lock(${NUMBER_LOCK})`);
+  await waitingFor({ is: 'store.numbers-being-given' }, tx.execute(sql`select pg_advisory_xact_lock(${NUMBER_LOCK})`));
   const [last] = await tx
     .select({ n: sql<number>`coalesce(max(substring(${accession.number} from 3)::int), 0)` })
     .from(accession);

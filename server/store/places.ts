@@ -4,6 +4,7 @@ import type { NewPlace, PlaceChange, PlaceKind, PlaceView } from '@mercato/contr
 import type { Reader } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
+import { waitingFor } from '../http/waiting.ts';
 import { freeCode } from '../register/codes.ts';
 import { namesOf } from '../register/people.ts';
 import { packet, storePlace } from './tables.ts';
@@ -108,7 +109,10 @@ export async function changePlace(
   seenVersion: number | null,
 ): Promise<void> {
   // Two places put into each other at once would close a circle: whoever moves places does it alone.
-  await tx.execute(sql`lock table store_place in share row exclusive mode`);
+  await waitingFor(
+    { is: 'store.places-being-changed' },
+    tx.execute(sql`lock table store_place in share row exclusive mode`),
+  );
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw fault('not-found', { is: 'store.no-such-place-store' });
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
@@ -143,7 +147,10 @@ export async function removePlace(
   reason: string,
   seenVersion: number | null,
 ): Promise<void> {
-  await tx.execute(sql`lock table store_place in share row exclusive mode`);
+  await waitingFor(
+    { is: 'store.places-being-changed' },
+    tx.execute(sql`lock table store_place in share row exclusive mode`),
+  );
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row || row.removed) throw fault('not-found', { is: 'store.no-such-place-store' });
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');

@@ -289,6 +289,9 @@ export const benchTest = pgTable(
     refersTo([t.vesselId], [vessel.id]),
     unique('bench_test_number').on(t.lotId, t.step, t.number),
     unique('bench_test_vessel').on(t.vesselId),
+    index('bench_test_weighed')
+      .on(t.lotId)
+      .where(sql`step = 'weight'`),
     oneOf('bench_test_step', 'step', TEST_STEPS),
   ],
 );

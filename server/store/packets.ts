@@ -18,11 +18,11 @@ import { forUpdate, type Reader, type Transaction } from '../database/connect.ts
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
+import { kindsOf } from './weighed.ts';
 import { checkDay, seenOf } from '../register/seen.ts';
 import { freeCode } from '../register/codes.ts';
 import { foldText } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
-import { kindsNamed } from '../rule-books/editions.ts';
 import { accessionById, accessionView, addAccession, searchText, type Accession } from './accessions.ts';
 import { placeById, placePaths, placesWithin } from './places.ts';
 import { testLines } from './tests.ts';
@@ -233,10 +233,13 @@ async function packetPage(tx: Reader, wanted: readonly SQL[], limit: number, off
     .limit(limit)
     .offset(offset);
   const paths = await placePaths(tx);
-  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
+  const kindOf = await kindsOf(
+    tx,
+    rows.map((one) => one.accession),
+  );
   return {
     total: rows[0]?.total ?? 0,
-    rows: rows.map((one) => briefOf(one.packet, one.accession, paths, kinds.get(one.accession.species))),
+    rows: rows.map((one) => briefOf(one.packet, one.accession, paths, kindOf(one.accession))),
   };
 }
 
@@ -251,9 +254,12 @@ export async function packetsInStore(
     .where(gt(packet.left, '0'))
     .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
   const paths = await placePaths(tx);
-  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
+  const kindOf = await kindsOf(
+    tx,
+    rows.map((one) => one.accession),
+  );
   return rows.map((one) => {
-    const kind = kinds.get(one.accession.species);
+    const kind = kindOf(one.accession);
     return {
       brief: briefOf(one.packet, one.accession, paths, kind),
       header: one.accession.header,
@@ -272,8 +278,11 @@ export async function briefsOf(tx: Reader, ids: readonly string[]): Promise<Pack
     .where(and(inArray(packet.id, [...ids]), eq(packet.undone, false)))
     .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
   const paths = await placePaths(tx);
-  const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.accession.species).filter(Boolean))]);
-  return rows.map((one) => briefOf(one.packet, one.accession, paths, kinds.get(one.accession.species)));
+  const kindOf = await kindsOf(
+    tx,
+    rows.map((one) => one.accession),
+  );
+  return rows.map((one) => briefOf(one.packet, one.accession, paths, kindOf(one.accession)));
 }
 
 function briefOf(
@@ -319,7 +328,7 @@ export async function packetView(tx: Reader, id: string): Promise<PacketView> {
   const [row] = await tx.select().from(packet).where(eq(packet.id, id));
   if (!row) throw noPacket();
   const of = await accessionById(tx, row.accessionId);
-  const kind = of.species === '' ? undefined : (await kindsNamed(tx, [of.species])).get(of.species);
+  const kind = (await kindsOf(tx, [of]))(of);
   const paths = await placePaths(tx);
   const others = await tx
     .select()

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { desc } from 'drizzle-orm';
 import type { Connection } from '../database/connect.ts';
 import { gather } from '../lot-sheet/gather.ts';
-import { keepStep,keptOf,stillStands } from '../lot-sheet/kept.ts';
+import { keepStep, keptOf, stillStands } from '../lot-sheet/kept.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lot } from '../register/tables.ts';
 import { documentsOf } from '../release/result.ts';

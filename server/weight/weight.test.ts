@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { LotHistory } from '@mercato/contract/lot-sheet/history';
 import { actWords } from '@mercato/contract/words/acts';
 import type { LotSheet } from '@mercato/contract/register/lots';
+import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { PacketView } from '@mercato/contract/store/packets';
 import type { ReleaseView } from '@mercato/contract/release/release';
 import type { WeightView } from '@mercato/contract/weight/weight';
 import { lineWords } from '@mercato/contract/lot-sheet/words';
@@ -68,6 +70,41 @@ describe('thousand-seed weight', () => {
     expect(release.slips).toHaveProperty('weight');
     const { entries } = (await hands.lead.get<LotHistory>(`/lots/${one.lot}/history`)).body;
     expect(entries.flatMap(({ act }) => (act ? [actWords(act)] : []))).toContain('weighed weight 1');
+  });
+
+  it('counts the seeds of packets of the very harvest that was weighed; of any other the kind says it', async () => {
+    const one = await laidOut('W-5');
+    const packet = async (harvestYear: number) =>
+      (
+        await hands.sampler.post<PacketView>('/store/packets', {
+          accession: {
+            ...UNKNOWN_HEADER,
+            kind: 'clover',
+            species: 'Trifolium pratense',
+            variety: 'ambersett',
+            harvestYear,
+          },
+          packet: {
+            amount: { by: 'mass', text: '19', unit: 'g' },
+            packedOn: '2026',
+            supplier: '',
+            wrapping: 'paper',
+            placeId: null,
+            note: '',
+          },
+        })
+      ).body;
+    const [same, other] = [await packet(2026), await packet(2025)];
+    expect([same.errors, other.errors]).toEqual([undefined, undefined]);
+    const about = async (id: string) => (await hands.lead.get<PacketView>(`/store/packets/${id}`)).body.left.aboutSeeds;
+    await one.weigh({ replicates: EVEN });
+    // 1000 seeds weigh 1.900 g: 19 g hold ten thousand of them.
+    expect(await about(same.id)).toEqual({ low: 10_000, high: 10_000 });
+    const range = (await one.see()).usual;
+    expect(await about(other.id)).toEqual({
+      low: Math.floor(19_000 / (range?.high ?? 0)),
+      high: Math.ceil(19_000 / (range?.low ?? 0)),
+    });
   });
 
   it('holds a lot while hundreds part too far, until eight more are weighed or the lead accepts', async () => {

@@ -1,0 +1,1 @@
+CREATE INDEX "bench_test_weighed" ON "bench_test" USING btree ("lot_id") WHERE step = 'weight';

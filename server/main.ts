@@ -11,7 +11,7 @@ import { BalanceHub } from './devices/hub.ts';
 import { Feed } from './live/feed.ts';
 import { EVERYTHING, notify } from './live/notes.ts';
 import { loadDemo } from './demo/load.ts';
-import { pointLogger, takeAllLogs } from './store/care.ts';
+import { pointLogger, takeAllLogs } from './air/care.ts';
 import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
 import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';

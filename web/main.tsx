@@ -58,7 +58,7 @@ const Store = lazy(() => import('./store/Store.tsx'));
 const NewPacket = lazy(() => import('./store/NewPacket.tsx'));
 const Packet = lazy(() => import('./store/Packet.tsx'));
 const Place = lazy(() => import('./storage/Place.tsx'));
-const Care = lazy(() => import('./storage/Care.tsx'));
+const Care = lazy(() => import('./air/Care.tsx'));
 const Batch = lazy(() => import('./storage/Batch.tsx'));
 const NewBatch = lazy(() => import('./storage/NewBatch.tsx'));
 const Bed = lazy(() => import('./sowing/Bed.tsx'));

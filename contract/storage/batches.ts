@@ -3,7 +3,7 @@ import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
 import { text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
-import type { PlaceCare } from '../store/care.ts';
+import type { PlaceCare } from '../air/care.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
 const figure = (least: number, most: number, words: string) =>

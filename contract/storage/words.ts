@@ -108,10 +108,6 @@ export const DRY_NEXT: Readonly<Record<DryNext, string>> = {
     'Shut some up in a small jar with a hygrometer for a day: that answers without knowing the oil.',
 };
 
-/** The seed of a batch: "leek, dill"; of many kinds the first. */
-export const kindsWords = (kinds: readonly string[]): string =>
-  kinds.length > 4 ? `${kinds.slice(0, 4).join(', ')} and others` : kinds.join(', ');
-
 /** A line of a batch's book. */
 export function batchLineWords(entry: BatchEntry): string {
   switch (entry.what) {

@@ -1,6 +1,6 @@
 import type { ListQuestion } from '@mercato/core/store/list/readList';
 import type { ClimateQuestion } from '@mercato/core/store/list/readClimateLog';
-import type { Unlikely } from '@mercato/core/store/climate/dial';
+import type { Unlikely } from '@mercato/core/air/dial';
 import type { FileAsk } from './lists.ts';
 import { listFaultWords, questionWords } from './listWords.ts';
 

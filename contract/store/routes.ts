@@ -2,13 +2,13 @@ import { file, filled, nothing, read, schemasOf, write } from '../http/route.ts'
 import type { AccessionView } from './accessions.ts';
 import type { BrapiOne, BrapiPage, BrapiSeedLot } from './brapi.ts';
 import type { CandidateList } from './candidates.ts';
-import type { CareList, LoggerAnswer, PlaceCare } from './care.ts';
+import type { CareList, LoggerAnswer, PlaceCare } from '../air/care.ts';
 import type { Comparison } from './comparison.ts';
 import type { Lists, ListView } from './lists.ts';
 import type { PacketView, PlaceList, StoreList } from './packets.ts';
 
 const packets = schemasOf(() => import('./packets.ts'));
-const care = schemasOf(() => import('./care.ts'));
+const care = schemasOf(() => import('../air/care.ts'));
 const lists = schemasOf(() => import('./lists.ts'));
 
 const places = read('/store/places', 'store.read', ['places']).answers<PlaceList>();

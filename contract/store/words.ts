@@ -1,8 +1,8 @@
 import type { Amount, PacketEntry } from '@mercato/core/store/packetBook';
-import type { PlaceEntry } from '@mercato/core/store/placeBook';
+import type { PlaceEntry } from '@mercato/core/air/placeBook';
 import type { DateOrder } from '@mercato/core/units/writtenDate';
 import { wholeDayOf } from '../words/days.ts';
-import type { AlarmView, CareCall } from './care.ts';
+import type { AlarmView, CareCall } from '../air/care.ts';
 import { ALIKE, type CandidateReason } from '@mercato/core/store/candidates';
 import type { Expectation, TrueReason } from '@mercato/core/store/comesTrue';
 
@@ -133,3 +133,7 @@ export function careCallWords(call: CareCall, order: DateOrder | null = null): s
         : `look at the ${call.desiccant.stuff}, last seen ${wholeDayOf(call.desiccant.seenAt, order)}`;
   }
 }
+
+/** The seed of a batch: "leek, dill"; of many kinds the first. */
+export const kindsWords = (kinds: readonly string[]): string =>
+  kinds.length > 4 ? `${kinds.slice(0, 4).join(', ')} and others` : kinds.join(', ');

@@ -1,7 +1,6 @@
 import type { DateOrder } from '@mercato/core/units/writtenDate';
 import { sowingNextWords } from '../sowing/words.ts';
-import { kindsWords } from '../storage/words.ts';
-import { careCallWords } from '../store/words.ts';
+import { careCallWords, kindsWords } from '../store/words.ts';
 import type { DueThing } from './today.ts';
 
 const DOES = { drying: 'has dried', freezing: 'has been in the cold', warming: 'is warm' } as const;

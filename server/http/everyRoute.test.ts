@@ -18,7 +18,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { SowingPlans } from '@mercato/contract/sowing/plans';
 import type { BatchView } from '@mercato/contract/storage/batches';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
-import type { PlaceCare } from '@mercato/contract/store/care';
+import type { PlaceCare } from '@mercato/contract/air/care';
 import type { ListView } from '@mercato/contract/store/lists';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
 import { serveLogger } from '../../devices/serveLogger.ts';

@@ -15,7 +15,7 @@ import type {
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { beforeDrying, beforeFreezing, type Warning } from '@mercato/core/storage/cold';
 import { dryEnough, type DryAnswer, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
-import { meanAir, type Air } from '@mercato/core/store/climate/air';
+import { meanAir, type Air } from '@mercato/core/air/air';
 import { instantsOf } from '@mercato/core/units/wallTime';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
@@ -23,7 +23,7 @@ import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { checkDay } from '../register/seen.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
-import { airOf, thinned } from '../store/climate.ts';
+import { airOf, thinned } from '../air/readings.ts';
 import { lockedPackets, packetsById, type StoredPacket } from '../store/forTests.ts';
 import { setBusy, writeLine } from '../store/packets.ts';
 import { placeById, placePaths } from '../store/places.ts';

@@ -10,7 +10,7 @@ import { fault, type FieldRefusal } from '../http/fault.ts';
 import { freeCodes } from '../register/codes.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import { columns, nextNumbers, wordsOf } from './accessions.ts';
-import { airColumns } from './climate.ts';
+import { airColumns } from '../air/readings.ts';
 import { listChanged, lockList, readingOf, readKept, SHOWN, type List } from './lists.ts';
 import { openFile } from './openFile.ts';
 import { knownPlaces, placeWords } from './packetList.ts';

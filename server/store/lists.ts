@@ -19,7 +19,7 @@ import { forUpdate, type Reader, type Transaction } from '../database/connect.ts
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { readClimate } from './climateLog.ts';
+import { readClimate } from '../air/loggerFile.ts';
 import { decodeList } from './decodeList.ts';
 import { openFile, type OpenedFile } from './openFile.ts';
 import { readPacketList } from './packetList.ts';

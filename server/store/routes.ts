@@ -1,7 +1,7 @@
 import type { ListView } from '@mercato/contract/store/lists';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { brapiRoutes, listRoutes, placeRoutes, storeRoutes } from '@mercato/contract/store/routes';
-import { type PlaceCare } from '@mercato/contract/store/care';
+import { type PlaceCare } from '@mercato/contract/air/care';
 import { type Lists } from '@mercato/contract/store/lists';
 import { type PlaceList } from '@mercato/contract/store/packets';
 import { idParam, type Api, type WriteContext } from '../http/api.ts';
@@ -19,7 +19,7 @@ import {
   strikeReading,
   takeLog,
   writePlaceLine,
-} from './care.ts';
+} from '../air/care.ts';
 import { bringIn, undoList } from './bringIn.ts';
 import { packetsCsv, passportCsv, seedLot, seedLots } from './exchange.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';

@@ -14,8 +14,8 @@ import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { useNow } from '../ui/now.ts';
-import { AirCharts } from './AirCharts.tsx';
-import { lasted } from './careData.ts';
+import { AirCharts } from '../air/AirCharts.tsx';
+import { lasted } from '../air/careData.ts';
 
 const TITLES = { drying: 'Drying', freezing: 'In the cold', warming: 'Warming up, closed' } as const;
 const ANSWERS = {

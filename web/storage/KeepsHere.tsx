@@ -1,7 +1,7 @@
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger, type HundredRule } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
-import type { MeanAir } from '@mercato/core/store/climate/air';
+import type { MeanAir } from '@mercato/core/air/air';
 import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
 import type { JSX } from 'react';
 import { useKinds } from '../store/data.ts';

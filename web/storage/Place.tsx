@@ -1,9 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
-import type { AlarmView, PlaceCare } from '@mercato/contract/store/care';
+import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeLineWords } from '@mercato/contract/store/words';
-import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/store/placeBook';
+import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/air/placeBook';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
@@ -15,10 +15,10 @@ import { useKeys } from '../ui/keys.tsx';
 import { useNow } from '../ui/now.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Strike } from '../ui/Strike.tsx';
-import { AirCharts } from './AirCharts.tsx';
+import { AirCharts } from '../air/AirCharts.tsx';
 import { KeepsHere } from './KeepsHere.tsx';
-import { lasted, useKeepCare, usePlaceCare } from './careData.ts';
-import { ClimateForm, DesiccantForm, DoorForm, ReadingForm } from './PlaceForms.tsx';
+import { lasted, useKeepCare, usePlaceCare } from '../air/careData.ts';
+import { ClimateForm, DesiccantForm, DoorForm, ReadingForm } from '../air/PlaceForms.tsx';
 
 type Doing = 'door' | 'desiccant' | 'reading' | 'climate' | null;
 const SPANS = [

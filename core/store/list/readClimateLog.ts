@@ -1,7 +1,7 @@
 import { instantsOf, standardOffset, type WallTime } from '../../units/wallTime.ts';
 import { writtenDate } from '../../units/writtenDate.ts';
 import { markOf, writtenFigure } from '../../units/writtenFigure.ts';
-import { airFault, type Air } from '../climate/air.ts';
+import { airFault, type Air } from '../../air/air.ts';
 import type { ListFault, ListGap } from './faults.ts';
 import type { CellFault, ListAnswers, ListRow } from './readList.ts';
 

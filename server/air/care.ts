@@ -8,9 +8,9 @@ import type {
   DialReading,
   NewReading,
   PlaceCare,
-} from '@mercato/contract/store/care';
-import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/store/climate/air';
-import { toCelsius, unlikely } from '@mercato/core/store/climate/dial';
+} from '@mercato/contract/air/care';
+import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/air/air';
+import { toCelsius, unlikely } from '@mercato/core/air/dial';
 import { CannotBe } from '@mercato/core/store/strikes';
 import {
   alarmKey,
@@ -18,16 +18,16 @@ import {
   type PlaceEntry,
   type PlaceLine,
   type PlaceStanding,
-} from '@mercato/core/store/placeBook';
+} from '@mercato/core/air/placeBook';
 import { forUpdate, type Database, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion, type WriteContext } from '../http/api.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { airColumns, airIn, airOf, thinned } from './climate.ts';
-import { listLists } from './lists.ts';
+import { airColumns, airIn, airOf, thinned } from './readings.ts';
+import { listLists } from '../store/lists.ts';
 import { askLogger, LoggerSilent } from './loggerLink.ts';
-import { kindsAround, listPlaces, placePaths } from './places.ts';
-import { climateReading, climateStrike, placeLine, storePlace } from './tables.ts';
+import { kindsAround, listPlaces, placePaths } from '../store/places.ts';
+import { climateReading, climateStrike, placeLine, storePlace } from '../store/tables.ts';
 
 type Place = typeof storePlace.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { inShort } from '../../testing/inShort.ts';
-import { proposeClimateColumns, readClimateLog, type ClimateAnswers } from '../list/readClimateLog.ts';
+import { inShort } from '../testing/inShort.ts';
+import { proposeClimateColumns, readClimateLog, type ClimateAnswers } from '../store/list/readClimateLog.ts';
 import { airFault, episodesOf, meanAir, type Air, type Band } from './air.ts';
 import { loggerLine } from './loggerLine.ts';
 

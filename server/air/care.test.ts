@@ -1,7 +1,7 @@
 import { createServer, type AddressInfo } from 'node:net';
 import { placeLineWords } from '@mercato/contract/store/words';
 import { describe, expect, it } from 'vitest';
-import type { CareList, ClimateSettings, LoggerAnswer, PlaceCare } from '@mercato/contract/store/care';
+import type { CareList, ClimateSettings, LoggerAnswer, PlaceCare } from '@mercato/contract/air/care';
 import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
 import type { PlaceList } from '@mercato/contract/store/packets';

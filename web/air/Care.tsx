@@ -1,8 +1,7 @@
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { reading } from '../api/routes.ts';
-import { kindsWords } from '@mercato/contract/storage/words';
-import { careCallWords } from '@mercato/contract/store/words';
+import { careCallWords, kindsWords } from '@mercato/contract/store/words';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useNavigate } from 'react-router';

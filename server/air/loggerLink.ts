@@ -1,7 +1,7 @@
 import { connect } from 'node:net';
 import type { LoggerFault } from '@mercato/contract/store/faults';
-import type { Air } from '@mercato/core/store/climate/air';
-import { loggerLine } from '@mercato/core/store/climate/loggerLine';
+import type { Air } from '@mercato/core/air/air';
+import { loggerLine } from '@mercato/core/air/loggerLine';
 
 const PATIENCE_MS = 5000;
 const MOST_LINES = 100_000;

@@ -10,7 +10,7 @@ import {
 import type { ReadList } from '@mercato/core/store/list/readList';
 import type { Reader } from '../database/connect.ts';
 import { laboratory } from '../register/tables.ts';
-import type { OpenedFile } from './openFile.ts';
+import type { OpenedFile } from '../store/openFile.ts';
 
 export interface ClimateLog extends Pick<ReadClimate, 'asks'> {
   readonly faults: readonly LineFault[];

@@ -1,8 +1,8 @@
 import { and, asc, eq, gte, inArray, isNull, or } from 'drizzle-orm';
-import type { PlaceCare } from '@mercato/contract/store/care';
-import type { Air } from '@mercato/core/store/climate/air';
+import type { PlaceCare } from '@mercato/contract/air/care';
+import type { Air } from '@mercato/core/air/air';
 import type { Reader } from '../database/connect.ts';
-import { climateReading, climateStrike, storeList } from './tables.ts';
+import { climateReading, climateStrike, storeList } from '../store/tables.ts';
 
 /** Points of a picture. */
 const POINTS = 360;

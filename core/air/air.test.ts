@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inShort } from '../../testing/inShort.ts';
+import { inShort } from '../testing/inShort.ts';
 import {
   proposeClimateColumns,
   readClimateLog,
   type ClimateAnswers,
   type ClimateColumn,
-} from '../list/readClimateLog.ts';
-import { alarmKey, placeStanding, type PlaceEntry } from '../placeBook.ts';
+} from '../store/list/readClimateLog.ts';
+import { alarmKey, placeStanding, type PlaceEntry } from './placeBook.ts';
 import { episodesOf, meanAir, type Air, type Band } from './air.ts';
 
 const NOW = Date.UTC(2026, 10, 24, 12);

@@ -1,6 +1,6 @@
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { keyOf, reading } from '../api/routes.ts';
-import type { PlaceCare } from '@mercato/contract/store/care';
+import type { PlaceCare } from '@mercato/contract/air/care';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 
 const asked = (days: number) => ({ days: String(days) });

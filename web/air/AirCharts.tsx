@@ -1,5 +1,5 @@
-import type { PlaceCare } from '@mercato/contract/store/care';
-import type { Band } from '@mercato/core/store/climate/air';
+import type { PlaceCare } from '@mercato/contract/air/care';
+import type { Band } from '@mercato/core/air/air';
 import { lazy, Suspense, useMemo, type JSX } from 'react';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));

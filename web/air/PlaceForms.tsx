@@ -1,13 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
-import {
-  climateSettingsSchema,
-  newReadingSchema,
-  placeEntrySchema,
-  type PlaceCare,
-} from '@mercato/contract/store/care';
-import { DESICCANTS, type PlaceEntry } from '@mercato/core/store/placeBook';
+import { climateSettingsSchema, newReadingSchema, placeEntrySchema, type PlaceCare } from '@mercato/contract/air/care';
+import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
 import type { JSX } from 'react';
 import { figureOf, figureOrNull, plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
 import { DraftForm } from '../ui/DraftForm.tsx';

@@ -1,10 +1,10 @@
 import Joi from 'joi';
-import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/store/climate/air';
-import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/store/placeBook';
-import { TEMPERATURE_UNITS, toCelsius, type TemperatureUnit } from '@mercato/core/store/climate/dial';
+import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/air/air';
+import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/air/placeBook';
+import { TEMPERATURE_UNITS, toCelsius, type TemperatureUnit } from '@mercato/core/air/dial';
 import { portOfAddress, reason, text, wholeNumber } from '../http/fields.ts';
-import type { ListBrief } from './lists.ts';
-import type { PlaceView } from './packets.ts';
+import type { ListBrief } from '../store/lists.ts';
+import type { PlaceView } from '../store/packets.ts';
 
 const degrees = Joi.number().min(-60).max(80).allow(null).required();
 const percent = Joi.number().min(0).max(100).allow(null).required().messages({

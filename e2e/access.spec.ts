@@ -197,6 +197,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     '/weeds?field=Long%20Meadow',
     '/balances',
     `${clover}/moisture`,
+    `${clover}/weight`,
     `${linseed}/germination`,
     `${chickpea}/germination`,
     `${clover}/germination/count`,

@@ -18,6 +18,7 @@ const ROOMS = {
   germination: 85,
   purity: 85,
   moisture: 85,
+  weight: 85,
   units: 85,
   'other-seeds': 80,
   sampling: 80,
@@ -26,6 +27,7 @@ const ROOMS = {
   storage: 80,
   sowing: 80,
   store: 80,
+  air: 80,
   'rule-books': 80,
 };
 

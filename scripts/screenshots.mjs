@@ -12,7 +12,7 @@ const VIEWS = [
   ['sampling', 'QM-0436/sampling'],
   ['vessels', 'QM-0436/vessels'],
   ['other-seeds-dark', 'QM-0434/other-seeds'],
-  ['moisture', 'QM-0417/moisture'],
+  ['weight', 'QM-0412/weight'],
   ['germination', 'QM-0402/germination'],
   ['release', 'QM-0388/release'],
   ['quick-answer', '/quick'],

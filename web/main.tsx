@@ -9,7 +9,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense, type JSX } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
+import { TEST_STEPS } from '@mercato/contract/register/steps';
 import { Refused } from './api/client.ts';
+import { STEP_PAGES } from './stepPages.ts';
 import { unfinished } from './api/live.ts';
 import { useSession } from './api/session.tsx';
 import { BenchGuard } from './register/BenchGuard.tsx';
@@ -35,15 +37,10 @@ const RequestForm = lazy(() => import('./register/RequestForm.tsx'));
 const DivideLot = lazy(() => import('./sampling/DivideLot.tsx'));
 const Stations = lazy(() => import('./register/Stations.tsx'));
 const Sheet = lazy(() => import('./sampling/Sheet.tsx'));
-const Purity = lazy(() => import('./purity/Purity.tsx'));
 const Balances = lazy(() => import('./devices/Balances.tsx'));
 const FindSheet = lazy(() => import('./other-seeds/FindSheet.tsx'));
 const FieldWeeds = lazy(() => import('./other-seeds/FieldWeeds.tsx'));
 const PuritySheet = lazy(() => import('./purity/PuritySheet.tsx'));
-const OtherSeeds = lazy(() => import('./other-seeds/OtherSeeds.tsx'));
-const Moisture = lazy(() => import('./moisture/Moisture.tsx'));
-const Weight = lazy(() => import('./weight/Weight.tsx'));
-const Germination = lazy(() => import('./germination/Germination.tsx'));
 const CountStation = lazy(() => import('./germination/CountStation.tsx'));
 const Release = lazy(() => import('./release/Release.tsx'));
 const Reset = lazy(() => import('./register/Reset.tsx'));
@@ -166,13 +163,12 @@ if (root)
               <Route path="/weeds" element={<FieldWeeds />} />
               <Route path="/calculators/acceptance" element={<AcceptanceCurve />} />
               <Route element={<BenchGuard />}>
-                <Route path="/lots/:lot/purity" element={<Purity />} />
+                {TEST_STEPS.map((step) => {
+                  const Page = STEP_PAGES[step];
+                  return <Route key={step} path={`/lots/:lot/${step}`} element={<Page />} />;
+                })}
                 <Route path="/lots/:lot/purity/sheet" element={<PuritySheet />} />
                 <Route path="/lots/:lot/other-seeds/sheet" element={<FindSheet />} />
-                <Route path="/lots/:lot/other-seeds" element={<OtherSeeds />} />
-                <Route path="/lots/:lot/moisture" element={<Moisture />} />
-                <Route path="/lots/:lot/weight" element={<Weight />} />
-                <Route path="/lots/:lot/germination" element={<Germination />} />
                 <Route path="/lots/:lot/germination/count" element={<CountStation />} />
               </Route>
               <Route path="/lots/:lot/release" element={<Release />} />

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { judgeTwoTests } from '@mercato/core/germination/combineTests';
 import { NO_COUNTS, perClass, totalOf, type Counts } from '@mercato/core/units/seedCounts';
-import { judgeLabel } from '@mercato/core/germination/judgeLabel';
+import { judgeClaim } from '@mercato/core/germination/judgeClaim';
 import { judgeReplicates } from '@mercato/core/germination/judgeReplicates';
 import { roundTo100 } from '@mercato/core/germination/roundTo100';
 import { theoreticalRange } from '@mercato/core/germination/theoreticalRange';
@@ -17,7 +17,7 @@ interface RoundInput {
   counts: Counts;
   seeds: number;
 }
-interface LabelInput {
+interface ClaimInput {
   labelledPercent: number;
   foundPercent: number;
   seeds: 400 | 200;
@@ -79,17 +79,17 @@ export const germinationCalculations = [
     run: (input, books) => judgeTwoTests(books[input.book], input.firstPercent, input.secondPercent),
     example: { story: 'A retest', input: { book: 'ista', firstPercent: 84, secondPercent: 88 } },
   }),
-  define<LabelInput>({
+  define<ClaimInput>({
     id: 'germination.label-tolerance',
     title: 'Does the label stand?',
     description: 'germination found against germination labelled, under the Federal Seed Act',
     source: '7 CFR 201.63 (from memory)',
-    schema: Joi.object<LabelInput, true>({
+    schema: Joi.object<ClaimInput, true>({
       labelledPercent: percent(),
       foundPercent: percent(),
       seeds: number().valid(200, 400),
     }),
-    run: (input, books) => judgeLabel(books.aosa, input.labelledPercent, input.foundPercent, input.seeds),
+    run: (input, books) => judgeClaim(books.aosa, input.labelledPercent, input.foundPercent, input.seeds),
     example: { story: 'Labelled 92, found 87', input: { labelledPercent: 92, foundPercent: 87, seeds: 400 } },
   }),
   define<TheoreticalInput>({

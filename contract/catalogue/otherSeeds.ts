@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { compareCounts } from '@mercato/core/other-seeds/compareCounts';
-import { judgeNoxiousLabel } from '@mercato/core/other-seeds/noxiousLabel';
+import { judgeNoxiousClaim } from '@mercato/core/other-seeds/noxiousClaim';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { judgeSecondCount, judgeTwoCounts } from '@mercato/core/other-seeds/twoCounts';
 import { define } from './calculation.ts';
@@ -91,7 +91,7 @@ export const otherSeedsCalculations = [
       examinedG: searchedG(),
     }),
     run: (input, { aosa }) =>
-      judgeNoxiousLabel(aosa, input.labelledPerLb, GRAMS_PER_POUND, input.found, input.examinedG),
+      judgeNoxiousClaim(aosa, input.labelledPerLb, GRAMS_PER_POUND, input.found, input.examinedG),
     example: { story: 'Labelled 36 per lb, ten found in 50 g', input: { labelledPerLb: 36, found: 10, examinedG: 50 } },
   }),
 ];

@@ -6,7 +6,7 @@ import { Exact } from '@mercato/core/units/mass';
 import { sortingRate } from '@mercato/core/purity/handSorting';
 import {
   judgeDuplicate,
-  judgePurityLabel,
+  judgePurityClaim,
   judgeSecondSample,
   type Basis,
   type Way,
@@ -37,7 +37,7 @@ interface SecondSampleInput {
   way: Way;
   chaffy: boolean;
 }
-interface LabelInput {
+interface ClaimInput {
   component: Component;
   labelledPercent: number;
   foundPercent: number;
@@ -139,19 +139,19 @@ export const purityCalculations = [
       input: { component: 'pureSeed', firstPercent: 98.2, secondPercent: 97.1, way: 'two-way', chaffy: false },
     },
   }),
-  define<LabelInput>({
+  define<ClaimInput>({
     id: 'purity.label-tolerance',
     title: 'Purity against a label',
     description: 'component found against component labelled: only less pure seed, or more of the rest, counts',
     source: '7 CFR 201.60 (from memory, rebuilt)',
-    schema: Joi.object<LabelInput, true>({
+    schema: Joi.object<ClaimInput, true>({
       component: component(),
       labelledPercent: percent(),
       foundPercent: percent(),
       chaffy: chaffy(),
     }),
     run: (input, { aosa }) =>
-      judgePurityLabel(aosa, input.component, input.labelledPercent, input.foundPercent, input.chaffy),
+      judgePurityClaim(aosa, input.component, input.labelledPercent, input.foundPercent, input.chaffy),
     example: {
       story: 'Lucerne labelled 99.00 % pure, 97.60 % found',
       input: { component: 'pureSeed', labelledPercent: 99, foundPercent: 97.6, chaffy: false },

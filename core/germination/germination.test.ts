@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, csvRows, ISTA } from '../testing/books.ts';
 import { CLASSES, totalOf, type Counts } from '../units/seedCounts.ts';
-import { judgeLabel } from './judgeLabel.ts';
+import { judgeClaim } from './judgeClaim.ts';
 import { judgeReplicates } from './judgeReplicates.ts';
 import { judgeTwoTests } from './combineTests.ts';
 import { dayZero, missingForPlan, planCalendar } from './planTest.ts';
@@ -349,7 +349,7 @@ describe('label and calendar', () => {
   ] as const)(
     'labelled %i, found %i on %i seeds: tolerance %i, stands %s',
     (labelled, found, seeds, tolerance, within) => {
-      expect(judgeLabel(AOSA, labelled, found, seeds)).toMatchObject({ tolerancePercent: tolerance, within });
+      expect(judgeClaim(AOSA, labelled, found, seeds)).toMatchObject({ tolerancePercent: tolerance, within });
     },
   );
   it('counts days from warmth, not from the pre-chill, across the end of February of a leap year', () => {
@@ -366,21 +366,21 @@ describe('label and calendar', () => {
   it('reads the tolerance of a label at the unrounded mean, at each border and just below it', () => {
     for (const [i, row] of AOSA.labelTolerances.entries()) {
       if (row.from <= 0) continue;
-      expect(judgeLabel(AOSA, row.from, row.from, 400).tolerancePercent).toBe(row.limit);
+      expect(judgeClaim(AOSA, row.from, row.from, 400).tolerancePercent).toBe(row.limit);
       const below = AOSA.labelTolerances.find((_, at) => at !== i && AOSA.labelTolerances[at]?.to === row.from);
-      if (below) expect(judgeLabel(AOSA, row.from - 0.01, row.from, 400).tolerancePercent).toBe(below.limit);
+      if (below) expect(judgeClaim(AOSA, row.from - 0.01, row.from, 400).tolerancePercent).toBe(below.limit);
     }
-    expect(judgeLabel(AOSA, 90, 100, 400)).toMatchObject({
+    expect(judgeClaim(AOSA, 90, 100, 400)).toMatchObject({
       outcome: 'within',
       next: 'germination-label-stands',
       measured: -10,
     });
-    expect(judgeLabel(AOSA, 100, 90, 400)).toMatchObject({ outcome: 'outside', next: 'germination-label-too-high' });
-    expect(judgeLabel(AOSA, 92, 85, 400)).toMatchObject({ outcome: 'near' });
-    expect(judgeLabel(AOSA, 92, 91, 400)).toMatchObject({ outcome: 'within' });
-    expect(() => judgeLabel(AOSA, 101, 90, 400)).toThrow(/^labelledPercent/);
-    expect(() => judgeLabel(AOSA, 90, -1, 400)).toThrow(/^foundPercent/);
-    expect(() => judgeLabel(ISTA, 90, 90, 400)).toThrow(/no label tolerance/);
+    expect(judgeClaim(AOSA, 100, 90, 400)).toMatchObject({ outcome: 'outside', next: 'germination-label-too-high' });
+    expect(judgeClaim(AOSA, 92, 85, 400)).toMatchObject({ outcome: 'near' });
+    expect(judgeClaim(AOSA, 92, 91, 400)).toMatchObject({ outcome: 'within' });
+    expect(() => judgeClaim(AOSA, 101, 90, 400)).toThrow(/^labelledPercent/);
+    expect(() => judgeClaim(AOSA, 90, -1, 400)).toThrow(/^foundPercent/);
+    expect(() => judgeClaim(ISTA, 90, 90, 400)).toThrow(/no label tolerance/);
   });
   it('has no pre-chill end without one, no first count of its own with one count, and no interim count within four days', () => {
     const plan = (firstCountDay: number, finalCountDay: number) =>

@@ -6,7 +6,7 @@ import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { Exact } from '../units/mass.ts';
 import { countsThere, stillToSearchG } from './judgeSearch.ts';
 import { judgeNoxious, readNoxious, type NoxiousRow } from './noxious.ts';
-import { judgeNoxiousLabel } from './noxiousLabel.ts';
+import { judgeNoxiousClaim } from './noxiousClaim.ts';
 import { ratePerMass, threeFigures } from './ratePerMass.ts';
 import { judgeSecondCount, judgeTwoCounts } from './twoCounts.ts';
 
@@ -154,7 +154,7 @@ describe('noxious weeds against a label', () => {
     [0, 50, 2, 0, 2, true],
     [0, 50, 3, 0, 2, false],
   ])('labelled %d per lb, in %d g %d found', (labelled, mass, found, inMass, most, within) => {
-    expect(judgeNoxiousLabel(AOSA, labelled, 453.59237, found, mass)).toMatchObject({
+    expect(judgeNoxiousClaim(AOSA, labelled, 453.59237, found, mass)).toMatchObject({
       labelledInMass: inMass,
       most,
       within,
@@ -162,16 +162,16 @@ describe('noxious weeds against a label', () => {
   });
   it('goes by the formula where no number is printed', () => {
     // 52 lies between the printed 50 and 55: 52 + 1 + 1.96 √52 = 67.13.
-    expect(judgeNoxiousLabel(AOSA, 52, 50, 60, 50)).toMatchObject({
+    expect(judgeNoxiousClaim(AOSA, 52, 50, 60, 50)).toMatchObject({
       labelledInMass: 52,
       most: 68,
       rule: { provenance: { origin: 'derived' } },
     });
-    expect(judgeNoxiousLabel(ISTA, 4, 50, 60, 50)).toMatchObject({ most: null, within: null, outcome: 'not-judged' });
+    expect(judgeNoxiousClaim(ISTA, 4, 50, 60, 50)).toMatchObject({ most: null, within: null, outcome: 'not-judged' });
   });
   it('says what follows by a code', () => {
     const told = (edition: typeof AOSA, found: number) => {
-      const { next, steps } = judgeNoxiousLabel(edition, 0, 50, found, 50);
+      const { next, steps } = judgeNoxiousClaim(edition, 0, 50, found, 50);
       return [next, steps.at(-2)?.label, steps.at(-2)?.result];
     };
     expect(told(AOSA, 2)).toEqual(['noxious-label-stands', 'printed column', '2']);

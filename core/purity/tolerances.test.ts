@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, csvRows, ISTA } from '../testing/books.ts';
-import { judgeDuplicate, judgePurityLabel, judgeSecondSample } from './tolerances.ts';
+import { judgeDuplicate, judgePurityClaim, judgeSecondSample } from './tolerances.ts';
 
 const TABLES = {
   '3B halves': {
@@ -27,7 +27,7 @@ const TABLES = {
   '201.60': {
     rows: csvRows('aosa', 'purity-tolerances-201.60.csv'),
     columns: ['nonchaffy', 'chaffy'],
-    judge: (a: number, b: number, chaffy: boolean) => judgePurityLabel(AOSA, 'pureSeed', a, b, chaffy),
+    judge: (a: number, b: number, chaffy: boolean) => judgePurityClaim(AOSA, 'pureSeed', a, b, chaffy),
   },
 } as const;
 
@@ -132,7 +132,7 @@ describe('purity against a label', () => {
     ['weedSeed', 0.1, 0.31, false, 0.21, 0.31, true],
     ['weedSeed', 0.1, 0.48, false, 0.29, 0.35, false],
   ] as const)('%s labelled %d, found %d', (component, labelled, found, chaffy, mean, limit, within) => {
-    expect(judgePurityLabel(AOSA, component, labelled, found, chaffy)).toMatchObject({
+    expect(judgePurityClaim(AOSA, component, labelled, found, chaffy)).toMatchObject({
       meanPercent: mean,
       tolerancePercent: limit,
       within,
@@ -140,7 +140,7 @@ describe('purity against a label', () => {
   });
   it('says what follows: a label may claim too much pure seed, or too little of the rest', () => {
     const next = (component: 'pureSeed' | 'weedSeed', labelled: number, found: number) =>
-      judgePurityLabel(AOSA, component, labelled, found, false).next;
+      judgePurityClaim(AOSA, component, labelled, found, false).next;
     expect([next('pureSeed', 99, 99), next('pureSeed', 99, 90), next('weedSeed', 0.1, 9)]).toEqual([
       'purity-label-stands',
       'purity-label-too-high',
@@ -161,8 +161,8 @@ describe('purity against a label', () => {
     expect(judgeSecondSample(ISTA, 'pureSeed', 90, 91.7, 'one-way', false).outcome).toBe('within');
   });
   it('counts the unfavourable direction alone', () => {
-    expect(judgePurityLabel(AOSA, 'pureSeed', 90, 99, false).within).toBe(true);
-    expect(judgePurityLabel(AOSA, 'weedSeed', 5, 0, false).within).toBe(true);
-    expect(judgePurityLabel(AOSA, 'inertMatter', 1, 9, false).within).toBe(false);
+    expect(judgePurityClaim(AOSA, 'pureSeed', 90, 99, false).within).toBe(true);
+    expect(judgePurityClaim(AOSA, 'weedSeed', 5, 0, false).within).toBe(true);
+    expect(judgePurityClaim(AOSA, 'inertMatter', 1, 9, false).within).toBe(false);
   });
 });

@@ -75,7 +75,7 @@ export function judgeSecondSample(
  *
  * Source: 7 CFR 201.60 (rows of the edition, from memory, rebuilt).
  */
-export function judgePurityLabel(
+export function judgePurityClaim(
   edition: Edition,
   component: Component,
   labelledPercent: number,

@@ -5,7 +5,7 @@ import type {
   OtherSeedsTest,
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { compareCounts } from '@mercato/core/other-seeds/compareCounts';
-import { judgeNoxiousLabel } from '@mercato/core/other-seeds/noxiousLabel';
+import { judgeNoxiousClaim } from '@mercato/core/other-seeds/noxiousClaim';
 import { judgeSecondCount, judgeTwoCounts } from '@mercato/core/other-seeds/twoCounts';
 import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import type { Edition } from '@mercato/core/rule-books/edition';
@@ -48,7 +48,7 @@ function judged(
       : test.species.reduce((sum, one) => sum + ((one.taxon ?? one.name) === asked ? one.count : 0), 0);
   const theirG = toGrams(other.mass).toNumber();
   if (other.way === 'label')
-    return { verdict: judgeNoxiousLabel(edition, other.count, theirG, found, test.examinedG), exact: null };
+    return { verdict: judgeNoxiousClaim(edition, other.count, theirG, found, test.examinedG), exact: null };
   const exact = compareCounts(other.count, theirG, found, test.examinedG);
   // The tables are made for equal masses.
   const verdict: Verdict | null =

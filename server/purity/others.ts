@@ -1,6 +1,6 @@
 import type { NewOtherPurity, OtherPurities, OtherPurity } from '@mercato/contract/purity/purity';
 import { COMPONENTS } from '@mercato/core/units/components';
-import { judgePurityLabel, judgeSecondSample } from '@mercato/core/purity/tolerances';
+import { judgePurityClaim, judgeSecondSample } from '@mercato/core/purity/tolerances';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -29,7 +29,7 @@ export async function readOthers(tx: Reader, file: LotFile): Promise<OtherPuriti
         const theirs = Number(text);
         const verdict =
           one.detail.way === 'label'
-            ? judgePurityLabel(edition, component, theirs, percent, chaffy)
+            ? judgePurityClaim(edition, component, theirs, percent, chaffy)
             : judgeSecondSample(edition, component, theirs, percent, one.detail.way, chaffy);
         return [{ component, verdict }];
       }),

@@ -4,14 +4,14 @@ import { send } from '../api/routes.ts';
 import { climateSettingsSchema, newReadingSchema, placeEntrySchema, type PlaceCare } from '@mercato/contract/air/care';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
 import type { JSX } from 'react';
-import { figureOf, figureOrNull, plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { figureOf, figureOrNull, plainFigure, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 type Send = (entry: PlaceEntry, key: string) => Promise<unknown>;
 
 export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
-  const draft = useDraft(
+  const entry = useEntry(
     { minutes: '', ago: '0', why: '' },
     ({ minutes, ago, why }) => ({
       what: 'door',
@@ -23,18 +23,18 @@ export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JS
     send,
   );
   return (
-    <DraftForm draft={draft} send="Write it down" leave={leave}>
+    <EntryForm entry={entry} send="Write it down" leave={leave}>
       <div className="fields">
-        <TextField label="open for, minutes" figure inputMode="decimal" autoFocus {...draft.field('minutes')} />
-        <TextField label="how many minutes ago" figure inputMode="numeric" {...draft.field('ago', 'at')} />
-        <TextField label="why" {...draft.field('why')} />
+        <TextField label="open for, minutes" figure inputMode="decimal" autoFocus {...entry.field('minutes')} />
+        <TextField label="how many minutes ago" figure inputMode="numeric" {...entry.field('ago', 'at')} />
+        <TextField label="why" {...entry.field('why')} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
 export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
-  const draft = useDraft(
+  const entry = useEntry(
     { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
     ({ stuff, massG, lookEveryDays }) => ({
       what: 'desiccant',
@@ -46,13 +46,13 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
     send,
   );
   return (
-    <DraftForm draft={draft} send="It lies in it" leave={leave}>
+    <EntryForm entry={entry} send="It lies in it" leave={leave}>
       <div className="fields">
-        <ChoiceField label="what" options={DESICCANTS.map((one) => [one, one] as const)} {...draft.field('stuff')} />
-        <TextField label="grams" figure inputMode="decimal" autoFocus {...draft.field('massG')} />
-        <TextField label="look at it every … days" figure inputMode="numeric" {...draft.field('lookEveryDays')} />
+        <ChoiceField label="what" options={DESICCANTS.map((one) => [one, one] as const)} {...entry.field('stuff')} />
+        <TextField label="grams" figure inputMode="decimal" autoFocus {...entry.field('massG')} />
+        <TextField label="look at it every … days" figure inputMode="numeric" {...entry.field('lookEveryDays')} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -66,7 +66,7 @@ export function ReadingForm({
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { temperature: '', unit: '', humidityPercent: '', sure: 'no' },
     ({ temperature, unit, humidityPercent, sure }) => ({
       at: new Date().toISOString(),
@@ -81,16 +81,16 @@ export function ReadingForm({
     },
   );
   return (
-    <DraftForm draft={draft} send="Keep it" leave={leave}>
+    <EntryForm entry={entry} send="Keep it" leave={leave}>
       <div className="fields">
         <TextField
           label="temperature on the dial"
           figure
           inputMode="decimal"
           autoFocus
-          {...draft.field('temperature', 'temperature.text', 'temperature')}
+          {...entry.field('temperature', 'temperature.text', 'temperature')}
           onChange={(temperature) => {
-            draft.set({ temperature, sure: 'no' });
+            entry.set({ temperature, sure: 'no' });
           }}
         />
         <ChoiceField
@@ -100,19 +100,19 @@ export function ReadingForm({
             ['C', '°C'],
             ['F', '°F'],
           ]}
-          {...draft.field('unit', 'temperature.unit')}
+          {...entry.field('unit', 'temperature.unit')}
           onChange={(unit) => {
-            draft.set({ unit, sure: 'no' });
+            entry.set({ unit, sure: 'no' });
           }}
         />
-        {(draft.fault('sure') !== undefined || draft.values.sure === 'yes') && (
+        {(entry.fault('sure') !== undefined || entry.values.sure === 'yes') && (
           <ChoiceField
             label="is it right?"
             options={[
               ['no', 'I look again'],
               ['yes', 'yes, the dial shows that'],
             ]}
-            {...draft.field('sure')}
+            {...entry.field('sure')}
           />
         )}
         <TextField
@@ -120,10 +120,10 @@ export function ReadingForm({
           figure
           inputMode="decimal"
           hint="empty where there is no hygrometer"
-          {...draft.field('humidityPercent')}
+          {...entry.field('humidityPercent')}
         />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -141,7 +141,7 @@ export function ClimateForm({
   const client = useQueryClient();
   const { band } = care;
   const text = (value: number | null | undefined) => (value == null ? '' : String(value));
-  const draft = useDraft(
+  const entry = useEntry(
     {
       leastC: text(band?.leastC),
       mostC: text(band?.mostC),
@@ -174,10 +174,10 @@ export function ClimateForm({
     },
   );
   const edge = (key: 'leastC' | 'mostC' | 'leastPercent' | 'mostPercent', label: string) => (
-    <TextField label={label} figure inputMode="decimal" {...draft.field(key, `band.${key}`)} />
+    <TextField label={label} figure inputMode="decimal" {...entry.field(key, `band.${key}`)} />
   );
   return (
-    <DraftForm draft={draft} trouble={draft.general ?? draft.fault('band')} send="It is to stay so" leave={leave}>
+    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('band')} send="It is to stay so" leave={leave}>
       <div className="fields">
         {edge('leastC', 'at least, °C')}
         {edge('mostC', 'at most, °C')}
@@ -188,16 +188,16 @@ export function ClimateForm({
           hint="a door that is opened warms the air for a while"
           figure
           inputMode="numeric"
-          {...draft.field('graceMinutes', 'band.graceMinutes')}
+          {...entry.field('graceMinutes', 'band.graceMinutes')}
         />
         <TextField
           label="silence is an alarm after, minutes"
           figure
           inputMode="numeric"
-          {...draft.field('silentMinutes', 'band.silentMinutes')}
+          {...entry.field('silentMinutes', 'band.silentMinutes')}
         />
-        {mayPoint && <TextField label="its logger" hint="tcp://address:port, or nothing" {...draft.field('logger')} />}
+        {mayPoint && <TextField label="its logger" hint="tcp://address:port, or nothing" {...entry.field('logger')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

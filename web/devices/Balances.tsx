@@ -10,8 +10,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useBalances } from './balanceHere.tsx';
@@ -136,7 +136,7 @@ function reachedBy({ address, simulated }: BalanceView): string {
 
 function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
     (values) => ({ nominal: plainFigure(values.nominal), shown: plainFigure(values.shown) }),
     newCheckSchema,
@@ -146,12 +146,12 @@ function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void
     },
   );
   return (
-    <DraftForm draft={draft} send="Keep the check" leave={leave}>
+    <EntryForm entry={entry} send="Keep the check" leave={leave}>
       <div className="fields">
-        <TextField label="check weight, g" figure inputMode="decimal" {...draft.field('nominal')} />
-        <TextField label="the balance showed, g" figure inputMode="decimal" {...draft.field('shown')} autoFocus />
+        <TextField label="check weight, g" figure inputMode="decimal" {...entry.field('nominal')} />
+        <TextField label="the balance showed, g" figure inputMode="decimal" {...entry.field('shown')} autoFocus />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -170,7 +170,7 @@ const NEW: BalanceSettings = {
 function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: () => void }): JSX.Element {
   const client = useQueryClient();
   const before = balance ?? NEW;
-  const draft = useDraft(
+  const entry = useEntry(
     {
       name: before.name,
       address: before.address,
@@ -204,32 +204,32 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
     },
   );
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={balance ? undefined : 'A balance'}
       send={balance ? 'Change it' : 'Set it up'}
       leave={leave}
     >
       <div className="fields">
-        <TextField label="name" {...draft.field('name')} autoFocus />
-        <TextField label="smallest step, g" figure inputMode="decimal" {...draft.field('resolution')} />
-        <TextField label="a check weight may differ by, g" figure inputMode="decimal" {...draft.field('tolerance')} />
-        <TextField label="a check holds, h" figure inputMode="numeric" {...draft.field('checkHours')} />
+        <TextField label="name" {...entry.field('name')} autoFocus />
+        <TextField label="smallest step, g" figure inputMode="decimal" {...entry.field('resolution')} />
+        <TextField label="a check weight may differ by, g" figure inputMode="decimal" {...entry.field('tolerance')} />
+        <TextField label="a check holds, h" figure inputMode="numeric" {...entry.field('checkHours')} />
         <TextField
           label="where it is read"
-          {...draft.field('address')}
+          {...entry.field('address')}
           hint="tcp://address:port by the server, serial by the browser, nothing by eye"
         />
         <TextField
           label="line pattern"
-          {...draft.field('pattern')}
+          {...entry.field('pattern')}
           hint="{value} {unit} {state:steady word|moving word} {any}; the rest stands for itself"
         />
-        <TextField label="line when overloaded" {...draft.field('overload')} />
-        <TextField label="command for the tare" {...draft.field('tare')} />
-        <TextField label="serial speed, baud" figure inputMode="numeric" {...draft.field('baudRate')} />
-        {balance && <TextField label="why it is changed" {...draft.field('reason')} />}
+        <TextField label="line when overloaded" {...entry.field('overload')} />
+        <TextField label="command for the tare" {...entry.field('tare')} />
+        <TextField label="serial speed, baud" figure inputMode="numeric" {...entry.field('baudRate')} />
+        {balance && <TextField label="why it is changed" {...entry.field('reason')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

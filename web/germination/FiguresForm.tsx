@@ -6,7 +6,7 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { isLate } from '../register/seen.tsx';
-import { unlessEmpty } from '../ui/draft.ts';
+import { unlessEmpty } from '../ui/entry.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { CauseField } from './CountDay.tsx';
 

@@ -12,8 +12,8 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
-import { useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -216,7 +216,7 @@ function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const { plan } = test;
-  const draft = useDraft(
+  const entry = useEntry(
     { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
     (values) => ({
       setUpDate: values.setUpDate,
@@ -245,8 +245,8 @@ function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
       </p>
     );
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       send="Correct the days"
       quiet
       leave={() => {
@@ -254,15 +254,15 @@ function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
       }}
     >
       <div className="fields">
-        <TextField label="set up on" type="date" {...draft.field('setUpDate')} />
-        <TextField label="pre-chill, days" figure inputMode="numeric" {...draft.field('prechillDays')} />
+        <TextField label="set up on" type="date" {...entry.field('setUpDate')} />
+        <TextField label="pre-chill, days" figure inputMode="numeric" {...entry.field('prechillDays')} />
         <TextField
           label="why they are corrected"
-          {...draft.field('reason')}
+          {...entry.field('reason')}
           hint="counts keep the days on which they were seen"
         />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 

@@ -10,7 +10,7 @@ import { Refused } from '../api/client.ts';
 import { shortDay } from '../api/session.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
-import { unlessEmpty, useLines, wholeNumber } from '../ui/draft.ts';
+import { unlessEmpty, useLines, wholeNumber } from '../ui/entry.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { EVENT_WORDS } from './words.ts';
 

@@ -15,8 +15,8 @@ import { useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
 import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
@@ -116,7 +116,7 @@ function Station({
 }): JSX.Element {
   const client = useQueryClient();
   const cells: Cell[] = (['first', 'second'] as const).flatMap((which) => ROWS.map(([row]): Cell => `${which}.${row}`));
-  const draft = useDraft(
+  const entry = useEntry(
     {
       ...(Object.fromEntries(cells.map((cell) => [cell, test.fields[cell]?.text ?? ''])) as Record<Cell, string>),
       reason: '',
@@ -140,7 +140,7 @@ function Station({
       await send(client, moistureRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   const corrects = cells.some((cell) => test.fields[cell] && test.fields[cell].text !== plainFigure(values[cell]));
   const { result } = test;
   return (
@@ -156,8 +156,8 @@ function Station({
         <p className="soft" style={{ margin: '6px 0 0' }}>
           {CAUTION}
         </p>
-        <DraftForm
-          draft={draft}
+        <EntryForm
+          entry={entry}
           send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
           beside={<span className="soft">the dried weights may follow later</span>}
           style={{ marginTop: 10 }}
@@ -239,7 +239,7 @@ function Station({
               hint="the old figure stays visible, struck through"
             />
           )}
-        </DraftForm>
+        </EntryForm>
         <SeenLine route={moistureRoutes.days} test={test} fields={test.fields} may={mayWrite} />
         <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
         {children}

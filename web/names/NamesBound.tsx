@@ -9,8 +9,8 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { shortDay } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -106,7 +106,7 @@ function BindForm({
   leave,
 }: Pick<Of, 'route' | 'test'> & { name: FoundName; leave: () => void }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
     (values) => ({
       written: name.written,
@@ -123,23 +123,23 @@ function BindForm({
   return (
     <>
       <SpeciesProposals id="species-bound" />
-      <DraftForm draft={draft} send="Bind the name" quiet leave={leave}>
+      <EntryForm entry={entry} send="Bind the name" quiet leave={leave}>
         <div className="fields">
-          <TextField label="species, or genus" list="species-bound" autoFocus {...draft.field('taxon')} />
-          <TextField label="how it is known" {...draft.field('reason')} hint="what was written stays as it is" />
+          <TextField label="species, or genus" list="species-bound" autoFocus {...entry.field('taxon')} />
+          <TextField label="how it is known" {...entry.field('reason')} hint="what was written stays as it is" />
         </div>
-        {isGenusName(draft.values.taxon) && (
+        {isGenusName(entry.values.taxon) && (
           <Form.Check
             type="checkbox"
             id={`none-${name.written}`}
             label="it is none of the species that a list names"
-            checked={draft.values.noneListed}
+            checked={entry.values.noneListed}
             onChange={() => {
-              draft.set({ noneListed: !draft.values.noneListed });
+              entry.set({ noneListed: !entry.values.noneListed });
             }}
           />
         )}
-      </DraftForm>
+      </EntryForm>
     </>
   );
 }

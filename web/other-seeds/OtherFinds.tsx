@@ -13,8 +13,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -126,7 +126,7 @@ function FindForm({
     on: before?.on ?? '',
     reason: '',
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({
       source: values.source.trim(),
@@ -145,32 +145,32 @@ function FindForm({
     },
   );
   return (
-    <DraftForm draft={draft} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>
+    <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>
       <div className="fields">
         <SpeciesProposals id="species-elsewhere" />
-        <TextField label="where it comes from" {...draft.field('source')} autoFocus />
+        <TextField label="where it comes from" {...entry.field('source')} autoFocus />
         <ChoiceField
           label="the question"
-          {...draft.field('way')}
+          {...entry.field('way')}
           options={ways.map((one) => [one, WAYS[one]] as const)}
         />
         <TextField
           label="species"
-          {...draft.field('species')}
+          {...entry.field('species')}
           list="species-elsewhere"
           hint="empty: all other seeds together"
         />
-        <TextField label="seeds" figure inputMode="numeric" {...draft.field('count')} />
+        <TextField label="seeds" figure inputMode="numeric" {...entry.field('count')} />
         <MassField
-          label={draft.values.way === 'label' ? 'that the label names, in' : 'in'}
-          text={draft.values.text}
-          unit={draft.values.unit}
-          onChange={draft.set}
-          fault={draft.fault('mass.text') ?? draft.fault('mass')}
+          label={entry.values.way === 'label' ? 'that the label names, in' : 'in'}
+          text={entry.values.text}
+          unit={entry.values.unit}
+          onChange={entry.set}
+          fault={entry.fault('mass.text') ?? entry.fault('mass')}
         />
-        <TextField label="of the day" type="date" {...draft.field('on')} hint="where it is known" />
-        {before && <TextField label="why it is corrected" {...draft.field('reason')} />}
+        <TextField label="of the day" type="date" {...entry.field('on')} hint="where it is known" />
+        {before && <TextField label="why it is corrected" {...entry.field('reason')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

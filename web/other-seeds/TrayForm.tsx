@@ -11,8 +11,8 @@ import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Earlier } from '../register/bench.tsx';
 import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 
 interface Line {
@@ -60,7 +60,7 @@ export function TrayForm({
     return on ? { weighedOn: { examined: on } } : {};
   };
   const closed = tray.fields.examined !== undefined;
-  const draft = useDraft(
+  const entry = useEntry(
     {
       examined: tray.fields.examined?.text ?? '',
       rows: [
@@ -92,7 +92,7 @@ export function TrayForm({
       done();
     },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault } = entry;
   const massFault = refused ?? fault('examined') ?? fault('weighedOn.examined.why');
   const change = (index: number, next: Partial<Line>) => {
     const rows = values.rows.map((row, i) => (i === index ? { ...row, ...next } : row));
@@ -100,8 +100,8 @@ export function TrayForm({
     set({ rows });
   };
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={closed ? `Correct tray ${tray.number}` : `Close tray ${tray.number}`}
       send={closed ? 'Correct' : 'Close the tray'}
       leave={leave}
@@ -178,11 +178,11 @@ export function TrayForm({
         <div style={{ marginTop: 14 }}>
           <TextField
             label="why it is corrected"
-            {...draft.field('reason')}
+            {...entry.field('reason')}
             hint="the old figure stays visible, struck through"
           />
         </div>
       )}
-    </DraftForm>
+    </EntryForm>
   );
 }

@@ -8,11 +8,11 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Refused } from '../api/client.ts';
-import type { Draft } from '../ui/draft.ts';
-import { plainFigure } from '../ui/draft.ts';
+import type { Entry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/entry.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
-import type { PurityValues } from './draft.ts';
+import type { PurityValues } from './entry.ts';
 import { useClock } from './useClock.ts';
 
 const FAULTS = {
@@ -24,10 +24,10 @@ const FAULTS = {
 
 /** Pure seed looked at one by one: it stays pure seed, whatever it looks like. */
 export function Fractions({
-  draft,
+  entry,
   shares,
 }: {
-  draft: Draft<PurityValues>;
+  entry: Entry<PurityValues>;
   shares: readonly FractionShare[];
 }): JSX.Element {
   return (
@@ -41,7 +41,7 @@ export function Fractions({
           label="seeds looked at"
           figure
           inputMode="numeric"
-          {...draft.field('examined', 'fractions.examined', 'fractions')}
+          {...entry.field('examined', 'fractions.examined', 'fractions')}
         />
         {FRACTIONS.map((one) => (
           <TextField
@@ -49,7 +49,7 @@ export function Fractions({
             label={FAULTS[one]}
             figure
             inputMode="numeric"
-            {...draft.field(`fraction-${one}`, `fractions.${one}`)}
+            {...entry.field(`fraction-${one}`, `fractions.${one}`)}
           />
         ))}
       </div>

@@ -12,8 +12,8 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Elsewhere } from '../register/Elsewhere.tsx';
-import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -90,7 +90,7 @@ function OtherForm({
 }): JSX.Element {
   const client = useQueryClient();
   const ways = (Object.keys(WAYS) as PurityWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
-  const draft = useDraft(
+  const entry = useEntry(
     {
       source: before?.source ?? '',
       way: before?.way ?? ways[0] ?? 'two-way',
@@ -119,12 +119,12 @@ function OtherForm({
     },
   );
   return (
-    <DraftForm draft={draft} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>
+    <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>
       <div className="fields">
-        <TextField label="where it comes from" {...draft.field('source')} autoFocus />
+        <TextField label="where it comes from" {...entry.field('source')} autoFocus />
         <ChoiceField
           label="the question"
-          {...draft.field('way')}
+          {...entry.field('way')}
           options={ways.map((one) => [one, WAYS[one]] as const)}
         />
         {view.components.map((one) => (
@@ -133,12 +133,12 @@ function OtherForm({
             label={`${COMPONENT_NAMES[one]}, %`}
             figure
             inputMode="decimal"
-            {...draft.field(one, `percents.${one}`, ...(one === 'pureSeed' ? ['percents'] : []))}
+            {...entry.field(one, `percents.${one}`, ...(one === 'pureSeed' ? ['percents'] : []))}
           />
         ))}
-        <TextField label="of the day" type="date" {...draft.field('on')} hint="where it is known" />
-        {before && <TextField label="why it is corrected" {...draft.field('reason')} />}
+        <TextField label="of the day" type="date" {...entry.field('on')} hint="where it is known" />
+        {before && <TextField label="why it is corrected" {...entry.field('reason')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

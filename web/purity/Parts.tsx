@@ -3,7 +3,7 @@ import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { WeighInput } from '../devices/WeighInput.tsx';
-import { sentParts, type PartLine, type PurityValues } from './draft.ts';
+import { sentParts, type PartLine, type PurityValues } from './entry.ts';
 
 /** The named parts of one component: species, or kinds of inert matter, each weighed, counted, or a trace. */
 export function Parts({

@@ -5,7 +5,7 @@ import type { JSX } from 'react';
 import { useParams } from 'react-router';
 import { PaperHead } from '../ui/PaperHead.tsx';
 import { useSession } from '../api/session.tsx';
-import { FIELD_NAMES, weighedFields } from './draft.ts';
+import { FIELD_NAMES, weighedFields } from './entry.ts';
 
 /** The bench sheet on paper: the lines of the screen in their order, so that a filled sheet is typed back from top to bottom. */
 export default function PuritySheet(): JSX.Element {

@@ -23,8 +23,8 @@ import { NamesBound } from '../names/NamesBound.tsx';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
 import { SeenLine, SeenOnField } from '../register/seen.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
@@ -37,7 +37,7 @@ import {
   weighedFields,
   type PurityValues,
   type WeighedField,
-} from './draft.ts';
+} from './entry.ts';
 import { JudgedTests } from './JudgedTests.tsx';
 import { OtherPurities } from './OtherPurities.tsx';
 import { Parts } from './Parts.tsx';
@@ -84,7 +84,7 @@ export function PurityStation({
   });
   const edition = useMemo(() => (content ? readEdition(content) : null), [content]);
   const fields = weighedFields(view);
-  const draft = useDraft<PurityValues, PurityWeighings>(
+  const entry = useEntry<PurityValues, PurityWeighings>(
     valuesOf(test),
     (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
     purityWeighingsSchema,
@@ -92,7 +92,7 @@ export function PurityStation({
       await send(client, purityRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
   );
-  const { values, set } = draft;
+  const { values, set } = entry;
   const text = (field: WeighedField) => plainFigure(values[field]);
   const first = DECIMAL_TEXT.test(text('workingSample')) ? new Exact(text('workingSample')) : null;
   const decimals = edition && first?.gt(0) ? weighingDecimals(edition, first) : null;
@@ -129,8 +129,8 @@ export function PurityStation({
         <p className="soft" style={{ margin: '6px 0 0' }}>
           Dust: mask and good air when blowing and sorting. Treated seed: gloves, and wash hands.
         </p>
-        <DraftForm
-          draft={draft}
+        <EntryForm
+          entry={entry}
           send={mayWrite ? (corrected ? 'Correct' : 'Keep the weighings') : null}
           beside={
             <span className="soft">
@@ -144,8 +144,8 @@ export function PurityStation({
             const share = analysis?.shares.find((one) => one.component === field);
             const fault =
               (refused?.field === field ? refused.reason : undefined) ??
-              draft.fault(field) ??
-              draft.fault(`weighedOn.${field}.why`) ??
+              entry.fault(field) ??
+              entry.fault(`weighedOn.${field}.why`) ??
               wrongDecimals(field);
             const component = isPartable(field) ? field : null;
             const parts = component ? values.parts.filter((one) => one.component === component) : [];
@@ -223,7 +223,7 @@ export function PurityStation({
                     component={component}
                     values={values}
                     judged={test.parts}
-                    fault={draft.fault}
+                    fault={entry.fault}
                     disabled={!mayWrite}
                     list={component === 'inertMatter' ? 'inert-kinds' : `species-${component}`}
                     decimals={analysis?.percentDecimals ?? 1}
@@ -260,45 +260,45 @@ export function PurityStation({
           <div className="fields" style={{ marginTop: 14 }}>
             <ChoiceField
               label="judged as"
-              {...draft.field('chaffy')}
+              {...entry.field('chaffy')}
               options={[
                 ['not chaffy', view.lot.chaffy ? 'not chaffy' : 'not chaffy, as usual for the kind'],
                 ['chaffy', view.lot.chaffy ? 'chaffy, as usual for the kind' : 'chaffy'],
               ]}
             />
             {((values.chaffy === 'chaffy') !== view.lot.chaffy || test.fields.chaffyWhy) && (
-              <TextField label="why" {...draft.field('chaffyWhy', 'chaffiness.why', 'chaffiness')} />
+              <TextField label="why" {...entry.field('chaffyWhy', 'chaffiness.why', 'chaffiness')} />
             )}
             {blowing && (
               <>
                 <TextField
                   label="setting of the blower"
-                  {...draft.field('blowerSetting', 'blowing.setting')}
+                  {...entry.field('blowerSetting', 'blowing.setting')}
                   hint="set with a calibration sample of the kind"
                 />
                 <TextField
                   label="blown for, min"
                   figure
                   inputMode="decimal"
-                  {...draft.field('blowerMinutes', 'blowing.minutes')}
+                  {...entry.field('blowerMinutes', 'blowing.minutes')}
                 />
               </>
             )}
           </div>
-          <Fractions draft={draft} shares={test.fractions} />
+          <Fractions entry={entry} shares={test.fractions} />
           {mayWrite && !view.components.every((one) => test.fields[one]) && (
-            <SeenOnField label="weighed on" lines={values} onChange={set} fault={draft.fault} />
+            <SeenOnField label="weighed on" lines={values} onChange={set} fault={entry.fault} />
           )}
           {corrected && (
             <div style={{ marginTop: 14 }}>
               <TextField
                 label="why it is corrected"
-                {...draft.field('reason')}
+                {...entry.field('reason')}
                 hint="the old figure stays visible, struck through"
               />
             </div>
           )}
-        </DraftForm>
+        </EntryForm>
         <SeenLine route={purityRoutes.days} test={test} fields={test.fields} may={mayWrite} />
         <NamesBound route={purityRoutes.bindName} test={test} may={mayWrite} />
         {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}

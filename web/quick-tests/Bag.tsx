@@ -16,8 +16,8 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -266,7 +266,7 @@ const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
 /** Ends the bag; where few sprouted, the causes are walked through first. */
 function EndForm({ bag }: Part): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { on: bag.today, answers: NO_ANSWERS },
     (values) => ({ on: values.on, answers: values.answers }),
     endBagSchema,
@@ -274,11 +274,11 @@ function EndForm({ bag }: Part): JSX.Element {
       await send(client, quickTestRoutes.end, { bag: bag.id }, body, { key });
     },
   );
-  const { answers } = draft.values;
+  const { answers } = entry.values;
   const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={bag.asked ? 'Bad seed or bad test?' : 'End it'}
       send="End this bag"
       quiet
@@ -303,7 +303,7 @@ function EndForm({ bag }: Part): JSX.Element {
                 variant="outline-primary"
                 aria-pressed={(answers[cause] ?? 'unknown') === one}
                 onClick={() => {
-                  draft.set({ answers: { ...answers, [cause]: one } });
+                  entry.set({ answers: { ...answers, [cause]: one } });
                 }}
               >
                 {one === 'unknown' ? 'not known' : one}
@@ -312,8 +312,8 @@ function EndForm({ bag }: Part): JSX.Element {
           </span>
         </div>
       ))}
-      <TextField label="ended on" type="date" {...draft.field('on')} />
-    </DraftForm>
+      <TextField label="ended on" type="date" {...entry.field('on')} />
+    </EntryForm>
   );
 }
 
@@ -321,7 +321,7 @@ function EndForm({ bag }: Part): JSX.Element {
 function FloatForm({ bag }: Part): JSX.Element {
   const client = useQueryClient();
   const { float } = bag;
-  const draft = useDraft(
+  const entry = useEntry(
     {
       seeds: String(float?.seeds ?? bag.seeds),
       sank: float ? String(float.sank) : '',
@@ -352,15 +352,15 @@ function FloatForm({ bag }: Part): JSX.Element {
         Fifteen minutes and three days give different answers, and both agree badly with towels and with the field. It
         is kept beside the towel and never counted.
       </p>
-      <DraftForm draft={draft} send="Keep the note" quiet>
+      <EntryForm entry={entry} send="Keep the note" quiet>
         <div className="fields">
-          <TextField label="seeds in water" figure inputMode="numeric" {...draft.field('seeds')} />
-          <TextField label="sank" figure inputMode="numeric" {...draft.field('sank')} />
-          <TextField label="after minutes" figure inputMode="numeric" {...draft.field('minutes')} />
-          <TextField label="in water on" type="date" {...draft.field('on')} />
-          {float && <TextField label="why it is put right" {...draft.field('reason')} />}
+          <TextField label="seeds in water" figure inputMode="numeric" {...entry.field('seeds')} />
+          <TextField label="sank" figure inputMode="numeric" {...entry.field('sank')} />
+          <TextField label="after minutes" figure inputMode="numeric" {...entry.field('minutes')} />
+          <TextField label="in water on" type="date" {...entry.field('on')} />
+          {float && <TextField label="why it is put right" {...entry.field('reason')} />}
         </div>
-      </DraftForm>
+      </EntryForm>
     </details>
   );
 }

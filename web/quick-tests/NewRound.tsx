@@ -8,8 +8,8 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { harvestWords, leftFigure } from '../store/words.ts';
 
@@ -71,7 +71,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
   const [sought, setSought] = useState('');
   const { data } = useQuery({ ...reading(storeRoutes.list, {}, { q: sought }), placeholderData: keepPreviousData });
   const laidOut: readonly TypedBag[] = brought.map((one) => bagOf(one, 'untreated'));
-  const draft = useDraft(
+  const entry = useEntry(
     {
       name: '',
       anyway: '',
@@ -104,9 +104,9 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
       await navigate(`/store/rounds/${round.id}`);
     },
   );
-  const { bags } = draft.values;
+  const { bags } = entry.values;
   const set = (next: readonly TypedBag[]) => {
-    draft.set({ bags: next });
+    entry.set({ bags: next });
   };
   const add = (packet: PacketBrief, treatment: Treatment = 'untreated') => {
     set([...bags, bagOf(packet, treatment)]);
@@ -130,7 +130,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
   };
   const chosen = new Set(bags.map((one) => one.packet?.id));
   const fault = (i: number) =>
-    ['seeds', 'how', 'packetId', 'kind', 'treatment'].map((one) => draft.fault(`bags.${i}.${one}`)).find(Boolean);
+    ['seeds', 'how', 'packetId', 'kind', 'treatment'].map((one) => entry.fault(`bags.${i}.${one}`)).find(Boolean);
   return (
     <main style={{ maxWidth: 860 }}>
       <h1>Start a round</h1>
@@ -174,10 +174,10 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
         ))}
       </ul>
       {data && data.total > 12 && <p className="soft">{data.total - 12} more: write a word of theirs.</p>}
-      <DraftForm
-        draft={draft}
+      <EntryForm
+        entry={entry}
         title={bags.length === 0 ? undefined : `${bags.length} ${bags.length === 1 ? 'bag' : 'bags'}`}
-        trouble={draft.general ?? draft.fault('bags')}
+        trouble={entry.general ?? entry.fault('bags')}
         send={bags.length === 0 ? null : 'Start the round'}
         style={{ marginTop: 20 }}
       >
@@ -252,34 +252,34 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
         ))}
         {bags.length > 0 && (
           <div className="fields">
-            {(bags.some((one) => one.packet?.busy) || draft.fault('anyway')) && (
+            {(bags.some((one) => one.packet?.busy) || entry.fault('anyway')) && (
               <TextField
                 label="some dry, freeze or warm up: why are they opened now?"
                 hint="seed that is opened cold draws water out of the air"
-                {...draft.field('anyway')}
+                {...entry.field('anyway')}
               />
             )}
-            <TextField label="name of the round, if any" {...draft.field('name')} />
-            <TextField label="starts on" type="date" {...draft.field('startedOn')} />
+            <TextField label="name of the round, if any" {...entry.field('name')} />
+            <TextField label="starts on" type="date" {...entry.field('startedOn')} />
             <TextField
               label="where it stands: from, °C"
               figure
               inputMode="decimal"
               hint="leave both empty if you do not know"
-              {...draft.field('low', 'warmthC.low')}
+              {...entry.field('low', 'warmthC.low')}
             />
-            <TextField label="to, °C" figure inputMode="decimal" {...draft.field('high', 'warmthC.high')} />
+            <TextField label="to, °C" figure inputMode="decimal" {...entry.field('high', 'warmthC.high')} />
             <ChoiceField
               label="light"
               options={[
                 ['light', 'it has light, not direct sun'],
                 ['dark', 'it is dark'],
               ]}
-              {...draft.field('light')}
+              {...entry.field('light')}
             />
           </div>
         )}
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

@@ -3,7 +3,7 @@ import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswe
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { figureOf, wholeNumber } from '../ui/draft.ts';
+import { figureOf, wholeNumber } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { useKinds } from '../store/data.ts';

@@ -6,8 +6,8 @@ import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate } from 'react-router';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** Judges a lot by another edition of its book; the earlier judgements stay on file. */
@@ -18,7 +18,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
   const others = (data?.editions ?? []).filter(
     (one) => one.book === sheet.header.book && one.id !== sheet.edition.id && !one.retired,
   );
-  const draft = useDraft(
+  const entry = useEntry(
     { editionId: '', reason: '' },
     (values) => ({ editionId: values.editionId || (others[0]?.id ?? ''), reason: values.reason.trim() }),
     rejudgeSchema,
@@ -29,8 +29,8 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
   );
   if (others.length === 0) return null;
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title="Judge by another edition"
       send="Judge anew"
       quiet
@@ -40,15 +40,15 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
       <div className="fields">
         <ChoiceField
           label="edition"
-          value={draft.values.editionId || (others[0]?.id ?? '')}
+          value={entry.values.editionId || (others[0]?.id ?? '')}
           onChange={(editionId) => {
-            draft.set({ editionId });
+            entry.set({ editionId });
           }}
-          fault={draft.fault('editionId')}
+          fault={entry.fault('editionId')}
           options={others.map((one) => [one.id, one.name] as const)}
         />
-        <TextField label="because" {...draft.field('reason')} />
+        <TextField label="because" {...entry.field('reason')} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

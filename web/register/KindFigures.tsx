@@ -6,8 +6,8 @@ import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { NewKind } from './NewKind.tsx';
 
@@ -145,7 +145,7 @@ function FillGap({
   done: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { value: '', source: '' },
     (values) => ({ value: values.value.trim().replace(',', '.'), source: values.source.trim(), book, field }),
     ownFigureSchema,
@@ -156,15 +156,15 @@ function FillGap({
   );
   const { label, unit, kind } = OWN_FIELDS[field];
   return (
-    <DraftForm draft={draft} send="Enter" leave={done} style={{ marginTop: 14 }}>
+    <EntryForm entry={entry} send="Enter" leave={done} style={{ marginTop: 14 }}>
       <TextField
         label={`${label}${unit ? `, ${unit}` : ''}`}
-        {...draft.field('value')}
+        {...entry.field('value')}
         hint={kind === 'list' ? 'several are parted by ;' : undefined}
         autoFocus
       />
-      <TextField label="where it comes from" {...draft.field('source')} hint="book, supplier, own trial" />
-    </DraftForm>
+      <TextField label="where it comes from" {...entry.field('source')} hint="book, supplier, own trial" />
+    </EntryForm>
   );
 }
 

@@ -8,8 +8,8 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
 import { JudgeAnew } from './JudgeAnew.tsx';
 import { KindFigures } from './KindFigures.tsx';
@@ -61,7 +61,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
   const client = useQueryClient();
   const { may } = useSession();
   const [adding, setAdding] = useState<string | null>(null);
-  const draft = useDraft(
+  const entry = useEntry(
     sheet ? valuesOf(sheet) : EMPTY,
     (values) => bodyOf(values, sheet !== undefined),
     sheet ? lotHeaderChangeSchema : lotHeaderSchema,
@@ -72,7 +72,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
       void navigate(`/lots/${answer.id}`, { replace: sheet !== undefined });
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   const kinds = useQuery({
     ...reading(kindRoutes.list, {}, { q: values.species }),
     enabled: values.species !== '',
@@ -87,8 +87,8 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
           <h1>{sheet ? 'Correct the lot' : 'New lot'}</h1>
           {sheet && <span className="code">{sheet.header.reference}</span>}
         </div>
-        <DraftForm
-          draft={draft}
+        <EntryForm
+          entry={entry}
           send={sheet ? 'Correct the lot' : 'Open the lot'}
           beside={
             <Button variant="outline-primary" onClick={() => void navigate(-1)}>
@@ -172,7 +172,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             <TextField label="origin" {...field('origin')} hint="field, site or supplier" />
             {sheet && <TextField label="why it is corrected" {...field('reason')} />}
           </div>
-        </DraftForm>
+        </EntryForm>
         {adding !== null && (
           <NewKind
             species={adding}

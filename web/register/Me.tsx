@@ -5,8 +5,8 @@ import { passwordChangeSchema } from '@mercato/contract/register/people';
 import { useState, type JSX } from 'react';
 import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
 import { useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** What a person sets for themselves. */
@@ -60,7 +60,7 @@ function Password(): JSX.Element {
 
 function PasswordForm({ done }: { done: () => void }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { current: '', next: '' },
     (values) => values,
     passwordChangeSchema,
@@ -70,14 +70,14 @@ function PasswordForm({ done }: { done: () => void }): JSX.Element {
     },
   );
   return (
-    <DraftForm draft={draft} title="Password" send="Change password" quiet>
-      <TextField label="your password of now" type="password" {...draft.field('current')} />
+    <EntryForm entry={entry} title="Password" send="Change password" quiet>
+      <TextField label="your password of now" type="password" {...entry.field('current')} />
       <TextField
         label="the new one"
         type="password"
         hint="at least 12 characters; four words do well"
-        {...draft.field('next')}
+        {...entry.field('next')}
       />
-    </DraftForm>
+    </EntryForm>
   );
 }

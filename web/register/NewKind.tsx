@@ -5,8 +5,8 @@ import type { Kind } from '@mercato/core/rule-books/findKind';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 
 const parts = (text: string) =>
@@ -29,7 +29,7 @@ export function NewKind({
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     {
       species,
       family: before?.family ?? '',
@@ -62,10 +62,10 @@ export function NewKind({
       done(kind);
     },
   );
-  const { values, set, field } = draft;
+  const { values, set, field } = entry;
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={before ? 'Correct the kind' : 'Add a kind'}
       send={before ? 'Correct the kind' : 'Add the kind'}
       leave={leave}
@@ -109,6 +109,6 @@ export function NewKind({
           />
         </div>
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

@@ -11,8 +11,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Refused } from '../api/client.ts';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */
@@ -147,7 +147,7 @@ function Laboratory(): JSX.Element | null {
 function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
   const client = useQueryClient();
   const [kept, setKept] = useState(false);
-  const draft = useDraft(
+  const entry = useEntry(
     { ...data },
     (values) => ({ ...values, name: values.name.trim(), address: values.address.trim(), zone: values.zone.trim() }),
     laboratorySchema,
@@ -156,10 +156,10 @@ function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
       setKept(true);
     },
   );
-  const { field } = draft;
+  const { field } = entry;
   return (
     <section style={{ marginTop: 28 }}>
-      <DraftForm draft={draft} title="The laboratory" send="Keep" quiet>
+      <EntryForm entry={entry} title="The laboratory" send="Keep" quiet>
         <div className="fields">
           <TextField label="name of the laboratory" {...field('name')} />
           <TextField label="address" {...field('address')} />
@@ -175,14 +175,14 @@ function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
           />
         </div>
         {kept && <p role="status">Kept.</p>}
-      </DraftForm>
+      </EntryForm>
     </section>
   );
 }
 
 function NewPersonForm(): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
     (values) => values,
     newPersonSchema,
@@ -190,11 +190,11 @@ function NewPersonForm(): JSX.Element {
       await send(client, peopleRoutes.add, {}, body, { key });
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   return (
     <section style={{ marginTop: 28 }}>
       <h2>Add a person</h2>
-      <DraftForm draft={draft} send="Add">
+      <EntryForm entry={entry} send="Add">
         <div className="fields">
           <TextField label="name" {...field('name')} />
           <TextField label="signs in as" {...field('username')} hint="small letters and digits" />
@@ -220,7 +220,7 @@ function NewPersonForm(): JSX.Element {
             )}
           </div>
         </div>
-      </DraftForm>
+      </EntryForm>
     </section>
   );
 }

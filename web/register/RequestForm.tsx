@@ -8,8 +8,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
-import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** Who asks for what, by when, and who drew the sample. */
@@ -47,7 +47,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
     soldIn: request?.soldIn ?? [],
     reason: '',
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({
       client: values.client.trim(),
@@ -68,15 +68,15 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
       void navigate(`/lots/${sheet.id}`);
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   return (
     <main style={{ maxWidth: 900 }}>
       <div className="head">
         <h1>{request ? 'Change the request' : 'The request'}</h1>
         <span className="code">{sheet.header.reference}</span>
       </div>
-      <DraftForm
-        draft={draft}
+      <EntryForm
+        entry={entry}
         send={request ? 'Change it' : 'Write it down'}
         leave={() => void navigate(`/lots/${sheet.id}`)}
         style={{ marginTop: 14 }}
@@ -153,7 +153,7 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
             </span>
           </fieldset>
         )}
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

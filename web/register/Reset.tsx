@@ -4,8 +4,8 @@ import { send } from '../api/routes.ts';
 import { passwordResetSchema } from '@mercato/contract/register/people';
 import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 
 /** A new password by a one-time link, which the lead hands on. */
@@ -13,7 +13,7 @@ export default function Reset(): JSX.Element {
   const client = useQueryClient();
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();
-  const draft = useDraft(
+  const entry = useEntry(
     { password: '' },
     (values) => ({ ...values, token }),
     passwordResetSchema,
@@ -26,19 +26,19 @@ export default function Reset(): JSX.Element {
     <main style={{ maxWidth: 520, margin: '4vh auto' }}>
       <h1>A new password</h1>
       <p className="soft">The link holds once, for a day. Whoever is signed in under your name is signed out.</p>
-      <DraftForm
-        draft={draft}
+      <EntryForm
+        entry={entry}
         send="Set password"
-        trouble={draft.general ?? (token ? undefined : 'This address lacks its token: open the whole link.')}
+        trouble={entry.general ?? (token ? undefined : 'This address lacks its token: open the whole link.')}
       >
         <TextField
           label="new password"
           type="password"
           hint="at least 12 characters; four words do well"
           autoFocus
-          {...draft.field('password')}
+          {...entry.field('password')}
         />
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

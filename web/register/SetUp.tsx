@@ -4,8 +4,8 @@ import { firstPersonSchema } from '@mercato/contract/register/people';
 import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 
 /** The first person of an empty installation; the one-time token comes with the link from the terminal. */
@@ -13,7 +13,7 @@ export default function SetUp(): JSX.Element {
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     {
       username: '',
       name: '',
@@ -29,16 +29,16 @@ export default function SetUp(): JSX.Element {
       void navigate('/sign-in');
     },
   );
-  const { field } = draft;
+  const { field } = entry;
   return (
     <main style={{ maxWidth: 620, margin: '4vh auto' }}>
       <h1>Set up your laboratory</h1>
       <p className="soft">You become its first person, with all three roles. Others are added from inside.</p>
-      <DraftForm
-        draft={draft}
+      <EntryForm
+        entry={entry}
         send="Set up"
         trouble={
-          draft.general ??
+          entry.general ??
           (token ? undefined : 'This address lacks its one-time token: open the whole link from the terminal.')
         }
       >
@@ -48,7 +48,7 @@ export default function SetUp(): JSX.Element {
         <TextField label="your name" {...field('name')} />
         <TextField label="sign-in name" {...field('username')} hint="small letters and digits" />
         <TextField label="password" type="password" {...field('password')} hint="at least 12 characters" />
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

@@ -13,8 +13,8 @@ import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useStation } from './station.ts';
@@ -209,7 +209,7 @@ const WORDS: Readonly<Record<string, string>> = { open: 'opened', close: 'closed
 function NewStationForm(): JSX.Element {
   const client = useQueryClient();
   const initial: { name: string; kind: StationKind } = { name: '', kind: 'bench' };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({ ...values, name: values.name.trim() }),
     newStationSchema,
@@ -218,18 +218,18 @@ function NewStationForm(): JSX.Element {
     },
   );
   return (
-    <DraftForm draft={draft} title="Add a station" send="Add" quiet>
+    <EntryForm entry={entry} title="Add a station" send="Add" quiet>
       <div className="fields" style={{ maxWidth: 620 }}>
-        <TextField label="name" {...draft.field('name')} />
+        <TextField label="name" {...entry.field('name')} />
         <ChoiceField
           label="it is"
-          {...draft.field('kind')}
+          {...entry.field('kind')}
           options={[
             ['bench', 'a bench'],
             ['machine', 'a machine or pit: cleaned down between varieties'],
           ]}
         />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

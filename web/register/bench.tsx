@@ -19,8 +19,8 @@ import { Link } from 'react-router';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from './seen.tsx';
 import { DECIDED } from './words.ts';
-import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
 
 /** The head of every bench page: what is done, on which lot, by which book. */
@@ -135,7 +135,7 @@ export function DrawAndStart({
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const nothing: Drawn = { text: '', unit: 'g', why: '', portion: portion ?? 'whole', ...TODAY };
-  const draft = useDraft(
+  const entry = useEntry(
     nothing,
     (values) => ({
       purpose,
@@ -153,7 +153,7 @@ export function DrawAndStart({
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
   return (
     <div style={{ marginTop: 18 }}>
-      <Trouble text={trouble ?? (drawnOn && draft.fault('seenOn')) ?? draft.general} />
+      <Trouble text={trouble ?? (drawnOn && entry.fault('seenOn')) ?? entry.general} />
       {children}
       {waiting.map((one) => (
         <p key={one.id} className="actions">
@@ -177,30 +177,30 @@ export function DrawAndStart({
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            if (ready()) void draft.submit();
+            if (ready()) void entry.submit();
           }}
         >
-          {portion && <ChoiceField label="drawn as" {...draft.field('portion')} options={PORTIONS} />}
+          {portion && <ChoiceField label="drawn as" {...entry.field('portion')} options={PORTIONS} />}
           <MassField
             label="mass of the working sample"
-            text={draft.values.text}
-            unit={draft.values.unit}
+            text={entry.values.text}
+            unit={entry.values.unit}
             onChange={(change) => {
-              draft.set(change);
+              entry.set(change);
             }}
-            fault={draft.fault('mass.text') ?? draft.fault('mass') ?? draft.fault('purpose')}
+            fault={entry.fault('mass.text') ?? entry.fault('mass') ?? entry.fault('purpose')}
             hint={
               least === null
                 ? undefined
-                : `the rule book asks for ${draft.values.portion === 'half' ? `${least / 2} g at least for a half` : `${least} g at least`}`
+                : `the rule book asks for ${entry.values.portion === 'half' ? `${least / 2} g at least for a half` : `${least} g at least`}`
             }
           />
-          {(draft.fault('why') ?? draft.values.why) && (
-            <TextField label="why it is lighter" {...draft.field('why')} hint="the report says so" />
+          {(entry.fault('why') ?? entry.values.why) && (
+            <TextField label="why it is lighter" {...entry.field('why')} hint="the report says so" />
           )}
-          {!drawnOn && <SeenOnField label="drawn on" lines={draft.values} onChange={draft.set} fault={draft.fault} />}
+          {!drawnOn && <SeenOnField label="drawn on" lines={entry.values} onChange={entry.set} fault={entry.fault} />}
           <div className="actions">
-            <Button type="submit" disabled={draft.busy}>
+            <Button type="submit" disabled={entry.busy}>
               Draw the sample and start
             </Button>
           </div>
@@ -246,7 +246,7 @@ export function DecisionBox({
     decision: choices.options[0][0],
     reason: '',
   };
-  const draft = useDraft(
+  const entry = useEntry(
     first,
     (values) => ({ ...values, reason: values.reason.trim(), subject: on.id }),
     decisionSchema,
@@ -264,12 +264,12 @@ export function DecisionBox({
         </p>
       )}
       {may('decision.write') && (outside || decided) && (
-        <DraftForm draft={draft} title={<>{decided ? 'Decide anew' : 'Decide'}</>} send="Decide" quiet>
+        <EntryForm entry={entry} title={<>{decided ? 'Decide anew' : 'Decide'}</>} send="Decide" quiet>
           <div className="fields">
-            <ChoiceField label={choices.label} {...draft.field('decision')} options={choices.options} />
-            <TextField label="because" {...draft.field('reason')} />
+            <ChoiceField label={choices.label} {...entry.field('decision')} options={choices.options} />
+            <TextField label="because" {...entry.field('reason')} />
           </div>
-        </DraftForm>
+        </EntryForm>
       )}
       {!may('decision.write') && outside && !decided && <p className="soft">{choices.waits}</p>}
     </section>

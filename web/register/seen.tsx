@@ -7,8 +7,8 @@ import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { shortDay, useSession } from '../api/session.tsx';
-import { unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** The day as a form holds it; empty = today. */
@@ -85,7 +85,7 @@ export function SeenLine({
   const client = useQueryClient();
   const { session } = useSession();
   const [open, setOpen] = useState(false);
-  const draft = useDraft(
+  const entry = useEntry(
     { ...TODAY, of: '', reason: '' },
     (values) => ({
       fields: Object.keys(fields).filter((one) => values.of === '' || fields[one]?.seenOn === values.of),
@@ -127,8 +127,8 @@ export function SeenLine({
         )}
       </p>
       {open && (
-        <DraftForm
-          draft={draft}
+        <EntryForm
+          entry={entry}
           send="Correct the day"
           quiet
           leave={() => {
@@ -139,14 +139,14 @@ export function SeenLine({
             {days.length > 1 && (
               <ChoiceField
                 label="which figures"
-                {...draft.field('of')}
+                {...entry.field('of')}
                 options={[['', 'all of them'], ...days.map((one) => [one, `those of ${shortDay(one)}`] as const)]}
               />
             )}
-            <SeenOnField label="seen on" lines={draft.values} onChange={draft.set} fault={draft.fault} />
-            <TextField label="why it is corrected" {...draft.field('reason')} hint="the figures stay as they are" />
+            <SeenOnField label="seen on" lines={entry.values} onChange={entry.set} fault={entry.fault} />
+            <TextField label="why it is corrected" {...entry.field('reason')} hint="the figures stay as they are" />
           </div>
-        </DraftForm>
+        </EntryForm>
       )}
     </div>
   );

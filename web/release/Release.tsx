@@ -10,7 +10,7 @@ import Modal from 'react-bootstrap/Modal';
 import { useNavigate, useParams } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
-import { unlessEmpty, useDraft } from '../ui/draft.ts';
+import { unlessEmpty, useEntry } from '../ui/entry.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -236,7 +236,7 @@ function AskRelease({
 }): JSX.Element {
   const client = useQueryClient();
   const before = view.releases.filter((one) => one.kind === kind).at(-1);
-  const draft = useDraft(
+  const entry = useEntry(
     { reason: '' },
     (values) => ({ kind, ...unlessEmpty('amendReason', values.reason) }),
     newReleaseSchema,
@@ -265,16 +265,16 @@ function AskRelease({
           {before && (
             <TextField
               label={`why ${kind} ${before.number} is issued again, amended`}
-              {...draft.field('reason', 'amendReason')}
+              {...entry.field('reason', 'amendReason')}
             />
           )}
-          <Trouble text={draft.general} />
+          <Trouble text={entry.general} />
         </Modal.Body>
         <Modal.Footer>
           <Button variant="outline-primary" onClick={leave}>
             Not yet
           </Button>
-          <Button disabled={draft.busy} onClick={() => void draft.submit()}>
+          <Button disabled={entry.busy} onClick={() => void entry.submit()}>
             Release
           </Button>
         </Modal.Footer>

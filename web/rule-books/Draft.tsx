@@ -12,8 +12,8 @@ import Form from 'react-bootstrap/Form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 import { Browse } from './Browse.tsx';
 import { RowsTable } from './RowsTable.tsx';
@@ -301,7 +301,7 @@ function CheckForm({
   checked: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const form = useDraft(
+  const form = useEntry(
     { against: '' },
     (values) => ({ keys: [...keys], against: values.against.trim() }),
     checkRowsSchema,
@@ -314,8 +314,8 @@ function CheckForm({
     },
   );
   return (
-    <DraftForm
-      draft={form}
+    <EntryForm
+      entry={form}
       title="Mark as checked"
       trouble={form.general ?? (form.fault('keys') ? 'Choose the rows that were compared.' : undefined)}
       send={<>{keys.length} rows agree with it</>}
@@ -332,7 +332,7 @@ function CheckForm({
         {...form.field('against')}
         hint="the laboratory’s own copy: title, edition, page"
       />
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -340,7 +340,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
   const navigate = useNavigate();
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
-  const form = useDraft(
+  const form = useEntry(
     { reason: '', use: true },
     (values) => ({ reason: values.reason.trim(), use: values.use }),
     issueEditionSchema,
@@ -369,8 +369,8 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
       </div>
     );
   return (
-    <DraftForm
-      draft={form}
+    <EntryForm
+      entry={form}
       send="Issue the edition"
       beside={
         <Button
@@ -393,6 +393,6 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
           form.set({ use: event.target.checked });
         }}
       />
-    </DraftForm>
+    </EntryForm>
   );
 }

@@ -9,8 +9,8 @@ import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 
 export const useRuleBooks = () => useQuery(reading(ruleBookRoutes.list, {}));
@@ -201,7 +201,7 @@ export default function RuleBooks(): JSX.Element {
 function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
     (values) => ({
       basedOn: edition.id,
@@ -215,18 +215,18 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     },
   );
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={<>Copy “{edition.name}”</>}
       send="Begin the draft"
       leave={leave}
       style={{ marginTop: 18, maxWidth: 620 }}
     >
       <div className="fields">
-        <TextField label="name of the copy" {...draft.field('name')} autoFocus />
-        <TextField label="year of the rules" figure inputMode="numeric" {...draft.field('year')} />
+        <TextField label="name of the copy" {...entry.field('name')} autoFocus />
+        <TextField label="year of the rules" figure inputMode="numeric" {...entry.field('year')} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -240,7 +240,7 @@ function ActForm({
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { reason: '' },
     (values) => ({ act, reason: values.reason.trim() }),
     editionActSchema,
@@ -250,8 +250,8 @@ function ActForm({
     },
   );
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={
         <>
           {act === 'use' ? 'Judge new lots by' : 'Retire'} “{edition.name}”
@@ -261,7 +261,7 @@ function ActForm({
       leave={leave}
       style={{ marginTop: 18, maxWidth: 620 }}
     >
-      <TextField label="because" {...draft.field('reason')} autoFocus />
-    </DraftForm>
+      <TextField label="because" {...entry.field('reason')} autoFocus />
+    </EntryForm>
   );
 }

@@ -2,7 +2,7 @@ import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptan
 import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { plainFigure, useLines, wholeNumber } from '../ui/draft.ts';
+import { plainFigure, useLines, wholeNumber } from '../ui/entry.ts';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useStatistics } from './useStatistics.ts';
 

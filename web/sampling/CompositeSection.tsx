@@ -8,8 +8,8 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { MassField, TextField } from '../ui/fields.tsx';
 
 /** All primary samples poured together: what they weigh, and what was lost on the way. */
@@ -77,7 +77,7 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
   const weighed = (view.draw?.primaries ?? []).flatMap((one) => one.taken?.mass ?? []);
   const sum = weighed.reduce((total, one) => total.plus(toGrams(one)), new Exact(0));
   const initial: { text: string; unit: MassUnit; loss: string } = { text: '', unit: 'g', loss: '0' };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({
       mass: { text: plainFigure(values.text), unit: values.unit },
@@ -88,9 +88,9 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
       await send(client, samplingRoutes.pour, { lot: view.lot.id }, body, { key });
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   return (
-    <DraftForm draft={draft} send="Poured together" leave={leave}>
+    <EntryForm entry={entry} send="Poured together" leave={leave}>
       <div className="fields" style={{ maxWidth: 760 }}>
         <MassField
           label="mass of the composite sample"
@@ -112,6 +112,6 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
           hint="dust and spilled seed"
         />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

@@ -8,8 +8,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
-import { plainFigure, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 
 /** Parts of a lot become lots of their own; containers and masses add up to the whole. */
@@ -35,7 +35,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
     parts: proposed(sheet, sampling),
     reason: sampling.split ? 'larger than the rule book allows for one lot' : '',
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({
       parts: values.parts.map((one) => ({
@@ -51,7 +51,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
       void navigate(`/lots/${sheet.id}`);
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   const change = (at: number, part: Partial<Line>) => {
     set({ parts: values.parts.map((one, i) => (i === at ? { ...one, ...part } : one)) });
   };
@@ -66,9 +66,9 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
         {header.mass.text} {header.mass.unit} in {header.containers} containers. The parts keep kind, variety, harvest
         and origin; what was tested of the whole stays with the whole.
       </p>
-      <DraftForm
-        draft={draft}
-        trouble={draft.general ?? fault('parts')}
+      <EntryForm
+        entry={entry}
+        trouble={entry.general ?? fault('parts')}
         send="Divide it"
         leave={() => void navigate(`/lots/${sheet.id}`)}
         beside={
@@ -123,7 +123,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
           <b className="fig">{containers}</b> of {header.containers} containers.
         </p>
         <TextField label="why it is divided" {...field('reason')} />
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

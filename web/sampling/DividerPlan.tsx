@@ -4,7 +4,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { DIVIDERS, planDivision, type Divider, type DivisionPlan } from '@mercato/core/sampling/dividers';
 import { DECIMAL_TEXT, toGrams } from '@mercato/core/units/mass';
 import { useState, type JSX } from 'react';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const WORDS: Readonly<Record<Divider, string>> = {

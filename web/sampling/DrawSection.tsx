@@ -15,8 +15,8 @@ import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Stack } from './Stack.tsx';
@@ -176,7 +176,7 @@ function CorrectionForm({
     note: taken.note,
     reason: '',
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({
       mass: values.text.trim() ? { text: plainFigure(values.text), unit: taken.mass?.unit ?? 'g' } : null,
@@ -192,9 +192,9 @@ function CorrectionForm({
       });
     },
   );
-  const { field } = draft;
+  const { field } = entry;
   return (
-    <DraftForm draft={draft} send="Correct the sample" quiet>
+    <EntryForm entry={entry} send="Correct the sample" quiet>
       <div className="fields" style={{ maxWidth: 860 }}>
         <TextField
           label={`mass, ${taken.mass?.unit ?? 'g'}`}
@@ -206,7 +206,7 @@ function CorrectionForm({
         <TextField label="note" {...field('note')} />
         <TextField label="why it is corrected" {...field('reason')} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -220,7 +220,7 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
     rows: String(draw?.rows ?? 4),
     reason: '',
   };
-  const form = useDraft(
+  const form = useEntry(
     initial,
     (values) => ({
       method: values.method,
@@ -237,7 +237,7 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
   );
   const { field } = form;
   return (
-    <DraftForm draft={form} send="Draw the containers">
+    <EntryForm entry={form} send="Draw the containers">
       <div className="fields" style={{ maxWidth: 860 }}>
         <ChoiceField
           label="chosen"
@@ -255,6 +255,6 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
         />
         {draw && <TextField label="why it is drawn anew" {...field('reason')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

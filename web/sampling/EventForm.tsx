@@ -6,8 +6,8 @@ import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, type JSX } from 'react';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 interface Values extends SeenLines {
@@ -81,7 +81,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
     note: '',
     ...TODAY,
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({ ...bodyOf(values), ...seenBody(values) }),
     vesselEventSchema,
@@ -89,11 +89,11 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
       await send(client, samplingRoutes.happen, { vessel: node.id }, body, { key });
     },
   );
-  const { values, field } = draft;
+  const { values, field } = entry;
   const weighed = node.mass !== null;
   const { what } = values;
   return (
-    <DraftForm draft={draft} title="What happens now" send="Write it down" quiet>
+    <EntryForm entry={entry} title="What happens now" send="Write it down" quiet>
       <ChoiceField
         label="what"
         {...field('what')}
@@ -153,7 +153,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
         </>
       )}
       <TextField label="note" {...field('note')} />
-      <SeenOnField label="on" lines={values} onChange={draft.set} fault={draft.fault} />
-    </DraftForm>
+      <SeenOnField label="on" lines={values} onChange={entry.set} fault={entry.fault} />
+    </EntryForm>
   );
 }

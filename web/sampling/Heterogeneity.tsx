@@ -15,8 +15,8 @@ import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, FileField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
@@ -145,7 +145,7 @@ function Test({
 
 function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { container: String(test.results[0]?.container ?? ''), text: '', reason: '' },
     (values) => ({
       results: [{ container: wholeNumber(values.container), text: plainFigure(values.text) }],
@@ -159,17 +159,17 @@ function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
   return (
     <details>
       <summary className="soft">Correct a result</summary>
-      <DraftForm draft={draft} send="Correct the result" quiet>
+      <EntryForm entry={entry} send="Correct the result" quiet>
         <div className="fields">
           <ChoiceField
             label="container"
-            {...draft.field('container', 'results.0.container')}
+            {...entry.field('container', 'results.0.container')}
             options={test.results.map((one) => [String(one.container), `${one.container}: ${one.field.text}`] as const)}
           />
-          <TextField label="result" figure inputMode="decimal" {...draft.field('text', 'results.0.text')} />
-          <TextField label="why it is corrected" {...draft.field('reason')} />
+          <TextField label="result" figure inputMode="decimal" {...entry.field('text', 'results.0.text')} />
+          <TextField label="why it is corrected" {...entry.field('reason')} />
         </div>
-      </DraftForm>
+      </EntryForm>
     </details>
   );
 }
@@ -183,7 +183,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
     seedsEach: String(SEEDS_EACH.germination),
     results: '',
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => {
       const results = readResults(values.results);
@@ -199,14 +199,14 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
       await send(client, samplingRoutes.startHeterogeneity, { lot: view.lot.id }, body, { key });
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   const reading = readResults(values.results);
   const resultFault =
     values.results.trim() !== '' && !reading.ok
       ? `line ${reading.line}: ${reading.message}`
       : (fault('results') ?? atLine(fault, values.results));
   return (
-    <DraftForm draft={draft} title="Record a test" send="Judge it" style={{ marginTop: 24 }}>
+    <EntryForm entry={entry} title="Record a test" send="Judge it" style={{ marginTop: 24 }}>
       <div className="fields" style={{ maxWidth: 860 }}>
         <ChoiceField
           label="what was compared"
@@ -257,7 +257,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
           });
         }}
       />
-    </DraftForm>
+    </EntryForm>
   );
 }
 

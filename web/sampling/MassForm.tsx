@@ -3,14 +3,14 @@ import { send } from '../api/routes.ts';
 import { vesselMassSchema, type VesselNode } from '@mercato/contract/sampling/vessels';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { plainFigure, unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { MassField, TextField } from '../ui/fields.tsx';
 
 /** Corrects what a vessel weighs, with the reason. */
 export function MassForm({ node }: { node: VesselNode }): JSX.Element {
   const client = useQueryClient();
-  const draft = useDraft(
+  const entry = useEntry(
     { text: node.mass?.text ?? '', unit: node.mass?.unit ?? 'g', reason: '' },
     (values) => ({
       mass: { text: plainFigure(values.text), unit: values.unit },
@@ -21,11 +21,11 @@ export function MassForm({ node }: { node: VesselNode }): JSX.Element {
       await send(client, samplingRoutes.correctMass, { vessel: node.id }, body, { version: node.version, key });
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   return (
     <details>
       <summary className="soft">Correct its mass</summary>
-      <DraftForm draft={draft} send="Correct the mass" quiet>
+      <EntryForm entry={entry} send="Correct the mass" quiet>
         <MassField
           label="mass"
           text={values.text}
@@ -34,7 +34,7 @@ export function MassForm({ node }: { node: VesselNode }): JSX.Element {
           fault={fault('mass.text') ?? fault('mass')}
         />
         <TextField label="why it is corrected" {...field('reason')} />
-      </DraftForm>
+      </EntryForm>
     </details>
   );
 }

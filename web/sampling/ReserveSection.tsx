@@ -8,8 +8,8 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortDay, useSession } from '../api/session.tsx';
-import { plainFigure, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
 
 /** What is kept for a second look, where, and until when. */
@@ -81,7 +81,7 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
     place: '',
     discardOn: `${Number(today.slice(0, 4)) + 1}${today.slice(4) === '-02-29' ? '-03-01' : today.slice(4)}`,
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => ({
       from: values.from,
@@ -95,9 +95,9 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
       leave();
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   return (
-    <DraftForm draft={draft} send="Keep it" leave={leave}>
+    <EntryForm entry={entry} send="Keep it" leave={leave}>
       <div className="fields" style={{ maxWidth: 860 }}>
         <ChoiceField label="of" {...field('from')} options={sources} />
         <MassField
@@ -110,6 +110,6 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
         <TextField label="kept at" {...field('place')} hint="cool and dry" />
         <TextField label="kept to" type="date" {...field('discardOn')} hint="a year or more, by custom" />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

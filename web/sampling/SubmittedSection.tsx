@@ -6,8 +6,8 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { MassField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
@@ -153,7 +153,7 @@ function SubmittedForm({
   const { submitted, plan, lot } = view;
   // What was taken, where it was noted on the walk; what is asked for is only the hint.
   const taken = view.draw?.primaries.filter((one) => one.taken).length;
-  const draft = useDraft(
+  const entry = useEntry(
     {
       text: submitted?.vessel.mass?.text ?? '',
       unit: submitted?.vessel.mass?.unit ?? 'g',
@@ -181,9 +181,9 @@ function SubmittedForm({
       done();
     },
   );
-  const { values, set, fault, field } = draft;
+  const { values, set, fault, field } = entry;
   return (
-    <DraftForm draft={draft} send={submitted ? 'Correct' : 'Record the sample'} {...(submitted ? { leave: done } : {})}>
+    <EntryForm entry={entry} send={submitted ? 'Correct' : 'Record the sample'} {...(submitted ? { leave: done } : {})}>
       <div className="fields" style={{ maxWidth: 760 }}>
         <MassField
           label="mass of the submitted sample"
@@ -213,6 +213,6 @@ function SubmittedForm({
         <TextField label="seal" {...field('seal')} />
         {submitted && <TextField label="why it is corrected" {...field('reason')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

@@ -8,7 +8,7 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { useOutbox } from '../api/outbox.ts';
 import { useSession } from '../api/session.tsx';
-import { plainFigure } from '../ui/draft.ts';
+import { plainFigure } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';

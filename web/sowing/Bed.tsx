@@ -15,7 +15,7 @@ import { useState, type JSX } from 'react';
 import { useSearchParams } from 'react-router';
 import { useKinds, usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';

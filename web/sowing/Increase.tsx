@@ -3,7 +3,7 @@ import { readerNow } from '../api/reader.ts';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { seedIncrease } from '@mercato/core/sowing/increase';
 import type { JSX } from 'react';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';

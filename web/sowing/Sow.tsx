@@ -5,7 +5,7 @@ import type { JSX } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';

@@ -15,8 +15,8 @@ import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -187,7 +187,7 @@ function PlanForm({
   const { data: kinds } = useKinds();
   const [begins, setBegins] = useState<'day' | 'frost'>('day');
   const [ends, setEnds] = useState<'day' | 'frost'>('day');
-  const draft = useDraft(
+  const entry = useEntry(
     {
       kind: before?.kind ?? '',
       packetId: before?.packetId ?? '',
@@ -230,15 +230,15 @@ function PlanForm({
       leave();
     },
   );
-  const typed = draft.values.kind.trim();
+  const typed = entry.values.kind.trim();
   const kind = kinds?.get(typed.toLowerCase());
   const { data: packets } = useQuery({ ...reading(storeRoutes.list, {}, { q: typed }), enabled: typed.length > 1 });
-  const frost = frostWindow(draft.values, today);
+  const frost = frostWindow(entry.values, today);
   const testDays = kind?.smallTest?.lastDay ?? null;
   return (
-    <DraftForm
-      draft={draft}
-      trouble={draft.general ?? draft.fault('')}
+    <EntryForm
+      entry={entry}
+      trouble={entry.general ?? entry.fault('')}
       title={before ? `Change the sowing of ${before.kind}` : 'Plan a sowing'}
       send="Plan it"
       leave={leave}
@@ -249,7 +249,7 @@ function PlanForm({
           list="kinds-to-sow"
           autoFocus={before === null}
           hint={kind?.species}
-          {...draft.field('kind')}
+          {...entry.field('kind')}
         />
         <ChoiceField
           label="from which packet"
@@ -259,7 +259,7 @@ function PlanForm({
               (one) => [one.id, [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ')] as const,
             ),
           ]}
-          {...draft.field('packetId')}
+          {...entry.field('packetId')}
         />
         <ChoiceField
           label="sowing begins"
@@ -273,15 +273,15 @@ function PlanForm({
           ]}
         />
         {begins === 'day' ? (
-          <TextField label="first day of sowing" placeholder="10 May" {...draft.field('from')} />
+          <TextField label="first day of sowing" placeholder="10 May" {...entry.field('from')} />
         ) : (
           <>
-            <TextField label="last frost of spring" placeholder="10 May" {...draft.field('lastFrost', 'from')} />
+            <TextField label="last frost of spring" placeholder="10 May" {...entry.field('lastFrost', 'from')} />
             <TextField
               label="sown how long after it"
               placeholder="1 week"
               hint={frost.from ? `from ${shortDay(frost.from)}` : '−4 weeks is four weeks before'}
-              {...draft.field('afterFrost')}
+              {...entry.field('afterFrost')}
             />
           </>
         )}
@@ -297,15 +297,15 @@ function PlanForm({
           ]}
         />
         {ends === 'day' ? (
-          <TextField label="last day of sowing" placeholder="30 June" {...draft.field('to')} />
+          <TextField label="last day of sowing" placeholder="30 June" {...entry.field('to')} />
         ) : (
           <>
-            <TextField label="first frost of autumn" placeholder="5 Oct" {...draft.field('firstFrost', 'to')} />
+            <TextField label="first frost of autumn" placeholder="5 Oct" {...entry.field('firstFrost', 'to')} />
             <TextField
               label="from sowing to harvest"
               placeholder="90 days"
               hint={frost.to ? `to ${shortDay(frost.to)}` : 'days or weeks'}
-              {...draft.field('grow')}
+              {...entry.field('grow')}
             />
           </>
         )}
@@ -317,20 +317,20 @@ function PlanForm({
               ? 'not known for this kind: two weeks is the usual guess'
               : `${testDays} by its kind (from memory)`
           }
-          {...draft.field('testDays')}
+          {...entry.field('testDays')}
         />
-        <TextField label="other seed is here in" placeholder="2 weeks" {...draft.field('buyDays')} />
-        <TextField label="how many sowings" figure inputMode="numeric" {...draft.field('sowings')} />
-        <TextField label="from one to the next" placeholder="2 weeks" {...draft.field('everyDays')} />
+        <TextField label="other seed is here in" placeholder="2 weeks" {...entry.field('buyDays')} />
+        <TextField label="how many sowings" figure inputMode="numeric" {...entry.field('sowings')} />
+        <TextField label="from one to the next" placeholder="2 weeks" {...entry.field('everyDays')} />
         <ChoiceField
           label="one chance a season"
           options={[
             ['no', 'no: later helps too'],
             ['yes', 'yes: later it gives nothing'],
           ]}
-          {...draft.field('oneChance')}
+          {...entry.field('oneChance')}
         />
-        <TextField label="note" {...draft.field('note')} />
+        <TextField label="note" {...entry.field('note')} />
       </div>
       <p className="soft">Today is {shortDay(today)}.</p>
       <datalist id="kinds-to-sow">
@@ -338,7 +338,7 @@ function PlanForm({
           <option key={name} value={name} />
         ))}
       </datalist>
-    </DraftForm>
+    </EntryForm>
   );
 }
 

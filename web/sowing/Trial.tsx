@@ -1,6 +1,6 @@
 import { gainOfPairs, gainOfShares, type Gain } from '@mercato/core/sowing/sortedTrial';
 import { useState, type JSX } from 'react';
-import { useLines } from '../ui/draft.ts';
+import { useLines } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';

@@ -8,8 +8,8 @@ import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
-import { figureOf, unlessEmpty, useDraft, type Draft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { figureOf, unlessEmpty, useEntry, type Entry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -137,7 +137,7 @@ const timeBody = ({ seenTime, ...day }: TimeLines, today: string): SeenAt => ({
   ...unlessEmpty('seenTime', seenTime),
 });
 
-function When({ draft }: { draft: Draft<TimeLines> }): JSX.Element {
+function When({ entry }: { entry: Entry<TimeLines> }): JSX.Element {
   const [open, setOpen] = useState(false);
   if (!open)
     return (
@@ -156,17 +156,17 @@ function When({ draft }: { draft: Draft<TimeLines> }): JSX.Element {
       <TextField
         label="at what time"
         type="time"
-        {...draft.field('seenTime')}
-        hint={draft.values.seenOn === '' ? 'empty = now' : undefined}
+        {...entry.field('seenTime')}
+        hint={entry.values.seenOn === '' ? 'empty = now' : undefined}
       />
-      <SeenOnField label="on which day" lines={draft.values} onChange={draft.set} fault={draft.fault} />
+      <SeenOnField label="on which day" lines={entry.values} onChange={entry.set} fault={entry.fault} />
     </>
   );
 }
 
 function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }): JSX.Element {
   const today = useSession().session?.today ?? '';
-  const draft = useDraft(
+  const entry = useEntry(
     { what: 'weighed', figure: '', ...NOW },
     ({ what, figure, ...when }) => {
       const value = figureOf(figure);
@@ -177,13 +177,13 @@ function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<v
     send,
   );
   return (
-    <DraftForm draft={draft} send="Keep it">
+    <EntryForm entry={entry} send="Keep it">
       <div className="fields">
-        <ChoiceField label="what was measured" options={MEASURES} {...draft.field('what')} />
-        <TextField label="figure" figure inputMode="decimal" {...draft.field('figure', 'massG', 'percent')} />
-        <When draft={draft} />
+        <ChoiceField label="what was measured" options={MEASURES} {...entry.field('what')} />
+        <TextField label="figure" figure inputMode="decimal" {...entry.field('figure', 'massG', 'percent')} />
+        <When entry={entry} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }
 
@@ -197,24 +197,24 @@ function End({
   send: (entry: BatchEntry, key: string) => Promise<void>;
 }): JSX.Element {
   const today = useSession().session?.today ?? '';
-  const draft = useDraft(
+  const entry = useEntry(
     { words: '', ...NOW },
     ({ words, ...when }) => ({ ...timeBody(when, today), what: 'ended', words: words.trim() }),
     batchEntrySchema,
     send,
   );
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       quiet={early}
       send={
         data.what === 'warming' ? 'It may be opened' : data.what === 'freezing' ? 'It came out' : 'It is closed now'
       }
     >
       <div className="fields">
-        <TextField label={early ? 'why before its time' : 'remark'} {...draft.field('words')} />
-        <When draft={draft} />
+        <TextField label={early ? 'why before its time' : 'remark'} {...entry.field('words')} />
+        <When entry={entry} />
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

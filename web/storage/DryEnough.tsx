@@ -12,7 +12,7 @@ import {
 import { useState, type JSX } from 'react';
 import { useSearchParams } from 'react-router';
 import { useKinds } from '../store/data.ts';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';

@@ -5,7 +5,7 @@ import type { MeanAir } from '@mercato/core/air/air';
 import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
 import type { JSX } from 'react';
 import { useKinds } from '../store/data.ts';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 

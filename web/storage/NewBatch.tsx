@@ -12,8 +12,8 @@ import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { figureOf, figureOrNull, plainFigure, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { figureOf, figureOrNull, plainFigure, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const WORDS = { drying: 'dry it', freezing: 'put it into the cold', warming: 'take it out of the cold' } as const;
@@ -33,7 +33,7 @@ export default function NewBatch(): JSX.Element {
   });
   const first = search.get('packet');
   const start = BATCHES.find((one) => one === search.get('what')) ?? 'drying';
-  const draft = useDraft(
+  const entry = useEntry(
     {
       what: start,
       placeId: '',
@@ -63,26 +63,26 @@ export default function NewBatch(): JSX.Element {
       await navigate(`/store/batches/${batch.id}`);
     },
   );
-  const what = draft.values.what;
+  const what = entry.values.what;
   const ids = picked(chosen, first);
   const { data: warned } = useQuery({
     ...reading(
       storageRoutes.warnings,
       {},
-      { what, packets: ids.join(), air: plainFigure(draft.values.shutAirPercent), bags: draft.values.bags },
+      { what, packets: ids.join(), air: plainFigure(entry.values.shutAirPercent), bags: entry.values.bags },
     ),
     enabled: ids.length > 0 && what !== 'warming',
     placeholderData: keepPreviousData,
   });
   if (!places || !found) return <main aria-busy="true" />;
-  const need = waterOf(draft.values);
+  const need = waterOf(entry.values);
   const warnings = what === 'warming' || ids.length === 0 ? [] : (warned?.warnings ?? []);
   return (
     <main style={{ maxWidth: 860 }}>
       <h1>Dry, freeze, or warm up</h1>
-      <DraftForm
-        draft={draft}
-        trouble={draft.general ?? draft.fault('')}
+      <EntryForm
+        entry={entry}
+        trouble={entry.general ?? entry.fault('')}
         send={
           what === 'drying' ? 'It dries from now' : what === 'freezing' ? 'It lies in the cold' : 'It warms up from now'
         }
@@ -94,12 +94,12 @@ export default function NewBatch(): JSX.Element {
           <ChoiceField
             label="what is done"
             options={BATCHES.map((one) => [one, WORDS[one]] as const)}
-            {...draft.field('what')}
+            {...entry.field('what')}
             onChange={(next) => {
-              draft.set({ what: next as Batch, days: String((USUAL_HOURS[next as Batch] ?? 0) / HOURS_A_DAY) });
+              entry.set({ what: next as Batch, days: String((USUAL_HOURS[next as Batch] ?? 0) / HOURS_A_DAY) });
             }}
           />
-          <ChoiceField label="where it lies then" options={placeChoices(places)} {...draft.field('placeId')} />
+          <ChoiceField label="where it lies then" options={placeChoices(places)} {...entry.field('placeId')} />
           {what !== 'freezing' && (
             <TextField
               label="for how many days"
@@ -110,7 +110,7 @@ export default function NewBatch(): JSX.Element {
                   ? 'about 30 over desiccant: common practice'
                   : 'a night and a day until it is as warm as the room: common practice'
               }
-              {...draft.field('days', 'hours')}
+              {...entry.field('days', 'hours')}
             />
           )}
           {what === 'freezing' && (
@@ -120,21 +120,21 @@ export default function NewBatch(): JSX.Element {
                 figure
                 inputMode="decimal"
                 hint="a hygrometer in the closed jar for a day; 25 % or less"
-                {...draft.field('shutAirPercent')}
+                {...entry.field('shutAirPercent')}
               />
-              <TextField label="how many bags around it" figure inputMode="numeric" {...draft.field('bags')} />
+              <TextField label="how many bags around it" figure inputMode="numeric" {...entry.field('bags')} />
             </>
           )}
           {what === 'drying' && (
             <>
-              <TextField label="it weighs, g" figure inputMode="decimal" {...draft.field('massG')} />
-              <TextField label="moisture now, %" figure inputMode="decimal" {...draft.field('moisturePercent')} />
+              <TextField label="it weighs, g" figure inputMode="decimal" {...entry.field('massG')} />
+              <TextField label="moisture now, %" figure inputMode="decimal" {...entry.field('moisturePercent')} />
               <TextField
                 label="moisture wanted, %"
                 figure
                 inputMode="decimal"
-                {...draft.field('targetPercent')}
-                fault={need.fault ?? draft.field('targetPercent').fault}
+                {...entry.field('targetPercent')}
+                fault={need.fault ?? entry.field('targetPercent').fault}
               />
             </>
           )}
@@ -165,7 +165,7 @@ export default function NewBatch(): JSX.Element {
             ))}
           </p>
         )}
-        {draft.fault('packets') && <p className="why">{draft.fault('packets')}</p>}
+        {entry.fault('packets') && <p className="why">{entry.fault('packets')}</p>}
         <input
           className="form-control"
           type="search"
@@ -205,15 +205,15 @@ export default function NewBatch(): JSX.Element {
             {warningWords(one)}
           </p>
         ))}
-        {(warnings.some((one) => one.weight === 'stop') || draft.fault('anyway')) && (
-          <TextField label="why it is done anyway" {...draft.field('anyway')} />
+        {(warnings.some((one) => one.weight === 'stop') || entry.fault('anyway')) && (
+          <TextField label="why it is done anyway" {...entry.field('anyway')} />
         )}
         {what === 'warming' && (
           <p className="caution">
             Leave the bags closed until they are as warm as the room: cold seed draws water out of the air.
           </p>
         )}
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

@@ -2,7 +2,7 @@ import type { Amount } from '@mercato/core/store/packetBook';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
 import { useId, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { plainFigure, wholeNumber } from '../ui/draft.ts';
+import { plainFigure, wholeNumber } from '../ui/entry.ts';
 
 const UNITS = ['seeds', ...MASS_UNITS] as const;
 export interface TypedAmount {

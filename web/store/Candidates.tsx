@@ -6,7 +6,7 @@ import { FITS, type Fit } from '@mercato/core/store/candidates';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
-import { plainFigure, useLines } from '../ui/draft.ts';
+import { plainFigure, useLines } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 
 const TITLES: Readonly<Record<Fit, string>> = {

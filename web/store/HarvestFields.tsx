@@ -2,7 +2,7 @@ import { MONTHS } from '@mercato/core/units/monthNames';
 import { KEPT, MATURITIES, TERMS, UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import { BREEDINGS, ISOLATIONS, SOURCES } from '@mercato/core/store/comesTrue';
 import type { JSX } from 'react';
-import { figureOrNull, wholeNumber, type Lines } from '../ui/draft.ts';
+import { figureOrNull, wholeNumber, type Lines } from '../ui/entry.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKinds } from './data.ts';
 

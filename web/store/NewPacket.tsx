@@ -5,8 +5,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { AmountField, amountOf, noAmount } from './AmountField.tsx';
 import { placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
@@ -46,7 +46,7 @@ function PacketForm({
   const client = useQueryClient();
   const navigate = useNavigate();
   const [more, setMore] = useState(false);
-  const draft = useDraft(
+  const entry = useEntry(
     {
       ...typedHarvest(null),
       amount: noAmount('seeds'),
@@ -81,39 +81,39 @@ function PacketForm({
           {before.variety && `${before.variety}, `}harvest {harvestWords(before)}, {before.accession}
         </p>
       )}
-      <DraftForm
-        draft={draft}
+      <EntryForm
+        entry={entry}
         send="Put it into the store"
         leave={() => {
           void navigate(-1);
         }}
       >
         <div className="fields">
-          {!before && <HarvestFields form={draft} path="accession." />}
+          {!before && <HarvestFields form={entry} path="accession." />}
           <AmountField
             label="how much it holds"
-            value={draft.values.amount}
+            value={entry.values.amount}
             onChange={(amount) => {
-              draft.set({ amount });
+              entry.set({ amount });
             }}
             fault={['seeds', 'text', 'unit', '']
-              .map((one) => draft.fault(`packet.amount${one && `.${one}`}`))
+              .map((one) => entry.fault(`packet.amount${one && `.${one}`}`))
               .find(Boolean)}
             hint="count small lots; weigh large ones"
           />
-          <ChoiceField label="where it lies" options={places} {...draft.field('placeId', 'packet.placeId')} />
+          <ChoiceField label="where it lies" options={places} {...entry.field('placeId', 'packet.placeId')} />
           <TextField
             label="packed on"
             hint="as exactly as you know: 2024, 2024-09, 2024-09-30"
-            {...draft.field('packedOn', 'packet.packedOn')}
+            {...entry.field('packedOn', 'packet.packedOn')}
           />
           <ChoiceField
             label="in what"
             options={WRAPPINGS.map((one) => [one, one] as const)}
-            {...draft.field('wrapping', 'packet.wrapping')}
+            {...entry.field('wrapping', 'packet.wrapping')}
           />
-          <TextField label="supplier" {...draft.field('supplier', 'packet.supplier')} />
-          <TextField label="note on the packet" {...draft.field('packetNote', 'packet.note')} />
+          <TextField label="supplier" {...entry.field('supplier', 'packet.supplier')} />
+          <TextField label="note on the packet" {...entry.field('packetNote', 'packet.note')} />
         </div>
         {!before && (
           <details
@@ -124,10 +124,10 @@ function PacketForm({
             style={{ marginTop: 12 }}
           >
             <summary>Where it comes from, and whether it comes true</summary>
-            <ProvenanceFields form={draft} path="accession." />
+            <ProvenanceFields form={entry} path="accession." />
           </details>
         )}
-      </DraftForm>
+      </EntryForm>
     </main>
   );
 }

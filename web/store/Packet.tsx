@@ -10,8 +10,8 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
-import { unlessEmpty, useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { unlessEmpty, useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { useNow } from '../ui/now.ts';
@@ -234,7 +234,7 @@ function ActForm({
   const client = useQueryClient();
   const { data: places } = usePlaces();
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
-  const draft = useDraft(
+  const entry = useEntry(
     {
       amount: noAmount(packet.left.by === 'count' ? 'seeds' : 'g'),
       use: 'sowing',
@@ -264,32 +264,32 @@ function ActForm({
     },
   );
   return (
-    <DraftForm draft={draft} title={TITLES[doing]} send="Write it down" leave={leave} style={{ maxWidth: 460 }}>
+    <EntryForm entry={entry} title={TITLES[doing]} send="Write it down" leave={leave} style={{ maxWidth: 460 }}>
       {doing === 'move' ? (
-        <ChoiceField label="into" options={placeChoices(places)} {...draft.field('placeId')} />
+        <ChoiceField label="into" options={placeChoices(places)} {...entry.field('placeId')} />
       ) : (
         <AmountField
           label={doing === 'take' ? 'how much is taken' : 'how much is there'}
-          value={draft.values.amount}
+          value={entry.values.amount}
           onChange={(amount) => {
-            draft.set({ amount });
+            entry.set({ amount });
           }}
           units={units ?? ['seeds', 'g', 'kg', 'lb', 'oz']}
           hint={`the book says ${leftWords(packet.left)}`}
-          fault={['amount.seeds', 'amount.text', 'amount'].map(draft.fault).find(Boolean)}
+          fault={['amount.seeds', 'amount.text', 'amount'].map(entry.fault).find(Boolean)}
         />
       )}
       {doing === 'take' && (
         <>
-          <ChoiceField label="for" options={USES.map((one) => [one, one] as const)} {...draft.field('use')} />
-          <TextField label="to whom, or where" {...draft.field('to')} />
-          {(packet.busy || draft.fault('anyway')) && (
-            <TextField label="why it is opened now" {...draft.field('anyway')} />
+          <ChoiceField label="for" options={USES.map((one) => [one, one] as const)} {...entry.field('use')} />
+          <TextField label="to whom, or where" {...entry.field('to')} />
+          {(packet.busy || entry.fault('anyway')) && (
+            <TextField label="why it is opened now" {...entry.field('anyway')} />
           )}
         </>
       )}
-      <SeenOnField label={DONE_ON[doing]} lines={draft.values} onChange={draft.set} fault={draft.fault} />
-    </DraftForm>
+      <SeenOnField label={DONE_ON[doing]} lines={entry.values} onChange={entry.set} fault={entry.fault} />
+    </EntryForm>
   );
 }
 
@@ -330,7 +330,7 @@ function BookLine({
 function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void }): JSX.Element {
   const client = useQueryClient();
   const { of } = packet;
-  const draft = useDraft(
+  const entry = useEntry(
     { ...typedHarvest(of.header), reason: '' },
     ({ reason, ...harvest }) => ({ ...(harvestOf(harvest) as object), ...unlessEmpty('reason', reason) }),
     accessionChangeSchema,
@@ -340,12 +340,12 @@ function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void 
     },
   );
   return (
-    <DraftForm draft={draft} send="Keep what is known" leave={leave}>
+    <EntryForm entry={entry} send="Keep what is known" leave={leave}>
       <div className="fields">
-        <HarvestFields form={draft} />
+        <HarvestFields form={entry} />
       </div>
-      <ProvenanceFields form={draft} />
-      <TextField label="why it is changed" {...draft.field('reason')} />
-    </DraftForm>
+      <ProvenanceFields form={entry} />
+      <TextField label="why it is changed" {...entry.field('reason')} />
+    </EntryForm>
   );
 }

@@ -8,8 +8,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
 import { shortDay, useSession } from '../api/session.tsx';
-import { unlessEmpty, useDraft, wholeNumber } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const DID = { towel: 'sprouted', float: 'sank', field: 'came up in the field' } as const;
@@ -116,7 +116,7 @@ function TestForm({
 }): JSX.Element {
   const client = useQueryClient();
   const { session } = useSession();
-  const draft = useDraft(
+  const entry = useEntry(
     {
       what: before?.what ?? 'towel',
       on: before?.on ?? session?.today ?? '',
@@ -142,24 +142,24 @@ function TestForm({
       leave();
     },
   );
-  const what = draft.values.what;
+  const what = entry.values.what;
   return (
-    <DraftForm draft={draft} trouble={draft.general ?? draft.fault('')} send="Write it down" leave={leave}>
+    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('')} send="Write it down" leave={leave}>
       <div className="fields">
-        {!before && <ChoiceField label="tried in" options={KINDS} {...draft.field('what')} />}
-        <TextField label="day of the result" type="date" {...draft.field('on')} />
+        {!before && <ChoiceField label="tried in" options={KINDS} {...entry.field('what')} />}
+        <TextField label="day of the result" type="date" {...entry.field('on')} />
         <TextField
           label={what === 'field' ? 'seeds sown' : 'seeds'}
           figure
           inputMode="numeric"
           autoFocus
-          {...draft.field('seeds')}
+          {...entry.field('seeds')}
         />
-        <TextField label={DID[what]} figure inputMode="numeric" {...draft.field('hits')} />
-        {what === 'float' && <TextField label="after minutes" figure inputMode="numeric" {...draft.field('minutes')} />}
-        <TextField label="note" {...draft.field('note')} />
-        {before && <TextField label="why it is put right" {...draft.field('reason')} />}
+        <TextField label={DID[what]} figure inputMode="numeric" {...entry.field('hits')} />
+        {what === 'float' && <TextField label="after minutes" figure inputMode="numeric" {...entry.field('minutes')} />}
+        <TextField label="note" {...entry.field('note')} />
+        {before && <TextField label="why it is put right" {...entry.field('reason')} />}
       </div>
-    </DraftForm>
+    </EntryForm>
   );
 }

@@ -12,8 +12,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { useDraft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { placeChoices, usePlaces } from './data.ts';
@@ -141,7 +141,7 @@ function PlaceForm({
     await sent;
     leave();
   };
-  const draft = useDraft(
+  const entry = useEntry(
     { parentId: parent ?? '', kind: before?.kind ?? (parent === null ? 'room' : 'box'), name: before?.name ?? '' },
     (values) => ({ parentId: values.parentId || null, kind: values.kind, name: values.name.trim() }),
     before ? placeChangeSchema : newPlaceSchema,
@@ -153,26 +153,26 @@ function PlaceForm({
       ),
   );
   return (
-    <DraftForm
-      draft={draft}
+    <EntryForm
+      entry={entry}
       title={before ? `Change ${before.name}` : 'A place'}
       send={before ? 'Keep the change' : 'Add the place'}
       leave={leave}
       style={{ maxWidth: 460 }}
     >
-      <TextField label="name" autoFocus placeholder="drawer 3" {...draft.field('name')} />
+      <TextField label="name" autoFocus placeholder="drawer 3" {...entry.field('name')} />
       <ChoiceField
         label="what it is"
         options={PLACE_KINDS.map((one: PlaceKind) => [one, one] as const)}
-        {...draft.field('kind')}
+        {...entry.field('kind')}
       />
       <ChoiceField
         label="lies in"
         options={placeChoices(places)
           .filter(([id]) => id !== before?.id)
           .map(([id, words]) => [id, id === '' ? 'nothing: it is the outermost' : words] as const)}
-        {...draft.field('parentId')}
+        {...entry.field('parentId')}
       />
-    </DraftForm>
+    </EntryForm>
   );
 }

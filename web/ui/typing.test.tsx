@@ -5,32 +5,32 @@ import { text } from '@mercato/contract/http/fields';
 import Joi from 'joi';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { request } from '../api/client.ts';
-import { useDraft } from './draft.ts';
-import { DraftForm } from './DraftForm.tsx';
+import { useEntry } from './entry.ts';
+import { EntryForm } from './EntryForm.tsx';
 import { TextField } from './fields.tsx';
 
 const schema = Joi.object({ note: text(100).required() }).required();
 function Note({ from = '' }: { from?: string }) {
-  const draft = useDraft(
+  const entry = useEntry(
     { note: from },
     (values) => values,
     schema,
     (body, key) => request('POST', '/notes', body, { key }),
   );
   return (
-    <DraftForm draft={draft} send="Send">
-      <TextField label="note" {...draft.field('note')} />
-    </DraftForm>
+    <EntryForm entry={entry} send="Send">
+      <TextField label="note" {...entry.field('note')} />
+    </EntryForm>
   );
 }
 function Secret() {
-  const draft = useDraft(
+  const entry = useEntry(
     { password: '' },
     (values) => values,
     Joi.object(),
     () => Promise.resolve(),
   );
-  return <TextField label="password" {...draft.field('password')} />;
+  return <TextField label="password" {...entry.field('password')} />;
 }
 
 beforeEach(() => {

@@ -14,8 +14,8 @@ import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { plainFigure, unlessEmpty, useDraft, wholeNumber, type Draft } from '../ui/draft.ts';
-import { DraftForm } from '../ui/DraftForm.tsx';
+import { plainFigure, unlessEmpty, useEntry, wholeNumber, type Entry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -71,7 +71,7 @@ export function WeightStation({
     reason: '',
     ...TODAY,
   };
-  const draft = useDraft(
+  const entry = useEntry(
     initial,
     (values) => {
       const masses = values.replicates.map(plainFigure);
@@ -101,7 +101,7 @@ export function WeightStation({
       await send(client, weightRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
   );
-  const { values, set, fault } = draft;
+  const { values, set, fault } = entry;
   /** More is to be weighed. */
   const asked = !result || test.left > 0;
   const started = weighed > 0 || fields.wholeMass !== undefined;
@@ -130,14 +130,14 @@ export function WeightStation({
             {test.plausible && usualWords(test.plausible) && <p className="outside">{usualWords(test.plausible)}</p>}
           </div>
         )}
-        <DraftForm
-          draft={draft}
+        <EntryForm
+          entry={entry}
           style={{ marginTop: 14 }}
           send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Keep the weighings') : null}
         >
-          {!started && <ChoiceField label="weighed as" {...draft.field('way')} options={WAYS} />}
+          {!started && <ChoiceField label="weighed as" {...entry.field('way')} options={WAYS} />}
           {values.way === 'replicates' ? (
-            <Hundreds draft={draft} test={test} seeds={asks.seeds} shown={lines * asks.replicates} may={mayWrite} />
+            <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={lines * asks.replicates} may={mayWrite} />
           ) : (
             <Row className="g-3" style={{ maxWidth: 560 }}>
               <Col xs={12} sm={6}>
@@ -173,11 +173,11 @@ export function WeightStation({
           {corrects && (
             <TextField
               label="why it is corrected"
-              {...draft.field('reason')}
+              {...entry.field('reason')}
               hint="the old figure stays visible, struck through"
             />
           )}
-        </DraftForm>
+        </EntryForm>
         {result && <WeightFigures result={result} />}
         <SeenLine route={weightRoutes.days} test={test} fields={fields} may={mayWrite} />
         <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
@@ -201,13 +201,13 @@ function without(
 }
 
 function Hundreds({
-  draft: { values, set, fault },
+  entry: { values, set, fault },
   test,
   seeds,
   shown,
   may,
 }: {
-  draft: Pick<Draft<Values>, 'values' | 'set' | 'fault'>;
+  entry: Pick<Entry<Values>, 'values' | 'set' | 'fault'>;
   test: WeightTest;
   seeds: number;
   shown: number;

@@ -109,7 +109,7 @@ class Reload<T extends object> {
   }
 }
 
-export interface Draft<T> extends Omit<Lines<T>, 'setFaults' | 'sent'> {
+export interface Entry<T> extends Omit<Lines<T>, 'setFaults' | 'sent'> {
   readonly busy: boolean;
   /** What was wrong with the whole, when no field of the form can say it. */
   readonly general: string | undefined;
@@ -120,12 +120,12 @@ export interface Draft<T> extends Omit<Lines<T>, 'setFaults' | 'sent'> {
  * What somebody is filling in: checked by the contract's schema before it is sent, and refused at its fields
  * when the server knows better. One intention keeps one key over its repeats.
  */
-export function useDraft<T extends object, B>(
+export function useEntry<T extends object, B>(
   initial: T,
   toBody: (values: T) => unknown,
   schema: Joi.Schema<B>,
   send: (body: B, key: string) => Promise<unknown>,
-): Draft<T> {
+): Entry<T> {
   const [busy, setBusy] = useState(false);
   const [general, setGeneral] = useState<string>();
   const [key, setKey] = useState(() => crypto.randomUUID());

@@ -4,7 +4,7 @@ import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components'
 import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
 import type { NamedPart } from '@mercato/core/purity/parts';
 import { seenBody, TODAY, type SeenLines } from '../register/seen.tsx';
-import { plainFigure, wholeNumber } from '../ui/draft.ts';
+import { plainFigure, wholeNumber } from '../ui/entry.ts';
 
 export type WeighedField = 'workingSample' | 'multipleUnits' | Component;
 export type PartUnit = 'g' | 'seeds' | 'trace';

@@ -3,8 +3,8 @@ import userEvent from '@testing-library/user-event';
 import Joi from 'joi';
 import { describe, expect, test, vi } from 'vitest';
 import { Refused } from '../api/client.ts';
-import { unlessEmpty, useDraft, wholeNumber } from './draft.ts';
-import { DraftForm } from './DraftForm.tsx';
+import { unlessEmpty, useEntry, wholeNumber } from './entry.ts';
+import { EntryForm } from './EntryForm.tsx';
 import { TextField } from './fields.tsx';
 
 interface Body {
@@ -16,7 +16,7 @@ const schema = Joi.object<Body>({
   note: Joi.string().max(5),
 });
 const useRows = (send: (body: Body, key: string) => Promise<unknown>) =>
-  useDraft(
+  useEntry(
     { rows: '4', note: '' },
     (values) => ({ rows: wholeNumber(values.rows), ...unlessEmpty('note', values.note) }),
     schema,
@@ -25,7 +25,7 @@ const useRows = (send: (body: Body, key: string) => Promise<unknown>) =>
 const problem = (status: number, path: string, message: string) =>
   new Refused(status, { status, title: '', detail: 'It cannot stand so.', errors: [{ path, message }] } as never);
 
-describe('a draft', () => {
+describe('a entry', () => {
   test('is checked before it is sent, and says at its field what is wrong', async () => {
     const send = vi.fn().mockResolvedValue(undefined);
     const { result } = renderHook(() => useRows(send));
@@ -79,14 +79,14 @@ describe('a draft', () => {
     const user = userEvent.setup();
     const sent: Body[] = [];
     function Lines() {
-      const draft = useRows((body) => {
+      const entry = useRows((body) => {
         sent.push(body);
         return sent.length === 1 ? Promise.reject(problem(409, 'note', 'is taken')) : Promise.resolve();
       });
       return (
-        <DraftForm draft={draft} title="Rows" send="Keep">
-          <TextField label="note" {...draft.field('note')} />
-        </DraftForm>
+        <EntryForm entry={entry} title="Rows" send="Keep">
+          <TextField label="note" {...entry.field('note')} />
+        </EntryForm>
       );
     }
     render(<Lines />);

@@ -1,13 +1,13 @@
 import type { CSSProperties, JSX, ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
-import type { Draft } from './draft.ts';
+import type { Entry } from './entry.ts';
 import { Trouble } from './fields.tsx';
 
-/** A form around a draft: what stops it on top, its lines, and below them what sends it and what leaves it. */
-export function DraftForm<T>({
-  draft,
+/** A form around a entry: what stops it on top, its lines, and below them what sends it and what leaves it. */
+export function EntryForm<T>({
+  entry,
   title,
-  trouble = draft.general,
+  trouble = entry.general,
   send,
   quiet = false,
   disabled = false,
@@ -16,9 +16,9 @@ export function DraftForm<T>({
   style,
   children,
 }: {
-  draft: Draft<T>;
+  entry: Entry<T>;
   title?: ReactNode;
-  /** What stops the form, when more than the draft itself can. */
+  /** What stops the form, when more than the entry itself can. */
   trouble?: string | undefined;
   /** The words on the button that sends it; without them the form is only read. */
   send: string | JSX.Element | null;
@@ -35,10 +35,10 @@ export function DraftForm<T>({
     <form
       style={style}
       // The live stream leaves alone what somebody is filling in.
-      data-touched={draft.touched ? '' : undefined}
+      data-touched={entry.touched ? '' : undefined}
       onSubmit={(event) => {
         event.preventDefault();
-        void draft.submit();
+        void entry.submit();
       }}
     >
       {title && <h2>{title}</h2>}
@@ -46,7 +46,7 @@ export function DraftForm<T>({
       {children}
       {send !== null && (
         <div className="actions">
-          <Button type="submit" variant={quiet ? 'outline-primary' : 'primary'} disabled={draft.busy || disabled}>
+          <Button type="submit" variant={quiet ? 'outline-primary' : 'primary'} disabled={entry.busy || disabled}>
             {send}
           </Button>
           {beside}

@@ -5,7 +5,7 @@ import { Exact } from '../units/mass.ts';
 import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
 
-export interface LabelVerdict extends Verdict<GerminationNext> {
+export interface ClaimVerdict extends Verdict<GerminationNext> {
   readonly meanPercent: number;
   readonly tolerancePercent: number;
   readonly within: boolean;
@@ -21,12 +21,12 @@ export interface LabelVerdict extends Verdict<GerminationNext> {
  *
  * Source: 7 CFR 201.63 (rows of the edition, from memory).
  */
-export function judgeLabel(
+export function judgeClaim(
   edition: Edition,
   labelledPercent: number,
   foundPercent: number,
   seeds: 400 | 200,
-): LabelVerdict {
+): ClaimVerdict {
   percentIn('labelledPercent', labelledPercent);
   percentIn('foundPercent', foundPercent);
   const mean = new Exact(labelledPercent).plus(foundPercent).div(2);

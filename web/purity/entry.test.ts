@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { purityWeighingsSchema, type PurityTest } from '@mercato/contract/purity/purity';
-import { bodyOf, corrects, valuesOf, weighedFields, type PartLine } from './draft.ts';
+import { bodyOf, corrects, valuesOf, weighedFields, type PartLine } from './entry.ts';
 
 const FIELDS = weighedFields({ components: ['pureSeed', 'otherSeeds', 'inertMatter'], multipleUnitsPercent: null });
 const field = (text: string, unit: string | null = 'g') => ({ text, unit, by: 'A', at: '', device: null, earlier: [] });

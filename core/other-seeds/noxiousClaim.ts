@@ -5,7 +5,7 @@ import { Exact } from '../units/mass.ts';
 import type { OtherSeedsNext } from './next.ts';
 import { outcomeUpTo, type Rule, type Verdict } from '../verdict/verdict.ts';
 
-export interface NoxiousLabelVerdict extends Verdict<OtherSeedsNext> {
+export interface NoxiousClaimVerdict extends Verdict<OtherSeedsNext> {
   /** The labelled rate in the mass that was searched, whole seeds. */
   readonly labelledInMass: number;
   readonly formula: number;
@@ -26,13 +26,13 @@ export interface NoxiousLabelVerdict extends Verdict<OtherSeedsNext> {
  *
  * Source: 7 CFR 201.65, Y = X + 1 + 1.96 √X, the printed column read as ⌊Y⌋ + 1 (from memory, low).
  */
-export function judgeNoxiousLabel(
+export function judgeNoxiousClaim(
   edition: Edition,
   labelled: number,
   perG: number,
   found: number,
   examinedG: number,
-): NoxiousLabelVerdict {
+): NoxiousClaimVerdict {
   numberIn('labelled', labelled, 0, 1e6);
   wholeIn('found', found, 0, 1e6);
   aboveZero('perG', perG);

@@ -5,6 +5,7 @@ import type { LotSheet } from '@mercato/contract/register/lots';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView } from '@mercato/contract/store/packets';
 import type { ReleaseView } from '@mercato/contract/release/release';
+import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { WeightView } from '@mercato/contract/weight/weight';
 import { lineWords } from '@mercato/contract/lot-sheet/words';
 import { useHands } from '../testing/hands.ts';
@@ -127,6 +128,39 @@ describe('thousand-seed weight', () => {
     ]);
     expect(sixteen?.result?.seeds).toBe(1500);
     expect(weightIn(await one.sheet())).toMatchObject({ blocks: [], stands: { dropped: 1, then: 'report' } });
+  });
+
+  it('is judged anew by an edition with another limit, on the same figures', async () => {
+    const one = await laidOut('W-6');
+    await one.weigh({ replicates: AGREE });
+    const { editions } = (await hands.lead.get<RuleBookList>('/rule-books')).body;
+    const basedOn = editions.find((each) => each.book === 'ista')?.id;
+    const draft = (await hands.lead.post<DraftView>('/rule-books/drafts', { basedOn, name: 'Stricter', year: 2027 }))
+      .body;
+    const rows = (draft.content.tables.parameters?.rows ?? []).map((row) =>
+      row.parameter === 'weight_cv_limit_percent' ? { ...row, value: '3.9' } : row,
+    );
+    const changed = await hands.lead.put<DraftView>(
+      `/rule-books/drafts/${draft.id}/tables/parameters`,
+      { rows },
+      draft.version,
+    );
+    const issued = await hands.lead.send<EditionView>(
+      'POST',
+      `/rule-books/drafts/${draft.id}/issue`,
+      { reason: 'ours', use: false },
+      { 'If-Match': String(changed.body.version) },
+    );
+    const anew = { editionId: issued.body.id, reason: 'the limit is stricter this season' };
+    expect((await hands.lead.post(`/lots/${one.lot}/edition`, anew)).status).toBe(201);
+    expect((await one.see()).tests[0]).toMatchObject({
+      left: 8,
+      edition: { name: 'Stricter' },
+      updatedBy: 'The lead',
+      result: { reportedG: '1.900', verdict: { limit: 3.9, outcome: 'outside' } },
+    });
+    const sheet = await one.sheet();
+    expect([sheet.state, weightIn(sheet).by]).toEqual(['held', 'The analyst']);
   });
 
   it('of a fraction counted whole is mass by seeds; a slip of the unit is said', async () => {

@@ -103,6 +103,11 @@ it('what is kept of a step stands until something that it rests on is otherwise'
     at: '',
   } as const;
   expect(standing({ ...file, decisions: [decided] })).toEqual(others);
+  // Purity and the search tell together where they cannot both be right.
+  for (const step of ['purity', 'other-seeds'] as const)
+    expect(standing({ ...file, decisions: [{ ...decided, step }] })).toEqual(
+      all.filter((one) => one !== 'purity' && one !== 'other-seeds'),
+    );
 });
 
 it('what is kept says on every day what a step says when it is read anew on that day', async () => {

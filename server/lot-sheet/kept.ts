@@ -4,6 +4,7 @@ import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { LotFile } from '../register/lotFile.ts';
 import { shippedKinds, shippedOtherSpecies } from '../rule-books/shipped.ts';
 import type { DocumentRow } from '../release/result.ts';
+import { SHEET_STEPS, TOGETHER } from './registry.ts';
 import type { Facts, OnSheet, OpenStep } from './step.ts';
 
 /** What the sheet needs of a step without reading it. Nothing in it depends on the day on which it is read. */
@@ -61,15 +62,27 @@ export function ownComputation(): string {
   return computation;
 }
 
-/** Everything that what is kept of one step was derived from, in one hash: header, samples, its tests, decisions, editions and lists. */
+/** The steps of which one shows what only both together tell, itself among them. */
+function seenWith(step: string): readonly string[] {
+  const keys = TOGETHER.flatMap(({ of }) =>
+    SHEET_STEPS.some((one) => one.step === step && of.includes(one.key)) ? of : [],
+  );
+  return [step, ...SHEET_STEPS.flatMap((one) => (keys.includes(one.key) ? [one.step] : []))];
+}
+
+/**
+ * Everything that what is kept of one step was derived from, in one hash: header, samples, tests and decisions of the
+ * step and of those that it is seen together with, editions and lists.
+ */
 function restsOn({ lot, lists, names, vessels, tests, decisions }: LotFile, step: string): string {
+  const own = seenWith(step);
   return hash([
     lists,
     [...names],
     [lot.version, lot.editionId, lot.request, lot.parts, lot.heterogeneityTests],
     vessels.flatMap((one) => (one.kind === 'replicate' ? [] : [[one.id, one.version]])),
-    tests.map((one) => (one.step === step ? [one.id, one.version, one.editionId] : [one.id])),
-    decisions.flatMap((one) => (one.step === step ? [[one.subject, one.decision, one.at]] : [])),
+    tests.map((one) => (own.includes(one.step) ? [one.id, one.version, one.editionId] : [one.id])),
+    decisions.flatMap((one) => (own.includes(one.step) ? [[one.subject, one.decision, one.at]] : [])),
   ]);
 }
 

@@ -61,12 +61,10 @@ export function Power({ test }: { test: HeterogeneityView }): JSX.Element {
       <Trouble text={trouble} />
       {share !== undefined ? (
         <div className="actions">
-          <ProgressBar
-            now={share * 100}
-            label={`${Math.round(share * 100)} %`}
-            style={{ width: 280 }}
-            aria-label="simulated"
-          />
+          <div className="progress" style={{ width: 280 }}>
+            {/* By itself the bar would put its name on what only surrounds it. */}
+            <ProgressBar isChild now={share * 100} label={`${Math.round(share * 100)} %`} aria-label="simulated" />
+          </div>
           <Button
             size="sm"
             variant="outline-primary"

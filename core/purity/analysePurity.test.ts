@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
-import { weighingDecimals } from '../rule-books/weighingDecimals.ts';
 import { analysePurity, shareSteps } from './analysePurity.ts';
 import { COMPONENTS } from '../units/components.ts';
 
@@ -91,24 +90,6 @@ describe('purity analysis', () => {
       [1.6, false],
     ]);
     expect(shareSteps(analysis, 'otherSeeds').at(-1)?.result).toBe('trace');
-  });
-
-  // Source: ISTA and 7 CFR 201.47, decimals by weight (from memory); what lies between two classes counts as the upper one.
-  it.each([
-    ['0.9999', 4],
-    ['0.99995', 3],
-    ['1', 3],
-    ['9.999', 3],
-    ['9.9995', 2],
-    ['10.00', 2],
-    ['99.99', 2],
-    ['100.0', 1],
-    ['999.9', 1],
-    ['1000', 0],
-    ['1012', 0],
-  ])('%s g is weighed to %i decimals', (mass, decimals) => {
-    expect(weighingDecimals(ISTA, new Exact(mass))).toBe(decimals);
-    expect(weighingDecimals(AOSA, new Exact(mass))).toBe(decimals);
   });
 
   // Source: the decimals by weight above: a sample of 5 to 10 g is weighed to 0.001 g, and 8.100 g is no 8.1 g.

@@ -51,6 +51,14 @@ const REQUESTS: Readonly<Record<string, Asked>> = {
     fee: '148.50',
     days: 12,
   },
+  'QM-0412': {
+    client: 'Marlpit Growers',
+    theirReference: 'MG 26/02',
+    tests: ['purity', 'other-seeds', 'weight', 'germination'],
+    sampledBy: 'us',
+    fee: '131.00',
+    days: 9,
+  },
   'QM-0380': {
     client: 'Plumtree Market Garden',
     theirReference: 'clover 7',

@@ -14,7 +14,7 @@ import {
 } from '@mercato/core/units/seedCounts';
 import { asStored, everyColumn, filled, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
-import { closeInHand, type NamedPlace } from '../hands/hands.ts';
+import { closeInHand, type HeldRow, type NamedPlace } from '../hands/hands.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
 import { fileOf, type LotFile } from '../register/lotFile.ts';
@@ -97,10 +97,9 @@ export async function countDish(
   const others = current.filter((row) => row !== before);
   const on = seen?.on ?? before?.seenOn ?? hand.today;
   const closesDish = checkSeeds(dish, others, on, body);
-  if (!before?.closed && from === 'bench') {
-    const held = open.rows.held.find((one) => one.subject === dish.id);
-    await closeInHand(tx, held, dishNamed(dish), hand, body.closed);
-  }
+  const inHand = open.rows.held.find((one) => one.subject === dish.id);
+  const held =
+    !before?.closed && from === 'bench' ? await closeInHand(tx, inHand, dishNamed(dish), hand, body.closed) : inHand;
   const keyed = body.closed && !before?.closed && from === 'bench' ? keyedIn(open.rows, dish.id, key) : null;
   const superseded = keyed && checkKeys(keyed, body);
 
@@ -159,7 +158,7 @@ export async function countDish(
     reason: body.reason,
   });
   touch(dish.lotId);
-  const written = withCount(open, row, dishIs, testIs, body.closed);
+  const written = withCount(open, row, dishIs, testIs, held);
   const view = germinationOf(written.file, written.rows);
   if (closesDish) await judge(tx, view, testIs, written, hand);
   return { ...written, view };
@@ -194,7 +193,7 @@ function withCount(
   row: CountRow,
   dish: Vessel,
   test: BenchTest,
-  closed: boolean,
+  held: HeldRow | undefined,
 ): OpenDishes {
   return {
     file: {
@@ -205,7 +204,7 @@ function withCount(
     rows: {
       ...rows,
       counts: [...rows.counts, row],
-      held: closed ? rows.held.map((one) => (one.subject === dish.id ? { ...one, held: false } : one)) : rows.held,
+      held: rows.held.map((one) => (held && one.subject === dish.id ? held : one)),
     },
   };
 }

@@ -5,7 +5,7 @@ import type { DishLateAct, GerminationPlan, TallyBatch, TallyKey } from '@mercat
 import type { KeptKeys } from '@mercato/contract/hands/hands';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
-import { addCounts, CLASSES, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { addCounts, CLASSES, NO_COUNTS, totalOf, type SeedClass } from '@mercato/core/units/seedCounts';
 import { forNoKeyUpdate, type Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/api.ts';
 import { checkShown, counts, keepFate, keptKeys, receive, waits, type Place } from '../hands/hands.ts';
@@ -45,10 +45,6 @@ function placeIn(keyed: Keyed[], dishId: string, day: number): Keyed {
   keyed.push(place);
   return place;
 }
-
-/** What was keyed of one dish on one day. */
-export const keysHeld = async (tx: Reader, dishId: string, day: number): Promise<Counts> =>
-  placeIn(await keyedOf(tx, [dishId]), dishId, day).counts;
 
 /**
  * Keeps key presses of a test. A press that is repeated is kept once; one that comes again as something else, one for a

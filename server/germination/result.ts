@@ -25,7 +25,7 @@ import type { Held } from '@mercato/contract/hands/hands';
 import { heldRows, lateKeys, placesHeld, takenOf, type HeldRow, type LateEvent } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { covers, handsOf, type Written } from '../register/tests.ts';
+import { covers, handsOf, notSetAside, withoutTest, type Written } from '../register/tests.ts';
 import { vesselView, type Vessel } from '../register/vessels.ts';
 import { methodFor } from '../rule-books/editions.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
@@ -137,7 +137,7 @@ export function germinationOf(file: LotFile, rows: GerminationRows): Germination
     tests,
     combined: combine(
       edition,
-      usedTests(tests).map((one) => one.result),
+      notSetAside(tests).map((one) => one.result),
     ),
     today: file.today,
   };
@@ -206,11 +206,6 @@ export function endDays(test: GerminationTest): { readonly day: number; readonly
 
 /** A count belongs to a planned day from so many days before it on. Common practice, no source. */
 const AROUND = 4;
-
-/** Tests that count: all that nobody set aside. */
-export function usedTests(tests: readonly GerminationTest[]): GerminationTest[] {
-  return tests.filter((one) => one.decision?.decision !== 'set-aside');
-}
 
 /** A dish with what was counted of it, whoever has it in hand. */
 type CountedDish = Omit<DishView, 'held' | 'late'>;
@@ -341,13 +336,12 @@ export function dueCount(
 /** The germination line of the lot sheet. */
 export function germinationLine(view: GerminationView, sampled: boolean, today: string): StepLine<'germination'> {
   const base = { step: 'germination', by: null, at: null, blocks: [] } as const;
-  const tests = usedTests(view.tests);
+  const tests = notSetAside(view.tests);
   const last = tests.at(-1);
   if (!last)
     return {
       ...base,
-      mark: sampled ? 'next' : 'waits',
-      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
+      ...withoutTest(view.waiting, sampled),
     };
   const several = (test: GerminationTest) => (tests.length > 1 ? test.number : null);
   const hand = handsOf(writtenIn(last), { by: last.createdBy, at: last.createdAt });

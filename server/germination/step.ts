@@ -1,11 +1,13 @@
+import { isCount } from '@mercato/core/germination/planTest';
 import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
+import { notSetAside } from '../register/tests.ts';
 import { ROW_ORDER } from '../lot-sheet/rows.ts';
 import { bringGermination } from './bring.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
-import { endDays, germinationLine, germinationOutcome, readGermination, usedTests } from './result.ts';
+import { endDays, germinationLine, germinationOutcome, readGermination } from './result.ts';
 
 export const germinationStep = defineStep({
   step: 'germination',
@@ -13,16 +15,17 @@ export const germinationStep = defineStep({
   read: readGermination,
   line: (view, { sampled, today }) => germinationLine(view, sampled, today),
   // A count comes due, and a count that was left out is not asked for once the final one has come.
-  turns: ({ tests }) => [...new Set(tests.flatMap((one) => one.calendar.map(({ date }) => date)))].sort(),
+  turns: ({ tests }) =>
+    [...new Set(tests.flatMap((one) => one.calendar.filter(isCount).map(({ date }) => date)))].sort(),
   judged: ({ tests }) =>
     tests.flatMap(({ id, result, days }) =>
       result.verdict && days ? [onTest('germination', id, germinationOutcome(result, days), { ...result, days })] : [],
     ),
-  decisions: ({ tests }) => usedTests(tests).map((test) => test.decision),
+  decisions: ({ tests }) => notSetAside(tests).map((test) => test.decision),
   facts: (view) => {
     const { combined } = view;
     const counts = reportedCounts(view);
-    const used = usedTests(view.tests).filter((_, i) => combined.from.length === 0 || combined.from.includes(i));
+    const used = notSetAside(view.tests).filter((_, i) => combined.from.length === 0 || combined.from.includes(i));
     const last = used.at(-1);
     return {
       germination:
@@ -58,7 +61,7 @@ export const germinationStep = defineStep({
     }
   },
   slips: ({ combined, tests }): Slips => {
-    const used = usedTests(tests);
+    const used = notSetAside(tests);
     const rounding = combined.rounding ?? used.at(-1)?.result.rounded;
     const verdict = combined.comparison ?? used.at(-1)?.result.verdict;
     return rounding
@@ -72,7 +75,7 @@ export const germinationStep = defineStep({
 /** The counts that a label may carry: combined by the rules, or accepted by the lead. */
 function reportedCounts({ combined, tests }: GerminationView): Counts | null {
   if (combined.reported) return combined.reported;
-  const used = usedTests(tests);
+  const used = notSetAside(tests);
   const only = used.length === 1 ? used[0] : undefined;
   return only?.decision?.decision === 'accept' && only.result.complete ? (only.result.rounded?.rounded ?? null) : null;
 }

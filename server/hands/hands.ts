@@ -51,14 +51,21 @@ async function lockPlaces(tx: Transaction, places: readonly Place[], at: Date): 
   return rows;
 }
 
-async function keepHold(tx: Transaction, place: Place, row: Row, hold: Hold, at: Date): Promise<void> {
+/** Keeps how a place is held now, and answers with its row as it then stands. */
+async function keepHold(tx: Transaction, place: Place, row: Row, hold: Hold, at: Date): Promise<Row> {
   const before = holdIn(row);
-  if (hold === before || (hold.turn === before.turn && hold.since === before.since)) return;
+  if (hold === before || (hold.turn === before.turn && hold.since === before.since)) return row;
   const [personId, page] = hold.hand === null ? [null, null] : hold.hand.split(' ');
-  await tx
-    .update(heldPlace)
-    .set({ turn: hold.turn, since: hold.since, personId: personId ?? null, page: page ?? null, held: hold.held, at })
-    .where(placeIs(place));
+  const now = {
+    turn: hold.turn,
+    since: hold.since,
+    personId: personId ?? null,
+    page: page ?? null,
+    held: hold.held,
+    at,
+  };
+  await tx.update(heldPlace).set(now).where(placeIs(place));
+  return { ...row, ...now };
 }
 
 /** Takes in what one page pressed or noted, in its order, and answers with those that came too late to count. */
@@ -136,33 +143,28 @@ export async function actAt(
  */
 export async function writeInHand(
   tx: Transaction,
-  { thing, lotId: _lot, ...place }: NamedPlace,
-  { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
+  place: NamedPlace,
+  hand: Pick<Hand, 'personId' | 'page' | 'at'>,
   closes: boolean,
 ): Promise<void> {
-  await closeInHand(
-    tx,
-    (await forUpdate(tx, tx.select().from(heldPlace).where(placeIs(place))))[0],
-    { thing, lotId: null, ...place },
-    { personId, page, at },
-    closes,
-  );
+  const [row] = await forUpdate(tx, tx.select().from(heldPlace).where(placeIs(place)));
+  await closeInHand(tx, row, place, hand, closes);
 }
 
-/** The same, where the row of the place was locked and read already. */
+/** The same, where the row of the place was locked and read already; answers with the row as it then stands. */
 export async function closeInHand(
   tx: Transaction,
   row: HeldRow | undefined,
   { thing, lotId: _lot, ...place }: NamedPlace,
   { personId, page, at }: Pick<Hand, 'personId' | 'page' | 'at'>,
   closes: boolean,
-): Promise<void> {
-  if (!row?.held) return;
+): Promise<HeldRow | undefined> {
+  if (!row?.held) return row;
   if (row.personId !== personId || (page !== null && row.page !== page)) {
     const who = row.personId === personId ? 'Another page of yours' : (await namesOf(tx)).get(row.personId ?? '');
     throw fault('conflict', { is: 'hands.hand-take-over-first', who: who ?? 'Somebody', thing: heldThingWords(thing) });
   }
-  if (closes) await keepHold(tx, place, row, putDown(holdIn(row)), at);
+  return closes ? keepHold(tx, place, row, putDown(holdIn(row)), at) : row;
 }
 
 /**

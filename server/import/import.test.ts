@@ -223,6 +223,8 @@ describe('a lot file', () => {
       what: line('lot.origin'),
       sum: line('germination.normal,1,2'),
       dried: line('moisture.second.dried'),
+      third: line('weight.replicate.3'),
+      seeds: line('weight.wholeSeeds'),
     };
     const faultsOf = async (change: (lines: string[]) => void) => {
       const lines = [...broken];
@@ -241,6 +243,11 @@ describe('a lot file', () => {
     expect(await faultsOf(replace(places.what, 'lot.origin', 'lot.colour'))).toEqual([`${places.what}.what`]);
     expect(await faultsOf(replace(places.sum, '88', '98'))).toEqual([`${places.sum}.value`]);
     expect(await faultsOf(replace(places.dried, '25.545', '27.000'))).toEqual([`${places.dried}.value`]);
+    // A replicate that is missing moves none that follows it.
+    const gone = await faultsOf((lines) => lines.splice(places.third - 1, 1));
+    expect(gone).toEqual([`${places.third}.value`]);
+    expect(await faultsOf(replace(places.third, '0.1902', '0'))).toEqual([`${places.third}.value`]);
+    expect(await faultsOf(replace(places.seeds, '2400', '0'))).toEqual([`${places.seeds}.value`]);
     expect(await faultsOf((lines) => lines.push(lines[3] ?? ''))).toContain(`${broken.length + 1}.what`);
     expect(await faultsOf((lines) => lines.push('B-1,lot.mass,,"'))).toHaveLength(1);
     expect(

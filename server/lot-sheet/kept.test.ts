@@ -7,6 +7,7 @@ import { recording } from '../../bench/recorder.ts';
 import { openFile, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { useHands } from '../testing/hands.ts';
+import type { Answer } from '../testing/laboratory.ts';
 import { clovers, germinationPlan, grams } from '../testing/samples.ts';
 import { gather } from './gather.ts';
 import { lineOn, stillStands } from './kept.ts';
@@ -45,15 +46,25 @@ const fileOn = (lot: string, day: string): Promise<LotFile> =>
 it('the last dish of a test, in hand at the station, closes within fourteen statements', async () => {
   const { lot, dishes } = await laidOut('K-1');
   onDay('2026-12-04');
+  let answered: Answer<GerminationView> | undefined;
   const close = async ({ id, version, held }: (typeof dishes)[number]) => {
     await hands.analyst.post(`/germination/dishes/${id}/hand`, { act: 'take', turn: held.turn }, own);
     return recording(async () => {
-      const { status } = await hands.analyst.put(`/germination/dishes/${id}/days/10`, closed(90), version, own);
-      expect(status).toBe(200);
+      answered = await hands.analyst.put<GerminationView>(
+        `/germination/dishes/${id}/days/10`,
+        closed(90),
+        version,
+        own,
+      );
+      expect(answered.status).toBe(200);
     });
   };
   const sent = [];
-  for (const dish of dishes) sent.push(await close(dish));
+  for (const dish of dishes) {
+    sent.push(await close(dish));
+    // What was put together in memory is what stands: counts, versions, judgement, and whose turn the dish is.
+    expect(answered?.body).toEqual((await hands.analyst.get(`/lots/${lot}/germination`)).body);
+  }
   const asked = (sent.at(-1) ?? []).filter(
     ({ text }) => !/^(begin|commit)|"session"|from "person" left join "laboratory"|pg_notify/i.test(text),
   );
@@ -67,8 +78,7 @@ it('the last dish of a test, in hand at the station, closes within fourteen stat
 it('what is kept of a step stands until something that it rests on is otherwise', async () => {
   const { lot } = await laidOut('K-2');
   const file = await fileOn(lot, '2026-11-24');
-  const standing = (of: LotFile) =>
-    SHEET_STEPS.filter((one) => stillStands(of, one.step, one.key)).map((one) => one.step);
+  const standing = (of: LotFile) => SHEET_STEPS.filter((one) => stillStands(of, one.key)).map((one) => one.step);
   const all = SHEET_STEPS.map((one) => one.step);
   expect(standing(file)).toEqual(all);
   expect(standing({ ...file, today: '2027-11-24' })).toEqual(all);
@@ -119,7 +129,7 @@ it('what is kept says on every day what a step says when it is read anew on that
       const file = await fileOn(lot, day);
       const { steps, lines } = await gather(db, file);
       steps.forEach((one, i) => {
-        const kept = stillStands(file, one.step, one.key);
+        const kept = stillStands(file, one.key);
         expect(kept && lineOn(kept, day), `${one.step} on ${day}`).toEqual(lines[i]);
       });
     }

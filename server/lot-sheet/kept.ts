@@ -4,7 +4,7 @@ import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { LotFile } from '../register/lotFile.ts';
 import { shippedKinds, shippedOtherSpecies } from '../rule-books/shipped.ts';
 import type { DocumentRow } from '../release/result.ts';
-import { SHEET_STEPS, TOGETHER } from './registry.ts';
+import { seenWith, SHEET_STEPS } from './registry.ts';
 import type { Facts, OnSheet, OpenStep } from './step.ts';
 
 /** What the sheet needs of a step without reading it. Nothing in it depends on the day on which it is read. */
@@ -33,7 +33,7 @@ const EVER = '';
 /** What stands of an open step, to be kept. */
 export function keepStep(one: OpenStep, on: Omit<OnSheet, 'today'>): KeptStep {
   return {
-    restsOn: restsOn(on.file, one.step),
+    restsOn: restsOn(on.file, one.key),
     samples: one.samples,
     lines: [EVER, ...one.turns()].map((from) => ({ from, line: one.line({ ...on, today: from }) })),
     facts: one.facts(on.file),
@@ -50,9 +50,9 @@ export function keptOf({ lot }: LotFile): Kept | null {
 }
 
 /** What was kept of a step, unless something that it rests on is otherwise now. */
-export function stillStands(file: LotFile, step: string, key: string): KeptStep | undefined {
+export function stillStands(file: LotFile, key: string): KeptStep | undefined {
   const kept = keptOf(file)?.steps[key];
-  return kept?.restsOn === restsOn(file, step) ? kept : undefined;
+  return kept?.restsOn === restsOn(file, key) ? kept : undefined;
 }
 
 let computation: string | undefined;
@@ -62,20 +62,12 @@ export function ownComputation(): string {
   return computation;
 }
 
-/** The steps of which one shows what only both together tell, itself among them. */
-function seenWith(step: string): readonly string[] {
-  const keys = TOGETHER.flatMap(({ of }) =>
-    SHEET_STEPS.some((one) => one.step === step && of.includes(one.key)) ? of : [],
-  );
-  return [step, ...SHEET_STEPS.flatMap((one) => (keys.includes(one.key) ? [one.step] : []))];
-}
-
 /**
  * Everything that what is kept of one step was derived from, in one hash: header, samples, tests and decisions of the
  * step and of those that it is seen together with, editions and lists.
  */
-function restsOn({ lot, lists, names, vessels, tests, decisions }: LotFile, step: string): string {
-  const own = seenWith(step);
+function restsOn({ lot, lists, names, vessels, tests, decisions }: LotFile, key: string): string {
+  const own: readonly string[] = SHEET_STEPS.flatMap((one) => (seenWith(key).includes(one.key) ? [one.step] : []));
   return hash([
     lists,
     [...names],

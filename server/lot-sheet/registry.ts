@@ -22,6 +22,12 @@ type Opened = Awaited<ReturnType<(typeof SHEET_STEPS)[number]['open']>>;
 /** What each step shows of a lot, by its key. */
 export type Views = { readonly [One in Opened as One['key']]: One['view'] };
 
+/** The steps, itself among them, of which one shows what only they together tell. */
+export const seenWith = (key: string): readonly string[] => [
+  key,
+  ...TOGETHER.flatMap(({ of }) => ((of as readonly string[]).includes(key) ? of : [])),
+];
+
 /** What only several steps together show, put into the one that it is shown with. */
 export const TOGETHER: readonly {
   readonly of: readonly (keyof Views)[];

@@ -13,7 +13,7 @@ import { reportedPureSeed } from '../purity/result.ts';
 import { documentsOf, releasesOf, type DocumentRow } from '../release/result.ts';
 import { blocksOf, factsOf, gather, openAll, type Gathered, type Known } from './gather.ts';
 import { keepStep, keptOf, lineOn, ownComputation, stillStands, type Kept, type KeptStep } from './kept.ts';
-import { SHEET_STEPS, TOGETHER, type Views } from './registry.ts';
+import { seenWith, SHEET_STEPS, type Views } from './registry.ts';
 import type { Facts } from './step.ts';
 
 /** What stands of a lot, once what each step has to say of it is known. */
@@ -189,10 +189,9 @@ export async function settleStep<Key extends keyof Views>(
   written?: Written<Key>,
 ): Promise<Views[Key]> {
   const file = written?.file ?? (await openFile(tx, lotId, now));
-  const together = TOGETHER.filter(({ of }) => of.includes(key)).flatMap(({ of }) => of);
+  const fresh = seenWith(key);
   const known: (Known & { readonly kept: KeptStep | undefined })[] = SHEET_STEPS.map((one) => {
-    const fresh = one.key === key || together.includes(one.key);
-    const kept = fresh ? undefined : stillStands(file, one.step, one.key);
+    const kept = fresh.includes(one.key) ? undefined : stillStands(file, one.key);
     return { one, kept, view: one.key === key ? written?.view : undefined };
   });
   const { steps, views } = await openAll(

@@ -7,7 +7,7 @@ import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { fieldViews, handsOf } from '../register/tests.ts';
+import { fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { moistureObservation } from './tables.ts';
 
@@ -57,7 +57,7 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
 }
 
 export function reportedMoisture(view: MoistureView): MoistureTest | undefined {
-  return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+  return notSetAside(view.tests).at(-1);
 }
 
 /** The moisture line of the lot sheet. */
@@ -67,8 +67,7 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
   if (!test)
     return {
       ...base,
-      mark: sampled ? 'next' : 'waits',
-      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
+      ...withoutTest(view.waiting, sampled),
     };
   const hand = handsOf(Object.values(test.fields), { by: test.createdBy, at: test.createdAt });
   if (!test.result)

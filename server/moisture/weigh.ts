@@ -1,17 +1,17 @@
 import { type MoistureWeighings } from '@mercato/contract/moisture/moisture';
 import { Exact } from '@mercato/core/units/mass';
-import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
+import type { Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
-import { seenOf } from '../register/seen.ts';
-import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import type { BenchTest } from '../register/tests.ts';
+import { keepWeighings } from '../register/weighings.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { moistureOf } from './result.ts';
 import { moistureObservation } from './tables.ts';
 
 /** Writes the weighings of both containers down and judges them once both are dried. */
 export async function weighMoisture(
-  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
   test: BenchTest,
   body: MoistureWeighings,
 ): Promise<void> {
@@ -24,39 +24,16 @@ export async function weighMoisture(
         : [{ field: `${which}.${one}`, text, unit: 'g', value: new Exact(text).toString() }];
     }),
   );
-  const changes = await recordObservations(
-    tx,
-    moistureObservation,
-    { id: test.id, lotId: test.lotId },
+  await keepWeighings(context, test, {
+    table: moistureObservation,
     entries,
-    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
-    body.reason,
-  );
-  if (changes.added.length + changes.corrected.length === 0) return;
-  await bumpTest(tx, test, hand);
-  const current = await currentObservations(tx, moistureObservation, [test.id]);
-  const result = moistureOf(
-    await editionById(tx, test.editionId),
-    (field) => current.find((one) => one.field === field)?.enteredText,
-  );
-  if (result)
-    await keepJudgement(
-      tx,
-      judged(test),
-      current.map((one) => one.id),
-      result.verdict.outcome,
-      result,
-      hand,
-    );
-  await audit({
-    lotId: test.lotId,
-    act: { is: changes.corrected.length > 0 ? 'moisture-corrected' : 'moisture-weighed', test: test.number },
-    subject: `test ${test.id}`,
-    before: changes.corrected,
-    after: body,
-    reason: body.reason,
+    body,
+    act: (corrects) => ({ is: corrects ? 'moisture-corrected' : 'moisture-weighed', test: test.number }),
+    judge: async (text) => {
+      const result = moistureOf(await editionById(context.tx, test.editionId), text);
+      return result && { outcome: result.verdict.outcome, result };
+    },
   });
-  touch(test.lotId);
 }
 
 /** Masses that cannot be: seed that weighs nothing, or dried heavier than wet. */

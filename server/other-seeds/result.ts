@@ -23,7 +23,7 @@ import { namesOf } from '../register/people.ts';
 import { allObservations } from '../database/observations.ts';
 import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import type { BenchTest } from '../register/tests.ts';
-import { covers, fieldViews, handsOf } from '../register/tests.ts';
+import { covers, fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
@@ -281,7 +281,7 @@ export const otherSeedsOutcome = (found: Pick<Found, 'massVerdict' | 'noxious'>)
   worst([...(found.massVerdict ? [found.massVerdict.outcome] : []), ...found.noxious.map((one) => one.outcome)]);
 
 export function reportedOtherSeeds(view: OtherSeedsView): OtherSeedsTest | undefined {
-  return view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+  return notSetAside(view.tests).at(-1);
 }
 
 /** Names that nobody can judge: bound to no species, and taxa of which a list that counts names some. */
@@ -298,8 +298,7 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
   if (!test)
     return {
       ...base,
-      mark: sampled ? 'next' : 'waits',
-      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
+      ...withoutTest(view.waiting, sampled),
     };
   const hand = handsOf(
     test.trays.flatMap((one) => Object.values(one.fields)),

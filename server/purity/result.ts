@@ -18,7 +18,7 @@ import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { fieldViews, handsOf } from '../register/tests.ts';
+import { fieldViews, handsOf, withoutTest } from '../register/tests.ts';
 import { bindingsOf, nameIn } from '../names/names.ts';
 import { vesselView } from '../register/vessels.ts';
 import { speciesList } from '../rule-books/names.ts';
@@ -265,8 +265,7 @@ export function purityLine(view: PurityView, sampled: boolean): StepLine<'purity
   if (!result || !newest)
     return {
       ...base,
-      mark: sampled ? 'next' : 'waits',
-      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
+      ...withoutTest(view.waiting, sampled),
     };
   const hand = handsOf(
     reportedTests(view).flatMap((one) => Object.values(one.fields)),

@@ -6,22 +6,13 @@ import { unitRulesFor } from '@mercato/core/purity/unitRules';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
-import type { Transaction } from '../database/connect.ts';
-import {
-  currentObservations,
-  recordObservations,
-  seenAs,
-  type Hand,
-  type Observation,
-  type Seen,
-} from '../database/observations.ts';
+import { currentObservations, seenAs, type Observation, type Seen } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
-import { weighingNotes } from '../devices/balances.ts';
 import { lotById } from '../register/lots.ts';
-import { seenOf } from '../register/seen.ts';
 import { vessel } from '../register/tables.ts';
-import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { keepWeighings } from '../register/weighings.ts';
+import { type BenchTest } from '../register/tests.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
 import { entriesOf, partsIn, textsOf } from './fields.ts';
 import { analysisOf, multipleUnitsShare, purityMassOf, purityOutcome } from './result.ts';
@@ -29,10 +20,11 @@ import { purityObservation } from './tables.ts';
 
 /** Writes the weighings of a purity test down, judges them when they are complete, and keeps the verdict. */
 export async function weigh(
-  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
   test: BenchTest,
   body: PurityWeighings,
 ): Promise<void> {
+  const { tx } = context;
   const edition = await editionById(tx, test.editionId);
   const lot = await lotById(tx, test.lotId);
   const family = (await kindOf(tx, lot.species))?.family ?? '';
@@ -40,36 +32,24 @@ export async function weigh(
   checkWeighings(edition, body, multiple);
   const before = await currentObservations(tx, purityObservation, [test.id]);
   const entries = entriesOf(edition, body, partsIn(textsOf(before)));
-  const notes = await weighingNotes(
-    tx,
-    body.weighedOn,
-    Object.fromEntries(entries.flatMap((one) => (one.unit === 'g' ? [[one.field, one.text]] : []))),
-    hand.at,
-  );
-  const changes = await recordObservations(
-    tx,
-    purityObservation,
-    { id: test.id, lotId: test.lotId },
-    entries.map((one) => ({ ...one, device: notes[one.field] })),
-    {
-      ...hand,
-      seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)),
-      ...(body.reason !== undefined && body.seenOn === undefined ? { seenByField: daysOfParts(entries, before) } : {}),
+  await keepWeighings(context, test, {
+    table: purityObservation,
+    entries,
+    body,
+    ...(body.reason !== undefined && body.seenOn === undefined ? { seenByField: daysOfParts(entries, before) } : {}),
+    act: (corrects) => ({ is: corrects ? 'purity-corrected' : 'purity-weighed', test: test.number }),
+    judge: async (text) => {
+      const analysis = analysisOf(edition, text, multiple);
+      if (!analysis) return null;
+      const [from] = await tx.select({ portion: vessel.portion }).from(vessel).where(eq(vessel.id, test.vesselId));
+      const massVerdict = purityMassOf(
+        await methodFor(tx, edition, lot.species, lot.bookKind),
+        from?.portion === 'half' ? 'half' : 'whole',
+        text('workingSample'),
+      );
+      return { outcome: purityOutcome(analysis, massVerdict), result: { ...analysis, massVerdict } };
     },
-    body.reason,
-  );
-  if (changes.added.length + changes.corrected.length === 0) return;
-  await bumpTest(tx, test, hand);
-  await judge(tx, test, edition, multiple, hand);
-  await audit({
-    lotId: test.lotId,
-    act: { is: changes.corrected.length > 0 ? 'purity-corrected' : 'purity-weighed', test: test.number },
-    subject: `test ${test.id}`,
-    before: changes.corrected,
-    after: body,
-    reason: body.reason,
   });
-  touch(test.lotId);
 }
 
 /** A part that a correction names was seen when its component was weighed. */
@@ -157,32 +137,4 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
       });
   }
   if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
-}
-
-async function judge(
-  tx: Transaction,
-  test: BenchTest,
-  edition: Edition,
-  multiplePercent: number | null,
-  hand: Hand,
-): Promise<void> {
-  const current = await currentObservations(tx, purityObservation, [test.id]);
-  const text = (field: string) => current.find((one) => one.field === field)?.enteredText;
-  const analysis = analysisOf(edition, text, multiplePercent);
-  if (!analysis) return;
-  const lot = await lotById(tx, test.lotId);
-  const [from] = await tx.select({ portion: vessel.portion }).from(vessel).where(eq(vessel.id, test.vesselId));
-  const mass = purityMassOf(
-    await methodFor(tx, edition, lot.species, lot.bookKind),
-    from?.portion === 'half' ? 'half' : 'whole',
-    text('workingSample'),
-  );
-  await keepJudgement(
-    tx,
-    judged(test),
-    current.map((one) => one.id),
-    purityOutcome(analysis, mass),
-    { ...analysis, massVerdict: mass },
-    hand,
-  );
 }

@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
+import type { Early } from '@mercato/contract/register/early';
 import type { DecisionView, FieldView } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Outcome } from '@mercato/core/verdict/verdict';
@@ -184,6 +185,20 @@ export function fieldViews(all: readonly Observation[], names: ReadonlyMap<strin
   }
   return fields;
 }
+
+/** How a step stands that has no test which counts: its sample is drawn, is to be drawn, or there is none to draw from. */
+export const withoutTest = (
+  waiting: readonly unknown[],
+  sampled: boolean,
+): { readonly mark: 'next' | 'waits'; readonly stands: Early } => ({
+  mark: sampled ? 'next' : 'waits',
+  stands: { is: sampled ? (waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
+});
+
+/** Tests that count: all that nobody set aside. */
+export const notSetAside = <T extends { readonly decision: Pick<DecisionView, 'decision'> | null }>(
+  tests: readonly T[],
+): T[] => tests.filter((one) => one.decision?.decision !== 'set-aside');
 
 /** What was written of a test, as its line on the lot sheet tells it: by whom, when, and the last day on which it was seen. */
 export interface Written {

@@ -13,8 +13,10 @@ interface Harvest {
 }
 const seedIs = ({ species, variety, harvestYear }: Harvest) => [species, foldText(variety), harvestYear].join('\n');
 
-/** What a lot keeps of its weight: what its report would say. */
+/** What a lot keeps of its weight, as its report would say it. */
 const REPORTED = sql<string | null>`${lot.kept} #>> '{steps,weight,facts,weight,thousandSeedG}'`;
+/** Whether nothing speaks against it: replicates that part too far say nothing until somebody decided. */
+const STANDS = sql`${lot.kept} #> '{steps,weight,lines,0,line,blocks}' = '[]'::jsonb`;
 
 /**
  * The kinds of harvests. Where the laboratory weighed a lot of the very species, variety and harvest, its thousand-seed
@@ -30,7 +32,7 @@ export async function kindsOf(tx: Reader, harvests: readonly Harvest[]): Promise
           .select({ species: lot.species, variety: lot.variety, harvestYear: lot.harvestYear, grams: REPORTED })
           .from(benchTest)
           .innerJoin(lot, eq(lot.id, benchTest.lotId))
-          .where(and(eq(benchTest.step, 'weight'), inArray(lot.species, species)))
+          .where(and(eq(benchTest.step, 'weight'), inArray(lot.species, species), STANDS))
           .orderBy(asc(benchTest.updatedAt), asc(benchTest.id));
   const weighed = new Map(
     rows.flatMap((one) => (one.grams === null ? [] : [[seedIs(one), Number(one.grams)] as const])),

@@ -21,7 +21,7 @@ export async function checkKept({ db }: Connection, now: Date): Promise<void> {
     const { steps } = await gather(db, file);
     const on = { file, sampled: steps.some((one) => one.samples) };
     for (const one of steps) {
-      const kept = stillStands(file, one.step, one.key);
+      const kept = stillStands(file, one.key);
       const fresh: unknown = JSON.parse(JSON.stringify(keepStep(one, on)));
       if (kept && !isDeepStrictEqual(kept, fresh))
         throw new Error(

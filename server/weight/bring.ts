@@ -5,7 +5,16 @@ import { startTest } from '../register/tests.ts';
 import { weighSeeds } from './weigh.ts';
 
 /** Brings the weighings of a test in. */
-export async function bringWeight({ context, cells, test, body, write, draw, dated }: TestFromFile): Promise<void> {
+export async function bringWeight({
+  context,
+  cells,
+  test,
+  body,
+  write,
+  draw,
+  dated,
+  stop,
+}: TestFromFile): Promise<void> {
   const vesselId = await draw();
   const plan = body();
   plan.value.vesselId = vesselId;
@@ -14,6 +23,13 @@ export async function bringWeight({ context, cells, test, body, write, draw, dat
   const weighed = Array.from({ length: MOST_REPLICATES }, (_, i) => i + 1).filter((one) =>
     cells.get(`weight.replicate.${one}`, { test }),
   );
+  // A gap would move what follows it: each replicate keeps its number.
+  const gap = weighed.find((one, i) => one !== i + 1);
+  if (gap !== undefined)
+    stop(cells.get(`weight.replicate.${gap}`, { test })?.line ?? cells.line, 'value', {
+      is: 'weight.replicate-missing',
+      before: gap,
+    });
   filled.value.replicates = [];
   weighed.forEach((one, i) => {
     filled.set(`replicates.${i}`, `weight.replicate.${one}`, word);

@@ -14,7 +14,7 @@ import {
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import { covers, fieldViews, handsOf } from '../register/tests.ts';
+import { covers, fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { kindOf } from '../rule-books/editions.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
@@ -75,8 +75,7 @@ export async function readWeight(tx: Reader, file: LotFile): Promise<WeightView>
 }
 
 /** The test whose result is reported: the last that nobody set aside. */
-export const reportedWeight = (view: WeightView): WeightTest | undefined =>
-  view.tests.filter((one) => one.decision?.decision !== 'set-aside').at(-1);
+export const reportedWeight = (view: WeightView): WeightTest | undefined => notSetAside(view.tests).at(-1);
 
 /** The weight line of the lot sheet. */
 export function weightLine(view: WeightView, sampled: boolean): StepLine<'weight'> {
@@ -85,8 +84,7 @@ export function weightLine(view: WeightView, sampled: boolean): StepLine<'weight
   if (!test)
     return {
       ...base,
-      mark: sampled ? 'next' : 'waits',
-      stands: { is: sampled ? (view.waiting.length > 0 ? 'drawn' : 'to-draw') : 'waits-for-sample' },
+      ...withoutTest(view.waiting, sampled),
     };
   const hand = handsOf(Object.values(test.fields), { by: test.createdBy, at: test.createdAt });
   const { result, left } = test;

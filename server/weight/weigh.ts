@@ -1,77 +1,48 @@
 import type { WeightWeighings } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
-import { currentObservations, recordObservations, type Entry } from '../database/observations.ts';
-import { weighingNotes } from '../devices/balances.ts';
+import { currentObservations, type Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/api.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
-import { seenOf } from '../register/seen.ts';
-import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import type { BenchTest } from '../register/tests.ts';
+import { keepWeighings } from '../register/weighings.ts';
 import { editionById, kindOf } from '../rule-books/editions.ts';
 import { replicateOf, weightOf } from './result.ts';
 import { weightObservation } from './tables.ts';
 
 /** Writes the weighings of a test down, and judges them once there are as many as the rules ask. */
 export async function weighSeeds(
-  { tx, hand, audit, touch }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
   test: BenchTest,
   body: WeightWeighings,
 ): Promise<void> {
+  const { tx } = context;
   const before = await currentObservations(tx, weightObservation, [test.id]);
   checkWeights(
     body,
     before.map((one) => one.field),
   );
   const entries: Entry[] = body.replicates.map((text, i) => weighed(`replicate.${i + 1}`, text));
-  if (body.whole)
-    entries.push(weighed('wholeMass', body.whole.mass), {
-      field: 'wholeSeeds',
-      text: String(body.whole.seeds),
-      unit: null,
-      value: String(body.whole.seeds),
-    });
-  const notes = await weighingNotes(
-    tx,
-    body.weighedOn,
-    Object.fromEntries(entries.flatMap((one) => (one.unit === 'g' ? [[one.field, one.text]] : []))),
-    hand.at,
-  );
-  const changes = await recordObservations(
-    tx,
-    weightObservation,
-    { id: test.id, lotId: test.lotId },
-    entries.map((one) => ({ ...one, device: notes[one.field] })),
-    { ...hand, seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)) },
-    body.reason,
-  );
-  if (changes.added.length + changes.corrected.length === 0) return;
-  await bumpTest(tx, test, hand);
-  const current = await currentObservations(tx, weightObservation, [test.id]);
-  const lot = await lotById(tx, test.lotId);
-  const { result } = weightOf(
-    await editionById(tx, test.editionId),
-    (await kindOf(tx, lot.species))?.chaffy ?? false,
-    (field) => current.find((one) => one.field === field)?.enteredText,
-    current.filter((one) => replicateOf(one.field) !== null).length,
-  );
-  if (result)
-    await keepJudgement(
-      tx,
-      judged(test),
-      current.map((one) => one.id),
-      result.verdict.outcome,
-      result,
-      hand,
-    );
-  await audit({
-    lotId: test.lotId,
-    act: { is: changes.corrected.length > 0 ? 'weight-corrected' : 'weight-weighed', test: test.number },
-    subject: `test ${test.id}`,
-    before: changes.corrected,
-    after: body,
-    reason: body.reason,
+  if (body.whole) {
+    const seeds = String(body.whole.seeds);
+    entries.push(weighed('wholeMass', body.whole.mass), { field: 'wholeSeeds', text: seeds, unit: null, value: seeds });
+  }
+  await keepWeighings(context, test, {
+    table: weightObservation,
+    entries,
+    body,
+    act: (corrects) => ({ is: corrects ? 'weight-corrected' : 'weight-weighed', test: test.number }),
+    judge: async (text, current) => {
+      const { species } = await lotById(tx, test.lotId);
+      const { result } = weightOf(
+        await editionById(tx, test.editionId),
+        (await kindOf(tx, species))?.chaffy ?? false,
+        text,
+        current.filter((one) => replicateOf(one.field) !== null).length,
+      );
+      return result && { outcome: result.verdict.outcome, result };
+    },
   });
-  touch(test.lotId);
 }
 
 const weighed = (field: string, text: string): Entry => ({ field, text, unit: 'g', value: new Exact(text).toString() });

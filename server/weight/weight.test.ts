@@ -19,8 +19,8 @@ const AGREE = spread('0.2014');
 const APART = spread('0.2015');
 const EVEN = Array.from({ length: 8 }, () => '0.19');
 
-async function laidOut(reference: string) {
-  const { lot, draw } = await clovers(hands.analyst, reference);
+async function laidOut(reference: string, variety = 'Ambersett') {
+  const { lot, draw } = await clovers(hands.analyst, reference, { variety });
   const sample = (await draw({ purpose: 'weight', mass: grams('5') })).body;
   const view = (await hands.analyst.post<WeightView>('/weight/tests', { vesselId: sample.id })).body;
   const id = view.tests[0]?.id ?? '';
@@ -28,6 +28,7 @@ async function laidOut(reference: string) {
   return {
     lot,
     id,
+    draw,
     see,
     sheet: async () => (await hands.lead.get<LotSheet>(`/lots/${lot}`)).body,
     weigh: async (body: object, who: Visitor = hands.analyst) =>
@@ -74,7 +75,7 @@ describe('thousand-seed weight', () => {
   });
 
   it('counts the seeds of packets of the very harvest that was weighed; of any other the kind says it', async () => {
-    const one = await laidOut('W-5');
+    const one = await laidOut('W-5', 'Sundial');
     const packet = async (harvestYear: number) =>
       (
         await hands.sampler.post<PacketView>('/store/packets', {
@@ -82,7 +83,7 @@ describe('thousand-seed weight', () => {
             ...UNKNOWN_HEADER,
             kind: 'clover',
             species: 'Trifolium pratense',
-            variety: 'ambersett',
+            variety: 'sundial',
             harvestYear,
           },
           packet: {
@@ -98,7 +99,17 @@ describe('thousand-seed weight', () => {
     const [same, other] = [await packet(2026), await packet(2025)];
     expect([same.errors, other.errors]).toEqual([undefined, undefined]);
     const about = async (id: string) => (await hands.lead.get<PacketView>(`/store/packets/${id}`)).body.left.aboutSeeds;
-    await one.weigh({ replicates: EVEN });
+    // Hundreds that part too far say nothing yet.
+    await one.weigh({ replicates: APART });
+    expect(await about(same.id)).toEqual(await about(other.id));
+    await hands.lead.post(`/lots/${one.lot}/decisions`, {
+      subject: one.id,
+      decision: 'set-aside',
+      reason: 'counted by an untrained hand',
+    });
+    const second = (await one.draw({ purpose: 'weight', mass: grams('5') })).body;
+    const again = (await hands.analyst.post<WeightView>('/weight/tests', { vesselId: second.id })).body.tests[1];
+    await hands.analyst.put(`/weight/tests/${again?.id}`, { replicates: EVEN, whole: null }, 1);
     // 1000 seeds weigh 1.900 g: 19 g hold ten thousand of them.
     expect(await about(same.id)).toEqual({ low: 10_000, high: 10_000 });
     const range = (await one.see()).usual;

@@ -60,8 +60,6 @@ export function WeightStation({
   const { fields, result } = test;
   const kept = Array.from({ length: MOST_REPLICATES }, (_, i) => fields[fieldOf(i)]?.text ?? '');
   const weighed = kept.filter(Boolean).length;
-  // Eight more lines come once the first eight part too far.
-  const lines = weighed > asks.replicates || test.left === asks.replicates ? (weighed < asks.replicates ? 1 : 2) : 1;
   const initial: Values = {
     way: fields.wholeMass ? 'whole' : 'replicates',
     replicates: kept,
@@ -137,7 +135,7 @@ export function WeightStation({
         >
           {!started && <ChoiceField label="weighed as" {...entry.field('way')} options={WAYS} />}
           {values.way === 'replicates' ? (
-            <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={lines * asks.replicates} may={mayWrite} />
+            <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={weighed + test.left} may={mayWrite} />
           ) : (
             <Row className="g-3" style={{ maxWidth: 560 }}>
               <Col xs={12} sm={6}>

@@ -51,10 +51,10 @@ export default function Germination(): JSX.Element {
       <section>
         <BenchHead lot={data.lot} title="Germination" />
         {tests.length > 0 && (
-          <p style={{ marginTop: 14 }}>
+          <p className="reported">
             {combined.reported ? (
               <>
-                <span className="fig" style={{ fontSize: 34 }}>
+                <span className="fig">
                   {combined.reported.normal}
                   {combined.reported.hard > 0 ? ` + ${combined.reported.hard} hard` : ''} %
                 </span>{' '}

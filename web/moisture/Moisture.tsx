@@ -216,10 +216,8 @@ function Station({
             </tbody>
           </table>
           {result && (
-            <p style={{ marginTop: 14 }}>
-              <span className="fig" style={{ fontSize: 34 }}>
-                {result.reportedPercent.toFixed(1)} %
-              </span>{' '}
+            <p className="reported">
+              <span className="fig">{result.reportedPercent.toFixed(1)} %</span>{' '}
               <VerdictMark mark={result.verdict.outcome} word />{' '}
               <span className="soft">{nextWords(result.verdict.next)}</span>
             </p>

@@ -107,7 +107,7 @@ function Agree({
         <span className="fig">{lower196.toFixed(0)}</span> to <span className="fig">{upper196.toFixed(0)}</span> points.{' '}
         {upper196 - lower196 > 40 && 'That is too far for the one to stand for the other.'}
       </p>
-      <Suspense fallback={<div style={{ minHeight: 320 }} aria-busy="true" />}>
+      <Suspense fallback={<div className="chart-coming" aria-busy="true" />}>
         <Chart
           curves={curves}
           xRange={SHARES}

@@ -106,7 +106,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
       ) : (
         <p>{'reason' in fit ? `No curve yet: ${NO_CURVE[fit.reason]}.` : ''}</p>
       )}
-      <Suspense fallback={<div style={{ minHeight: 320 }} aria-busy="true" />}>
+      <Suspense fallback={<div className="chart-coming" aria-busy="true" />}>
         <Chart
           curves={curves}
           marks={marks}

@@ -36,7 +36,7 @@ export function WeightFigures({ result }: { result: WeightResult }): JSX.Element
   return (
     <>
       {meanG !== null && sdG !== null && (
-        <Suspense fallback={<div style={{ minHeight: 320 }} aria-busy="true" />}>
+        <Suspense fallback={<div className="chart-coming" aria-busy="true" />}>
           <Chart
             curves={[
               dots('weighed', false),
@@ -51,7 +51,7 @@ export function WeightFigures({ result }: { result: WeightResult }): JSX.Element
           />
         </Suspense>
       )}
-      <Table borderless size="sm" className="ruled" style={{ maxWidth: 560 }}>
+      <Table borderless size="sm" className="ruled narrow">
         <tbody>
           {PER.map(([unit, name]) => (
             <tr key={unit}>

@@ -118,11 +118,9 @@ export function WeightStation({
         </BenchHead>
         {result && (
           <div role="status">
-            <p style={{ margin: '8px 0 0' }}>
-              <span className="fig" style={{ fontSize: 34 }}>
-                {result.reportedG} g
-              </span>{' '}
-              for 1000 seeds <VerdictMark mark={result.verdict.outcome} word />{' '}
+            <p className="reported">
+              <span className="fig">{result.reportedG} g</span> for 1000 seeds{' '}
+              <VerdictMark mark={result.verdict.outcome} word />{' '}
               <span className="soft">{nextWords(result.verdict.next)}</span>
             </p>
             {test.plausible && usualWords(test.plausible) && <p className="outside">{usualWords(test.plausible)}</p>}
@@ -130,14 +128,13 @@ export function WeightStation({
         )}
         <EntryForm
           entry={entry}
-          style={{ marginTop: 14 }}
           send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Keep the weighings') : null}
         >
           {!started && <ChoiceField label="weighed as" {...entry.field('way')} options={WAYS} />}
           {values.way === 'replicates' ? (
             <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={weighed + test.left} may={mayWrite} />
           ) : (
-            <Row className="g-3" style={{ maxWidth: 560 }}>
+            <Row className="g-3 narrow">
               <Col xs={12} sm={6}>
                 <Weighed
                   label="all of it, g"
@@ -213,7 +210,7 @@ function Hundreds({
 }): JSX.Element {
   const dropped = new Set(test.result?.replicates.flatMap((one, i) => (one.dropped ? [i] : [])));
   return (
-    <Row className="g-3" style={{ maxWidth: 720 }}>
+    <Row className="g-3 narrow">
       {values.replicates.slice(0, shown).map((text, i) => {
         const name = fieldOf(i);
         return (

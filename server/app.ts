@@ -121,9 +121,7 @@ export async function makeApp({
   router.use(whoAsks(connection));
   setUpRoute(router, connection, clock);
   const teller = new Teller(connection.pool);
-  const tell = (note: string | null) => {
-    teller.tell(note);
-  };
+  const tell = (note: string | null) => teller.tell(note);
   serveSession(router, connection, clock, tell);
   let heard: Promise<unknown> | undefined;
   const api: Api<LotPicture> = new Api(router, {
@@ -174,9 +172,9 @@ export async function makeApp({
     app.use(
       express.static(WEB, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
     );
-    app.get('/{*path}', (_request, response) => {
-      response.setHeader('Cache-Control', 'no-cache').sendFile(join(WEB, 'index.html'));
-    });
+    app.get('/{*path}', (_request, response) =>
+      response.setHeader('Cache-Control', 'no-cache').sendFile(join(WEB, 'index.html')),
+    );
   }
   app.use(answerProblem(log));
   return { app, api };

@@ -26,9 +26,7 @@ export interface ReplicateVerdict extends Verdict<GerminationNext> {
 export function judgeReplicates(edition: Edition, normalPercents: readonly number[]): ReplicateVerdict {
   if (normalPercents.length !== 4)
     throw new ArgumentFault('replicates', { is: 'argument.so-many', least: 4, most: 4, got: normalPercents.length });
-  normalPercents.forEach((one, i) => {
-    percentIn(`replicates.${i}`, one);
-  });
+  normalPercents.forEach((one, i) => percentIn(`replicates.${i}`, one));
   const sum = normalPercents.reduce((total, one) => total.plus(one), new Exact(0));
   const mean = sum.div(4);
   const meanPercent = mean.plus(0.5).floor().toNumber();

@@ -44,9 +44,7 @@ export function criticalH(N: number, f: number): number {
  * Source: ISTA, heterogeneity testing, H value (from memory), W without f.
  */
 export function heterogeneityOfPercents(percents: readonly number[], n: number, f: number): Heterogeneity {
-  percents.forEach((one, i) => {
-    percentIn(`percents.${i}`, one);
-  });
+  percents.forEach((one, i) => percentIn(`percents.${i}`, one));
   wholeIn('n', n, 1, 1e6);
   return judgeSpread(percents, f, (mean) => ({
     W: (mean * (100 - mean)) / n,
@@ -56,9 +54,7 @@ export function heterogeneityOfPercents(percents: readonly number[], n: number, 
 
 /** As `heterogeneityOfPercents`, for numbers of other seeds in equal masses: chance alone gives W = mean. */
 export function heterogeneityOfCounts(counts: readonly number[], f: number): Heterogeneity {
-  counts.forEach((one, i) => {
-    wholeIn(`counts.${i}`, one, 0, 1e7);
-  });
+  counts.forEach((one, i) => wholeIn(`counts.${i}`, one, 0, 1e7));
   return judgeSpread(counts, f, (mean) => ({ W: mean, expression: 'the mean itself' }));
 }
 

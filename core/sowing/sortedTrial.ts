@@ -32,9 +32,7 @@ export function gainOfPairs(sorted: readonly number[], unsorted: readonly number
   if (sorted.length < 2 || sorted.length > 1000)
     throw new ArgumentFault('sorted', { is: 'argument.so-many', least: 2, most: 1000, got: sorted.length });
   for (const [name, plots] of Object.entries({ sorted, unsorted }))
-    plots.forEach((one, i) => {
-      zeroOrMore(`${name}.${i}`, one);
-    });
+    plots.forEach((one, i) => zeroOrMore(`${name}.${i}`, one));
   const n = sorted.length;
   const gaps = sorted.map((one, i) => one - (unsorted[i] ?? 0));
   const mean = gaps.reduce((sum, one) => sum + one, 0) / n;

@@ -11,12 +11,8 @@ export interface Isotherm {
 export const wetFromDry = (dryPercent: number) => (100 * dryPercent) / (100 + dryPercent);
 export const dryFromWet = (wetPercent: number) => (100 * wetPercent) / (100 - wetPercent);
 
-const checkShare = (name: string, value: number) => {
-  between(name, value, 0, 1);
-};
-const checkTemperature = (t: number) => {
-  aboveUpTo('temperatureC', t, -50, 80);
-};
+const checkShare = (name: string, value: number) => between(name, value, 0, 1);
+const checkTemperature = (t: number) => aboveUpTo('temperatureC', t, -50, 80);
 
 /**
  * Moisture of seed in balance with air, from its oil.

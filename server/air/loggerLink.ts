@@ -34,17 +34,11 @@ export function askLogger(address: string, since: Date): Promise<{ air: Air[]; g
       if (error) reject(error);
       else resolve({ air: air.sort((a, b) => a.at - b.at), garbled });
     };
-    const timer = setTimeout(() => {
-      end(new LoggerSilent('logger.no-answer'));
-    }, PATIENCE_MS);
+    const timer = setTimeout(() => end(new LoggerSilent('logger.no-answer')), PATIENCE_MS);
     socket.setEncoding('utf8');
     socket.on('connect', () => socket.write(`LOG ${since.toISOString()}\n`));
-    socket.on('error', () => {
-      end(new LoggerSilent('logger.not-reached'));
-    });
-    socket.on('close', () => {
-      end(new LoggerSilent('logger.broke-off'));
-    });
+    socket.on('error', () => end(new LoggerSilent('logger.not-reached')));
+    socket.on('close', () => end(new LoggerSilent('logger.broke-off')));
     socket.on('data', (text: string) => {
       waiting += text;
       const cut = waiting.split(/\r?\n/);

@@ -28,10 +28,7 @@ export class BalanceHub {
     listener(shownAt(one, Date.now()));
     return () => {
       one.listeners.delete(listener);
-      if (one.listeners.size === 0)
-        one.leaving = setTimeout(() => {
-          this.close(id, one);
-        }, LINGER_MS);
+      if (one.listeners.size === 0) one.leaving = setTimeout(() => this.close(id, one), LINGER_MS);
     };
   }
 

@@ -28,9 +28,7 @@ export function tcpBalance(host: string, port: number, { onLine, onReached }: Li
     socket = mine;
     mine.setEncoding('utf8');
     mine.setTimeout(10_000);
-    mine.on('connect', () => {
-      onReached(true);
-    });
+    mine.on('connect', () => onReached(true));
     mine.on('data', (text: string) => {
       pause = FIRST_RETRY_MS;
       waiting += text;

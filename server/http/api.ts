@@ -116,9 +116,9 @@ export class Api<Picture = unknown> {
     handle: (context: ReadContext<Path>) => Promise<Answer>,
   ): void {
     this.routes.push(route);
-    this.router.get(route.path, async (request, response) => {
-      response.json(await this.inOneSnapshot(request, response, route, handle));
-    });
+    this.router.get(route.path, async (request, response) =>
+      response.json(await this.inOneSnapshot(request, response, route, handle)),
+    );
   }
 
   /** All statements of a read see one state of the database, whoever writes meanwhile; none of them can write. */

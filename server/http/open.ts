@@ -9,9 +9,7 @@ export function openRead<Path extends string, Answer extends object>(
   route: ReadRoute<Path, never, Answer>,
   handle: (request: Request, response: Response) => Promise<Answer> | Answer,
 ): void {
-  router.get(route.path, async (request, response) => {
-    response.json(await handle(request, response));
-  });
+  router.get(route.path, async (request, response) => response.json(await handle(request, response)));
 }
 
 /** Serves a write for which nobody needs to be signed in, and which therefore opens its own transaction. */

@@ -145,17 +145,13 @@ export function serveSession(
       });
       throw fault('wrong-password', { is: 'http.name-or-password-wrong' });
     }
-    await new Promise<void>((resolve, reject) => {
-      request.session.regenerate(settle(resolve, reject));
-    });
+    await new Promise<void>((resolve, reject) => request.session.regenerate(settle(resolve, reject)));
     request.session.personId = row.id;
     request.session.csrf = randomBytes(24).toString('base64url');
     await connection.db
       .insert(auditEntry)
       .values({ by: row.id, at: clock(), act: { is: 'signed-in' }, subject: `person ${row.id}` });
-    await new Promise<void>((resolve, reject) => {
-      request.session.save(settle(resolve, reject));
-    });
+    await new Promise<void>((resolve, reject) => request.session.save(settle(resolve, reject)));
     return {
       person: { id: row.id, name: row.name, username: row.username, roles: row.roles },
       csrf: request.session.csrf,
@@ -176,9 +172,7 @@ export function serveSession(
       });
       tell(leaveNote({ session: request.sessionID }));
     }
-    await new Promise<void>((resolve, reject) => {
-      request.session.destroy(settle(resolve, reject));
-    });
+    await new Promise<void>((resolve, reject) => request.session.destroy(settle(resolve, reject)));
     response.clearCookie('mercato.sid');
     return {};
   });

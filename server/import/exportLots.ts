@@ -25,9 +25,7 @@ async function rowsOf(tx: Reader, lot: Lot, now: Date): Promise<Row[]> {
   const { steps } = await gather(tx, file);
   const drawn = new Map(steps.flatMap((one) => one.drawn).map((one) => [one.vessel.code, one]));
   const writer = new RowWriter(lot.reference, drawn);
-  const add = (what: string, value: string | number | null, more?: Row) => {
-    writer.add(what, value, more);
-  };
+  const add = (what: string, value: string | number | null, more?: Row) => writer.add(what, value, more);
   const header = headerOf(lot, file.edition.book);
   add('lot.species', header.species);
   add('lot.book', header.book);

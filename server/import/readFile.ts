@@ -179,9 +179,7 @@ export class LotFile {
           last = { reference: '', lines: line, bytes };
           continue;
         }
-        const row = readRow(plain(record), line, (column, message) => {
-          fault({ line, column, message });
-        });
+        const row = readRow(plain(record), line, (column, message) => fault({ line, column, message }));
         const reference = row?.reference ?? '';
         if (row) {
           const before = file.ranges.get(reference) ?? [];

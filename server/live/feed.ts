@@ -52,9 +52,7 @@ export class Feed {
     };
     client.on('error', again);
     client.on('end', again);
-    client.on('notification', ({ payload }) => {
-      this.tell(JSON.parse(payload ?? '{}') as LiveNote);
-    });
+    client.on('notification', ({ payload }) => this.tell(JSON.parse(payload ?? '{}') as LiveNote));
     this.client = client;
     try {
       await client.connect();

@@ -17,9 +17,7 @@ export function serveLive(api: Api, feed: Feed): void {
       missed = !emit(missed ? ({ missed: true } satisfies LiveNote) : note);
     };
     const stop = await feed.listen(say, end);
-    const beat = setInterval(() => {
-      say({});
-    }, BEAT_MS);
+    const beat = setInterval(() => say({}), BEAT_MS);
     const life = setTimeout(end, LIFE_MS);
     return () => {
       clearInterval(beat);

@@ -109,9 +109,7 @@ export function defineStep<const Key extends string, Name extends Exclude<Step, 
     view,
     samples: step.samples?.(view) ?? false,
     drawn: step.drew?.(view) ?? [],
-    rows: (file) => {
-      step.rows(view, file);
-    },
+    rows: (file) => step.rows(view, file),
     line: (on) => step.line(view, on) as StepLine,
     turns: () => step.turns?.(view) ?? [],
     judged: () => step.judged(view),

@@ -23,9 +23,11 @@ export async function bringSearch({ context, cells, test, body, write, draw, dat
     const count = first ? 'other-seeds.count' : 'other-seeds.trayCount';
     const filled = body(place).set('examined', first ? 'other-seeds.examined' : 'other-seeds.trayExamined', word);
     filled.value.species = [];
-    cells.named(count, { test, ...place }).forEach((name, i) => {
-      filled.set(`species.${i}`, count, (cell) => ({ name, count: number(cell) }), undefined, name);
-    });
+    cells
+      .named(count, { test, ...place })
+      .forEach((name, i) =>
+        filled.set(`species.${i}`, count, (cell) => ({ name, count: number(cell) }), undefined, name),
+      );
     await write(filled, trayCountSchema, (checked) => countTray(seen, started, Number(tray), checked, 0));
   }
 }

@@ -67,7 +67,7 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
   const ofTray = <B>(
     route: WriteRoute<string, B, OtherSeedsView>,
     work: (context: WriteContext<B>, test: BenchTest, tray: number) => Promise<void>,
-  ) => {
+  ) =>
     api.write(route, async (context) => {
       const { tx, params, now, tell } = context;
       const tray = trayIn(params);
@@ -76,7 +76,6 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
       tell(`hands:${test.lotId}`);
       return readSearch(tx, await openFile(tx, test.lotId, now));
     });
-  };
   ofTray(otherSeedsRoutes.hand, (context, test, tray) => actAt(context, trayNamed(test, tray), context.body));
   ofTray(otherSeedsRoutes.decideLate, (context, test, tray) => decideLateFinds(context, test, tray, context.body));
 

@@ -42,7 +42,7 @@ export async function bringPurity({ context, cells, test, body, write, draw, dat
   for (const field of FRACTIONS) filled.set(`fractions.${field}`, `purity.${field}`, number);
   const names = cells.named('purity.part', { test });
   if (names.length > 0) filled.value.parts = [];
-  names.forEach((name, i) => {
+  names.forEach((name, i) =>
     filled.set(
       `parts.${i}`,
       'purity.part',
@@ -57,8 +57,8 @@ export async function bringPurity({ context, cells, test, body, write, draw, dat
       }),
       undefined,
       name,
-    );
-  });
+    ),
+  );
   const seen = await dated(started.vesselId);
   await write(filled, purityWeighingsSchema, (checked) => weigh(seen, started, checked));
 }

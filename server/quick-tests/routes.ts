@@ -33,7 +33,7 @@ export function serveQuickTests(api: Api): void {
   const ofBag = <B>(
     route: WriteRoute<string, B, BagView>,
     work: (context: WriteContext<B>, bag: string) => Promise<void>,
-  ) => {
+  ) =>
     api.write(route, async (context) => {
       const bag = idParam(context.params, 'bag');
       await work(context, bag);
@@ -41,7 +41,6 @@ export function serveQuickTests(api: Api): void {
       context.tell(`round:${view.round.id}`);
       return view;
     });
-  };
   ofBag(quickTestRoutes.strikeLook, (context, bag) =>
     strikeLook(context, bag, idParam(context.params, 'look'), context.body.reason),
   );

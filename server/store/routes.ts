@@ -95,13 +95,12 @@ export function serveStore(api: Api): void {
   const list = <B>(
     route: WriteRoute<string, B, ListView>,
     work: (context: WriteContext<B>, id: string) => Promise<void>,
-  ) => {
+  ) =>
     api.write(route, async (context) => {
       const id = idParam(context.params, 'list');
       await work(context, id);
       return listView(context.tx, id, context.now);
     });
-  };
   api.write(listRoutes.keep, async (context) =>
     listView(context.tx, await addList(context, context.body), context.now),
   );
@@ -112,13 +111,12 @@ export function serveStore(api: Api): void {
   const place = <B>(
     route: WriteRoute<string, B, PlaceCare>,
     work: (context: WriteContext<B>, id: string) => Promise<void>,
-  ) => {
+  ) =>
     api.write(route, async (context) => {
       const id = idParam(context.params, 'place');
       await work(context, id);
       return placeCare(context.tx, id, {}, context.now);
     });
-  };
   place(placeRoutes.writeLine, (context, id) => writePlaceLine(context, id, context.body, context.seenVersion));
   place(placeRoutes.readDial, (context, id) => keepReading(context, id, context.body));
   place(placeRoutes.strikeReading, (context, id) =>

@@ -31,9 +31,7 @@ export async function bringWeight({
       before: gap,
     });
   filled.value.replicates = [];
-  weighed.forEach((one, i) => {
-    filled.set(`replicates.${i}`, `weight.replicate.${one}`, word);
-  });
+  weighed.forEach((one, i) => filled.set(`replicates.${i}`, `weight.replicate.${one}`, word));
   filled.value.whole = null;
   if (cells.get('weight.wholeMass', { test }) ?? cells.get('weight.wholeSeeds', { test })) {
     filled.value.whole = {};

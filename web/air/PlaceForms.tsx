@@ -89,9 +89,7 @@ export function ReadingForm({
           inputMode="decimal"
           autoFocus
           {...entry.field('temperature', 'temperature.text', 'temperature')}
-          onChange={(temperature) => {
-            entry.set({ temperature, sure: 'no' });
-          }}
+          onChange={(temperature) => entry.set({ temperature, sure: 'no' })}
         />
         <ChoiceField
           label="the dial shows"
@@ -101,9 +99,7 @@ export function ReadingForm({
             ['F', '°F'],
           ]}
           {...entry.field('unit', 'temperature.unit')}
-          onChange={(unit) => {
-            entry.set({ unit, sure: 'no' });
-          }}
+          onChange={(unit) => entry.set({ unit, sure: 'no' })}
         />
         {(entry.fault('sure') !== undefined || entry.values.sure === 'yes') && (
           <ChoiceField

@@ -10,9 +10,7 @@ export const usePlaceCare = (id: string, days: number) =>
 /** Puts a written answer where every look at the store finds it. */
 export function useKeepCare(): (care: PlaceCare) => void {
   const client = useQueryClient();
-  return (care) => {
-    client.setQueryData(keyOf(placeRoutes.care, { place: care.place.id }, asked(care.days)), care);
-  };
+  return (care) => client.setQueryData(keyOf(placeRoutes.care, { place: care.place.id }, asked(care.days)), care);
 }
 
 /** "3 h", "40 min", "2 days". */

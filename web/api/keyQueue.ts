@@ -77,9 +77,7 @@ export class KeyQueue<K extends Numbered> {
     private readonly listener: Listener<K>,
   ) {
     this.shelf = new Shelf(road.shelf, ['session', 'sequence']);
-    void this.tellLeftover().then(() => {
-      this.later(0);
-    });
+    void this.tellLeftover().then(() => this.later(0));
   }
 
   push(key: Omit<K, 'sequence'>): void {
@@ -87,9 +85,7 @@ export class KeyQueue<K extends Numbered> {
     const sequence = this.sequence++;
     void this.shelf
       .put([{ ...key, sequence, session, page: PAGE, personId, testId } as unknown as StoredKey<K>])
-      .then(() => {
-        this.later(PAUSE);
-      });
+      .then(() => this.later(PAUSE));
   }
 
   /** Lets go of the keys that the server refused, when their person says so. */

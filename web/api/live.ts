@@ -21,9 +21,7 @@ export function listenLive(take: (note: LiveNote) => void): () => void {
   if (typeof EventSource === 'undefined') return () => undefined;
   const begun = performance.now();
   const tabs = new BroadcastChannel(NAME);
-  tabs.onmessage = (event: MessageEvent<LiveNote>) => {
-    take(event.data);
-  };
+  tabs.onmessage = (event: MessageEvent<LiveNote>) => take(event.data);
   const tell = (note: LiveNote) => {
     tabs.postMessage(note);
     take(note);
@@ -40,9 +38,7 @@ export function listenLive(take: (note: LiveNote) => void): () => void {
           // What was written between two streams is not told again.
           if (performance.now() - begun > FRESH) tell({ missed: true });
         };
-        stream.onmessage = (event: MessageEvent<string>) => {
-          tell(JSON.parse(event.data) as LiveNote);
-        };
+        stream.onmessage = (event: MessageEvent<string>) => tell(JSON.parse(event.data) as LiveNote);
         stream.onerror = () => {
           // Refused, the browser does not try again by itself.
           if (stream.readyState === EventSource.CLOSED) timer = setTimeout(open, RETRY);

@@ -95,12 +95,8 @@ export function useOutbox(personId: string, onAnswer: (answer: unknown) => void)
         running = false;
       }
     };
-    wake.current = () => {
-      later(0);
-    };
-    const online = () => {
-      later(0);
-    };
+    wake.current = () => later(0);
+    const online = () => later(0);
     window.addEventListener('online', online);
     later(0);
     return () => {

@@ -19,9 +19,8 @@ export class Shelf<T extends { readonly personId: string }> {
   private async openStore(name: string): Promise<IDBPDatabase | null> {
     try {
       return await openDB(name, 1, {
-        upgrade: (db) => {
-          db.createObjectStore('waiting', { keyPath: [...this.keyPath] }).createIndex('person', 'personId');
-        },
+        upgrade: (db) =>
+          db.createObjectStore('waiting', { keyPath: [...this.keyPath] }).createIndex('person', 'personId'),
       });
     } catch {
       return null;

@@ -68,9 +68,7 @@ export function usePresses<K extends Pressable>(
       },
     });
     queue.current = mine;
-    return () => {
-      mine.stop();
-    };
+    return () => mine.stop();
   }, [road, place, personId, testId]);
 
   function reduce(before: State<K>, action: Action<K>): State<K> {
@@ -106,9 +104,7 @@ export function usePresses<K extends Pressable>(
       queue.current?.push({ ...last, seeds: -last.seeds });
       return last;
     },
-    forget: (at) => {
-      dispatch({ do: 'forget', at });
-    },
+    forget: (at) => dispatch({ do: 'forget', at }),
     rebase: async (at) => {
       setResting(true);
       try {

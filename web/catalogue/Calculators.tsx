@@ -72,9 +72,7 @@ export default function Calculators(): JSX.Element {
                     ...(one === chosen ? { color: 'var(--ink)', fontWeight: 600 } : {}),
                   }}
                   aria-pressed={one === chosen}
-                  onClick={() => {
-                    setSearch({ id: one.id });
-                  }}
+                  onClick={() => setSearch({ id: one.id })}
                 >
                   {one.title}
                 </button>

@@ -33,9 +33,7 @@ export function BalanceStrip({ into }: { into: string | null }): JSX.Element | n
         <Form.Select
           aria-label="balance of this bench"
           value={balance?.id ?? ''}
-          onChange={(event) => {
-            here.choose(event.target.value || null);
-          }}
+          onChange={(event) => here.choose(event.target.value || null)}
         >
           <option value="">no balance here: figures are typed</option>
           {here.balances.map((one) => (
@@ -145,9 +143,7 @@ function Pan({ balance }: { balance: BalanceView }): JSX.Element {
           inputMode="decimal"
           value={grams}
           placeholder="0.018"
-          onChange={(event) => {
-            setGrams(event.target.value);
-          }}
+          onChange={(event) => setGrams(event.target.value)}
         />
         <Button size="sm" variant="outline-primary" onClick={put('')}>
           Put on

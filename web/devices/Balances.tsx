@@ -30,9 +30,7 @@ export default function Balances(): JSX.Element {
   const [open, setOpen] = useState<{ id: string; what: 'check' | 'change' } | 'new' | null>(null);
   if (!data) return <main aria-busy="true" />;
   const zone = session?.laboratory.zone ?? 'UTC';
-  const leave = () => {
-    setOpen(null);
-  };
+  const leave = () => setOpen(null);
   return (
     <main style={{ maxWidth: 1000 }}>
       <h1>Balances</h1>
@@ -84,22 +82,12 @@ export default function Balances(): JSX.Element {
           )}
           <div className="actions">
             {may('bench.write') && (
-              <Button
-                variant="outline-primary"
-                onClick={() => {
-                  setOpen({ id: one.id, what: 'check' });
-                }}
-              >
+              <Button variant="outline-primary" onClick={() => setOpen({ id: one.id, what: 'check' })}>
                 Check {one.name}
               </Button>
             )}
             {may('settings.write') && (
-              <Button
-                variant="outline-primary"
-                onClick={() => {
-                  setOpen({ id: one.id, what: 'change' });
-                }}
-              >
+              <Button variant="outline-primary" onClick={() => setOpen({ id: one.id, what: 'change' })}>
                 Change {one.name}
               </Button>
             )}
@@ -114,13 +102,7 @@ export default function Balances(): JSX.Element {
       ))}
       {may('settings.write') && open !== 'new' && (
         <div className="actions">
-          <Button
-            onClick={() => {
-              setOpen('new');
-            }}
-          >
-            Set up a balance
-          </Button>
+          <Button onClick={() => setOpen('new')}>Set up a balance</Button>
         </div>
       )}
       {open === 'new' && <BalanceForm balance={null} leave={leave} />}

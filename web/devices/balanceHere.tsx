@@ -132,11 +132,7 @@ export function WithBalance({ children }: { children: ReactNode }): JSX.Element 
           ...(balance.check !== 'good' && why.trim() ? { why: why.trim() } : {}),
         },
       connect:
-        serial && serialOf(navigator)
-          ? async () => {
-              setPort((await serialOf(navigator)?.requestPort()) ?? null);
-            }
-          : null,
+        serial && serialOf(navigator) ? async () => setPort((await serialOf(navigator)?.requestPort()) ?? null) : null,
     };
   }, [balances, balance, why, serial]);
   return <Here value={value}>{children}</Here>;

@@ -40,9 +40,7 @@ export function serverBalance(balance: Pick<BalanceView, 'id'>, changed: () => v
   return {
     state: () => state,
     reached: () => reached,
-    stop: () => {
-      events.close();
-    },
+    stop: () => events.close(),
   };
 }
 

@@ -23,15 +23,7 @@ export function CountDays({
   return (
     <span>
       {days.map((one) => (
-        <button
-          key={one}
-          type="button"
-          className="bare"
-          aria-pressed={one === day}
-          onClick={() => {
-            turnTo(one);
-          }}
-        >
+        <button key={one} type="button" className="bare" aria-pressed={one === day} onClick={() => turnTo(one)}>
           {one === day ? <b>day {one}</b> : `day ${one}`}
           {one === todayOf(test, today) && ' (today)'}
         </button>
@@ -89,9 +81,7 @@ export function CauseField({
     <ChoiceField
       label={day < planned ? `ends before day ${planned}, because` : `ends after day ${planned}, because`}
       value={cause}
-      onChange={(value) => {
-        onChange(value as EndCause | '');
-      }}
+      onChange={(value) => onChange(value as EndCause | '')}
       options={[
         ['', 'no reason given'],
         ...END_CAUSES.filter((one) => (one === 'all-germinated') === day < planned).map(

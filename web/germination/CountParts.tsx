@@ -30,9 +30,7 @@ export function Dishes({
           type="button"
           className={`dish${i === at ? ' open' : ''}`}
           aria-pressed={i === at}
-          onClick={() => {
-            open(i);
-          }}
+          onClick={() => open(i)}
         >
           <SeedHead
             counts={shown[i] ?? NO_COUNTS}
@@ -71,9 +69,7 @@ export function ClassKeys({
           className="cat"
           style={{ borderLeftColor: `var(--${one})` }}
           disabled={disabled}
-          onClick={() => {
-            call(one);
-          }}
+          onClick={() => call(one)}
         >
           <span className="n" data-class={one}>
             {counts[one]}

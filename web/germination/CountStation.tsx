@@ -226,9 +226,7 @@ function Station({
     ...CLASSES.map((one) => ({
       key: CLASS_KEYS[one],
       says: `call a seed ${one}`,
-      act: () => {
-        call(one);
-      },
+      act: () => call(one),
     })),
     {
       key: 'Backspace',
@@ -243,31 +241,23 @@ function Station({
       key: 'ArrowLeft',
       shown: '←',
       says: 'dish before',
-      act: () => {
-        move(-1);
-      },
+      act: () => move(-1),
     },
     {
       key: 'ArrowRight',
       shown: '→',
       says: 'dish after',
-      act: () => {
-        move(1);
-      },
+      act: () => move(1),
     },
     {
       key: 't',
       says: 'ten at once: T, then a class',
-      act: () => {
-        setMode(mode === 'ten' ? 'one' : 'ten');
-      },
+      act: () => setMode(mode === 'ten' ? 'one' : 'ten'),
     },
     {
       key: 'r',
       says: 'the rest by difference: R, then a class',
-      act: () => {
-        setMode(mode === 'rest' ? 'one' : 'rest');
-      },
+      act: () => setMode(mode === 'rest' ? 'one' : 'rest'),
     },
     {
       key: 'f',
@@ -287,9 +277,7 @@ function Station({
     {
       key: 'd',
       says: 'the other count day',
-      act: () => {
-        turnTo(days[(days.indexOf(day) + 1) % days.length] ?? day);
-      },
+      act: () => turnTo(days[(days.indexOf(day) + 1) % days.length] ?? day),
     },
     { key: 'g', says: 'back to the tests', act: () => void navigate(`/lots/${view.lot.id}/germination`) },
   ]);
@@ -319,9 +307,7 @@ function Station({
               id="ends-test"
               label="final count"
               checked={final}
-              onChange={() => {
-                setChosen(!final);
-              }}
+              onChange={() => setChosen(!final)}
             />
           )}
           {mayCount && final && <CauseField day={day} planned={planned} cause={cause} onChange={setCause} />}
@@ -337,13 +323,7 @@ function Station({
               {scanned.lot.reference}. The count stays open.
             </span>
             <Link to={scanned.open}>open it</Link>
-            <button
-              type="button"
-              className="bare"
-              onClick={() => {
-                setScanned(null);
-              }}
-            >
+            <button type="button" className="bare" onClick={() => setScanned(null)}>
               go on counting
             </button>
           </div>
@@ -415,9 +395,7 @@ function Station({
               if (!trouble) setTyping(false);
               return trouble;
             }}
-            onLeave={() => {
-              setTyping(false);
-            }}
+            onLeave={() => setTyping(false)}
           />
         ) : (
           <KeyFoot
@@ -441,12 +419,7 @@ function Station({
               </Button>
             )}
             {may('bench.write') && isClosed(dish) && there && (
-              <Button
-                variant="outline-primary"
-                onClick={() => {
-                  setTyping(true);
-                }}
-              >
+              <Button variant="outline-primary" onClick={() => setTyping(true)}>
                 Correct dish {dish.number}
               </Button>
             )}

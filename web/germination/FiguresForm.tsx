@@ -111,12 +111,8 @@ export function FiguresForm({
               inputMode="numeric"
               autoFocus={i === 0}
               value={texts[one]}
-              onFocus={(event) => {
-                event.target.select();
-              }}
-              onChange={(event) => {
-                setTexts((before) => ({ ...before, [one]: event.target.value }));
-              }}
+              onFocus={(event) => event.target.select()}
+              onChange={(event) => setTexts((before) => ({ ...before, [one]: event.target.value }))}
             />
           </label>
         ))}

@@ -232,27 +232,13 @@ function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
   if (!open)
     return (
       <p className="soft" style={{ marginTop: -8 }}>
-        <button
-          type="button"
-          className="bare"
-          style={{ paddingLeft: 0 }}
-          onClick={() => {
-            setOpen(true);
-          }}
-        >
+        <button type="button" className="bare" style={{ paddingLeft: 0 }} onClick={() => setOpen(true)}>
           correct the days of the plan
         </button>
       </p>
     );
   return (
-    <EntryForm
-      entry={entry}
-      send="Correct the days"
-      quiet
-      leave={() => {
-        setOpen(false);
-      }}
-    >
+    <EntryForm entry={entry} send="Correct the days" quiet leave={() => setOpen(false)}>
       <div className="fields">
         <TextField label="set up on" type="date" {...entry.field('setUpDate')} />
         <TextField label="pre-chill, days" figure inputMode="numeric" {...entry.field('prechillDays')} />

@@ -49,17 +49,14 @@ export function useTally(personId: string, testId: string, day: number, refresh:
   const place = (dish: DishView) => `${dish.id} ${day}`;
   return {
     of: (dish) => ({ ...NO_COUNTS, ...presses.of(place(dish), known(dish)) }),
-    press: (dish, pressed) => {
+    press: (dish, pressed) =>
       presses.press(
         place(dish),
         known(dish),
         pressed.map((one) => ({ dishId: dish.id, day, turn: dish.held.turn, ...one })),
-      );
-    },
+      ),
     takeBack: (dish) => presses.takeBack(place(dish)) !== null,
-    forget: (dish) => {
-      presses.forget(place(dish));
-    },
+    forget: (dish) => presses.forget(place(dish)),
     rebase: (dish) => presses.rebase(place(dish)),
     resting: presses.resting,
     waiting: presses.waiting,

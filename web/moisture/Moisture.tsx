@@ -187,9 +187,7 @@ function Station({
                           value={values[cell]}
                           disabled={!mayWrite}
                           isInvalid={fault(cell) !== undefined}
-                          onChange={(event) => {
-                            set({ [cell]: event.target.value });
-                          }}
+                          onChange={(event) => set({ [cell]: event.target.value })}
                         />
                         {fault(cell) && (
                           <div className="outside" role="alert">

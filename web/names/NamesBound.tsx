@@ -73,27 +73,12 @@ function Name({
           </>
         )}{' '}
         {may && !binding && (
-          <Button
-            size="sm"
-            variant={open ? 'primary' : 'outline-primary'}
-            onClick={() => {
-              setBinding(true);
-            }}
-          >
+          <Button size="sm" variant={open ? 'primary' : 'outline-primary'} onClick={() => setBinding(true)}>
             {name.taxon === null ? 'Say which species' : 'Change'}
           </Button>
         )}
       </p>
-      {binding && (
-        <BindForm
-          route={route}
-          test={test}
-          name={name}
-          leave={() => {
-            setBinding(false);
-          }}
-        />
-      )}
+      {binding && <BindForm route={route} test={test} name={name} leave={() => setBinding(false)} />}
     </div>
   );
 }
@@ -134,9 +119,7 @@ function BindForm({
             id={`none-${name.written}`}
             label="it is none of the species that a list names"
             checked={entry.values.noneListed}
-            onChange={() => {
-              entry.set({ noneListed: !entry.values.noneListed });
-            }}
+            onChange={() => entry.set({ noneListed: !entry.values.noneListed })}
           />
         )}
       </EntryForm>

@@ -39,9 +39,7 @@ export default function FieldWeeds(): JSX.Element {
           <Form.Select
             id="field"
             value={field}
-            onChange={(event) => {
-              setSearch(event.target.value ? { field: event.target.value } : {}, { replace: true });
-            }}
+            onChange={(event) => setSearch(event.target.value ? { field: event.target.value } : {}, { replace: true })}
           >
             <option value="">choose one</option>
             {data.fields.map((one) => (

@@ -139,9 +139,7 @@ export function FindStation({
     ...bindings.keys.map((one) => ({
       key: one.key,
       says: `${one.species}, one seed`,
-      act: () => {
-        call(one.species);
-      },
+      act: () => call(one.species),
     })),
     {
       key: 'Backspace',
@@ -159,9 +157,7 @@ export function FindStation({
     {
       key: 't',
       says: 'ten at once: T, then the key of a species',
-      act: () => {
-        setTen(!ten);
-      },
+      act: () => setTen(!ten),
     },
     { key: 'c', says: 'close the tray: weigh what was searched', act: to('close') },
     { key: 'f', says: 'type the figures, or correct a closed tray', act: to('close') },
@@ -170,17 +166,13 @@ export function FindStation({
       key: 'ArrowLeft',
       shown: '←',
       says: 'tray before',
-      act: () => {
-        move(-1);
-      },
+      act: () => move(-1),
     },
     {
       key: 'ArrowRight',
       shown: '→',
       says: 'tray after',
-      act: () => {
-        move(1);
-      },
+      act: () => move(1),
     },
   ]);
   if (!tally.ready) return <main aria-busy="true" />;
@@ -237,15 +229,7 @@ export function FindStation({
         />
         <div className="tally finds">
           {bindings.keys.map((one) => (
-            <button
-              key={one.key}
-              type="button"
-              className="cat"
-              disabled={!mayTally}
-              onClick={() => {
-                call(one.species);
-              }}
-            >
+            <button key={one.key} type="button" className="cat" disabled={!mayTally} onClick={() => call(one.species)}>
               <span className="n">{counted[one.species] ?? 0}</span>
               <span className="name">
                 <Key>{one.key.toUpperCase()}</Key> <i className="species">{one.species}</i>
@@ -308,9 +292,7 @@ export function FindStation({
               setMode('tally');
               setChosen(null);
             }}
-            leave={() => {
-              setMode('tally');
-            }}
+            leave={() => setMode('tally')}
           />
         )}
         {(mode === 'new' || mode === 'close') && <SpeciesProposals id={LIST} />}
@@ -345,13 +327,7 @@ export function FindStation({
           )}
           may={mayWrite}
         />
-        <Found
-          test={test}
-          origin={view.origin}
-          open={(species) => {
-            setShown({ species });
-          }}
-        />
+        <Found test={test} origin={view.origin} open={(species) => setShown({ species })} />
         <NamesBound
           route={otherSeedsRoutes.bindName}
           test={test}
@@ -363,9 +339,7 @@ export function FindStation({
           <Noxious
             test={test}
             lists={view.lists}
-            open={(verdict) => {
-              setShown({ title: `${verdict.species}, ${verdict.jurisdiction}`, verdict });
-            }}
+            open={(verdict) => setShown({ title: `${verdict.species}, ${verdict.jurisdiction}`, verdict })}
           />
         )}
         <DecisionBox
@@ -378,13 +352,7 @@ export function FindStation({
           }
         />
         {children}
-        <OtherFinds
-          view={view}
-          may={mayWrite}
-          open={(title, verdict) => {
-            setShown({ title, verdict });
-          }}
-        />
+        <OtherFinds view={view} may={mayWrite} open={(title, verdict) => setShown({ title, verdict })} />
       </section>
       <aside className="slip">
         {'verdict' in shown ? (

@@ -52,9 +52,7 @@ export function Found({
                   count={one.count}
                   rate={one.rate}
                   widest={test.total?.rate.countUpper ?? 1}
-                  open={() => {
-                    open(one);
-                  }}
+                  open={() => open(one)}
                 />
               </tr>
             ))}
@@ -64,9 +62,7 @@ export function Found({
                 count={test.total.count}
                 rate={test.total.rate}
                 widest={test.total.rate.countUpper}
-                open={() => {
-                  open(null);
-                }}
+                open={() => open(null)}
               />
             </tr>
           </tbody>
@@ -191,13 +187,7 @@ export function Noxious({
                   </td>
                   <td>{one.standing ?? '—'}</td>
                   <td className="num">
-                    <button
-                      type="button"
-                      className="opens"
-                      onClick={() => {
-                        open(one);
-                      }}
-                    >
+                    <button type="button" className="opens" onClick={() => open(one)}>
                       {one.unit === 'seeds' ? one.measured : threeFigures(one.measured ?? 0)}{' '}
                       {one.unit.replace('seeds ', '')}
                     </button>

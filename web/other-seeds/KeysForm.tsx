@@ -15,9 +15,8 @@ export function KeysForm({
 }): JSX.Element {
   const [lines, setLines] = useState<readonly KeyBinding[]>(keys);
   const [faults, setFaults] = useState<readonly { path: string; message: string }[]>([]);
-  const put = (i: number, next: Partial<KeyBinding>) => {
+  const put = (i: number, next: Partial<KeyBinding>) =>
     setLines(lines.map((one, at) => (at === i ? { ...one, ...next } : one)));
-  };
   return (
     <form
       style={{ marginTop: 16 }}
@@ -40,9 +39,7 @@ export function KeysForm({
                   value={one.key}
                   autoFocus={i === 0}
                   isInvalid={faults.some((fault) => fault.path.startsWith(`keys.${i}`))}
-                  onChange={(event) => {
-                    put(i, { key: event.target.value });
-                  }}
+                  onChange={(event) => put(i, { key: event.target.value })}
                 >
                   {FIND_KEYS.map((key) => (
                     <option key={key} value={key}>
@@ -55,13 +52,7 @@ export function KeysForm({
                 <i className="species">{one.species}</i>
               </td>
               <td>
-                <button
-                  type="button"
-                  className="bare"
-                  onClick={() => {
-                    setLines(lines.filter((_, at) => at !== i));
-                  }}
-                >
+                <button type="button" className="bare" onClick={() => setLines(lines.filter((_, at) => at !== i))}>
                   free its key
                 </button>
               </td>
@@ -71,12 +62,7 @@ export function KeysForm({
       </table>
       <div className="actions">
         <Button type="submit">Use these keys</Button>
-        <Button
-          variant="outline-primary"
-          onClick={() => {
-            done(null);
-          }}
-        >
+        <Button variant="outline-primary" onClick={() => done(null)}>
           Leave it
         </Button>
       </div>

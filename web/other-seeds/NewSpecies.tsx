@@ -20,20 +20,13 @@ export function NewSpecies({ list, done }: { list: string; done: (name: string) 
         value={name}
         placeholder="which species is it?"
         style={{ maxWidth: 360 }}
-        onChange={(event) => {
-          setName(event.target.value);
-        }}
+        onChange={(event) => setName(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') done('');
         }}
       />
       <Button type="submit">Give it a key</Button>
-      <Button
-        variant="outline-primary"
-        onClick={() => {
-          done('');
-        }}
-      >
+      <Button variant="outline-primary" onClick={() => done('')}>
         Leave it
       </Button>
     </form>

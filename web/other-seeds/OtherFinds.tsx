@@ -73,13 +73,7 @@ function Compared({
     <>
       {verdict && (
         <div>
-          <button
-            type="button"
-            className="opens"
-            onClick={() => {
-              open(source, verdict);
-            }}
-          >
+          <button type="button" className="opens" onClick={() => open(source, verdict)}>
             <VerdictMark mark={verdict.outcome} word />
           </button>{' '}
           <span className="soft">{nextWords(verdict.next)}</span>

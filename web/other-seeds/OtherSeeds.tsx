@@ -33,15 +33,7 @@ export default function OtherSeeds(): JSX.Element {
   useScanTaker(taker);
   if (!data || !session?.person) return <main aria-busy="true" />;
   const test = data.tests.find((one) => one.vesselCode === chosen) ?? data.tests.at(-1);
-  const form = (
-    <SearchForm
-      view={data}
-      may={may('bench.write')}
-      started={() => {
-        setChosen(null);
-      }}
-    />
-  );
+  const form = <SearchForm view={data} may={may('bench.write')} started={() => setChosen(null)} />;
   if (!test)
     return (
       <main className="station">

@@ -59,9 +59,7 @@ export function SearchForm({
         <ChoiceField
           label="the search is"
           value={extent}
-          onChange={(value) => {
-            setExtent(value as Extent);
-          }}
+          onChange={(value) => setExtent(value as Extent)}
           options={EXTENTS.map((one) => [one, WORDS[one]] as const)}
           hint={isReduced(extent) ? 'for kinds that are hard to tell apart; the report says so' : undefined}
         />

@@ -116,9 +116,7 @@ export function TrayForm({
           invalid={massFault !== undefined}
           describedBy="tray-mass-says"
           onRefused={setRefused}
-          onChange={(next, on) => {
-            set({ examined: next, weighedOn: on });
-          }}
+          onChange={(next, on) => set({ examined: next, weighedOn: on })}
         />
         {massFault ? (
           <div className="why" id="tray-mass-says" role="alert">
@@ -144,9 +142,7 @@ export function TrayForm({
                     value={row.name}
                     isInvalid={why !== undefined}
                     placeholder={i === values.rows.length - 1 ? 'another species' : undefined}
-                    onChange={(event) => {
-                      change(i, { name: event.target.value });
-                    }}
+                    onChange={(event) => change(i, { name: event.target.value })}
                   />
                   {why && (
                     <div className="why outside" role="alert">
@@ -160,9 +156,7 @@ export function TrayForm({
                     aria-label={`seeds of species ${i + 1}`}
                     inputMode="numeric"
                     value={row.count}
-                    onChange={(event) => {
-                      change(i, { count: event.target.value });
-                    }}
+                    onChange={(event) => change(i, { count: event.target.value })}
                   />
                 </td>
                 <td className="soft">

@@ -134,9 +134,7 @@ export function useBindings(
       },
     );
     sender.current = mine;
-    return () => {
-      mine.stop();
-    };
+    return () => mine.stop();
   }, [client, lotId, test.id]);
   const keys = own ?? test.keys;
   const change = (next: Keys) => {

@@ -41,13 +41,10 @@ export function useFinds(
   const known = (tray: TrayView) => Object.fromEntries(tray.tallies.map((one) => [one.name, one.seeds]));
   return {
     of: (tray) => presses.of(String(tray.number), known(tray)),
-    found: (tray, species, seeds) => {
-      presses.press(String(tray.number), known(tray), [{ tray: tray.number, species, seeds, turn: tray.held.turn }]);
-    },
+    found: (tray, species, seeds) =>
+      presses.press(String(tray.number), known(tray), [{ tray: tray.number, species, seeds, turn: tray.held.turn }]),
     takeBack: (tray) => presses.takeBack(String(tray.number))?.species ?? null,
-    forget: (tray) => {
-      presses.forget(String(tray.number));
-    },
+    forget: (tray) => presses.forget(String(tray.number)),
     rebase: (tray) => presses.rebase(String(tray.number)),
     resting: presses.resting,
     settled: presses.settled,

@@ -50,9 +50,7 @@ export function JudgedTests({
                     <button
                       type="button"
                       className="opens"
-                      onClick={() => {
-                        open(`${COMPONENT_NAMES[one.component]}${half ? `, pair ${p + 1}` : ''}`, one);
-                      }}
+                      onClick={() => open(`${COMPONENT_NAMES[one.component]}${half ? `, pair ${p + 1}` : ''}`, one)}
                     >
                       {one.differencePercent.toFixed(2)}
                     </button>

@@ -58,9 +58,7 @@ export function OtherPurities({
                       <button
                         type="button"
                         className="opens"
-                        onClick={() => {
-                          open(`${COMPONENT_NAMES[component]}, ${one.source}`, verdict);
-                        }}
+                        onClick={() => open(`${COMPONENT_NAMES[component]}, ${one.source}`, verdict)}
                       >
                         <VerdictMark mark={verdict.outcome} word />
                       </button>

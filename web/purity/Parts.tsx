@@ -35,9 +35,8 @@ export function Parts({
   onFocus: (part: string) => void;
 }): JSX.Element {
   const sent = sentParts(values);
-  const put = (line: PartLine, next: Partial<PartLine>) => {
+  const put = (line: PartLine, next: Partial<PartLine>) =>
     change(values.parts.map((one) => (one === line ? { ...one, ...next } : one)));
-  };
   return (
     <>
       {values.parts.map((line, at) => {
@@ -60,9 +59,7 @@ export function Parts({
               autoFocus={line.name === ''}
               disabled={disabled}
               isInvalid={wrong !== undefined}
-              onChange={(event) => {
-                put(line, { name: event.target.value });
-              }}
+              onChange={(event) => put(line, { name: event.target.value })}
             />
             <span className="with-unit">
               {line.unit === 'trace' ? (
@@ -74,22 +71,18 @@ export function Parts({
                   disabled={disabled}
                   invalid={wrong !== undefined}
                   decimals={weighTo}
-                  onFocus={() => {
-                    onFocus(line.name || 'the part');
-                  }}
+                  onFocus={() => onFocus(line.name || 'the part')}
                   onRefused={onRefused}
-                  onChange={(figure, weighedOn) => {
-                    put(line, /^t/i.test(figure) ? { figure: '', unit: 'trace' } : { figure, weighedOn });
-                  }}
+                  onChange={(figure, weighedOn) =>
+                    put(line, /^t/i.test(figure) ? { figure: '', unit: 'trace' } : { figure, weighedOn })
+                  }
                 />
               )}
               <Form.Select
                 aria-label={`unit of ${line.name || 'the part'}`}
                 value={line.unit}
                 disabled={disabled}
-                onChange={(event) => {
-                  put(line, { unit: event.target.value as PartLine['unit'] });
-                }}
+                onChange={(event) => put(line, { unit: event.target.value as PartLine['unit'] })}
               >
                 <option>g</option>
                 <option>seeds</option>
@@ -108,9 +101,7 @@ export function Parts({
                 <button
                   type="button"
                   className="bare"
-                  onClick={() => {
-                    change(values.parts.filter((one) => one !== line));
-                  }}
+                  onClick={() => change(values.parts.filter((one) => one !== line))}
                 >
                   strike {line.name || 'this line'}
                 </button>

@@ -33,9 +33,7 @@ export default function Purity(): JSX.Element {
           {
             key: 'n',
             says: 'draw another working sample',
-            act: () => {
-              setDrawing(true);
-            },
+            act: () => setDrawing(true),
           },
         ]
       : []),

@@ -75,9 +75,8 @@ export function PurityStation({
   const [into, setInto] = useState<{ name: string; field: WeighedField | null } | null>(null);
   /** Why a reading was not taken, and where; `field` is null for a part of a component. */
   const [refused, setRefused] = useState<{ field: WeighedField | null; reason: string } | null>(null);
-  const onRefused = (field: WeighedField | null) => (reason: string | undefined) => {
+  const onRefused = (field: WeighedField | null) => (reason: string | undefined) =>
     setRefused(reason === undefined ? null : { field, reason });
-  };
   const { data: content } = useQuery({
     ...reading(ruleBookRoutes.edition, { edition: test.edition.id }),
     staleTime: Infinity,
@@ -108,9 +107,7 @@ export function PurityStation({
     return `${decimals} decimals for a sample of this weight: write ${new Exact(text(field)).toFixed(decimals)}, or weigh again.`;
   };
   const blowing = view.unitRules.some((one) => one.topic === 'blowing');
-  const open = (title: string, verdict: Verdict) => {
-    setShown({ title, verdict });
-  };
+  const open = (title: string, verdict: Verdict) => setShown({ title, verdict });
   const title =
     test.pair !== null
       ? `Purity, ${halfWords(test)}`
@@ -168,21 +165,15 @@ export function PurityStation({
                         setRefused(null);
                         setShown(isComponent(field) ? { component: field } : null);
                       }}
-                      onChange={(next, weighedOn) => {
-                        set({ [field]: next, weighedOn: { ...values.weighedOn, [field]: weighedOn } });
-                      }}
+                      onChange={(next, weighedOn) =>
+                        set({ [field]: next, weighedOn: { ...values.weighedOn, [field]: weighedOn } })
+                      }
                     />{' '}
                     g
                   </span>
                   <span className="pct">
                     {share && (
-                      <button
-                        type="button"
-                        className="opens"
-                        onClick={() => {
-                          setShown({ component: share.component });
-                        }}
-                      >
+                      <button type="button" className="opens" onClick={() => setShown({ component: share.component })}>
                         {share.trace ? 'trace' : share.percent.toFixed(analysis?.percentDecimals ?? 1)}
                       </button>
                     )}
@@ -207,9 +198,9 @@ export function PurityStation({
                           type="button"
                           className="bare"
                           aria-label={`${parts.length > 0 ? 'another part' : 'name its parts'}: ${FIELD_NAMES[field]}`}
-                          onClick={() => {
-                            set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] });
-                          }}
+                          onClick={() =>
+                            set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] })
+                          }
                         >
                           {parts.length > 0 ? 'another part' : 'name its parts'}
                         </button>
@@ -228,26 +219,16 @@ export function PurityStation({
                     list={component === 'inertMatter' ? 'inert-kinds' : `species-${component}`}
                     decimals={analysis?.percentDecimals ?? 1}
                     weighTo={decimals}
-                    onFocus={(name) => {
-                      setInto({ name, field: null });
-                    }}
+                    onFocus={(name) => setInto({ name, field: null })}
                     onRefused={onRefused(null)}
-                    change={(next) => {
-                      set({ parts: next });
-                    }}
+                    change={(next) => set({ parts: next })}
                   />
                 )}
               </div>
             );
           })}
           <Proposals parts={values.parts} />
-          <SumLine
-            analysis={analysis}
-            decimals={decimals}
-            open={() => {
-              setShown(null);
-            }}
-          />
+          <SumLine analysis={analysis} decimals={decimals} open={() => setShown(null)} />
           {analysis && <ShareBar analysis={analysis} />}
           {refused?.field === null && (
             <div className="why outside" role="alert">

@@ -30,12 +30,8 @@ export function useClock(name: string): {
   const running = kept.since !== null;
   useEffect(() => {
     if (!running) return;
-    const timer = setInterval(() => {
-      setNow(Date.now());
-    }, 500);
-    return () => {
-      clearInterval(timer);
-    };
+    const timer = setInterval(() => setNow(Date.now()), 500);
+    return () => clearInterval(timer);
   }, [running]);
   const keep = (next: Kept) => {
     sessionStorage.setItem(place, JSON.stringify(next));
@@ -55,8 +51,6 @@ export function useClock(name: string): {
           : { since: null, before: kept.before + Math.max(1, Math.round((at - kept.since) / 1000)) },
       );
     },
-    clear: () => {
-      keep(NOTHING);
-    },
+    clear: () => keep(NOTHING),
   };
 }

@@ -242,11 +242,10 @@ const LATE_WORDS = {
 function LateLook({ bag, look }: Part & { look: LookView }): JSX.Element {
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
-  const decide = (fate: Fate) => () => {
-    send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }).catch((error: unknown) => {
-      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.');
-    });
-  };
+  const decide = (fate: Fate) => () =>
+    void send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }).catch((error: unknown) =>
+      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.'),
+    );
   return (
     <>
       <Button size="sm" variant="outline-primary" onClick={decide('taken')}>
@@ -302,9 +301,7 @@ function EndForm({ bag }: Part): JSX.Element {
                 size="sm"
                 variant="outline-primary"
                 aria-pressed={(answers[cause] ?? 'unknown') === one}
-                onClick={() => {
-                  entry.set({ answers: { ...answers, [cause]: one } });
-                }}
+                onClick={() => entry.set({ answers: { ...answers, [cause]: one } })}
               >
                 {one === 'unknown' ? 'not known' : one}
               </Button>

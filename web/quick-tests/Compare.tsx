@@ -38,15 +38,7 @@ export default function Compare(): JSX.Element {
       </p>
       <span role="group" aria-label="which" className="choices">
         {PAIRS.map(([, , says], i) => (
-          <button
-            key={says}
-            type="button"
-            className="bare"
-            aria-pressed={i === pair}
-            onClick={() => {
-              setPair(i);
-            }}
-          >
+          <button key={says} type="button" className="bare" aria-pressed={i === pair} onClick={() => setPair(i)}>
             {says}
           </button>
         ))}

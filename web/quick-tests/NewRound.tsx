@@ -105,13 +105,9 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
     },
   );
   const { bags } = entry.values;
-  const set = (next: readonly TypedBag[]) => {
-    entry.set({ bags: next });
-  };
-  const add = (packet: PacketBrief, treatment: Treatment = 'untreated') => {
-    set([...bags, bagOf(packet, treatment)]);
-  };
-  const addControl = (of: TypedBag) => {
+  const set = (next: readonly TypedBag[]) => entry.set({ bags: next });
+  const add = (packet: PacketBrief, treatment: Treatment = 'untreated') => set([...bags, bagOf(packet, treatment)]);
+  const addControl = (of: TypedBag) =>
     set([
       ...bags,
       {
@@ -124,10 +120,8 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
         how: '',
       },
     ]);
-  };
-  const change = (key: string, what: Partial<TypedBag>) => {
+  const change = (key: string, what: Partial<TypedBag>) =>
     set(bags.map((one) => (one.key === key ? { ...one, ...what } : one)));
-  };
   const chosen = new Set(bags.map((one) => one.packet?.id));
   const fault = (i: number) =>
     ['seeds', 'how', 'packetId', 'kind', 'treatment'].map((one) => entry.fault(`bags.${i}.${one}`)).find(Boolean);
@@ -162,9 +156,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
                   type="button"
                   className="btn btn-outline-primary btn-sm"
                   aria-label={`test ${one.kind} ${one.variety} ${harvestWords(one)}`}
-                  onClick={() => {
-                    add(one);
-                  }}
+                  onClick={() => add(one)}
                 >
                   test it
                 </button>
@@ -194,25 +186,19 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
                 inputMode="numeric"
                 value={one.seeds}
                 fault={fault(i)}
-                onChange={(seeds) => {
-                  change(one.key, { seeds });
-                }}
+                onChange={(seeds) => change(one.key, { seeds })}
               />
               <ChoiceField
                 label={`bag ${i + 1} is laid out`}
                 value={one.treatment}
                 options={TREATMENTS.map((each) => [each, TREATMENT_WORDS[each]] as const)}
-                onChange={(treatment) => {
-                  change(one.key, { treatment: treatment as Treatment });
-                }}
+                onChange={(treatment) => change(one.key, { treatment: treatment as Treatment })}
               />
               {one.treatment !== 'untreated' && (
                 <TextField
                   label={`how, for bag ${i + 1}`}
                   value={one.how}
-                  onChange={(how) => {
-                    change(one.key, { how });
-                  }}
+                  onChange={(how) => change(one.key, { how })}
                 />
               )}
             </div>
@@ -227,13 +213,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
                 >
                   add a treated arm
                 </button>{' '}
-                <button
-                  type="button"
-                  className="bare"
-                  onClick={() => {
-                    addControl(one);
-                  }}
-                >
+                <button type="button" className="bare" onClick={() => addControl(one)}>
                   add fresh seed beside it
                 </button>{' '}
               </>
@@ -242,9 +222,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
               type="button"
               className="bare"
               aria-label={`leave bag ${i + 1} out`}
-              onClick={() => {
-                set(bags.filter((each) => each.key !== one.key));
-              }}
+              onClick={() => set(bags.filter((each) => each.key !== one.key))}
             >
               leave it out
             </button>

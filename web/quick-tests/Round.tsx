@@ -68,13 +68,12 @@ function Looking({
     (bag) => callRoute(quickTestRoutes.hand, { bag }, PUT_DOWN, { keepalive: true }),
     ALL_SENT,
   );
-  const kept = (bag: BagView) => {
+  const kept = (bag: BagView) =>
     client.setQueryData<RoundView>(keyOf(quickTestRoutes.round, { round: view.id }), (before) =>
       before
         ? { ...before, bagsOf: before.bagsOf.map((one) => (one.id === bag.id ? { ...one, ...bag } : one)) }
         : before,
     );
-  };
   // Others see who looks at it; without a network nobody does, and the look itself says what was known.
   const takeUp = (bag: BagBrief) => {
     inHand();
@@ -128,9 +127,7 @@ function Looking({
             what={`bag ${next.number}`}
             held={next.held}
             late={[]}
-            hand={async (act) => {
-              kept(await hand(next.id, act));
-            }}
+            hand={async (act) => kept(await hand(next.id, act))}
             may={may}
             taken={inHand}
           />
@@ -141,9 +138,7 @@ function Looking({
               personId={personId}
               today={today}
               ready={outbox.posted !== null}
-              begin={() => {
-                takeUp(next);
-              }}
+              begin={() => takeUp(next)}
               keep={(look) => {
                 setChosen(null);
                 void outbox.put(
@@ -243,9 +238,8 @@ function LookForm({
   const sprouted = Math.min(seen.sprouted, most);
   // What was tapped on an earlier day was seen on that day.
   const day = seen.day.seenOn === '' && seen.at !== today ? { ...seen.day, seenOn: seen.at } : seen.day;
-  const set = (what: Partial<Seen>) => {
+  const set = (what: Partial<Seen>) =>
     change({ ...seen, at: seen.at === today || seen.sprouted > 0 ? seen.at : today, ...what });
-  };
   const setSprouted = (next: number) => {
     if (sprouted === 0 && next > 0) begin();
     set({ sprouted: Math.max(0, Math.min(most, next)) });
@@ -257,9 +251,7 @@ function LookForm({
           variant="outline-primary"
           aria-label="one less"
           disabled={sprouted === 0}
-          onClick={() => {
-            setSprouted(sprouted - 1);
-          }}
+          onClick={() => setSprouted(sprouted - 1)}
         >
           −
         </Button>
@@ -270,9 +262,7 @@ function LookForm({
             inputMode="numeric"
             autoComplete="off"
             value={sprouted}
-            onFocus={(event) => {
-              event.target.select();
-            }}
+            onFocus={(event) => event.target.select()}
             onChange={(event) => {
               const typed = event.target.value.replace(/\D/g, '');
               setSprouted(typed === '' ? 0 : Number(typed));
@@ -284,58 +274,33 @@ function LookForm({
           variant="outline-primary"
           aria-label="one more"
           disabled={sprouted >= most}
-          onClick={() => {
-            setSprouted(sprouted + 1);
-          }}
+          onClick={() => setSprouted(sprouted + 1)}
         >
           +
         </Button>
       </div>
       <div className="picks" role="group" aria-label="water">
         {WATERS.map((one) => (
-          <Button
-            key={one}
-            variant="outline-primary"
-            aria-pressed={water === one}
-            onClick={() => {
-              set({ water: one });
-            }}
-          >
+          <Button key={one} variant="outline-primary" aria-pressed={water === one} onClick={() => set({ water: one })}>
             {one === 'wet' ? 'too wet' : one === 'dry' ? 'dried out' : one}
           </Button>
         ))}
-        <Button
-          variant="outline-primary"
-          aria-pressed={mould}
-          onClick={() => {
-            set({ mould: !mould });
-          }}
-        >
+        <Button variant="outline-primary" aria-pressed={mould} onClick={() => set({ mould: !mould })}>
           mould
         </Button>
         <Button
           variant="outline-primary"
           aria-pressed={thrives === false}
-          onClick={() => {
-            set({ thrives: thrives === false ? null : false });
-          }}
+          onClick={() => set({ thrives: thrives === false ? null : false })}
         >
           does not thrive
         </Button>
       </div>
-      <TextField
-        label="note"
-        value={note}
-        onChange={(text) => {
-          set({ note: text });
-        }}
-      />
+      <TextField label="note" value={note} onChange={(text) => set({ note: text })} />
       <SeenOnField
         label="looked on"
         lines={day}
-        onChange={(lines) => {
-          set({ day: { ...day, ...lines } });
-        }}
+        onChange={(lines) => set({ day: { ...day, ...lines } })}
         fault={() => undefined}
       />
       <Button

@@ -45,13 +45,7 @@ export function Elsewhere<T extends Result>({
             {one.on && `of ${shortDay(one.on)} ${one.on.slice(0, 4)}, `}entered by {one.by}
           </span>{' '}
           {may && (
-            <button
-              type="button"
-              className="bare"
-              onClick={() => {
-                setWriting(one);
-              }}
-            >
+            <button type="button" className="bare" onClick={() => setWriting(one)}>
               correct {one.source}
             </button>
           )}
@@ -65,20 +59,13 @@ export function Elsewhere<T extends Result>({
       ))}
       {results?.length === 0 && writing === null && <p className="soft">None is entered.</p>}
       {may && writing === null && (
-        <Button
-          variant="outline-primary"
-          onClick={() => {
-            setWriting('new');
-          }}
-        >
+        <Button variant="outline-primary" onClick={() => setWriting('new')}>
           {enter}
         </Button>
       )}
       {writing !== null && (
         <div key={writing === 'new' ? 'new' : writing.number}>
-          {form(writing === 'new' ? null : writing, () => {
-            setWriting(null);
-          })}
+          {form(writing === 'new' ? null : writing, () => setWriting(null))}
         </div>
       )}
     </section>

@@ -41,9 +41,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
         <ChoiceField
           label="edition"
           value={entry.values.editionId || (others[0]?.id ?? '')}
-          onChange={(editionId) => {
-            entry.set({ editionId });
-          }}
+          onChange={(editionId) => entry.set({ editionId })}
           fault={entry.fault('editionId')}
           options={others.map((one) => [one.id, one.name] as const)}
         />

@@ -51,26 +51,14 @@ export function KindFigures({
                 <td style={{ whiteSpace: 'normal' }}>
                   {figure ? (
                     figure.rule.provenance.origin === 'own' && may('figure.write') ? (
-                      <button
-                        type="button"
-                        className="opens"
-                        onClick={() => {
-                          setFilling(field);
-                        }}
-                      >
+                      <button type="button" className="opens" onClick={() => setFilling(field)}>
                         {shown(figure.value)} {OWN_FIELDS[field].unit}
                       </button>
                     ) : (
                       `${shown(figure.value)} ${OWN_FIELDS[field].unit}`
                     )
                   ) : may('figure.write') ? (
-                    <button
-                      type="button"
-                      className="opens outside"
-                      onClick={() => {
-                        setFilling(field);
-                      }}
-                    >
+                    <button type="button" className="opens outside" onClick={() => setFilling(field)}>
                       lacking: enter
                     </button>
                   ) : (
@@ -88,13 +76,7 @@ export function KindFigures({
           {may('figure.write') && !correcting && (
             <>
               {' · '}
-              <button
-                type="button"
-                className="opens"
-                onClick={() => {
-                  setCorrecting(true);
-                }}
-              >
+              <button type="button" className="opens" onClick={() => setCorrecting(true)}>
                 correct the kind
               </button>
             </>
@@ -102,33 +84,14 @@ export function KindFigures({
         </p>
       )}
       {correcting && (
-        <NewKind
-          species={species}
-          before={data}
-          done={() => {
-            setCorrecting(false);
-          }}
-          leave={() => {
-            setCorrecting(false);
-          }}
-        />
+        <NewKind species={species} before={data} done={() => setCorrecting(false)} leave={() => setCorrecting(false)} />
       )}
       {data.thousandSeedWeightG && (
         <p className="soft" style={{ marginTop: 10 }}>
           A thousand seeds weigh {data.thousandSeedWeightG.low} to {data.thousandSeedWeightG.high} g.
         </p>
       )}
-      {filling && (
-        <FillGap
-          key={filling}
-          species={species}
-          book={book}
-          field={filling}
-          done={() => {
-            setFilling(null);
-          }}
-        />
-      )}
+      {filling && <FillGap key={filling} species={species} book={book} field={filling} done={() => setFilling(null)} />}
     </section>
   );
 }

@@ -51,11 +51,7 @@ export function KindSearch({
           setOpen(true);
           setAt(0);
         }}
-        onBlur={() => {
-          setTimeout(() => {
-            setOpen(false);
-          }, 150);
-        }}
+        onBlur={() => setTimeout(() => setOpen(false), 150)}
         onKeyDown={(event) => {
           if (event.key === 'ArrowDown') {
             event.preventDefault();
@@ -78,13 +74,7 @@ export function KindSearch({
       {onUnknown && typed.trim() !== '' && data?.kinds.length === 0 && (
         <div className="hint">
           No kind is called so.{' '}
-          <button
-            type="button"
-            className="opens"
-            onClick={() => {
-              onUnknown(typed.trim());
-            }}
-          >
+          <button type="button" className="opens" onClick={() => onUnknown(typed.trim())}>
             Add it
           </button>
         </div>

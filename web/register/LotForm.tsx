@@ -102,18 +102,14 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             <KindSearch
               chosen={values.species}
               key={values.species}
-              onChoose={(one) => {
-                set({ species: one.species, bookKind: '' });
-              }}
+              onChoose={(one) => set({ species: one.species, bookKind: '' })}
               onUnknown={may('figure.write') ? setAdding : undefined}
               fault={fault('species')}
             />
             <ChoiceField
               label="rule book"
               value={values.book}
-              onChange={(book) => {
-                set({ book: book as Book, bookKind: '' });
-              }}
+              onChange={(book) => set({ book: book as Book, bookKind: '' })}
               fault={fault('book')}
               options={[
                 ['ista', 'ISTA'],
@@ -138,12 +134,12 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
               text={values.massText}
               unit={values.massUnit}
               units={['kg', 'lb']}
-              onChange={(change) => {
+              onChange={(change) =>
                 set({
                   ...(change.text === undefined ? {} : { massText: change.text }),
                   ...(change.unit ? { massUnit: change.unit } : {}),
-                });
-              }}
+                })
+              }
               fault={fault('mass.text') ?? fault('mass')}
             />
             <TextField
@@ -160,12 +156,12 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
                 text={values.eachText}
                 unit={values.eachUnit}
                 units={['kg', 'lb', 'g', 'oz']}
-                onChange={(change) => {
+                onChange={(change) =>
                   set({
                     ...(change.text === undefined ? {} : { eachText: change.text }),
                     ...(change.unit ? { eachUnit: change.unit } : {}),
-                  });
-                }}
+                  })
+                }
                 fault={fault('containerMass.text') ?? fault('containerMass')}
               />
             )}
@@ -180,9 +176,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
               setAdding(null);
               set({ species: added.species, bookKind: '' });
             }}
-            leave={() => {
-              setAdding(null);
-            }}
+            leave={() => setAdding(null)}
           />
         )}
         {sheet && may('rules.write') && <JudgeAnew sheet={sheet} />}

@@ -15,9 +15,7 @@ const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expi
 export function LotList(): JSX.Element {
   const { session, may } = useSession();
   const [at, setAt] = useState(-1);
-  const { get, sought, page, typed, type, change } = useListAddress(() => {
-    setAt(-1);
-  });
+  const { get, sought, page, typed, type, change } = useListAddress(() => setAt(-1));
   const state = STATES.find((one) => one === get('state')) ?? 'all';
   const find = useRef<HTMLInputElement>(null);
   const row = useRef<HTMLTableRowElement>(null);
@@ -39,30 +37,22 @@ export function LotList(): JSX.Element {
     {
       key: 'j',
       says: 'next lot',
-      act: () => {
-        setAt((i) => Math.min(rows.length - 1, i + 1));
-      },
+      act: () => setAt((i) => Math.min(rows.length - 1, i + 1)),
     },
     {
       key: 'k',
       says: 'previous lot',
-      act: () => {
-        setAt((i) => Math.max(0, i - 1));
-      },
+      act: () => setAt((i) => Math.max(0, i - 1)),
     },
     {
       key: 'Enter',
       says: 'open the lot',
-      act: () => {
-        open(at);
-      },
+      act: () => open(at),
     },
     {
       key: '/',
       says: 'search',
-      act: () => {
-        find.current?.focus();
-      },
+      act: () => find.current?.focus(),
     },
     ...(may('lot.write') ? [{ key: 'n', says: 'new lot', act: () => void navigate('/lots/new') }] : []),
     ...(may('import.write') ? [{ key: 'i', says: 'bring in a file', act: () => void navigate('/lots/import') }] : []),
@@ -89,9 +79,7 @@ export function LotList(): JSX.Element {
           aria-label="search lots"
           placeholder="kind, reference, variety, origin"
           value={typed}
-          onChange={(event) => {
-            type(event.target.value);
-          }}
+          onChange={(event) => type(event.target.value)}
           onKeyDown={(event) => {
             if (event.key === 'Enter' || event.key === 'Escape') {
               event.currentTarget.blur();
@@ -106,9 +94,7 @@ export function LotList(): JSX.Element {
               type="button"
               className="bare"
               aria-pressed={one === state}
-              onClick={() => {
-                change({ state: one === 'all' ? '' : one, page: '1' });
-              }}
+              onClick={() => change({ state: one === 'all' ? '' : one, page: '1' })}
             >
               <span
                 style={
@@ -171,19 +157,11 @@ export function LotList(): JSX.Element {
                   ref={i === at ? row : undefined}
                   className={i === at ? 'at' : undefined}
                   aria-selected={i === at}
-                  onClick={() => {
-                    open(i);
-                  }}
+                  onClick={() => open(i)}
                   style={{ cursor: 'pointer' }}
                 >
                   <td className="code">
-                    <Link
-                      className="plain"
-                      to={`/lots/${one.id}`}
-                      onClick={(event) => {
-                        event.stopPropagation();
-                      }}
-                    >
+                    <Link className="plain" to={`/lots/${one.id}`} onClick={(event) => event.stopPropagation()}>
                       {one.reference}
                     </Link>
                   </td>
@@ -222,9 +200,7 @@ export function LotList(): JSX.Element {
                 type="button"
                 className="bare"
                 disabled={page <= 1}
-                onClick={() => {
-                  change({ page: String(page - 1) });
-                }}
+                onClick={() => change({ page: String(page - 1) })}
               >
                 newer
               </button>
@@ -233,9 +209,7 @@ export function LotList(): JSX.Element {
                 type="button"
                 className="bare"
                 disabled={page >= pages}
-                onClick={() => {
-                  change({ page: String(page + 1) });
-                }}
+                onClick={() => change({ page: String(page + 1) })}
               >
                 older
               </button>

@@ -54,9 +54,7 @@ export function LotSheet(): JSX.Element {
           {
             key: 'Escape',
             says: 'close the working',
-            act: () => {
-              setOpened(null);
-            },
+            act: () => setOpened(null),
           },
         ]
       : []),
@@ -73,12 +71,7 @@ export function LotSheet(): JSX.Element {
   const { header } = sheet;
   const revised = sheet.revisions.length > 1 ? sheet.revisions.at(-1) : undefined;
   const slips = opened ? sheet.working[opened] : [];
-  const opener = (step: StepLine['step']) =>
-    sheet.working[step].length > 0
-      ? () => {
-          setOpened(step);
-        }
-      : undefined;
+  const opener = (step: StepLine['step']) => (sheet.working[step].length > 0 ? () => setOpened(step) : undefined);
   const page = (
     <>
       <div
@@ -195,13 +188,7 @@ export function LotSheet(): JSX.Element {
           <Slip key={slip.title} {...slip} mark={slip.outcome} />
         ))}
         <p>
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              setOpened(null);
-            }}
-          >
+          <button type="button" className="bare" onClick={() => setOpened(null)}>
             close the working
           </button>
         </p>

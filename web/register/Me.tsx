@@ -47,12 +47,7 @@ function Password(): JSX.Element {
   const [changed, setChanged] = useState(0);
   return (
     <section aria-label="password" style={{ marginTop: 26 }}>
-      <PasswordForm
-        key={changed}
-        done={() => {
-          setChanged(changed + 1);
-        }}
-      />
+      <PasswordForm key={changed} done={() => setChanged(changed + 1)} />
       {changed > 0 && <p role="status">Your password is changed. Where else you were signed in, you are signed out.</p>}
     </section>
   );

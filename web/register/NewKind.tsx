@@ -95,17 +95,13 @@ export function NewKind({
             id="kind-chaffy"
             label="chaffy"
             checked={values.chaffy}
-            onChange={(event) => {
-              set({ chaffy: event.target.checked });
-            }}
+            onChange={(event) => set({ chaffy: event.target.checked })}
           />
           <Form.Check
             id="kind-hard"
             label="has hard seed"
             checked={values.hardSeeded}
-            onChange={(event) => {
-              set({ hardSeeded: event.target.checked });
-            }}
+            onChange={(event) => set({ hardSeeded: event.target.checked })}
           />
         </div>
       </div>

@@ -29,9 +29,9 @@ export default function People(): JSX.Element {
       { person: one.id },
       { name, roles, active },
       { version: one.version },
-    ).catch((error: unknown) => {
-      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The change failed.');
-    });
+    ).catch((error: unknown) =>
+      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The change failed.'),
+    );
   };
   return (
     <main>
@@ -94,16 +94,12 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
         type="button"
         className="bare"
         aria-label={`new password for ${person.name}`}
-        onClick={() => {
-          send(client, peopleRoutes.resetLink, { person: person.id }, {}).then(
-            ({ token }) => {
-              setLink(`${location.origin}/reset#${token}`);
-            },
-            (error: unknown) => {
-              setTrouble(error instanceof Refused ? error.message : 'The link could not be made.');
-            },
-          );
-        }}
+        onClick={() =>
+          void send(client, peopleRoutes.resetLink, { person: person.id }, {}).then(
+            ({ token }) => setLink(`${location.origin}/reset#${token}`),
+            (error: unknown) => setTrouble(error instanceof Refused ? error.message : 'The link could not be made.'),
+          )
+        }
       >
         make a link to a new one
       </button>
@@ -129,9 +125,7 @@ function Roles({
           id={`${of}-${role}`}
           label={role}
           checked={value.includes(role)}
-          onChange={(event) => {
-            onChange(event.target.checked ? [...value, role] : value.filter((one) => one !== role));
-          }}
+          onChange={(event) => onChange(event.target.checked ? [...value, role] : value.filter((one) => one !== role))}
         />
       ))}
     </span>
@@ -206,13 +200,7 @@ function NewPersonForm(): JSX.Element {
           />
           <div className="field">
             <span className="soft">roles</span>
-            <Roles
-              value={values.roles}
-              of="new"
-              onChange={(roles) => {
-                set({ roles });
-              }}
-            />
+            <Roles value={values.roles} of="new" onChange={(roles) => set({ roles })} />
             {fault('roles') && (
               <div className="why" role="alert">
                 {fault('roles')}

@@ -113,13 +113,13 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
                 id={`wanted-${step}`}
                 label={step.replace('-', ' ')}
                 checked={values.tests.includes(step)}
-                onChange={(event) => {
+                onChange={(event) =>
                   set({
                     tests: TEST_STEPS.filter((one) =>
                       one === step ? event.target.checked : values.tests.includes(one),
                     ),
-                  });
-                }}
+                  })
+                }
               />
             ))}
           </span>
@@ -141,13 +141,13 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
                   id={`sold-${one}`}
                   label={one}
                   checked={values.soldIn.includes(one)}
-                  onChange={(event) => {
+                  onChange={(event) =>
                     set({
                       soldIn: jurisdictions.filter((other) =>
                         other === one ? event.target.checked : values.soldIn.includes(other),
                       ),
-                    });
-                  }}
+                    })
+                  }
                 />
               ))}
             </span>

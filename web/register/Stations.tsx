@@ -39,9 +39,7 @@ export default function Stations(): JSX.Element {
           key={one.id}
           station={one}
           here={one.id === here?.id}
-          stand={() => {
-            standAt(one.id === here?.id ? null : one.id);
-          }}
+          stand={() => standAt(one.id === here?.id ? null : one.id)}
           act={(what) => act(one.id, what)}
         />
       ))}

@@ -23,9 +23,7 @@ export function TestTabs<T extends TestFrame>({
           type="button"
           className="bare"
           aria-pressed={one === at}
-          onClick={() => {
-            open(one.vesselCode);
-          }}
+          onClick={() => open(one.vesselCode)}
         >
           {one === at ? <b>{name(one)}</b> : name(one)}
           {one.decision?.decision === 'set-aside' ? ' (set aside)' : ''}

@@ -164,9 +164,7 @@ export function DrawAndStart({
           <Button
             onClick={() => {
               if (!ready()) return;
-              void start(one.id).catch((error: unknown) => {
-                setTrouble(error instanceof Error ? error.message : '');
-              });
+              void start(one.id).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : ''));
             }}
           >
             Start with it
@@ -185,9 +183,7 @@ export function DrawAndStart({
             label="mass of the working sample"
             text={entry.values.text}
             unit={entry.values.unit}
-            onChange={(change) => {
-              entry.set(change);
-            }}
+            onChange={(change) => entry.set(change)}
             fault={entry.fault('mass.text') ?? entry.fault('mass') ?? entry.fault('purpose')}
             hint={
               least === null

@@ -45,9 +45,7 @@ export function SeenOnField({
         label={label}
         type="date"
         value={lines.seenOn || today}
-        onChange={(seenOn) => {
-          onChange({ seenOn: seenOn === today ? '' : seenOn });
-        }}
+        onChange={(seenOn) => onChange({ seenOn: seenOn === today ? '' : seenOn })}
         fault={fault('seenOn')}
         hint={lines.seenOn === '' ? (hint ?? 'today') : undefined}
       />
@@ -55,9 +53,7 @@ export function SeenOnField({
         <TextField
           label="why it is written down so late"
           value={lines.lateReason}
-          onChange={(lateReason) => {
-            onChange({ lateReason });
-          }}
+          onChange={(lateReason) => onChange({ lateReason })}
           fault={fault('lateReason')}
         />
       )}
@@ -114,27 +110,14 @@ export function SeenLine({
         {may && !open && (
           <>
             {' '}
-            <button
-              type="button"
-              className="bare"
-              onClick={() => {
-                setOpen(true);
-              }}
-            >
+            <button type="button" className="bare" onClick={() => setOpen(true)}>
               correct the day
             </button>
           </>
         )}
       </p>
       {open && (
-        <EntryForm
-          entry={entry}
-          send="Correct the day"
-          quiet
-          leave={() => {
-            setOpen(false);
-          }}
-        >
+        <EntryForm entry={entry} send="Correct the day" quiet leave={() => setOpen(false)}>
           <div className="fields">
             {days.length > 1 && (
               <ChoiceField

@@ -31,16 +31,12 @@ export default function Release(): JSX.Element {
     {
       key: 't',
       says: 'the tag',
-      act: () => {
-        setKind('tag');
-      },
+      act: () => setKind('tag'),
     },
     {
       key: 'r',
       says: 'the report',
-      act: () => {
-        setKind('report');
-      },
+      act: () => setKind('report'),
     },
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
   ]);
@@ -60,9 +56,7 @@ export default function Release(): JSX.Element {
               className="bare"
               aria-pressed={one === shown}
               style={{ marginRight: 18 }}
-              onClick={() => {
-                setKind(one);
-              }}
+              onClick={() => setKind(one)}
             >
               <span
                 style={
@@ -90,21 +84,13 @@ export default function Release(): JSX.Element {
           document={document}
           species={`${data.lot.species}, ${data.lot.commonName}`}
           narrow={shown === 'tag'}
-          openSlip={(key) => {
-            setOpen(key);
-          }}
+          openSlip={(key) => setOpen(key)}
           has={(key) => key in data.slips}
         />
         {document.refusals.length === 0 &&
           (may('release.write') ? (
             <div className="actions">
-              <Button
-                onClick={() => {
-                  setAsking(true);
-                }}
-              >
-                Release the {shown} …
-              </Button>
+              <Button onClick={() => setAsking(true)}>Release the {shown} …</Button>
             </div>
           ) : (
             <p className="soft" style={{ marginTop: 12 }}>
@@ -157,14 +143,7 @@ export default function Release(): JSX.Element {
           <p className="soft">Every figure opens its working here.</p>
         )}
       </aside>
-      <AskRelease
-        view={data}
-        kind={shown}
-        show={asking}
-        leave={() => {
-          setAsking(false);
-        }}
-      />
+      <AskRelease view={data} kind={shown} show={asking} leave={() => setAsking(false)} />
     </main>
   );
 }
@@ -197,13 +176,7 @@ function Paper({
               </td>
               <td className="fig" style={{ padding: '5px 0' }}>
                 {line.key !== undefined && has(line.key) ? (
-                  <button
-                    type="button"
-                    className="opens"
-                    onClick={() => {
-                      openSlip(line.key ?? '');
-                    }}
-                  >
+                  <button type="button" className="opens" onClick={() => openSlip(line.key ?? '')}>
                     {line.value}
                   </button>
                 ) : (
@@ -247,11 +220,7 @@ function AskRelease({
   );
   return (
     <Modal show={show} onHide={leave} aria-labelledby="release-title" animation={false}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-        }}
-      >
+      <form onSubmit={(event) => event.preventDefault()}>
         <Modal.Header closeButton>
           <h2 id="release-title">
             Release the {kind} of {view.lot.reference}?

@@ -21,12 +21,8 @@ export function Browse({
   const [typed, setTyped] = useState(sought);
   useEffect(() => {
     if (typed === sought || (typed === '' && search.has('table'))) return undefined;
-    const timer = setTimeout(() => {
-      setSearch(typed ? { kind: typed } : {}, { replace: true });
-    }, 150);
-    return () => {
-      clearTimeout(timer);
-    };
+    const timer = setTimeout(() => setSearch(typed ? { kind: typed } : {}, { replace: true }), 150);
+    return () => clearTimeout(timer);
   }, [typed, sought, search, setSearch]);
   const shapes = TABLE_SHAPES[content.book];
   const names = Object.keys(shapes).filter((name) => content.tables[name]);
@@ -43,9 +39,7 @@ export function Browse({
           type="search"
           placeholder="Avena, oats …"
           value={typed}
-          onChange={(event) => {
-            setTyped(event.target.value);
-          }}
+          onChange={(event) => setTyped(event.target.value)}
         />
         <h2 style={{ marginTop: 16 }}>Tables of {BOOK_NAMES[content.book]}</h2>
         {names.map((name) => (

@@ -127,9 +127,7 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
       columns={shape.columns}
       row={row}
       faults={faults.filter((one) => one.path.startsWith(`rows.${index}.`))}
-      change={(next) => {
-        setWriting({ index, row: next });
-      }}
+      change={(next) => setWriting({ index, row: next })}
       keep={keep}
       leave={() => {
         setWriting(null);
@@ -173,9 +171,7 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
                       type="button"
                       className="opens"
                       aria-label={`write ${key}`}
-                      onClick={() => {
-                        setWriting({ index, row: { ...row } });
-                      }}
+                      onClick={() => setWriting({ index, row: { ...row } })}
                     >
                       write
                     </button>
@@ -191,9 +187,7 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
               <Button
                 size="sm"
                 variant="outline-primary"
-                onClick={() => {
-                  setWriting({ index: table.rows.length, row: {} });
-                }}
+                onClick={() => setWriting({ index: table.rows.length, row: {} })}
               >
                 add a row
               </Button>
@@ -224,12 +218,8 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
           draft={draft}
           name={name}
           keys={[...chosen]}
-          all={() => {
-            setChosen(new Set(table.rows.map((row) => rowKey(shape, row))));
-          }}
-          checked={() => {
-            setChosen(new Set());
-          }}
+          all={() => setChosen(new Set(table.rows.map((row) => rowKey(shape, row))))}
+          checked={() => setChosen(new Set())}
         />
       )}
     </>
@@ -268,9 +258,7 @@ function EditRow({
               value={row[column.name] ?? ''}
               autoFocus={i === 0}
               fault={faults.find((one) => one.path.endsWith(`.${column.name}`))?.message}
-              onChange={(text) => {
-                change({ ...row, [column.name]: text });
-              }}
+              onChange={(text) => change({ ...row, [column.name]: text })}
             />
           ))}
           <div className="actions">
@@ -356,13 +344,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
   if (!open)
     return (
       <div className="actions">
-        <Button
-          onClick={() => {
-            setOpen(true);
-          }}
-        >
-          Issue it …
-        </Button>
+        <Button onClick={() => setOpen(true)}>Issue it …</Button>
         <Button variant="outline-primary" onClick={drop}>
           Drop the draft
         </Button>
@@ -373,12 +355,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
       entry={form}
       send="Issue the edition"
       beside={
-        <Button
-          variant="outline-primary"
-          onClick={() => {
-            setOpen(false);
-          }}
-        >
+        <Button variant="outline-primary" onClick={() => setOpen(false)}>
           Not yet
         </Button>
       }
@@ -389,9 +366,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
         id="issue-use"
         label="new lots are judged by it from now on"
         checked={form.values.use}
-        onChange={(event) => {
-          form.set({ use: event.target.checked });
-        }}
+        onChange={(event) => form.set({ use: event.target.checked })}
       />
     </EntryForm>
   );

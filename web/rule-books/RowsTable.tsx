@@ -43,9 +43,7 @@ export function RowsTable({
           aria-label="search this table"
           placeholder="search this table"
           value={sought}
-          onChange={(event) => {
-            setSought(event.target.value);
-          }}
+          onChange={(event) => setSought(event.target.value)}
         />
         <span className="soft">
           {rows.length} of {table.rows.length} rows · {table.section}

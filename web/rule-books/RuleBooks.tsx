@@ -43,9 +43,8 @@ export default function RuleBooks(): JSX.Element {
       );
     }
   };
-  const choose = (id: string, chosen: boolean) => {
+  const choose = (id: string, chosen: boolean) =>
     setPair(chosen ? [...pair, id].slice(-2) : pair.filter((one) => one !== id));
-  };
   const books = pair.map((id) => data.editions.find((one) => one.id === id)?.book);
   return (
     <main>
@@ -76,9 +75,7 @@ export default function RuleBooks(): JSX.Element {
                         <Form.Check
                           checked={pair.includes(one.id)}
                           aria-label={`compare ${one.name}`}
-                          onChange={(event) => {
-                            choose(one.id, event.target.checked);
-                          }}
+                          onChange={(event) => choose(one.id, event.target.checked)}
                         />
                       </td>
                       <td>
@@ -122,9 +119,7 @@ export default function RuleBooks(): JSX.Element {
                                   size="sm"
                                   variant="outline-primary"
                                   style={{ marginRight: 8 }}
-                                  onClick={() => {
-                                    setAsked({ what, edition: one });
-                                  }}
+                                  onClick={() => setAsked({ what, edition: one })}
                                 >
                                   {words}
                                 </Button>
@@ -149,22 +144,14 @@ export default function RuleBooks(): JSX.Element {
         <span className="soft">two editions of one book</span>
       </div>
       {asked?.what === 'copy' && (
-        <CopyForm
-          key={asked.edition.id}
-          edition={asked.edition}
-          leave={() => {
-            setAsked(null);
-          }}
-        />
+        <CopyForm key={asked.edition.id} edition={asked.edition} leave={() => setAsked(null)} />
       )}
       {asked && asked.what !== 'copy' && (
         <ActForm
           key={`${asked.edition.id} ${asked.what}`}
           edition={asked.edition}
           act={asked.what}
-          leave={() => {
-            setAsked(null);
-          }}
+          leave={() => setAsked(null)}
         />
       )}
       <section style={{ marginTop: 24 }}>

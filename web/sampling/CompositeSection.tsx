@@ -49,20 +49,10 @@ export function CompositeSection({ view }: { view: SamplingView }): JSX.Element 
     <>
       <h2 style={{ marginTop: 22 }}>Composite sample</h2>
       {pouring ? (
-        <CompositeForm
-          view={view}
-          leave={() => {
-            setPouring(false);
-          }}
-        />
+        <CompositeForm view={view} leave={() => setPouring(false)} />
       ) : (
         <div className="actions">
-          <Button
-            variant="outline-primary"
-            onClick={() => {
-              setPouring(true);
-            }}
-          >
+          <Button variant="outline-primary" onClick={() => setPouring(true)}>
             Pour the primary samples together …
           </Button>
           <span className="soft">or record the submitted sample at once, when it is the whole of them</span>

@@ -52,9 +52,8 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
     },
   );
   const { values, set, fault, field } = entry;
-  const change = (at: number, part: Partial<Line>) => {
+  const change = (at: number, part: Partial<Line>) =>
     set({ parts: values.parts.map((one, i) => (i === at ? { ...one, ...part } : one)) });
-  };
   const containers = values.parts.reduce((sum, one) => sum + (Number(one.containers) || 0), 0);
   return (
     <main style={{ maxWidth: 900 }}>
@@ -74,14 +73,14 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
         beside={
           <Button
             variant="outline-primary"
-            onClick={() => {
+            onClick={() =>
               set({
                 parts: [
                   ...values.parts,
                   { reference: `${header.reference}-${values.parts.length + 1}`, containers: '', mass: '' },
                 ],
-              });
-            }}
+              })
+            }
           >
             One part more
           </Button>
@@ -92,9 +91,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
             <TextField
               label={`reference of part ${i + 1}`}
               value={one.reference}
-              onChange={(reference) => {
-                change(i, { reference });
-              }}
+              onChange={(reference) => change(i, { reference })}
               fault={fault(`parts.${i}.reference`) ?? fault(`parts.${i}`)}
             />
             <TextField
@@ -102,9 +99,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
               figure
               inputMode="numeric"
               value={one.containers}
-              onChange={(text) => {
-                change(i, { containers: text });
-              }}
+              onChange={(text) => change(i, { containers: text })}
               fault={fault(`parts.${i}.containers`)}
             />
             <TextField
@@ -112,9 +107,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
               figure
               inputMode="decimal"
               value={one.mass}
-              onChange={(mass) => {
-                change(i, { mass });
-              }}
+              onChange={(mass) => change(i, { mass })}
               fault={fault(`parts.${i}.mass.text`)}
             />
           </div>

@@ -22,12 +22,7 @@ const TARGETS = [
 export function DividerPlan({ view }: { view: SamplingView }): JSX.Element {
   const [open, setOpen] = useState(false);
   return (
-    <details
-      style={{ marginTop: 22 }}
-      onToggle={(event) => {
-        setOpen(event.currentTarget.open);
-      }}
-    >
+    <details style={{ marginTop: 22 }} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>How to divide down to a sample</summary>
       {open && <Plan view={view} />}
     </details>

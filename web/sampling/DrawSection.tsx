@@ -93,12 +93,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
               Sheet on paper
             </Link>
             {may('sampling.write') && !again && !view.composite && !view.submitted && (
-              <Button
-                variant="outline-primary"
-                onClick={() => {
-                  setAgain(true);
-                }}
-              >
+              <Button variant="outline-primary" onClick={() => setAgain(true)}>
                 Draw anew …
               </Button>
             )}
@@ -115,14 +110,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
       ) : (
         <p className="soft">Not drawn yet. They are numbered in the order in which they stand.</p>
       )}
-      {may('sampling.write') && (!draw || again) && (
-        <DrawForm
-          view={view}
-          done={() => {
-            setAgain(false);
-          }}
-        />
-      )}
+      {may('sampling.write') && (!draw || again) && <DrawForm view={view} done={() => setAgain(false)} />}
     </section>
   );
 }

@@ -101,9 +101,7 @@ function Test({
               type="button"
               className="opens fig"
               style={{ fontSize: 26 }}
-              onClick={() => {
-                show({ title, verdict: one });
-              }}
+              onClick={() => show({ title, verdict: one })}
             >
               {name} {one.measured === null ? '—' : Number(one.measured.toPrecision(3))}
             </button>{' '}
@@ -211,9 +209,9 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
         <ChoiceField
           label="what was compared"
           value={values.attribute}
-          onChange={(attribute) => {
-            set({ attribute: attribute as Attribute, seedsEach: String(SEEDS_EACH[attribute as Attribute]) });
-          }}
+          onChange={(attribute) =>
+            set({ attribute: attribute as Attribute, seedsEach: String(SEEDS_EACH[attribute as Attribute]) })
+          }
           fault={fault('attribute')}
           options={ATTRIBUTES.map((one) => [one, NAMES[one]] as const)}
         />
@@ -240,9 +238,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
           isInvalid={resultFault !== undefined}
           aria-describedby={`${id}-hint`}
           placeholder={'3 92\n17 95\n22 88'}
-          onChange={(event) => {
-            set({ results: event.target.value });
-          }}
+          onChange={(event) => set({ results: event.target.value })}
         />
         <div className={resultFault ? 'why' : 'hint'} id={`${id}-hint`} role={resultFault ? 'alert' : undefined}>
           {resultFault ?? (reading.ok ? `${reading.results.length} containers; at least five` : '')}
@@ -252,9 +248,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
         label="or from a file"
         accept=".csv,.txt,text/csv,text/plain"
         onFile={(file) => {
-          void file.text().then((text) => {
-            set({ results: text.replace(/^\uFEFF/, '') });
-          });
+          void file.text().then((text) => set({ results: text.replace(/^\uFEFF/, '') }));
         }}
       />
     </EntryForm>

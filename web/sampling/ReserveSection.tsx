@@ -40,22 +40,11 @@ export function ReserveSection({ view }: { view: SamplingView }): JSX.Element | 
         </p>
       ))}
       {keeping ? (
-        <ReserveForm
-          view={view}
-          today={session.today}
-          leave={() => {
-            setKeeping(false);
-          }}
-        />
+        <ReserveForm view={view} today={session.today} leave={() => setKeeping(false)} />
       ) : (
         <div className="actions">
           {may('sampling.write') && (
-            <Button
-              variant="outline-primary"
-              onClick={() => {
-                setKeeping(true);
-              }}
-            >
+            <Button variant="outline-primary" onClick={() => setKeeping(true)}>
               Keep a reserve …
             </Button>
           )}

@@ -42,14 +42,7 @@ export default function Sampling(): JSX.Element {
         <h2 style={{ marginTop: 22 }}>Primary samples</h2>
         {plan ? (
           <p>
-            <button
-              type="button"
-              className="opens fig"
-              style={{ fontSize: 34 }}
-              onClick={() => {
-                setShown('plan');
-              }}
-            >
+            <button type="button" className="opens fig" style={{ fontSize: 34 }} onClick={() => setShown('plan')}>
               {plan.primarySamples}
             </button>{' '}
             {plan.containersToSample !== null && <>from {plan.containersToSample} containers. </>}

@@ -43,9 +43,7 @@ export function SubmittedSection({
                   <button
                     type="button"
                     className="opens"
-                    onClick={() => {
-                      setShown({ title: 'submitted sample', verdict: submitted.massVerdict });
-                    }}
+                    onClick={() => setShown({ title: 'submitted sample', verdict: submitted.massVerdict })}
                   >
                     {submitted.vessel.mass?.text} {submitted.vessel.mass?.unit}
                   </button>
@@ -111,12 +109,7 @@ export function SubmittedSection({
           />
           {may('sampling.write') && (
             <div className="actions">
-              <Button
-                variant="outline-primary"
-                onClick={() => {
-                  setEditing(true);
-                }}
-              >
+              <Button variant="outline-primary" onClick={() => setEditing(true)}>
                 Correct
               </Button>
             </div>
@@ -127,9 +120,7 @@ export function SubmittedSection({
           view={data}
           today={session.today}
           by={session.person?.name ?? ''}
-          done={() => {
-            setEditing(false);
-          }}
+          done={() => setEditing(false)}
         />
       ) : (
         <p className="soft">A sampler records it.</p>
@@ -189,9 +180,7 @@ function SubmittedForm({
           label="mass of the submitted sample"
           text={values.text}
           unit={values.unit}
-          onChange={(change) => {
-            set(change);
-          }}
+          onChange={(change) => set(change)}
           fault={fault('mass.text') ?? fault('mass')}
           hint={
             view.least.submitted

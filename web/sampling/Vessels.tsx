@@ -55,14 +55,7 @@ export default function Vessels(): JSX.Element {
                   {poured.length > 0 && (
                     <tr className="gone">
                       <td>
-                        <button
-                          type="button"
-                          className="opens"
-                          aria-expanded={all}
-                          onClick={() => {
-                            setAll(!all);
-                          }}
-                        >
+                        <button type="button" className="opens" aria-expanded={all} onClick={() => setAll(!all)}>
                           {poured.length} primary samples
                         </button>
                       </td>
@@ -84,9 +77,7 @@ export default function Vessels(): JSX.Element {
                         node={node}
                         depth={depth}
                         at={node === chosen}
-                        open={() => {
-                          setSearch({ at: node.id }, { replace: true });
-                        }}
+                        open={() => setSearch({ at: node.id }, { replace: true })}
                       />
                     ),
                   )}

@@ -99,9 +99,7 @@ function Between({
     {
       key: 'd',
       says: 'drawn, looks like the others',
-      act: () => {
-        take('even');
-      },
+      act: () => take('even'),
     },
   ]);
   const refused = waiting.filter((one) => one.refused !== undefined);
@@ -144,21 +142,15 @@ function Between({
           </Button>
           <div className="walk-other">
             {LOOK_WORDS.map(([look, words]) => (
-              <Button
-                key={look}
-                variant="outline-primary"
-                onClick={() => {
-                  take(look);
-                }}
-              >
+              <Button key={look} variant="outline-primary" onClick={() => take(look)}>
                 {words}
               </Button>
             ))}
             <Button
               variant="outline-primary"
-              onClick={() => {
-                setSkipped([...skipped.filter((one) => one !== subjectOf(draw.id, next)), subjectOf(draw.id, next)]);
-              }}
+              onClick={() =>
+                setSkipped([...skipped.filter((one) => one !== subjectOf(draw.id, next)), subjectOf(draw.id, next)])
+              }
             >
               Later
             </Button>

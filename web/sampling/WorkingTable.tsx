@@ -42,9 +42,7 @@ export function WorkingTable({
                     <button
                       type="button"
                       className="opens"
-                      onClick={() => {
-                        setShown({ title: 'working sample', verdict });
-                      }}
+                      onClick={() => setShown({ title: 'working sample', verdict })}
                     >
                       {vessel.mass?.text} {vessel.mass?.unit}
                     </button>

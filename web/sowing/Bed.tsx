@@ -99,15 +99,7 @@ function BedForm({
               ['row', 'rows'],
             ] as const
           ).map(([one, words]) => (
-            <button
-              key={one}
-              type="button"
-              className="bare"
-              aria-pressed={how === one}
-              onClick={() => {
-                setHow(one);
-              }}
-            >
+            <button key={one} type="button" className="bare" aria-pressed={how === one} onClick={() => setHow(one)}>
               {words}
             </button>
           ))}

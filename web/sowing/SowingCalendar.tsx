@@ -36,9 +36,7 @@ export default function SowingCalendar(): JSX.Element {
           {
             key: 'n',
             says: 'plan a sowing',
-            act: () => {
-              setWriting('new');
-            },
+            act: () => setWriting('new'),
           },
         ]
       : [],
@@ -48,15 +46,7 @@ export default function SowingCalendar(): JSX.Element {
     <main style={{ maxWidth: 940 }}>
       <div className="list-head">
         <h1>When to sow, when to test</h1>
-        {may('store.write') && writing === null && (
-          <Button
-            onClick={() => {
-              setWriting('new');
-            }}
-          >
-            Plan a sowing
-          </Button>
-        )}
+        {may('store.write') && writing === null && <Button onClick={() => setWriting('new')}>Plan a sowing</Button>}
         <a href={linkTo(todayRoutes.calendar, {})} download="store.ics">
           for your calendar
         </a>
@@ -68,9 +58,7 @@ export default function SowingCalendar(): JSX.Element {
           key={writing === 'new' ? 'new' : `${writing.id} ${writing.version}`}
           before={writing === 'new' ? null : writing}
           today={data.today}
-          leave={() => {
-            setWriting(null);
-          }}
+          leave={() => setWriting(null)}
         />
       )}
       {data.plans.length === 0 && writing === null && (
@@ -84,13 +72,7 @@ export default function SowingCalendar(): JSX.Element {
           key={one.id}
           plan={one}
           today={data.today}
-          change={
-            may('store.write') && writing === null
-              ? () => {
-                  setWriting(one);
-                }
-              : null
-          }
+          change={may('store.write') && writing === null ? () => setWriting(one) : null}
         />
       ))}
     </main>
@@ -264,9 +246,7 @@ function PlanForm({
         <ChoiceField
           label="sowing begins"
           value={begins}
-          onChange={(value) => {
-            setBegins(value === 'frost' ? 'frost' : 'day');
-          }}
+          onChange={(value) => setBegins(value === 'frost' ? 'frost' : 'day')}
           options={[
             ['day', 'on a day'],
             ['frost', 'by the last frost of spring'],
@@ -288,9 +268,7 @@ function PlanForm({
         <ChoiceField
           label="sowing ends"
           value={ends}
-          onChange={(value) => {
-            setEnds(value === 'frost' ? 'frost' : 'day');
-          }}
+          onChange={(value) => setEnds(value === 'frost' ? 'frost' : 'day')}
           options={[
             ['day', 'on a day'],
             ['frost', 'by the first frost of autumn'],

@@ -41,15 +41,7 @@ export default function Trial(): JSX.Element {
         </p>
         <span role="group" aria-label="which" className="choices">
           {BY.map(([one, words]) => (
-            <button
-              key={one}
-              type="button"
-              className="bare"
-              aria-pressed={by === one}
-              onClick={() => {
-                setBy(one);
-              }}
-            >
+            <button key={one} type="button" className="bare" aria-pressed={by === one} onClick={() => setBy(one)}>
               {words}
             </button>
           ))}

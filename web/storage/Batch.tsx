@@ -141,13 +141,7 @@ function When({ entry }: { entry: Entry<TimeLines> }): JSX.Element {
   const [open, setOpen] = useState(false);
   if (!open)
     return (
-      <button
-        type="button"
-        className="bare"
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
+      <button type="button" className="bare" onClick={() => setOpen(true)}>
         it was not just now
       </button>
     );

@@ -92,9 +92,7 @@ export default function DryEnough(): JSX.Element {
             label="to be closed"
             value={closing}
             options={CLOSINGS.map((one) => [one, DRIEST_ENOUGH[one].words] as const)}
-            onChange={(one) => {
-              setClosing(one as Closing);
-            }}
+            onChange={(one) => setClosing(one as Closing)}
           />
           {line('temperature', 'temperature where it stands, °C')}
         </div>

@@ -95,9 +95,9 @@ export default function NewBatch(): JSX.Element {
             label="what is done"
             options={BATCHES.map((one) => [one, WORDS[one]] as const)}
             {...entry.field('what')}
-            onChange={(next) => {
-              entry.set({ what: next as Batch, days: String((USUAL_HOURS[next as Batch] ?? 0) / HOURS_A_DAY) });
-            }}
+            onChange={(next) =>
+              entry.set({ what: next as Batch, days: String((USUAL_HOURS[next as Batch] ?? 0) / HOURS_A_DAY) })
+            }
           />
           <ChoiceField label="where it lies then" options={placeChoices(places)} {...entry.field('placeId')} />
           {what !== 'freezing' && (
@@ -156,9 +156,7 @@ export default function NewBatch(): JSX.Element {
                 type="button"
                 className="bare"
                 aria-label={`not ${one.words}`}
-                onClick={() => {
-                  setChosen(chosen.filter((other) => other.id !== one.id));
-                }}
+                onClick={() => setChosen(chosen.filter((other) => other.id !== one.id))}
               >
                 {one.words} ×
               </button>
@@ -172,9 +170,7 @@ export default function NewBatch(): JSX.Element {
           aria-label="find a packet"
           placeholder="kind, variety, year, code"
           value={sought}
-          onChange={(event) => {
-            setSought(event.target.value);
-          }}
+          onChange={(event) => setSought(event.target.value)}
         />
         <ul className="packets" aria-label="packets to choose">
           {found.rows
@@ -188,9 +184,7 @@ export default function NewBatch(): JSX.Element {
                     type="button"
                     className="bare"
                     aria-label={`add ${words}`}
-                    onClick={() => {
-                      setChosen([...chosen, { id: one.id, words }]);
-                    }}
+                    onClick={() => setChosen([...chosen, { id: one.id, words }])}
                   >
                     <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
                   </button>

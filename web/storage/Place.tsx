@@ -42,9 +42,7 @@ export default function Place(): JSX.Element {
   const keep = useKeepCare();
   const { data: care, error } = usePlaceCare(id, days);
   const writes = may('store.write');
-  const begin = (what: Doing) => () => {
-    setDoing(what);
-  };
+  const begin = (what: Doing) => () => setDoing(what);
   useKeys(
     writes && doing === null
       ? [
@@ -64,12 +62,9 @@ export default function Place(): JSX.Element {
     );
   if (!care) return <main aria-busy="true" />;
   const zone = session?.laboratory.zone ?? 'UTC';
-  const leave = () => {
-    setDoing(null);
-  };
-  const line = async (entry: PlaceEntry) => {
+  const leave = () => setDoing(null);
+  const line = async (entry: PlaceEntry) =>
     keep(await send(client, placeRoutes.writeLine, { place: id }, entry, { version: care.place.version }));
-  };
   const sendLine = (entry: PlaceEntry, key: string) =>
     send(client, placeRoutes.writeLine, { place: id }, entry, { key, version: care.place.version }).then(
       async (next) => {
@@ -77,12 +72,11 @@ export default function Place(): JSX.Element {
         leave();
       },
     );
-  const press = (entry: PlaceEntry) => {
-    line(entry).catch((reason: unknown) => {
+  const press = (entry: PlaceEntry) =>
+    void line(entry).catch((reason: unknown) => {
       if (!(reason instanceof Refused)) throw reason;
       setTrouble(reason.faults[0]?.message ?? reason.message);
     });
-  };
   const askLogger = async () => {
     try {
       const answer = await send(client, placeRoutes.askLogger, { place: id }, {});
@@ -167,9 +161,7 @@ export default function Place(): JSX.Element {
                 type="button"
                 className="bare"
                 aria-pressed={days === span}
-                onClick={() => {
-                  setDays(span);
-                }}
+                onClick={() => setDays(span)}
               >
                 {words}
               </button>
@@ -257,7 +249,7 @@ function Dials({
               {keep && one.struck === null && (
                 <Strike
                   what={words}
-                  strike={async (reason) => {
+                  strike={async (reason) =>
                     keep(
                       await send(
                         client,
@@ -267,8 +259,8 @@ function Dials({
                           reason,
                         },
                       ),
-                    );
-                  }}
+                    )
+                  }
                 />
               )}
             </li>
@@ -360,22 +352,11 @@ function Desiccant({
         <div className="actions">
           <span>It looks</span>
           {DESICCANT_STATES.map((state) => (
-            <Button
-              key={state}
-              variant="outline-primary"
-              onClick={() => {
-                press({ what: 'seen', state });
-              }}
-            >
+            <Button key={state} variant="outline-primary" onClick={() => press({ what: 'seen', state })}>
               {state}
             </Button>
           ))}
-          <Button
-            variant="outline-primary"
-            onClick={() => {
-              press({ what: 'no desiccant' });
-            }}
-          >
+          <Button variant="outline-primary" onClick={() => press({ what: 'no desiccant' })}>
             taken out
           </Button>
         </div>

@@ -56,9 +56,7 @@ export default function HowKept(): JSX.Element {
                 type="button"
                 className="bare"
                 aria-pressed={one.key === shown.key}
-                onClick={() => {
-                  setSearch({ of: one.key }, { replace: true });
-                }}
+                onClick={() => setSearch({ of: one.key }, { replace: true })}
               >
                 {one.kind}
                 {one.store && ` · ${one.store}`} <span className="fig soft">{one.tests.length}</span>

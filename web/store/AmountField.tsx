@@ -48,16 +48,12 @@ export function AmountField({
           isInvalid={fault !== undefined}
           autoComplete="off"
           aria-describedby={below}
-          onChange={(event) => {
-            onChange({ ...value, figure: event.target.value });
-          }}
+          onChange={(event) => onChange({ ...value, figure: event.target.value })}
         />
         <Form.Select
           value={value.unit}
           aria-label={`${label}: in`}
-          onChange={(event) => {
-            onChange({ ...value, unit: event.target.value as TypedAmount['unit'] });
-          }}
+          onChange={(event) => onChange({ ...value, unit: event.target.value as TypedAmount['unit'] })}
         >
           {units.map((one) => (
             <option key={one}>{one}</option>

@@ -105,9 +105,7 @@ export function HarvestFields({ form, path = '' }: { form: Form; path?: string }
         list="kinds-of-the-store"
         hint={named ? named.species : 'as you call it; a kind of the list brings its own test and keeping'}
         {...kind}
-        onChange={(typed) => {
-          form.set({ kind: typed, species: kinds?.get(typed.trim().toLowerCase())?.species ?? '' });
-        }}
+        onChange={(typed) => form.set({ kind: typed, species: kinds?.get(typed.trim().toLowerCase())?.species ?? '' })}
       />
       <datalist id="kinds-of-the-store">
         {kinds && [...kinds].map(([name, one]) => <option key={name} value={name} label={one.species} />)}

@@ -51,9 +51,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.
                       type="button"
                       className="bare"
                       aria-label={`leave line ${one.line} out`}
-                      onClick={() => {
-                        say(({ leftOut }) => ({ leftOut: [...new Set([...leftOut, one.line])] }));
-                      }}
+                      onClick={() => say(({ leftOut }) => ({ leftOut: [...new Set([...leftOut, one.line])] }))}
                     >
                       leave it out
                     </button>
@@ -66,13 +64,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.
       </div>
       {list.faults.length < list.faultCount && <p className="soft">The first {list.faults.length} are shown.</p>}
       {say && list.what === 'climate' && (
-        <button
-          type="button"
-          className="bare"
-          onClick={() => {
-            say({ withoutBroken: true });
-          }}
-        >
+        <button type="button" className="bare" onClick={() => say({ withoutBroken: true })}>
           leave all broken lines out
         </button>
       )}
@@ -96,14 +88,7 @@ function Mend({ cell, label, mend }: { cell: string; label: string; mend: (text:
         keep();
       }}
     >
-      <Form.Control
-        aria-label={label}
-        value={text}
-        onBlur={keep}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-      />
+      <Form.Control aria-label={label} value={text} onBlur={keep} onChange={(event) => setText(event.target.value)} />
     </form>
   );
 }

@@ -42,9 +42,7 @@ function Choices<T extends string>({
             type="button"
             className="answer"
             aria-pressed={one.value === said}
-            onClick={() => {
-              choose(one.value);
-            }}
+            onClick={() => choose(one.value)}
           >
             <b>{one.words}</b>
             {one.samples.map((sample, i) => (
@@ -65,9 +63,7 @@ export function FileQuestion({ ask, said, say }: { ask: FileAsk; said: unknown; 
       words={questionWords(ask)}
       said={said as string | null}
       options={ask.options.map((one) => ({ ...one, words: { ...ENCODING_WORDS, ...DELIMITER_WORDS }[one.value] }))}
-      choose={(value) => {
-        say({ [ask.question]: value });
-      }}
+      choose={(value) => say({ [ask.question]: value })}
     />
   );
 }
@@ -105,9 +101,7 @@ export function Headings({ list, say }: { list: ListView; say: Say }): JSX.Eleme
       </div>
       <Button
         variant="outline-primary"
-        onClick={() => {
-          say({ headings: { line: Number(line), lines: Number(lines) as 0 | 1 | 2 }, columns: [] });
-        }}
+        onClick={() => say({ headings: { line: Number(line), lines: Number(lines) as 0 | 1 | 2 }, columns: [] })}
       >
         The headings are so
       </Button>
@@ -171,13 +165,7 @@ export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Elemen
       )}
       {!saved && (
         <div className="actions">
-          <Button
-            variant="outline-primary"
-            disabled={unsaid}
-            onClick={() => {
-              say({ columns });
-            }}
-          >
+          <Button variant="outline-primary" disabled={unsaid} onClick={() => say({ columns })}>
             The columns are so
           </Button>
           {unsaid && <span className="soft">each column is something, or is left out</span>}
@@ -269,9 +257,7 @@ export function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }): JSX
       words={questionWords(ask)}
       said={null}
       options={answersTo(ask)}
-      choose={(value) => {
-        say({ [ask.question]: ask.question === 'percentOf' ? Number(value) : value });
-      }}
+      choose={(value) => say({ [ask.question]: ask.question === 'percentOf' ? Number(value) : value })}
     />
   );
 }
@@ -305,9 +291,7 @@ export function Answered({ list, say }: { list: ListView; say: Say }): JSX.Eleme
             type="button"
             className="bare"
             aria-label={`ask again about ${ANSWERS[one]}`}
-            onClick={() => {
-              say({ [one]: null });
-            }}
+            onClick={() => say({ [one]: null })}
           >
             ask again
           </button>{' '}
@@ -316,13 +300,7 @@ export function Answered({ list, say }: { list: ListView; say: Say }): JSX.Eleme
       {list.reading.withoutBroken && (
         <span>
           broken lines are left out{' '}
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              say({ withoutBroken: false });
-            }}
-          >
+          <button type="button" className="bare" onClick={() => say({ withoutBroken: false })}>
             show them
           </button>{' '}
         </span>
@@ -331,13 +309,7 @@ export function Answered({ list, say }: { list: ListView; say: Say }): JSX.Eleme
       {list.reading.leftOut.length > 0 && (
         <span>
           lines {list.reading.leftOut.join(', ')} left out{' '}
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              say({ leftOut: [] });
-            }}
-          >
+          <button type="button" className="bare" onClick={() => say({ leftOut: [] })}>
             take them back
           </button>
         </span>

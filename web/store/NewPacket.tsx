@@ -93,9 +93,7 @@ function PacketForm({
           <AmountField
             label="how much it holds"
             value={entry.values.amount}
-            onChange={(amount) => {
-              entry.set({ amount });
-            }}
+            onChange={(amount) => entry.set({ amount })}
             fault={['seeds', 'text', 'unit', '']
               .map((one) => entry.fault(`packet.amount${one && `.${one}`}`))
               .find(Boolean)}
@@ -116,13 +114,7 @@ function PacketForm({
           <TextField label="note on the packet" {...entry.field('packetNote', 'packet.note')} />
         </div>
         {!before && (
-          <details
-            open={more}
-            onToggle={(event) => {
-              setMore(event.currentTarget.open);
-            }}
-            style={{ marginTop: 12 }}
-          >
+          <details open={more} onToggle={(event) => setMore(event.currentTarget.open)} style={{ marginTop: 12 }}>
             <summary>Where it comes from, and whether it comes true</summary>
             <ProvenanceFields form={entry} path="accession." />
           </details>

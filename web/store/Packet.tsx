@@ -35,9 +35,7 @@ export default function Packet(): JSX.Element {
   const act = (key: string, says: string, what: Doing) => ({
     key,
     says,
-    act: () => {
-      setDoing(what);
-    },
+    act: () => setDoing(what),
   });
   useKeys(
     writes && doing === null
@@ -55,9 +53,7 @@ export default function Packet(): JSX.Element {
     );
   if (!data) return <main aria-busy="true" />;
   const zone = session?.laboratory.zone ?? 'UTC';
-  const leave = () => {
-    setDoing(null);
-  };
+  const leave = () => setDoing(null);
   const { of } = data;
   return (
     <main style={{ maxWidth: 900 }}>
@@ -114,9 +110,7 @@ export default function Packet(): JSX.Element {
               key={what}
               variant={i === 0 ? 'primary' : 'outline-primary'}
               disabled={what === 'take' && data.left.figure === '0'}
-              onClick={() => {
-                setDoing(what);
-              }}
+              onClick={() => setDoing(what)}
             >
               {words}
             </Button>
@@ -148,12 +142,7 @@ export default function Packet(): JSX.Element {
           <b>{COMES_TRUE[of.comesTrue.answer]}</b>: {of.comesTrue.reasons.map(trueReasonWords).join('; ')}.
         </p>
         {writes && doing === null && (
-          <Button
-            variant="outline-primary"
-            onClick={() => {
-              setDoing('harvest');
-            }}
-          >
+          <Button variant="outline-primary" onClick={() => setDoing('harvest')}>
             What is known of this harvest
           </Button>
         )}
@@ -271,9 +260,7 @@ function ActForm({
         <AmountField
           label={doing === 'take' ? 'how much is taken' : 'how much is there'}
           value={entry.values.amount}
-          onChange={(amount) => {
-            entry.set({ amount });
-          }}
+          onChange={(amount) => entry.set({ amount })}
           units={units ?? ['seeds', 'g', 'kg', 'lb', 'oz']}
           hint={`the book says ${leftWords(packet.left)}`}
           fault={['amount.seeds', 'amount.text', 'amount'].map(entry.fault).find(Boolean)}

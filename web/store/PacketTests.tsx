@@ -54,9 +54,7 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
                 type="button"
                 className="bare"
                 aria-label={`put right ${one.hits} of ${one.seeds}`}
-                onClick={() => {
-                  setWriting(one);
-                }}
+                onClick={() => setWriting(one)}
               >
                 put right
               </button>
@@ -66,13 +64,7 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
       </ul>
       {writes && writing === null && (
         <p>
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              setWriting('new');
-            }}
-          >
+          <button type="button" className="bare" onClick={() => setWriting('new')}>
             write a test down
           </button>{' '}
           <Link to={`/store/rounds/new?packets=${packet.id}`}>start a round</Link>{' '}
@@ -80,13 +72,7 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
         </p>
       )}
       {writing !== null && (
-        <TestForm
-          packet={packet}
-          before={writing === 'new' ? null : writing}
-          leave={() => {
-            setWriting(null);
-          }}
-        />
+        <TestForm packet={packet} before={writing === 'new' ? null : writing} leave={() => setWriting(null)} />
       )}
     </section>
   );

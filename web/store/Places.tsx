@@ -28,9 +28,7 @@ export default function Places(): JSX.Element {
   const [writing, setWriting] = useState<Writing | null>(null);
   const client = useQueryClient();
   if (!data) return <main aria-busy="true" />;
-  const leave = () => {
-    setWriting(null);
-  };
+  const leave = () => setWriting(null);
   const inside = (parentId: string | null): JSX.Element | null => {
     const own = data.places.filter((one) => one.parentId === parentId);
     if (own.length === 0) return null;
@@ -56,9 +54,7 @@ export default function Places(): JSX.Element {
                     type="button"
                     className="bare"
                     aria-label={`put a place into ${one.name}`}
-                    onClick={() => {
-                      setWriting({ what: 'new', parentId: one.id });
-                    }}
+                    onClick={() => setWriting({ what: 'new', parentId: one.id })}
                   >
                     add inside
                   </button>{' '}
@@ -66,9 +62,7 @@ export default function Places(): JSX.Element {
                     type="button"
                     className="bare"
                     aria-label={`change ${one.name}`}
-                    onClick={() => {
-                      setWriting({ what: 'change', place: one });
-                    }}
+                    onClick={() => setWriting({ what: 'change', place: one })}
                   >
                     change
                   </button>{' '}
@@ -102,13 +96,7 @@ export default function Places(): JSX.Element {
       {inside(null)}
       {may('store.write') && writing === null && (
         <div className="actions">
-          <button
-            type="button"
-            className="btn btn-primary"
-            onClick={() => {
-              setWriting({ what: 'new', parentId: null });
-            }}
-          >
+          <button type="button" className="btn btn-primary" onClick={() => setWriting({ what: 'new', parentId: null })}>
             Add a place
           </button>
         </div>

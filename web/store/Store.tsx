@@ -48,9 +48,7 @@ export default function Store(): JSX.Element {
     {
       key: '/',
       says: 'search',
-      act: () => {
-        find.current?.focus();
-      },
+      act: () => find.current?.focus(),
     },
     { key: 't', says: 'today', act: () => void navigate('/store/today') },
     { key: 'w', says: 'what next?', act: () => void navigate('/store/next') },
@@ -75,9 +73,7 @@ export default function Store(): JSX.Element {
           aria-label="search the store"
           placeholder="kind, variety, year, code"
           value={typed}
-          onChange={(event) => {
-            type(event.target.value);
-          }}
+          onChange={(event) => type(event.target.value)}
         />
         <span role="group" aria-label="which" className="choices">
           {SHOWS.map(([one, words]) => (
@@ -86,9 +82,7 @@ export default function Store(): JSX.Element {
               type="button"
               className="bare"
               aria-pressed={one === show}
-              onClick={() => {
-                change({ show: one === 'here' ? '' : one, page: '' });
-              }}
+              onClick={() => change({ show: one === 'here' ? '' : one, page: '' })}
             >
               {words}
             </button>
@@ -110,13 +104,7 @@ export default function Store(): JSX.Element {
       {here && (
         <p>
           In <b>{here.path.join(' › ')}</b> <Link to={`/store/places/${here.id}`}>its air, door and desiccant</Link>{' '}
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              change({ place: '', page: '' });
-            }}
-          >
+          <button type="button" className="bare" onClick={() => change({ place: '', page: '' })}>
             the whole store
           </button>
         </p>
@@ -158,24 +146,12 @@ export default function Store(): JSX.Element {
         <p className="soft">
           page {page} of {pages}{' '}
           {page > 1 && (
-            <button
-              type="button"
-              className="bare"
-              onClick={() => {
-                change({ page: String(page - 1) });
-              }}
-            >
+            <button type="button" className="bare" onClick={() => change({ page: String(page - 1) })}>
               before
             </button>
           )}{' '}
           {page < pages && (
-            <button
-              type="button"
-              className="bare"
-              onClick={() => {
-                change({ page: String(page + 1) });
-              }}
-            >
+            <button type="button" className="bare" onClick={() => change({ page: String(page + 1) })}>
               next
             </button>
           )}

@@ -35,12 +35,8 @@ export function useKeepFile(
 async function base64Of(file: File): Promise<string> {
   const address = await new Promise<string>((resolve, reject) => {
     const reader = new FileReader();
-    reader.onload = () => {
-      resolve(typeof reader.result === 'string' ? reader.result : '');
-    };
-    reader.onerror = () => {
-      reject(reader.error ?? new Error('the file cannot be read'));
-    };
+    reader.onload = () => resolve(typeof reader.result === 'string' ? reader.result : '');
+    reader.onerror = () => reject(reader.error ?? new Error('the file cannot be read'));
     reader.readAsDataURL(file);
   });
   return address.slice(address.indexOf(',') + 1);

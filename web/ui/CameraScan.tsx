@@ -68,9 +68,7 @@ export default function CameraScan({
         return;
       }
       if (stopped || !video.current) {
-        stream.getTracks().forEach((one) => {
-          one.stop();
-        });
+        stream.getTracks().forEach((one) => one.stop());
         return;
       }
       video.current.srcObject = stream;
@@ -80,9 +78,7 @@ export default function CameraScan({
     void start();
     return () => {
       stopped = true;
-      stream?.getTracks().forEach((one) => {
-        one.stop();
-      });
+      stream?.getTracks().forEach((one) => one.stop());
     };
   }, []);
   return (

@@ -119,9 +119,7 @@ export default function Chart({
       },
     });
     void chart.render();
-    return () => {
-      chart.destroy();
-    };
+    return () => chart.destroy();
   }, [curves, dots, levels, marks, time, xRange, xTitle, yRange, yTitle]);
   return <div ref={place} role="img" aria-label={says} />;
 }

@@ -30,13 +30,7 @@ export class PageFault extends Component<Props, State> {
         <h1>This page could not be shown</h1>
         <p>
           Its code may not have reached this machine. What you wrote down is kept, here or on the server.{' '}
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              location.reload();
-            }}
-          >
+          <button type="button" className="bare" onClick={() => location.reload()}>
             load it again
           </button>
         </p>

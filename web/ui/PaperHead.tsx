@@ -15,13 +15,7 @@ export function PaperHead({
   return (
     <>
       <div className="actions no-print">
-        <Button
-          onClick={() => {
-            window.print();
-          }}
-        >
-          Print
-        </Button>
+        <Button onClick={() => window.print()}>Print</Button>
         <Link to={back}>back</Link>
       </div>
       <h1>

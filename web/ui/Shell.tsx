@@ -154,20 +154,12 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
             onFocus={(event) => {
               if (!before.current) before.current = event.relatedTarget;
             }}
-            onChange={(event) => {
-              setTyped(event.target.value);
-            }}
+            onChange={(event) => setTyped(event.target.value)}
             onKeyDown={(event) => {
               if (event.key === 'Escape') giveBack();
             }}
           />
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              setCamera(true);
-            }}
-          >
+          <button type="button" className="bare" onClick={() => setCamera(true)}>
             camera
           </button>
         </form>
@@ -193,13 +185,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
       {notice && (
         <div className="notice bad" role="alert">
           <span>{notice}</span>
-          <button
-            type="button"
-            className="bare"
-            onClick={() => {
-              setNotice(null);
-            }}
-          >
+          <button type="button" className="bare" onClick={() => setNotice(null)}>
             close
           </button>
         </div>
@@ -230,9 +216,7 @@ export function Shell({ children }: { children: ReactNode }): JSX.Element {
               setCamera(false);
               void scanned(code);
             }}
-            leave={() => {
-              setCamera(false);
-            }}
+            leave={() => setCamera(false)}
           />
         </Suspense>
       )}
@@ -246,9 +230,7 @@ function useLive(client: QueryClient): boolean {
   const [waits, setWaits] = useState(false);
   useEffect(() => {
     const freshener = new Freshener(client, setWaits);
-    const leave = listenLive((note) => {
-      freshener.take(note);
-    });
+    const leave = listenLive((note) => freshener.take(note));
     return () => {
       leave();
       freshener.stop();

@@ -21,14 +21,7 @@ export function Strike({
   const [trouble, setTrouble] = useState<string>();
   if (reason === null)
     return (
-      <button
-        type="button"
-        className="bare"
-        aria-label={`${words} ${what}`}
-        onClick={() => {
-          setReason('');
-        }}
-      >
+      <button type="button" className="bare" aria-label={`${words} ${what}`} onClick={() => setReason('')}>
         {words}
       </button>
     );

@@ -54,9 +54,7 @@ export function useLines<T extends object>(initial: T, onChange?: () => void): L
     field: (key, ...paths) => ({
       value: values[key],
       // A choice offers only what its type allows, and the schema looks again before anything is sent.
-      onChange: (value) => {
-        set({ [key]: value } as Partial<T>);
-      },
+      onChange: (value) => set({ [key]: value } as Partial<T>),
       fault: (paths.length > 0 ? paths : [key]).map(fault).find((one) => one !== undefined),
     }),
   };
@@ -129,9 +127,7 @@ export function useEntry<T extends object, B>(
   const [busy, setBusy] = useState(false);
   const [general, setGeneral] = useState<string>();
   const [key, setKey] = useState(() => crypto.randomUUID());
-  const { setFaults, sent, ...lines } = useLines(initial, () => {
-    setKey(crypto.randomUUID());
-  });
+  const { setFaults, sent, ...lines } = useLines(initial, () => setKey(crypto.randomUUID()));
 
   const submit = async (): Promise<boolean> => {
     const checked = validate(schema, toBody(lines.values), readerNow());

@@ -71,9 +71,7 @@ export function TextField({
         autoComplete="off"
         list={list}
         aria-describedby={described(id, fault, hint)}
-        onChange={(event) => {
-          onChange(event.target.value);
-        }}
+        onChange={(event) => onChange(event.target.value)}
       />
     </Frame>
   );
@@ -99,9 +97,7 @@ export function ChoiceField({
         value={value}
         isInvalid={fault !== undefined}
         aria-describedby={described(id, fault, hint)}
-        onChange={(event) => {
-          onChange(event.target.value);
-        }}
+        onChange={(event) => onChange(event.target.value)}
       >
         {options.map(([key, text]) => (
           <option key={key} value={key}>
@@ -140,16 +136,12 @@ export function MassField({
           isInvalid={fault !== undefined}
           autoComplete="off"
           aria-describedby={described(id, fault, hint)}
-          onChange={(event) => {
-            onChange({ text: event.target.value });
-          }}
+          onChange={(event) => onChange({ text: event.target.value })}
         />
         <Form.Select
           value={unit}
           aria-label="unit"
-          onChange={(event) => {
-            onChange({ unit: event.target.value as MassUnit });
-          }}
+          onChange={(event) => onChange({ unit: event.target.value as MassUnit })}
         >
           {units.map((one) => (
             <option key={one}>{one}</option>

@@ -62,21 +62,12 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
       found.act();
     };
     window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-    };
+    return () => window.removeEventListener('keydown', onKey);
   }, [onScan]);
   return (
     <Keys value={board}>
       {children}
-      <Modal
-        show={shown !== null}
-        onHide={() => {
-          setShown(null);
-        }}
-        aria-labelledby="keys-title"
-        animation={false}
-      >
+      <Modal show={shown !== null} onHide={() => setShown(null)} aria-labelledby="keys-title" animation={false}>
         <Modal.Header closeButton>
           <h2 id="keys-title">Keys of this screen</h2>
         </Modal.Header>

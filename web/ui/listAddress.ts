@@ -33,12 +33,8 @@ export function useListAddress(onChange?: () => void): ListAddress {
   };
   useEffect(() => {
     if (typed === sought) return undefined;
-    const timer = setTimeout(() => {
-      change({ q: typed, page: '1' });
-    }, 150);
-    return () => {
-      clearTimeout(timer);
-    };
+    const timer = setTimeout(() => change({ q: typed, page: '1' }), 150);
+    return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `change` only writes the address
   }, [typed, sought]);
   return { get: (name) => search.get(name) ?? '', sought, page: Number(search.get('page') ?? 1), typed, type, change };

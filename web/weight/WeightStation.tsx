@@ -142,9 +142,9 @@ export function WeightStation({
                   fault={fault('whole.mass') ?? fault('weighedOn.wholeMass.why')}
                   disabled={!mayWrite}
                   earlier={<Earlier field={fields.wholeMass} />}
-                  onChange={(text, on) => {
-                    set({ wholeMass: text, weighedOn: without(values.weighedOn, 'wholeMass', on) });
-                  }}
+                  onChange={(text, on) =>
+                    set({ wholeMass: text, weighedOn: without(values.weighedOn, 'wholeMass', on) })
+                  }
                 />
               </Col>
               <Col xs={12} sm={6}>
@@ -155,9 +155,7 @@ export function WeightStation({
                   value={values.wholeSeeds}
                   fault={fault('whole.seeds')}
                   disabled={!mayWrite}
-                  onChange={(text) => {
-                    set({ wholeSeeds: text });
-                  }}
+                  onChange={(text) => set({ wholeSeeds: text })}
                 />
                 <Earlier field={fields.wholeSeeds} />
               </Col>
@@ -227,12 +225,12 @@ function Hundreds({
                   {dropped.has(i) && 'left out: too far from the mean'}
                 </>
               }
-              onChange={(next, on) => {
+              onChange={(next, on) =>
                 set({
                   replicates: values.replicates.map((one, at) => (at === i ? next : one)),
                   weighedOn: without(values.weighedOn, name, on),
-                });
-              }}
+                })
+              }
             />
           </Col>
         );

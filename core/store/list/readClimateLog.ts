@@ -124,9 +124,8 @@ export function readClimateLog(
   for (const row of wanted) {
     const cell = (column: ClimateColumn) => row.cells[at(column)] ?? '';
     const before = faults.length;
-    const fault = (column: ClimateColumn, message: ListFault) => {
+    const fault = (column: ClimateColumn, message: ListFault) =>
       faults.push({ line: row.line, column: at(column) < 0 ? null : at(column), message });
-    };
     let instants: readonly number[] | null = null;
     const one = at('time') >= 0;
     const dateColumn = one ? 'time' : 'date';
@@ -194,9 +193,9 @@ export function readClimateLog(
         ...(instants[1] ? { or: instants[1] } : {}),
       });
   }
-  const ordered = inOrder(air, now, (line, message) => {
-    faults.push({ line, column: at(at('time') >= 0 ? 'time' : 'clock'), message });
-  });
+  const ordered = inOrder(air, now, (line, message) =>
+    faults.push({ line, column: at(at('time') >= 0 ? 'time' : 'clock'), message }),
+  );
   return {
     asks: asksOf(asked),
     faults: answers.withoutBroken ? [] : faults.sort((a, b) => a.line - b.line),

@@ -158,9 +158,8 @@ export function readList(
   const at = (column: ListColumn) => answers.columns.indexOf(column);
   const headingOf = (column: ListColumn) => (headings[at(column)] ?? column).split(': ').at(-1) ?? column;
   const asked = new Map<ListQuestion, Set<string | ListGap>>();
-  const ask = (question: ListQuestion, sample: string | ListGap) => {
+  const ask = (question: ListQuestion, sample: string | ListGap) =>
     asked.set(question, (asked.get(question) ?? new Set()).add(sample));
-  };
   const unsaid = answers.columns.flatMap((one, i) => (one === null ? [i] : []));
   for (const i of unsaid)
     ask('columns', rows.find(({ cells }) => cells[i])?.cells[i] ?? { is: 'list.column-unsaid', column: i + 1 });

@@ -9,6 +9,7 @@ test('a packet goes into the store, is tested in a round on a phone, and says wh
   await page.setViewportSize({ width: 390, height: 844 });
 
   await test.step('a packet needs its kind, its year and how many; what is wrong is said at its place', async () => {
+    await hands.button('menu');
     await hands.button('Store');
     await expect(page.getByRole('list', { name: 'packets' }).getByRole('listitem').first()).toBeVisible();
     await hands.letGo();
@@ -30,10 +31,10 @@ test('a packet goes into the store, is tested in a round on a phone, and says wh
     await hands.letGo();
     await hands.press('t');
     await hands.write('how much is taken', '31');
-    await hands.press('Enter');
+    await hands.press('Control+Enter');
     await expect(page.getByText('amount is more than the packet holds: 30 seeds are left')).toBeVisible();
     await hands.write('how much is taken', '5');
-    await hands.press('Enter');
+    await hands.press('Control+Enter');
     await expect(page.getByText('25 seeds left')).toBeVisible();
   });
 

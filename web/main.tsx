@@ -1,10 +1,11 @@
+import { Busy } from './ui/Busy.tsx';
 import '@fontsource-variable/literata/wght.css';
 import '@fontsource-variable/literata/wght-italic.css';
 import '@fontsource-variable/source-sans-3/wght.css';
 import '@fontsource/ibm-plex-mono/latin-400.css';
 import '@fontsource/ibm-plex-mono/latin-500.css';
 import './ui/fallback.css';
-import './ui/style.scss';
+import './ui/theme/style.scss';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense, type JSX } from 'react';
 import { createRoot } from 'react-dom/client';
@@ -103,12 +104,12 @@ function SignedIn(): JSX.Element {
         <p className="soft">Start it, or wait a moment and load this page again.</p>
       </main>
     );
-  if (!session) return <main aria-busy="true" />;
+  if (!session) return <Busy />;
   if (!session.person) return <Navigate to="/sign-in" state={{ from: place.pathname + place.search }} replace />;
   return (
     <Shell>
       <PageFault at={place.pathname}>
-        <Suspense fallback={<main aria-busy="true" />}>
+        <Suspense fallback={<Busy />}>
           <Outlet />
         </Suspense>
       </PageFault>

@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
+import { typed } from '../http/typed.ts';
 import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/air/air';
 import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/air/placeBook';
 import { TEMPERATURE_UNITS, toCelsius, type TemperatureUnit } from '@mercato/core/air/dial';
@@ -33,27 +35,31 @@ const ordered =
     const [least, most] = [band[low], band[high]];
     return least !== null && most !== null && least >= most ? helpers.message({ custom: words }) : band;
   };
-export const climateSettingsSchema = Joi.object<ClimateSettings>({
-  band: Joi.object<Band, true>({
-    leastC: degrees,
-    mostC: degrees,
-    leastPercent: percent,
-    mostPercent: percent,
-    graceMinutes: wholeNumber(0, 10_080),
-    silentMinutes: wholeNumber(1, 43_200),
-  })
-    .custom(ordered('leastC', 'mostC', 'the warmest must be above the coldest'))
-    .custom(ordered('leastPercent', 'mostPercent', 'the dampest must be above the driest'))
-    .allow(null)
-    .required(),
-  logger: Joi.string()
-    .allow('')
-    .pattern(/^tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}$/)
-    .required()
-    .custom(portOfAddress)
-    .messages({ 'string.pattern.base': 'write tcp://address:port, or nothing where there is no logger' }),
-  reason: reason(),
-}).required();
+export const climateSettingsSchema = Joi.object<ClimateSettings>(
+  worded('climateSettings', {
+    band: Joi.object<Band, true>(
+      worded('climateSettings.band', {
+        leastC: degrees,
+        mostC: degrees,
+        leastPercent: percent,
+        mostPercent: percent,
+        graceMinutes: wholeNumber(0, 10_080),
+        silentMinutes: wholeNumber(1, 43_200),
+      }),
+    )
+      .custom(ordered('leastC', 'mostC', 'the warmest must be above the coldest'))
+      .custom(ordered('leastPercent', 'mostPercent', 'the dampest must be above the driest'))
+      .allow(null)
+      .required(),
+    logger: Joi.string()
+      .allow('')
+      .pattern(/^tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}$/)
+      .required()
+      .custom(portOfAddress)
+      .messages({ 'string.pattern.base': 'write tcp://address:port, or nothing where there is no logger' }),
+    reason: reason(),
+  }),
+).required();
 
 /** A dial as it was read, in the unit that it shows. */
 export interface NewReading {
@@ -63,31 +69,36 @@ export interface NewReading {
   /** It was looked at again: the dial does show what can hardly be in such a place. */
   sure?: boolean;
 }
-export const newReadingSchema = Joi.object<NewReading>({
-  at: instant('when it was read'),
-  temperature: Joi.object({
-    text: Joi.string()
-      .pattern(/^-?\d{1,3}(\.\d{1,3})?$/)
-      .required()
-      .messages({
-        'string.empty': 'write the temperature that the dial shows',
-        'string.pattern.base': 'write the temperature as a figure, such as 4.5',
+export const newReadingSchema = Joi.object<NewReading>(
+  worded('newReading', {
+    at: instant('when it was read'),
+    temperature: Joi.object(
+      worded('newReading.temperature', {
+        text: typed
+          .figure()
+          .pattern(/^-?\d{1,3}(\.\d{1,3})?$/)
+          .required()
+          .messages({
+            'string.empty': 'write the temperature that the dial shows',
+            'string.pattern.base': 'write the temperature as a figure, such as 4.5',
+          }),
+        unit: Joi.any()
+          .valid(...TEMPERATURE_UNITS)
+          .required()
+          .messages({ 'any.only': 'say whether the dial shows °C or °F' }),
       }),
-    unit: Joi.any()
-      .valid(...TEMPERATURE_UNITS)
-      .required()
-      .messages({ 'any.only': 'say whether the dial shows °C or °F' }),
-  })
-    .custom((value: NewReading['temperature'], helpers) => {
-      const celsius = toCelsius(value);
-      return celsius >= -60 && celsius <= 80
-        ? value
-        : helpers.message({ custom: 'temperature must lie between −60 and 80 °C (−76 and 176 °F)' });
-    })
-    .required(),
-  humidityPercent: percent,
-  sure: Joi.boolean().optional(),
-}).required();
+    )
+      .custom((value: NewReading['temperature'], helpers) => {
+        const celsius = toCelsius(value);
+        return celsius >= -60 && celsius <= 80
+          ? value
+          : helpers.message({ custom: 'temperature must lie between −60 and 80 °C (−76 and 176 °F)' });
+      })
+      .required(),
+    humidityPercent: percent,
+    sure: Joi.boolean().optional(),
+  }),
+).required();
 
 /** A reading that was wrong counts no more, with the reason. */
 export interface StrikeReading {
@@ -115,69 +126,81 @@ export const placeEntrySchema = Joi.alternatives()
     switch: [
       {
         is: 'door',
-        then: Joi.object({
-          what: 'door',
-          at: instant('when it was opened'),
-          minutes: Joi.number()
-            .greater(0)
-            .max(10_080)
-            .required()
-            .messages({ 'number.base': 'say how many minutes it stood open' }),
-          why: text(200, 0).required(),
-        }),
+        then: Joi.object(
+          worded('placeEntry', {
+            what: 'door',
+            at: instant('when it was opened'),
+            minutes: Joi.number()
+              .greater(0)
+              .max(10_080)
+              .required()
+              .messages({ 'number.base': 'say how many minutes it stood open' }),
+            why: text(200, 0).required(),
+          }),
+        ),
       },
       {
         is: 'desiccant',
-        then: Joi.object({
-          what: 'desiccant',
-          stuff: Joi.string()
-            .valid(...DESICCANTS)
-            .required(),
-          massG: Joi.number()
-            .greater(0)
-            .max(100_000)
-            .required()
-            .messages({ 'number.base': 'say how many grams lie in it' }),
-          lookEveryDays: wholeNumber(1, 730),
-        }),
+        then: Joi.object(
+          worded('placeEntry', {
+            what: 'desiccant',
+            stuff: Joi.string()
+              .valid(...DESICCANTS)
+              .required(),
+            massG: Joi.number()
+              .greater(0)
+              .max(100_000)
+              .required()
+              .messages({ 'number.base': 'say how many grams lie in it' }),
+            lookEveryDays: wholeNumber(1, 730),
+          }),
+        ),
       },
       {
         is: 'seen',
-        then: Joi.object({
-          what: 'seen',
-          state: Joi.string()
-            .valid(...DESICCANT_STATES)
-            .required(),
-        }),
+        then: Joi.object(
+          worded('placeEntry', {
+            what: 'seen',
+            state: Joi.string()
+              .valid(...DESICCANT_STATES)
+              .required(),
+          }),
+        ),
       },
-      { is: 'no desiccant', then: Joi.object({ what: 'no desiccant' }) },
+      { is: 'no desiccant', then: Joi.object(worded('placeEntry', { what: 'no desiccant' })) },
       {
         is: 'alarm',
-        then: Joi.object({
-          what: 'alarm',
-          alarm: Joi.string()
-            .valid(...ALARMS)
-            .required(),
-          from: instant('when it began'),
-          words: text(300, 3)
-            .required()
-            .messages({ 'string.empty': 'say what was done', 'string.min': 'say what was done' }),
-        }),
+        then: Joi.object(
+          worded('placeEntry', {
+            what: 'alarm',
+            alarm: Joi.string()
+              .valid(...ALARMS)
+              .required(),
+            from: instant('when it began'),
+            words: text(300, 3)
+              .required()
+              .messages({ 'string.empty': 'say what was done', 'string.min': 'say what was done' }),
+          }),
+        ),
       },
       {
         is: 'strike',
-        then: Joi.object({
-          what: 'strike',
-          line: wholeNumber(0, 1e6),
-          reason: text(300, 3)
-            .required()
-            .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
-        }),
+        then: Joi.object(
+          worded('placeEntry', {
+            what: 'strike',
+            line: wholeNumber(0, 1e6),
+            reason: text(300, 3)
+              .required()
+              .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+          }),
+        ),
       },
     ],
-    otherwise: Joi.object({
-      what: Joi.string().valid('door', 'desiccant', 'seen', 'no desiccant', 'alarm', 'strike').required(),
-    }).unknown(),
+    otherwise: Joi.object(
+      worded('placeEntry', {
+        what: Joi.string().valid('door', 'desiccant', 'seen', 'no desiccant', 'alarm', 'strike').required(),
+      }),
+    ).unknown(),
   })
   .required() as Joi.Schema<PlaceEntry>;
 

@@ -3,6 +3,7 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import type { FieldFault } from '../http/problem.ts';
 import { validate } from '../http/validate.ts';
+import { fieldPaths, fieldShape, type FieldWords } from '../http/fieldWords.ts';
 import { argumentWords } from '../words/arguments.ts';
 
 /** The editions that the catalogue calculates by: the shipped ones. */
@@ -66,7 +67,30 @@ export interface CalculationLine {
   description: string;
   source: string;
   example: { story: string; input: Record<string, unknown> };
+  /** How each thing that it asks is written, by path, as its schema says. */
+  fields: Record<string, AskedField>;
+}
+export interface AskedField {
+  kind: 'number' | 'list' | 'choice' | 'yes-no';
+  /** What can be chosen, where only that is taken. */
+  choices: string[] | null;
 }
 export interface CalculationList {
   calculations: CalculationLine[];
 }
+
+/** What a calculation asks and answers, in words and in the order of its page, by path; units stand beside the words. */
+export interface CalculationWords {
+  readonly asked: Readonly<Record<string, FieldWords>>;
+  readonly answered: Readonly<Record<string, FieldWords>>;
+}
+
+/** How each thing that a calculation asks is written. */
+export const askedFields = ({ schema }: Pick<Calculation, 'schema'>): Record<string, AskedField> =>
+  Object.fromEntries(
+    fieldPaths(schema).map((path) => {
+      const { type, choices } = fieldShape(schema, path) ?? { type: 'any', choices: null };
+      const kind = type === 'boolean' ? 'yes-no' : choices ? 'choice' : type === 'array' ? 'list' : 'number';
+      return [path, { kind, choices: choices && [...choices] }];
+    }),
+  );

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { CheckState } from '@mercato/core/devices/judgeBalance';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import type { BalanceState } from '@mercato/core/devices/watchReadings';
@@ -30,36 +31,38 @@ export interface BalanceChange extends BalanceSettings {
 
 const ADDRESS = /^(tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}|serial|)$/;
 
-export const balanceSchema = Joi.object<BalanceChange>({
-  name: text(40).required().messages({ 'string.empty': 'give it a name' }),
-  address: Joi.string()
-    .allow('')
-    .pattern(ADDRESS)
-    .custom(portOfAddress)
-    .required()
-    .messages({ 'string.pattern.base': 'write tcp://address:port, serial, or nothing for one that is read by eye' }),
-  pattern: text(120)
-    .required()
-    .custom((value: string, helpers) => {
-      try {
-        lineReader(value);
-        return value;
-      } catch (error) {
-        return refusal(helpers, error instanceof Error ? error.message : 'the pattern cannot be read');
-      }
-    }),
-  overload: text(60, 0).required(),
-  tare: text(60, 0).required(),
-  baudRate: wholeNumber(300, 921_600),
-  resolution: decimalText('the smallest step').custom((value: string, helpers) =>
-    /^(0?\.0*)?1$|^0\.0*[125]$|^[125]$/.test(value)
-      ? value
-      : helpers.message({ custom: 'the smallest step is 1, 2 or 5 in its last place, such as 0.001' }),
-  ),
-  tolerance: decimalText('the largest difference'),
-  checkHours: wholeNumber(1, 8784),
-  reason: reason(),
-}).required();
+export const balanceSchema = Joi.object<BalanceChange>(
+  worded('balance', {
+    name: text(40).required().messages({ 'string.empty': 'give it a name' }),
+    address: Joi.string()
+      .allow('')
+      .pattern(ADDRESS)
+      .custom(portOfAddress)
+      .required()
+      .messages({ 'string.pattern.base': 'write tcp://address:port, serial, or nothing for one that is read by eye' }),
+    pattern: text(120)
+      .required()
+      .custom((value: string, helpers) => {
+        try {
+          lineReader(value);
+          return value;
+        } catch (error) {
+          return refusal(helpers, error instanceof Error ? error.message : 'the pattern cannot be read');
+        }
+      }),
+    overload: text(60, 0).required(),
+    tare: text(60, 0).required(),
+    baudRate: wholeNumber(300, 921_600),
+    resolution: decimalText('the smallest step').custom((value: string, helpers) =>
+      /^(0?\.0*)?1$|^0\.0*[125]$|^[125]$/.test(value)
+        ? value
+        : helpers.message({ custom: 'the smallest step is 1, 2 or 5 in its last place, such as 0.001' }),
+    ),
+    tolerance: decimalText('the largest difference'),
+    checkHours: wholeNumber(1, 8784),
+    reason: reason(),
+  }),
+).required();
 
 export interface NewCheck {
   /** The check weight, g. */
@@ -67,12 +70,14 @@ export interface NewCheck {
   /** What the balance showed of it, g. */
   shown: string;
 }
-export const newCheckSchema = Joi.object<NewCheck, true>({
-  nominal: decimalText('the check weight').custom((value: string, helpers) =>
-    Number(value) > 0 ? value : helpers.message({ custom: 'a check weight weighs more than nothing' }),
-  ),
-  shown: decimalText('what the balance showed'),
-}).required();
+export const newCheckSchema = Joi.object<NewCheck, true>(
+  worded('newCheck', {
+    nominal: decimalText('the check weight').custom((value: string, helpers) =>
+      Number(value) > 0 ? value : helpers.message({ custom: 'a check weight weighs more than nothing' }),
+    ),
+    shown: decimalText('what the balance showed'),
+  }),
+).required();
 
 /** What a simulated balance is told; a real one has a pan. */
 export type BalanceAct =

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
 import { CLASSES, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { END_CAUSES, type CountDaysVerdict, type EndCause } from '@mercato/core/germination/judgeCountDays';
@@ -51,13 +52,15 @@ export interface PlanDays {
   prechillDays: number;
   reason: string;
 }
-export const planDaysSchema = Joi.object<PlanDays>({
-  setUpDate: isoDate('setUpDate'),
-  prechillDays: wholeNumber(0, 400),
-  reason: text(500, 3)
-    .required()
-    .messages({ 'string.empty': 'say why the days are corrected', 'string.min': 'say why the days are corrected' }),
-}).required();
+export const planDaysSchema = Joi.object<PlanDays>(
+  worded('planDays', {
+    setUpDate: isoDate('setUpDate'),
+    prechillDays: wholeNumber(0, 400),
+    reason: text(500, 3)
+      .required()
+      .messages({ 'string.empty': 'say why the days are corrected', 'string.min': 'say why the days are corrected' }),
+  }),
+).required();
 
 /** How a count was made: key by key, in tens, typed, or the rest by difference. */
 export const ENTRY_WAYS = ['keys', 'tens', 'typed', 'difference'] as const;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from './fieldWords.ts';
 import { isoDate, text } from './fields.ts';
 
 /** On which day something was seen, where that is not today; and why it is written down more than three days late. */
@@ -23,11 +24,13 @@ export interface DayCorrection {
   lateReason?: string;
   reason: string;
 }
-export const dayCorrectionSchema = Joi.object<DayCorrection>({
-  fields: Joi.array().items(text(200)).min(1).max(400).unique().required(),
-  seenOn: isoDate('the day'),
-  lateReason: lateReason().optional(),
-  reason: text(500, 3)
-    .required()
-    .messages({ 'string.empty': 'say why the day is corrected', 'string.min': 'say why the day is corrected' }),
-}).required();
+export const dayCorrectionSchema = Joi.object<DayCorrection>(
+  worded('dayCorrection', {
+    fields: Joi.array().items(text(200)).min(1).max(400).unique().required(),
+    seenOn: isoDate('the day'),
+    lateReason: lateReason().optional(),
+    reason: text(500, 3)
+      .required()
+      .messages({ 'string.empty': 'say why the day is corrected', 'string.min': 'say why the day is corrected' }),
+  }),
+).required();

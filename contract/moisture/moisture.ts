@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { MoistureResult } from '@mercato/core/moisture/ovenMoisture';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
 import { decimalText, reason, text } from '../http/fields.ts';
@@ -25,12 +26,14 @@ const oven = () =>
     dried: decimalText('the dried container').optional(),
   }).required();
 
-export const moistureWeighingsSchema = Joi.object<MoistureWeighings, true>({
-  first: oven(),
-  second: oven(),
-  ...seenKeys,
-  reason: reason(),
-}).required();
+export const moistureWeighingsSchema = Joi.object<MoistureWeighings, true>(
+  worded('moistureWeighings', {
+    first: oven(),
+    second: oven(),
+    ...seenKeys,
+    reason: reason(),
+  }),
+).required();
 
 export interface NewMoistureTest {
   vesselId: string;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { text } from '../http/fields.ts';
 
 /** Says which species a name stands for that the list does not know, or that a genus is none of those that any list names. */
@@ -10,14 +11,16 @@ export interface NameBinding {
   noneListed: boolean;
   reason: string;
 }
-export const nameBindingSchema = Joi.object<NameBinding, true>({
-  written: text(120).required(),
-  taxon: text(120).required().messages({ 'string.empty': 'name the species, or the genus' }),
-  noneListed: Joi.boolean().required(),
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say how it is known', 'string.min': 'say how it is known' }),
-}).required();
+export const nameBindingSchema = Joi.object<NameBinding, true>(
+  worded('nameBinding', {
+    written: text(120).required(),
+    taxon: text(120).required().messages({ 'string.empty': 'name the species, or the genus' }),
+    noneListed: Joi.boolean().required(),
+    reason: text(300, 3)
+      .required()
+      .messages({ 'string.empty': 'say how it is known', 'string.min': 'say how it is known' }),
+  }),
+).required();
 
 /** A name as it was written, and what it is bound to. */
 export interface FoundName {

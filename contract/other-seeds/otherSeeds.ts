@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { CountComparison } from '@mercato/core/other-seeds/compareCounts';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
@@ -62,19 +63,21 @@ export interface TrayCount extends SeenOn {
   reason?: string;
 }
 
-export const trayCountSchema = Joi.object<TrayCount, true>({
-  examined: decimalText('the mass examined'),
-  species: Joi.array()
-    .items(Joi.object({ name: speciesName(), count: seedCount() }))
-    .max(300)
-    .unique('name', { ignoreUndefined: true })
-    .required()
-    .messages({ 'array.unique': 'this species stands here twice' }),
-  weighedOn: weighedOnSchema,
-  entry: Joi.string().valid('keys', 'typed').optional(),
-  ...seenKeys,
-  reason: reason(),
-}).required();
+export const trayCountSchema = Joi.object<TrayCount, true>(
+  worded('trayCount', {
+    examined: decimalText('the mass examined'),
+    species: Joi.array()
+      .items(Joi.object({ name: speciesName(), count: seedCount() }))
+      .max(300)
+      .unique('name', { ignoreUndefined: true })
+      .required()
+      .messages({ 'array.unique': 'this species stands here twice' }),
+    weighedOn: weighedOnSchema,
+    entry: Joi.string().valid('keys', 'typed').optional(),
+    ...seenKeys,
+    reason: reason(),
+  }),
+).required();
 
 /** Letters and digits that a species can be bound to; the others move the station. */
 export const FIND_KEYS: readonly string[] = '1234567890qweryuiopasdghjkzxvbm'.split('');
@@ -171,20 +174,22 @@ export interface NewOtherFinds extends OtherFinds {
   corrects?: number;
   reason?: string;
 }
-export const otherFindsSchema = Joi.object<NewOtherFinds, true>({
-  source: text(120).required().messages({ 'string.empty': 'say where the count comes from' }),
-  way: Joi.string()
-    .valid(...FIND_WAYS)
-    .required(),
-  species: text(120, 0).required(),
-  count: seedCount(),
-  mass: mass('the mass').custom((value: EnteredMass, helpers) =>
-    Number(value.text) > 0 ? value : helpers.message({ custom: 'the mass must be above 0' }),
-  ),
-  on: isoDate('the day').optional(),
-  corrects: Joi.number().integer().min(1).max(1000).optional(),
-  reason: reason(),
-}).required();
+export const otherFindsSchema = Joi.object<NewOtherFinds, true>(
+  worded('otherFinds', {
+    source: text(120).required().messages({ 'string.empty': 'say where the count comes from' }),
+    way: Joi.string()
+      .valid(...FIND_WAYS)
+      .required(),
+    species: text(120, 0).required(),
+    count: seedCount(),
+    mass: mass('the mass').custom((value: EnteredMass, helpers) =>
+      Number(value.text) > 0 ? value : helpers.message({ custom: 'the mass must be above 0' }),
+    ),
+    on: isoDate('the day').optional(),
+    corrects: Joi.number().integer().min(1).max(1000).optional(),
+    reason: reason(),
+  }),
+).required();
 
 export interface OtherFindsView extends OtherFinds {
   number: number;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { PurityAnalysis, PurityShares } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { FRACTIONS, type Fraction, type FractionShare } from '@mercato/core/purity/fractions';
@@ -73,45 +74,53 @@ const partSchema = Joi.object<NamedPart>({
 /** Items are compared before it is known that they are parts. */
 const isPart = (item: unknown): item is NamedPart => typeof item === 'object' && item !== null;
 
-export const purityWeighingsSchema = Joi.object<PurityWeighings, true>({
-  workingSample: decimalText('the working sample'),
-  pureSeed: optional('pure seed'),
-  multipleUnits: optional('multiple units'),
-  otherSeeds: optional('other seeds'),
-  otherCropSeed: optional('other crop seed'),
-  weedSeed: optional('weed seed'),
-  inertMatter: optional('inert matter'),
-  parts: Joi.array()
-    .items(partSchema)
-    .max(200)
-    .unique((a: unknown, b: unknown) => isPart(a) && isPart(b) && a.component === b.component && a.name === b.name)
-    .optional()
-    .messages({ 'array.unique': 'this part stands there twice' }),
-  chaffiness: Joi.object<Chaffiness, true>({
-    chaffy: Joi.boolean().required(),
-    why: text(300, 3)
-      .required()
-      .messages({ 'string.empty': 'say why it is not as usual for the kind', 'string.min': 'say why' }),
-  }).optional(),
-  blowing: Joi.object<Blowing, true>({
-    setting: text(120).required().messages({ 'string.empty': 'write the setting of the blower' }),
-    minutes: decimalText('the time'),
-  }).optional(),
-  fractions: Joi.object<FractionCounts>({
-    examined: wholeNumber(1, 1_000_000),
-    ...Object.fromEntries(FRACTIONS.map((one) => [one, Joi.number().integer().min(0).max(1_000_000)])),
-  })
-    .custom((value: FractionCounts, helpers) => {
-      const sum = FRACTIONS.reduce((total, one) => total + (value[one] ?? 0), 0);
-      return sum > value.examined
-        ? helpers.message({ custom: `the fractions add to ${sum}, but ${value.examined} seeds were looked at` })
-        : value;
-    })
-    .optional(),
-  weighedOn: weighedOnSchema,
-  ...seenKeys,
-  reason: reason(),
-}).required();
+export const purityWeighingsSchema = Joi.object<PurityWeighings, true>(
+  worded('purityWeighings', {
+    workingSample: decimalText('the working sample'),
+    pureSeed: optional('pure seed'),
+    multipleUnits: optional('multiple units'),
+    otherSeeds: optional('other seeds'),
+    otherCropSeed: optional('other crop seed'),
+    weedSeed: optional('weed seed'),
+    inertMatter: optional('inert matter'),
+    parts: Joi.array()
+      .items(partSchema)
+      .max(200)
+      .unique((a: unknown, b: unknown) => isPart(a) && isPart(b) && a.component === b.component && a.name === b.name)
+      .optional()
+      .messages({ 'array.unique': 'this part stands there twice' }),
+    chaffiness: Joi.object<Chaffiness, true>(
+      worded('purityWeighings.chaffiness', {
+        chaffy: Joi.boolean().required(),
+        why: text(300, 3)
+          .required()
+          .messages({ 'string.empty': 'say why it is not as usual for the kind', 'string.min': 'say why' }),
+      }),
+    ).optional(),
+    blowing: Joi.object<Blowing, true>(
+      worded('purityWeighings.blowing', {
+        setting: text(120).required().messages({ 'string.empty': 'write the setting of the blower' }),
+        minutes: decimalText('the time'),
+      }),
+    ).optional(),
+    fractions: Joi.object<FractionCounts>(
+      worded('purityWeighings.fractions', {
+        examined: wholeNumber(1, 1_000_000),
+        ...Object.fromEntries(FRACTIONS.map((one) => [one, Joi.number().integer().min(0).max(1_000_000)])),
+      }),
+    )
+      .custom((value: FractionCounts, helpers) => {
+        const sum = FRACTIONS.reduce((total, one) => total + (value[one] ?? 0), 0);
+        return sum > value.examined
+          ? helpers.message({ custom: `the fractions add to ${sum}, but ${value.examined} seeds were looked at` })
+          : value;
+      })
+      .optional(),
+    weighedOn: weighedOnSchema,
+    ...seenKeys,
+    reason: reason(),
+  }),
+).required();
 
 /** A stretch of parting seed by hand, clocked at the bench. */
 export interface SortingTime {
@@ -144,28 +153,30 @@ export interface NewOtherPurity extends OtherPurity {
   corrects?: number;
   reason?: string;
 }
-export const otherPuritySchema = Joi.object<NewOtherPurity, true>({
-  source: text(120).required().messages({ 'string.empty': 'say where the result comes from' }),
-  way: Joi.string()
-    .valid(...PURITY_WAYS)
-    .required(),
-  percents: Joi.object(
-    Object.fromEntries(
-      COMPONENTS.map((one) => [
-        one,
-        optional(COMPONENT_NAMES[one]).custom((value: string, helpers) =>
-          Number(value) > 100 ? helpers.message({ custom: 'a percentage is 100 at most' }) : value,
-        ),
-      ]),
-    ),
-  )
-    .min(1)
-    .required()
-    .messages({ 'object.min': 'enter one percentage at least' }),
-  on: isoDate('the day').optional(),
-  corrects: Joi.number().integer().min(1).max(1000).optional(),
-  reason: reason(),
-}).required();
+export const otherPuritySchema = Joi.object<NewOtherPurity, true>(
+  worded('otherPurity', {
+    source: text(120).required().messages({ 'string.empty': 'say where the result comes from' }),
+    way: Joi.string()
+      .valid(...PURITY_WAYS)
+      .required(),
+    percents: Joi.object(
+      Object.fromEntries(
+        COMPONENTS.map((one) => [
+          one,
+          optional(COMPONENT_NAMES[one]).custom((value: string, helpers) =>
+            Number(value) > 100 ? helpers.message({ custom: 'a percentage is 100 at most' }) : value,
+          ),
+        ]),
+      ),
+    )
+      .min(1)
+      .required()
+      .messages({ 'object.min': 'enter one percentage at least' }),
+    on: isoDate('the day').optional(),
+    corrects: Joi.number().integer().min(1).max(1000).optional(),
+    reason: reason(),
+  }),
+).required();
 
 export interface OtherPurityView extends OtherPurity {
   number: number;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { CAUSES, type Asked, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
@@ -41,34 +42,36 @@ export interface NewRound {
 const id = () => Joi.string().uuid({ separator: '-' });
 const celsius = () => Joi.number().min(-5).max(60).required();
 
-export const newRoundSchema = Joi.object<NewRound>({
-  name: text(60, 0).required(),
-  startedOn: isoDate('the day on which it starts'),
-  warmthC: Joi.object({ low: celsius(), high: celsius().min(Joi.ref('low')) })
-    .allow(null)
-    .required()
-    .messages({ 'number.min': '{{#label}} must not lie below the other end of the band' }),
-  light: Joi.string().valid('light', 'dark').required(),
-  bags: Joi.array()
-    .items(
-      Joi.object<NewBag>({
-        packetId: id().allow(null).required(),
-        kind: text(80).when('packetId', { is: null, then: Joi.required(), otherwise: Joi.forbidden() }),
-        species: text(120, 0).optional(),
-        seeds: wholeNumber(1, 1000),
-        treatment: Joi.string()
-          .valid(...TREATMENTS)
-          .required(),
-        how: text(120).when('treatment', { is: 'other', then: Joi.required(), otherwise: Joi.optional() }),
-        control: Joi.boolean().required(),
-      }),
-    )
-    .min(1)
-    .max(300)
-    .required()
-    .messages({ 'array.min': 'choose one packet at least' }),
-  anyway: anyway(),
-}).required();
+export const newRoundSchema = Joi.object<NewRound>(
+  worded('newRound', {
+    name: text(60, 0).required(),
+    startedOn: isoDate('the day on which it starts'),
+    warmthC: Joi.object(worded('newRound.warmthC', { low: celsius(), high: celsius().min(Joi.ref('low')) }))
+      .allow(null)
+      .required()
+      .messages({ 'number.min': '{{#label}} must not lie below the other end of the band' }),
+    light: Joi.string().valid('light', 'dark').required(),
+    bags: Joi.array()
+      .items(
+        Joi.object<NewBag>({
+          packetId: id().allow(null).required(),
+          kind: text(80).when('packetId', { is: null, then: Joi.required(), otherwise: Joi.forbidden() }),
+          species: text(120, 0).optional(),
+          seeds: wholeNumber(1, 1000),
+          treatment: Joi.string()
+            .valid(...TREATMENTS)
+            .required(),
+          how: text(120).when('treatment', { is: 'other', then: Joi.required(), otherwise: Joi.optional() }),
+          control: Joi.boolean().required(),
+        }),
+      )
+      .min(1)
+      .max(300)
+      .required()
+      .messages({ 'array.min': 'choose one packet at least' }),
+    anyway: anyway(),
+  }),
+).required();
 
 /** One look at a bag: what is new since the look before, and how it stands. */
 export interface NewLook {
@@ -120,12 +123,14 @@ export interface EndBag {
   on: string;
   answers: Partial<Record<Cause, CauseAnswer>>;
 }
-export const endBagSchema = Joi.object<EndBag>({
-  on: isoDate('the day on which it ends'),
-  answers: Joi.object(
-    Object.fromEntries(CAUSES.map((cause) => [cause, Joi.string().valid('yes', 'no', 'unknown').optional()])),
-  ).required(),
-}).required();
+export const endBagSchema = Joi.object<EndBag>(
+  worded('endBag', {
+    on: isoDate('the day on which it ends'),
+    answers: Joi.object(
+      Object.fromEntries(CAUSES.map((cause) => [cause, Joi.string().valid('yes', 'no', 'unknown').optional()])),
+    ).required(),
+  }),
+).required();
 
 /** An end that was too early, or a mistake: the bag opens again, and what it said of its packet is withdrawn. */
 export interface ReopenBag {
@@ -147,13 +152,15 @@ export interface FloatNote {
   /** Why what was noted before is put right. */
   reason?: string;
 }
-export const floatNoteSchema = Joi.object<FloatNote>({
-  seeds: wholeNumber(1, 1000),
-  sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
-  minutes: wholeNumber(1, 20_160),
-  on: isoDate('the day').optional(),
-  reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
-}).required();
+export const floatNoteSchema = Joi.object<FloatNote>(
+  worded('floatNote', {
+    seeds: wholeNumber(1, 1000),
+    sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
+    minutes: wholeNumber(1, 20_160),
+    on: isoDate('the day').optional(),
+    reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
+  }),
+).required();
 
 export interface LookView extends Omit<NewLook, 'hand'> {
   id: string;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { BOOKS, type Book } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
@@ -45,12 +46,14 @@ const headerKeys = {
     .required(),
 };
 
-export const lotHeaderSchema = Joi.object<LotHeader>(headerKeys).required();
+export const lotHeaderSchema = Joi.object<LotHeader>(worded('lotHeader', headerKeys)).required();
 
 export interface LotHeaderChange extends LotHeader {
   reason?: string;
 }
-export const lotHeaderChangeSchema = Joi.object<LotHeaderChange>({ ...headerKeys, reason: reason() }).required();
+export const lotHeaderChangeSchema = Joi.object<LotHeaderChange>(
+  worded('lotHeader', { ...headerKeys, reason: reason() }),
+).required();
 
 /** A part of a lot that becomes a lot of its own. */
 export interface LotPart {
@@ -62,27 +65,29 @@ export interface LotDivision {
   parts: LotPart[];
   reason: string;
 }
-export const lotDivisionSchema = Joi.object<LotDivision, true>({
-  parts: Joi.array()
-    .items(
-      Joi.object<LotPart, true>({
-        reference: headerKeys.reference,
-        mass: mass('the mass of the part'),
-        containers: headerKeys.containers,
+export const lotDivisionSchema = Joi.object<LotDivision, true>(
+  worded('lotDivision', {
+    parts: Joi.array()
+      .items(
+        Joi.object<LotPart, true>({
+          reference: headerKeys.reference,
+          mass: mass('the mass of the part'),
+          containers: headerKeys.containers,
+        }),
+      )
+      .min(2)
+      .max(50)
+      .unique('reference')
+      .required()
+      .messages({
+        'array.min': 'a lot is divided into two parts at least',
+        'array.unique': 'the reference stands there twice',
       }),
-    )
-    .min(2)
-    .max(50)
-    .unique('reference')
-    .required()
-    .messages({
-      'array.min': 'a lot is divided into two parts at least',
-      'array.unique': 'the reference stands there twice',
-    }),
-  reason: text(500, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is divided', 'string.min': 'say why it is divided' }),
-}).required();
+    reason: text(500, 3)
+      .required()
+      .messages({ 'string.empty': 'say why it is divided', 'string.min': 'say why it is divided' }),
+  }),
+).required();
 
 /** `expired`: released, but the tag's validity has run out. `divided`: its parts are lots of their own. */
 export type LotState = 'open' | 'held' | 'released' | 'expired' | 'divided';
@@ -149,15 +154,17 @@ export interface NewDecision {
   decision: Decision;
   reason: string;
 }
-export const decisionSchema = Joi.object<NewDecision, true>({
-  subject: Joi.string().guid().required(),
-  decision: Joi.string()
-    .valid(...DECISIONS)
-    .required(),
-  reason: text(500, 3)
-    .required()
-    .messages({ 'string.empty': 'a decision needs its reason', 'string.min': 'a decision needs its reason' }),
-}).required();
+export const decisionSchema = Joi.object<NewDecision, true>(
+  worded('decision', {
+    subject: Joi.string().guid().required(),
+    decision: Joi.string()
+      .valid(...DECISIONS)
+      .required(),
+    reason: text(500, 3)
+      .required()
+      .messages({ 'string.empty': 'a decision needs its reason', 'string.min': 'a decision needs its reason' }),
+  }),
+).required();
 
 /**
  * Who says on which day something was seen: somebody, or nobody (then it is the day of writing); of what a file brought

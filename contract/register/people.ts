@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { ROLES, type Role } from '@mercato/core/register/permissions';
 import { text } from '../http/fields.ts';
 
@@ -45,25 +46,31 @@ const username = () =>
 const password = () =>
   Joi.string().min(12).max(200).required().messages({ 'string.min': 'the password needs at least 12 characters' });
 
-export const passwordChangeSchema = Joi.object<PasswordChange, true>({
-  current: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'write your password of now' }),
-  next: password(),
-}).required();
-export const passwordResetSchema = Joi.object<PasswordReset, true>({
-  token: Joi.string().min(1).max(200).required(),
-  password: password(),
-}).required();
+export const passwordChangeSchema = Joi.object<PasswordChange, true>(
+  worded('passwordChange', {
+    current: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'write your password of now' }),
+    next: password(),
+  }),
+).required();
+export const passwordResetSchema = Joi.object<PasswordReset, true>(
+  worded('passwordReset', {
+    token: Joi.string().min(1).max(200).required(),
+    password: password(),
+  }),
+).required();
 
-export const newPersonSchema = Joi.object<NewPerson, true>({
-  username: username(),
-  name: text(80).required(),
-  password: password(),
-  roles: Joi.array()
-    .items(Joi.string().valid(...ROLES))
-    .min(1)
-    .unique()
-    .required(),
-}).required();
+export const newPersonSchema = Joi.object<NewPerson, true>(
+  worded('newPerson', {
+    username: username(),
+    name: text(80).required(),
+    password: password(),
+    roles: Joi.array()
+      .items(Joi.string().valid(...ROLES))
+      .min(1)
+      .unique()
+      .required(),
+  }),
+).required();
 
 export interface FirstPerson {
   token: string;
@@ -88,15 +95,17 @@ const zone = () =>
       }
     });
 
-export const firstPersonSchema = Joi.object<FirstPerson, true>({
-  token: Joi.string().max(200).required(),
-  username: username(),
-  name: text(80).required(),
-  password: password(),
-  laboratory: text(120).required(),
-  address: text(300, 0).required(),
-  zone: zone(),
-}).required();
+export const firstPersonSchema = Joi.object<FirstPerson, true>(
+  worded('firstPerson', {
+    token: Joi.string().max(200).required(),
+    username: username(),
+    name: text(80).required(),
+    password: password(),
+    laboratory: text(120).required(),
+    address: text(300, 0).required(),
+    zone: zone(),
+  }),
+).required();
 
 /** Sizes of paper that a laboratory's printer may hold. */
 export const PAPER_SIZES = ['A4', 'LETTER'] as const;
@@ -109,14 +118,16 @@ export interface LaboratoryView {
   paper: PaperSize;
 }
 
-export const laboratorySchema = Joi.object<LaboratoryView, true>({
-  name: text(120).required().messages({ 'string.empty': 'give it a name' }),
-  address: text(300, 0).required(),
-  zone: zone(),
-  paper: Joi.string()
-    .valid(...PAPER_SIZES)
-    .required(),
-}).required();
+export const laboratorySchema = Joi.object<LaboratoryView, true>(
+  worded('laboratory', {
+    name: text(120).required().messages({ 'string.empty': 'give it a name' }),
+    address: text(300, 0).required(),
+    zone: zone(),
+    paper: Joi.string()
+      .valid(...PAPER_SIZES)
+      .required(),
+  }),
+).required();
 
 export interface PersonChange {
   name: string;

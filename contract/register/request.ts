@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { decimalText, isoDate, reason, text } from '../http/fields.ts';
 import { TEST_STEPS, type TestStep } from './steps.ts';
 
@@ -35,28 +36,32 @@ export interface RequestView extends Request {
   at: string;
 }
 
-export const requestSchema = Joi.object<RequestChange>({
-  client: text(120).required().messages({ 'string.empty': 'say who asks' }),
-  theirReference: text(80, 0).required(),
-  tests: Joi.array()
-    .items(Joi.string().valid(...TEST_STEPS))
-    .min(1)
-    .unique()
-    .required()
-    .messages({ 'array.min': 'choose at least one test' }),
-  dueOn: isoDate('dueOn').optional().allow(null).required(),
-  sampledBy: Joi.string()
-    .valid(...SAMPLED_BY)
-    .required(),
-  fee: Joi.object({
-    text: decimalText('the fee'),
-    currency: Joi.string()
-      .pattern(/^[A-Z]{3}$/)
+export const requestSchema = Joi.object<RequestChange>(
+  worded('request', {
+    client: text(120).required().messages({ 'string.empty': 'say who asks' }),
+    theirReference: text(80, 0).required(),
+    tests: Joi.array()
+      .items(Joi.string().valid(...TEST_STEPS))
+      .min(1)
+      .unique()
       .required()
-      .messages({ 'string.pattern.base': 'a currency is written with three letters, such as EUR' }),
-  })
-    .allow(null)
-    .required(),
-  soldIn: Joi.array().items(text(80)).max(60).unique().optional(),
-  reason: reason(),
-}).required();
+      .messages({ 'array.min': 'choose at least one test' }),
+    dueOn: isoDate('dueOn').optional().allow(null).required(),
+    sampledBy: Joi.string()
+      .valid(...SAMPLED_BY)
+      .required(),
+    fee: Joi.object(
+      worded('request.fee', {
+        text: decimalText('the fee'),
+        currency: Joi.string()
+          .pattern(/^[A-Z]{3}$/)
+          .required()
+          .messages({ 'string.pattern.base': 'a currency is written with three letters, such as EUR' }),
+      }),
+    )
+      .allow(null)
+      .required(),
+    soldIn: Joi.array().items(text(80)).max(60).unique().optional(),
+    reason: reason(),
+  }),
+).required();

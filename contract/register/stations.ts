@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { text } from '../http/fields.ts';
 
 export const STATION_KINDS = ['bench', 'machine'] as const;
@@ -9,12 +10,14 @@ export interface NewStation {
   /** A machine or pit keeps seed of what ran through it, and is cleaned before another variety. */
   kind: StationKind;
 }
-export const newStationSchema = Joi.object<NewStation, true>({
-  name: text(60).required().messages({ 'string.empty': 'give it a name' }),
-  kind: Joi.string()
-    .valid(...STATION_KINDS)
-    .required(),
-}).required();
+export const newStationSchema = Joi.object<NewStation, true>(
+  worded('newStation', {
+    name: text(60).required().messages({ 'string.empty': 'give it a name' }),
+    kind: Joi.string()
+      .valid(...STATION_KINDS)
+      .required(),
+  }),
+).required();
 
 /** What is done at a station: a vessel is put on it, a lot opened or closed, the machine cleaned down. */
 export type StationAct =

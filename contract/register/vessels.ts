@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import { mass, text } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
@@ -14,18 +15,20 @@ export interface NewWorkingSample extends SeenOn {
   why?: string;
 }
 
-export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>({
-  purpose: Joi.string()
-    .valid(...TEST_STEPS)
-    .required(),
-  mass: mass('the mass of the working sample'),
-  portion: Joi.string()
-    .valid('half')
-    .when('purpose', {
-      not: 'purity',
-      then: Joi.forbidden().messages({ 'any.unknown': 'only purity is tested on half samples' }),
-    })
-    .optional(),
-  why: text(300, 3).optional(),
-  ...seenKeys,
-}).required();
+export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>(
+  worded('newWorkingSample', {
+    purpose: Joi.string()
+      .valid(...TEST_STEPS)
+      .required(),
+    mass: mass('the mass of the working sample'),
+    portion: Joi.string()
+      .valid('half')
+      .when('purpose', {
+        not: 'purity',
+        then: Joi.forbidden().messages({ 'any.unknown': 'only purity is tested on half samples' }),
+      })
+      .optional(),
+    why: text(300, 3).optional(),
+    ...seenKeys,
+  }),
+).required();

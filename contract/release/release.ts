@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { ReleaseDocument } from '@mercato/core/release/documents';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { text } from '../http/fields.ts';
@@ -11,12 +12,14 @@ export interface NewRelease {
   amendReason?: string;
 }
 
-export const newReleaseSchema = Joi.object<NewRelease, true>({
-  kind: Joi.string()
-    .valid(...DOCUMENT_KINDS)
-    .required(),
-  amendReason: text(500, 3).optional(),
-}).required();
+export const newReleaseSchema = Joi.object<NewRelease, true>(
+  worded('newRelease', {
+    kind: Joi.string()
+      .valid(...DOCUMENT_KINDS)
+      .required(),
+    amendReason: text(500, 3).optional(),
+  }),
+).required();
 
 export interface ReleaseRow {
   id: string;

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
 import type { Row } from '@mercato/core/rule-books/tableShapes';
 import { text, wholeNumber } from '../http/fields.ts';
@@ -54,11 +55,13 @@ export interface NewDraft {
   name: string;
   year: number;
 }
-export const newDraftSchema = Joi.object<NewDraft, true>({
-  basedOn: Joi.string().guid().required(),
-  name: name(),
-  year: wholeNumber(1900, 2200),
-}).required();
+export const newDraftSchema = Joi.object<NewDraft, true>(
+  worded('newDraft', {
+    basedOn: Joi.string().guid().required(),
+    name: name(),
+    year: wholeNumber(1900, 2200),
+  }),
+).required();
 
 export interface TableRows {
   rows: Row[];
@@ -74,13 +77,15 @@ export interface CheckRows {
   keys: string[];
   against: string;
 }
-export const checkRowsSchema = Joi.object<CheckRows, true>({
-  keys: Joi.array().items(Joi.string().max(1000)).min(1).max(5000).required(),
-  against: text(200, 3).required().messages({
-    'string.empty': 'say which copy they were compared with',
-    'string.min': 'say which copy they were compared with',
+export const checkRowsSchema = Joi.object<CheckRows, true>(
+  worded('checkRows', {
+    keys: Joi.array().items(Joi.string().max(1000)).min(1).max(5000).required(),
+    against: text(200, 3).required().messages({
+      'string.empty': 'say which copy they were compared with',
+      'string.min': 'say which copy they were compared with',
+    }),
   }),
-}).required();
+).required();
 
 const reason = (words: string) => text(500, 3).required().messages({ 'string.empty': words, 'string.min': words });
 
@@ -89,19 +94,23 @@ export interface IssueEdition {
   /** Whether new lots are judged by it from now on. */
   use: boolean;
 }
-export const issueEditionSchema = Joi.object<IssueEdition, true>({
-  reason: reason('say what this edition changes'),
-  use: Joi.boolean().required(),
-}).required();
+export const issueEditionSchema = Joi.object<IssueEdition, true>(
+  worded('issueEdition', {
+    reason: reason('say what this edition changes'),
+    use: Joi.boolean().required(),
+  }),
+).required();
 
 export interface EditionAct {
   act: 'use' | 'retire';
   reason: string;
 }
-export const editionActSchema = Joi.object<EditionAct, true>({
-  act: Joi.string().valid('use', 'retire').required(),
-  reason: reason('say why'),
-}).required();
+export const editionActSchema = Joi.object<EditionAct, true>(
+  worded('editionAct', {
+    act: Joi.string().valid('use', 'retire').required(),
+    reason: reason('say why'),
+  }),
+).required();
 
 /** An edition as a file; becomes a draft. */
 export const editionFileSchema = Joi.object<EditionContent>({
@@ -127,7 +136,9 @@ export interface Rejudge {
   editionId: string;
   reason: string;
 }
-export const rejudgeSchema = Joi.object<Rejudge, true>({
-  editionId: Joi.string().guid().required(),
-  reason: reason('say why it is judged anew'),
-}).required();
+export const rejudgeSchema = Joi.object<Rejudge, true>(
+  worded('rejudge', {
+    editionId: Joi.string().guid().required(),
+    reason: reason('say why it is judged anew'),
+  }),
+).required();

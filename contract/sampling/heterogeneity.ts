@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import {
   ATTRIBUTES,
   LEAST_CONTAINERS,
@@ -36,25 +37,29 @@ const results = () =>
       'array.unique': 'container {{#value.container}} stands there twice',
     });
 
-export const newHeterogeneityTestSchema = Joi.object<NewHeterogeneityTest, true>({
-  attribute: Joi.string()
-    .valid(...ATTRIBUTES)
-    .required(),
-  part: text(120, 0).required(),
-  seedsEach: wholeNumber(1, 100_000),
-  results: results(),
-  ...seenKeys,
-}).required();
+export const newHeterogeneityTestSchema = Joi.object<NewHeterogeneityTest, true>(
+  worded('newHeterogeneityTest', {
+    attribute: Joi.string()
+      .valid(...ATTRIBUTES)
+      .required(),
+    part: text(120, 0).required(),
+    seedsEach: wholeNumber(1, 100_000),
+    results: results(),
+    ...seenKeys,
+  }),
+).required();
 
 /** Corrects results of containers; what is not named stays. */
 export interface HeterogeneityCorrection {
   results: ContainerResult[];
   reason?: string;
 }
-export const heterogeneityCorrectionSchema = Joi.object<HeterogeneityCorrection, true>({
-  results: results().min(1),
-  reason: reason(),
-}).required();
+export const heterogeneityCorrectionSchema = Joi.object<HeterogeneityCorrection, true>(
+  worded('heterogeneityCorrection', {
+    results: results().min(1),
+    reason: reason(),
+  }),
+).required();
 
 export interface HeterogeneityView {
   id: string;

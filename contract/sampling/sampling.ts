@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
@@ -19,14 +20,16 @@ export interface SubmittedSample {
   reason?: string;
 }
 
-export const submittedSampleSchema = Joi.object<SubmittedSample, true>({
-  mass: mass('the mass of the submitted sample'),
-  drawnOn: isoDate('drawnOn'),
-  drawnBy: text(80).required().messages({ 'string.empty': 'say who drew it' }),
-  seal: text(80, 0).required(),
-  primarySamples: wholeNumber(1, 10_000).allow(null),
-  reason: reason(),
-}).required();
+export const submittedSampleSchema = Joi.object<SubmittedSample, true>(
+  worded('submittedSample', {
+    mass: mass('the mass of the submitted sample'),
+    drawnOn: isoDate('drawnOn'),
+    drawnBy: text(80).required().messages({ 'string.empty': 'say who drew it' }),
+    seal: text(80, 0).required(),
+    primarySamples: wholeNumber(1, 10_000).allow(null),
+    reason: reason(),
+  }),
+).required();
 
 /** Draws the containers to be opened; the seed is chosen by the server unless one is given to repeat a draw. */
 export interface NewDraw {
@@ -39,15 +42,17 @@ export interface NewDraw {
   reason?: string;
 }
 
-export const newDrawSchema = Joi.object<NewDraw, true>({
-  method: Joi.string()
-    .valid(...DRAW_METHODS)
-    .required(),
-  seed: Joi.number().integer().min(1).max(0xffffffff),
-  columns: wholeNumber(1, 1000),
-  rows: wholeNumber(1, 1000),
-  reason: reason(),
-}).required();
+export const newDrawSchema = Joi.object<NewDraw, true>(
+  worded('newDraw', {
+    method: Joi.string()
+      .valid(...DRAW_METHODS)
+      .required(),
+    seed: Joi.number().integer().min(1).max(0xffffffff),
+    columns: wholeNumber(1, 1000),
+    rows: wholeNumber(1, 1000),
+    reason: reason(),
+  }),
+).required();
 
 /** What was seen when a primary sample was taken. `uneven` stops the sampling. */
 export const LOOKS = ['even', 'wet', 'damaged', 'infested', 'uneven'] as const;
@@ -62,18 +67,20 @@ export interface PrimarySample {
   reason?: string;
 }
 
-export const primarySampleSchema = Joi.object<PrimarySample, true>({
-  mass: mass('the mass of the primary sample').optional().allow(null).required(),
-  look: Joi.string()
-    .valid(...LOOKS)
-    .required(),
-  note: text(300, 0).required(),
-  takenAt: Joi.string()
-    .isoDate()
-    .required()
-    .messages({ 'string.isoDate': 'takenAt must be an instant such as 2026-11-24T09:00:00Z' }),
-  reason: reason(),
-}).required();
+export const primarySampleSchema = Joi.object<PrimarySample, true>(
+  worded('primarySample', {
+    mass: mass('the mass of the primary sample').optional().allow(null).required(),
+    look: Joi.string()
+      .valid(...LOOKS)
+      .required(),
+    note: text(300, 0).required(),
+    takenAt: Joi.string()
+      .isoDate()
+      .required()
+      .messages({ 'string.isoDate': 'takenAt must be an instant such as 2026-11-24T09:00:00Z' }),
+    reason: reason(),
+  }),
+).required();
 
 /** One primary sample of the plan: still to be taken, or taken. */
 export interface PrimaryView {

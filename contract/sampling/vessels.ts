@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { DIVIDERS } from '@mercato/core/sampling/dividers';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import { isoDate, mass, reason, text } from '../http/fields.ts';
@@ -13,11 +14,13 @@ export interface NewComposite extends SeenOn {
   loss: EnteredMass;
 }
 
-export const newCompositeSchema = Joi.object<NewComposite, true>({
-  mass: mass('the mass of the composite sample'),
-  loss: mass('what was lost'),
-  ...seenKeys,
-}).required();
+export const newCompositeSchema = Joi.object<NewComposite, true>(
+  worded('newComposite', {
+    mass: mass('the mass of the composite sample'),
+    loss: mass('what was lost'),
+    ...seenKeys,
+  }),
+).required();
 
 /** A part that is kept for later: of the composite or of the submitted sample. */
 export interface NewReserve extends SeenOn {
@@ -27,20 +30,24 @@ export interface NewReserve extends SeenOn {
   discardOn: string;
 }
 
-export const newReserveSchema = Joi.object<NewReserve, true>({
-  from: Joi.string().guid().required(),
-  mass: mass('the mass of the reserve sample'),
-  place: text(80).required().messages({ 'string.empty': 'say where it is kept' }),
-  discardOn: isoDate('discardOn'),
-  ...seenKeys,
-}).required();
+export const newReserveSchema = Joi.object<NewReserve, true>(
+  worded('newReserve', {
+    from: Joi.string().guid().required(),
+    mass: mass('the mass of the reserve sample'),
+    place: text(80).required().messages({ 'string.empty': 'say where it is kept' }),
+    discardOn: isoDate('discardOn'),
+    ...seenKeys,
+  }),
+).required();
 
 /** Corrects what a composite or reserve sample weighs. */
 export interface VesselMass {
   mass: EnteredMass;
   reason?: string;
 }
-export const vesselMassSchema = Joi.object<VesselMass, true>({ mass: mass('the mass'), reason: reason() }).required();
+export const vesselMassSchema = Joi.object<VesselMass, true>(
+  worded('vesselMass', { mass: mass('the mass'), reason: reason() }),
+).required();
 
 export const VESSEL_EVENTS = ['hand-over', 'move', 'seal', 'open', 'divide', 'finish'] as const;
 
@@ -48,7 +55,9 @@ const note = () => text(300, 0).required();
 const place = () => text(80).required().messages({ 'string.empty': 'say where it stands' });
 const event = <T extends NewVesselEvent['what']>(what: T, keys: Joi.PartialSchemaMap) => ({
   is: what,
-  then: Joi.object({ what: Joi.string().valid(what).required(), ...keys, note: note(), ...seenKeys }),
+  then: Joi.object(
+    worded('vesselEvent', { what: Joi.string().valid(what).required(), ...keys, note: note(), ...seenKeys }),
+  ),
 });
 
 export const vesselEventSchema = Joi.alternatives()
@@ -76,11 +85,13 @@ export const vesselEventSchema = Joi.alternatives()
         loss: mass('what was lost'),
       }),
     ],
-    otherwise: Joi.object({
-      what: Joi.string()
-        .valid(...VESSEL_EVENTS)
-        .required(),
-    }).unknown(),
+    otherwise: Joi.object(
+      worded('vesselEvent', {
+        what: Joi.string()
+          .valid(...VESSEL_EVENTS)
+          .required(),
+      }),
+    ).unknown(),
   })
   .required() as Joi.Schema<NewVesselEvent>;
 

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { SowingCalendar } from '@mercato/core/sowing/window';
 import { dayCount, isoDate, text, wholeNumber } from '../http/fields.ts';
 
@@ -18,19 +19,21 @@ export interface NewSowingPlan {
   everyDays: number;
   oneChance: boolean;
 }
-export const newSowingPlanSchema = Joi.object<NewSowingPlan, true>({
-  kind: text(80).required().messages({ 'string.empty': 'say what is sown, such as leek' }),
-  species: text(120, 0).required(),
-  packetId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
-  note: text(300, 0).required(),
-  from: isoDate('the first day of sowing', 'coming'),
-  to: isoDate('the last day of sowing', 'coming'),
-  testDays: dayCount(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
-  buyDays: dayCount(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
-  sowings: wholeNumber(1, 60).messages({ 'number.base': 'write how many sowings' }),
-  everyDays: dayCount(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
-  oneChance: Joi.boolean().required(),
-})
+export const newSowingPlanSchema = Joi.object<NewSowingPlan, true>(
+  worded('newSowingPlan', {
+    kind: text(80).required().messages({ 'string.empty': 'say what is sown, such as leek' }),
+    species: text(120, 0).required(),
+    packetId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
+    note: text(300, 0).required(),
+    from: isoDate('the first day of sowing', 'coming'),
+    to: isoDate('the last day of sowing', 'coming'),
+    testDays: dayCount(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
+    buyDays: dayCount(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
+    sowings: wholeNumber(1, 60).messages({ 'number.base': 'write how many sowings' }),
+    everyDays: dayCount(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
+    oneChance: Joi.boolean().required(),
+  }),
+)
   .custom((value: NewSowingPlan, helpers) =>
     value.to < value.from
       ? helpers.message({ custom: 'to must not lie before the first day of sowing' })

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
 import { text, wholeNumber } from '../http/fields.ts';
@@ -31,20 +32,22 @@ export interface NewBatch {
   /** Why it is done against a warning; empty where there is none. */
   anyway: string;
 }
-export const newBatchSchema = Joi.object<NewBatch, true>({
-  what: Joi.string()
-    .valid(...BATCHES)
-    .required(),
-  placeId: id().required().messages({ 'string.empty': 'say where' }),
-  packets: Joi.array().items(id()).min(1).max(500).unique().required().messages({ 'array.min': 'choose a packet' }),
-  hours: wholeNumber(0, 24 * 400),
-  massG: figure(0.001, 1e6, 'write its weight in grams, above nothing'),
-  moisturePercent: figure(0.1, 99.9, PERCENT),
-  targetPercent: figure(0.1, 99.9, PERCENT),
-  shutAirPercent: figure(0, 100, PERCENT),
-  bags: wholeNumber(0, 9),
-  anyway: text(300, 0).required(),
-})
+export const newBatchSchema = Joi.object<NewBatch, true>(
+  worded('newBatch', {
+    what: Joi.string()
+      .valid(...BATCHES)
+      .required(),
+    placeId: id().required().messages({ 'string.empty': 'say where' }),
+    packets: Joi.array().items(id()).min(1).max(500).unique().required().messages({ 'array.min': 'choose a packet' }),
+    hours: wholeNumber(0, 24 * 400),
+    massG: figure(0.001, 1e6, 'write its weight in grams, above nothing'),
+    moisturePercent: figure(0.1, 99.9, PERCENT),
+    targetPercent: figure(0.1, 99.9, PERCENT),
+    shutAirPercent: figure(0, 100, PERCENT),
+    bags: wholeNumber(0, 9),
+    anyway: text(300, 0).required(),
+  }),
+)
   .custom((value: NewBatch, helpers) => {
     const { moisturePercent: now, targetPercent: wanted } = value;
     if (value.what === 'drying' && now !== null && wanted !== null && wanted > now)
@@ -81,37 +84,48 @@ export const batchEntrySchema = Joi.alternatives()
     switch: [
       {
         is: 'weighed',
-        then: Joi.object({
-          ...seenAtKeys,
-          what: 'weighed',
-          massG: Joi.number().greater(0).max(1e6).required().messages({ 'number.base': 'write its weight in grams' }),
-        }),
+        then: Joi.object(
+          worded('batchEntry', {
+            ...seenAtKeys,
+            what: 'weighed',
+            massG: Joi.number().greater(0).max(1e6).required().messages({ 'number.base': 'write its weight in grams' }),
+          }),
+        ),
       },
       {
         is: 'moisture',
-        then: Joi.object({
-          ...seenAtKeys,
-          what: 'moisture',
-          percent: Joi.number().greater(0).less(100).required().messages({ 'number.base': PERCENT }),
-        }),
+        then: Joi.object(
+          worded('batchEntry', {
+            ...seenAtKeys,
+            what: 'moisture',
+            percent: Joi.number().greater(0).less(100).required().messages({ 'number.base': PERCENT }),
+          }),
+        ),
       },
       {
         is: 'shut air',
-        then: Joi.object({
-          ...seenAtKeys,
-          what: 'shut air',
-          percent: Joi.number()
-            .min(0)
-            .max(100)
-            .required()
-            .messages({ 'number.base': PERCENT, 'number.max': 'air holds no more than 100 %' }),
-        }),
+        then: Joi.object(
+          worded('batchEntry', {
+            ...seenAtKeys,
+            what: 'shut air',
+            percent: Joi.number()
+              .min(0)
+              .max(100)
+              .required()
+              .messages({ 'number.base': PERCENT, 'number.max': 'air holds no more than 100 %' }),
+          }),
+        ),
       },
-      { is: 'ended', then: Joi.object({ ...seenAtKeys, what: 'ended', words: text(300, 0).required() }) },
+      {
+        is: 'ended',
+        then: Joi.object(worded('batchEntry', { ...seenAtKeys, what: 'ended', words: text(300, 0).required() })),
+      },
     ],
-    otherwise: Joi.object({
-      what: Joi.string().valid('weighed', 'moisture', 'shut air', 'ended').required(),
-    }).unknown(),
+    otherwise: Joi.object(
+      worded('batchEntry', {
+        what: Joi.string().valid('weighed', 'moisture', 'shut air', 'ended').required(),
+      }),
+    ).unknown(),
   })
   .required() as Joi.Schema<BatchEntry>;
 

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { BREEDINGS, ISOLATIONS, SOURCES, type Descent, type Expectation } from '@mercato/core/store/comesTrue';
 import { reason, text, wholeNumber } from '../http/fields.ts';
 
@@ -88,22 +89,26 @@ const headerKeys = {
   terms: Joi.string()
     .valid(...TERMS)
     .required(),
-  site: Joi.object<GrowingSite, true>({
-    name: text(120, 0).required(),
-    district: text(120, 0).required(),
-    elevationM: Joi.number().min(-450).max(9000).allow(null).required(),
-    exposure: text(60, 0).required(),
-    rainfallMm: Joi.number().min(0).max(30_000).allow(null).required(),
-  }).required(),
+  site: Joi.object<GrowingSite, true>(
+    worded('accession.site', {
+      name: text(120, 0).required(),
+      district: text(120, 0).required(),
+      elevationM: Joi.number().min(-450).max(9000).allow(null).required(),
+      exposure: text(60, 0).required(),
+      rainfallMm: Joi.number().min(0).max(30_000).allow(null).required(),
+    }),
+  ).required(),
   note: text(2000, 0).required(),
 };
 
-export const accessionHeaderSchema = Joi.object<AccessionHeader>(headerKeys).required();
+export const accessionHeaderSchema = Joi.object<AccessionHeader>(worded('accession', headerKeys)).required();
 
 export interface AccessionChange extends AccessionHeader {
   reason?: string;
 }
-export const accessionChangeSchema = Joi.object<AccessionChange>({ ...headerKeys, reason: reason() }).required();
+export const accessionChangeSchema = Joi.object<AccessionChange>(
+  worded('accession', { ...headerKeys, reason: reason() }),
+).required();
 
 /** A harvest of which nothing is known but kind and year. */
 export const UNKNOWN_HEADER: Omit<AccessionHeader, 'kind' | 'harvestYear'> = {

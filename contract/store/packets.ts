@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { USES, type Amount, type PacketEntry, type Use } from '@mercato/core/store/packetBook';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
@@ -35,12 +36,14 @@ const placeKeys = {
     .required(),
   name: text(60).required().messages({ 'string.empty': 'give it a name, such as drawer 3' }),
 };
-export const newPlaceSchema = Joi.object<NewPlace, true>(placeKeys).required();
+export const newPlaceSchema = Joi.object<NewPlace, true>(worded('place', placeKeys)).required();
 
 export interface PlaceChange extends NewPlace {
   reason?: string;
 }
-export const placeChangeSchema = Joi.object<PlaceChange>({ ...placeKeys, reason: reason() }).required();
+export const placeChangeSchema = Joi.object<PlaceChange>(
+  worded('place', { ...placeKeys, reason: reason() }),
+).required();
 
 /** A place in which nothing lies leaves the map. */
 export interface PlaceRemoval {
@@ -140,7 +143,7 @@ export interface PackedSeed {
 export const packedSeedSchema = Joi.object<PackedSeed>({
   accessionId: id(),
   accession: accessionHeaderSchema.optional(),
-  packet: Joi.object<NewPacket, true>(packetKeys).required(),
+  packet: Joi.object<NewPacket, true>(worded('packedSeed.packet', packetKeys)).required(),
 })
   .xor('accessionId', 'accession')
   .messages({ 'object.missing': 'say what it is: kind and year of harvest', 'object.xor': 'name one harvest, not two' })
@@ -169,31 +172,43 @@ export const packetActSchema = Joi.alternatives()
     switch: [
       {
         is: 'take',
-        then: Joi.object({
-          what: 'take',
-          amount: amount('how much is taken'),
-          use: Joi.string()
-            .valid(...USES)
-            .required(),
-          to: text(120).optional(),
-          anyway: anyway(),
-          ...seenKeys,
-        }),
+        then: Joi.object(
+          worded('packetAct', {
+            what: 'take',
+            amount: amount('how much is taken'),
+            use: Joi.string()
+              .valid(...USES)
+              .required(),
+            to: text(120).optional(),
+            anyway: anyway(),
+            ...seenKeys,
+          }),
+        ),
       },
-      { is: 'count', then: Joi.object({ what: 'count', amount: amount('how much is there'), ...seenKeys }) },
-      { is: 'move', then: Joi.object({ what: 'move', placeId: id().allow(null).required(), ...seenKeys }) },
+      {
+        is: 'count',
+        then: Joi.object(worded('packetAct', { what: 'count', amount: amount('how much is there'), ...seenKeys })),
+      },
+      {
+        is: 'move',
+        then: Joi.object(worded('packetAct', { what: 'move', placeId: id().allow(null).required(), ...seenKeys })),
+      },
       {
         is: 'strike',
-        then: Joi.object({
-          what: 'strike',
-          line: wholeNumber(1, 1e6),
-          reason: text(300, 3)
-            .required()
-            .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
-        }),
+        then: Joi.object(
+          worded('packetAct', {
+            what: 'strike',
+            line: wholeNumber(1, 1e6),
+            reason: text(300, 3)
+              .required()
+              .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+          }),
+        ),
       },
     ],
-    otherwise: Joi.object({ what: Joi.string().valid('take', 'count', 'move', 'strike').required() }).unknown(),
+    otherwise: Joi.object(
+      worded('packetAct', { what: Joi.string().valid('take', 'count', 'move', 'strike').required() }),
+    ).unknown(),
   })
   .required() as Joi.Schema<PacketAct>;
 

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import { isoDate, text, wholeNumber } from '../http/fields.ts';
 
 /** How a packet is tried: in a towel or tray, in water, or by what came up where it was sown. */
@@ -19,22 +20,24 @@ export interface NewTest {
   supersedes?: string;
   reason?: string;
 }
-export const newTestSchema = Joi.object<NewTest>({
-  what: Joi.string()
-    .valid(...TESTS)
-    .required(),
-  on: isoDate('the day'),
-  seeds: wholeNumber(1, 100_000).messages({ 'number.base': 'write how many seeds, as a whole number' }),
-  hits: wholeNumber(0, 100_000).messages({ 'number.base': 'write how many, as a whole number' }),
-  minutes: Joi.when('what', {
-    is: 'float',
-    then: wholeNumber(1, 20_160).messages({ 'number.base': 'write how many minutes they floated' }),
-    otherwise: Joi.valid(null).required(),
+export const newTestSchema = Joi.object<NewTest>(
+  worded('newTest', {
+    what: Joi.string()
+      .valid(...TESTS)
+      .required(),
+    on: isoDate('the day'),
+    seeds: wholeNumber(1, 100_000).messages({ 'number.base': 'write how many seeds, as a whole number' }),
+    hits: wholeNumber(0, 100_000).messages({ 'number.base': 'write how many, as a whole number' }),
+    minutes: Joi.when('what', {
+      is: 'float',
+      then: wholeNumber(1, 20_160).messages({ 'number.base': 'write how many minutes they floated' }),
+      otherwise: Joi.valid(null).required(),
+    }),
+    note: text(300, 0).required(),
+    supersedes: Joi.string().uuid({ separator: '-' }),
+    reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
   }),
-  note: text(300, 0).required(),
-  supersedes: Joi.string().uuid({ separator: '-' }),
-  reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
-})
+)
   .and('supersedes', 'reason')
   .messages({ 'object.and': 'say why the earlier one is put right' })
   .custom((value: NewTest, helpers) =>

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { worded } from '../http/fieldWords.ts';
 import type { Plausible, WeightResult } from '@mercato/core/weight/thousandSeedWeight';
 import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
 import { decimalText, reason, wholeNumber } from '../http/fields.ts';
@@ -16,15 +17,17 @@ export interface WeightWeighings extends SeenOn {
   reason?: string;
 }
 
-export const weightWeighingsSchema = Joi.object<WeightWeighings, true>({
-  replicates: Joi.array().items(decimalText('the replicate').optional()).max(MOST_REPLICATES).required(),
-  whole: Joi.object({ mass: decimalText('the whole fraction'), seeds: wholeNumber(1, 10_000_000) })
-    .allow(null)
-    .required(),
-  weighedOn: weighedOnSchema,
-  ...seenKeys,
-  reason: reason(),
-}).required();
+export const weightWeighingsSchema = Joi.object<WeightWeighings, true>(
+  worded('weightWeighings', {
+    replicates: Joi.array().items(decimalText('the replicate').optional()).max(MOST_REPLICATES).required(),
+    whole: Joi.object({ mass: decimalText('the whole fraction'), seeds: wholeNumber(1, 10_000_000) })
+      .allow(null)
+      .required(),
+    weighedOn: weighedOnSchema,
+    ...seenKeys,
+    reason: reason(),
+  }),
+).required();
 
 export interface NewWeightTest {
   vesselId: string;

@@ -1,3 +1,4 @@
+import { addMonths, formatISO, lastDayOfMonth, parseISO } from 'date-fns';
 import { MONTHS } from '../units/monthNames.ts';
 import type { Component } from '../units/components.ts';
 import type { Book } from '../rule-books/edition.ts';
@@ -52,7 +53,7 @@ export interface ReleaseDocument {
  */
 export function analysisTag(data: DocumentData, validityMonths: number): ReleaseDocument {
   const { purity, germination, otherSeeds } = data;
-  const validUntil = germination ? lastDayOf(addMonths(germination.concludedOn, validityMonths)) : null;
+  const validUntil = germination ? lastDayAfter(germination.concludedOn, validityMonths) : null;
   const refusals = [
     ...(purity ? [] : ['Purity was not tested.']),
     ...(purity && data.book !== 'aosa'
@@ -102,7 +103,7 @@ export function analysisTag(data: DocumentData, validityMonths: number): Release
       { label: 'Tested', value: germination ? monthOf(germination.concludedOn) : '—' },
       {
         label: 'Valid to the end of',
-        value: germination ? monthOf(addMonths(germination.concludedOn, validityMonths)) : '—',
+        value: germination ? monthOf(lastDayAfter(germination.concludedOn, validityMonths)) : '—',
       },
       { label: 'Pure live seed', value: pureLive(data), key: 'pureLiveSeed' },
       { label: 'Labelled by', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
@@ -159,13 +160,6 @@ function monthOf(isoDate: string): string {
   return `${MONTHS[Number(isoDate.slice(5, 7)) - 1] ?? ''} ${isoDate.slice(0, 4)}`;
 }
 
-/** The last day of a date's month. */
-function lastDayOf(isoDate: string): string {
-  return new Date(Date.UTC(Number(isoDate.slice(0, 4)), Number(isoDate.slice(5, 7)), 0)).toISOString().slice(0, 10);
-}
-
-/** The first of the month so many months later. */
-function addMonths(isoDate: string, months: number): string {
-  const index = Number(isoDate.slice(0, 4)) * 12 + Number(isoDate.slice(5, 7)) - 1 + months;
-  return `${Math.floor(index / 12)}-${String((index % 12) + 1).padStart(2, '0')}-01`;
-}
+/** The last day of the month so many months later. */
+const lastDayAfter = (isoDate: string, months: number): string =>
+  formatISO(lastDayOfMonth(addMonths(parseISO(isoDate), months)), { representation: 'date' });

@@ -1,33 +1,27 @@
+import { addDays as daysAfter, differenceInCalendarDays, formatISO, isValid, parseISO } from 'date-fns';
 import { ArgumentFault } from './argument.ts';
-/** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone. */
-const DAY_MS = 86_400_000;
 
-function timeOf(isoDate: string, name: string): number {
-  const time = Date.parse(`${isoDate}T00:00:00Z`);
-  if (
-    !/^\d{4}-\d{2}-\d{2}$/.test(isoDate) ||
-    Number.isNaN(time) ||
-    new Date(time).toISOString().slice(0, 10) !== isoDate
-  )
+/** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone. */
+function dayOf(isoDate: string, name: string): Date {
+  const day = parseISO(isoDate);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate) || !isValid(day))
     throw new ArgumentFault(name, { is: 'argument.date', got: isoDate });
-  return time;
+  return day;
 }
 
 /**
  * The day after so many days.
  * @throws {RangeError} for what is no date; the message begins with `name`
  */
-export function addDays(isoDate: string, days: number, name = 'date'): string {
-  return new Date(timeOf(isoDate, name) + days * DAY_MS).toISOString().slice(0, 10);
-}
+export const addDays = (isoDate: string, days: number, name = 'date'): string =>
+  formatISO(daysAfter(dayOf(isoDate, name), days), { representation: 'date' });
 
 /**
  * Whole days from one date to another; negative when the second lies before the first.
  * @throws {RangeError} for what is no date
  */
-export function daysBetween(from: string, to: string): number {
-  return Math.round((timeOf(to, 'to') - timeOf(from, 'from')) / DAY_MS);
-}
+export const daysBetween = (from: string, to: string): number =>
+  differenceInCalendarDays(dayOf(to, 'to'), dayOf(from, 'from'));
 
 /** So many days may pass between seeing and writing down before somebody has to say why. Common practice, no source. */
 export const LATE_DAYS = 3;

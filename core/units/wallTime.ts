@@ -1,3 +1,5 @@
+import { tzOffset } from '@date-fns/tz';
+
 /** A time as a clock on the wall shows it; month 1..12. */
 export interface WallTime {
   readonly year: number;
@@ -8,34 +10,8 @@ export interface WallTime {
   readonly second: number;
 }
 
-const shapes = new Map<string, Intl.DateTimeFormat>();
 /** What a clock in a zone shows at an instant, as if it were universal time, ms. */
-function shownAt(zone: string, instant: number): number {
-  const shape =
-    shapes.get(zone) ??
-    new Intl.DateTimeFormat('en-US', {
-      timeZone: zone,
-      calendar: 'gregory',
-      numberingSystem: 'latn',
-      hourCycle: 'h23',
-      year: 'numeric',
-      month: 'numeric',
-      day: 'numeric',
-      hour: 'numeric',
-      minute: 'numeric',
-      second: 'numeric',
-    });
-  shapes.set(zone, shape);
-  const part = Object.fromEntries(shape.formatToParts(instant).map(({ type, value }) => [type, Number(value)]));
-  return Date.UTC(
-    part.year ?? 0,
-    (part.month ?? 1) - 1,
-    part.day ?? 1,
-    part.hour ?? 0,
-    part.minute ?? 0,
-    part.second ?? 0,
-  );
-}
+const shownAt = (zone: string, instant: number): number => instant + tzOffset(zone, new Date(instant)) * 60_000;
 
 /** The day and minute that a clock in a zone shows: "2026-11-24T09:20". */
 export const clockIn = (zone: string, instant: Date): string =>
@@ -45,7 +21,8 @@ const DAY = 86_400_000;
 
 /**
  * The instants at which a clock in a zone shows a time, ms since 1970, in order: one on most days, none in the hour
- * that is left out in spring, two in the hour that comes twice in autumn.
+ * that is left out in spring, two in the hour that comes twice in autumn. The package's own dates choose one of two
+ * in silence, so the choice stays here.
  *
  * @param zone  name of the IANA time zone data base
  */

@@ -1,5 +1,5 @@
 import type { Router } from 'express';
-import { calculate } from '@mercato/contract/catalogue/calculation';
+import { askedFields, calculate } from '@mercato/contract/catalogue/calculation';
 import { CATALOGUE, findCalculation } from '@mercato/contract/catalogue/registry';
 import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
 import { fault } from '../http/fault.ts';
@@ -9,12 +9,13 @@ import { shippedBooks } from '../rule-books/shipped.ts';
 /** The catalogue over HTTP: pure answers, so nobody needs to be signed in beyond the session check of the app. */
 export function serveCatalogue(router: Router): void {
   openRead(router, catalogueRoutes.list, () => ({
-    calculations: CATALOGUE.map(({ id, title, description, source, example }) => ({
+    calculations: CATALOGUE.map(({ id, title, description, source, example, schema }) => ({
       id,
       title,
       description,
       source,
       example,
+      fields: askedFields({ schema }),
     })),
   }));
   openWrite(router, catalogueRoutes.calculate, (_body, request) => {

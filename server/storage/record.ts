@@ -1,3 +1,4 @@
+import { daysBetween } from '@mercato/core/units/days';
 import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
@@ -9,8 +10,6 @@ import { placePaths } from '../store/places.ts';
 import { accession, packet } from '../store/tables.ts';
 import { packetTest } from '../store/testTables.ts';
 import { standingTests } from '../store/tests.ts';
-
-const DAY = 86_400_000;
 
 /** The day from which seed ages: of which the month is not known was harvested in the autumn, as most is. */
 export const harvestDay = ({ harvestYear, harvestMonth }: Pick<AccessionHeader, 'harvestYear' | 'harvestMonth'>) =>
@@ -38,7 +37,7 @@ export async function ownRecord(tx: Reader, now: Date): Promise<OwnRecord> {
     const of = packets.get(one.packetId ?? '');
     if (!of) continue;
     const header = of.accession.header;
-    const days = Math.round((Date.parse(one.on) - Date.parse(harvestDay(header))) / DAY);
+    const days = daysBetween(harvestDay(header), one.on);
     if (days < 0) continue;
     const store = one.placeId === null ? '' : (paths.get(one.placeId)?.[0] ?? '');
     const key = seriesKey(of.accession.kind, of.accession.species, store);

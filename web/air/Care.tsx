@@ -1,3 +1,4 @@
+import { Busy } from '../ui/Busy.tsx';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { reading } from '../api/routes.ts';
@@ -24,13 +25,13 @@ export default function Care(): JSX.Element {
       ? [{ key: 'n', says: 'dry, freeze or warm up seed', act: () => void navigate('/store/batches/new') }]
       : [],
   );
-  if (!data || !batches) return <main aria-busy="true" />;
+  if (!data || !batches) return <Busy />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const calling = data.places.filter((one) => one.calls.length > 0);
   const quiet = data.places.filter((one) => one.calls.length === 0);
   const running = batches.batches.filter((one) => one.state === 'running');
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <div className="list-head">
         <h1>Care of the store</h1>
         {may('store.write') && (
@@ -66,7 +67,7 @@ export default function Care(): JSX.Element {
           </ul>
         </section>
       )}
-      {calling.length === 0 && <p style={{ marginTop: 20 }}>No place calls for you.</p>}
+      {calling.length === 0 && <p className="mt-4">No place calls for you.</p>}
       {calling.map((one) => (
         <section key={one.placeId} className="calling">
           <h2>

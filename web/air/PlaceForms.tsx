@@ -1,56 +1,52 @@
+import { AIR_FIELDS } from '@mercato/contract/air/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
 import { climateSettingsSchema, newReadingSchema, placeEntrySchema, type PlaceCare } from '@mercato/contract/air/care';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
 import type { JSX } from 'react';
-import { figureOf, figureOrNull, plainFigure, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 
+const BAND = ['leastC', 'mostC', 'leastPercent', 'mostPercent', 'graceMinutes', 'silentMinutes'] as const;
+const minutesAgo = (typed: string) => new Date(Date.now() - (Number(plainFigure(typed)) || 0) * 60_000).toISOString();
 type Send = (entry: PlaceEntry, key: string) => Promise<unknown>;
 
 export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
-  const entry = useEntry(
-    { minutes: '', ago: '0', why: '' },
-    ({ minutes, ago, why }) => ({
-      what: 'door',
-      at: new Date(Date.now() - (Number(plainFigure(ago)) || 0) * 60_000).toISOString(),
-      minutes: figureOf(minutes),
-      why: why.trim(),
-    }),
-    placeEntrySchema,
-    send,
-  );
+  const entry = useEntry({
+    from: { minutes: '', ago: '0', why: '' },
+    body: ({ ago, ...door }) => ({ ...door, what: 'door', at: minutesAgo(ago) }),
+    schema: placeEntrySchema,
+    words: AIR_FIELDS,
+    send: send,
+  });
   return (
     <EntryForm entry={entry} send="Write it down" leave={leave}>
       <div className="fields">
-        <TextField label="open for, minutes" figure inputMode="decimal" autoFocus {...entry.field('minutes')} />
-        <TextField label="how many minutes ago" figure inputMode="numeric" {...entry.field('ago', 'at')} />
-        <TextField label="why" {...entry.field('why')} />
+        <Field entry={entry} name="minutes" />
+        <Field entry={entry} name="ago" path="at" />
+        <Field entry={entry} name="why" />
       </div>
     </EntryForm>
   );
 }
 
 export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
-  const entry = useEntry(
-    { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
-    ({ stuff, massG, lookEveryDays }) => ({
-      what: 'desiccant',
-      stuff,
-      massG: figureOf(massG),
-      lookEveryDays: wholeNumber(lookEveryDays),
-    }),
-    placeEntrySchema,
-    send,
-  );
+  const entry = useEntry({
+    from: { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
+    body: (values) => ({ ...values, what: 'desiccant' }),
+    schema: placeEntrySchema,
+    words: AIR_FIELDS,
+    send: send,
+  });
   return (
     <EntryForm entry={entry} send="It lies in it" leave={leave}>
       <div className="fields">
-        <ChoiceField label="what" options={DESICCANTS.map((one) => [one, one] as const)} {...entry.field('stuff')} />
-        <TextField label="grams" figure inputMode="decimal" autoFocus {...entry.field('massG')} />
-        <TextField label="look at it every … days" figure inputMode="numeric" {...entry.field('lookEveryDays')} />
+        <Field entry={entry} name="stuff" options={DESICCANTS.map((one) => [one, one] as const)} />
+        <Field entry={entry} name="massG" />
+        <Field entry={entry} name="lookEveryDays" />
       </div>
     </EntryForm>
   );
@@ -66,58 +62,33 @@ export function ReadingForm({
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { temperature: '', unit: '', humidityPercent: '', sure: 'no' },
-    ({ temperature, unit, humidityPercent, sure }) => ({
-      at: new Date().toISOString(),
-      temperature: { text: plainFigure(temperature).replace('−', '-'), unit },
-      humidityPercent: figureOrNull(humidityPercent),
-      ...(sure === 'yes' ? { sure: true } : {}),
-    }),
-    newReadingSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { temperature: { text: '', unit: '' }, humidityPercent: '', sure: '' },
+    body: (values) => ({ ...values, at: minutesAgo('0') }),
+    schema: newReadingSchema,
+    words: AIR_FIELDS,
+    send: async (body, key) => {
       keep(await send(client, placeRoutes.readDial, { place: id }, body, { key }));
       leave();
     },
-  );
+  });
+  const { temperature } = entry.values;
   return (
     <EntryForm entry={entry} send="Keep it" leave={leave}>
       <div className="fields">
-        <TextField
-          label="temperature on the dial"
-          figure
-          inputMode="decimal"
-          autoFocus
-          {...entry.field('temperature', 'temperature.text', 'temperature')}
-          onChange={(temperature) => entry.set({ temperature, sure: 'no' })}
+        <Field
+          entry={entry}
+          name="temperature.text"
+          path={['temperature.text', 'temperature']}
+          onChange={(text) => entry.set({ temperature: { ...temperature, text }, sure: '' })}
         />
-        <ChoiceField
-          label="the dial shows"
-          options={[
-            ['', '°C or °F?'],
-            ['C', '°C'],
-            ['F', '°F'],
-          ]}
-          {...entry.field('unit', 'temperature.unit')}
-          onChange={(unit) => entry.set({ unit, sure: 'no' })}
+        <Field
+          entry={entry}
+          name="temperature.unit"
+          onChange={(unit) => entry.set({ temperature: { ...temperature, unit }, sure: '' })}
         />
-        {(entry.fault('sure') !== undefined || entry.values.sure === 'yes') && (
-          <ChoiceField
-            label="is it right?"
-            options={[
-              ['no', 'I look again'],
-              ['yes', 'yes, the dial shows that'],
-            ]}
-            {...entry.field('sure')}
-          />
-        )}
-        <TextField
-          label="humidity, %"
-          figure
-          inputMode="decimal"
-          hint="empty where there is no hygrometer"
-          {...entry.field('humidityPercent')}
-        />
+        {(entry.fault('sure') !== undefined || entry.values.sure === 'true') && <Field entry={entry} name="sure" />}
+        <Field entry={entry} name="humidityPercent" />
       </div>
     </EntryForm>
   );
@@ -136,30 +107,14 @@ export function ClimateForm({
 }): JSX.Element {
   const client = useQueryClient();
   const { band } = care;
-  const text = (value: number | null | undefined) => (value == null ? '' : String(value));
-  const entry = useEntry(
-    {
-      leastC: text(band?.leastC),
-      mostC: text(band?.mostC),
-      leastPercent: text(band?.leastPercent),
-      mostPercent: text(band?.mostPercent),
-      graceMinutes: text(band?.graceMinutes ?? 60),
-      silentMinutes: text(band?.silentMinutes ?? 1440),
+  const entry = useEntry({
+    from: {
+      band: band ?? { leastC: '', mostC: '', leastPercent: '', mostPercent: '', graceMinutes: 60, silentMinutes: 1440 },
       logger: care.logger,
     },
-    ({ logger, graceMinutes, silentMinutes, ...edges }) => ({
-      band: {
-        leastC: figureOrNull(edges.leastC),
-        mostC: figureOrNull(edges.mostC),
-        leastPercent: figureOrNull(edges.leastPercent),
-        mostPercent: figureOrNull(edges.mostPercent),
-        graceMinutes: wholeNumber(graceMinutes),
-        silentMinutes: wholeNumber(silentMinutes),
-      },
-      logger: logger.trim(),
-    }),
-    climateSettingsSchema,
-    async (body, key) => {
+    schema: climateSettingsSchema,
+    words: AIR_FIELDS,
+    send: async (body, key) => {
       keep(
         await send(client, placeRoutes.setClimate, { place: care.place.id }, body, {
           key,
@@ -168,31 +123,14 @@ export function ClimateForm({
       );
       leave();
     },
-  );
-  const edge = (key: 'leastC' | 'mostC' | 'leastPercent' | 'mostPercent', label: string) => (
-    <TextField label={label} figure inputMode="decimal" {...entry.field(key, `band.${key}`)} />
-  );
+  });
   return (
-    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('band')} send="It is to stay so" leave={leave}>
+    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('band')} send="It is to stay so" leave={leave} waits>
       <div className="fields">
-        {edge('leastC', 'at least, °C')}
-        {edge('mostC', 'at most, °C')}
-        {edge('leastPercent', 'at least, % humidity')}
-        {edge('mostPercent', 'at most, % humidity')}
-        <TextField
-          label="no alarm before, minutes"
-          hint="a door that is opened warms the air for a while"
-          figure
-          inputMode="numeric"
-          {...entry.field('graceMinutes', 'band.graceMinutes')}
-        />
-        <TextField
-          label="silence is an alarm after, minutes"
-          figure
-          inputMode="numeric"
-          {...entry.field('silentMinutes', 'band.silentMinutes')}
-        />
-        {mayPoint && <TextField label="its logger" hint="tcp://address:port, or nothing" {...entry.field('logger')} />}
+        {BAND.map((edge) => (
+          <Field key={edge} entry={entry} name={`band.${edge}`} />
+        ))}
+        {mayPoint && <Field entry={entry} name="logger" />}
       </div>
     </EntryForm>
   );

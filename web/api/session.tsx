@@ -1,6 +1,7 @@
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { ask, keyOf } from './routes.ts';
 import { shortDayOf } from '@mercato/contract/words/days';
+import { daysBetween } from '@mercato/core/units/days';
 import { clockIn } from '@mercato/core/units/wallTime';
 import { readerNow } from './reader.ts';
 import type { SessionView } from '@mercato/contract/register/people';
@@ -44,7 +45,7 @@ export const shortDay = (iso: string, zone = 'UTC'): string =>
 
 /** "today", "2 days overdue", "on 27 Nov". */
 export function dueWords(due: string, today: string): string {
-  const days = Math.round((Date.parse(due) - Date.parse(today)) / 86_400_000);
+  const days = daysBetween(today, due);
   if (days === 0) return 'today';
   if (days < 0) return days === -1 ? 'overdue since yesterday' : `overdue by ${-days} days`;
   return days === 1 ? 'tomorrow' : `on ${shortDay(due)}`;

@@ -1,26 +1,28 @@
+import Table from 'react-bootstrap/Table';
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
 import { calculated } from './calculated.ts';
 import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
 import { reading } from '../api/routes.ts';
-import type { Envelope } from '@mercato/contract/catalogue/calculation';
+import type { AskedField, CalculationLine, CalculationWords, Envelope } from '@mercato/contract/catalogue/calculation';
+import { BENCH_WORDS } from '@mercato/contract/catalogue/benchWords';
+import { SAMPLE_WORDS } from '@mercato/contract/catalogue/sampleWords';
+import { STORE_WORDS } from '@mercato/contract/catalogue/storeWords';
+import { wordsOf, type FieldWords } from '@mercato/contract/http/fieldWords';
+import Form from 'react-bootstrap/Form';
+import { get, set, useForm, type UseFormRegisterReturn } from 'react-hook-form';
+import { goOn } from '../ui/EntryForm.tsx';
+import { figureOf } from '../ui/typedBody.ts';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import { useEffect, useId, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useSearchParams } from 'react-router';
-import { BOOK_NAMES, BOOKS } from '@mercato/core/rule-books/edition';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { Refused } from '../api/client.ts';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { described, Frame, Trouble } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
-import type { Layout } from './layout.ts';
-import { LAYOUTS } from './layouts.ts';
 
-interface Listed {
-  id: string;
-  title: string;
-  description: string;
-  source: string;
-  example: { story: string; input: Record<string, unknown> };
-}
+const WORDS = { ...SAMPLE_WORDS, ...BENCH_WORDS, ...STORE_WORDS };
 
 const STEPS: readonly (readonly [string, string])[] = [
   ['sampling', 'Sampling'],
@@ -40,15 +42,12 @@ const STEPS: readonly (readonly [string, string])[] = [
 export default function Calculators(): JSX.Element {
   const { data } = useQuery({ ...reading(catalogueRoutes.list, {}), staleTime: Infinity });
   const [search, setSearch] = useSearchParams();
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const chosen = data.calculations.find((one) => one.id === search.get('id'));
   return (
-    <main
-      style={{ display: 'grid', gridTemplateColumns: 'minmax(220px, 300px) 1fr', gap: 40, maxWidth: 1280 }}
-      className="calculators"
-    >
+    <main className="browse">
       <nav aria-label="calculations">
-        <h1 style={{ marginBottom: 12 }}>Calculators</h1>
+        <h1 className="mb-3">Calculators</h1>
         <p>
           <Link to="/calculators/acceptance">How sure can I be with this sample?</Link>
         </p>
@@ -58,24 +57,17 @@ export default function Calculators(): JSX.Element {
         {STEPS.map(([prefix, name]) => {
           const own = data.calculations.filter((one) => one.id.startsWith(`${prefix}.`));
           return own.length === 0 ? null : (
-            <section key={prefix} style={{ marginBottom: 14 }}>
+            <section key={prefix} className="mb-3">
               <h2>{name}</h2>
               {own.map((one) => (
-                <button
+                <Button
                   key={one.id}
-                  type="button"
-                  className="bare"
-                  style={{
-                    display: 'block',
-                    textAlign: 'left',
-                    padding: '2px 0',
-                    ...(one === chosen ? { color: 'var(--ink)', fontWeight: 600 } : {}),
-                  }}
+                  variant="link"
                   aria-pressed={one === chosen}
                   onClick={() => setSearch({ id: one.id })}
                 >
                   {one.title}
-                </button>
+                </Button>
               ))}
             </section>
           );
@@ -84,7 +76,7 @@ export default function Calculators(): JSX.Element {
       {chosen ? (
         <Calculator key={chosen.id} calculation={chosen} />
       ) : (
-        <p className="soft" style={{ marginTop: 40 }}>
+        <p className="soft mt-5">
           Choose a question. Each opens with a worked example that you can overwrite; nothing is stored.
         </p>
       )}
@@ -92,158 +84,160 @@ export default function Calculators(): JSX.Element {
   );
 }
 
-function Calculator({ calculation }: { calculation: Listed }): JSX.Element {
-  const layout: Layout = LAYOUTS[calculation.id] ?? { fields: [], results: [] };
-  const [texts, setTexts] = useState<Record<string, string>>(() =>
-    Object.fromEntries(layout.fields.map((field) => [field.path, textOf(calculation.example.input, field.path)])),
-  );
+function Calculator({ calculation }: { calculation: CalculationLine }): JSX.Element {
+  const { asked, answered } = WORDS[calculation.id] ?? { asked: {}, answered: {} };
+  const { register, handleSubmit, subscribe } = useForm<Lines>({ defaultValues: typedLines(calculation, asked) });
   const [answer, setAnswer] = useState<Envelope | null>(null);
   const [trouble, setTrouble] = useState<string>();
-  const compute = async () => {
+  useEffect(() => subscribe({ formState: { values: true }, callback: () => setAnswer(null) }), [subscribe]);
+  const compute = async (lines: Lines) => {
     setTrouble(undefined);
     try {
-      setAnswer(await calculated(calculation.id, inputOf(layout, texts)));
+      setAnswer(await calculated(calculation.id, inputOf(calculation, asked, lines)));
     } catch (error) {
       setTrouble(error instanceof Refused ? error.message : 'The calculation failed.');
     }
   };
   const fault = answer && !answer.ok ? answer.error : undefined;
-  const out = answer?.ok ? (answer.out as Record<string, unknown> & { verdict?: Verdict }) : undefined;
-  const verdict = out?.verdict ?? (out as Partial<Verdict> | undefined);
-  const steps = (out?.steps ?? verdict?.steps) as Verdict['steps'] | undefined;
-  const known = layout.fields.some((field) => field.path === fault?.path);
+  const faultAt = (path: string) =>
+    fault && (fault.path === path || fault.path.startsWith(`${path}.`)) ? fault.message : undefined;
+  const known = Object.keys(asked).some(faultAt);
   return (
     <section>
       <h1>{calculation.title}</h1>
       <p className="soft">
         {calculation.description}. The example: {calculation.example.story}.
       </p>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void compute();
-        }}
-      >
-        <Trouble text={trouble ?? (fault && !known ? fault.message : undefined)} />
+      <form onKeyDown={goOn} onSubmit={(event) => void handleSubmit(compute)(event)}>
+        <Trouble text={trouble ?? (known ? undefined : fault?.message)} />
         <div className="fields">
-          {layout.fields.map((field) => {
-            const common = {
-              label: field.label,
-              value: texts[field.path] ?? '',
-              onChange: (text: string) => {
-                setTexts((before) => ({ ...before, [field.path]: text }));
-                setAnswer(null);
-              },
-            };
-            const wrong =
-              fault && (fault.path === field.path || (field.kind === 'list' && fault.path.startsWith(`${field.path}.`)))
-                ? fault.message
-                : undefined;
-            const choices =
-              field.kind === 'book'
-                ? BOOKS.map((book) => [book, BOOK_NAMES[book]] as const)
-                : field.kind === 'yes-no'
-                  ? YES_NO
-                  : field.choices;
-            return choices ? (
-              <ChoiceField key={field.path} {...common} fault={wrong} options={choices} />
-            ) : (
-              <TextField key={field.path} {...common} figure fault={wrong} hint={field.hint} />
-            );
-          })}
+          {Object.entries(asked).map(([path, words]) => (
+            <Asked
+              key={path}
+              words={words}
+              field={calculation.fields[path]}
+              fault={faultAt(path)}
+              line={register(path)}
+            />
+          ))}
         </div>
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button type="submit">Calculate</Button>
-        </div>
+        </Stack>
       </form>
-      {out && (
-        <div
-          role="status"
-          style={{ display: 'grid', gridTemplateColumns: 'minmax(260px, 1fr) minmax(260px, 360px)', gap: 40 }}
-        >
-          <table className="ruled" style={{ alignSelf: 'start' }}>
-            <tbody>
-              {layout.results.map((result) => (
-                <tr key={result.path}>
-                  <td>{result.label}</td>
-                  <td className="num">{shown(at(out, result.path), result.unit)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {steps && (
-            <div className="slip" style={{ border: '1px solid var(--rule)' }}>
-              <Slip
-                title={calculation.title.toLowerCase().replace('?', '')}
-                steps={steps}
-                mark={verdict?.outcome}
-                next={verdict?.next}
-                rule={verdict?.rule ?? undefined}
-              />
-            </div>
-          )}
-        </div>
-      )}
-      <p className="soft" style={{ marginTop: 18 }}>
+      {answer?.ok && <Answer title={calculation.title} answered={answered} out={answer.out} />}
+      <p className="soft mt-3">
         Source: {calculation.source}. <span className="fig">{calculation.id}</span>
       </p>
     </section>
   );
 }
 
-const YES_NO = [
-  ['no', 'no'],
-  ['yes', 'yes'],
-] as const;
-
-function at(value: unknown, path: string): unknown {
-  return path
-    .split('.')
-    .reduce<unknown>(
-      (inner, key) =>
-        typeof inner === 'object' && inner !== null ? (inner as Record<string, unknown>)[key] : undefined,
-      value,
-    );
+function Asked({
+  words,
+  field,
+  fault,
+  line,
+}: {
+  words: FieldWords;
+  field: AskedField | undefined;
+  fault: string | undefined;
+  line: UseFormRegisterReturn;
+}): JSX.Element {
+  const id = useId();
+  const { label, hint, choices } = wordsOf(words);
+  const offered = field?.kind === 'yes-no' ? YES_NO : (choices ?? (field?.choices && same(field.choices)));
+  const common = { ...line, id, isInvalid: fault !== undefined, 'aria-describedby': described(id, fault, hint) };
+  return (
+    <Frame id={id} label={label} fault={fault} hint={hint}>
+      {offered ? (
+        <Form.Select {...common}>
+          {Object.entries(offered).map(([value, says]) => (
+            <option key={value} value={value}>
+              {says}
+            </option>
+          ))}
+        </Form.Select>
+      ) : (
+        <Form.Control {...common} className="num" autoComplete="off" />
+      )}
+    </Frame>
+  );
 }
 
-function textOf(input: Record<string, unknown>, path: string): string {
-  const value = at(input, path);
-  return Array.isArray(value)
-    ? value.join(' ')
-    : typeof value === 'boolean'
-      ? value
-        ? 'yes'
-        : 'no'
-      : typeof value === 'number' || typeof value === 'string'
-        ? String(value)
-        : '';
+function Answer({
+  title,
+  answered,
+  out,
+}: {
+  title: string;
+  answered: CalculationWords['answered'];
+  out: object;
+}): JSX.Element {
+  const { verdict: whole, steps: own }: { verdict?: Partial<Verdict>; steps?: Verdict['steps'] } = out;
+  const verdict: Partial<Verdict> = whole ?? out;
+  const steps = own ?? verdict.steps;
+  return (
+    <div role="status" className="beside">
+      <Table className="align-self-start">
+        <tbody>
+          {Object.entries(answered).map(([path, words]) => (
+            <tr key={path}>
+              <td>{typeof words === 'string' ? words : words.label}</td>
+              <td className="num">{shown(get(out, path), typeof words === 'string' ? undefined : words.unit)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      {steps && (
+        <div className="slip ruled-around">
+          <Slip
+            title={title.toLowerCase().replace('?', '')}
+            steps={steps}
+            mark={verdict.outcome}
+            next={verdict.next}
+            rule={verdict.rule ?? undefined}
+          />
+        </div>
+      )}
+    </div>
+  );
 }
 
-function inputOf(layout: Layout, texts: Record<string, string>): object {
-  const input: Record<string, unknown> = {};
-  for (const field of layout.fields) {
-    const text = (texts[field.path] ?? '').trim();
-    if (text === '') continue;
-    const keys = field.path.split('.');
-    const last = keys.pop() ?? '';
-    let place = input;
-    for (const key of keys) place = (place[key] ??= {}) as Record<string, unknown>;
-    place[last] =
-      field.kind === 'book' || field.kind === 'choice'
-        ? text
-        : field.kind === 'yes-no'
-          ? text === 'yes'
-          : field.kind === 'list'
-            ? text.split(/[\s;]+/).map(numeric)
-            : numeric(text);
+/** What is typed, by path; where a path has points, the lines lie in each other. */
+type Lines = Record<string, unknown>;
+const YES_NO = { false: 'no', true: 'yes' };
+const same = (values: readonly string[]) => Object.fromEntries(values.map((one) => [one, one]));
+
+const plain = (value: unknown) =>
+  typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean' ? String(value) : '';
+
+/** The example, as it would be typed. */
+function typedLines({ example }: CalculationLine, asked: CalculationWords['asked']): Lines {
+  const lines: Lines = {};
+  for (const path of Object.keys(asked)) {
+    const value = get<unknown>(example.input, path);
+    set(lines, path, Array.isArray(value) ? value.join(' ') : plain(value));
+  }
+  return lines;
+}
+
+/** What the calculation is asked; an empty line is not sent. */
+function inputOf({ fields }: CalculationLine, asked: CalculationWords['asked'], lines: Lines): Lines {
+  const input: Lines = {};
+  for (const path of Object.keys(asked)) {
+    const text = String(get<unknown>(lines, path)).trim();
+    const kind = fields[path]?.kind ?? 'number';
+    // Among choices there are numbers, such as the seeds of a test.
+    const value = {
+      'yes-no': text === 'true',
+      list: text.split(/[\s;]+/).map(figureOf),
+      choice: figureOf(text),
+      number: figureOf(text),
+    };
+    if (text !== '') set(input, path, value[kind]);
   }
   return input;
-}
-
-/** A number where it is one; otherwise the text itself, so that the refusal can name it. */
-function numeric(text: string): number | string {
-  const plain = text.replace(',', '.');
-  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : text;
 }
 
 function shown(value: unknown, unit: string | undefined): string {

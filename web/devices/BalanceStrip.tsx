@@ -1,3 +1,4 @@
+import { Fold } from '../ui/Fold.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { send } from '../api/routes.ts';
@@ -51,7 +52,7 @@ export function BalanceStrip({ into }: { into: string | null }): JSX.Element | n
         )}
       </span>
       {balance && balance.check !== 'good' && (
-        <div style={{ flexBasis: '100%', maxWidth: 460 }}>
+        <div className="w-100 w-form">
           <TextField
             label={`why ${balance.name} is used all the same`}
             value={here.why}
@@ -133,13 +134,11 @@ function Pan({ balance }: { balance: BalanceView }): JSX.Element {
   };
   const put = (sign: '' | '-') => () => void act({ what: 'put', grams: sign + grams.trim().replace(',', '.') });
   return (
-    <details className="pan">
-      <summary>its pan: a stand-in of the demo</summary>
+    <Fold title="its pan: a stand-in of the demo" className="pan">
       <div className="clock">
         <Form.Control
           aria-label="grams on the pan"
-          className="num"
-          style={{ width: 110 }}
+          className="num c-2"
           inputMode="decimal"
           value={grams}
           placeholder="0.018"
@@ -158,9 +157,9 @@ function Pan({ balance }: { balance: BalanceView }): JSX.Element {
           Tare
         </Button>
         {(['draught', 'silence', 'garbage', 'drop'] as const).map((fault) => (
-          <button key={fault} type="button" className="bare" onClick={() => void act({ what: 'fault', fault })}>
+          <Button key={fault} variant="link" onClick={() => void act({ what: 'fault', fault })}>
             {fault}
-          </button>
+          </Button>
         ))}
         {trouble && (
           <span className="outside" role="alert">
@@ -168,6 +167,6 @@ function Pan({ balance }: { balance: BalanceView }): JSX.Element {
           </span>
         )}
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -1,3 +1,8 @@
+import Stack from 'react-bootstrap/Stack';
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
+import { DEVICES_FIELDS } from '@mercato/contract/devices/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { send } from '../api/routes.ts';
 import {
@@ -10,9 +15,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useBalances } from './balanceHere.tsx';
 
@@ -28,11 +32,11 @@ export default function Balances(): JSX.Element {
   const { data } = useBalances();
   const { may, session } = useSession();
   const [open, setOpen] = useState<{ id: string; what: 'check' | 'change' } | 'new' | null>(null);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const leave = () => setOpen(null);
   return (
-    <main style={{ maxWidth: 1000 }}>
+    <main className="w-wide">
       <h1>Balances</h1>
       <p className="soft">
         A check weight before the first weighing of the day. A balance whose check is overdue or failed needs a reason
@@ -40,7 +44,7 @@ export default function Balances(): JSX.Element {
       </p>
       {data.balances.length === 0 && <p>None is set up: figures are typed.</p>}
       {data.balances.map((one) => (
-        <section key={one.id} style={{ marginTop: 22 }}>
+        <section key={one.id} className="mt-4">
           <div className="head">
             <h2>{one.name}</h2>
             <span className="code">{one.resolution} g</span>
@@ -54,7 +58,7 @@ export default function Balances(): JSX.Element {
           </p>
           {one.checks.length > 0 && (
             <div className="scroll">
-              <table className="ruled" style={{ maxWidth: 720 }}>
+              <Table className="w-text">
                 <thead>
                   <tr>
                     <th>when</th>
@@ -77,10 +81,10 @@ export default function Balances(): JSX.Element {
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             </div>
           )}
-          <div className="actions">
+          <Stack direction="horizontal" gap={2} className="actions">
             {may('bench.write') && (
               <Button variant="outline-primary" onClick={() => setOpen({ id: one.id, what: 'check' })}>
                 Check {one.name}
@@ -91,7 +95,7 @@ export default function Balances(): JSX.Element {
                 Change {one.name}
               </Button>
             )}
-          </div>
+          </Stack>
           {open !== null && open !== 'new' && open.id === one.id && open.what === 'check' && (
             <CheckForm balance={one} leave={leave} />
           )}
@@ -101,9 +105,9 @@ export default function Balances(): JSX.Element {
         </section>
       ))}
       {may('settings.write') && open !== 'new' && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button onClick={() => setOpen('new')}>Set up a balance</Button>
-        </div>
+        </Stack>
       )}
       {open === 'new' && <BalanceForm balance={null} leave={leave} />}
     </main>
@@ -118,20 +122,20 @@ function reachedBy({ address, simulated }: BalanceView): string {
 
 function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
-    (values) => ({ nominal: plainFigure(values.nominal), shown: plainFigure(values.shown) }),
-    newCheckSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
+    schema: newCheckSchema,
+    words: DEVICES_FIELDS,
+    send: async (body, key) => {
       await send(client, balanceRoutes.check, { balance: balance.id }, body, { key });
       leave();
     },
-  );
+  });
   return (
     <EntryForm entry={entry} send="Keep the check" leave={leave}>
       <div className="fields">
-        <TextField label="check weight, g" figure inputMode="decimal" {...entry.field('nominal')} />
-        <TextField label="the balance showed, g" figure inputMode="decimal" {...entry.field('shown')} autoFocus />
+        <Field entry={entry} name="nominal" />
+        <Field entry={entry} name="shown" />
       </div>
     </EntryForm>
   );
@@ -152,8 +156,8 @@ const NEW: BalanceSettings = {
 function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: () => void }): JSX.Element {
   const client = useQueryClient();
   const before = balance ?? NEW;
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       name: before.name,
       address: before.address,
       pattern: before.pattern,
@@ -165,26 +169,15 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
       checkHours: String(before.checkHours),
       reason: '',
     },
-    (values) => ({
-      name: values.name.trim(),
-      address: values.address.trim(),
-      pattern: values.pattern.trim(),
-      overload: values.overload.trim(),
-      tare: values.tare.trim(),
-      baudRate: wholeNumber(values.baudRate),
-      resolution: plainFigure(values.resolution),
-      tolerance: plainFigure(values.tolerance),
-      checkHours: wholeNumber(values.checkHours),
-      ...unlessEmpty('reason', values.reason),
-    }),
-    balanceSchema,
-    async (body, key) => {
+    schema: balanceSchema,
+    words: DEVICES_FIELDS,
+    send: async (body, key) => {
       await (balance
         ? send(client, balanceRoutes.change, { balance: balance.id }, body, { version: balance.version, key })
         : send(client, balanceRoutes.add, {}, body, { key }));
       leave();
     },
-  );
+  });
   return (
     <EntryForm
       entry={entry}
@@ -193,24 +186,16 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
       leave={leave}
     >
       <div className="fields">
-        <TextField label="name" {...entry.field('name')} autoFocus />
-        <TextField label="smallest step, g" figure inputMode="decimal" {...entry.field('resolution')} />
-        <TextField label="a check weight may differ by, g" figure inputMode="decimal" {...entry.field('tolerance')} />
-        <TextField label="a check holds, h" figure inputMode="numeric" {...entry.field('checkHours')} />
-        <TextField
-          label="where it is read"
-          {...entry.field('address')}
-          hint="tcp://address:port by the server, serial by the browser, nothing by eye"
-        />
-        <TextField
-          label="line pattern"
-          {...entry.field('pattern')}
-          hint="{value} {unit} {state:steady word|moving word} {any}; the rest stands for itself"
-        />
-        <TextField label="line when overloaded" {...entry.field('overload')} />
-        <TextField label="command for the tare" {...entry.field('tare')} />
-        <TextField label="serial speed, baud" figure inputMode="numeric" {...entry.field('baudRate')} />
-        {balance && <TextField label="why it is changed" {...entry.field('reason')} />}
+        <Field entry={entry} name="name" />
+        <Field entry={entry} name="resolution" />
+        <Field entry={entry} name="tolerance" />
+        <Field entry={entry} name="checkHours" />
+        <Field entry={entry} name="address" />
+        <Field entry={entry} name="pattern" />
+        <Field entry={entry} name="overload" />
+        <Field entry={entry} name="tare" />
+        <Field entry={entry} name="baudRate" />
+        {balance && <Field entry={entry} name="reason" />}
       </div>
     </EntryForm>
   );

@@ -54,11 +54,11 @@ export function BetweenDishes({
   const scale = Array.from({ length: Math.floor((100 - low) / step) + 1 }, (_, i) => low + i * step);
   const outside = limit !== null && state !== null && state.range > limit;
   return (
-    <div style={{ marginTop: 16 }}>
+    <div className="mt-3">
       <h2>Between dishes</h2>
       <svg
         viewBox="0 0 920 104"
-        style={{ width: '100%', maxWidth: 920, height: 'auto' }}
+        className="w-100 w-text h-auto"
         role="img"
         aria-label={
           state

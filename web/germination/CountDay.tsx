@@ -1,3 +1,4 @@
+import Button from 'react-bootstrap/Button';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
@@ -23,10 +24,10 @@ export function CountDays({
   return (
     <span>
       {days.map((one) => (
-        <button key={one} type="button" className="bare" aria-pressed={one === day} onClick={() => turnTo(one)}>
+        <Button key={one} variant="link" aria-pressed={one === day} onClick={() => turnTo(one)}>
           {one === day ? <b>day {one}</b> : `day ${one}`}
           {one === todayOf(test, today) && ' (today)'}
-        </button>
+        </Button>
       ))}{' '}
       {days.length > 1 && (
         <>

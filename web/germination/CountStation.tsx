@@ -1,3 +1,7 @@
+import { Station } from '../ui/Station.tsx';
+import Stack from 'react-bootstrap/Stack';
+import { Notice } from '../ui/Notice.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { callRoute, keyOf, reading, send } from '../api/routes.ts';
 import type {
@@ -31,7 +35,7 @@ import { BenchHead } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { KeyFoot, useKeys } from '../ui/keys.tsx';
-import { useScanTaker } from '../ui/Shell.tsx';
+import { useScanTaker } from '../ui/scan.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
 import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
@@ -48,7 +52,7 @@ export default function CountStation(): JSX.Element {
   const [search] = useSearchParams();
   const { session } = useSession();
   const { data } = useQuery(reading(germinationRoutes.ofLot, { lot }));
-  if (!data || !session?.person) return <main aria-busy="true" />;
+  if (!data || !session?.person) return <Busy />;
   const asked = search.get('dish');
   const test =
     data.tests.find((one) => one.dishes.some((dish) => dish.id === asked)) ??
@@ -64,12 +68,12 @@ export default function CountStation(): JSX.Element {
         </p>
       </main>
     );
-  return <Station key={test.id} view={data} test={test} personId={session.person.id} askedDish={asked} />;
+  return <Counting key={test.id} view={data} test={test} personId={session.person.id} askedDish={asked} />;
 }
 
 type Mode = 'one' | 'ten' | 'rest';
 
-function Station({
+function Counting({
   view,
   test,
   personId,
@@ -283,154 +287,149 @@ function Station({
   ]);
   const shownCounts = useMemo(() => test.dishes.map((one) => called(one)), [test.dishes, day, tally]); // eslint-disable-line react-hooks/exhaustive-deps -- `called` reads just these
   if (!dish) return <main />;
-  if (!tally.ready) return <main aria-busy="true" />;
+  if (!tally.ready) return <Busy />;
   const there = countAt(dish, day);
   const current = isClosed(dish) ? (there?.counts ?? NO_COUNTS) : tally.of(dish);
   const before = totalOf(addCounts(dish.days.filter((count) => count.key !== day).map((count) => count.counts)));
   const classes = calledAt(final);
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={view.lot} title={final ? 'Final count' : `Count of day ${day}`} code={`test ${test.number}`}>
-          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
-          {there?.day ?? day} of {planned}, {seenOn === view.today ? 'today' : shortDay(seenOn)}
-          {test.plan.place && ` · ${test.plan.place}`}
-        </BenchHead>
-        <div className="count-day">
-          <CountDays test={test} days={days} day={day} today={view.today} turnTo={turnTo} />
-          {may('bench.write') && !there && !test.result.complete && (
-            <CountedOn test={test} seenOn={seenOn} today={view.today} turnTo={turnTo} />
-          )}
-          {mayCount && (
-            <Form.Check
-              type="switch"
-              id="ends-test"
-              label="final count"
-              checked={final}
-              onChange={() => setChosen(!final)}
-            />
-          )}
-          {mayCount && final && <CauseField day={day} planned={planned} cause={cause} onChange={setCause} />}
-          {mayCount && isLate(seenOn, view.today) && (
-            <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />
-          )}
-          <Link to={`/lots/${view.lot.id}/germination`}>all tests</Link>
-        </div>
-        {scanned && (
-          <div className="notice" role="status">
-            <span>
-              Scanned <span className="fig">{scanned.code}</span>: {scanned.vessel.purpose ?? scanned.vessel.kind} of{' '}
-              {scanned.lot.reference}. The count stays open.
-            </span>
-            <Link to={scanned.open}>open it</Link>
-            <button type="button" className="bare" onClick={() => setScanned(null)}>
-              go on counting
-            </button>
-          </div>
+    <Station slip={<RangeSlip test={test} />}>
+      <BenchHead lot={view.lot} title={final ? 'Final count' : `Count of day ${day}`} code={`test ${test.number}`}>
+        {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
+        {there?.day ?? day} of {planned}, {seenOn === view.today ? 'today' : shortDay(seenOn)}
+        {test.plan.place && ` · ${test.plan.place}`}
+      </BenchHead>
+      <div className="count-day">
+        <CountDays test={test} days={days} day={day} today={view.today} turnTo={turnTo} />
+        {may('bench.write') && !there && !test.result.complete && (
+          <CountedOn test={test} seenOn={seenOn} today={view.today} turnTo={turnTo} />
         )}
-        <Dishes
-          dishes={test.dishes}
-          shown={shownCounts}
-          at={at}
-          isClosed={isClosed}
-          open={(i) => {
-            setAt(i);
-            setMode('one');
+        {mayCount && (
+          <Form.Check
+            type="switch"
+            id="ends-test"
+            label="final count"
+            checked={final}
+            onChange={() => setChosen(!final)}
+          />
+        )}
+        {mayCount && final && <CauseField day={day} planned={planned} cause={cause} onChange={setCause} />}
+        {mayCount && isLate(seenOn, view.today) && (
+          <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />
+        )}
+        <Link to={`/lots/${view.lot.id}/germination`}>all tests</Link>
+      </div>
+      {scanned && (
+        <Notice>
+          <span>
+            Scanned <span className="fig">{scanned.code}</span>: {scanned.vessel.purpose ?? scanned.vessel.kind} of{' '}
+            {scanned.lot.reference}. The count stays open.
+          </span>
+          <Link to={scanned.open}>open it</Link>
+          <Button variant="link" onClick={() => setScanned(null)}>
+            go on counting
+          </Button>
+        </Notice>
+      )}
+      <Dishes
+        dishes={test.dishes}
+        shown={shownCounts}
+        at={at}
+        isClosed={isClosed}
+        open={(i) => {
+          setAt(i);
+          setMode('one');
+          setTyping(false);
+        }}
+      />
+      <HandNotice
+        what={`dish ${dish.number}`}
+        held={dish.held}
+        late={dish.late}
+        hand={(act) => send(client, germinationRoutes.hand, { dish: dish.id }, act)}
+        decideLate={({ day: of, ...act }) =>
+          send(client, germinationRoutes.decideLate, { dish: dish.id }, { ...act, day: of ?? day })
+        }
+        may={may('bench.write')}
+        taken={inHand}
+      />
+      <ClassKeys classes={classes} counts={current} disabled={!mayCount} call={call} />
+      <div className="left" aria-live="polite">
+        <span className="n">{left}</span>
+        <span>
+          {isClosed(dish)
+            ? there
+              ? `seeds of dish ${dish.number} after this count, which is closed`
+              : `seeds of dish ${dish.number}, which is closed: nothing was counted on this day`
+            : final
+              ? `seeds of dish ${dish.number} still to call`
+              : `seeds of dish ${dish.number} stay in the dish`}
+        </span>
+        {before > 0 && <span className="soft">{before} were taken out at earlier counts</span>}
+        {mode !== 'one' && (
+          <b className="text-next">
+            {mode === 'ten' ? 'ten at once: which class?' : `the rest, ${left} seeds: which class?`}
+          </b>
+        )}
+        {tally.waiting.keys > 0 && <span className="soft">{tally.waiting.keys} keys wait to be sent</span>}
+      </div>
+      <Trouble text={message ?? tally.waiting.trouble ?? undefined} />
+      <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
+      {typing ? (
+        <FiguresForm
+          key={`${dish.id} ${day}`}
+          dish={dish}
+          start={current}
+          closed={isClosed(dish)}
+          there={there ?? null}
+          dayZero={test.dayZero}
+          planned={planned}
+          today={view.today}
+          final={there?.closed ? there.final : final}
+          room={left + totalOf(current)}
+          onTake={(next) => {
+            entry.current = 'typed';
+            tally.press(dish, difference(current, next));
+            inHand();
             setTyping(false);
           }}
+          onCorrect={async (next, correction) => {
+            const trouble = await save(dish, next, 'typed', true, correction);
+            if (!trouble) setTyping(false);
+            return trouble;
+          }}
+          onLeave={() => setTyping(false)}
         />
-        <HandNotice
-          what={`dish ${dish.number}`}
-          held={dish.held}
-          late={dish.late}
-          hand={(act) => send(client, germinationRoutes.hand, { dish: dish.id }, act)}
-          decideLate={({ day: of, ...act }) =>
-            send(client, germinationRoutes.decideLate, { dish: dish.id }, { ...act, day: of ?? day })
-          }
-          may={may('bench.write')}
-          taken={inHand}
+      ) : (
+        <KeyFoot
+          keys={[
+            ['1–5', 'call a seed'],
+            ['⌫', 'take back'],
+            ['← →', 'other dish'],
+            ['T', 'ten at once'],
+            ['R', 'rest by difference'],
+            ['F', 'figures'],
+            ['E', final ? 'not the final count' : 'final count'],
+            ['C', final ? 'close the dish' : 'close this count'],
+          ]}
         />
-        <ClassKeys classes={classes} counts={current} disabled={!mayCount} call={call} />
-        <div className="left" aria-live="polite">
-          <span className="n">{left}</span>
-          <span>
-            {isClosed(dish)
-              ? there
-                ? `seeds of dish ${dish.number} after this count, which is closed`
-                : `seeds of dish ${dish.number}, which is closed: nothing was counted on this day`
-              : final
-                ? `seeds of dish ${dish.number} still to call`
-                : `seeds of dish ${dish.number} stay in the dish`}
-          </span>
-          {before > 0 && <span className="soft">{before} were taken out at earlier counts</span>}
-          {mode !== 'one' && (
-            <b style={{ color: 'var(--next)' }}>
-              {mode === 'ten' ? 'ten at once: which class?' : `the rest, ${left} seeds: which class?`}
-            </b>
+      )}
+      {!typing && (
+        <Stack direction="horizontal" gap={2} className="actions">
+          {mayCount && (
+            <Button disabled={busy} onClick={() => void close()}>
+              {final ? `Close dish ${dish.number}` : `Close day ${day} of dish ${dish.number}`}
+            </Button>
           )}
-          {tally.waiting.keys > 0 && <span className="soft">{tally.waiting.keys} keys wait to be sent</span>}
-        </div>
-        <Trouble text={message ?? tally.waiting.trouble ?? undefined} />
-        <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
-        {typing ? (
-          <FiguresForm
-            key={`${dish.id} ${day}`}
-            dish={dish}
-            start={current}
-            closed={isClosed(dish)}
-            there={there ?? null}
-            dayZero={test.dayZero}
-            planned={planned}
-            today={view.today}
-            final={there?.closed ? there.final : final}
-            room={left + totalOf(current)}
-            onTake={(next) => {
-              entry.current = 'typed';
-              tally.press(dish, difference(current, next));
-              inHand();
-              setTyping(false);
-            }}
-            onCorrect={async (next, correction) => {
-              const trouble = await save(dish, next, 'typed', true, correction);
-              if (!trouble) setTyping(false);
-              return trouble;
-            }}
-            onLeave={() => setTyping(false)}
-          />
-        ) : (
-          <KeyFoot
-            keys={[
-              ['1–5', 'call a seed'],
-              ['⌫', 'take back'],
-              ['← →', 'other dish'],
-              ['T', 'ten at once'],
-              ['R', 'rest by difference'],
-              ['F', 'figures'],
-              ['E', final ? 'not the final count' : 'final count'],
-              ['C', final ? 'close the dish' : 'close this count'],
-            ]}
-          />
-        )}
-        {!typing && (
-          <div className="actions">
-            {mayCount && (
-              <Button disabled={busy} onClick={() => void close()}>
-                {final ? `Close dish ${dish.number}` : `Close day ${day} of dish ${dish.number}`}
-              </Button>
-            )}
-            {may('bench.write') && isClosed(dish) && there && (
-              <Button variant="outline-primary" onClick={() => setTyping(true)}>
-                Correct dish {dish.number}
-              </Button>
-            )}
-          </div>
-        )}
-        <BetweenDishes test={test} shown={shownCounts} />
-      </section>
-      <aside className="slip">
-        <RangeSlip test={test} />
-      </aside>
-    </main>
+          {may('bench.write') && isClosed(dish) && there && (
+            <Button variant="outline-primary" onClick={() => setTyping(true)}>
+              Correct dish {dish.number}
+            </Button>
+          )}
+        </Stack>
+      )}
+      <BetweenDishes test={test} shown={shownCounts} />
+    </Station>
   );
 }
 

@@ -1,3 +1,4 @@
+import Stack from 'react-bootstrap/Stack';
 import type { CountView, DishView } from '@mercato/contract/germination/germination';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
@@ -6,7 +7,7 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { isLate } from '../register/seen.tsx';
-import { unlessEmpty } from '../ui/entry.ts';
+import { unlessEmpty } from '../ui/typedBody.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { CauseField } from './CountDay.tsx';
 
@@ -141,13 +142,13 @@ export function FiguresForm({
         />
       )}
       <Trouble text={trouble} />
-      <div className="actions">
+      <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit">{closed ? `Correct dish ${dish.number}` : 'Take these figures'}</Button>
         <Button variant="outline-primary" onClick={onLeave}>
           Leave it
         </Button>
         {!closed && <span className="soft">the dish stays open until it is closed</span>}
-      </div>
+      </Stack>
     </form>
   );
 }

@@ -1,3 +1,8 @@
+import { Station } from '../ui/Station.tsx';
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
+import { GERMINATION_FIELDS } from '@mercato/contract/germination/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
@@ -12,9 +17,8 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
-import { useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
@@ -43,53 +47,54 @@ export default function Germination(): JSX.Element {
       ? [{ key: 'c', says: 'to the count station', act: () => void navigate(`/lots/${lot}/germination/count`) }]
       : []),
   ]);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const { combined, tests } = data;
   const another = !running && (tests.length === 0 || combined.next !== 'report' || data.waiting.length > 0);
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={data.lot} title="Germination" />
-        {tests.length > 0 && (
-          <p className="reported">
-            {combined.reported ? (
-              <>
-                <span className="fig">
-                  {combined.reported.normal}
-                  {combined.reported.hard > 0 ? ` + ${combined.reported.hard} hard` : ''} %
-                </span>{' '}
-                <VerdictMark mark={combined.outcome} word />{' '}
-              </>
-            ) : (
-              <VerdictMark mark={combined.outcome} word />
-            )}{' '}
-            <span className="soft">
-              {combined.from.length === 2 ? 'The mean of two tests that agree. ' : ''}
-              {NEXT_WORDS[combined.next]}
-            </span>
-          </p>
-        )}
-        {tests.map((test) => (
-          <TestBlock key={test.id} test={test} today={data.today} lot={data.lot} mayCount={may('bench.write')} />
-        ))}
-        {another && <PlanForm view={data} mayWrite={may('bench.write')} retest={tests.length > 0} />}
-      </section>
-      <aside className="slip">
-        {combined.comparison && <VerdictSlip title="two tests" verdict={combined.comparison} />}
-        {tests.map(
-          (test) =>
-            test.result.verdict && (
-              <VerdictSlip
-                key={test.id}
-                title={tests.length > 1 ? `replicates of test ${test.number}` : 'replicates'}
-                verdict={test.result.verdict}
-              />
-            ),
-        )}
-        {combined.rounding && <Slip title="averages that total 100" steps={combined.rounding.steps} />}
-        <KindFigures species={data.lot.species} book={data.lot.book} bookKind={data.method?.bookKind ?? null} />
-      </aside>
-    </main>
+    <Station
+      slip={
+        <>
+          {combined.comparison && <VerdictSlip title="two tests" verdict={combined.comparison} />}
+          {tests.map(
+            (test) =>
+              test.result.verdict && (
+                <VerdictSlip
+                  key={test.id}
+                  title={tests.length > 1 ? `replicates of test ${test.number}` : 'replicates'}
+                  verdict={test.result.verdict}
+                />
+              ),
+          )}
+          {combined.rounding && <Slip title="averages that total 100" steps={combined.rounding.steps} />}
+          <KindFigures species={data.lot.species} book={data.lot.book} bookKind={data.method?.bookKind ?? null} />
+        </>
+      }
+    >
+      <BenchHead lot={data.lot} title="Germination" />
+      {tests.length > 0 && (
+        <p className="reported">
+          {combined.reported ? (
+            <>
+              <span className="fig">
+                {combined.reported.normal}
+                {combined.reported.hard > 0 ? ` + ${combined.reported.hard} hard` : ''} %
+              </span>{' '}
+              <VerdictMark mark={combined.outcome} word />{' '}
+            </>
+          ) : (
+            <VerdictMark mark={combined.outcome} word />
+          )}{' '}
+          <span className="soft">
+            {combined.from.length === 2 ? 'The mean of two tests that agree. ' : ''}
+            {NEXT_WORDS[combined.next]}
+          </span>
+        </p>
+      )}
+      {tests.map((test) => (
+        <TestBlock key={test.id} test={test} today={data.today} lot={data.lot} mayCount={may('bench.write')} />
+      ))}
+      {another && <PlanForm view={data} mayWrite={may('bench.write')} retest={tests.length > 0} />}
+    </Station>
   );
 }
 
@@ -107,7 +112,7 @@ export function TestBlock({
   const { plan, result } = test;
   const setAside = test.decision?.decision === 'set-aside';
   return (
-    <section style={{ borderTop: '1px solid var(--rule)', paddingTop: 14, marginTop: 14 }}>
+    <section className="ruled-top pt-3 mt-3">
       <div className="head">
         <h2>
           Test {test.number}
@@ -115,11 +120,7 @@ export function TestBlock({
         </h2>
         <span className="code">{test.vesselCode}</span>
         {!result.complete && mayCount && !setAside && (
-          <Link
-            className="btn btn-primary"
-            style={{ marginLeft: 'auto' }}
-            to={`/lots/${lot.id}/germination/count?test=${test.number}`}
-          >
+          <Link className="btn btn-primary ms-auto" to={`/lots/${lot.id}/germination/count?test=${test.number}`}>
             Count
           </Link>
         )}
@@ -150,7 +151,7 @@ export function TestBlock({
         }}
       >
         {test.dishes.map((dish) => (
-          <figure key={dish.id} style={{ margin: 0, textAlign: 'center' }}>
+          <figure key={dish.id} className="m-0 text-center">
             <SeedHead
               counts={dish.total}
               seeds={dish.seeds}
@@ -158,21 +159,16 @@ export function TestBlock({
               label={`Dish ${dish.number}: ${CLASSES.map((one) => `${dish.total[one]} ${one}`).join(', ')}`}
             />
             <figcaption className="soft">
-              <span className="fig" style={{ color: 'var(--ink)' }}>
-                {dish.total.normal}
-              </span>{' '}
-              normal · dish {dish.number}
+              <span className="fig text-ink">{dish.total.normal}</span> normal · dish {dish.number}
               <br />
-              <span className="fig" style={{ fontSize: 14 }}>
-                {dish.code}
-              </span>
+              <span className="fig small">{dish.code}</span>
             </figcaption>
           </figure>
         ))}
       </div>
       <p className="soft">{countedWords(test)}</p>
       {result.complete && result.verdict && (
-        <p style={{ marginTop: 8 }}>
+        <p className="mt-2">
           <VerdictMark mark={result.verdict.outcome} word />{' '}
           <span className="soft">{nextWords(result.verdict.next)}</span>
         </p>
@@ -191,7 +187,7 @@ export function TestBlock({
               day.earlier
                 .filter((one) => one.supersededBecause !== null)
                 .map((one, i) => (
-                  <span key={`${dish.id} ${day.day} ${i}`} style={{ display: 'block' }}>
+                  <span key={`${dish.id} ${day.day} ${i}`} className="d-block">
                     dish {dish.number}, day {day.day}:{' '}
                     <span className="struck fig">
                       {CLASSES.map((kind) => `${one.counts[kind]} ${kind}`).join(', ')}
@@ -216,37 +212,29 @@ function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const { plan } = test;
-  const entry = useEntry(
-    { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
-    (values) => ({
-      setUpDate: values.setUpDate,
-      prechillDays: wholeNumber(values.prechillDays),
-      reason: values.reason.trim(),
-    }),
-    planDaysSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
+    schema: planDaysSchema,
+    words: GERMINATION_FIELDS,
+    send: async (body, key) => {
       await send(client, germinationRoutes.planDays, { test: test.id }, body, { version: test.version, key });
       setOpen(false);
     },
-  );
+  });
   if (!open)
     return (
       <p className="soft" style={{ marginTop: -8 }}>
-        <button type="button" className="bare" style={{ paddingLeft: 0 }} onClick={() => setOpen(true)}>
+        <Button variant="link" className="ps-0" onClick={() => setOpen(true)}>
           correct the days of the plan
-        </button>
+        </Button>
       </p>
     );
   return (
-    <EntryForm entry={entry} send="Correct the days" quiet leave={() => setOpen(false)}>
+    <EntryForm entry={entry} send="Correct the days" quiet leave={() => setOpen(false)} waits>
       <div className="fields">
-        <TextField label="set up on" type="date" {...entry.field('setUpDate')} />
-        <TextField label="pre-chill, days" figure inputMode="numeric" {...entry.field('prechillDays')} />
-        <TextField
-          label="why they are corrected"
-          {...entry.field('reason')}
-          hint="counts keep the days on which they were seen"
-        />
+        <Field entry={entry} name="setUpDate" />
+        <Field entry={entry} name="prechillDays" />
+        <Field entry={entry} name="reason" />
       </div>
     </EntryForm>
   );

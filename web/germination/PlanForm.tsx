@@ -10,7 +10,8 @@ import { Refused } from '../api/client.ts';
 import { shortDay } from '../api/session.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
-import { unlessEmpty, useLines, wholeNumber } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { unlessEmpty, wholeNumber } from '../ui/typedBody.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { EVENT_WORDS } from './words.ts';
 
@@ -71,7 +72,7 @@ export function PlanForm({
   const choices = (list: readonly string[], current: string, words: (one: string) => string) =>
     [...new Set([...list, ...(current ? [current] : [])])].map((one) => [one, words(one)] as const);
   return (
-    <section style={{ borderTop: '1px solid var(--rule)', paddingTop: 14, marginTop: 14 }}>
+    <section className="ruled-top pt-3 mt-3">
       <h2>{retest ? 'Plan another test' : 'Plan the test'}</h2>
       {view.missing.length > 0 && (
         <p className="outside">
@@ -79,7 +80,7 @@ export function PlanForm({
           laboratory’s own in the slip, or write them here.
         </p>
       )}
-      <div className="fields" style={{ maxWidth: 860 }}>
+      <div className="fields w-text">
         {method?.substrates ? (
           <ChoiceField
             label="substrate"

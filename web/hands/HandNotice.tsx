@@ -1,3 +1,4 @@
+import { Notice } from '../ui/Notice.tsx';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { useState, type JSX } from 'react';
@@ -53,7 +54,7 @@ export function HandNotice({
   return (
     <>
       {other && (
-        <div className="notice" role="status">
+        <Notice>
           <span>
             <b>{other.name === session?.person?.name ? 'You have' : `${other.name} has`}</b> {what} in hand
             {other.name === session?.person?.name && ' on another page'} since {shortInstant(other.since, zone)}.
@@ -64,10 +65,10 @@ export function HandNotice({
               Take {what} over
             </Button>
           )}
-        </div>
+        </Notice>
       )}
       {late.map((one) => (
-        <div key={`${one.session} ${one.day ?? ''}`} className="notice" role="status">
+        <Notice key={`${one.session} ${one.day ?? ''}`}>
           <span>
             {one.keys === 1 ? 'A key' : `${one.keys} keys`} of <b>{one.by}</b> came after {what} was in other hands (
             {shortInstant(one.to, zone)}
@@ -84,7 +85,7 @@ export function HandNotice({
               </Button>
             </>
           )}
-        </div>
+        </Notice>
       ))}
       <Trouble text={trouble} />
     </>

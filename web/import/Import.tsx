@@ -1,3 +1,6 @@
+import { Fold } from '../ui/Fold.tsx';
+import Table from 'react-bootstrap/Table';
+import Stack from 'react-bootstrap/Stack';
 import { exportRoutes } from '@mercato/contract/register/routes';
 import { importRoutes } from '@mercato/contract/import/routes';
 import { linkTo, sendFile } from '../api/routes.ts';
@@ -60,7 +63,7 @@ export default function Import(): JSX.Element {
         comes in, or nothing. <a href={linkTo(exportRoutes.lots, {})}>All lots as such a file</a>
       </p>
       {may('import.write') ? (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <FileField
             label="lot file"
             accept=".csv,text/csv"
@@ -71,7 +74,7 @@ export default function Import(): JSX.Element {
           <span className="soft">
             <Key>F</Key> {state.at === 'reading' ? `${state.name} is being checked …` : ''}
           </span>
-        </div>
+        </Stack>
       ) : (
         <p className="soft">An analyst or the lead brings files in.</p>
       )}
@@ -115,7 +118,7 @@ export default function Import(): JSX.Element {
             </p>
             {state.faults.length > 0 && (
               <div className="scroll">
-                <table className="ruled">
+                <Table>
                   <thead>
                     <tr>
                       <th>line</th>
@@ -137,7 +140,7 @@ export default function Import(): JSX.Element {
                       );
                     })}
                   </tbody>
-                </table>
+                </Table>
                 {state.faults.length >= MOST_FAULTS && (
                   <p className="soft">The first {MOST_FAULTS} faults are shown.</p>
                 )}
@@ -146,10 +149,9 @@ export default function Import(): JSX.Element {
           </>
         )}
       </div>
-      <details open style={{ marginTop: 22 }}>
-        <summary className="serif">What a file can hold</summary>
+      <Fold title="What a file can hold" open className="mt-4">
         <div className="scroll">
-          <table className="ruled">
+          <Table>
             <thead>
               <tr>
                 <th>what</th>
@@ -168,9 +170,9 @@ export default function Import(): JSX.Element {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
-      </details>
+      </Fold>
     </main>
   );
 }

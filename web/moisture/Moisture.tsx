@@ -1,3 +1,8 @@
+import { Station } from '../ui/Station.tsx';
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
+import { MOISTURE_FIELDS } from '@mercato/contract/moisture/fieldWords';
+import { Field, FieldCell } from '../ui/Field.tsx';
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
@@ -10,12 +15,12 @@ import {
 import { validate } from '@mercato/contract/http/validate';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
-import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -34,7 +39,7 @@ export default function Moisture(): JSX.Element {
   const [method, setMethod] = useState<string | null>(null);
   const [fault, setFault] = useState<string>();
   useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const bookMethod = data.method?.hours
     ? `oven ${data.method.temperatureC.replace(/\D+/, '')} °C, ${data.method.hours} h${data.method.grinding === 'none' ? '' : `, ground ${data.method.grinding}`}`
     : '';
@@ -74,36 +79,38 @@ export default function Moisture(): JSX.Element {
   );
   if (!test)
     return (
-      <main className="station">
-        <section>
-          <BenchHead lot={data.lot} title="Moisture" />
-          <p className="soft" style={{ margin: '6px 0 0' }}>
-            {CAUTION}
-          </p>
-          {draw}
-        </section>
-        <aside className="slip">
+      <Station
+        slip={
           <p className="soft">
             Two containers are weighed empty, with seed, and dried. The sample stays sealed until it is weighed.
           </p>
-        </aside>
-      </main>
+        }
+      >
+        <BenchHead lot={data.lot} title="Moisture" />
+        <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
+        {draw}
+      </Station>
     );
   return (
-    <Station key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
+    <Weighings key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
       {draw}
-    </Station>
+    </Weighings>
   );
 }
 
-type Cell = `${'first' | 'second'}.${'container' | 'withSeed' | 'dried'}`;
+const BOTH = ['first', 'second'] as const;
 const ROWS = [
   ['container', 'empty container'],
   ['withSeed', 'with seed'],
   ['dried', 'dried'],
 ] as const;
+const weighed = (test: MoistureTest, which: (typeof BOTH)[number]) =>
+  Object.fromEntries(ROWS.map(([row]) => [row, test.fields[`${which}.${row}`]?.text ?? ''])) as Record<
+    (typeof ROWS)[number][0],
+    string
+  >;
 
-function Station({
+function Weighings({
   view,
   test,
   mayWrite,
@@ -115,138 +122,95 @@ function Station({
   children: React.ReactNode;
 }): JSX.Element {
   const client = useQueryClient();
-  const cells: Cell[] = (['first', 'second'] as const).flatMap((which) => ROWS.map(([row]): Cell => `${which}.${row}`));
-  const entry = useEntry(
-    {
-      ...(Object.fromEntries(cells.map((cell) => [cell, test.fields[cell]?.text ?? ''])) as Record<Cell, string>),
-      reason: '',
-      ...TODAY,
-    },
-    (values) => {
-      const one = (which: 'first' | 'second') => ({
-        container: plainFigure(values[`${which}.container`]),
-        withSeed: plainFigure(values[`${which}.withSeed`]),
-        ...(values[`${which}.dried`].trim() ? { dried: plainFigure(values[`${which}.dried`]) } : {}),
-      });
-      return {
-        first: one('first'),
-        second: one('second'),
-        ...seenBody(values),
-        ...unlessEmpty('reason', values.reason),
-      };
-    },
-    moistureWeighingsSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },
+    schema: moistureWeighingsSchema,
+    words: MOISTURE_FIELDS,
+    send: async (body, key) => {
       await send(client, moistureRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
+  });
+  const corrects = BOTH.some((which) =>
+    ROWS.some(([row]) => {
+      const stood = test.fields[`${which}.${row}`];
+      return stood && stood.text !== plainFigure(entry.values[which][row]);
+    }),
   );
-  const { values, set, fault, field } = entry;
-  const corrects = cells.some((cell) => test.fields[cell] && test.fields[cell].text !== plainFigure(values[cell]));
   const { result } = test;
   return (
-    <main className="station">
-      <section>
-        <BenchHead
-          lot={view.lot}
-          title={test.number > 1 ? `Moisture, test ${test.number}` : 'Moisture'}
-          code={test.vesselCode}
-        >
-          {test.method} · {test.edition.name}
-        </BenchHead>
-        <p className="soft" style={{ margin: '6px 0 0' }}>
-          {CAUTION}
-        </p>
-        <EntryForm
-          entry={entry}
-          send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
-          beside={<span className="soft">the dried weights may follow later</span>}
-          style={{ marginTop: 10 }}
-        >
-          <table className="ruled" style={{ maxWidth: 760 }}>
-            <thead>
-              <tr>
-                <th>weighed, g</th>
-                <th>first container</th>
-                <th>second container</th>
-              </tr>
-            </thead>
-            <tbody>
-              {ROWS.map(([row, name]) => (
-                <tr key={row}>
-                  <td className="serif">{name}</td>
-                  {(['first', 'second'] as const).map((which) => {
-                    const cell: Cell = `${which}.${row}`;
-                    return (
-                      <td key={which}>
-                        <Form.Control
-                          className="num"
-                          style={{ width: 150 }}
-                          inputMode="decimal"
-                          autoComplete="off"
-                          aria-label={`${which} container, ${name}`}
-                          value={values[cell]}
-                          disabled={!mayWrite}
-                          isInvalid={fault(cell) !== undefined}
-                          onChange={(event) => set({ [cell]: event.target.value })}
-                        />
-                        {fault(cell) && (
-                          <div className="outside" role="alert">
-                            {fault(cell)}
-                          </div>
-                        )}
-                        <span className="soft">
-                          <Earlier field={test.fields[cell]} />
-                        </span>
-                      </td>
-                    );
-                  })}
-                </tr>
-              ))}
-              <tr>
-                <td className="serif">moisture</td>
-                <td className="fig" style={{ fontSize: 22 }}>
-                  {result ? `${result.firstPercent.toFixed(2)} %` : '—'}
-                </td>
-                <td className="fig" style={{ fontSize: 22 }}>
-                  {result ? `${result.secondPercent.toFixed(2)} %` : '—'}
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          {result && (
-            <p className="reported">
-              <span className="fig">{result.reportedPercent.toFixed(1)} %</span>{' '}
-              <VerdictMark mark={result.verdict.outcome} word />{' '}
-              <span className="soft">{nextWords(result.verdict.next)}</span>
-            </p>
-          )}
-          {mayWrite && !result && (
-            <SeenOnField
-              label={test.fields['first.withSeed'] ? 'dried, weighed on' : 'weighed in on'}
-              lines={values}
-              onChange={set}
-              fault={fault}
-            />
-          )}
-          {corrects && (
-            <TextField
-              label="why it is corrected"
-              {...field('reason')}
-              hint="the old figure stays visible, struck through"
-            />
-          )}
-        </EntryForm>
-        <SeenLine route={moistureRoutes.days} test={test} fields={test.fields} may={mayWrite} />
-        <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
-        {children}
-      </section>
-      <aside className="slip">
-        {result ? (
+    <Station
+      slip={
+        result ? (
           <VerdictSlip title="two containers" verdict={result.verdict} />
         ) : (
           <p className="soft">(with seed − dried) / (with seed − empty) × 100, for each container.</p>
+        )
+      }
+    >
+      <BenchHead
+        lot={view.lot}
+        title={test.number > 1 ? `Moisture, test ${test.number}` : 'Moisture'}
+        code={test.vesselCode}
+      >
+        {test.method} · {test.edition.name}
+      </BenchHead>
+      <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
+      <EntryForm
+        entry={entry}
+        send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+        beside={<span className="soft">the dried weights may follow later</span>}
+        className="mt-2"
+        waits
+      >
+        <Table className="w-text">
+          <thead>
+            <tr>
+              <th>weighed, g</th>
+              <th>first container</th>
+              <th>second container</th>
+            </tr>
+          </thead>
+          <tbody>
+            {ROWS.map(([row, name]) => (
+              <tr key={row}>
+                <td className="serif">{name}</td>
+                {BOTH.map((which) => (
+                  <td key={which}>
+                    <FieldCell
+                      entry={entry}
+                      name={`${which}.${row}`}
+                      label={`${which} container, ${name}`}
+                      disabled={!mayWrite}
+                    />
+                    <span className="soft">
+                      <Earlier field={test.fields[`${which}.${row}`]} />
+                    </span>
+                  </td>
+                ))}
+              </tr>
+            ))}
+            <tr>
+              <td className="serif">moisture</td>
+              <td className="fig fs-4">{result ? `${result.firstPercent.toFixed(2)} %` : '—'}</td>
+              <td className="fig fs-4">{result ? `${result.secondPercent.toFixed(2)} %` : '—'}</td>
+            </tr>
+          </tbody>
+        </Table>
+        {result && (
+          <p className="reported">
+            <span className="fig">{result.reportedPercent.toFixed(1)} %</span>{' '}
+            <VerdictMark mark={result.verdict.outcome} word />{' '}
+            <span className="soft">{nextWords(result.verdict.next)}</span>
+          </p>
         )}
-      </aside>
-    </main>
+        {mayWrite && !result && (
+          <SeenOnField label={test.fields['first.withSeed'] ? 'dried, weighed on' : 'weighed in on'} entry={entry} />
+        )}
+        {corrects && <Field entry={entry} name="reason" />}
+      </EntryForm>
+      <SeenLine route={moistureRoutes.days} test={test} fields={test.fields} may={mayWrite} />
+      <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
+      {children}
+    </Station>
   );
 }

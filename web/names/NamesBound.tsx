@@ -1,3 +1,5 @@
+import { NAMES_FIELDS } from '@mercato/contract/names/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import type { NameBinding } from '@mercato/contract/names/names';
 import { send } from '../api/routes.ts';
@@ -12,7 +14,6 @@ import { shortDay } from '../api/session.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
-import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 interface Of {
@@ -37,7 +38,7 @@ export function NamesBound({
   );
   if (shown.length === 0) return null;
   return (
-    <section style={{ marginTop: 22 }}>
+    <section className="mt-4">
       <h2>Names as they were written</h2>
       {shown.map((one) => (
         <Name key={one.written} {...rest} name={one} open={one.taxon === null || unclear.has(one.taxon)} />
@@ -91,27 +92,27 @@ function BindForm({
   leave,
 }: Pick<Of, 'route' | 'test'> & { name: FoundName; leave: () => void }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
-    (values) => ({
+  const entry = useEntry({
+    from: { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
+    body: (values) => ({
+      ...values,
       written: name.written,
-      taxon: values.taxon.trim(),
       noneListed: values.noneListed && isGenusName(values.taxon),
-      reason: values.reason.trim(),
     }),
-    nameBindingSchema,
-    async (body, key) => {
+    schema: nameBindingSchema,
+    words: NAMES_FIELDS,
+    send: async (body, key) => {
       await send(client, route, { test: test.id }, body, { version: test.version, key });
       leave();
     },
-  );
+  });
   return (
     <>
       <SpeciesProposals id="species-bound" />
       <EntryForm entry={entry} send="Bind the name" quiet leave={leave}>
         <div className="fields">
-          <TextField label="species, or genus" list="species-bound" autoFocus {...entry.field('taxon')} />
-          <TextField label="how it is known" {...entry.field('reason')} hint="what was written stays as it is" />
+          <Field entry={entry} name="taxon" list="species-bound" />
+          <Field entry={entry} name="reason" />
         </div>
         {isGenusName(entry.values.taxon) && (
           <Form.Check

@@ -1,3 +1,4 @@
+import Table from 'react-bootstrap/Table';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
@@ -7,10 +8,10 @@ import type { JSX } from 'react';
 export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element | null {
   if (view.contradictions.length === 0) return null;
   return (
-    <section style={{ marginTop: 22 }}>
+    <section className="mt-4">
       <h2>Purity and this search cannot both be right</h2>
       <div className="scroll">
-        <table className="ruled" style={{ maxWidth: 860 }}>
+        <Table className="w-text">
           <thead>
             <tr>
               <th>of</th>
@@ -36,7 +37,7 @@ export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element 
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       <p className="soft">Search again, weigh again, or let the lead accept it with a reason.</p>
     </section>

@@ -1,8 +1,11 @@
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { reading } from '../api/routes.ts';
 import { ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Frame } from '../ui/fields.tsx';
 import Form from 'react-bootstrap/Form';
 import { useSearchParams } from 'react-router';
 
@@ -17,7 +20,7 @@ export default function FieldWeeds(): JSX.Element {
     ...reading(otherSeedsRoutes.fieldWeeds, {}, { field }),
     placeholderData: (before) => before,
   });
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const seasons = [...data.seasons].sort((a, b) => a.harvestYear - b.harvestYear).filter((one) => one.examinedG > 0);
   const names = [...new Set(seasons.flatMap((one) => one.species.map(({ name }) => name)))];
   const rateOf = (name: string, season: (typeof seasons)[number]) =>
@@ -26,7 +29,7 @@ export default function FieldWeeds(): JSX.Element {
   const sorted = names.sort((a, b) => total(b) - total(a) || a.localeCompare(b));
   const highest = Math.max(0, ...seasons.flatMap((one) => sorted.map((name) => rateOf(name, one).estimate)));
   return (
-    <main style={{ maxWidth: 1000 }}>
+    <main className="w-wide">
       <h1>What grew in the field</h1>
       <p className="soft">
         Other seeds found in the lots of a field, per kg searched. The area of a disc is its rate; a ring means that the
@@ -34,8 +37,7 @@ export default function FieldWeeds(): JSX.Element {
         been there.
       </p>
       <div className="fields">
-        <div className="field">
-          <label htmlFor="field">field</label>
+        <Frame id="field" label="field">
           <Form.Select
             id="field"
             value={field}
@@ -48,12 +50,12 @@ export default function FieldWeeds(): JSX.Element {
               </option>
             ))}
           </Form.Select>
-        </div>
+        </Frame>
       </div>
       {field !== '' && seasons.length === 0 && <p>No lot of this field was searched yet.</p>}
       {seasons.length > 0 && (
         <div className="scroll">
-          <table className="ruled" style={{ width: 'auto', minWidth: 480 }}>
+          <Table className="w-auto">
             <thead>
               <tr>
                 <th>species</th>
@@ -94,7 +96,7 @@ export default function FieldWeeds(): JSX.Element {
                 </tr>
               )}
             </tbody>
-          </table>
+          </Table>
         </div>
       )}
     </main>

@@ -1,3 +1,5 @@
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
@@ -12,11 +14,11 @@ const LINES = 14;
 export default function FindSheet(): JSX.Element {
   const { lot = '' } = useParams();
   const { data } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const test = data.tests.at(-1);
   const names = (test?.keys ?? []).map((one) => one.species);
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <PaperHead
         title="Other seeds sheet"
         codes={[data.lot.reference, data.waiting[0]?.code ?? test?.vesselCode ?? '']}
@@ -27,12 +29,12 @@ export default function FindSheet(): JSX.Element {
         {data.leastG === null ? 'no least mass in the book' : `${data.leastG} g are searched`}
         {test && test.named.length > 0 && ` · only ${test.named.join(', ')}`}
       </p>
-      <table className="ruled sheet">
+      <Table className="sheet">
         <thead>
           <tr>
             <th>species</th>
             {TRAYS.map((tray) => (
-              <th key={tray} style={{ width: 110 }}>
+              <th key={tray} className="c-2">
                 tray {tray}
               </th>
             ))}
@@ -58,8 +60,8 @@ export default function FindSheet(): JSX.Element {
             </tr>
           ))}
         </tbody>
-      </table>
-      <p style={{ marginTop: 18 }}>
+      </Table>
+      <p className="mt-3">
         Searched on ______________ by ______________________ · balance ______________ · gloves and good air for treated
         seed.
       </p>

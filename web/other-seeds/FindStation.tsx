@@ -1,3 +1,6 @@
+import { Station } from '../ui/Station.tsx';
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { callRoute, keyOf, send } from '../api/routes.ts';
 import {
@@ -175,202 +178,200 @@ export function FindStation({
       act: () => move(1),
     },
   ]);
-  if (!tally.ready) return <main aria-busy="true" />;
+  if (!tally.ready) return <Busy />;
   const unbound = Object.keys(counted).filter((name) => !bindings.keys.some((one) => one.species === name));
   const running = closed || examined === 0 ? null : test.total;
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={view.lot} title="Other seeds by number" code={test.vesselCode}>
-          {test.extent.replace('-', ' ')} search
-          {test.named.length > 0 && ` for ${test.named.join(', ')}`}
-          {view.leastG === null ? '' : ` · the book asks for ${view.leastG} g`} · {test.edition.name}
-        </BenchHead>
-        {tests}
-        <p className="soft" style={{ margin: '6px 0 0' }}>
-          Treated seed: gloves, good air, and wash hands. ·{' '}
-          <Link to={`/lots/${view.lot.id}/other-seeds/sheet`}>bench sheet on paper</Link>
-        </p>
-        <div className="trays" role="group" aria-label="trays">
-          {trays.map((one) => (
-            <button
-              key={one.number}
-              type="button"
-              className={`dish${one.number === tray.number ? ' open' : ''}`}
-              aria-pressed={one.number === tray.number}
-              onClick={() => {
-                setChosen(one.number);
-                setMode('tally');
-              }}
-            >
-              <small>
-                tray {one.number} ·{' '}
-                {one.examinedG === null
-                  ? (otherHand(one.held)?.name ?? 'open')
-                  : `${one.fields.examined?.text ?? ''} g`}
-              </small>
-              <b>
-                {one.examinedG === null
-                  ? Object.values(tally.of(one)).reduce((sum, n) => sum + n, 0)
-                  : one.species.reduce((sum, { count }) => sum + count, 0)}
-              </b>{' '}
-              seeds
-            </button>
-          ))}
-        </div>
-        <HandNotice
-          what={`tray ${tray.number}`}
-          held={tray.held}
-          late={tray.late}
-          hand={(act) => send(client, otherSeedsRoutes.hand, at, act)}
-          decideLate={(act) => send(client, otherSeedsRoutes.decideLate, at, act)}
-          may={mayWrite}
-          taken={inHand}
-        />
-        <div className="tally finds">
-          {bindings.keys.map((one) => (
-            <button key={one.key} type="button" className="cat" disabled={!mayTally} onClick={() => call(one.species)}>
-              <span className="n">{counted[one.species] ?? 0}</span>
-              <span className="name">
-                <Key>{one.key.toUpperCase()}</Key> <i className="species">{one.species}</i>
-              </span>
-            </button>
-          ))}
-          {unbound.map((name) => (
-            <div key={name} className="cat">
-              <span className="n">{counted[name]}</span>
-              <span className="name">
-                <i className="species">{name}</i>
-              </span>
-            </div>
-          ))}
-          {bindings.keys.length === 0 && unbound.length === 0 && (
+    <Station
+      slip={
+        <>
+          {'verdict' in shown ? (
+            <VerdictSlip title={shown.title} verdict={shown.verdict} />
+          ) : test.total && test.examinedG !== null ? (
+            <RateSlip test={test} species={shown.species} examinedG={test.examinedG} />
+          ) : (
             <p className="soft">
-              No species has a key yet: <Key>N</Key> names the first one that is found.
+              Each species has a key. A tray is closed with the mass that was searched in it; trays add up to the
+              sample.
             </p>
           )}
-        </div>
-        <div className="left" aria-live="polite">
-          <span className="n">{inTray}</span>
-          <span>
-            {closed ? `seeds in tray ${tray.number}, which is closed` : `seeds in tray ${tray.number} so far`}
-          </span>
-          <span className="soft">
-            {examined > 0 && `${examined} g searched in closed trays`}
-            {left !== null && left > 0 && `${examined > 0 ? ', ' : ''}${Number(left.toFixed(4))} g to search`}
-          </span>
-          {running && (
-            <span className="soft">
-              {threeFigures(ratePerMass(running.count, examined, 0.95).perKg.estimate)} per kg so far
+          {test.massVerdict && !goesOn && <VerdictSlip title="mass searched" verdict={test.massVerdict} />}
+          {goesOn && (
+            <p className="soft">
+              {test.massVerdict?.limit} g are asked: {test.stillToSearchG} g are still to be searched.
+            </p>
+          )}
+        </>
+      }
+    >
+      <BenchHead lot={view.lot} title="Other seeds by number" code={test.vesselCode}>
+        {test.extent.replace('-', ' ')} search
+        {test.named.length > 0 && ` for ${test.named.join(', ')}`}
+        {view.leastG === null ? '' : ` · the book asks for ${view.leastG} g`} · {test.edition.name}
+      </BenchHead>
+      {tests}
+      <p className="soft mt-1 mb-0 mx-0">
+        Treated seed: gloves, good air, and wash hands. ·{' '}
+        <Link to={`/lots/${view.lot.id}/other-seeds/sheet`}>bench sheet on paper</Link>
+      </p>
+      <div className="trays" role="group" aria-label="trays">
+        {trays.map((one) => (
+          <button
+            key={one.number}
+            type="button"
+            className={`dish${one.number === tray.number ? ' open' : ''}`}
+            aria-pressed={one.number === tray.number}
+            onClick={() => {
+              setChosen(one.number);
+              setMode('tally');
+            }}
+          >
+            <small>
+              tray {one.number} ·{' '}
+              {one.examinedG === null ? (otherHand(one.held)?.name ?? 'open') : `${one.fields.examined?.text ?? ''} g`}
+            </small>
+            <b>
+              {one.examinedG === null
+                ? Object.values(tally.of(one)).reduce((sum, n) => sum + n, 0)
+                : one.species.reduce((sum, { count }) => sum + count, 0)}
+            </b>{' '}
+            seeds
+          </button>
+        ))}
+      </div>
+      <HandNotice
+        what={`tray ${tray.number}`}
+        held={tray.held}
+        late={tray.late}
+        hand={(act) => send(client, otherSeedsRoutes.hand, at, act)}
+        decideLate={(act) => send(client, otherSeedsRoutes.decideLate, at, act)}
+        may={mayWrite}
+        taken={inHand}
+      />
+      <div className="tally finds">
+        {bindings.keys.map((one) => (
+          <button key={one.key} type="button" className="cat" disabled={!mayTally} onClick={() => call(one.species)}>
+            <span className="n">{counted[one.species] ?? 0}</span>
+            <span className="name">
+              <Key>{one.key.toUpperCase()}</Key> <i className="species">{one.species}</i>
             </span>
-          )}
-          {ten && <b style={{ color: 'var(--next)' }}>ten at once: which species?</b>}
-          {tally.waiting.keys > 0 && <span className="soft">{tally.waiting.keys} keys wait to be sent</span>}
-        </div>
-        <Trouble text={message ?? bindings.trouble ?? tally.waiting.trouble ?? undefined} />
-        <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
-        {mode === 'new' && <NewSpecies list={LIST} done={addSpecies} />}
-        {mode === 'keys' && (
-          <KeysForm
-            keys={bindings.keys}
-            done={(keys) => {
-              if (keys) bindings.change(keys);
-              setMode('tally');
-            }}
-          />
-        )}
-        {mode === 'close' && (
-          <TrayForm
-            key={`${tray.number} ${tray.version}`}
-            testId={test.id}
-            tray={tray}
-            start={closed ? tray.species : linesOf(finds)}
-            settled={tally.settled}
-            list={LIST}
-            done={() => {
-              tally.forget(tray);
-              setMode('tally');
-              setChosen(null);
-            }}
-            leave={() => setMode('tally')}
-          />
-        )}
-        {(mode === 'new' || mode === 'close') && <SpeciesProposals id={LIST} />}
-        {mode === 'tally' && (
-          <>
-            <KeyFoot
-              keys={[
-                ['N', 'new species'],
-                ['⌫', 'take back'],
-                ['T', 'ten at once'],
-                ['C', 'close the tray'],
-                ['F', 'figures'],
-                ['M', 'change keys'],
-              ]}
-            />
-            {mayWrite && (
-              <div className="actions">
-                <Button disabled={!closed && other !== null} onClick={to('close')}>
-                  {closed ? `Correct tray ${tray.number}` : `Close tray ${tray.number}`}
-                </Button>
-              </div>
-            )}
-          </>
-        )}
-        <SeenLine
-          route={otherSeedsRoutes.days}
-          test={test}
-          fields={Object.fromEntries(
-            test.trays.flatMap((one) =>
-              Object.entries(one.fields).map(([name, field]) => [fieldInTray(one.number, name), field]),
-            ),
-          )}
-          may={mayWrite}
-        />
-        <Found test={test} origin={view.origin} open={(species) => setShown({ species })} />
-        <NamesBound
-          route={otherSeedsRoutes.bindName}
-          test={test}
-          may={mayWrite}
-          unclear={new Set(test.noxious.filter((one) => one.consequence === 'unclear').map((one) => one.species))}
-        />
-        <Contradictions view={view} />
-        {view.lists && (
-          <Noxious
-            test={test}
-            lists={view.lists}
-            open={(verdict) => setShown({ title: `${verdict.species}, ${verdict.jurisdiction}`, verdict })}
-          />
-        )}
-        <DecisionBox
-          on={test}
-          outside={
-            (test.massVerdict?.outcome === 'outside' && (!goesOn || may('decision.write'))) ||
-            test.noxious.some((one) => one.counts && one.consequence !== 'name') ||
-            test.names.some((one) => one.taxon === null) ||
-            view.contradictions.length > 0
-          }
-        />
-        {children}
-        <OtherFinds view={view} may={mayWrite} open={(title, verdict) => setShown({ title, verdict })} />
-      </section>
-      <aside className="slip">
-        {'verdict' in shown ? (
-          <VerdictSlip title={shown.title} verdict={shown.verdict} />
-        ) : test.total && test.examinedG !== null ? (
-          <RateSlip test={test} species={shown.species} examinedG={test.examinedG} />
-        ) : (
+          </button>
+        ))}
+        {unbound.map((name) => (
+          <div key={name} className="cat">
+            <span className="n">{counted[name]}</span>
+            <span className="name">
+              <i className="species">{name}</i>
+            </span>
+          </div>
+        ))}
+        {bindings.keys.length === 0 && unbound.length === 0 && (
           <p className="soft">
-            Each species has a key. A tray is closed with the mass that was searched in it; trays add up to the sample.
+            No species has a key yet: <Key>N</Key> names the first one that is found.
           </p>
         )}
-        {test.massVerdict && !goesOn && <VerdictSlip title="mass searched" verdict={test.massVerdict} />}
-        {goesOn && (
-          <p className="soft">
-            {test.massVerdict?.limit} g are asked: {test.stillToSearchG} g are still to be searched.
-          </p>
+      </div>
+      <div className="left" aria-live="polite">
+        <span className="n">{inTray}</span>
+        <span>{closed ? `seeds in tray ${tray.number}, which is closed` : `seeds in tray ${tray.number} so far`}</span>
+        <span className="soft">
+          {examined > 0 && `${examined} g searched in closed trays`}
+          {left !== null && left > 0 && `${examined > 0 ? ', ' : ''}${Number(left.toFixed(4))} g to search`}
+        </span>
+        {running && (
+          <span className="soft">
+            {threeFigures(ratePerMass(running.count, examined, 0.95).perKg.estimate)} per kg so far
+          </span>
         )}
-      </aside>
-    </main>
+        {ten && <b className="text-next">ten at once: which species?</b>}
+        {tally.waiting.keys > 0 && <span className="soft">{tally.waiting.keys} keys wait to be sent</span>}
+      </div>
+      <Trouble text={message ?? bindings.trouble ?? tally.waiting.trouble ?? undefined} />
+      <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
+      {mode === 'new' && <NewSpecies list={LIST} done={addSpecies} />}
+      {mode === 'keys' && (
+        <KeysForm
+          keys={bindings.keys}
+          done={(keys) => {
+            if (keys) bindings.change(keys);
+            setMode('tally');
+          }}
+        />
+      )}
+      {mode === 'close' && (
+        <TrayForm
+          key={`${tray.number} ${tray.version}`}
+          testId={test.id}
+          tray={tray}
+          start={closed ? tray.species : linesOf(finds)}
+          settled={tally.settled}
+          list={LIST}
+          done={() => {
+            tally.forget(tray);
+            setMode('tally');
+            setChosen(null);
+          }}
+          leave={() => setMode('tally')}
+        />
+      )}
+      {(mode === 'new' || mode === 'close') && <SpeciesProposals id={LIST} />}
+      {mode === 'tally' && (
+        <>
+          <KeyFoot
+            keys={[
+              ['N', 'new species'],
+              ['⌫', 'take back'],
+              ['T', 'ten at once'],
+              ['C', 'close the tray'],
+              ['F', 'figures'],
+              ['M', 'change keys'],
+            ]}
+          />
+          {mayWrite && (
+            <Stack direction="horizontal" gap={2} className="actions">
+              <Button disabled={!closed && other !== null} onClick={to('close')}>
+                {closed ? `Correct tray ${tray.number}` : `Close tray ${tray.number}`}
+              </Button>
+            </Stack>
+          )}
+        </>
+      )}
+      <SeenLine
+        route={otherSeedsRoutes.days}
+        test={test}
+        fields={Object.fromEntries(
+          test.trays.flatMap((one) =>
+            Object.entries(one.fields).map(([name, field]) => [fieldInTray(one.number, name), field]),
+          ),
+        )}
+        may={mayWrite}
+      />
+      <Found test={test} origin={view.origin} open={(species) => setShown({ species })} />
+      <NamesBound
+        route={otherSeedsRoutes.bindName}
+        test={test}
+        may={mayWrite}
+        unclear={new Set(test.noxious.filter((one) => one.consequence === 'unclear').map((one) => one.species))}
+      />
+      <Contradictions view={view} />
+      {view.lists && (
+        <Noxious
+          test={test}
+          lists={view.lists}
+          open={(verdict) => setShown({ title: `${verdict.species}, ${verdict.jurisdiction}`, verdict })}
+        />
+      )}
+      <DecisionBox
+        on={test}
+        outside={
+          (test.massVerdict?.outcome === 'outside' && (!goesOn || may('decision.write'))) ||
+          test.noxious.some((one) => one.counts && one.consequence !== 'name') ||
+          test.names.some((one) => one.taxon === null) ||
+          view.contradictions.length > 0
+        }
+      />
+      {children}
+      <OtherFinds view={view} may={mayWrite} open={(title, verdict) => setShown({ title, verdict })} />
+    </Station>
   );
 }

@@ -1,3 +1,5 @@
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { threeFigures, type OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
@@ -19,18 +21,15 @@ export function Found({
 }): JSX.Element | null {
   if (!test.total) return null;
   return (
-    <section style={{ marginTop: 26 }}>
+    <section className="mt-4">
       <h2>
         Found in <span className="fig">{test.examinedG} g</span>
         {test.sampleG !== null && test.examinedG !== null && test.examinedG < test.sampleG && (
-          <span className="soft" style={{ fontSize: 16 }}>
-            {' '}
-            of the {test.sampleG} g drawn
-          </span>
+          <span className="soft fs-6"> of the {test.sampleG} g drawn</span>
         )}
       </h2>
       <div className="scroll">
-        <table className="ruled" style={{ maxWidth: 900 }}>
+        <Table className="w-text">
           <thead>
             <tr>
               <th>species</th>
@@ -56,7 +55,7 @@ export function Found({
                 />
               </tr>
             ))}
-            <tr style={{ borderTop: '2px solid var(--ink)' }}>
+            <tr className="ruled-top-strong">
               <td className="serif">{test.total.count === 0 ? 'None found' : 'All other seeds'}</td>
               <Rates
                 count={test.total.count}
@@ -66,7 +65,7 @@ export function Found({
               />
             </tr>
           </tbody>
-        </table>
+        </Table>
       </div>
       {origin !== '' && (
         <p className="no-print">
@@ -102,9 +101,9 @@ function Rates({
         <Interval count={count} rate={rate} widest={widest} />
       </td>
       <td className="num">
-        <button type="button" className="opens" onClick={open}>
+        <Button variant="link" className="opens" onClick={open}>
           {threeFigures(rate.perKg.estimate)}
-        </button>
+        </Button>
       </td>
       <td className="num">{threeFigures(rate.perKg.upper)}</td>
       <td className="num">{threeFigures(rate.perLb.estimate)}</td>
@@ -150,7 +149,7 @@ export function Noxious({
 }): JSX.Element | null {
   if (!test.total) return null;
   return (
-    <section style={{ marginTop: 26 }}>
+    <section className="mt-4">
       <h2>Noxious lists</h2>
       <p className="soft">
         Held against <Link to={`/rules/${lists.edition.id}`}>{lists.edition.name}</Link>:{' '}
@@ -167,7 +166,7 @@ export function Noxious({
         </p>
       ) : (
         <div className="scroll">
-          <table className="ruled" style={{ maxWidth: 980 }}>
+          <Table className="w-wide">
             <thead>
               <tr>
                 <th>where</th>
@@ -187,10 +186,10 @@ export function Noxious({
                   </td>
                   <td>{one.standing ?? '—'}</td>
                   <td className="num">
-                    <button type="button" className="opens" onClick={() => open(one)}>
+                    <Button variant="link" className="opens" onClick={() => open(one)}>
                       {one.unit === 'seeds' ? one.measured : threeFigures(one.measured ?? 0)}{' '}
                       {one.unit.replace('seeds ', '')}
-                    </button>
+                    </Button>
                   </td>
                   <td className="num">{one.consequence === 'unclear' ? '—' : (one.limit ?? 'no limit')}</td>
                   <td>
@@ -200,7 +199,7 @@ export function Noxious({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
       )}
     </section>

@@ -1,3 +1,5 @@
+import Stack from 'react-bootstrap/Stack';
+import Table from 'react-bootstrap/Table';
 import { FIND_KEYS, keyBindingsSchema, type KeyBinding } from '@mercato/contract/other-seeds/otherSeeds';
 import { validate } from '@mercato/contract/http/validate';
 import { useState, type JSX } from 'react';
@@ -19,7 +21,7 @@ export function KeysForm({
     setLines(lines.map((one, at) => (at === i ? { ...one, ...next } : one)));
   return (
     <form
-      style={{ marginTop: 16 }}
+      className="mt-3"
       onSubmit={(event) => {
         event.preventDefault();
         const checked = validate(keyBindingsSchema, { keys: lines });
@@ -29,11 +31,11 @@ export function KeysForm({
     >
       <h2>Keys of this sample</h2>
       <Trouble text={faults[0]?.message} />
-      <table className="ruled" style={{ maxWidth: 560 }}>
+      <Table className="w-narrow">
         <tbody>
           {lines.map((one, i) => (
             <tr key={i}>
-              <td style={{ width: 90 }}>
+              <td className="c-2">
                 <Form.Select
                   aria-label={`key of ${one.species}`}
                   value={one.key}
@@ -52,20 +54,20 @@ export function KeysForm({
                 <i className="species">{one.species}</i>
               </td>
               <td>
-                <button type="button" className="bare" onClick={() => setLines(lines.filter((_, at) => at !== i))}>
+                <Button variant="link" onClick={() => setLines(lines.filter((_, at) => at !== i))}>
                   free its key
-                </button>
+                </Button>
               </td>
             </tr>
           ))}
         </tbody>
-      </table>
-      <div className="actions">
+      </Table>
+      <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit">Use these keys</Button>
         <Button variant="outline-primary" onClick={() => done(null)}>
           Leave it
         </Button>
-      </div>
+      </Stack>
     </form>
   );
 }

@@ -19,7 +19,7 @@ export function NewSpecies({ list, done }: { list: string; done: (name: string) 
         list={list}
         value={name}
         placeholder="which species is it?"
-        style={{ maxWidth: 360 }}
+        className="w-form"
         onChange={(event) => setName(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') done('');

@@ -1,3 +1,6 @@
+import Button from 'react-bootstrap/Button';
+import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
@@ -7,15 +10,14 @@ import {
   type OtherFindsView,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
-import type { MassUnit } from '@mercato/core/units/mass';
+import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const WAYS: Readonly<Record<FindWay, string>> = {
@@ -46,7 +48,7 @@ export function OtherFinds({
       form={(before, leave) => <FindForm view={view} before={before} leave={leave} />}
     >
       {(one) => (
-        <div style={{ display: 'flex', gap: 24, flexWrap: 'wrap' }}>
+        <div className="d-flex gap-4 flex-wrap">
           <span>
             <span className="fig">{one.count}</span> {one.species || 'other seeds'} in{' '}
             <span className="fig">
@@ -73,9 +75,9 @@ function Compared({
     <>
       {verdict && (
         <div>
-          <button type="button" className="opens" onClick={() => open(source, verdict)}>
+          <Button variant="link" className="opens" onClick={() => open(source, verdict)}>
             <VerdictMark mark={verdict.outcome} word />
-          </button>{' '}
+          </Button>{' '}
           <span className="soft">{nextWords(verdict.next)}</span>
         </div>
       )}
@@ -106,8 +108,7 @@ function FindForm({
     way: FindWay;
     species: string;
     count: string;
-    text: string;
-    unit: MassUnit;
+    mass: EnteredMass;
     on: string;
     reason: string;
   } = {
@@ -115,55 +116,31 @@ function FindForm({
     way: before?.way ?? ways[0] ?? 'two-way',
     species: before?.species ?? '',
     count: before ? String(before.count) : '',
-    text: before?.mass.text ?? '',
-    unit: before?.mass.unit ?? (view.lot.book === 'aosa' ? 'lb' : 'g'),
+    mass: before?.mass ?? { text: '', unit: view.lot.book === 'aosa' ? 'lb' : 'g' },
     on: before?.on ?? '',
     reason: '',
   };
-  const entry = useEntry(
-    initial,
-    (values) => ({
-      source: values.source.trim(),
-      way: values.way,
-      species: values.species.trim(),
-      count: wholeNumber(values.count),
-      mass: { text: plainFigure(values.text), unit: values.unit },
-      ...unlessEmpty('on', values.on),
-      ...(before ? { corrects: before.number } : {}),
-      ...unlessEmpty('reason', values.reason),
-    }),
-    otherFindsSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: initial,
+    body: (values) => ({ ...values, corrects: before?.number }),
+    schema: otherFindsSchema,
+    words: OTHER_SEEDS_FIELDS,
+    send: async (body, key) => {
       await send(client, otherSeedsRoutes.addOther, { lot: view.lot.id }, body, { key });
       leave();
     },
-  );
+  });
   return (
     <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>
       <div className="fields">
         <SpeciesProposals id="species-elsewhere" />
-        <TextField label="where it comes from" {...entry.field('source')} autoFocus />
-        <ChoiceField
-          label="the question"
-          {...entry.field('way')}
-          options={ways.map((one) => [one, WAYS[one]] as const)}
-        />
-        <TextField
-          label="species"
-          {...entry.field('species')}
-          list="species-elsewhere"
-          hint="empty: all other seeds together"
-        />
-        <TextField label="seeds" figure inputMode="numeric" {...entry.field('count')} />
-        <MassField
-          label={entry.values.way === 'label' ? 'that the label names, in' : 'in'}
-          text={entry.values.text}
-          unit={entry.values.unit}
-          onChange={entry.set}
-          fault={entry.fault('mass.text') ?? entry.fault('mass')}
-        />
-        <TextField label="of the day" type="date" {...entry.field('on')} hint="where it is known" />
-        {before && <TextField label="why it is corrected" {...entry.field('reason')} />}
+        <Field entry={entry} name="source" />
+        <Field entry={entry} name="way" options={ways.map((one) => [one, WAYS[one]] as const)} />
+        <Field entry={entry} name="species" list="species-elsewhere" />
+        <Field entry={entry} name="count" />
+        <Field entry={entry} name="mass" label={entry.values.way === 'label' ? 'that the label names, in' : 'in'} />
+        <Field entry={entry} name="on" />
+        {before && <Field entry={entry} name="reason" />}
       </div>
     </EntryForm>
   );

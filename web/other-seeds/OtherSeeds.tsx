@@ -1,3 +1,5 @@
+import { Station } from '../ui/Station.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { reading } from '../api/routes.ts';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
@@ -9,7 +11,7 @@ import { WithBalance } from '../devices/balanceHere.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { TestTabs } from '../register/TestTabs.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { useScanTaker } from '../ui/Shell.tsx';
+import { useScanTaker } from '../ui/scan.tsx';
 import { FindStation } from './FindStation.tsx';
 import { SearchForm } from './SearchForm.tsx';
 
@@ -31,23 +33,22 @@ export default function OtherSeeds(): JSX.Element {
     [lot],
   );
   useScanTaker(taker);
-  if (!data || !session?.person) return <main aria-busy="true" />;
+  if (!data || !session?.person) return <Busy />;
   const test = data.tests.find((one) => one.vesselCode === chosen) ?? data.tests.at(-1);
   const form = <SearchForm view={data} may={may('bench.write')} started={() => setChosen(null)} />;
   if (!test)
     return (
-      <main className="station">
-        <section>
-          <BenchHead lot={data.lot} title="Other seeds by number" />
-          {form}
-        </section>
-        <aside className="slip">
+      <Station
+        slip={
           <p className="soft">
             The whole working sample is searched for seeds of all other species. None found is not none present: the
             limits say how many may still be there.
           </p>
-        </aside>
-      </main>
+        }
+      >
+        <BenchHead lot={data.lot} title="Other seeds by number" />
+        {form}
+      </Station>
     );
   const again =
     data.waiting.length > 0 ||

@@ -1,3 +1,6 @@
+import Table from 'react-bootstrap/Table';
+import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { send } from '../api/routes.ts';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
@@ -5,15 +8,16 @@ import { trayCountSchema, type TrayView } from '@mercato/contract/other-seeds/ot
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
+import { described, Frame } from '../ui/fields.tsx';
 import { Refused } from '../api/client.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Earlier } from '../register/bench.tsx';
-import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { SeenOnField, TODAY } from '../register/seen.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { TextField } from '../ui/fields.tsx';
 
 interface Line {
   name: string;
@@ -60,8 +64,8 @@ export function TrayForm({
     return on ? { weighedOn: { examined: on } } : {};
   };
   const closed = tray.fields.examined !== undefined;
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       examined: tray.fields.examined?.text ?? '',
       rows: [
         ...start.map((one): Line => ({ name: one.name, count: String(one.count) })),
@@ -71,18 +75,17 @@ export function TrayForm({
       reason: '',
       ...TODAY,
     },
-    (values) => ({
-      examined: plainFigure(values.examined),
+    body: (values) => ({
+      ...values,
       ...weighedBy(values),
       species: values.rows
         .filter((row) => row.name.trim() || row.count.trim())
-        .map((row) => ({ name: row.name.trim(), count: wholeNumber(row.count) })),
+        .map((row) => ({ name: row.name, count: row.count })),
       ...(closed ? {} : { entry: isTally(values.rows, start) ? ('keys' as const) : ('typed' as const) }),
-      ...seenBody(values),
-      ...unlessEmpty('reason', values.reason),
     }),
-    trayCountSchema,
-    async (body, key) => {
+    schema: trayCountSchema,
+    words: OTHER_SEEDS_FIELDS,
+    send: async (body, key) => {
       // What was tallied is closed on the keys that the server holds.
       if (body.entry === 'keys' && (await settled()) !== null) throw new Refused(0, null);
       await send(client, otherSeedsRoutes.countTray, { test: testId, tray: tray.number }, body, {
@@ -91,13 +94,13 @@ export function TrayForm({
       });
       done();
     },
-  );
-  const { values, set, fault } = entry;
+  });
+  const { values, fault } = entry;
   const massFault = refused ?? fault('examined') ?? fault('weighedOn.examined.why');
   const change = (index: number, next: Partial<Line>) => {
     const rows = values.rows.map((row, i) => (i === index ? { ...row, ...next } : row));
     if (rows.at(-1)?.name) rows.push({ name: '', count: '' });
-    set({ rows });
+    entry.set({ rows });
   };
   return (
     <EntryForm
@@ -105,37 +108,33 @@ export function TrayForm({
       title={closed ? `Correct tray ${tray.number}` : `Close tray ${tray.number}`}
       send={closed ? 'Correct' : 'Close the tray'}
       leave={leave}
-      style={{ marginTop: 16 }}
+      className="mt-3"
+      waits
     >
-      <div className="field">
-        <label htmlFor="tray-mass">mass searched in this tray, g</label>
+      <Frame
+        id="tray-mass"
+        label="mass searched in this tray, g"
+        fault={massFault}
+        hint={start.length === 0 && !closed ? 'with no line filled in, none was found' : undefined}
+      >
         <WeighInput
           id="tray-mass"
           value={values.examined}
           autoFocus
           invalid={massFault !== undefined}
-          describedBy="tray-mass-says"
+          describedBy={described('tray-mass', massFault, start.length === 0 && !closed)}
           onRefused={setRefused}
-          onChange={(next, on) => set({ examined: next, weighedOn: on })}
+          onChange={(examined, weighedOn) => entry.set({ examined, weighedOn })}
         />
-        {massFault ? (
-          <div className="why" id="tray-mass-says" role="alert">
-            {massFault}
-          </div>
-        ) : (
-          <div className="hint" id="tray-mass-says">
-            {start.length === 0 && !closed ? 'with no line filled in, none was found' : ''}
-          </div>
-        )}
-      </div>
+      </Frame>
       <BalanceStrip into="mass searched" />
-      <table className="ruled" style={{ maxWidth: 620 }}>
+      <Table className="w-narrow">
         <tbody>
           {values.rows.map((row, i) => {
             const why = fault(`species.${i}`) ?? fault(`species.${i}.name`) ?? fault(`species.${i}.count`);
             return (
               <tr key={i}>
-                <td style={{ minWidth: 240 }}>
+                <td className="c-4">
                   <Form.Control
                     aria-label={`species ${i + 1}`}
                     list={list}
@@ -150,7 +149,7 @@ export function TrayForm({
                     </div>
                   )}
                 </td>
-                <td style={{ width: 110 }}>
+                <td className="c-2">
                   <Form.Control
                     className="num"
                     aria-label={`seeds of species ${i + 1}`}
@@ -166,15 +165,11 @@ export function TrayForm({
             );
           })}
         </tbody>
-      </table>
-      {!closed && <SeenOnField label="searched on" lines={values} onChange={set} fault={fault} />}
+      </Table>
+      {!closed && <SeenOnField label="searched on" entry={entry} />}
       {closed && (
-        <div style={{ marginTop: 14 }}>
-          <TextField
-            label="why it is corrected"
-            {...entry.field('reason')}
-            hint="the old figure stays visible, struck through"
-          />
+        <div className="mt-3">
+          <Field entry={entry} name="reason" />
         </div>
       )}
     </EntryForm>

@@ -1,3 +1,5 @@
+import { Fold } from '../ui/Fold.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { send } from '../api/routes.ts';
 import { type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
@@ -9,8 +11,9 @@ import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Refused } from '../api/client.ts';
 import type { Entry } from '../ui/entry.ts';
-import { plainFigure } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
+import { Field } from '../ui/Field.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import type { PurityValues } from './entry.ts';
 import { useClock } from './useClock.ts';
@@ -31,32 +34,23 @@ export function Fractions({
   shares: readonly FractionShare[];
 }): JSX.Element {
   return (
-    <details className="shed" open={shares.length > 0 || undefined}>
-      <summary>Pure seed for the cleaning shed: light, stained, bored, off type</summary>
+    <Fold
+      title="Pure seed for the cleaning shed: light, stained, bored, off type"
+      className="shed"
+      open={shares.length > 0}
+    >
       <p className="soft">
         All of it stays pure seed: no label sees these figures. Call each seed once, by its worst fault.
       </p>
       <div className="fields">
-        <TextField
-          label="seeds looked at"
-          figure
-          inputMode="numeric"
-          {...entry.field('examined', 'fractions.examined', 'fractions')}
-        />
-        {FRACTIONS.map((one) => (
-          <TextField
-            key={one}
-            label={FAULTS[one]}
-            figure
-            inputMode="numeric"
-            {...entry.field(`fraction-${one}`, `fractions.${one}`)}
-          />
+        {(['examined', ...FRACTIONS] as const).map((one) => (
+          <Field key={one} entry={entry} name={`fractions.${one}`} />
         ))}
       </div>
       {shares.length > 0 && (
         <p>
           {shares.map((one) => (
-            <span key={one.fraction} style={{ marginRight: 18 }}>
+            <span key={one.fraction} className="me-3">
               {FAULTS[one.fraction]} <b className="fig">{one.percent.toFixed(1)} %</b>{' '}
               <span className="soft">
                 ({(one.interval.lower * 100).toFixed(1)} to {(one.interval.upper * 100).toFixed(1)})
@@ -65,7 +59,7 @@ export function Fractions({
           ))}
         </p>
       )}
-    </details>
+    </Fold>
   );
 }
 
@@ -107,7 +101,7 @@ export function SortingClock({
       ? sortingRate(Number(figure), seconds, view.lotKg)
       : test.sorting;
   return (
-    <section style={{ marginTop: 22 }} aria-label="clock of parting by hand">
+    <section className="mt-4" aria-label="clock of parting by hand">
       <Trouble text={trouble} />
       <div className="clock">
         <Button variant="outline-primary" onClick={clock.toggle} aria-pressed={running}>
@@ -132,10 +126,10 @@ export function SortingClock({
         )}
       </div>
       {stretch >= REST_AFTER_MINUTES * 60 && (
-        <div className="notice" role="status">
+        <Notice>
           {Math.floor(stretch / 60)} minutes at the forceps: look into the distance and stand up for {REST_MINUTES}{' '}
           minutes.
-        </div>
+        </Notice>
       )}
     </section>
   );

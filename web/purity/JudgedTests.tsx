@@ -1,3 +1,5 @@
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
 import type { PurityResult } from '@mercato/contract/purity/purity';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
@@ -24,10 +26,10 @@ export function JudgedTests({
   if (!judged) return null;
   const half = judged.basis === 'half';
   return (
-    <section style={{ marginTop: 26 }}>
+    <section className="mt-4">
       <h2>{half ? 'Halves against each other' : 'Whole samples against each other'}</h2>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>{half ? 'pair' : ''}</th>
@@ -47,13 +49,13 @@ export function JudgedTests({
                   <td>{COMPONENT_NAMES[one.component]}</td>
                   <td className="num">{one.meanPercent.toFixed(2)}</td>
                   <td className="num">
-                    <button
-                      type="button"
+                    <Button
+                      variant="link"
                       className="opens"
                       onClick={() => open(`${COMPONENT_NAMES[one.component]}${half ? `, pair ${p + 1}` : ''}`, one)}
                     >
                       {one.differencePercent.toFixed(2)}
-                    </button>
+                    </Button>
                   </td>
                   <td className="num">{one.tolerancePercent === null ? '—' : one.tolerancePercent.toFixed(2)}</td>
                   <td>
@@ -64,7 +66,7 @@ export function JudgedTests({
               )),
             )}
           </tbody>
-        </table>
+        </Table>
       </div>
       <p>
         <VerdictMark mark={judged.outcome} word /> {togetherWords(togetherOf(judged))}

@@ -1,3 +1,7 @@
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
+import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
@@ -12,9 +16,8 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Elsewhere } from '../register/Elsewhere.tsx';
-import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const WAYS: Readonly<Record<PurityWay, string>> = {
@@ -45,7 +48,7 @@ export function OtherPurities({
       form={(before, leave) => <OtherForm view={view} before={before} leave={leave} />}
     >
       {(one) => (
-        <table className="ruled" style={{ maxWidth: 760 }}>
+        <Table className="w-text">
           <tbody>
             {(Object.keys(one.percents) as Component[]).map((component) => {
               const verdict = one.verdicts.find((other) => other.component === component)?.verdict;
@@ -55,13 +58,13 @@ export function OtherPurities({
                   <td className="num">{one.percents[component]} %</td>
                   <td>
                     {verdict ? (
-                      <button
-                        type="button"
+                      <Button
+                        variant="link"
                         className="opens"
                         onClick={() => open(`${COMPONENT_NAMES[component]}, ${one.source}`, verdict)}
                       >
                         <VerdictMark mark={verdict.outcome} word />
-                      </button>
+                      </Button>
                     ) : (
                       <span className="soft">no result here yet</span>
                     )}
@@ -71,7 +74,7 @@ export function OtherPurities({
               );
             })}
           </tbody>
-        </table>
+        </Table>
       )}
     </Elsewhere>
   );
@@ -88,54 +91,38 @@ function OtherForm({
 }): JSX.Element {
   const client = useQueryClient();
   const ways = (Object.keys(WAYS) as PurityWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       source: before?.source ?? '',
       way: before?.way ?? ways[0] ?? 'two-way',
-      pureSeed: before?.percents.pureSeed ?? '',
-      otherSeeds: before?.percents.otherSeeds ?? '',
-      otherCropSeed: before?.percents.otherCropSeed ?? '',
-      weedSeed: before?.percents.weedSeed ?? '',
-      inertMatter: before?.percents.inertMatter ?? '',
+      percents: Object.fromEntries(view.components.map((one) => [one, before?.percents[one] ?? ''])),
       on: before?.on ?? '',
       reason: '',
     },
-    (values) => ({
-      source: values.source.trim(),
-      way: values.way,
-      percents: Object.fromEntries(
-        view.components.flatMap((one) => (values[one].trim() ? [[one, plainFigure(values[one])]] : [])),
-      ),
-      ...unlessEmpty('on', values.on),
-      ...(before ? { corrects: before.number } : {}),
-      ...unlessEmpty('reason', values.reason),
-    }),
-    otherPuritySchema,
-    async (body, key) => {
+    body: (values) => ({ ...values, corrects: before?.number }),
+    schema: otherPuritySchema,
+    words: PURITY_FIELDS,
+    send: async (body, key) => {
       await send(client, purityRoutes.addOther, { lot: view.lot.id }, body, { key });
       leave();
     },
-  );
+  });
   return (
     <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>
       <div className="fields">
-        <TextField label="where it comes from" {...entry.field('source')} autoFocus />
-        <ChoiceField
-          label="the question"
-          {...entry.field('way')}
-          options={ways.map((one) => [one, WAYS[one]] as const)}
-        />
+        <Field entry={entry} name="source" />
+        <Field entry={entry} name="way" options={ways.map((one) => [one, WAYS[one]] as const)} />
         {view.components.map((one) => (
-          <TextField
+          <Field
             key={one}
+            entry={entry}
+            name={`percents.${one}`}
+            path={one === 'pureSeed' ? ['percents.pureSeed', 'percents'] : `percents.${one}`}
             label={`${COMPONENT_NAMES[one]}, %`}
-            figure
-            inputMode="decimal"
-            {...entry.field(one, `percents.${one}`, ...(one === 'pureSeed' ? ['percents'] : []))}
           />
         ))}
-        <TextField label="of the day" type="date" {...entry.field('on')} hint="where it is known" />
-        {before && <TextField label="why it is corrected" {...entry.field('reason')} />}
+        <Field entry={entry} name="on" />
+        {before && <Field entry={entry} name="reason" />}
       </div>
     </EntryForm>
   );

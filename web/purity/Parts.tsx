@@ -1,3 +1,4 @@
+import Button from 'react-bootstrap/Button';
 import type { Component } from '@mercato/core/units/components';
 import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { JSX } from 'react';
@@ -98,13 +99,9 @@ export function Parts({
               )}
               {found?.reportAlone && 'reported with its percentage '}
               {!disabled && (
-                <button
-                  type="button"
-                  className="bare"
-                  onClick={() => change(values.parts.filter((one) => one !== line))}
-                >
+                <Button variant="link" onClick={() => change(values.parts.filter((one) => one !== line))}>
                   strike {line.name || 'this line'}
-                </button>
+                </Button>
               )}
             </span>
           </div>

@@ -1,3 +1,5 @@
+import { Station } from '../ui/Station.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { reading, send } from '../api/routes.ts';
 import type { PurityView } from '@mercato/contract/purity/purity';
@@ -11,7 +13,7 @@ import { WithBalance } from '../devices/balanceHere.tsx';
 import { BenchHead, DrawAndStart } from '../register/bench.tsx';
 import { TestTabs } from '../register/TestTabs.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { useScanTaker } from '../ui/Shell.tsx';
+import { useScanTaker } from '../ui/scan.tsx';
 import { halfWords, PurityStation } from './PurityStation.tsx';
 import { UnitRules } from './UnitRules.tsx';
 
@@ -48,7 +50,7 @@ export default function Purity(): JSX.Element {
     [lot],
   );
   useScanTaker(taker);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const start = async (vesselId: string) => {
     await send(client, purityRoutes.start, {}, { vesselId });
     setChosen(null);
@@ -69,7 +71,7 @@ export default function Purity(): JSX.Element {
   const again = wanted && (
     <>
       {newest && (
-        <h2 style={{ marginTop: 26 }}>
+        <h2 className="mt-4">
           {newest.portion === 'half'
             ? halfOpen
               ? 'The second half of the pair'
@@ -91,22 +93,23 @@ export default function Purity(): JSX.Element {
   );
   if (!test)
     return (
-      <main className="station">
-        <section>
-          <BenchHead lot={data.lot} title="Purity" />
-          {again}
-          <p className="soft">
-            <Link to={`/lots/${lot}/purity/sheet`}>bench sheet on paper</Link>
-          </p>
-        </section>
-        <aside className="slip">
-          <p className="soft">
-            The working sample weighs about 2 500 seeds: one whole one, or two halves drawn each by itself. It is
-            separated into {data.components.map((one) => COMPONENT_NAMES[one]).join(', ')}.
-          </p>
-          <UnitRules rules={data.unitRules} />
-        </aside>
-      </main>
+      <Station
+        slip={
+          <>
+            <p className="soft">
+              The working sample weighs about 2 500 seeds: one whole one, or two halves drawn each by itself. It is
+              separated into {data.components.map((one) => COMPONENT_NAMES[one]).join(', ')}.
+            </p>
+            <UnitRules rules={data.unitRules} />
+          </>
+        }
+      >
+        <BenchHead lot={data.lot} title="Purity" />
+        {again}
+        <p className="soft">
+          <Link to={`/lots/${lot}/purity/sheet`}>bench sheet on paper</Link>
+        </p>
+      </Station>
     );
   return (
     <WithBalance>

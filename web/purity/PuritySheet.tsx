@@ -1,3 +1,5 @@
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
@@ -12,12 +14,12 @@ export default function PuritySheet(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));
-  if (!data || !session) return <main aria-busy="true" />;
+  if (!data || !session) return <Busy />;
   const test = data.tests.at(-1);
   const waiting = data.waiting[0];
   const blowing = data.unitRules.some((one) => one.topic === 'blowing');
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <PaperHead
         title="Purity sheet"
         codes={[data.lot.reference, waiting?.code ?? test?.vesselCode ?? '']}
@@ -34,11 +36,11 @@ export default function PuritySheet(): JSX.Element {
         <span className="box" /> whole <span className="box" /> first half <span className="box" /> second half · sample
         code ______________ · balance ______________
       </p>
-      <table className="ruled sheet">
+      <Table className="sheet">
         <thead>
           <tr>
             <th>line</th>
-            <th style={{ width: 170 }}>g</th>
+            <th className="c-3">g</th>
             <th>its parts: name, and g, seeds or trace</th>
           </tr>
         </thead>
@@ -53,9 +55,9 @@ export default function PuritySheet(): JSX.Element {
             </tr>
           ))}
         </tbody>
-      </table>
-      {blowing && <p style={{ marginTop: 14 }}>Blower setting ______________ · for ________ min</p>}
-      <p style={{ marginTop: 14 }}>
+      </Table>
+      {blowing && <p className="mt-3">Blower setting ______________ · for ________ min</p>}
+      <p className="mt-3">
         For the cleaning shed, of ________ pure seeds: light ______ · stained ______ · bored ______ · off type ______
       </p>
       {data.unitRules.length > 0 && (
@@ -67,7 +69,7 @@ export default function PuritySheet(): JSX.Element {
           ))}
         </ul>
       )}
-      <p style={{ marginTop: 18 }}>
+      <p className="mt-3">
         Weighed on ______________ by ______________________ · dust mask when blowing and sorting; gloves for treated
         seed.
       </p>

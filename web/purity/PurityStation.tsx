@@ -1,12 +1,10 @@
+import { Station } from '../ui/Station.tsx';
+import Button from 'react-bootstrap/Button';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { reading, send } from '../api/routes.ts';
-import {
-  purityWeighingsSchema,
-  type PurityTest,
-  type PurityView,
-  type PurityWeighings,
-} from '@mercato/contract/purity/purity';
+import { purityWeighingsSchema, type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
 import { analysePurity, shareSteps, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
 import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
@@ -23,9 +21,10 @@ import { NamesBound } from '../names/NamesBound.tsx';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
 import { SeenLine, SeenOnField } from '../register/seen.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, useEntry } from '../ui/entry.ts';
+import { Field } from '../ui/Field.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Fractions, SortingClock } from './CleaningShed.tsx';
@@ -83,15 +82,16 @@ export function PurityStation({
   });
   const edition = useMemo(() => (content ? readEdition(content) : null), [content]);
   const fields = weighedFields(view);
-  const entry = useEntry<PurityValues, PurityWeighings>(
-    valuesOf(test),
-    (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
-    purityWeighingsSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: valuesOf(test),
+    body: (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
+    schema: purityWeighingsSchema,
+    words: PURITY_FIELDS,
+    send: async (body, key) => {
       await send(client, purityRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
-  );
-  const { values, set } = entry;
+  });
+  const { values } = entry;
   const text = (field: WeighedField) => plainFigure(values[field]);
   const first = DECIMAL_TEXT.test(text('workingSample')) ? new Exact(text('workingSample')) : null;
   const decimals = edition && first?.gt(0) ? weighingDecimals(edition, first) : null;
@@ -116,207 +116,194 @@ export function PurityStation({
         : 'Purity';
   const reported = view.result?.tests.includes(test.number) ?? false;
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={view.lot} title={title} code={test.vesselCode}>
-          {view.components.length} components{decimals === null ? '' : ` · ${decimals} decimals on this balance`}
-          {test.chaffy ? ' · chaffy' : ''} · {test.edition.name}
-        </BenchHead>
-        {tests}
-        <p className="soft" style={{ margin: '6px 0 0' }}>
-          Dust: mask and good air when blowing and sorting. Treated seed: gloves, and wash hands.
-        </p>
-        <EntryForm
-          entry={entry}
-          send={mayWrite ? (corrected ? 'Correct' : 'Keep the weighings') : null}
-          beside={
-            <span className="soft">
-              {Object.keys(test.fields).length > 0 ? '' : 'nothing is written yet · '}
-              <Link to={`/lots/${view.lot.id}/purity/sheet`}>bench sheet on paper</Link>
-            </span>
-          }
-          style={{ marginTop: 10 }}
-        >
-          {fields.map((field) => {
-            const share = analysis?.shares.find((one) => one.component === field);
-            const fault =
-              (refused?.field === field ? refused.reason : undefined) ??
-              entry.fault(field) ??
-              entry.fault(`weighedOn.${field}.why`) ??
-              wrongDecimals(field);
-            const component = isPartable(field) ? field : null;
-            const parts = component ? values.parts.filter((one) => one.component === component) : [];
-            return (
-              <div key={field}>
-                <div className="row-entry">
-                  <label htmlFor={`mass-${field}`}>{capital(FIELD_NAMES[field])}</label>
-                  <span>
-                    <WeighInput
-                      id={`mass-${field}`}
-                      value={values[field]}
-                      disabled={!mayWrite}
-                      invalid={fault !== undefined}
-                      describedBy={fault === undefined ? undefined : `why-${field}`}
-                      autoFocus={field === 'workingSample' && !test.fields.workingSample}
-                      decimals={field === 'workingSample' && edition ? decimalsOf(edition) : decimals}
-                      onRefused={onRefused(field)}
-                      onFocus={() => {
-                        setInto({ name: capital(FIELD_NAMES[field]), field });
-                        setRefused(null);
-                        setShown(isComponent(field) ? { component: field } : null);
-                      }}
-                      onChange={(next, weighedOn) =>
-                        set({ [field]: next, weighedOn: { ...values.weighedOn, [field]: weighedOn } })
-                      }
-                    />{' '}
-                    g
-                  </span>
-                  <span className="pct">
-                    {share && (
-                      <button type="button" className="opens" onClick={() => setShown({ component: share.component })}>
-                        {share.trace ? 'trace' : share.percent.toFixed(analysis?.percentDecimals ?? 1)}
-                      </button>
-                    )}
-                  </span>
-                  <span>
-                    {fault && (
-                      <span className="why" role="alert" id={`why-${field}`}>
-                        {fault}
-                      </span>
-                    )}
-                    <span className="kind">
-                      {field === 'multipleUnits' &&
-                        `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
-                      {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (
-                        <>
-                          {analysis.adjustedBy > 0 ? 'took' : 'gave'}{' '}
-                          {Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals)} so that all make 100{' '}
-                        </>
-                      )}
-                      {component && mayWrite && (
-                        <button
-                          type="button"
-                          className="bare"
-                          aria-label={`${parts.length > 0 ? 'another part' : 'name its parts'}: ${FIELD_NAMES[field]}`}
-                          onClick={() =>
-                            set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] })
-                          }
-                        >
-                          {parts.length > 0 ? 'another part' : 'name its parts'}
-                        </button>
-                      )}{' '}
-                      <Earlier field={test.fields[field]} />
-                    </span>
-                  </span>
-                </div>
-                {component && (
-                  <Parts
-                    component={component}
-                    values={values}
-                    judged={test.parts}
-                    fault={entry.fault}
-                    disabled={!mayWrite}
-                    list={component === 'inertMatter' ? 'inert-kinds' : `species-${component}`}
-                    decimals={analysis?.percentDecimals ?? 1}
-                    weighTo={decimals}
-                    onFocus={(name) => setInto({ name, field: null })}
-                    onRefused={onRefused(null)}
-                    change={(next) => set({ parts: next })}
-                  />
-                )}
-              </div>
-            );
-          })}
-          <Proposals parts={values.parts} />
-          <SumLine analysis={analysis} decimals={decimals} open={() => setShown(null)} />
-          {analysis && <ShareBar analysis={analysis} />}
-          {refused?.field === null && (
-            <div className="why outside" role="alert">
-              {refused.reason}
-            </div>
-          )}
-          {mayWrite && (
-            <BalanceStrip into={into && (into.field === null || text(into.field) === '') ? into.name : null} />
-          )}
-          <div className="fields" style={{ marginTop: 14 }}>
-            <ChoiceField
-              label="judged as"
-              {...entry.field('chaffy')}
-              options={[
-                ['not chaffy', view.lot.chaffy ? 'not chaffy' : 'not chaffy, as usual for the kind'],
-                ['chaffy', view.lot.chaffy ? 'chaffy, as usual for the kind' : 'chaffy'],
-              ]}
+    <Station
+      slip={
+        <>
+          {shown && 'verdict' in shown && <VerdictSlip title={shown.title} verdict={shown.verdict} />}
+          {shown && 'component' in shown && analysis && (
+            <Slip
+              title={COMPONENT_NAMES[shown.component]}
+              steps={shareSteps(analysis, shown.component)}
+              next="Percent of the sum of the components, not of the first weighing."
+              rule={analysis.shareRule}
             />
-            {((values.chaffy === 'chaffy') !== view.lot.chaffy || test.fields.chaffyWhy) && (
-              <TextField label="why" {...entry.field('chaffyWhy', 'chaffiness.why', 'chaffiness')} />
-            )}
-            {blowing && (
-              <>
-                <TextField
-                  label="setting of the blower"
-                  {...entry.field('blowerSetting', 'blowing.setting')}
-                  hint="set with a calibration sample of the kind"
-                />
-                <TextField
-                  label="blown for, min"
-                  figure
-                  inputMode="decimal"
-                  {...entry.field('blowerMinutes', 'blowing.minutes')}
-                />
-              </>
-            )}
-          </div>
-          <Fractions entry={entry} shares={test.fractions} />
-          {mayWrite && !view.components.every((one) => test.fields[one]) && (
-            <SeenOnField label="weighed on" lines={values} onChange={set} fault={entry.fault} />
           )}
-          {corrected && (
-            <div style={{ marginTop: 14 }}>
-              <TextField
-                label="why it is corrected"
-                {...entry.field('reason')}
-                hint="the old figure stays visible, struck through"
-              />
+          {analysis ? (
+            <VerdictSlip title="gain or loss" verdict={analysis.verdict} />
+          ) : (
+            <p className="soft">
+              Weigh in, separate, weigh each part. Percents stand here as soon as every part is weighed; a part that is
+              not there is written 0.
+            </p>
+          )}
+          {test.massVerdict && <VerdictSlip title="mass weighed in" verdict={test.massVerdict} />}
+          <UnitRules rules={view.unitRules} />
+        </>
+      }
+    >
+      <BenchHead lot={view.lot} title={title} code={test.vesselCode}>
+        {view.components.length} components{decimals === null ? '' : ` · ${decimals} decimals on this balance`}
+        {test.chaffy ? ' · chaffy' : ''} · {test.edition.name}
+      </BenchHead>
+      {tests}
+      <p className="soft mt-1 mb-0 mx-0">
+        Dust: mask and good air when blowing and sorting. Treated seed: gloves, and wash hands.
+      </p>
+      <EntryForm
+        entry={entry}
+        send={mayWrite ? (corrected ? 'Correct' : 'Keep the weighings') : null}
+        beside={
+          <span className="soft">
+            {Object.keys(test.fields).length > 0 ? '' : 'nothing is written yet · '}
+            <Link to={`/lots/${view.lot.id}/purity/sheet`}>bench sheet on paper</Link>
+          </span>
+        }
+        className="mt-2"
+      >
+        {fields.map((field) => {
+          const share = analysis?.shares.find((one) => one.component === field);
+          const fault =
+            (refused?.field === field ? refused.reason : undefined) ??
+            entry.fault(field) ??
+            entry.fault(`weighedOn.${field}.why`) ??
+            wrongDecimals(field);
+          const component = isPartable(field) ? field : null;
+          const parts = component ? values.parts.filter((one) => one.component === component) : [];
+          return (
+            <div key={field}>
+              <div className="row-entry">
+                <label htmlFor={`mass-${field}`}>{capital(FIELD_NAMES[field])}</label>
+                <span>
+                  <WeighInput
+                    id={`mass-${field}`}
+                    value={values[field]}
+                    disabled={!mayWrite}
+                    invalid={fault !== undefined}
+                    describedBy={fault === undefined ? undefined : `why-${field}`}
+                    autoFocus={field === 'workingSample' && !test.fields.workingSample}
+                    decimals={field === 'workingSample' && edition ? decimalsOf(edition) : decimals}
+                    onRefused={onRefused(field)}
+                    onFocus={() => {
+                      setInto({ name: capital(FIELD_NAMES[field]), field });
+                      setRefused(null);
+                      setShown(isComponent(field) ? { component: field } : null);
+                    }}
+                    onChange={(next, weighedOn) =>
+                      entry.set({ [field]: next, weighedOn: { ...values.weighedOn, [field]: weighedOn } })
+                    }
+                  />{' '}
+                  g
+                </span>
+                <span className="pct">
+                  {share && (
+                    <Button variant="link" className="opens" onClick={() => setShown({ component: share.component })}>
+                      {share.trace ? 'trace' : share.percent.toFixed(analysis?.percentDecimals ?? 1)}
+                    </Button>
+                  )}
+                </span>
+                <span>
+                  {fault && (
+                    <span className="why" role="alert" id={`why-${field}`}>
+                      {fault}
+                    </span>
+                  )}
+                  <span className="kind">
+                    {field === 'multipleUnits' &&
+                      `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
+                    {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (
+                      <>
+                        {analysis.adjustedBy > 0 ? 'took' : 'gave'}{' '}
+                        {Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals)} so that all make 100{' '}
+                      </>
+                    )}
+                    {component && mayWrite && (
+                      <Button
+                        variant="link"
+                        aria-label={`${parts.length > 0 ? 'another part' : 'name its parts'}: ${FIELD_NAMES[field]}`}
+                        onClick={() =>
+                          entry.set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] })
+                        }
+                      >
+                        {parts.length > 0 ? 'another part' : 'name its parts'}
+                      </Button>
+                    )}{' '}
+                    <Earlier field={test.fields[field]} />
+                  </span>
+                </span>
+              </div>
+              {component && (
+                <Parts
+                  component={component}
+                  values={values}
+                  judged={test.parts}
+                  fault={entry.fault}
+                  disabled={!mayWrite}
+                  list={component === 'inertMatter' ? 'inert-kinds' : `species-${component}`}
+                  decimals={analysis?.percentDecimals ?? 1}
+                  weighTo={decimals}
+                  onFocus={(name) => setInto({ name, field: null })}
+                  onRefused={onRefused(null)}
+                  change={(next) => entry.set({ parts: next })}
+                />
+              )}
             </div>
-          )}
-        </EntryForm>
-        <SeenLine route={purityRoutes.days} test={test} fields={test.fields} may={mayWrite} />
-        <NamesBound route={purityRoutes.bindName} test={test} may={mayWrite} />
-        {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
-        {view.result && <JudgedTests result={view.result} open={open} />}
-        <DecisionBox
-          on={test}
-          outside={
-            (test.analysis?.retest ?? false) ||
-            test.massVerdict?.outcome === 'outside' ||
-            (reported && view.result?.outcome === 'outside')
-          }
-        />
-        {children}
-        <OtherPurities view={view} may={mayWrite} open={open} />
-      </section>
-      <aside className="slip">
-        {shown && 'verdict' in shown && <VerdictSlip title={shown.title} verdict={shown.verdict} />}
-        {shown && 'component' in shown && analysis && (
-          <Slip
-            title={COMPONENT_NAMES[shown.component]}
-            steps={shareSteps(analysis, shown.component)}
-            next="Percent of the sum of the components, not of the first weighing."
-            rule={analysis.shareRule}
+          );
+        })}
+        <Proposals parts={values.parts} />
+        <SumLine analysis={analysis} decimals={decimals} open={() => setShown(null)} />
+        {analysis && <ShareBar analysis={analysis} />}
+        {refused?.field === null && (
+          <div className="why outside" role="alert">
+            {refused.reason}
+          </div>
+        )}
+        {mayWrite && (
+          <BalanceStrip into={into && (into.field === null || text(into.field) === '') ? into.name : null} />
+        )}
+        <div className="fields mt-3">
+          <Field
+            entry={entry}
+            name="chaffiness.chaffy"
+            options={[
+              ['false', view.lot.chaffy ? 'not chaffy' : 'not chaffy, as usual for the kind'],
+              ['true', view.lot.chaffy ? 'chaffy, as usual for the kind' : 'chaffy'],
+            ]}
           />
+          {((values.chaffiness.chaffy === 'true') !== view.lot.chaffy || test.fields.chaffyWhy) && (
+            <Field entry={entry} name="chaffiness.why" path={['chaffiness.why', 'chaffiness']} />
+          )}
+          {blowing && (
+            <>
+              <Field entry={entry} name="blowing.setting" />
+              <Field entry={entry} name="blowing.minutes" />
+            </>
+          )}
+        </div>
+        <Fractions entry={entry} shares={test.fractions} />
+        {mayWrite && !view.components.every((one) => test.fields[one]) && (
+          <SeenOnField label="weighed on" entry={entry} />
         )}
-        {analysis ? (
-          <VerdictSlip title="gain or loss" verdict={analysis.verdict} />
-        ) : (
-          <p className="soft">
-            Weigh in, separate, weigh each part. Percents stand here as soon as every part is weighed; a part that is
-            not there is written 0.
-          </p>
+        {corrected && (
+          <div className="mt-3">
+            <Field entry={entry} name="reason" />
+          </div>
         )}
-        {test.massVerdict && <VerdictSlip title="mass weighed in" verdict={test.massVerdict} />}
-        <UnitRules rules={view.unitRules} />
-      </aside>
-    </main>
+      </EntryForm>
+      <SeenLine route={purityRoutes.days} test={test} fields={test.fields} may={mayWrite} />
+      <NamesBound route={purityRoutes.bindName} test={test} may={mayWrite} />
+      {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
+      {view.result && <JudgedTests result={view.result} open={open} />}
+      <DecisionBox
+        on={test}
+        outside={
+          (test.analysis?.retest ?? false) ||
+          test.massVerdict?.outcome === 'outside' ||
+          (reported && view.result?.outcome === 'outside')
+        }
+      />
+      {children}
+      <OtherPurities view={view} may={mayWrite} open={open} />
+    </Station>
   );
 }
 
@@ -355,15 +342,15 @@ function SumLine({
   return (
     <div className="row-entry sum">
       <span className="serif">Sum of parts</span>
-      <span className="fig" style={{ fontSize: 22, width: 150, textAlign: 'right', paddingRight: 4 }}>
+      <span className="fig fs-4 c-3 text-end pe-1">
         {analysis && decimals !== null ? new Exact(analysis.sumG).toFixed(decimals) : '—'}
       </span>
       <span className="pct">{analysis ? (100).toFixed(analysis.percentDecimals) : ''}</span>
       <span className={analysis?.retest ? 'outside' : 'kind'}>
         {analysis && (
-          <button type="button" className="opens" onClick={open}>
+          <Button variant="link" className="opens" onClick={open}>
             {changeWords(analysis)}
-          </button>
+          </Button>
         )}
       </span>
     </div>
@@ -382,7 +369,7 @@ function ShareBar({ analysis }: { analysis: PurityAnalysis }): JSX.Element {
           <div key={one.component} style={{ width: `${one.exactPercent}%`, background: COLOURS[one.component] }} />
         ))}
       </div>
-      <div className="soft" style={{ fontSize: 14 }}>
+      <div className="soft small">
         {analysis.shares.map((one) => COMPONENT_NAMES[one.component]).join(' · ')}, drawn to scale
       </div>
     </>

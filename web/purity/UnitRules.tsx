@@ -9,7 +9,7 @@ export function UnitRules({ rules }: { rules: PurityView['unitRules'] }): JSX.El
     <section aria-label="What counts as pure seed">
       <h2>What counts</h2>
       {rules.map((one, i) => (
-        <div key={i} style={{ marginBottom: 10 }}>
+        <div key={i} className="mb-2">
           <b className="sentence">{one.topic}</b>
           <div>{one.says}</div>
           {one.blowing && (

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { purityWeighingsSchema, type PurityTest } from '@mercato/contract/purity/purity';
+import { typedBody } from '../ui/typedBody.ts';
 import { bodyOf, corrects, valuesOf, weighedFields, type PartLine } from './entry.ts';
 
 const FIELDS = weighedFields({ components: ['pureSeed', 'otherSeeds', 'inertMatter'], multipleUnitsPercent: null });
@@ -41,7 +42,9 @@ describe('what stands on the screen of a purity test', () => {
       fc.property(written, (one) => {
         const values = valuesOf(one);
         expect(corrects(values, FIELDS, one)).toBe(false);
-        const body = purityWeighingsSchema.validate(bodyOf(values, FIELDS, one, false, null));
+        const body = purityWeighingsSchema.validate(
+          typedBody(purityWeighingsSchema, bodyOf(values, FIELDS, one, false, null)),
+        );
         expect(body.error).toBeUndefined();
         expect(body.value).toEqual({
           workingSample: one.fields.workingSample?.text,

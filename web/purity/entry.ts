@@ -3,8 +3,8 @@ import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
 import type { NamedPart } from '@mercato/core/purity/parts';
-import { seenBody, TODAY, type SeenLines } from '../register/seen.tsx';
-import { plainFigure, wholeNumber } from '../ui/entry.ts';
+import { TODAY, type SeenLines } from '../register/seen.tsx';
+import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 
 export type WeighedField = 'workingSample' | 'multipleUnits' | Component;
 export type PartUnit = 'g' | 'seeds' | 'trace';
@@ -20,16 +20,14 @@ export interface PartLine {
 }
 
 /** Everything that is written of one purity test, as typed. */
-export type PurityValues = Record<WeighedField, string> &
-  Record<
-    `fraction-${Fraction}` | 'examined' | 'blowerSetting' | 'blowerMinutes' | 'chaffyWhy' | 'reason' | keyof SeenLines,
-    string
-  > & {
-    chaffy: 'chaffy' | 'not chaffy';
-    parts: PartLine[];
-    /** Balances that figures were taken from, by line. */
-    weighedOn: Partial<Record<WeighedField, WeighedOn>>;
-  };
+export type PurityValues = Record<WeighedField | 'reason' | keyof SeenLines, string> & {
+  chaffiness: { chaffy: string; why: string };
+  blowing: { setting: string; minutes: string };
+  fractions: Record<'examined' | Fraction, string>;
+  parts: PartLine[];
+  /** Balances that figures were taken from, by line. */
+  weighedOn: Partial<Record<WeighedField, WeighedOn>>;
+};
 
 export const FIELD_NAMES: Readonly<Record<WeighedField, string>> = {
   workingSample: 'weighed in',
@@ -48,6 +46,8 @@ export function weighedFields(view: Pick<PurityView, 'components' | 'multipleUni
   ];
 }
 
+const LOOKED = ['examined', ...FRACTIONS] as const;
+
 export function valuesOf(test: PurityTest): PurityValues {
   const text = (field: string) => test.fields[field]?.text ?? '';
   return {
@@ -55,15 +55,9 @@ export function valuesOf(test: PurityTest): PurityValues {
       WeighedField,
       string
     >),
-    ...(Object.fromEntries(FRACTIONS.map((one) => [`fraction-${one}`, text(`fraction:${one}`)])) as Record<
-      `fraction-${Fraction}`,
-      string
-    >),
-    examined: text('fraction:examined'),
-    blowerSetting: text('blowerSetting'),
-    blowerMinutes: text('blowerMinutes'),
-    chaffy: test.chaffy ? 'chaffy' : 'not chaffy',
-    chaffyWhy: text('chaffyWhy'),
+    fractions: Object.fromEntries(LOOKED.map((one) => [one, text(`fraction:${one}`)])) as PurityValues['fractions'],
+    blowing: { setting: text('blowerSetting'), minutes: text('blowerMinutes') },
+    chaffiness: { chaffy: String(test.chaffy), why: text('chaffyWhy') },
     parts: test.parts.map(({ component, name, amount }) => ({
       component,
       name,
@@ -99,8 +93,7 @@ export function bodyOf(
     .map((field) => [field, plainFigure(values[field])] as const)
     .filter(([field, text]) => text !== '' || field === 'workingSample');
   const parts = sentParts(values);
-  const turned = (values.chaffy === 'chaffy') !== usuallyChaffy || test.fields.chaffy !== undefined;
-  const looked = [values.examined, ...FRACTIONS.map((one) => values[`fraction-${one}`])].some((one) => one.trim());
+  const turned = (values.chaffiness.chaffy === 'true') !== usuallyChaffy || test.fields.chaffy !== undefined;
   const weighedOn = Object.fromEntries([
     ...written.flatMap(([field, text]): [string, WeighedOn][] => {
       const on = values.weighedOn[field] ?? (test.fields[field]?.text === text ? null : eye);
@@ -119,40 +112,24 @@ export function bodyOf(
       ? {
           parts: parts.map((part): Omit<NamedPart, 'amount'> & { amount: unknown } => ({
             component: part.component,
-            name: part.name.trim(),
+            name: part.name,
             amount: amountOf(part),
           })),
         }
       : {}),
-    ...(turned ? { chaffiness: { chaffy: values.chaffy === 'chaffy', why: values.chaffyWhy.trim() } } : {}),
-    ...(values.blowerSetting.trim() || values.blowerMinutes.trim()
-      ? { blowing: { setting: values.blowerSetting.trim(), minutes: plainFigure(values.blowerMinutes) } }
-      : {}),
-    ...(looked
-      ? {
-          fractions: {
-            examined: wholeNumber(values.examined),
-            ...Object.fromEntries(
-              FRACTIONS.flatMap((one) => {
-                const text = values[`fraction-${one}`];
-                return text.trim() ? [[one, wholeNumber(text)]] : [];
-              }),
-            ),
-          },
-        }
-      : {}),
-    ...seenBody(values),
-    ...(values.reason.trim() ? { reason: values.reason.trim() } : {}),
+    chaffiness: turned ? values.chaffiness : undefined,
+    blowing: values.blowing,
+    fractions: values.fractions,
+    seenOn: values.seenOn,
+    lateReason: values.lateReason,
+    reason: values.reason,
   };
 }
 
 /** Whether anything that was written down before now stands otherwise: then a reason is asked. */
 export function corrects(values: PurityValues, fields: readonly WeighedField[], test: PurityTest): boolean {
   const before = valuesOf(test);
-  const differs = (key: keyof PurityValues) => {
-    const [now, then] = [values[key], before[key]];
-    return typeof now === 'string' && typeof then === 'string' && then !== '' && plainFigure(now) !== then;
-  };
+  const differs = (now: string, then: string) => then !== '' && plainFigure(now) !== then;
   const kept = (part: PartLine) =>
     values.parts.some(
       (now) =>
@@ -162,10 +139,13 @@ export function corrects(values: PurityValues, fields: readonly WeighedField[], 
         plainFigure(now.figure) === part.figure,
     );
   return (
-    fields.some(differs) ||
-    (['blowerSetting', 'blowerMinutes', 'examined'] as const).some(differs) ||
-    FRACTIONS.some((one) => differs(`fraction-${one}`)) ||
-    (test.fields.chaffy !== undefined && (differs('chaffy') || differs('chaffyWhy'))) ||
+    fields.some((field) => differs(values[field], before[field])) ||
+    differs(values.blowing.setting, before.blowing.setting) ||
+    differs(values.blowing.minutes, before.blowing.minutes) ||
+    LOOKED.some((one) => differs(values.fractions[one], before.fractions[one])) ||
+    (test.fields.chaffy !== undefined &&
+      (differs(values.chaffiness.chaffy, before.chaffiness.chaffy) ||
+        differs(values.chaffiness.why, before.chaffiness.why))) ||
     before.parts.some((part) => !kept(part))
   );
 }

@@ -1,3 +1,9 @@
+import { Notice } from '../ui/Notice.tsx';
+import { Station } from '../ui/Station.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { reading, send } from '../api/routes.ts';
 import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
@@ -16,9 +22,9 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { Trouble } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Strike } from '../ui/Strike.tsx';
@@ -38,106 +44,13 @@ export default function Bag(): JSX.Element {
   const { bag: id = '' } = useParams();
   const { may } = useSession();
   const { data } = useQuery(reading(quickTestRoutes.bag, { bag: id }));
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const writes = may('store.write');
   const { method } = data;
   return (
-    <main className="station">
-      <section>
-        <div className="head">
-          <h1>
-            Bag {data.number}: {bagName(data)}
-          </h1>
-          <span className="code">{data.code}</span>
-        </div>
-        <p className="soft">
-          <Link to={`/store/rounds/${data.round.id}`}>round {data.round.number}</Link>, began{' '}
-          {shortDay(data.round.startedOn)} · {bagTimeWords(data.time)}
-          {data.packetId && (
-            <>
-              {' · '}
-              <Link to={`/store/packets/${data.packetId}`}>packet {data.packetCode}</Link>
-            </>
-          )}
-        </p>
-        <p className="soft">
-          {method.firstDay === null || method.lastDay === null
-            ? 'How this kind is tested is not known here: give it the warmth it likes and look for three to four weeks.'
-            : `This kind: first look on day ${method.firstDay}, last on day ${method.lastDay}${
-                method.temperatureC ? `, at ${method.temperatureC[0]} to ${method.temperatureC[1]} °C` : ''
-              }${method.light === 'helps' ? ', in light' : method.light === 'dark' ? ', in the dark' : ''} (from memory).`}
-        </p>
-        {data.unsuited.map((one) => (
-          <p key={one} className="caution">
-            {unsuitedWords(one, method)}
-          </p>
-        ))}
-        <div className="bag-sum">
-          <SeedHead
-            counts={{ normal: data.sprouted }}
-            seeds={data.seeds}
-            size={180}
-            label={`${data.sprouted} of ${data.seeds} sprouted, the others are drawn as rings`}
-          />
-          <div>
-            <p style={{ fontSize: 26 }}>
-              <b className="fig">{data.sprouted}</b> of <span className="fig">{data.seeds}</span> sprouted
-            </p>
-            <p className="soft">Sprouted is not yet a normal seedling: a laboratory counts lower.</p>
-          </div>
-        </div>
-        {data.ended && (
-          <div
-            className={data.ended.verdict.verdict === 'invalid' ? 'notice bad' : 'notice'}
-            style={{ display: 'block' }}
-          >
-            <b>{VERDICTS[data.ended.verdict.verdict]}</b>
-            {data.ended.verdict.reasons.length > 0 && `: ${reasonsWords(data.ended.verdict.reasons)}`}.{' '}
-            {data.ended.verdict.verdict !== 'sprouted' && testNextWords(data.ended.verdict.next)}
-            {writes && <Reopen bag={data} />}
-          </div>
-        )}
-        {data.answer && <Schools answer={data.answer} />}
-        {data.beside.length > 0 && (
-          <>
-            <h2 style={{ marginTop: 20 }}>Beside it</h2>
-            <ul className="packets">
-              {data.beside.map((one) => (
-                <li key={one.id}>
-                  <Link to={`/store/bags/${one.id}`}>
-                    bag {one.number}, {one.control ? 'fresh seed' : one.treatment === 'other' ? one.how : one.treatment}
-                  </Link>
-                  <span className="fig">
-                    {one.sprouted} of {one.seeds}
-                  </span>
-                  <span className="soft">
-                    {one.p < 0.05 ? `differs by more than luck (${chance(one.p)})` : `may be luck (${chance(one.p)})`}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </>
-        )}
-        <h2 style={{ marginTop: 20 }}>What was seen</h2>
-        {data.looks.length === 0 && <p className="soft">Nobody has looked at it yet.</p>}
-        <ol className="book">
-          {data.looks.map((one) => (
-            <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} />
-          ))}
-          {data.reopened.map((one) => (
-            <li key={one.reopened.at}>
-              {shortDay(one.on)}: <span className="struck">ended: {VERDICTS[one.verdict.verdict]}</span>{' '}
-              <span className="soft">
-                {one.by}; opened again by {one.reopened.by}: {one.reopened.reason}
-              </span>
-            </li>
-          ))}
-        </ol>
-        {writes && data.ended === null && data.looks.length > 0 && <EndForm key={data.sprouted} bag={data} />}
-        {writes && <FloatForm key={JSON.stringify(data.float)} bag={data} />}
-      </section>
-      <aside className="slip">
-        {data.answer && (
+    <Station
+      slip={
+        data.answer && (
           <Slip
             title="the range"
             steps={data.answer.steps}
@@ -151,9 +64,98 @@ export default function Bag(): JSX.Element {
               provenance: 'literature, recomputed by the tests',
             }}
           />
+        )
+      }
+    >
+      <div className="head">
+        <h1>
+          Bag {data.number}: {bagName(data)}
+        </h1>
+        <span className="code">{data.code}</span>
+      </div>
+      <p className="soft">
+        <Link to={`/store/rounds/${data.round.id}`}>round {data.round.number}</Link>, began{' '}
+        {shortDay(data.round.startedOn)} · {bagTimeWords(data.time)}
+        {data.packetId && (
+          <>
+            {' · '}
+            <Link to={`/store/packets/${data.packetId}`}>packet {data.packetCode}</Link>
+          </>
         )}
-      </aside>
-    </main>
+      </p>
+      <p className="soft">
+        {method.firstDay === null || method.lastDay === null
+          ? 'How this kind is tested is not known here: give it the warmth it likes and look for three to four weeks.'
+          : `This kind: first look on day ${method.firstDay}, last on day ${method.lastDay}${
+              method.temperatureC ? `, at ${method.temperatureC[0]} to ${method.temperatureC[1]} °C` : ''
+            }${method.light === 'helps' ? ', in light' : method.light === 'dark' ? ', in the dark' : ''} (from memory).`}
+      </p>
+      {data.unsuited.map((one) => (
+        <p key={one} className="caution">
+          {unsuitedWords(one, method)}
+        </p>
+      ))}
+      <div className="bag-sum">
+        <SeedHead
+          counts={{ normal: data.sprouted }}
+          seeds={data.seeds}
+          size={180}
+          label={`${data.sprouted} of ${data.seeds} sprouted, the others are drawn as rings`}
+        />
+        <div>
+          <p className="fs-3">
+            <b className="fig">{data.sprouted}</b> of <span className="fig">{data.seeds}</span> sprouted
+          </p>
+          <p className="soft">Sprouted is not yet a normal seedling: a laboratory counts lower.</p>
+        </div>
+      </div>
+      {data.ended && (
+        <Notice bad={data.ended.verdict.verdict === 'invalid'} role="note">
+          <b>{VERDICTS[data.ended.verdict.verdict]}</b>
+          {data.ended.verdict.reasons.length > 0 && `: ${reasonsWords(data.ended.verdict.reasons)}`}.{' '}
+          {data.ended.verdict.verdict !== 'sprouted' && testNextWords(data.ended.verdict.next)}
+          {writes && <Reopen bag={data} />}
+        </Notice>
+      )}
+      {data.answer && <Schools answer={data.answer} />}
+      {data.beside.length > 0 && (
+        <>
+          <h2 className="mt-4">Beside it</h2>
+          <ul className="packets">
+            {data.beside.map((one) => (
+              <li key={one.id}>
+                <Link to={`/store/bags/${one.id}`}>
+                  bag {one.number}, {one.control ? 'fresh seed' : one.treatment === 'other' ? one.how : one.treatment}
+                </Link>
+                <span className="fig">
+                  {one.sprouted} of {one.seeds}
+                </span>
+                <span className="soft">
+                  {one.p < 0.05 ? `differs by more than luck (${chance(one.p)})` : `may be luck (${chance(one.p)})`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <h2 className="mt-4">What was seen</h2>
+      {data.looks.length === 0 && <p className="soft">Nobody has looked at it yet.</p>}
+      <ol className="book">
+        {data.looks.map((one) => (
+          <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} />
+        ))}
+        {data.reopened.map((one) => (
+          <li key={one.reopened.at}>
+            {shortDay(one.on)}: <span className="struck">ended: {VERDICTS[one.verdict.verdict]}</span>{' '}
+            <span className="soft">
+              {one.by}; opened again by {one.reopened.by}: {one.reopened.reason}
+            </span>
+          </li>
+        ))}
+      </ol>
+      {writes && data.ended === null && data.looks.length > 0 && <EndForm key={data.sprouted} bag={data} />}
+      {writes && <FloatForm key={JSON.stringify(data.float)} bag={data} />}
+    </Station>
   );
 }
 
@@ -161,7 +163,7 @@ export default function Bag(): JSX.Element {
 function Reopen({ bag }: Part): JSX.Element {
   const client = useQueryClient();
   return (
-    <div style={{ marginTop: 8 }}>
+    <div className="mt-2">
       <Strike
         what={`bag ${bag.number}`}
         words="open it again"
@@ -265,14 +267,14 @@ const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
 /** Ends the bag; where few sprouted, the causes are walked through first. */
 function EndForm({ bag }: Part): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { on: bag.today, answers: NO_ANSWERS },
-    (values) => ({ on: values.on, answers: values.answers }),
-    endBagSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { on: bag.today, answers: NO_ANSWERS },
+    schema: endBagSchema,
+    words: QUICK_TESTS_FIELDS,
+    send: async (body, key) => {
       await send(client, quickTestRoutes.end, { bag: bag.id }, body, { key });
     },
-  );
+  });
   const { answers } = entry.values;
   const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
   return (
@@ -281,7 +283,8 @@ function EndForm({ bag }: Part): JSX.Element {
       title={bag.asked ? 'Bad seed or bad test?' : 'End it'}
       send="End this bag"
       quiet
-      style={{ marginTop: 20 }}
+      className="mt-4"
+      waits
     >
       {bag.asked && <p>{askedWords(bag)} Before the seed is blamed:</p>}
       {Object.entries(bag.known).map(([cause, answer]) =>
@@ -309,7 +312,7 @@ function EndForm({ bag }: Part): JSX.Element {
           </span>
         </div>
       ))}
-      <TextField label="ended on" type="date" {...entry.field('on')} />
+      <Field entry={entry} name="on" />
     </EntryForm>
   );
 }
@@ -318,46 +321,44 @@ function EndForm({ bag }: Part): JSX.Element {
 function FloatForm({ bag }: Part): JSX.Element {
   const client = useQueryClient();
   const { float } = bag;
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       seeds: String(float?.seeds ?? bag.seeds),
       sank: float ? String(float.sank) : '',
       minutes: float ? String(float.minutes) : '15',
       on: float?.on ?? bag.today,
       reason: '',
     },
-    (values) => ({
-      seeds: wholeNumber(values.seeds),
-      sank: wholeNumber(values.sank),
-      minutes: wholeNumber(values.minutes),
-      on: values.on,
-      ...unlessEmpty('reason', values.reason),
-    }),
-    floatNoteSchema,
-    async (body, key) => {
+    schema: floatNoteSchema,
+    words: QUICK_TESTS_FIELDS,
+    send: async (body, key) => {
       await send(client, quickTestRoutes.float, { bag: bag.id }, body, { key });
     },
-  );
+  });
   return (
-    <details style={{ marginTop: 24 }}>
-      <summary>
-        {float
-          ? `Float test${float.on ? ` of ${shortDay(float.on)}` : ''}: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
-          : 'Float test, as a side note'}
-      </summary>
+    <Fold
+      title={
+        <>
+          {float
+            ? `Float test${float.on ? ` of ${shortDay(float.on)}` : ''}: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
+            : 'Float test, as a side note'}
+        </>
+      }
+      className="mt-4"
+    >
       <p className="soft">
         Fifteen minutes and three days give different answers, and both agree badly with towels and with the field. It
         is kept beside the towel and never counted.
       </p>
-      <EntryForm entry={entry} send="Keep the note" quiet>
+      <EntryForm entry={entry} send="Keep the note" quiet waits>
         <div className="fields">
-          <TextField label="seeds in water" figure inputMode="numeric" {...entry.field('seeds')} />
-          <TextField label="sank" figure inputMode="numeric" {...entry.field('sank')} />
-          <TextField label="after minutes" figure inputMode="numeric" {...entry.field('minutes')} />
-          <TextField label="in water on" type="date" {...entry.field('on')} />
-          {float && <TextField label="why it is put right" {...entry.field('reason')} />}
+          <Field entry={entry} name="seeds" />
+          <Field entry={entry} name="sank" />
+          <Field entry={entry} name="minutes" />
+          <Field entry={entry} name="on" />
+          {float && <Field entry={entry} name="reason" />}
         </div>
       </EntryForm>
-    </details>
+    </Fold>
   );
 }

@@ -1,3 +1,7 @@
+import { Choices } from '../ui/Choices.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { reading } from '../api/routes.ts';
 import type { ComparisonRow, Tried } from '@mercato/contract/store/comparison';
@@ -23,26 +27,25 @@ const SHARES = { min: 0, max: 100, ticks: 5 };
 export default function Compare(): JSX.Element {
   const { data } = useQuery(reading(storeRoutes.comparison, {}));
   const [pair, setPair] = useState(0);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const [first, second, words] = PAIRS[pair] ?? PAIRS[0];
   const both = data.rows.flatMap((row) => {
     const [x, y] = [row[first], row[second]];
     return x && y ? [{ x: share(x), y: share(y) }] : [];
   });
   return (
-    <main style={{ maxWidth: 980 }}>
+    <main className="w-wide">
       <h1>Float, towel and field</h1>
       <p className="soft">
         Three ways of trying the same packets. A seed that sinks need not sprout, and one that sprouts need not come up:
         here you see how far yours part.
       </p>
-      <span role="group" aria-label="which" className="choices">
-        {PAIRS.map(([, , says], i) => (
-          <button key={says} type="button" className="bare" aria-pressed={i === pair} onClick={() => setPair(i)}>
-            {says}
-          </button>
-        ))}
-      </span>
+      <Choices
+        label="which"
+        options={PAIRS.map(([, , says], i) => [i, says] as const)}
+        chosen={pair}
+        choose={setPair}
+      />
       <section aria-label={words}>
         {both.length < LEAST ? (
           <p>
@@ -56,7 +59,7 @@ export default function Compare(): JSX.Element {
           <Agree pairs={both} first={NAMES[first]} second={NAMES[second]} />
         )}
       </section>
-      <Table rows={data.rows} />
+      <TestTable rows={data.rows} />
     </main>
   );
 }
@@ -108,9 +111,8 @@ function Agree({
           says={pairs.map((one) => `${one.x.toFixed(0)} and ${one.y.toFixed(0)} %`).join('; ')}
         />
       </Suspense>
-      <details>
-        <summary className="soft">The statistics</summary>
-        <table className="ruled">
+      <Fold title="The statistics">
+        <Table>
           <tbody>
             <tr>
               <td>mean difference, standard deviation</td>
@@ -137,13 +139,13 @@ function Agree({
               <td className="soft">Pearson; it says that they rise together, not that they agree</td>
             </tr>
           </tbody>
-        </table>
-      </details>
+        </Table>
+      </Fold>
     </>
   );
 }
 
-function Table({ rows }: { rows: readonly ComparisonRow[] }): JSX.Element | null {
+function TestTable({ rows }: { rows: readonly ComparisonRow[] }): JSX.Element | null {
   if (rows.length === 0) return null;
   const cell = (one: Tried | null) =>
     one ? (
@@ -159,7 +161,7 @@ function Table({ rows }: { rows: readonly ComparisonRow[] }): JSX.Element | null
     <>
       <h2>Packet by packet</h2>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>packet</th>
@@ -183,7 +185,7 @@ function Table({ rows }: { rows: readonly ComparisonRow[] }): JSX.Element | null
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
     </>
   );

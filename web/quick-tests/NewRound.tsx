@@ -1,16 +1,20 @@
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
+import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { reading, send } from '../api/routes.ts';
-import { newRoundSchema, TREATMENTS, type NewBag, type Treatment } from '@mercato/contract/quick-tests/rounds';
+import { newRoundSchema, TREATMENTS, type Treatment } from '@mercato/contract/quick-tests/rounds';
 import type { PacketBrief } from '@mercato/contract/store/packets';
 import { seedsToTake } from '@mercato/core/quick-tests/roundPlan';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { harvestWords, leftFigure } from '../store/words.ts';
 
 /** A bag as it is typed. */
@@ -27,13 +31,12 @@ interface TypedBag {
 const seedsLeft = ({ left }: PacketBrief) =>
   left.by === 'count' ? Number(left.figure) : (left.aboutSeeds?.low ?? 100);
 
-const bodyOf = (bag: TypedBag): Omit<NewBag, 'seeds'> & { seeds: unknown } => ({
-  packetId: bag.packet?.id ?? null,
-  ...(bag.packet ? {} : { kind: bag.kind, species: bag.species }),
-  seeds: wholeNumber(bag.seeds),
-  treatment: bag.treatment,
-  ...(bag.how.trim() ? { how: bag.how.trim() } : {}),
-  control: bag.packet === null,
+const bodyOf = ({ packet, kind, species, ...bag }: TypedBag) => ({
+  ...bag,
+  packetId: packet?.id ?? null,
+  ...(packet ? {} : { kind, species }),
+  how: bag.how.trim() || undefined,
+  control: packet === null,
 });
 
 const TREATMENT_WORDS: Readonly<Record<Treatment, string>> = {
@@ -51,7 +54,7 @@ export default function NewRound(): JSX.Element {
   const ids = search.get('packets') ?? '';
   // Packets that somebody comes with are laid out already.
   const { data } = useQuery({ ...reading(storeRoutes.list, {}, { packets: ids }), enabled: ids !== '' });
-  if (!session || (ids !== '' && !data)) return <main aria-busy="true" />;
+  if (!session || (ids !== '' && !data)) return <Busy />;
   return <RoundForm key={ids} today={session.today} brought={data?.rows ?? []} />;
 }
 
@@ -71,68 +74,30 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
   const [sought, setSought] = useState('');
   const { data } = useQuery({ ...reading(storeRoutes.list, {}, { q: sought }), placeholderData: keepPreviousData });
   const laidOut: readonly TypedBag[] = brought.map((one) => bagOf(one, 'untreated'));
-  const entry = useEntry(
-    {
-      name: '',
-      anyway: '',
-      startedOn: today,
-      low: '',
-      high: '',
-      light: 'light',
-      bags: laidOut,
-    },
-    (values) => {
-      const degrees = (typed: string) => {
-        const plain = plainFigure(typed);
-        return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : plain;
-      };
-      return {
-        name: values.name.trim(),
-        startedOn: values.startedOn,
-        warmthC:
-          values.low.trim() === '' && values.high.trim() === ''
-            ? null
-            : { low: degrees(values.low), high: degrees(values.high) },
-        light: values.light,
-        bags: values.bags.map(bodyOf),
-        ...unlessEmpty('anyway', values.anyway),
-      };
-    },
-    newRoundSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { name: '', anyway: '', startedOn: today, warmthC: { low: '', high: '' }, light: 'light', bags: laidOut },
+    body: (values) => ({ ...values, bags: values.bags.map(bodyOf) }),
+    schema: newRoundSchema,
+    words: QUICK_TESTS_FIELDS,
+    send: async (body, key) => {
       const round = await send(client, quickTestRoutes.start, {}, body, { key });
       await navigate(`/store/rounds/${round.id}`);
     },
-  );
+  });
   const { bags } = entry.values;
   const set = (next: readonly TypedBag[]) => entry.set({ bags: next });
   const add = (packet: PacketBrief, treatment: Treatment = 'untreated') => set([...bags, bagOf(packet, treatment)]);
   const addControl = (of: TypedBag) =>
-    set([
-      ...bags,
-      {
-        key: crypto.randomUUID(),
-        packet: null,
-        kind: of.kind,
-        species: of.species,
-        seeds: of.seeds,
-        treatment: 'untreated',
-        how: '',
-      },
-    ]);
-  const change = (key: string, what: Partial<TypedBag>) =>
-    set(bags.map((one) => (one.key === key ? { ...one, ...what } : one)));
+    set([...bags, { ...of, key: crypto.randomUUID(), packet: null, treatment: 'untreated', how: '' }]);
   const chosen = new Set(bags.map((one) => one.packet?.id));
-  const fault = (i: number) =>
-    ['seeds', 'how', 'packetId', 'kind', 'treatment'].map((one) => entry.fault(`bags.${i}.${one}`)).find(Boolean);
   return (
-    <main style={{ maxWidth: 860 }}>
+    <main className="w-text">
       <h1>Start a round</h1>
       <p className="soft">
         Take the seeds blind, not the fat ones first: shake the packet, pour, and count off. Mark each bag with its
         number.
       </p>
-      <h2 style={{ marginTop: 16 }}>Which packets?</h2>
+      <h2 className="mt-3">Which packets?</h2>
       <TextField
         label="find a packet"
         value={sought}
@@ -152,14 +117,14 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
               {chosen.has(one.id) ? (
                 <span className="soft">chosen</span>
               ) : (
-                <button
-                  type="button"
-                  className="btn btn-outline-primary btn-sm"
+                <Button
+                  variant="outline-primary"
+                  size="sm"
                   aria-label={`test ${one.kind} ${one.variety} ${harvestWords(one)}`}
                   onClick={() => add(one)}
                 >
                   test it
-                </button>
+                </Button>
               )}
             </span>
           </li>
@@ -171,7 +136,8 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
         title={bags.length === 0 ? undefined : `${bags.length} ${bags.length === 1 ? 'bag' : 'bags'}`}
         trouble={entry.general ?? entry.fault('bags')}
         send={bags.length === 0 ? null : 'Start the round'}
-        style={{ marginTop: 20 }}
+        className="mt-4"
+        waits
       >
         {bags.map((one, i) => (
           <fieldset key={one.key} className="bag">
@@ -180,81 +146,56 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
               {one.packet ? <span className="soft">{harvestWords(one.packet)}</span> : <b>fresh seed, as a control</b>}
             </legend>
             <div className="fields">
-              <TextField
+              <Field
+                entry={entry}
+                name={`bags.${i}.seeds`}
                 label={`seeds of bag ${i + 1}`}
-                figure
-                inputMode="numeric"
-                value={one.seeds}
-                fault={fault(i)}
-                onChange={(seeds) => change(one.key, { seeds })}
+                fault={['seeds', 'packetId', 'kind', 'treatment']
+                  .map((key) => entry.fault(`bags.${i}.${key}`))
+                  .find(Boolean)}
               />
-              <ChoiceField
+              <Field
+                entry={entry}
+                name={`bags.${i}.treatment`}
                 label={`bag ${i + 1} is laid out`}
-                value={one.treatment}
                 options={TREATMENTS.map((each) => [each, TREATMENT_WORDS[each]] as const)}
-                onChange={(treatment) => change(one.key, { treatment: treatment as Treatment })}
               />
               {one.treatment !== 'untreated' && (
-                <TextField
-                  label={`how, for bag ${i + 1}`}
-                  value={one.how}
-                  onChange={(how) => change(one.key, { how })}
-                />
+                <Field entry={entry} name={`bags.${i}.how`} label={`how, for bag ${i + 1}`} />
               )}
             </div>
             {one.packet && (
               <>
-                <button
-                  type="button"
-                  className="bare"
+                <Button
+                  variant="link"
                   onClick={() => {
                     if (one.packet) add(one.packet, 'scratched');
                   }}
                 >
                   add a treated arm
-                </button>{' '}
-                <button type="button" className="bare" onClick={() => addControl(one)}>
+                </Button>{' '}
+                <Button variant="link" onClick={() => addControl(one)}>
                   add fresh seed beside it
-                </button>{' '}
+                </Button>{' '}
               </>
             )}
-            <button
-              type="button"
-              className="bare"
+            <Button
+              variant="link"
               aria-label={`leave bag ${i + 1} out`}
               onClick={() => set(bags.filter((each) => each.key !== one.key))}
             >
               leave it out
-            </button>
+            </Button>
           </fieldset>
         ))}
         {bags.length > 0 && (
           <div className="fields">
-            {(bags.some((one) => one.packet?.busy) || entry.fault('anyway')) && (
-              <TextField
-                label="some dry, freeze or warm up: why are they opened now?"
-                hint="seed that is opened cold draws water out of the air"
-                {...entry.field('anyway')}
-              />
-            )}
-            <TextField label="name of the round, if any" {...entry.field('name')} />
-            <TextField label="starts on" type="date" {...entry.field('startedOn')} />
-            <TextField
-              label="where it stands: from, °C"
-              figure
-              inputMode="decimal"
-              hint="leave both empty if you do not know"
-              {...entry.field('low', 'warmthC.low')}
-            />
-            <TextField label="to, °C" figure inputMode="decimal" {...entry.field('high', 'warmthC.high')} />
-            <ChoiceField
-              label="light"
-              options={[
-                ['light', 'it has light, not direct sun'],
-                ['dark', 'it is dark'],
-              ]}
-              {...entry.field('light')}
-            />
+            {(bags.some((one) => one.packet?.busy) || entry.fault('anyway')) && <Field entry={entry} name="anyway" />}
+            <Field entry={entry} name="name" />
+            <Field entry={entry} name="startedOn" />
+            <Field entry={entry} name="warmthC.low" />
+            <Field entry={entry} name="warmthC.high" />
+            <Field entry={entry} name="light" />
           </div>
         )}
       </EntryForm>

@@ -1,9 +1,10 @@
+import { Station } from '../ui/Station.tsx';
 import { calculated } from '../catalogue/calculated.ts';
 import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
-import { figureOf, wholeNumber } from '../ui/entry.ts';
+import { figureOf, wholeNumber } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { useKinds } from '../store/data.ts';
@@ -67,55 +68,9 @@ export default function QuickAnswer(): JSX.Element {
     />
   );
   return (
-    <main className="station">
-      <section>
-        <h1>So many seeds, so many sprouted</h1>
-        <p className="soft">
-          For a towel, a tray or a pinch of seed. A small test is honest only with its range. Sprouted is not yet a
-          normal seedling: a laboratory counts lower.
-        </p>
-        <div
-          style={{
-            display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fit, minmax(240px, 1fr))',
-            gap: 32,
-            alignItems: 'center',
-            maxWidth: 900,
-          }}
-        >
-          <div>
-            {figureField('seeds', 'seeds', 'seeds tested')}
-            {figureField('sprouted', 'sprouted', 'sprouted')}
-            <TextField
-              label="kind (if known)"
-              list="quick-kinds"
-              value={kindName}
-              onChange={taking('kindName')}
-              hint={kindHint(kindName, method)}
-            />
-            <datalist id="quick-kinds">
-              {[...(kinds?.keys() ?? [])].map((name) => (
-                <option key={name} value={name} />
-              ))}
-            </datalist>
-            {figureField('day', 'day', 'days since it was laid out (if not over)')}
-            {figureField('degrees', 'stoodC', 'where it stood, °C (if known)')}
-            {figureField('packet', 'packetSeeds', 'seeds in the packet before the test (if counted)')}
-            {figureField('standard', 'standardPercent', 'the kind’s own least germination, % (if known)')}
-          </div>
-          {n > 0 && n <= 2000 && k <= n && (
-            <SeedHead
-              counts={{ normal: k }}
-              seeds={n}
-              size={260}
-              label={`${k} of ${n} sprouted, the others are drawn as rings`}
-            />
-          )}
-        </div>
-        {answer && <Schools answer={answer} />}
-      </section>
-      <aside className="slip">
-        {answer && (
+    <Station
+      slip={
+        answer && (
           <Slip
             title="the range"
             steps={answer.steps}
@@ -129,8 +84,53 @@ export default function QuickAnswer(): JSX.Element {
               provenance: 'literature, recomputed by the tests',
             }}
           />
+        )
+      }
+    >
+      <h1>So many seeds, so many sprouted</h1>
+      <p className="soft">
+        For a towel, a tray or a pinch of seed. A small test is honest only with its range. Sprouted is not yet a normal
+        seedling: a laboratory counts lower.
+      </p>
+      <div
+        style={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fit, minmax(240px, 1fr))',
+          gap: 32,
+          alignItems: 'center',
+          maxWidth: 900,
+        }}
+      >
+        <div>
+          {figureField('seeds', 'seeds', 'seeds tested')}
+          {figureField('sprouted', 'sprouted', 'sprouted')}
+          <TextField
+            label="kind (if known)"
+            list="quick-kinds"
+            value={kindName}
+            onChange={taking('kindName')}
+            hint={kindHint(kindName, method)}
+          />
+          <datalist id="quick-kinds">
+            {[...(kinds?.keys() ?? [])].map((name) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
+          {figureField('day', 'day', 'days since it was laid out (if not over)')}
+          {figureField('degrees', 'stoodC', 'where it stood, °C (if known)')}
+          {figureField('packet', 'packetSeeds', 'seeds in the packet before the test (if counted)')}
+          {figureField('standard', 'standardPercent', 'the kind’s own least germination, % (if known)')}
+        </div>
+        {n > 0 && n <= 2000 && k <= n && (
+          <SeedHead
+            counts={{ normal: k }}
+            seeds={n}
+            size={260}
+            label={`${k} of ${n} sprouted, the others are drawn as rings`}
+          />
         )}
-      </aside>
-    </main>
+      </div>
+      {answer && <Schools answer={answer} />}
+    </Station>
   );
 }

@@ -1,3 +1,5 @@
+import { Notice } from '../ui/Notice.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import type { HandAct } from '@mercato/contract/hands/hands';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { linkTo, callRoute, keyOf, passOn, reading, send } from '../api/routes.ts';
@@ -30,7 +32,7 @@ export default function Round(): JSX.Element {
   const { round = '' } = useParams();
   const { session, may } = useSession();
   const { data } = useQuery(reading(quickTestRoutes.round, { round }));
-  if (!data || !session?.person) return <main aria-busy="true" />;
+  if (!data || !session?.person) return <Busy />;
   return <Looking view={data} personId={session.person.id} today={session.today} may={may('store.write')} />;
 }
 
@@ -82,12 +84,12 @@ function Looking({
   const refused = waiting.filter((one) => one.refused !== undefined);
   const toSend = waiting.length - refused.length;
   return (
-    <main style={{ maxWidth: 620 }}>
+    <main className="w-narrow">
       <div className="fig soft">
         <Link className="plain" to="/store/rounds">
           rounds
         </Link>
-        {toSend > 0 && <span style={{ float: 'right' }}>{toSend} kept to send</span>}
+        {toSend > 0 && <span className="float-end">{toSend} kept to send</span>}
       </div>
       <h1>
         Round {view.number} <span className="soft">{view.name}</span>
@@ -98,18 +100,18 @@ function Looking({
         {view.light === 'light' ? 'in light' : 'in the dark'}
       </p>
       {refused.map((one) => (
-        <div key={one.id} className="notice bad" role="alert">
+        <Notice key={one.id} bad>
           <span>
             Bag {view.bagsOf.find((bag) => bag.id === one.subject)?.number}, {(one.body as NewLook).sprouted} sprouted:{' '}
             {one.refused}
           </span>
-          <button type="button" className="bare" onClick={() => void outbox.drop(one)}>
+          <Button variant="link" onClick={() => void outbox.drop(one)}>
             drop it
-          </button>
-        </div>
+          </Button>
+        </Notice>
       ))}
       {next === undefined ? (
-        <p style={{ marginTop: 16 }}>Every bag of this round has ended.</p>
+        <p className="mt-3">Every bag of this round has ended.</p>
       ) : (
         <>
           <div className="walk-next" role="status">
@@ -155,7 +157,7 @@ function Looking({
           )}
         </>
       )}
-      <h2 style={{ marginTop: 26 }}>
+      <h2 className="mt-4">
         All bags <a href={linkTo(quickTestRoutes.labels, { round: view.id })}>labels</a>
       </h2>
       <ul className="packets" aria-label="bags">
@@ -169,9 +171,8 @@ function Looking({
             </span>
             <span>
               {one.ended === null && one.id !== next?.id && (
-                <button
-                  type="button"
-                  className="bare"
+                <Button
+                  variant="link"
                   aria-label={`look at bag ${one.number}`}
                   onClick={() => {
                     setChosen(one.id);
@@ -179,7 +180,7 @@ function Looking({
                   }}
                 >
                   look
-                </button>
+                </Button>
               )}
             </span>
             <span className={one.time.state === 'late' && !one.ended ? 'late' : 'soft'}>
@@ -299,9 +300,7 @@ function LookForm({
       <TextField label="note" value={note} onChange={(text) => set({ note: text })} />
       <SeenOnField
         label="looked on"
-        lines={day}
-        onChange={(lines) => set({ day: { ...day, ...lines } })}
-        fault={() => undefined}
+        entry={{ values: day, set: (lines) => set({ day: { ...day, ...lines } }), fault: () => undefined }}
       />
       <Button
         className="walk-go"

@@ -1,3 +1,4 @@
+import { Busy } from '../ui/Busy.tsx';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
@@ -9,10 +10,10 @@ import { shortDay, useSession } from '../api/session.tsx';
 export default function Rounds(): JSX.Element {
   const { may } = useSession();
   const { data } = useQuery(reading(quickTestRoutes.rounds, {}));
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const rounds = [...data.rounds].sort((a, b) => Number(b.open > 0) - Number(a.open > 0));
   return (
-    <main style={{ maxWidth: 760 }}>
+    <main className="w-text">
       <div className="list-head">
         <h1>Rounds of tests</h1>
         {may('store.write') && (
@@ -23,7 +24,7 @@ export default function Rounds(): JSX.Element {
         <Link to="/quick">one quick answer</Link>
       </div>
       {rounds.length === 0 && (
-        <p className="soft" style={{ marginTop: 20 }}>
+        <p className="soft mt-4">
           None yet. A round lays out a pinch of seed from each packet that you doubt, in towels or trays, and tells you
           when to look at which.
         </p>

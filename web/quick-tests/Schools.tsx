@@ -1,3 +1,4 @@
+import Table from 'react-bootstrap/Table';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { Cause } from '@mercato/core/quick-tests/badTest';
 import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
@@ -13,7 +14,7 @@ const settled = (more: number | null, counted: boolean) =>
 export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
   return (
     <>
-      <p style={{ fontSize: 22, marginTop: 20 }} className="serif" role="status">
+      <p className="serif fs-4 mt-4" role="status">
         {answerWords(answer)}
       </p>
       {answer.heldBack.length > 0 && <HeldBack answer={answer} />}
@@ -60,9 +61,9 @@ const HELD: Partial<Record<Cause, string>> = { 'too-early': 'its last day has no
 function SchoolTable({ answer }: { answer: QuickAnswer }): JSX.Element {
   return (
     <>
-      <h2 style={{ marginTop: 20 }}>What each school would do</h2>
+      <h2 className="mt-4">What each school would do</h2>
       <div className="scroll">
-        <table className="ruled schools" style={{ maxWidth: 900 }}>
+        <Table className="schools w-text">
           <thead>
             <tr>
               <th>school</th>
@@ -89,7 +90,7 @@ function SchoolTable({ answer }: { answer: QuickAnswer }): JSX.Element {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
     </>
   );

@@ -1,3 +1,4 @@
+import Stack from 'react-bootstrap/Stack';
 import type { JSX } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -9,7 +10,7 @@ export function BenchGuard(): JSX.Element {
   const { here } = useStation();
   if (!here?.lot || here.lot.id === lot || (here.vessels.length === 0 && here.kind === 'bench')) return <Outlet />;
   return (
-    <main style={{ maxWidth: 760 }}>
+    <main className="w-text">
       <h1>
         <VerdictMark mark="outside" /> {here.name} still holds {here.lot.reference}
       </h1>
@@ -26,12 +27,12 @@ export function BenchGuard(): JSX.Element {
           </li>
         ))}
       </ul>
-      <div className="actions">
+      <Stack direction="horizontal" gap={2} className="actions">
         <Link className="btn btn-primary" to="/stations">
           {here.vessels.length > 0 ? 'Put them away' : 'To the station'}
         </Link>
         <Link to={`/lots/${here.lot.id}`}>Back to {here.lot.reference}</Link>
-      </div>
+      </Stack>
     </main>
   );
 }

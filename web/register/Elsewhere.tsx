@@ -36,18 +36,18 @@ export function Elsewhere<T extends Result>({
 }): JSX.Element {
   const [writing, setWriting] = useState<T | 'new' | null>(null);
   return (
-    <section style={{ marginTop: 26 }}>
+    <section className="mt-4">
       <h2>{title}</h2>
       {results?.map((one) => (
-        <div key={one.number} style={{ marginBottom: 12 }}>
+        <div key={one.number} className="mb-3">
           <b className="serif">{one.source}</b> <span className="soft">{question(one)}</span>{' '}
           <span className="soft">
             {one.on && `of ${shortDay(one.on)} ${one.on.slice(0, 4)}, `}entered by {one.by}
           </span>{' '}
           {may && (
-            <button type="button" className="bare" onClick={() => setWriting(one)}>
+            <Button variant="link" onClick={() => setWriting(one)}>
               correct {one.source}
-            </button>
+            </Button>
           )}
           {one.earlier.map((old, i) => (
             <div key={i} className="soft">

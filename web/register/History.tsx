@@ -1,3 +1,5 @@
+import { Fold } from '../ui/Fold.tsx';
+import Table from 'react-bootstrap/Table';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
 import { actWords } from '@mercato/contract/words/acts';
@@ -18,7 +20,7 @@ export default function History(): JSX.Element {
         <Link to={`/lots/${lot}`}>the lot</Link>
       </div>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>when</th>
@@ -32,21 +34,20 @@ export default function History(): JSX.Element {
             {data?.entries.map((one, i) => (
               <tr key={i}>
                 <td className="code">{shortInstant(one.at, session?.laboratory.zone ?? 'UTC')}</td>
-                <td style={{ whiteSpace: 'nowrap' }}>{one.by}</td>
+                <td className="text-nowrap">{one.by}</td>
                 <td>{actWords(one.act)}</td>
                 <td>
-                  <details>
-                    <summary className="soft">{one.subject}</summary>
-                    <pre className="fig" style={{ whiteSpace: 'pre-wrap', fontSize: 14 }}>
+                  <Fold title={<>{one.subject}</>}>
+                    <pre className="fig text-pre small">
                       {JSON.stringify({ before: one.before, after: one.after }, null, 1)}
                     </pre>
-                  </details>
+                  </Fold>
                 </td>
                 <td>{one.reason}</td>
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
     </main>
   );

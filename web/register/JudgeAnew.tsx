@@ -1,3 +1,5 @@
+import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading, send } from '../api/routes.ts';
@@ -8,7 +10,7 @@ import type { JSX } from 'react';
 import { useNavigate } from 'react-router';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { ChoiceField } from '../ui/fields.tsx';
 
 /** Judges a lot by another edition of its book; the earlier judgements stay on file. */
 export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
@@ -18,24 +20,19 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
   const others = (data?.editions ?? []).filter(
     (one) => one.book === sheet.header.book && one.id !== sheet.edition.id && !one.retired,
   );
-  const entry = useEntry(
-    { editionId: '', reason: '' },
-    (values) => ({ editionId: values.editionId || (others[0]?.id ?? ''), reason: values.reason.trim() }),
-    rejudgeSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { editionId: '', reason: '' },
+    body: (values) => ({ ...values, editionId: values.editionId || (others[0]?.id ?? '') }),
+    schema: rejudgeSchema,
+    words: RULE_BOOKS_FIELDS,
+    send: async (body, key) => {
       await send(client, lotRoutes.judgeAnew, { lot: sheet.id }, body, { key });
       void navigate(`/lots/${sheet.id}`);
     },
-  );
+  });
   if (others.length === 0) return null;
   return (
-    <EntryForm
-      entry={entry}
-      title="Judge by another edition"
-      send="Judge anew"
-      quiet
-      style={{ marginTop: 28, maxWidth: 900 }}
-    >
+    <EntryForm entry={entry} title="Judge by another edition" send="Judge anew" quiet className="mt-4" waits>
       <p className="soft">Now {sheet.edition.name}. What was judged before stays on file beside the new judgement.</p>
       <div className="fields">
         <ChoiceField
@@ -45,7 +42,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
           fault={entry.fault('editionId')}
           options={others.map((one) => [one.id, one.name] as const)}
         />
-        <TextField label="because" {...entry.field('reason')} />
+        <Field entry={entry} name="reason" />
       </div>
     </EntryForm>
   );

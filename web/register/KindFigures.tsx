@@ -1,3 +1,7 @@
+import Button from 'react-bootstrap/Button';
+import { plainFigure } from '../ui/typedBody.ts';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { reading, send } from '../api/routes.ts';
 import { OWN_FIELDS, ownFigureSchema, type OwnField } from '@mercato/contract/register/kinds';
@@ -8,7 +12,6 @@ import { useState, type JSX } from 'react';
 import { useSession } from '../api/session.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { TextField } from '../ui/fields.tsx';
 import { NewKind } from './NewKind.tsx';
 
 /** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
@@ -48,19 +51,19 @@ export function KindFigures({
                   {OWN_FIELDS[field].label}
                   {figure && <small>{provenanceWords(figure)}</small>}
                 </td>
-                <td style={{ whiteSpace: 'normal' }}>
+                <td className="text-wrap">
                   {figure ? (
                     figure.rule.provenance.origin === 'own' && may('figure.write') ? (
-                      <button type="button" className="opens" onClick={() => setFilling(field)}>
+                      <Button variant="link" className="opens" onClick={() => setFilling(field)}>
                         {shown(figure.value)} {OWN_FIELDS[field].unit}
-                      </button>
+                      </Button>
                     ) : (
                       `${shown(figure.value)} ${OWN_FIELDS[field].unit}`
                     )
                   ) : may('figure.write') ? (
-                    <button type="button" className="opens outside" onClick={() => setFilling(field)}>
+                    <Button variant="link" className="opens outside" onClick={() => setFilling(field)}>
                       lacking: enter
-                    </button>
+                    </Button>
                   ) : (
                     <span className="outside">lacking</span>
                   )}
@@ -71,14 +74,14 @@ export function KindFigures({
         </tbody>
       </table>
       {data.source !== undefined && (
-        <p className="soft" style={{ marginTop: 10 }}>
+        <p className="soft mt-2">
           Added by the laboratory: {data.source}
           {may('figure.write') && !correcting && (
             <>
               {' · '}
-              <button type="button" className="opens" onClick={() => setCorrecting(true)}>
+              <Button variant="link" className="opens" onClick={() => setCorrecting(true)}>
                 correct the kind
-              </button>
+              </Button>
             </>
           )}
         </p>
@@ -87,7 +90,7 @@ export function KindFigures({
         <NewKind species={species} before={data} done={() => setCorrecting(false)} leave={() => setCorrecting(false)} />
       )}
       {data.thousandSeedWeightG && (
-        <p className="soft" style={{ marginTop: 10 }}>
+        <p className="soft mt-2">
           A thousand seeds weigh {data.thousandSeedWeightG.low} to {data.thousandSeedWeightG.high} g.
         </p>
       )}
@@ -108,25 +111,26 @@ function FillGap({
   done: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { value: '', source: '' },
-    (values) => ({ value: values.value.trim().replace(',', '.'), source: values.source.trim(), book, field }),
-    ownFigureSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { value: '', source: '' },
+    body: (values) => ({ ...values, value: plainFigure(values.value), book, field }),
+    schema: ownFigureSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, kindRoutes.addFigure, { species }, body, { key });
       done();
     },
-  );
+  });
   const { label, unit, kind } = OWN_FIELDS[field];
   return (
-    <EntryForm entry={entry} send="Enter" leave={done} style={{ marginTop: 14 }}>
-      <TextField
+    <EntryForm entry={entry} send="Enter" leave={done} className="mt-3">
+      <Field
+        entry={entry}
+        name="value"
         label={`${label}${unit ? `, ${unit}` : ''}`}
-        {...entry.field('value')}
         hint={kind === 'list' ? 'several are parted by ;' : undefined}
-        autoFocus
       />
-      <TextField label="where it comes from" {...entry.field('source')} hint="book, supplier, own trial" />
+      <Field entry={entry} name="source" />
     </EntryForm>
   );
 }

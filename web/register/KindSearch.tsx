@@ -1,3 +1,5 @@
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
 import type { KindList } from '@mercato/contract/register/kinds';
@@ -33,11 +35,11 @@ export function KindSearch({
     onChoose(kind);
   };
   return (
-    <div className="field" style={{ position: 'relative' }}>
-      <label htmlFor={id}>kind</label>
-      <input
+    <Form.Group className="field position-relative">
+      <Form.Label htmlFor={id}>kind</Form.Label>
+      <Form.Control
         id={id}
-        className={`form-control${fault ? ' is-invalid' : ''}`}
+        isInvalid={fault !== undefined}
         role="combobox"
         aria-expanded={shown.length > 0}
         aria-controls={`${id}-list`}
@@ -67,34 +69,19 @@ export function KindSearch({
         }}
       />
       {fault && (
-        <div className="why" role="alert">
+        <Form.Control.Feedback type="invalid" role="alert">
           {fault}
-        </div>
+        </Form.Control.Feedback>
       )}
       {onUnknown && typed.trim() !== '' && data?.kinds.length === 0 && (
-        <div className="hint">
+        <Form.Text as="div">
           No kind is called so.{' '}
-          <button type="button" className="opens" onClick={() => onUnknown(typed.trim())}>
+          <Button variant="link" className="opens" onClick={() => onUnknown(typed.trim())}>
             Add it
-          </button>
-        </div>
+          </Button>
+        </Form.Text>
       )}
-      <ul
-        id={`${id}-list`}
-        role="listbox"
-        aria-label="kinds found"
-        hidden={shown.length === 0}
-        style={{
-          position: 'absolute',
-          zIndex: 5,
-          background: 'var(--sheet)',
-          border: '1px solid var(--rule-strong)',
-          listStyle: 'none',
-          margin: 0,
-          padding: 0,
-          width: '100%',
-        }}
-      >
+      <ul id={`${id}-list`} role="listbox" aria-label="kinds found" hidden={shown.length === 0} className="proposals">
         {shown.map((kind, i) => (
           <li
             key={kind.species}
@@ -105,7 +92,6 @@ export function KindSearch({
               event.preventDefault();
               choose(kind);
             }}
-            style={{ padding: '5px 8px', cursor: 'pointer', ...(i === at ? { background: 'var(--next-wash)' } : {}) }}
           >
             <i className="species">{kind.species}</i>, {kind.commonNames.slice(0, 2).join(', ')}
             <span className="soft">
@@ -115,6 +101,6 @@ export function KindSearch({
           </li>
         ))}
       </ul>
-    </div>
+    </Form.Group>
   );
 }

@@ -1,58 +1,31 @@
+import { Station } from '../ui/Station.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import type { Typed } from '../ui/typedBody.ts';
+import type { EnteredMass } from '@mercato/core/units/mass';
+import type { LotHeader } from '@mercato/contract/register/lots';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { kindRoutes, lotRoutes } from '@mercato/contract/register/routes';
 import { reading, send } from '../api/routes.ts';
 import { lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
 import { BOOK_NAMES, type Book } from '@mercato/core/rule-books/edition';
-import type { MassUnit } from '@mercato/core/units/mass';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { plainFigure, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, MassField, TextField } from '../ui/fields.tsx';
 import { JudgeAnew } from './JudgeAnew.tsx';
 import { KindFigures } from './KindFigures.tsx';
 import { KindSearch } from './KindSearch.tsx';
 import { NewKind } from './NewKind.tsx';
 
-interface Values {
-  reference: string;
-  species: string;
-  bookKind: string;
-  variety: string;
-  harvest: string;
-  massText: string;
-  massUnit: MassUnit;
-  containers: string;
-  eachText: string;
-  eachUnit: MassUnit;
-  origin: string;
-  book: Book;
-  reason: string;
-}
-
-const EMPTY: Values = {
-  reference: '',
-  species: '',
-  bookKind: '',
-  variety: '',
-  harvest: '',
-  massText: '',
-  massUnit: 'kg',
-  containers: '',
-  eachText: '',
-  eachUnit: 'kg',
-  origin: '',
-  book: 'ista',
-  reason: '',
-};
-
 /** Opens a lot, or corrects the header of one; the old header stays on file. */
 export default function LotForm(): JSX.Element {
   const { lot } = useParams();
   const { data } = useQuery({ ...reading(lotRoutes.sheet, { lot: lot ?? '' }), enabled: lot !== undefined });
-  if (lot && !data) return <main aria-busy="true" />;
+  if (lot && !data) return <Busy />;
   return <Form sheet={data} />;
 }
 
@@ -61,18 +34,19 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
   const client = useQueryClient();
   const { may } = useSession();
   const [adding, setAdding] = useState<string | null>(null);
-  const entry = useEntry(
-    sheet ? valuesOf(sheet) : EMPTY,
-    (values) => bodyOf(values, sheet !== undefined),
-    sheet ? lotHeaderChangeSchema : lotHeaderSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: linesOf(sheet?.header),
+    body: bodyOf,
+    schema: sheet ? lotHeaderChangeSchema : lotHeaderSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       const answer = sheet
         ? await send(client, lotRoutes.correct, { lot: sheet.id }, body, { version: sheet.version, key })
         : await send(client, lotRoutes.add, {}, body, { key });
       void navigate(`/lots/${answer.id}`, { replace: sheet !== undefined });
     },
-  );
-  const { values, set, fault, field } = entry;
+  });
+  const { values } = entry;
   const kinds = useQuery({
     ...reading(kindRoutes.list, {}, { q: values.species }),
     enabled: values.species !== '',
@@ -81,150 +55,96 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
   const kind = kinds.data?.kinds.find((one) => one.species === values.species);
   const names = kind?.bookKinds[values.book] ?? [];
   return (
-    <main className="station">
-      <section>
-        <div className="head">
-          <h1>{sheet ? 'Correct the lot' : 'New lot'}</h1>
-          {sheet && <span className="code">{sheet.header.reference}</span>}
-        </div>
-        <EntryForm
-          entry={entry}
-          send={sheet ? 'Correct the lot' : 'Open the lot'}
-          beside={
-            <Button variant="outline-primary" onClick={() => void navigate(-1)}>
-              Back
-            </Button>
-          }
-          style={{ marginTop: 14 }}
-        >
-          <div className="fields">
-            <TextField label="reference" {...field('reference')} autoFocus />
-            <KindSearch
-              chosen={values.species}
-              key={values.species}
-              onChoose={(one) => set({ species: one.species, bookKind: '' })}
-              onUnknown={may('figure.write') ? setAdding : undefined}
-              fault={fault('species')}
-            />
-            <ChoiceField
-              label="rule book"
-              value={values.book}
-              onChange={(book) => set({ book: book as Book, bookKind: '' })}
-              fault={fault('book')}
-              options={[
-                ['ista', 'ISTA'],
-                ['aosa', 'AOSA/FSA'],
-              ]}
-            />
-            {names.length > 1 && (
-              <ChoiceField
-                label={`kind in the words of ${BOOK_NAMES[values.book]}`}
-                {...field('bookKind')}
-                options={[['', 'choose …'], ...names.map((one) => [one, one] as const)]}
-              />
-            )}
-            <TextField label="variety" {...field('variety')} />
-            <TextField
-              label="harvest"
-              {...field('harvest', 'harvestYear', 'harvestMonth')}
-              hint="year and month, such as 2026-08"
-            />
-            <MassField
-              label="mass of the lot"
-              text={values.massText}
-              unit={values.massUnit}
-              units={['kg', 'lb']}
-              onChange={(change) =>
-                set({
-                  ...(change.text === undefined ? {} : { massText: change.text }),
-                  ...(change.unit ? { massUnit: change.unit } : {}),
-                })
-              }
-              fault={fault('mass.text') ?? fault('mass')}
-            />
-            <TextField
-              label="containers"
-              {...field('containers')}
-              inputMode="numeric"
-              figure
-
-              hint="0 for a heap, bin or stream"
-            />
-            {values.containers !== '0' && (
-              <MassField
-                label="mass in each"
-                text={values.eachText}
-                unit={values.eachUnit}
-                units={['kg', 'lb', 'g', 'oz']}
-                onChange={(change) =>
-                  set({
-                    ...(change.text === undefined ? {} : { eachText: change.text }),
-                    ...(change.unit ? { eachUnit: change.unit } : {}),
-                  })
-                }
-                fault={fault('containerMass.text') ?? fault('containerMass')}
-              />
-            )}
-            <TextField label="origin" {...field('origin')} hint="field, site or supplier" />
-            {sheet && <TextField label="why it is corrected" {...field('reason')} />}
-          </div>
-        </EntryForm>
-        {adding !== null && (
-          <NewKind
-            species={adding}
-            done={(added) => {
-              setAdding(null);
-              set({ species: added.species, bookKind: '' });
-            }}
-            leave={() => setAdding(null)}
-          />
-        )}
-        {sheet && may('rules.write') && <JudgeAnew sheet={sheet} />}
-      </section>
-      <aside className="slip">
-        {values.species ? (
+    <Station
+      slip={
+        values.species ? (
           <KindFigures species={values.species} book={values.book} bookKind={values.bookKind} />
         ) : (
           <p className="soft">Choose a kind: its figures in the rule book stand here, with how far to trust them.</p>
-        )}
-      </aside>
-    </main>
+        )
+      }
+    >
+      <div className="head">
+        <h1>{sheet ? 'Correct the lot' : 'New lot'}</h1>
+        {sheet && <span className="code">{sheet.header.reference}</span>}
+      </div>
+      <EntryForm
+        entry={entry}
+        send={sheet ? 'Correct the lot' : 'Open the lot'}
+        beside={
+          <Button variant="outline-primary" onClick={() => void navigate(-1)}>
+            Back
+          </Button>
+        }
+        className="mt-3"
+      >
+        <div className="fields">
+          <Field entry={entry} name="reference" />
+          <KindSearch
+            chosen={values.species}
+            key={values.species}
+            onChoose={(one) => entry.set({ species: one.species, bookKind: '' })}
+            onUnknown={may('figure.write') ? setAdding : undefined}
+            fault={entry.fault('species')}
+          />
+          <Field entry={entry} name="book" onChange={(book) => entry.set({ book: book as Book, bookKind: '' })} />
+          {names.length > 1 && (
+            <Field
+              entry={entry}
+              name="bookKind"
+              label={`kind in the words of ${BOOK_NAMES[values.book]}`}
+              options={[['', 'choose …'], ...names.map((one) => [one, one] as const)]}
+            />
+          )}
+          <Field entry={entry} name="variety" />
+          <Field entry={entry} name="harvest" path={['harvestYear', 'harvestMonth']} />
+          <Field entry={entry} name="mass" units={['kg', 'lb']} />
+          <Field entry={entry} name="containers" />
+          {values.containers !== '0' && <Field entry={entry} name="containerMass" />}
+          <Field entry={entry} name="origin" />
+          {sheet && <Field entry={entry} name="reason" />}
+        </div>
+      </EntryForm>
+      {adding !== null && (
+        <NewKind
+          species={adding}
+          done={(added) => {
+            setAdding(null);
+            entry.set({ species: added.species, bookKind: '' });
+          }}
+          leave={() => setAdding(null)}
+        />
+      )}
+      {sheet && may('rules.write') && <JudgeAnew sheet={sheet} />}
+    </Station>
   );
 }
 
-function bodyOf(values: Values, correcting: boolean): object {
-  const [year = '', month] = values.harvest.trim().split('-');
-  const containers = wholeNumber(values.containers);
+/** A harvest is typed in one line, and a heap has no container to weigh. */
+const bodyOf = ({ harvest, ...values }: Typed<ReturnType<typeof linesOf>>) => {
+  const [year = '', month = ''] = harvest.trim().split('-');
   return {
-    reference: values.reference.trim(),
-    species: values.species,
-    bookKind: values.bookKind || null,
-    variety: values.variety.trim(),
-    harvestYear: /^\d{4}$/.test(year) ? Number(year) : year,
-    harvestMonth: month === undefined ? null : /^\d{1,2}$/.test(month) ? Number(month) : month,
-    mass: { text: plainFigure(values.massText), unit: values.massUnit },
-    containers,
-    containerMass: containers === 0 ? null : { text: plainFigure(values.eachText), unit: values.eachUnit },
-    origin: values.origin.trim(),
-    book: values.book,
-    ...(correcting && values.reason.trim() ? { reason: values.reason.trim() } : {}),
+    ...values,
+    harvestYear: year,
+    harvestMonth: month,
+    containerMass: values.containers.trim() === '0' ? null : values.containerMass,
   };
-}
+};
 
-function valuesOf({ header }: LotSheet): Values {
-  return {
-    reference: header.reference,
-    species: header.species,
-    bookKind: header.bookKind ?? '',
-    variety: header.variety,
-    harvest: `${header.harvestYear}${header.harvestMonth ? `-${String(header.harvestMonth).padStart(2, '0')}` : ''}`,
-    massText: header.mass.text,
-    massUnit: header.mass.unit,
-    containers: String(header.containers),
-    eachText: header.containerMass?.text ?? '',
-    eachUnit: header.containerMass?.unit ?? 'kg',
-    origin: header.origin,
-    book: header.book,
-    reason: '',
-  };
-}
+const KG = { text: '', unit: 'kg' } as EnteredMass;
+
+const linesOf = (header: LotHeader | undefined) => ({
+  reference: header?.reference ?? '',
+  species: header?.species ?? '',
+  bookKind: header?.bookKind ?? '',
+  variety: header?.variety ?? '',
+  harvest: header
+    ? `${header.harvestYear}${header.harvestMonth ? `-${String(header.harvestMonth).padStart(2, '0')}` : ''}`
+    : '',
+  mass: header?.mass ?? KG,
+  containers: header?.containers ?? '',
+  containerMass: header?.containerMass ?? KG,
+  origin: header?.origin ?? '',
+  book: header?.book ?? 'ista',
+  reason: '',
+});

@@ -1,3 +1,6 @@
+import { Choices } from '../ui/Choices.tsx';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
 import type { LotState } from '@mercato/contract/register/lots';
@@ -60,21 +63,11 @@ export function LotList(): JSX.Element {
 
   return (
     <main>
-      <div
-        style={{
-          display: 'flex',
-          gap: 18,
-          alignItems: 'baseline',
-          borderBottom: '2px solid var(--ink)',
-          paddingBottom: 10,
-          flexWrap: 'wrap',
-        }}
-      >
+      <div className="list-head">
         <h1>Lots</h1>
         <input
           ref={find}
-          className="form-control"
-          style={{ width: 330 }}
+          className="form-control c-5"
           type="search"
           aria-label="search lots"
           placeholder="kind, reference, variety, origin"
@@ -87,30 +80,14 @@ export function LotList(): JSX.Element {
             }
           }}
         />
-        <span role="group" aria-label="state" style={{ display: 'flex', gap: 18 }}>
-          {STATES.map((one) => (
-            <button
-              key={one}
-              type="button"
-              className="bare"
-              aria-pressed={one === state}
-              onClick={() => change({ state: one === 'all' ? '' : one, page: '1' })}
-            >
-              <span
-                style={
-                  one === state
-                    ? { color: 'var(--ink)', fontWeight: 600, borderBottom: '2px solid var(--next)' }
-                    : undefined
-                }
-              >
-                {one}
-              </span>{' '}
-              {data?.totals[one] ?? ''}
-            </button>
-          ))}
-        </span>
+        <Choices
+          label="state"
+          options={STATES.map((one) => [one, `${one} ${data?.totals[one] ?? ''}`] as const)}
+          chosen={state}
+          choose={(one) => change({ state: one === 'all' ? '' : one, page: '1' })}
+        />
         {may('lot.write') && (
-          <span className="soft" style={{ marginLeft: 'auto' }}>
+          <span className="soft ms-auto">
             <Key>N</Key>{' '}
             <Link className="plain" to="/lots/new">
               new lot
@@ -128,21 +105,19 @@ export function LotList(): JSX.Element {
         )}
       </div>
       {data && rows.length === 0 ? (
-        <p className="soft" style={{ marginTop: 24 }}>
+        <p className="soft mt-4">
           {typed
             ? `No lot matches “${sought}”${state === 'all' ? '' : ` among those ${state}`}.`
             : 'No lot yet. The first is opened with N.'}
         </p>
       ) : (
         <div className="scroll">
-          <table className="ruled lots">
+          <Table className="lots">
             <thead>
               <tr>
                 <th>reference</th>
                 <th>kind</th>
-                <th className="num" style={{ paddingRight: 40 }}>
-                  mass
-                </th>
+                <th className="num pe-5">mass</th>
                 <th>
                   <span className="visually-hidden">standing</span>
                 </th>
@@ -155,10 +130,9 @@ export function LotList(): JSX.Element {
                 <tr
                   key={one.id}
                   ref={i === at ? row : undefined}
-                  className={i === at ? 'at' : undefined}
+                  className={i === at ? 'at pointer' : 'pointer'}
                   aria-selected={i === at}
                   onClick={() => open(i)}
-                  style={{ cursor: 'pointer' }}
                 >
                   <td className="code">
                     <Link className="plain" to={`/lots/${one.id}`} onClick={(event) => event.stopPropagation()}>
@@ -166,53 +140,38 @@ export function LotList(): JSX.Element {
                     </Link>
                   </td>
                   <td>
-                    <i className="species" style={{ fontSize: 16 }}>
-                      {one.species}
-                    </i>
-                    , {one.commonName}
+                    <i className="species fs-6">{one.species}</i>, {one.commonName}
                   </td>
-                  <td className="num" style={{ paddingRight: 40 }}>
+                  <td className="num pe-5">
                     {grouped(one.mass.text)} {one.mass.unit}
                   </td>
-                  <td style={{ width: 34 }}>
+                  <td className="mark c-1">
                     <VerdictMark mark={one.standing.mark} />
                   </td>
-                  <td className="serif" style={{ whiteSpace: 'nowrap' }}>
-                    {STEP_NAMES[one.standing.step]}
-                  </td>
-                  <td>
+                  <td className="step serif text-nowrap">{STEP_NAMES[one.standing.step]}</td>
+                  <td className="stands">
                     {standingWords(one.standing, readerNow().order)}
                     {one.standing.due && session ? `, ${dueWords(one.standing.due, session.today)}` : ''}
                   </td>
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
       )}
       {data && rows.length > 0 && (
-        <p className="soft" style={{ marginTop: 12 }}>
+        <p className="soft mt-3">
           {(page - 1) * data.pageSize + 1} to {(page - 1) * data.pageSize + rows.length} of {data.total} <Key>J</Key>{' '}
           <Key>K</Key> down and up <Key>Enter</Key> open{' '}
           {pages > 1 && (
             <>
-              <button
-                type="button"
-                className="bare"
-                disabled={page <= 1}
-                onClick={() => change({ page: String(page - 1) })}
-              >
+              <Button variant="link" disabled={page <= 1} onClick={() => change({ page: String(page - 1) })}>
                 newer
-              </button>
+              </Button>
               {' · '}
-              <button
-                type="button"
-                className="bare"
-                disabled={page >= pages}
-                onClick={() => change({ page: String(page + 1) })}
-              >
+              <Button variant="link" disabled={page >= pages} onClick={() => change({ page: String(page + 1) })}>
                 older
-              </button>
+              </Button>
             </>
           )}
         </p>

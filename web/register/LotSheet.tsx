@@ -1,3 +1,6 @@
+import { Station } from '../ui/Station.tsx';
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
 import { MONTHS } from '@mercato/core/units/monthNames';
@@ -67,7 +70,7 @@ export function LotSheet(): JSX.Element {
         <p>{error.message}</p>
       </main>
     );
-  if (!sheet || !session) return <main aria-busy="true" />;
+  if (!sheet || !session) return <Busy />;
   const { header } = sheet;
   const revised = sheet.revisions.length > 1 ? sheet.revisions.at(-1) : undefined;
   const slips = opened ? sheet.working[opened] : [];
@@ -86,11 +89,11 @@ export function LotSheet(): JSX.Element {
         }}
       >
         <div>
-          <span className="fig soft" style={{ fontWeight: 500 }}>
+          <span className="fig soft fw-medium">
             {header.reference}
             {sheet.code && ` · ${sheet.code}`}
           </span>
-          <h1 style={{ fontSize: 30 }}>
+          <h1 className="fs-2">
             <i>{header.species}</i>, {sheet.commonName}
           </h1>
           <span className="soft">
@@ -105,7 +108,7 @@ export function LotSheet(): JSX.Element {
           </span>
           <Asked sheet={sheet} />
         </div>
-        <div style={{ display: 'flex', gap: 26, flexWrap: 'wrap' }}>
+        <div className="d-flex gap-4 flex-wrap">
           <Fact
             figure={`${grouped(header.mass.text)} ${header.mass.unit}`}
             what={
@@ -119,7 +122,7 @@ export function LotSheet(): JSX.Element {
           ))}
         </div>
       </div>
-      <ol style={{ listStyle: 'none', padding: 0, margin: 0 }}>
+      <ol className="list-unstyled p-0 m-0">
         {sheet.steps.map((line) => (
           <Line
             key={line.step}
@@ -133,10 +136,10 @@ export function LotSheet(): JSX.Element {
         ))}
       </ol>
       {sheet.decisions.length > 0 && (
-        <section style={{ marginTop: 22 }}>
+        <section className="mt-4">
           <h2>Decided</h2>
           {sheet.decisions.map((one) => (
-            <p key={one.subject} style={{ margin: '4px 0' }}>
+            <p key={one.subject} className="my-1 mx-0">
               {one.what}: {DECIDED[one.decision]}, {one.reason}{' '}
               <span className="soft">
                 {one.by} · {shortDay(one.at, session.laboratory.zone)}
@@ -145,7 +148,7 @@ export function LotSheet(): JSX.Element {
           ))}
         </section>
       )}
-      <p className="soft" style={{ marginTop: 18 }}>
+      <p className="soft mt-3">
         {may('lot.write') && (
           <>
             <Key>E</Key>{' '}
@@ -181,19 +184,22 @@ export function LotSheet(): JSX.Element {
   return opened === null ? (
     <main>{page}</main>
   ) : (
-    <main className="station">
-      <section>{page}</section>
-      <aside className="slip">
-        {slips.map((slip) => (
-          <Slip key={slip.title} {...slip} mark={slip.outcome} />
-        ))}
-        <p>
-          <button type="button" className="bare" onClick={() => setOpened(null)}>
-            close the working
-          </button>
-        </p>
-      </aside>
-    </main>
+    <Station
+      slip={
+        <>
+          {slips.map((slip) => (
+            <Slip key={slip.title} {...slip} mark={slip.outcome} />
+          ))}
+          <p>
+            <Button variant="link" onClick={() => setOpened(null)}>
+              close the working
+            </Button>
+          </p>
+        </>
+      }
+    >
+      {page}
+    </Station>
   );
 }
 
@@ -204,7 +210,7 @@ function Asked({ sheet }: { sheet: Sheet }): JSX.Element {
   return (
     <>
       {request && (
-        <span style={{ display: 'block' }}>
+        <span className="d-block">
           for <b>{request.client}</b>
           {request.theirReference && ` (${request.theirReference})`} ·{' '}
           {request.tests.map((one) => one.replace('-', ' ')).join(', ')}
@@ -221,12 +227,12 @@ function Asked({ sheet }: { sheet: Sheet }): JSX.Element {
         </span>
       )}
       {parent && (
-        <span style={{ display: 'block' }}>
+        <span className="d-block">
           part of <Link to={`/lots/${parent.id}`}>{parent.reference}</Link>
         </span>
       )}
       {parts.length > 0 && (
-        <span style={{ display: 'block' }}>
+        <span className="d-block">
           divided into{' '}
           {parts.map((one, i) => (
             <span key={one.id}>
@@ -264,8 +270,8 @@ function Fact({
   open?: (() => void) | undefined;
 }): JSX.Element {
   return (
-    <div className="soft" style={{ fontSize: 14 }}>
-      <b className="fig" style={{ display: 'block', fontWeight: 500, fontSize: 17, color: 'var(--ink)' }}>
+    <div className="soft small">
+      <b className="fig d-block fw-medium fs-6 text-ink">
         <Figure text={figure ?? '—'} open={figure === null ? undefined : open} />
       </b>
       {what}
@@ -276,9 +282,9 @@ function Fact({
 /** A figure; where its working is known, a button that opens it. */
 function Figure({ text, open }: { text: string; open: (() => void) | undefined }): JSX.Element {
   return open ? (
-    <button type="button" className="opens fig" onClick={open}>
+    <Button variant="link" className="opens fig" onClick={open}>
       {text}
-    </button>
+    </Button>
   ) : (
     <>{text}</>
   );
@@ -309,7 +315,7 @@ function Line({
       <VerdictMark mark={now && line.blocks.length === 0 ? 'next' : line.mark} />
       <span>
         {figure && (
-          <span className="fig" style={{ marginRight: 10 }}>
+          <span className="fig me-2">
             <Figure text={figure} open={line.due === undefined ? open : undefined} />
             {line.due ? ` ${dueWords(line.due, today)}` : ''}
           </span>

@@ -1,3 +1,6 @@
+import { Busy } from '../ui/Busy.tsx';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { send } from '../api/routes.ts';
@@ -7,14 +10,14 @@ import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
 import { useSession } from '../api/session.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { ChoiceField } from '../ui/fields.tsx';
 
 /** What a person sets for themselves. */
 export default function Me(): JSX.Element {
   const { session } = useSession();
-  if (!session?.person) return <main aria-busy="true" />;
+  if (!session?.person) return <Busy />;
   return (
-    <main style={{ maxWidth: 560 }}>
+    <main className="w-narrow">
       <h1>{session.person.name}</h1>
       <Figures />
       <Password />
@@ -46,7 +49,7 @@ function Figures(): JSX.Element {
 function Password(): JSX.Element {
   const [changed, setChanged] = useState(0);
   return (
-    <section aria-label="password" style={{ marginTop: 26 }}>
+    <section aria-label="password" className="mt-4">
       <PasswordForm key={changed} done={() => setChanged(changed + 1)} />
       {changed > 0 && <p role="status">Your password is changed. Where else you were signed in, you are signed out.</p>}
     </section>
@@ -55,24 +58,19 @@ function Password(): JSX.Element {
 
 function PasswordForm({ done }: { done: () => void }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { current: '', next: '' },
-    (values) => values,
-    passwordChangeSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { current: '', next: '' },
+    schema: passwordChangeSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, sessionRoutes.changePassword, {}, body, { key });
       done();
     },
-  );
+  });
   return (
-    <EntryForm entry={entry} title="Password" send="Change password" quiet>
-      <TextField label="your password of now" type="password" {...entry.field('current')} />
-      <TextField
-        label="the new one"
-        type="password"
-        hint="at least 12 characters; four words do well"
-        {...entry.field('next')}
-      />
+    <EntryForm entry={entry} title="Password" send="Change password" quiet waits>
+      <Field entry={entry} name="current" type="password" />
+      <Field entry={entry} name="next" type="password" />
     </EntryForm>
   );
 }

@@ -1,3 +1,7 @@
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field, Ticks } from '../ui/Field.tsx';
 import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
 import { reading, send } from '../api/routes.ts';
 import {
@@ -13,7 +17,7 @@ import Form from 'react-bootstrap/Form';
 import { Refused } from '../api/client.ts';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */
 export default function People(): JSX.Element {
@@ -37,7 +41,7 @@ export default function People(): JSX.Element {
     <main>
       <h1>People</h1>
       <Trouble text={trouble} />
-      <table className="ruled">
+      <Table>
         <thead>
           <tr>
             <th>name</th>
@@ -68,7 +72,7 @@ export default function People(): JSX.Element {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {/* Each person added makes the next form a fresh one. */}
       <NewPersonForm key={data?.people.length} />
       <Laboratory />
@@ -90,9 +94,8 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
     );
   return (
     <>
-      <button
-        type="button"
-        className="bare"
+      <Button
+        variant="link"
         aria-label={`new password for ${person.name}`}
         onClick={() =>
           void send(client, peopleRoutes.resetLink, { person: person.id }, {}).then(
@@ -102,7 +105,7 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
         }
       >
         make a link to a new one
-      </button>
+      </Button>
       <Trouble text={trouble} />
     </>
   );
@@ -118,7 +121,7 @@ function Roles({
   onChange: (roles: Role[]) => void;
 }): JSX.Element {
   return (
-    <span style={{ display: 'flex', gap: 18 }}>
+    <span className="d-flex gap-3">
       {ROLES.map((role) => (
         <Form.Check
           key={role}
@@ -141,32 +144,23 @@ function Laboratory(): JSX.Element | null {
 function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
   const client = useQueryClient();
   const [kept, setKept] = useState(false);
-  const entry = useEntry(
-    { ...data },
-    (values) => ({ ...values, name: values.name.trim(), address: values.address.trim(), zone: values.zone.trim() }),
-    laboratorySchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { ...data },
+    schema: laboratorySchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, laboratoryRoutes.change, {}, body, { key });
       setKept(true);
     },
-  );
-  const { field } = entry;
+  });
   return (
-    <section style={{ marginTop: 28 }}>
-      <EntryForm entry={entry} title="The laboratory" send="Keep" quiet>
+    <section className="mt-4">
+      <EntryForm entry={entry} title="The laboratory" send="Keep" quiet waits>
         <div className="fields">
-          <TextField label="name of the laboratory" {...field('name')} />
-          <TextField label="address" {...field('address')} />
-          <TextField label="time zone" {...field('zone')} hint="such as Europe/Dublin" />
-          <ChoiceField
-            label="paper"
-            {...field('paper')}
-            options={[
-              ['A4', 'A4'],
-              ['LETTER', 'US Letter'],
-            ]}
-            hint="for reports and sheets of labels"
-          />
+          <Field entry={entry} name="name" />
+          <Field entry={entry} name="address" />
+          <Field entry={entry} name="zone" />
+          <Field entry={entry} name="paper" />
         </div>
         {kept && <p role="status">Kept.</p>}
       </EntryForm>
@@ -176,37 +170,30 @@ function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
 
 function NewPersonForm(): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
-    (values) => values,
-    newPersonSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
+    schema: newPersonSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, peopleRoutes.add, {}, body, { key });
     },
-  );
-  const { values, set, fault, field } = entry;
+  });
+  const { values, fault } = entry;
   return (
-    <section style={{ marginTop: 28 }}>
+    <section className="mt-4">
       <h2>Add a person</h2>
-      <EntryForm entry={entry} send="Add">
+      <EntryForm entry={entry} send="Add" waits>
         <div className="fields">
-          <TextField label="name" {...field('name')} />
-          <TextField label="signs in as" {...field('username')} hint="small letters and digits" />
-          <TextField
-            label="password"
-            type="password"
-            {...field('password')}
-            hint="at least 12 characters; hand it over in person"
+          <Field entry={entry} name="name" />
+          <Field entry={entry} name="username" />
+          <Field entry={entry} name="password" type="password" />
+          <Ticks
+            legend="roles"
+            options={ROLES.map((role) => [role, role] as const)}
+            chosen={values.roles}
+            onChange={(roles) => entry.set({ roles })}
+            fault={fault('roles')}
           />
-          <div className="field">
-            <span className="soft">roles</span>
-            <Roles value={values.roles} of="new" onChange={(roles) => set({ roles })} />
-            {fault('roles') && (
-              <div className="why" role="alert">
-                {fault('roles')}
-              </div>
-            )}
-          </div>
         </div>
       </EntryForm>
     </section>

@@ -1,22 +1,23 @@
+import { Busy } from '../ui/Busy.tsx';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field, Ticks } from '../ui/Field.tsx';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { reading, send } from '../api/routes.ts';
 import type { LotSheet } from '@mercato/contract/register/lots';
-import { requestSchema, type SampledBy } from '@mercato/contract/register/request';
-import { TEST_STEPS, USUAL_TESTS, type TestStep } from '@mercato/contract/register/steps';
+import { requestSchema } from '@mercato/contract/register/request';
+import { TEST_STEPS, USUAL_TESTS } from '@mercato/contract/register/steps';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
-import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 /** Who asks for what, by when, and who drew the sample. */
 export default function RequestForm(): JSX.Element {
   const { lot = '' } = useParams();
   const { data } = useQuery(reading(lotRoutes.sheet, { lot }));
-  return data ? <Lines sheet={data} /> : <main aria-busy="true" />;
+  return data ? <Lines sheet={data} /> : <Busy />;
 }
 
 function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
@@ -26,51 +27,35 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
   const { data: lists } = useQuery(reading(otherSeedsRoutes.jurisdictions, {}));
   // What was written before stays to be seen, whatever the lists of today hold.
   const jurisdictions = [...new Set([...(lists?.jurisdictions ?? []), ...(request?.soldIn ?? [])])];
-  const initial: {
-    client: string;
-    theirReference: string;
-    tests: TestStep[];
-    dueOn: string;
-    sampledBy: SampledBy;
-    fee: string;
-    currency: string;
-    soldIn: readonly string[];
-    reason: string;
-  } = {
-    client: request?.client ?? '',
-    theirReference: request?.theirReference ?? '',
-    tests: request?.tests ?? [...USUAL_TESTS],
-    dueOn: request?.dueOn ?? '',
-    sampledBy: request?.sampledBy ?? 'us',
-    fee: request?.fee?.text ?? '',
-    currency: request?.fee?.currency ?? 'EUR',
-    soldIn: request?.soldIn ?? [],
-    reason: '',
-  };
-  const entry = useEntry(
-    initial,
-    (values) => ({
-      client: values.client.trim(),
-      theirReference: values.theirReference.trim(),
-      tests: values.tests,
-      dueOn: values.dueOn || null,
-      sampledBy: values.sampledBy,
-      fee: values.fee.trim() ? { text: plainFigure(values.fee), currency: values.currency.trim().toUpperCase() } : null,
-      ...(values.soldIn.length > 0 ? { soldIn: values.soldIn } : {}),
-      ...unlessEmpty('reason', values.reason),
+  const entry = useEntry({
+    from: {
+      client: request?.client ?? '',
+      theirReference: request?.theirReference ?? '',
+      tests: request?.tests ?? [...USUAL_TESTS],
+      dueOn: request?.dueOn ?? '',
+      sampledBy: request?.sampledBy ?? 'us',
+      fee: { text: request?.fee?.text ?? '', currency: request?.fee?.currency ?? 'EUR' },
+      soldIn: request?.soldIn ?? [],
+      reason: '',
+    },
+    body: ({ fee, soldIn, ...values }) => ({
+      ...values,
+      fee: fee.text.trim() ? { ...fee, currency: fee.currency.trim().toUpperCase() } : null,
+      soldIn: soldIn.length > 0 ? soldIn : undefined,
     }),
-    requestSchema,
-    async (body, key) => {
+    schema: requestSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, lotRoutes.request, { lot: sheet.id }, body, {
         version: request?.version ?? 0,
         key,
       });
       void navigate(`/lots/${sheet.id}`);
     },
-  );
-  const { values, set, fault, field } = entry;
+  });
+  const { values } = entry;
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <div className="head">
         <h1>{request ? 'Change the request' : 'The request'}</h1>
         <span className="code">{sheet.header.reference}</span>
@@ -79,79 +64,39 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
         entry={entry}
         send={request ? 'Change it' : 'Write it down'}
         leave={() => void navigate(`/lots/${sheet.id}`)}
-        style={{ marginTop: 14 }}
+        className="mt-3"
       >
         <div className="fields">
-          <TextField label="for" {...field('client')} autoFocus />
-          <TextField label="their reference" {...field('theirReference')} />
-          <TextField label="due on" type="date" {...field('dueOn')} />
-          <ChoiceField
-            label="the sample"
-            {...field('sampledBy')}
-            options={[
-              ['us', 'is drawn by us, from the lot'],
-              ['client', 'is sent in by the client'],
-            ]}
+          <Field entry={entry} name="client" />
+          <Field entry={entry} name="theirReference" />
+          <Field entry={entry} name="dueOn" />
+          <Field
+            entry={entry}
+            name="sampledBy"
             hint={
               values.sampledBy === 'client'
                 ? 'a report then speaks for the sample alone'
                 : 'a report speaks for the lot'
             }
           />
-          <TextField label="fee" figure inputMode="decimal" {...field('fee', 'fee.text')} />
-          {values.fee.trim() && <TextField label="currency" {...field('currency', 'fee.currency')} />}
-          {request && <TextField label="why it is changed" {...field('reason')} />}
+          <Field entry={entry} name="fee.text" />
+          {values.fee.text.trim() && <Field entry={entry} name="fee.currency" />}
+          {request && <Field entry={entry} name="reason" />}
         </div>
-        <fieldset className="field" style={{ marginTop: 10 }}>
-          <legend className="soft" style={{ fontSize: 14 }}>
-            tests wanted, by {sheet.edition.name}
-          </legend>
-          <span style={{ display: 'flex', gap: 22, flexWrap: 'wrap' }}>
-            {TEST_STEPS.map((step) => (
-              <Form.Check
-                key={step}
-                id={`wanted-${step}`}
-                label={step.replace('-', ' ')}
-                checked={values.tests.includes(step)}
-                onChange={(event) =>
-                  set({
-                    tests: TEST_STEPS.filter((one) =>
-                      one === step ? event.target.checked : values.tests.includes(one),
-                    ),
-                  })
-                }
-              />
-            ))}
-          </span>
-          {fault('tests') && (
-            <div className="why" role="alert">
-              {fault('tests')}
-            </div>
-          )}
-        </fieldset>
+        <Ticks
+          legend={`tests wanted, by ${sheet.edition.name}`}
+          options={TEST_STEPS.map((step) => [step, step.replace('-', ' ')] as const)}
+          chosen={values.tests}
+          onChange={(tests) => entry.set({ tests })}
+          fault={entry.fault('tests')}
+        />
         {jurisdictions.length > 0 && (
-          <fieldset className="field" style={{ marginTop: 10 }}>
-            <legend className="soft" style={{ fontSize: 14 }}>
-              to be sold in, by {lists?.edition.name}
-            </legend>
-            <span style={{ display: 'flex', gap: 22, flexWrap: 'wrap' }}>
-              {jurisdictions.map((one) => (
-                <Form.Check
-                  key={one}
-                  id={`sold-${one}`}
-                  label={one}
-                  checked={values.soldIn.includes(one)}
-                  onChange={(event) =>
-                    set({
-                      soldIn: jurisdictions.filter((other) =>
-                        other === one ? event.target.checked : values.soldIn.includes(other),
-                      ),
-                    })
-                  }
-                />
-              ))}
-            </span>
-          </fieldset>
+          <Ticks
+            legend={`to be sold in, by ${lists?.edition.name ?? ''}`}
+            options={jurisdictions.map((one) => [one, one] as const)}
+            chosen={values.soldIn}
+            onChange={(soldIn) => entry.set({ soldIn })}
+          />
         )}
       </EntryForm>
     </main>

@@ -1,3 +1,5 @@
+import Table from 'react-bootstrap/Table';
+import Stack from 'react-bootstrap/Stack';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { ask, send } from '../api/routes.ts';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
@@ -9,7 +11,7 @@ import { Refused, setCsrf } from '../api/client.ts';
 import { SESSION_KEY, useSession } from '../api/session.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
-import { ThemeSwitch } from '../ui/Shell.tsx';
+import { ThemeSwitch } from '../ui/Bar.tsx';
 
 const ROLE_WORDS = {
   lead: 'lead: decides and releases',
@@ -53,10 +55,10 @@ export function SignIn(): JSX.Element {
   };
 
   return (
-    <main style={{ maxWidth: 900, margin: '6vh auto' }}>
+    <main className="w-text my-5 mx-auto">
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(280px, 1fr))', gap: 48 }}>
         <section>
-          <h1 style={{ fontSize: 34 }}>Mercato</h1>
+          <h1 className="fs-1">Mercato</h1>
           <p className="soft">{session?.laboratory.name}</p>
           <form
             onSubmit={(event) => {
@@ -67,12 +69,12 @@ export function SignIn(): JSX.Element {
             <TextField label="name" value={username} onChange={setUsername} autoFocus />
             <TextField label="password" type="password" value={password} onChange={setPassword} />
             <Trouble text={trouble} />
-            <div className="actions">
+            <Stack direction="horizontal" gap={2} className="actions">
               <Button type="submit" disabled={busy}>
                 Sign in
               </Button>
               <ThemeSwitch />
-            </div>
+            </Stack>
           </form>
           {session?.empty && (
             <p>Nobody is registered yet. Open the set-up link that stands in the terminal where Mercato was started.</p>
@@ -85,7 +87,7 @@ export function SignIn(): JSX.Element {
               <p className="soft">
                 Invented, like all lots and figures. One password for all: <span className="fig">{DEMO_PASSWORD}</span>
               </p>
-              <table className="ruled">
+              <Table>
                 <tbody>
                   {session.demoAccounts.map((one) => (
                     <tr key={one.username}>
@@ -108,7 +110,7 @@ export function SignIn(): JSX.Element {
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             </>
           ) : (
             <SeedHead

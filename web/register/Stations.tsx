@@ -1,12 +1,12 @@
+import { Fold } from '../ui/Fold.tsx';
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { lotRoutes, stationRoutes } from '@mercato/contract/register/routes';
 import { ask, send } from '../api/routes.ts';
-import {
-  newStationSchema,
-  type StationAct,
-  type StationKind,
-  type StationView,
-} from '@mercato/contract/register/stations';
+import { newStationSchema, type StationAct, type StationView } from '@mercato/contract/register/stations';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -15,7 +15,7 @@ import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useStation } from './station.ts';
 
@@ -23,9 +23,9 @@ import { useStation } from './station.ts';
 export default function Stations(): JSX.Element {
   const { may } = useSession();
   const { stations, here, standAt, act } = useStation(true);
-  if (!stations) return <main aria-busy="true" />;
+  if (!stations) return <Busy />;
   return (
-    <main style={{ maxWidth: 980 }}>
+    <main className="w-wide">
       <h1>Stations</h1>
       <p className="soft">
         One lot is open at a station at a time. Say where this screen stands: every label scanned at it then puts its
@@ -90,9 +90,9 @@ function Station({
   if (!session) return null;
   const { lot, last, vessels } = station;
   return (
-    <section style={{ borderTop: '1px solid var(--rule)', padding: '14px 0' }}>
-      <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, flexWrap: 'wrap' }}>
-        <h2 style={{ margin: 0 }}>
+    <section className="ruled-top py-3 px-0">
+      <div className="d-flex justify-content-between gap-3 flex-wrap">
+        <h2 className="m-0">
           {station.name} <span className="soft">{station.kind}</span>
         </h2>
         <Button variant={here ? 'primary' : 'outline-primary'} size="sm" aria-pressed={here} onClick={stand}>
@@ -123,7 +123,7 @@ function Station({
           <TextField label="where they go" value={place} onChange={setPlace} hint="shelf, cabinet, store" />
           <ul className="plain">
             {vessels.map((one) => (
-              <li key={one.id} className="actions" style={{ margin: '6px 0' }}>
+              <li key={one.id} className="actions my-1 mx-0">
                 <Link className="fig" to={`/lots/${lot?.id ?? ''}/vessels?at=${one.id}`}>
                   {one.code}
                 </Link>
@@ -146,11 +146,11 @@ function Station({
         </>
       )}
       {may('sampling.write') && lot && vessels.length === 0 && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => act({ what: 'close' }))}>
             Close {lot.reference} here
           </Button>
-        </div>
+        </Stack>
       )}
       {may('sampling.write') && !lot && station.kind === 'machine' && (
         <form
@@ -186,8 +186,7 @@ function Station({
         </form>
       )}
       {station.events.length > 0 && (
-        <details>
-          <summary className="soft">What happened here</summary>
+        <Fold title="What happened here">
           <ul className="plain soft">
             {station.events.map((one, i) => (
               <li key={i}>
@@ -196,7 +195,7 @@ function Station({
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </section>
   );
@@ -206,27 +205,19 @@ const WORDS: Readonly<Record<string, string>> = { open: 'opened', close: 'closed
 
 function NewStationForm(): JSX.Element {
   const client = useQueryClient();
-  const initial: { name: string; kind: StationKind } = { name: '', kind: 'bench' };
-  const entry = useEntry(
-    initial,
-    (values) => ({ ...values, name: values.name.trim() }),
-    newStationSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { name: '', kind: 'bench' },
+    schema: newStationSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, stationRoutes.add, {}, body, { key });
     },
-  );
+  });
   return (
-    <EntryForm entry={entry} title="Add a station" send="Add" quiet>
-      <div className="fields" style={{ maxWidth: 620 }}>
-        <TextField label="name" {...entry.field('name')} />
-        <ChoiceField
-          label="it is"
-          {...entry.field('kind')}
-          options={[
-            ['bench', 'a bench'],
-            ['machine', 'a machine or pit: cleaned down between varieties'],
-          ]}
-        />
+    <EntryForm entry={entry} title="Add a station" send="Add" quiet waits>
+      <div className="fields w-narrow">
+        <Field entry={entry} name="name" />
+        <Field entry={entry} name="kind" />
       </div>
     </EntryForm>
   );

@@ -1,3 +1,4 @@
+import Button from 'react-bootstrap/Button';
 import type { TestFrame } from '@mercato/contract/register/lots';
 import type { JSX } from 'react';
 
@@ -16,18 +17,12 @@ export function TestTabs<T extends TestFrame>({
 }): JSX.Element | null {
   if (tests.length < 2) return null;
   return (
-    <p className="soft" style={{ margin: '6px 0 0' }}>
+    <p className="soft mt-1 mb-0 mx-0">
       {tests.map((one) => (
-        <button
-          key={one.id}
-          type="button"
-          className="bare"
-          aria-pressed={one === at}
-          onClick={() => open(one.vesselCode)}
-        >
+        <Button key={one.id} variant="link" aria-pressed={one === at} onClick={() => open(one.vesselCode)}>
           {one === at ? <b>{name(one)}</b> : name(one)}
           {one.decision?.decision === 'set-aside' ? ' (set aside)' : ''}
-        </button>
+        </Button>
       ))}
     </p>
   );

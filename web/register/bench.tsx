@@ -1,3 +1,6 @@
+import Stack from 'react-bootstrap/Stack';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { send } from '../api/routes.ts';
@@ -11,17 +14,16 @@ import {
 } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
-import type { MassUnit } from '@mercato/core/units/mass';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
-import { seenBody, SeenOnField, TODAY, type SeenLines } from './seen.tsx';
+import { SeenOnField, TODAY, type SeenLines } from './seen.tsx';
 import { DECIDED } from './words.ts';
-import { plainFigure, unlessEmpty, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, MassField, TextField, Trouble } from '../ui/fields.tsx';
+import { Trouble } from '../ui/fields.tsx';
 
 /** The head of every bench page: what is done, on which lot, by which book. */
 export function BenchHead({
@@ -53,12 +55,7 @@ export function BenchHead({
   );
 }
 
-interface Drawn extends SeenLines {
-  text: string;
-  unit: MassUnit;
-  why: string;
-  portion: 'whole' | 'half';
-}
+type Portion = 'whole' | 'half';
 const PORTIONS = [
   ['whole', 'one whole working sample'],
   ['half', 'one of two half working samples'],
@@ -127,36 +124,35 @@ export function DrawAndStart({
   ready?: () => boolean;
   may: boolean;
   /** For steps that are tested on halves too: which is proposed. */
-  portion?: Drawn['portion'];
+  portion?: Portion;
   /** The day on which the test is set up, and with it the sample drawn; without it the form asks. */
   drawnOn?: SeenLines;
   children?: ReactNode;
 }): JSX.Element | null {
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
-  const nothing: Drawn = { text: '', unit: 'g', why: '', portion: portion ?? 'whole', ...TODAY };
-  const entry = useEntry(
-    nothing,
-    (values) => ({
+  const entry = useEntry({
+    from: { mass: { text: '', unit: 'g' }, why: '', portion: portion ?? 'whole', ...TODAY },
+    body: (values) => ({
+      ...values,
+      ...drawnOn,
       purpose,
-      mass: { text: plainFigure(values.text), unit: values.unit },
-      ...(values.portion === 'half' ? { portion: 'half' } : {}),
-      ...unlessEmpty('why', values.why),
-      ...seenBody(drawnOn ?? values),
+      portion: values.portion === 'half' ? 'half' : undefined,
     }),
-    newWorkingSampleSchema,
-    async (body, key) => {
+    schema: newWorkingSampleSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       const drawn = await send(client, samplingRoutes.drawWorking, { lot: lot.id }, body, { key });
       await start(drawn.id);
     },
-  );
+  });
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
   return (
-    <div style={{ marginTop: 18 }}>
+    <div className="mt-3">
       <Trouble text={trouble ?? (drawnOn && entry.fault('seenOn')) ?? entry.general} />
       {children}
       {waiting.map((one) => (
-        <p key={one.id} className="actions">
+        <Stack key={one.id} as="p" direction="horizontal" gap={2} className="actions">
           <span>
             {one.portion === 'half' ? 'Half working' : 'Working'} sample <span className="fig">{one.code}</span>,{' '}
             {one.mass?.text} {one.mass?.unit}, waits.
@@ -169,7 +165,7 @@ export function DrawAndStart({
           >
             Start with it
           </Button>
-        </p>
+        </Stack>
       ))}
       {waiting.length === 0 && (
         <form
@@ -178,28 +174,24 @@ export function DrawAndStart({
             if (ready()) void entry.submit();
           }}
         >
-          {portion && <ChoiceField label="drawn as" {...entry.field('portion')} options={PORTIONS} />}
-          <MassField
-            label="mass of the working sample"
-            text={entry.values.text}
-            unit={entry.values.unit}
-            onChange={(change) => entry.set(change)}
-            fault={entry.fault('mass.text') ?? entry.fault('mass') ?? entry.fault('purpose')}
+          {portion && <Field entry={entry} name="portion" options={PORTIONS} />}
+          <Field
+            entry={entry}
+            name="mass"
+            path={['mass', 'purpose']}
             hint={
               least === null
                 ? undefined
                 : `the rule book asks for ${entry.values.portion === 'half' ? `${least / 2} g at least for a half` : `${least} g at least`}`
             }
           />
-          {(entry.fault('why') ?? entry.values.why) && (
-            <TextField label="why it is lighter" {...entry.field('why')} hint="the report says so" />
-          )}
-          {!drawnOn && <SeenOnField label="drawn on" lines={entry.values} onChange={entry.set} fault={entry.fault} />}
-          <div className="actions">
+          {(entry.fault('why') ?? entry.values.why) && <Field entry={entry} name="why" />}
+          {!drawnOn && <SeenOnField label="drawn on" entry={entry} />}
+          <Stack direction="horizontal" gap={2} className="actions">
             <Button type="submit" disabled={entry.busy}>
               Draw the sample and start
             </Button>
-          </div>
+          </Stack>
         </form>
       )}
     </div>
@@ -212,7 +204,7 @@ export function Earlier({ field }: { field: FieldView | undefined }): JSX.Elemen
   return (
     <span>
       {field.earlier.map((one, i) => (
-        <span key={i} style={{ display: 'block' }}>
+        <span key={i} className="d-block">
           <span className="struck fig">
             {one.text}
             {one.unit ? ` ${one.unit}` : ''}
@@ -238,21 +230,18 @@ export function DecisionBox({
   const { session, may } = useSession();
   const client = useQueryClient();
   const choices = CHOICES[subject];
-  const first: { decision: Decision; reason: string } = {
-    decision: choices.options[0][0],
-    reason: '',
-  };
-  const entry = useEntry(
-    first,
-    (values) => ({ ...values, reason: values.reason.trim(), subject: on.id }),
-    decisionSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { decision: choices.options[0][0], reason: '' },
+    body: (values) => ({ ...values, subject: on.id }),
+    schema: decisionSchema,
+    words: REGISTER_FIELDS,
+    send: async (body, key) => {
       await send(client, lotRoutes.decide, { lot: on.lotId }, body, { key });
     },
-  );
+  });
   const decided = on.decision;
   return (
-    <section style={{ marginTop: 22 }}>
+    <section className="mt-4">
       {decided && (
         <p>
           <b className="sentence">{DECIDED[decided.decision]}</b> by {decided.by},{' '}
@@ -260,10 +249,10 @@ export function DecisionBox({
         </p>
       )}
       {may('decision.write') && (outside || decided) && (
-        <EntryForm entry={entry} title={<>{decided ? 'Decide anew' : 'Decide'}</>} send="Decide" quiet>
+        <EntryForm entry={entry} title={<>{decided ? 'Decide anew' : 'Decide'}</>} send="Decide" quiet waits>
           <div className="fields">
-            <ChoiceField label={choices.label} {...entry.field('decision')} options={choices.options} />
-            <TextField label="because" {...entry.field('reason')} />
+            <Field entry={entry} name="decision" label={choices.label} options={choices.options} />
+            <Field entry={entry} name="reason" />
           </div>
         </EntryForm>
       )}

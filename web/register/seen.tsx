@@ -1,3 +1,6 @@
+import Button from 'react-bootstrap/Button';
+import { SEEN_FIELDS } from '@mercato/contract/http/seenWords';
+import { Field } from '../ui/Field.tsx';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import type { DayCorrection } from '@mercato/contract/http/seen';
 import { send } from '../api/routes.ts';
@@ -7,9 +10,10 @@ import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { shortDay, useSession } from '../api/session.tsx';
-import { unlessEmpty, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
+import { unlessEmpty } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { TextField } from '../ui/fields.tsx';
 
 /** The day as a form holds it; empty = today. */
 export interface SeenLines {
@@ -18,43 +22,39 @@ export interface SeenLines {
 }
 export const TODAY: SeenLines = { seenOn: '', lateReason: '' };
 
+/** What holds such a day: a form, or a page that keeps it for several. */
+export interface SeenEntry {
+  readonly values: SeenLines;
+  set(change: Partial<SeenLines>): void;
+  readonly fault: (path: string) => string | undefined;
+}
+
 /** What is sent of it: nothing where it was seen today. */
 export const seenBody = ({ seenOn, lateReason }: SeenLines): SeenOn =>
   seenOn === '' ? {} : { seenOn, ...unlessEmpty('lateReason', lateReason) };
 
 /** The day on which something was seen, today unless somebody says otherwise; long ago it asks why it comes so late. */
-export function SeenOnField({
-  label,
-  lines,
-  onChange,
-  fault,
-  hint,
-}: {
-  label: string;
-  lines: SeenLines;
-  onChange: (change: Partial<SeenLines>) => void;
-  fault: (path: string) => string | undefined;
-  hint?: string;
-}): JSX.Element {
+export function SeenOnField({ label, entry, hint }: { label: string; entry: SeenEntry; hint?: string }): JSX.Element {
   const { session } = useSession();
   const today = session?.today ?? '';
-  const late = isLate(lines.seenOn, today);
+  const { seenOn, lateReason } = entry.values;
   return (
     <>
       <TextField
         label={label}
         type="date"
-        value={lines.seenOn || today}
-        onChange={(seenOn) => onChange({ seenOn: seenOn === today ? '' : seenOn })}
-        fault={fault('seenOn')}
-        hint={lines.seenOn === '' ? (hint ?? 'today') : undefined}
+        value={seenOn || today}
+        // Where it is today after all, nothing comes late.
+        onChange={(day) => entry.set(day === today ? TODAY : { seenOn: day })}
+        fault={entry.fault('seenOn')}
+        hint={seenOn === '' ? (hint ?? 'today') : undefined}
       />
-      {(late || fault('lateReason') !== undefined) && (
+      {(isLate(seenOn, today) || entry.fault('lateReason') !== undefined) && (
         <TextField
           label="why it is written down so late"
-          value={lines.lateReason}
-          onChange={(lateReason) => onChange({ lateReason })}
-          fault={fault('lateReason')}
+          value={lateReason}
+          onChange={(why) => entry.set({ lateReason: why })}
+          fault={entry.fault('lateReason')}
         />
       )}
     </>
@@ -81,20 +81,20 @@ export function SeenLine({
   const client = useQueryClient();
   const { session } = useSession();
   const [open, setOpen] = useState(false);
-  const entry = useEntry(
-    { ...TODAY, of: '', reason: '' },
-    (values) => ({
+  const entry = useEntry({
+    from: { ...TODAY, of: '', reason: '' },
+    body: (values) => ({
+      ...values,
       fields: Object.keys(fields).filter((one) => values.of === '' || fields[one]?.seenOn === values.of),
       seenOn: values.seenOn || (session?.today ?? ''),
-      ...unlessEmpty('lateReason', values.lateReason),
-      reason: values.reason.trim(),
     }),
-    dayCorrectionSchema,
-    async (body, key) => {
+    schema: dayCorrectionSchema,
+    words: SEEN_FIELDS,
+    send: async (body, key) => {
       await send(client, route, { test: test.id }, body, { version: test.version, key });
       setOpen(false);
     },
-  );
+  });
   const views = Object.values(fields);
   if (views.length === 0) return null;
   const hands = [...new Set(views.map((one) => one.by))].join(', ');
@@ -110,24 +110,25 @@ export function SeenLine({
         {may && !open && (
           <>
             {' '}
-            <button type="button" className="bare" onClick={() => setOpen(true)}>
+            <Button variant="link" onClick={() => setOpen(true)}>
               correct the day
-            </button>
+            </Button>
           </>
         )}
       </p>
       {open && (
-        <EntryForm entry={entry} send="Correct the day" quiet leave={() => setOpen(false)}>
+        <EntryForm entry={entry} send="Correct the day" quiet leave={() => setOpen(false)} waits>
           <div className="fields">
             {days.length > 1 && (
-              <ChoiceField
+              <Field
+                entry={entry}
+                name="of"
                 label="which figures"
-                {...entry.field('of')}
                 options={[['', 'all of them'], ...days.map((one) => [one, `those of ${shortDay(one)}`] as const)]}
               />
             )}
-            <SeenOnField label="seen on" lines={entry.values} onChange={entry.set} fault={entry.fault} />
-            <TextField label="why it is corrected" {...entry.field('reason')} hint="the figures stay as they are" />
+            <SeenOnField label="seen on" entry={entry} />
+            <Field entry={entry} name="reason" />
           </div>
         </EntryForm>
       )}

@@ -1,3 +1,9 @@
+import Table from 'react-bootstrap/Table';
+import Stack from 'react-bootstrap/Stack';
+import { Notice } from '../ui/Notice.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { RELEASE_FIELDS } from '@mercato/contract/release/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { releaseRoutes } from '@mercato/contract/release/routes';
 import { linkTo, reading, send } from '../api/routes.ts';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
@@ -10,8 +16,8 @@ import Modal from 'react-bootstrap/Modal';
 import { useNavigate, useParams } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
-import { unlessEmpty, useEntry } from '../ui/entry.ts';
-import { TextField, Trouble } from '../ui/fields.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -40,7 +46,7 @@ export default function Release(): JSX.Element {
     },
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
   ]);
-  if (!data || !session) return <main aria-busy="true" />;
+  if (!data || !session) return <Busy />;
   const shown = kind ?? (data.lot.book === 'aosa' ? 'tag' : 'report');
   const document = data[shown];
   const slip = open === null ? undefined : data.slips[open];
@@ -48,16 +54,9 @@ export default function Release(): JSX.Element {
     <main className="station">
       <section>
         <BenchHead lot={data.lot} title="Release" />
-        <p style={{ marginTop: 12 }}>
+        <p className="mt-3">
           {(['tag', 'report'] as const).map((one) => (
-            <button
-              key={one}
-              type="button"
-              className="bare"
-              aria-pressed={one === shown}
-              style={{ marginRight: 18 }}
-              onClick={() => setKind(one)}
-            >
+            <Button key={one} variant="link" className="me-3" aria-pressed={one === shown} onClick={() => setKind(one)}>
               <span
                 style={
                   one === shown
@@ -67,18 +66,18 @@ export default function Release(): JSX.Element {
               >
                 {NAMES[one]}
               </span>
-            </button>
+            </Button>
           ))}
         </p>
         {document.refusals.length > 0 && (
-          <div className="notice bad" role="status" style={{ display: 'block', marginBottom: 12 }}>
+          <Notice bad className="mb-3" role="status">
             <VerdictMark mark="outside" /> The {shown} cannot be released:
-            <ul style={{ margin: '4px 0 0' }}>
+            <ul className="mt-1 mb-0 mx-0">
               {document.refusals.map((one) => (
                 <li key={one}>{one}</li>
               ))}
             </ul>
-          </div>
+          </Notice>
         )}
         <Paper
           document={document}
@@ -89,19 +88,17 @@ export default function Release(): JSX.Element {
         />
         {document.refusals.length === 0 &&
           (may('release.write') ? (
-            <div className="actions">
+            <Stack direction="horizontal" gap={2} className="actions">
               <Button onClick={() => setAsking(true)}>Release the {shown} …</Button>
-            </div>
+            </Stack>
           ) : (
-            <p className="soft" style={{ marginTop: 12 }}>
-              The lead releases it.
-            </p>
+            <p className="soft mt-3">The lead releases it.</p>
           ))}
-        <h2 style={{ marginTop: 24 }}>Released</h2>
+        <h2 className="mt-4">Released</h2>
         {data.releases.length === 0 ? (
           <p className="soft">Nothing yet.</p>
         ) : (
-          <table className="ruled" style={{ maxWidth: 860 }}>
+          <Table className="w-text">
             <tbody>
               {data.releases.map((one) => (
                 <tr key={one.id}>
@@ -133,7 +130,7 @@ export default function Release(): JSX.Element {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         )}
       </section>
       <aside className="slip">
@@ -163,22 +160,22 @@ function Paper({
 }): JSX.Element {
   return (
     <article className="paper-tag" style={{ maxWidth: narrow ? 520 : 820 }}>
-      <h2 style={{ fontSize: 20 }}>{document.title}</h2>
+      <h2 className="fs-5">{document.title}</h2>
       <p>
         <i className="species">{species}</i>
       </p>
-      <table className="ruled">
+      <Table>
         <tbody>
           {document.lines.map((line, i) => (
             <tr key={i}>
               <td className="soft" style={{ width: narrow ? 190 : 300, padding: '5px 12px 5px 0' }}>
                 {line.label}
               </td>
-              <td className="fig" style={{ padding: '5px 0' }}>
+              <td className="fig py-1 px-0">
                 {line.key !== undefined && has(line.key) ? (
-                  <button type="button" className="opens" onClick={() => openSlip(line.key ?? '')}>
+                  <Button variant="link" className="opens" onClick={() => openSlip(line.key ?? '')}>
                     {line.value}
-                  </button>
+                  </Button>
                 ) : (
                   line.value
                 )}
@@ -186,9 +183,9 @@ function Paper({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {document.notes.map((note) => (
-        <p key={note} className="soft" style={{ margin: '8px 0 0' }}>
+        <p key={note} className="soft mt-2 mb-0 mx-0">
           {note}
         </p>
       ))}
@@ -209,15 +206,16 @@ function AskRelease({
 }): JSX.Element {
   const client = useQueryClient();
   const before = view.releases.filter((one) => one.kind === kind).at(-1);
-  const entry = useEntry(
-    { reason: '' },
-    (values) => ({ kind, ...unlessEmpty('amendReason', values.reason) }),
-    newReleaseSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { reason: '' },
+    body: (values) => ({ kind, amendReason: values.reason }),
+    schema: newReleaseSchema,
+    words: RELEASE_FIELDS,
+    send: async (body, key) => {
       await send(client, releaseRoutes.release, { lot: view.lot.id }, body, { key });
       leave();
     },
-  );
+  });
   return (
     <Modal show={show} onHide={leave} aria-labelledby="release-title" animation={false}>
       <form onSubmit={(event) => event.preventDefault()}>
@@ -232,9 +230,11 @@ function AskRelease({
             never changed.
           </p>
           {before && (
-            <TextField
+            <Field
+              entry={entry}
+              name="reason"
+              path="amendReason"
               label={`why ${kind} ${before.number} is issued again, amended`}
-              {...entry.field('reason', 'amendReason')}
             />
           )}
           <Trouble text={entry.general} />

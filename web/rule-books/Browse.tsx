@@ -1,3 +1,4 @@
+import Button from 'react-bootstrap/Button';
 import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useEffect, useState, type JSX, type ReactNode } from 'react';
@@ -29,7 +30,7 @@ export function Browse({
   return (
     <main className="browse">
       <nav aria-label="tables">
-        <p style={{ marginBottom: 4 }}>
+        <p className="mb-1">
           <Link to="/rules">all rule books</Link>
         </p>
         <label htmlFor="kind-sought">a kind in every table</label>
@@ -41,12 +42,11 @@ export function Browse({
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
         />
-        <h2 style={{ marginTop: 16 }}>Tables of {BOOK_NAMES[content.book]}</h2>
+        <h2 className="mt-3">Tables of {BOOK_NAMES[content.book]}</h2>
         {names.map((name) => (
-          <button
+          <Button
             key={name}
-            type="button"
-            className="bare"
+            variant="link"
             aria-pressed={name === table}
             style={{
               display: 'block',
@@ -60,7 +60,7 @@ export function Browse({
             }}
           >
             {shapes[name]?.title}
-          </button>
+          </Button>
         ))}
       </nav>
       <section>
@@ -70,9 +70,7 @@ export function Browse({
         ) : table && content.tables[table] ? (
           tableView(table)
         ) : (
-          <p className="soft" style={{ marginTop: 24 }}>
-            Choose a table, or look a kind up by its scientific or common name.
-          </p>
+          <p className="soft mt-4">Choose a table, or look a kind up by its scientific or common name.</p>
         )}
       </section>
     </main>

@@ -1,3 +1,5 @@
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { reading } from '../api/routes.ts';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
@@ -23,7 +25,7 @@ export default function Compare(): JSX.Element {
   const draft = useDraftContent(search.get('draft') ?? '').data;
   const edition = useContent(search.get('b') ?? '').data;
   const second = draft ? { ...draft.content, name: `${draft.name} (draft)` } : edition;
-  if (!first || !second) return <main aria-busy="true" />;
+  if (!first || !second) return <Busy />;
   if (first.book !== second.book)
     return (
       <main>
@@ -42,14 +44,14 @@ export default function Compare(): JSX.Element {
       {Object.keys(TABLE_SHAPES[first.book]).map((table) => {
         const rows = differences.filter((one) => one.table === table);
         return rows.length === 0 ? null : (
-          <section key={table} style={{ marginTop: 18 }}>
+          <section key={table} className="mt-3">
             <h2>{TABLE_SHAPES[first.book][table]?.title}</h2>
-            <table className="ruled" style={{ maxWidth: 1100 }}>
+            <Table className="w-wide">
               <tbody>
                 {rows.map((row) => (
                   <tr key={row.key}>
-                    <td style={{ width: 260 }}>{row.key}</td>
-                    <td style={{ width: 90 }}>{WORDS[row.kind]}</td>
+                    <td className="c-5">{row.key}</td>
+                    <td className="c-2">{WORDS[row.kind]}</td>
                     <td>
                       {row.cells.map((cell) => (
                         <div key={cell.column}>
@@ -62,7 +64,7 @@ export default function Compare(): JSX.Element {
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
           </section>
         );
       })}

@@ -1,3 +1,8 @@
+import Table from 'react-bootstrap/Table';
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
+import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { reading, send, sendFile } from '../api/routes.ts';
 import { checkRowsSchema, issueEditionSchema, type DraftView } from '@mercato/contract/rule-books/editions';
@@ -33,7 +38,7 @@ export default function Draft(): JSX.Element {
         <p>{error.message}</p>
       </main>
     );
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const drop = async () => {
     try {
       await send(client, ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version });
@@ -156,7 +161,7 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
               lead: (row: Row, index: number) => {
                 const key = rowKey(shape, row);
                 return (
-                  <span style={{ display: 'inline-flex', gap: 8 }}>
+                  <span className="d-inline-flex gap-2">
                     <Form.Check
                       aria-label={`choose ${key}`}
                       checked={chosen.has(key)}
@@ -167,14 +172,14 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
                         setChosen(next);
                       }}
                     />
-                    <button
-                      type="button"
+                    <Button
+                      variant="link"
                       className="opens"
                       aria-label={`write ${key}`}
                       onClick={() => setWriting({ index, row: { ...row } })}
                     >
                       write
-                    </button>
+                    </Button>
                   </span>
                 );
               },
@@ -183,7 +188,7 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
           : {})}
         above={
           lead && (
-            <div className="actions">
+            <Stack direction="horizontal" gap={2} className="actions">
               <Button
                 size="sm"
                 variant="outline-primary"
@@ -204,14 +209,14 @@ function DraftTable({ draft, name, lead }: { draft: DraftView; name: string; lea
                 take {chosen.size} out
               </Button>
               <FileField label="table from a CSV file" accept=".csv,text/csv" onFile={(file) => void bring(file)} />
-            </div>
+            </Stack>
           )
         }
       />
       {adding && (
-        <table className="ruled rows">
+        <Table className="rows">
           <tbody>{editRow(adding.index, adding.row)}</tbody>
-        </table>
+        </Table>
       )}
       {lead && (
         <CheckForm
@@ -261,14 +266,14 @@ function EditRow({
               onChange={(text) => change({ ...row, [column.name]: text })}
             />
           ))}
-          <div className="actions">
+          <Stack direction="horizontal" gap={2} className="actions">
             <Button type="submit" size="sm">
               Keep the row
             </Button>
             <Button size="sm" variant="outline-primary" onClick={leave}>
               Leave it
             </Button>
-          </div>
+          </Stack>
         </form>
       </td>
     </tr>
@@ -289,18 +294,19 @@ function CheckForm({
   checked: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const form = useEntry(
-    { against: '' },
-    (values) => ({ keys: [...keys], against: values.against.trim() }),
-    checkRowsSchema,
-    async (body, key) => {
+  const form = useEntry({
+    from: { against: '' },
+    body: (values) => ({ ...values, keys: [...keys] }),
+    schema: checkRowsSchema,
+    words: RULE_BOOKS_FIELDS,
+    send: async (body, key) => {
       await send(client, ruleBookRoutes.checkRows, { draft: draft.id, table: name }, body, {
         version: draft.version,
         key,
       });
       checked();
     },
-  );
+  });
   return (
     <EntryForm
       entry={form}
@@ -313,13 +319,10 @@ function CheckForm({
           Choose all rows
         </Button>
       }
-      style={{ marginTop: 16, maxWidth: 620 }}
+      className="mt-3 w-form"
+      waits
     >
-      <TextField
-        label="compared with"
-        {...form.field('against')}
-        hint="the laboratory’s own copy: title, edition, page"
-      />
+      <Field entry={form} name="against" />
     </EntryForm>
   );
 }
@@ -328,11 +331,11 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
   const navigate = useNavigate();
   const client = useQueryClient();
   const [open, setOpen] = useState(false);
-  const form = useEntry(
-    { reason: '', use: true },
-    (values) => ({ reason: values.reason.trim(), use: values.use }),
-    issueEditionSchema,
-    async (body, key) => {
+  const form = useEntry({
+    from: { reason: '', use: true },
+    schema: issueEditionSchema,
+    words: RULE_BOOKS_FIELDS,
+    send: async (body, key) => {
       const answer = await send(client, ruleBookRoutes.issue, { draft: draft.id }, body, {
         version: draft.version,
         key,
@@ -340,15 +343,15 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
 
       void navigate(`/rules/${answer.id}`);
     },
-  );
+  });
   if (!open)
     return (
-      <div className="actions">
+      <Stack direction="horizontal" gap={2} className="actions">
         <Button onClick={() => setOpen(true)}>Issue it …</Button>
         <Button variant="outline-primary" onClick={drop}>
           Drop the draft
         </Button>
-      </div>
+      </Stack>
     );
   return (
     <EntryForm
@@ -359,9 +362,9 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Ele
           Not yet
         </Button>
       }
-      style={{ maxWidth: 620 }}
+      className="w-form"
     >
-      <TextField label="what this edition changes" {...form.field('reason')} autoFocus />
+      <Field entry={form} name="reason" />
       <Form.Check
         id="issue-use"
         label="new lots are judged by it from now on"

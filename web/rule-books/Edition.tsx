@@ -1,3 +1,4 @@
+import { Busy } from '../ui/Busy.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
@@ -18,7 +19,7 @@ export default function Edition(): JSX.Element {
         <p>{error.message}</p>
       </main>
     );
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const { content } = data;
   return (
     <Browse
@@ -44,8 +45,7 @@ export default function Edition(): JSX.Element {
               <h2>
                 {TABLE_SHAPES[content.book][name]?.title}{' '}
                 <a
-                  className="soft"
-                  style={{ fontSize: 14 }}
+                  className="soft small"
                   href={linkTo(ruleBookRoutes.table, { edition: data.id, table: `${name}.csv` })}
                   download={`${name}.csv`}
                 >

@@ -1,3 +1,4 @@
+import Table from 'react-bootstrap/Table';
 import type { RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import { useMemo, useState, type JSX, type ReactNode } from 'react';
@@ -35,10 +36,9 @@ export function RowsTable({
   if (!shape) return <p />;
   return (
     <>
-      <div className="actions" style={{ marginTop: 8 }}>
+      <div className="actions mt-2">
         <input
-          className="form-control"
-          style={{ width: 280 }}
+          className="form-control c-5"
           type="search"
           aria-label="search this table"
           placeholder="search this table"
@@ -51,7 +51,7 @@ export function RowsTable({
       </div>
       {above}
       <div className="scroll">
-        <table className="ruled rows">
+        <Table className="rows">
           <thead>
             <tr>
               {lead && <th />}
@@ -69,20 +69,20 @@ export function RowsTable({
               if (written) return written;
               return (
                 <tr key={`${rowKey(shape, row)} ${index}`}>
-                  {lead && <td style={{ whiteSpace: 'nowrap' }}>{lead(row, index)}</td>}
+                  {lead && <td className="text-nowrap">{lead(row, index)}</td>}
                   {shape.columns.map((column) => (
                     <td key={column.name} className={isFigure(column.kind) ? 'num' : undefined}>
                       {(row[column.name] ?? '').replaceAll('<=>', '/').replaceAll(';', ', ')}
                     </td>
                   ))}
-                  <td className="soft" style={{ fontSize: 14 }}>
+                  <td className="soft small">
                     <Trust row={row} table={table} />
                   </td>
                 </tr>
               );
             })}
           </tbody>
-        </table>
+        </Table>
       </div>
     </>
   );

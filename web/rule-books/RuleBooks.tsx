@@ -1,3 +1,8 @@
+import Stack from 'react-bootstrap/Stack';
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
+import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { reading, send, sendFile } from '../api/routes.ts';
 import { editionActSchema, newDraftSchema, type EditionLine } from '@mercato/contract/rule-books/editions';
@@ -9,9 +14,9 @@ import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { FileField, TextField, Trouble } from '../ui/fields.tsx';
+import { FileField, Trouble } from '../ui/fields.tsx';
 
 export const useRuleBooks = () => useQuery(reading(ruleBookRoutes.list, {}));
 
@@ -28,7 +33,7 @@ export default function RuleBooks(): JSX.Element {
   const [asked, setAsked] = useState<Asked>(null);
   const [pair, setPair] = useState<readonly string[]>([]);
   const [trouble, setTrouble] = useState<string>();
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const lead = may('rules.write');
   const bring = async (file: File) => {
     setTrouble(undefined);
@@ -55,16 +60,16 @@ export default function RuleBooks(): JSX.Element {
       </p>
       <Trouble text={trouble} />
       {RULE_BOOKS.map((book) => (
-        <section key={book} style={{ marginTop: 18 }}>
+        <section key={book} className="mt-3">
           <h2>{capital(BOOK_NAMES[book])}</h2>
           <div className="scroll">
-            <table className="ruled" style={{ tableLayout: 'fixed', minWidth: 860 }}>
+            <Table style={{ tableLayout: 'fixed', minWidth: 860 }}>
               <colgroup>
-                <col style={{ width: 32 }} />
+                <col className="c-1" />
                 <col />
-                <col style={{ width: 230 }} />
-                <col style={{ width: 90 }} />
-                <col style={{ width: 320 }} />
+                <col className="c-4" />
+                <col className="c-2" />
+                <col className="c-5" />
               </colgroup>
               <tbody>
                 {data.editions
@@ -82,7 +87,7 @@ export default function RuleBooks(): JSX.Element {
                         <Link to={`/rules/${one.id}`} className="serif">
                           {one.name}
                         </Link>
-                        <div className="soft" style={{ fontSize: 14 }}>
+                        <div className="soft small">
                           {one.origin === 'shipped'
                             ? 'shipped with Mercato'
                             : `the laboratory’s own, by ${one.by ?? ''}`}
@@ -103,7 +108,7 @@ export default function RuleBooks(): JSX.Element {
                       <td className="num">
                         {one.lots} {one.lots === 1 ? 'lot' : 'lots'}
                       </td>
-                      <td style={{ whiteSpace: 'nowrap' }}>
+                      <td className="text-nowrap">
                         {lead &&
                           (
                             [
@@ -118,7 +123,7 @@ export default function RuleBooks(): JSX.Element {
                                   key={what}
                                   size="sm"
                                   variant="outline-primary"
-                                  style={{ marginRight: 8 }}
+                                  className="me-2"
                                   onClick={() => setAsked({ what, edition: one })}
                                 >
                                   {words}
@@ -129,11 +134,11 @@ export default function RuleBooks(): JSX.Element {
                     </tr>
                   ))}
               </tbody>
-            </table>
+            </Table>
           </div>
         </section>
       ))}
-      <div className="actions">
+      <Stack direction="horizontal" gap={2} className="actions">
         <Button
           variant="outline-primary"
           disabled={pair.length !== 2 || books[0] !== books[1]}
@@ -142,7 +147,7 @@ export default function RuleBooks(): JSX.Element {
           Compare the two chosen
         </Button>
         <span className="soft">two editions of one book</span>
-      </div>
+      </Stack>
       {asked?.what === 'copy' && (
         <CopyForm key={asked.edition.id} edition={asked.edition} leave={() => setAsked(null)} />
       )}
@@ -154,7 +159,7 @@ export default function RuleBooks(): JSX.Element {
           leave={() => setAsked(null)}
         />
       )}
-      <section style={{ marginTop: 24 }}>
+      <section className="mt-4">
         <h2>Drafts</h2>
         {data.drafts.length === 0 ? (
           <p className="soft">None. Nothing is judged by a draft.</p>
@@ -172,13 +177,13 @@ export default function RuleBooks(): JSX.Element {
           ))
         )}
         {lead && (
-          <div className="actions">
+          <Stack direction="horizontal" gap={2} className="actions">
             <FileField
               label="edition from a JSON file"
               accept=".json,application/json"
               onFile={(file) => void bring(file)}
             />
-          </div>
+          </Stack>
         )}
       </section>
     </main>
@@ -188,30 +193,27 @@ export default function RuleBooks(): JSX.Element {
 function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void }): JSX.Element {
   const navigate = useNavigate();
   const client = useQueryClient();
-  const entry = useEntry(
-    { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
-    (values) => ({
-      basedOn: edition.id,
-      name: values.name.trim(),
-      year: wholeNumber(values.year),
-    }),
-    newDraftSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
+    body: (values) => ({ ...values, basedOn: edition.id }),
+    schema: newDraftSchema,
+    words: RULE_BOOKS_FIELDS,
+    send: async (body, key) => {
       const answer = await send(client, ruleBookRoutes.startDraft, {}, body, { key });
       void navigate(`/rules/drafts/${answer.id}`);
     },
-  );
+  });
   return (
     <EntryForm
       entry={entry}
       title={<>Copy “{edition.name}”</>}
       send="Begin the draft"
       leave={leave}
-      style={{ marginTop: 18, maxWidth: 620 }}
+      className="mt-3 w-form"
     >
       <div className="fields">
-        <TextField label="name of the copy" {...entry.field('name')} autoFocus />
-        <TextField label="year of the rules" figure inputMode="numeric" {...entry.field('year')} />
+        <Field entry={entry} name="name" />
+        <Field entry={entry} name="year" />
       </div>
     </EntryForm>
   );
@@ -227,15 +229,16 @@ function ActForm({
   leave: () => void;
 }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { reason: '' },
-    (values) => ({ act, reason: values.reason.trim() }),
-    editionActSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { reason: '' },
+    body: (values) => ({ ...values, act }),
+    schema: editionActSchema,
+    words: RULE_BOOKS_FIELDS,
+    send: async (body, key) => {
       await send(client, ruleBookRoutes.act, { edition: edition.id }, body, { key });
       leave();
     },
-  );
+  });
   return (
     <EntryForm
       entry={entry}
@@ -246,9 +249,9 @@ function ActForm({
       }
       send={act === 'use' ? 'Take it into use' : 'Retire it'}
       leave={leave}
-      style={{ marginTop: 18, maxWidth: 620 }}
+      className="mt-3 w-form"
     >
-      <TextField label="because" {...entry.field('reason')} autoFocus />
+      <Field entry={entry} name="reason" />
     </EntryForm>
   );
 }

@@ -1,3 +1,4 @@
+import Table from 'react-bootstrap/Table';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
@@ -15,7 +16,7 @@ export function SpeciesRows({ content, sought }: { content: EditionContent; soug
   return (
     <>
       {kinds.map((kind) => (
-        <section key={kind.species} style={{ marginTop: 20 }}>
+        <section key={kind.species} className="mt-4">
           <h2>
             <i>{kind.species}</i>, {kind.commonNames[0]}
           </h2>
@@ -52,13 +53,13 @@ function Found({ content, species }: { content: EditionContent; species: string 
   });
   if (found.length === 0) return <p className="outside">This edition does not know it.</p>;
   return (
-    <table className="ruled" style={{ maxWidth: 900 }}>
+    <Table className="w-text">
       <tbody>
         {found.map(({ table, shape, rows, row }, i) => (
           <tr key={`${table} ${i}`}>
-            <td style={{ width: 220 }}>
+            <td className="c-4">
               {shape.title}
-              <div className="soft" style={{ fontSize: 14 }}>
+              <div className="soft small">
                 <Trust row={row} table={rows} />
               </div>
             </td>
@@ -66,7 +67,7 @@ function Found({ content, species }: { content: EditionContent; species: string 
               {shape.columns
                 .filter((column) => column.name !== shape.species && row[column.name])
                 .map((column) => (
-                  <span key={column.name} style={{ display: 'inline-block', marginRight: 22 }}>
+                  <span key={column.name} className="d-inline-block me-4">
                     <span className="soft">{column.says}</span>{' '}
                     <span className="fig">{(row[column.name] ?? '').replaceAll('<=>', '/').replaceAll(';', ', ')}</span>
                   </span>
@@ -75,6 +76,6 @@ function Found({ content, species }: { content: EditionContent; species: string 
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

@@ -1,8 +1,10 @@
+import Stack from 'react-bootstrap/Stack';
 import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
 import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
-import { plainFigure, useLines, wholeNumber } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useStatistics } from './useStatistics.ts';
 
@@ -71,7 +73,7 @@ export default function Acceptance(): JSX.Element {
     [curve],
   );
   return (
-    <main style={{ maxWidth: 1000 }}>
+    <main className="w-wide">
       <h1>How sure can I be with this sample?</h1>
       <p className="soft">
         A lot passes when the sample holds no more marked seeds than are allowed: weeds, other varieties, dead or
@@ -100,15 +102,15 @@ export default function Acceptance(): JSX.Element {
             {...plan.field('c')}
           />
         </div>
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button type="submit">Draw the curve</Button>
-        </div>
+        </Stack>
       </form>
       {curve && curves && (
         <section>
           <p role="status">
             {curve.marks.map((one) => (
-              <span key={one.accepted} style={{ display: 'block' }}>
+              <span key={one.accepted} className="d-block">
                 A lot with <b className="fig">{Number((one.share * 100).toPrecision(3))} %</b> marked seed passes{' '}
                 {one.accepted * 100} times in a hundred.
               </span>
@@ -131,7 +133,7 @@ export default function Acceptance(): JSX.Element {
         </section>
       )}
       {kind !== 'pools' && (
-        <section style={{ marginTop: 26 }}>
+        <section className="mt-4">
           <h2>How many seeds tell good from bad?</h2>
           <form
             onSubmit={(event) => {
@@ -157,11 +159,11 @@ export default function Acceptance(): JSX.Element {
                 hint="the buyer’s risk"
               />
             </div>
-            <div className="actions">
+            <Stack direction="horizontal" gap={2} className="actions">
               <Button type="submit" variant="outline-primary">
                 Find the smallest sample
               </Button>
-            </div>
+            </Stack>
           </form>
           {designed && <p role="status">{designed}</p>}
         </section>

@@ -1,10 +1,12 @@
+import { Fold } from '../ui/Fold.tsx';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { DIVIDERS, planDivision, type Divider, type DivisionPlan } from '@mercato/core/sampling/dividers';
 import { DECIMAL_TEXT, toGrams } from '@mercato/core/units/mass';
 import { useState, type JSX } from 'react';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const WORDS: Readonly<Record<Divider, string>> = {
@@ -22,10 +24,9 @@ const TARGETS = [
 export function DividerPlan({ view }: { view: SamplingView }): JSX.Element {
   const [open, setOpen] = useState(false);
   return (
-    <details style={{ marginTop: 22 }} onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary>How to divide down to a sample</summary>
+    <Fold title="How to divide down to a sample" className="mt-4" onToggle={setOpen}>
       {open && <Plan view={view} />}
-    </details>
+    </Fold>
   );
 }
 
@@ -51,7 +52,7 @@ function Plan({ view }: { view: SamplingView }): JSX.Element {
   const answer = filled ? planned(values.divider, task) : null;
   return (
     <>
-      <div className="fields" style={{ maxWidth: 860 }}>
+      <div className="fields w-text">
         <ChoiceField
           label="divider"
           {...field('divider')}

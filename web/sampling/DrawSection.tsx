@@ -1,10 +1,14 @@
+import { Fold } from '../ui/Fold.tsx';
+import Stack from 'react-bootstrap/Stack';
+import Table from 'react-bootstrap/Table';
+import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { send } from '../api/routes.ts';
 import {
   LOOKS,
   newDrawSchema,
   primarySampleSchema,
-  type Look,
   type PrimaryView,
   type SamplingView,
 } from '@mercato/contract/sampling/sampling';
@@ -15,11 +19,11 @@ import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { ChoiceField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { Stack } from './Stack.tsx';
+import { BagStack } from './BagStack.tsx';
 
 const WORDS: Readonly<Record<DrawMethod, string>> = {
   random: 'at random',
@@ -37,7 +41,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
   const uneven = taken.find((one) => one.taken?.look === 'uneven');
   return (
     <section>
-      <h2 style={{ marginTop: 22 }}>Containers</h2>
+      <h2 className="mt-4">Containers</h2>
       {draw ? (
         <>
           <p>
@@ -45,12 +49,12 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
             <span className="fig">{draw.seed}</span> gives the same draw again. <b className="fig">{taken.length}</b> of{' '}
             {draw.primaries.length} primary samples taken.
           </p>
-          <Stack
+          <BagStack
             draw={draw}
             done={(container) => draw.primaries.every((one) => one.container !== container || one.taken)}
           />
           {noted.length > 0 && (
-            <table className="ruled" style={{ maxWidth: 860, marginTop: 12 }}>
+            <Table className="w-text mt-3">
               <tbody>
                 {noted.map((one) => (
                   <tr key={`${one.container} ${one.core}`}>
@@ -73,7 +77,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
           )}
           {may('sampling.write') && taken.length > 0 && !view.composite && <CorrectPrimary view={view} />}
           {uneven?.taken && (
@@ -83,7 +87,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
               subject="uneven"
             />
           )}
-          <div className="actions">
+          <Stack direction="horizontal" gap={2} className="actions">
             {may('sampling.write') && taken.length < draw.primaries.length && !view.composite && (
               <Link className="btn btn-primary" to={`/lots/${lot.id}/sampling/walk`}>
                 Take the samples
@@ -97,7 +101,7 @@ export function DrawSection({ view }: { view: SamplingView }): JSX.Element | nul
                 Draw anew …
               </Button>
             )}
-          </div>
+          </Stack>
           {draw.earlier.map((one, i) => (
             <p key={i} className="soft">
               <span className="struck">
@@ -124,8 +128,7 @@ function CorrectPrimary({ view }: { view: SamplingView }): JSX.Element {
   const [place, setPlace] = useState('');
   const chosen = taken.find((one) => `${one.container} ${one.core}` === place);
   return (
-    <details style={{ marginTop: 12 }}>
-      <summary className="soft">Correct a primary sample</summary>
+    <Fold title="Correct a primary sample" className="mt-3">
       <ChoiceField
         label="which"
         value={place}
@@ -144,7 +147,7 @@ function CorrectPrimary({ view }: { view: SamplingView }): JSX.Element {
       {chosen?.taken && view.draw && (
         <CorrectionForm key={place} drawId={view.draw.id} one={chosen} taken={chosen.taken} />
       )}
-    </details>
+    </Fold>
   );
 }
 
@@ -158,41 +161,29 @@ function CorrectionForm({
   taken: NonNullable<PrimaryView['taken']>;
 }): JSX.Element {
   const client = useQueryClient();
-  const initial: { text: string; look: Look; note: string; reason: string } = {
-    text: taken.mass?.text ?? '',
-    look: taken.look,
-    note: taken.note,
-    reason: '',
-  };
-  const entry = useEntry(
-    initial,
-    (values) => ({
-      mass: values.text.trim() ? { text: plainFigure(values.text), unit: taken.mass?.unit ?? 'g' } : null,
-      look: values.look,
-      note: values.note.trim(),
+  const entry = useEntry({
+    from: {
+      mass: { text: taken.mass?.text ?? '', unit: taken.mass?.unit ?? 'g' },
+      look: taken.look,
+      note: taken.note,
       takenAt: taken.at,
-      ...unlessEmpty('reason', values.reason),
-    }),
-    primarySampleSchema,
-    async (body, key) => {
+      reason: '',
+    },
+    schema: primarySampleSchema,
+    words: SAMPLING_FIELDS,
+    send: async (body, key) => {
       await send(client, samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }, body, {
         key,
       });
     },
-  );
-  const { field } = entry;
+  });
   return (
-    <EntryForm entry={entry} send="Correct the sample" quiet>
-      <div className="fields" style={{ maxWidth: 860 }}>
-        <TextField
-          label={`mass, ${taken.mass?.unit ?? 'g'}`}
-          figure
-          inputMode="decimal"
-          {...field('text', 'mass.text', 'mass')}
-        />
-        <ChoiceField label="look" {...field('look')} options={LOOKS.map((look) => [look, look] as const)} />
-        <TextField label="note" {...field('note')} />
-        <TextField label="why it is corrected" {...field('reason')} />
+    <EntryForm entry={entry} send="Correct the sample" quiet waits>
+      <div className="fields w-text">
+        <Field entry={entry} name="mass.text" path={['mass.text', 'mass']} label={`mass, ${taken.mass?.unit ?? 'g'}`} />
+        <Field entry={entry} name="look" options={LOOKS.map((look) => [look, look] as const)} />
+        <Field entry={entry} name="note" />
+        <Field entry={entry} name="reason" />
       </div>
     </EntryForm>
   );
@@ -201,47 +192,29 @@ function CorrectionForm({
 function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX.Element {
   const client = useQueryClient();
   const { draw, lot } = view;
-  const initial: { method: DrawMethod; seed: string; columns: string; rows: string; reason: string } = {
-    method: draw?.method ?? 'random',
-    seed: '',
-    columns: String(draw?.columns ?? 6),
-    rows: String(draw?.rows ?? 4),
-    reason: '',
-  };
-  const form = useEntry(
-    initial,
-    (values) => ({
-      method: values.method,
-      ...(values.seed.trim() ? { seed: wholeNumber(values.seed) } : {}),
-      columns: wholeNumber(values.columns),
-      rows: wholeNumber(values.rows),
-      ...unlessEmpty('reason', values.reason),
-    }),
-    newDrawSchema,
-    async (body, key) => {
+  const form = useEntry({
+    from: {
+      method: draw?.method ?? 'random',
+      seed: '',
+      columns: draw?.columns ?? 6,
+      rows: draw?.rows ?? 4,
+      reason: '',
+    },
+    schema: newDrawSchema,
+    words: SAMPLING_FIELDS,
+    send: async (body, key) => {
       await send(client, samplingRoutes.draw, { lot: lot.id }, body, { key });
       done();
     },
-  );
-  const { field } = form;
+  });
   return (
-    <EntryForm entry={form} send="Draw the containers">
-      <div className="fields" style={{ maxWidth: 860 }}>
-        <ChoiceField
-          label="chosen"
-          {...field('method')}
-          options={DRAW_METHODS.map((one) => [one, WORDS[one]] as const)}
-        />
-        <TextField label="in a row" figure inputMode="numeric" {...field('columns')} hint="containers side by side" />
-        <TextField label="rows in a layer" figure inputMode="numeric" {...field('rows')} />
-        <TextField
-          label="seed"
-          figure
-          inputMode="numeric"
-          {...field('seed')}
-          hint="only to repeat a draw; else one is chosen"
-        />
-        {draw && <TextField label="why it is drawn anew" {...field('reason')} />}
+    <EntryForm entry={form} send="Draw the containers" waits>
+      <div className="fields w-text">
+        <Field entry={form} name="method" options={DRAW_METHODS.map((one) => [one, WORDS[one]] as const)} />
+        <Field entry={form} name="columns" />
+        <Field entry={form} name="rows" />
+        <Field entry={form} name="seed" />
+        {draw && <Field entry={form} name="reason" />}
       </div>
     </EntryForm>
   );

@@ -1,57 +1,15 @@
+import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { send } from '../api/routes.ts';
-import { ENDS, type End, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
+import { ENDS, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
-import { DIVIDERS, type Divider } from '@mercato/core/sampling/dividers';
+import { DIVIDERS } from '@mercato/core/sampling/dividers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, type JSX } from 'react';
-import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
-import { plainFigure, useEntry } from '../ui/entry.ts';
+import { SeenOnField, TODAY } from '../register/seen.tsx';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
-
-interface Values extends SeenLines {
-  what: NewVesselEvent['what'];
-  to: string;
-  place: string;
-  seal: string;
-  intact: 'yes' | 'no';
-  divider: Divider;
-  first: string;
-  second: string;
-  how: End;
-  rest: string;
-  loss: string;
-  note: string;
-}
-
-const grams = (text: string) => ({ text: plainFigure(text), unit: 'g' });
-
-/** What the server is told, by what happened. */
-function bodyOf(values: Values): object {
-  const { what } = values;
-  const note = values.note.trim();
-  switch (what) {
-    case 'hand-over':
-      return { what, to: values.to.trim(), place: values.place.trim(), note };
-    case 'move':
-      return { what, place: values.place.trim(), note };
-    case 'seal':
-      return { what, seal: values.seal.trim(), note };
-    case 'open':
-      return { what, intact: values.intact === 'yes', note };
-    case 'divide':
-      return { what, divider: values.divider, first: grams(values.first), second: grams(values.second), note };
-    case 'finish':
-      return {
-        what,
-        how: values.how,
-        rest: values.rest.trim() ? grams(values.rest) : null,
-        loss: grams(values.loss),
-        note,
-      };
-  }
-}
 
 const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
   ['move', 'it is put somewhere'],
@@ -66,37 +24,35 @@ const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
 export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Element {
   const client = useQueryClient();
   const names = useId();
-  const initial: Values = {
-    what: 'move',
-    to: '',
-    place: '',
-    seal: '',
-    intact: 'yes',
-    divider: 'riffle',
-    first: '',
-    second: '',
-    how: 'used up',
-    rest: '',
-    loss: '0',
-    note: '',
-    ...TODAY,
-  };
-  const entry = useEntry(
-    initial,
-    (values) => ({ ...bodyOf(values), ...seenBody(values) }),
-    vesselEventSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: {
+      what: 'move',
+      to: '',
+      place: '',
+      seal: '',
+      intact: 'true',
+      divider: 'riffle',
+      first: { text: '', unit: 'g' },
+      second: { text: '', unit: 'g' },
+      how: 'used up',
+      rest: { text: '', unit: 'g' },
+      loss: { text: '0', unit: 'g' },
+      note: '',
+      ...TODAY,
+    },
+    schema: vesselEventSchema,
+    words: SAMPLING_FIELDS,
+    send: async (body, key) => {
       await send(client, samplingRoutes.happen, { vessel: node.id }, body, { key });
     },
-  );
-  const { values, field } = entry;
+  });
   const weighed = node.mass !== null;
-  const { what } = values;
+  const { what } = entry.values;
   return (
-    <EntryForm entry={entry} title="What happens now" send="Write it down" quiet>
-      <ChoiceField
-        label="what"
-        {...field('what')}
+    <EntryForm entry={entry} title="What happens now" send="Write it down" quiet waits>
+      <Field
+        entry={entry}
+        name="what"
         options={CHOICES.filter(
           ([one]) =>
             (one !== 'seal' || node.seal === null) &&
@@ -106,7 +62,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
       />
       {what === 'hand-over' && (
         <>
-          <TextField label="to" {...field('to')} list={names} />
+          <Field entry={entry} name="to" list={names} />
           <datalist id={names}>
             {tree.people.map((one) => (
               <option key={one} value={one} />
@@ -115,45 +71,35 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
         </>
       )}
       {(what === 'move' || what === 'hand-over') && (
-        <TextField label={what === 'move' ? 'where' : 'where (if it moves)'} {...field('place')} />
+        <Field entry={entry} name="place" label={what === 'move' ? 'where' : 'where (if it moves)'} />
       )}
-      {what === 'seal' && <TextField label="seal" {...field('seal')} />}
-      {what === 'open' && (
-        <ChoiceField
-          label="the seal was"
-          {...field('intact')}
-          options={[
-            ['yes', 'whole'],
-            ['no', 'broken'],
-          ]}
-        />
-      )}
+      {what === 'seal' && <Field entry={entry} name="seal" />}
+      {what === 'open' && <Field entry={entry} name="intact" />}
       {what === 'divide' && (
         <>
-          <ChoiceField label="divider" {...field('divider')} options={DIVIDERS.map((one) => [one, one] as const)} />
-          <TextField label="first half, g" figure inputMode="decimal" {...field('first', 'first.text')} />
-          <TextField label="second half, g" figure inputMode="decimal" {...field('second', 'second.text')} />
+          <Field entry={entry} name="divider" options={DIVIDERS.map((one) => [one, one] as const)} />
+          <Field entry={entry} name="first.text" />
+          <Field entry={entry} name="second.text" />
         </>
       )}
       {what === 'finish' && (
         <>
-          <ChoiceField label="it was" {...field('how')} options={ENDS.map((one) => [one, one] as const)} />
+          <Field entry={entry} name="how" options={ENDS.map((one) => [one, one] as const)} />
           {weighed && (
             <>
-              <TextField
-                label="still in it, g"
-                figure
-                inputMode="decimal"
-                {...field('rest', 'rest.text', 'rest')}
+              <Field
+                entry={entry}
+                name="rest.text"
+                path={['rest.text', 'rest']}
                 hint={`empty when nothing was; ${node.leftG ?? ''} g should be left`}
               />
-              <TextField label="lost, g" figure inputMode="decimal" {...field('loss', 'loss.text')} />
+              <Field entry={entry} name="loss.text" />
             </>
           )}
         </>
       )}
-      <TextField label="note" {...field('note')} />
-      <SeenOnField label="on" lines={values} onChange={entry.set} fault={entry.fault} />
+      <Field entry={entry} name="note" />
+      <SeenOnField label="on" entry={entry} />
     </EntryForm>
   );
 }

@@ -1,3 +1,9 @@
+import { Station } from '../ui/Station.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
+import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { reading, send } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
@@ -15,9 +21,9 @@ import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, FileField, TextField } from '../ui/fields.tsx';
+import { described, FileField, Frame } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -42,33 +48,32 @@ export default function Heterogeneity(): JSX.Element {
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
   ]);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const tests = [...data.heterogeneity].reverse();
   const open = shown ?? (tests[0] && { title: 'H, spread of the containers', verdict: tests[0].verdict.h });
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={data.lot} title="Heterogeneity" />
-        {tests.map((one) => (
-          <Test key={one.id} test={one} lot={lot} show={setShown} />
-        ))}
-        {may('bench.write') ? (
-          <NewTest key={tests.length} view={data} />
-        ) : (
-          tests.length === 0 && <p className="soft">No test yet; an analyst records it.</p>
-        )}
-      </section>
-      <aside className="slip">
-        {open ? (
+    <Station
+      slip={
+        open ? (
           <VerdictSlip title={open.title} verdict={open.verdict} />
         ) : (
           <p className="soft">
             Draw the containers at random, take a sample of each on its own, and test each on its own. The working of H
             and R stands here.
           </p>
-        )}
-      </aside>
-    </main>
+        )
+      }
+    >
+      <BenchHead lot={data.lot} title="Heterogeneity" />
+      {tests.map((one) => (
+        <Test key={one.id} test={one} lot={lot} show={setShown} />
+      ))}
+      {may('bench.write') ? (
+        <NewTest key={tests.length} view={data} />
+      ) : (
+        tests.length === 0 && <p className="soft">No test yet; an analyst records it.</p>
+      )}
+    </Station>
   );
 }
 
@@ -89,22 +94,17 @@ function Test({
     ['R', 'R, highest less lowest', verdict.r],
   ] as const;
   return (
-    <section style={{ marginTop: 20 }}>
+    <section className="mt-4">
       <h2>
         Test {test.number}: {NAMES[test.attribute]}
         {test.part && `, ${test.part}`}
       </h2>
       <p>
         {judged.map(([name, title, one]) => (
-          <span key={name} style={{ marginRight: 28 }}>
-            <button
-              type="button"
-              className="opens fig"
-              style={{ fontSize: 26 }}
-              onClick={() => show({ title, verdict: one })}
-            >
+          <span key={name} className="me-4">
+            <Button variant="link" className="opens fig fs-3" onClick={() => show({ title, verdict: one })}>
               {name} {one.measured === null ? '—' : Number(one.measured.toPrecision(3))}
-            </button>{' '}
+            </Button>{' '}
             {one.limit !== null && <span className="soft">at most {Number(one.limit.toPrecision(3))}</span>}{' '}
             <VerdictMark mark={one.outcome} word />
           </span>
@@ -143,112 +143,95 @@ function Test({
 
 function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
   const client = useQueryClient();
-  const entry = useEntry(
-    { container: String(test.results[0]?.container ?? ''), text: '', reason: '' },
-    (values) => ({
-      results: [{ container: wholeNumber(values.container), text: plainFigure(values.text) }],
-      ...unlessEmpty('reason', values.reason),
-    }),
-    heterogeneityCorrectionSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { results: [{ container: String(test.results[0]?.container ?? ''), text: '' }], reason: '' },
+    schema: heterogeneityCorrectionSchema,
+    words: SAMPLING_FIELDS,
+    send: async (body, key) => {
       await send(client, samplingRoutes.correctHeterogeneity, { test: test.id }, body, { key });
     },
-  );
+  });
   return (
-    <details>
-      <summary className="soft">Correct a result</summary>
-      <EntryForm entry={entry} send="Correct the result" quiet>
+    <Fold title="Correct a result">
+      <EntryForm entry={entry} send="Correct the result" quiet waits>
         <div className="fields">
-          <ChoiceField
+          <Field
+            entry={entry}
+            name="results.0.container"
             label="container"
-            {...entry.field('container', 'results.0.container')}
             options={test.results.map((one) => [String(one.container), `${one.container}: ${one.field.text}`] as const)}
           />
-          <TextField label="result" figure inputMode="decimal" {...entry.field('text', 'results.0.text')} />
-          <TextField label="why it is corrected" {...entry.field('reason')} />
+          <Field entry={entry} name="results.0.text" label="result" />
+          <Field entry={entry} name="reason" />
         </div>
       </EntryForm>
-    </details>
+    </Fold>
   );
 }
 
 function NewTest({ view }: { view: SamplingView }): JSX.Element {
   const client = useQueryClient();
   const id = useId();
-  const initial: { attribute: Attribute; part: string; seedsEach: string; results: string } = {
+  const first: { attribute: Attribute; part: string; results: string } = {
     attribute: 'germination',
     part: '',
-    seedsEach: String(SEEDS_EACH.germination),
     results: '',
   };
-  const entry = useEntry(
-    initial,
-    (values) => {
+  const entry = useEntry({
+    from: { ...first, seedsEach: SEEDS_EACH[first.attribute] },
+    body: (values) => {
       const results = readResults(values.results);
-      return {
-        attribute: values.attribute,
-        part: values.part.trim(),
-        seedsEach: wholeNumber(values.seedsEach),
-        results: results.ok ? results.results : [],
-      };
+      return { ...values, results: results.ok ? results.results : [] };
     },
-    newHeterogeneityTestSchema,
-    async (body, key) => {
+    schema: newHeterogeneityTestSchema,
+    words: SAMPLING_FIELDS,
+    send: async (body, key) => {
       await send(client, samplingRoutes.startHeterogeneity, { lot: view.lot.id }, body, { key });
     },
-  );
-  const { values, set, fault, field } = entry;
+  });
+  const { values, fault } = entry;
   const reading = readResults(values.results);
   const resultFault =
     values.results.trim() !== '' && !reading.ok
       ? `line ${reading.line}: ${reading.message}`
       : (fault('results') ?? atLine(fault, values.results));
   return (
-    <EntryForm entry={entry} title="Record a test" send="Judge it" style={{ marginTop: 24 }}>
-      <div className="fields" style={{ maxWidth: 860 }}>
-        <ChoiceField
-          label="what was compared"
-          value={values.attribute}
-          onChange={(attribute) =>
-            set({ attribute: attribute as Attribute, seedsEach: String(SEEDS_EACH[attribute as Attribute]) })
-          }
-          fault={fault('attribute')}
+    <EntryForm entry={entry} title="Record a test" send="Judge it" className="mt-4" waits>
+      <div className="fields w-text">
+        <Field
+          entry={entry}
+          name="attribute"
           options={ATTRIBUTES.map((one) => [one, NAMES[one]] as const)}
+          onChange={(attribute) =>
+            entry.set({ attribute: attribute as Attribute, seedsEach: String(SEEDS_EACH[attribute as Attribute]) })
+          }
         />
-        <TextField label="which" {...field('part')} hint="component, class or species" />
-        <TextField
-          label="seeds in each sample"
-          figure
-          inputMode="numeric"
-          {...field('seedsEach')}
-          hint={`${SEEDS_EACH[values.attribute]} at least`}
-        />
+        <Field entry={entry} name="part" />
+        <Field entry={entry} name="seedsEach" hint={`${SEEDS_EACH[values.attribute]} at least`} />
       </div>
-      <div className="field" style={{ maxWidth: 420 }}>
-        <label htmlFor={id}>
-          container and {values.attribute === 'other-seeds' ? 'seeds found' : 'percent'}, a line each
-        </label>
+      <Frame
+        id={id}
+        label={<>container and {values.attribute === 'other-seeds' ? 'seeds found' : 'percent'}, a line each</>}
+        fault={resultFault}
+        hint={reading.ok ? `${reading.results.length} containers; at least five` : undefined}
+      >
         <Form.Control
           as="textarea"
           id={id}
           rows={8}
-          className="num"
-          style={{ textAlign: 'left' }}
+          className="num text-start"
           value={values.results}
           isInvalid={resultFault !== undefined}
-          aria-describedby={`${id}-hint`}
+          aria-describedby={described(id, resultFault, reading.ok)}
           placeholder={'3 92\n17 95\n22 88'}
-          onChange={(event) => set({ results: event.target.value })}
+          onChange={(event) => entry.set({ results: event.target.value })}
         />
-        <div className={resultFault ? 'why' : 'hint'} id={`${id}-hint`} role={resultFault ? 'alert' : undefined}>
-          {resultFault ?? (reading.ok ? `${reading.results.length} containers; at least five` : '')}
-        </div>
-      </div>
+      </Frame>
       <FileField
         label="or from a file"
         accept=".csv,.txt,text/csv,text/plain"
         onFile={(file) => {
-          void file.text().then((text) => set({ results: text.replace(/^\uFEFF/, '') }));
+          void file.text().then((text) => entry.set({ results: text.replace(/^\uFEFF/, '') }));
         }}
       />
     </EntryForm>

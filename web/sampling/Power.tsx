@@ -1,3 +1,4 @@
+import Stack from 'react-bootstrap/Stack';
 import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 import type { PowerPoint } from '@mercato/core/sampling/heterogeneityPower';
 import { proxy } from 'comlink';
@@ -56,12 +57,12 @@ export function Power({ test }: { test: HeterogeneityView }): JSX.Element {
   );
   const mostly = points?.find((one) => one.found >= MOSTLY);
   return (
-    <section style={{ marginTop: 14 }}>
+    <section className="mt-3">
       <h3>What this test could have found</h3>
       <Trouble text={trouble} />
       {share !== undefined ? (
-        <div className="actions">
-          <div className="progress" style={{ width: 280 }}>
+        <Stack direction="horizontal" gap={2} className="actions">
+          <div className="progress c-5">
             {/* By itself the bar would put its name on what only surrounds it. */}
             <ProgressBar isChild now={share * 100} label={`${Math.round(share * 100)} %`} aria-label="simulated" />
           </div>
@@ -75,16 +76,16 @@ export function Power({ test }: { test: HeterogeneityView }): JSX.Element {
           >
             Stop
           </Button>
-        </div>
+        </Stack>
       ) : (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button variant="outline-primary" onClick={() => void run()}>
             {points ? 'Simulate again' : 'Simulate'}
           </Button>
           <span className="soft">
             {RUNS} lots for each true difference, {test.results.length} containers each
           </span>
-        </div>
+        </Stack>
       )}
       {curves && points && (
         <>

@@ -1,3 +1,7 @@
+import { Station } from '../ui/Station.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { reading } from '../api/routes.ts';
 import { planReasonWords } from '@mercato/contract/sampling/words';
@@ -33,86 +37,87 @@ export default function Sampling(): JSX.Element {
     { key: 'v', says: 'vessels', act: () => void navigate(`/lots/${lot}/vessels`) },
     { key: 'h', says: 'heterogeneity', act: () => void navigate(`/lots/${lot}/heterogeneity`) },
   ]);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const { plan, submitted } = data;
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={data.lot} title="Sampling" />
-        <h2 style={{ marginTop: 22 }}>Primary samples</h2>
-        {plan ? (
-          <p>
-            <button type="button" className="opens fig" style={{ fontSize: 34 }} onClick={() => setShown('plan')}>
-              {plan.primarySamples}
-            </button>{' '}
-            {plan.containersToSample !== null && <>from {plan.containersToSample} containers. </>}
-            <span className="soft">{planReasonWords(plan.why)}</span>
-          </p>
-        ) : (
-          <p className="outside">{data.planFault}</p>
-        )}
-        <p className="soft">
-          Dust mask when seed is probed or poured. Treated seed: gloves, and the label’s own cautions; local rules come
-          first.
+    <Station
+      slip={
+        <>
+          {shown === 'plan' ? (
+            plan && (
+              <Slip title="primary samples" steps={plan.steps} next={planReasonWords(plan.why)} rule={plan.rule} />
+            )
+          ) : (
+            <VerdictSlip title={shown.title} verdict={shown.verdict} />
+          )}
+          <KindFigures species={data.lot.species} book={data.lot.book} bookKind={data.lot.bookKind} />
+        </>
+      }
+    >
+      <BenchHead lot={data.lot} title="Sampling" />
+      <h2 className="mt-4">Primary samples</h2>
+      {plan ? (
+        <p>
+          <Button variant="link" className="opens fig fs-1" onClick={() => setShown('plan')}>
+            {plan.primarySamples}
+          </Button>{' '}
+          {plan.containersToSample !== null && <>from {plan.containersToSample} containers. </>}
+          <span className="soft">{planReasonWords(plan.why)}</span>
         </p>
-        {data.largestLot && (
-          <p>
-            <VerdictMark mark={data.largestLot.outcome} />{' '}
-            <button
-              type="button"
-              className="opens"
-              onClick={() => {
-                if (data.largestLot) setShown({ title: 'size of the lot', verdict: data.largestLot });
-              }}
-            >
-              {nextWords(data.largestLot.next)}
-            </button>
-          </p>
-        )}
+      ) : (
+        <p className="outside">{data.planFault}</p>
+      )}
+      <p className="soft">
+        Dust mask when seed is probed or poured. Treated seed: gloves, and the label’s own cautions; local rules come
+        first.
+      </p>
+      {data.largestLot && (
+        <p>
+          <VerdictMark mark={data.largestLot.outcome} />{' '}
+          <Button
+            variant="link"
+            className="opens"
+            onClick={() => {
+              if (data.largestLot) setShown({ title: 'size of the lot', verdict: data.largestLot });
+            }}
+          >
+            {nextWords(data.largestLot.next)}
+          </Button>
+        </p>
+      )}
 
-        {data.largestLot?.outcome === 'outside' && data.split && (
-          <p className="outside">
-            Divide it into {data.split.parts} lots
-            {data.split.containers ? ` of ${data.split.containers.join(', ')} containers` : ''}: at most{' '}
-            {data.split.largestKg} kg each. {may('lot.write') && <Link to={`/lots/${lot}/divide`}>Divide it</Link>}
-          </p>
-        )}
-        <details>
-          <summary className="soft">What {BOOK_NAMES[data.other.book]} would ask</summary>
-          <p>
-            {data.other.plan ? (
-              <>
-                <span className="fig">{data.other.plan.primarySamples}</span> primary samples
-                {data.other.plan.containersToSample !== null &&
-                  ` from ${data.other.plan.containersToSample} containers`}
-                .{' '}
-                <span className="soft">
-                  {planReasonWords(data.other.plan.why)} {data.other.edition}.
-                </span>
-              </>
-            ) : (
-              data.other.planFault
-            )}
-          </p>
-        </details>
-        <DrawSection view={data} />
+      {data.largestLot?.outcome === 'outside' && data.split && (
+        <p className="outside">
+          Divide it into {data.split.parts} lots
+          {data.split.containers ? ` of ${data.split.containers.join(', ')} containers` : ''}: at most{' '}
+          {data.split.largestKg} kg each. {may('lot.write') && <Link to={`/lots/${lot}/divide`}>Divide it</Link>}
+        </p>
+      )}
+      <Fold title={<>What {BOOK_NAMES[data.other.book]} would ask</>}>
+        <p>
+          {data.other.plan ? (
+            <>
+              <span className="fig">{data.other.plan.primarySamples}</span> primary samples
+              {data.other.plan.containersToSample !== null &&
+                ` from ${data.other.plan.containersToSample} containers`}.{' '}
+              <span className="soft">
+                {planReasonWords(data.other.plan.why)} {data.other.edition}.
+              </span>
+            </>
+          ) : (
+            data.other.planFault
+          )}
+        </p>
+      </Fold>
+      <DrawSection view={data} />
 
-        <Doubt view={data} />
-        <CompositeSection view={data} />
-        <SubmittedSection view={data} show={setShown} />
-        <ReserveSection view={data} />
-        <DividerPlan view={data} />
-        {submitted && <WorkingTable view={data} show={setShown} />}
-      </section>
-      <aside className="slip">
-        {shown === 'plan' ? (
-          plan && <Slip title="primary samples" steps={plan.steps} next={planReasonWords(plan.why)} rule={plan.rule} />
-        ) : (
-          <VerdictSlip title={shown.title} verdict={shown.verdict} />
-        )}
-        <KindFigures species={data.lot.species} book={data.lot.book} bookKind={data.lot.bookKind} />
-      </aside>
-    </main>
+      <Doubt view={data} />
+      <CompositeSection view={data} />
+      <SubmittedSection view={data} show={setShown} />
+      <ReserveSection view={data} />
+      <DividerPlan view={data} />
+      {submitted && <WorkingTable view={data} show={setShown} />}
+    </Station>
   );
 }
 
@@ -123,7 +128,7 @@ function Doubt({ view }: { view: SamplingView }): JSX.Element | null {
   const decided = view.draw?.primaries.find((one) => one.taken?.look === 'uneven')?.taken?.decision?.decision;
   const last = view.heterogeneity.at(-1);
   return (
-    <p className="soft" style={{ marginTop: 14 }}>
+    <p className="soft mt-3">
       {last && (
         <>
           <VerdictMark mark={last.verdict.outcome} word /> heterogeneity test {last.number}.{' '}

@@ -1,3 +1,5 @@
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { reading } from '../api/routes.ts';
 import { planReasonWords } from '@mercato/contract/sampling/words';
@@ -12,10 +14,10 @@ export default function Sheet(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
-  if (!data || !session) return <main aria-busy="true" />;
+  if (!data || !session) return <Busy />;
   const { draw } = data;
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <PaperHead title="Sampling sheet" codes={[data.lot.reference]} back={`/lots/${lot}/sampling`} />
       <p>
         <i className="species">{data.lot.species}</i>, {data.lot.commonName} ·{' '}
@@ -29,7 +31,7 @@ export default function Sheet(): JSX.Element {
         )}
       </p>
       {draw ? (
-        <table className="ruled sheet">
+        <Table className="sheet">
           <thead>
             <tr>
               <th>taken</th>
@@ -58,11 +60,11 @@ export default function Sheet(): JSX.Element {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       ) : (
         <p>Nothing is drawn yet.</p>
       )}
-      <p style={{ marginTop: 18 }}>
+      <p className="mt-3">
         Sampled on ______________ by ______________________ · seal ______________ · uneven look: stop, do not combine.
         Dust mask while probing.
       </p>

@@ -1,3 +1,7 @@
+import Stack from 'react-bootstrap/Stack';
+import Table from 'react-bootstrap/Table';
+import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { send } from '../api/routes.ts';
 import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
@@ -6,9 +10,8 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { MassField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
 
@@ -27,10 +30,10 @@ export function SubmittedSection({
   if (!session) return null;
   return (
     <>
-      <h2 style={{ marginTop: 22 }}>Submitted sample</h2>
+      <h2 className="mt-4">Submitted sample</h2>
       {submitted && !editing ? (
         <>
-          <table className="ruled" style={{ maxWidth: 760 }}>
+          <Table className="w-text">
             <tbody>
               <tr>
                 <td>code</td>
@@ -40,13 +43,13 @@ export function SubmittedSection({
               <tr>
                 <td>mass</td>
                 <td className="fig">
-                  <button
-                    type="button"
+                  <Button
+                    variant="link"
                     className="opens"
                     onClick={() => setShown({ title: 'submitted sample', verdict: submitted.massVerdict })}
                   >
                     {submitted.vessel.mass?.text} {submitted.vessel.mass?.unit}
-                  </button>
+                  </Button>
                 </td>
                 <td>
                   <VerdictMark mark={submitted.massVerdict.outcome} word /> <Earlier field={submitted.fields.mass} />
@@ -56,8 +59,8 @@ export function SubmittedSection({
                 <td>primary samples taken</td>
                 <td className="fig">
                   {submitted.primaryVerdict ? (
-                    <button
-                      type="button"
+                    <Button
+                      variant="link"
                       className="opens"
                       onClick={() => {
                         if (submitted.primaryVerdict)
@@ -65,7 +68,7 @@ export function SubmittedSection({
                       }}
                     >
                       {submitted.fields.primarySamples?.text}
-                    </button>
+                    </Button>
                   ) : (
                     submitted.fields.primarySamples?.text
                   )}
@@ -101,18 +104,18 @@ export function SubmittedSection({
                 <td />
               </tr>
             </tbody>
-          </table>
+          </Table>
           <DecisionBox
             on={{ id: submitted.vessel.id, lotId: lot, decision: submitted.decision }}
             outside={[submitted.massVerdict.outcome, submitted.primaryVerdict?.outcome].includes('outside')}
             subject="sample"
           />
           {may('sampling.write') && (
-            <div className="actions">
+            <Stack direction="horizontal" gap={2} className="actions">
               <Button variant="outline-primary" onClick={() => setEditing(true)}>
                 Correct
               </Button>
-            </div>
+            </Stack>
           )}
         </>
       ) : may('sampling.write') ? (
@@ -144,10 +147,9 @@ function SubmittedForm({
   const { submitted, plan, lot } = view;
   // What was taken, where it was noted on the walk; what is asked for is only the hint.
   const taken = view.draw?.primaries.filter((one) => one.taken).length;
-  const entry = useEntry(
-    {
-      text: submitted?.vessel.mass?.text ?? '',
-      unit: submitted?.vessel.mass?.unit ?? 'g',
+  const entry = useEntry({
+    from: {
+      mass: { text: submitted?.vessel.mass?.text ?? '', unit: submitted?.vessel.mass?.unit ?? 'g' },
       drawnOn: submitted?.fields.drawnOn?.text ?? today,
       drawnBy: submitted?.fields.drawnBy?.text ?? (view.sentIn ? '' : by),
       seal: submitted?.fields.seal?.text ?? '',
@@ -155,52 +157,49 @@ function SubmittedForm({
         submitted?.fields.primarySamples?.text ?? (view.sentIn ? '' : String(taken ?? plan?.primarySamples ?? '')),
       reason: '',
     },
-    (values) => ({
-      mass: { text: plainFigure(values.text), unit: values.unit },
-      drawnOn: values.drawnOn,
-      drawnBy: values.drawnBy.trim(),
-      seal: values.seal.trim(),
-      primarySamples: view.sentIn && values.primarySamples.trim() === '' ? null : wholeNumber(values.primarySamples),
-      ...unlessEmpty('reason', values.reason),
+    // Others may not have said how many they drew; whoever drew here knows it.
+    body: (values) => ({
+      ...values,
+      primarySamples: view.sentIn ? values.primarySamples : values.primarySamples.trim() || undefined,
     }),
-    submittedSampleSchema,
-    async (body, key) => {
+    schema: submittedSampleSchema,
+    words: SAMPLING_FIELDS,
+    send: async (body, key) => {
       await send(client, samplingRoutes.receive, { lot: lot.id }, body, {
         version: submitted?.vessel.version ?? 0,
         key,
       });
       done();
     },
-  );
-  const { values, set, fault, field } = entry;
+  });
   return (
-    <EntryForm entry={entry} send={submitted ? 'Correct' : 'Record the sample'} {...(submitted ? { leave: done } : {})}>
-      <div className="fields" style={{ maxWidth: 760 }}>
-        <MassField
-          label="mass of the submitted sample"
-          text={values.text}
-          unit={values.unit}
-          onChange={(change) => set(change)}
-          fault={fault('mass.text') ?? fault('mass')}
+    <EntryForm
+      entry={entry}
+      send={submitted ? 'Correct' : 'Record the sample'}
+      {...(submitted ? { leave: done } : {})}
+      waits
+    >
+      <div className="fields w-text">
+        <Field
+          entry={entry}
+          name="mass"
           hint={
             view.least.submitted
               ? `the rule book asks for ${Number(view.least.submitted.toFixed(1))} g at least`
               : undefined
           }
         />
-        <TextField
-          label="primary samples taken"
-          figure
-          inputMode="numeric"
-          {...field('primarySamples')}
+        <Field
+          entry={entry}
+          name="primarySamples"
           hint={
             view.sentIn ? 'empty where nobody knows: others drew it' : plan ? `${plan.primarySamples} asked` : undefined
           }
         />
-        <TextField label="drawn on" type="date" {...field('drawnOn')} />
-        <TextField label="drawn by" {...field('drawnBy')} />
-        <TextField label="seal" {...field('seal')} />
-        {submitted && <TextField label="why it is corrected" {...field('reason')} />}
+        <Field entry={entry} name="drawnOn" />
+        <Field entry={entry} name="drawnBy" />
+        <Field entry={entry} name="seal" />
+        {submitted && <Field entry={entry} name="reason" />}
       </div>
     </EntryForm>
   );

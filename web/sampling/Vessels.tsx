@@ -1,3 +1,8 @@
+import { Station } from '../ui/Station.tsx';
+import Stack from 'react-bootstrap/Stack';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
@@ -26,91 +31,91 @@ export default function Vessels(): JSX.Element {
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
   ]);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const poured = data.nodes.filter((one) => one.pouredInto !== null);
   const chosen = data.nodes.find((one) => one.id === search.get('at'));
   return (
-    <main className="station">
-      <section>
-        <BenchHead lot={data.lot} title="Vessels" />
-        {data.nodes.length === 0 ? (
-          <p className="soft" style={{ marginTop: 18 }}>
-            Nothing is taken of this lot yet. <Link to={`/lots/${lot}/sampling`}>Sampling</Link> begins it.
-          </p>
-        ) : (
-          <>
-            <div className="scroll" style={{ marginTop: 16 }}>
-              <table className="ruled tree">
-                <thead>
-                  <tr>
-                    <th>vessel</th>
-                    <th className="num">holds</th>
-                    <th className="num">left, g</th>
-                    <th>stands</th>
-                    <th>with</th>
-                    <th>seal</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {poured.length > 0 && (
-                    <tr className="gone">
-                      <td>
-                        <button type="button" className="opens" aria-expanded={all} onClick={() => setAll(!all)}>
-                          {poured.length} primary samples
-                        </button>
-                      </td>
-                      <td className="num">
-                        {poured.every((one) => one.mass)
-                          ? `${poured.reduce((sum, one) => (one.mass ? sum.plus(toGrams(one.mass)) : sum), new Exact(0)).toString()} g`
-                          : ''}
-                      </td>
-                      <td />
-                      <td>poured together</td>
-                      <td />
-                      <td />
-                    </tr>
-                  )}
-                  {treeRows(data.nodes.filter((one) => all || one === chosen || !poured.includes(one))).map(
-                    ({ node, depth }) => (
-                      <Row
-                        key={node.id}
-                        node={node}
-                        depth={depth}
-                        at={node === chosen}
-                        open={() => setSearch({ at: node.id }, { replace: true })}
-                      />
-                    ),
-                  )}
-                </tbody>
-              </table>
-            </div>
-            <div className="actions">
-              <a
-                className="btn btn-outline-primary"
-                href={linkTo(samplingRoutes.labels, { lot })}
-                target="_blank"
-                rel="noreferrer"
-              >
-                Labels on a sheet
-              </a>
-              <a href={linkTo(samplingRoutes.labels, { lot }, { layout: 'single' })} target="_blank" rel="noreferrer">
-                one to a page, 50 × 25 mm
-              </a>
-              <Link to={`/lots/${lot}/sampling`}>Sampling</Link>
-            </div>
-          </>
-        )}
-      </section>
-      <aside className="slip">
-        {chosen ? (
+    <Station
+      of={chosen?.id ?? null}
+      slip={
+        chosen ? (
           <Chosen key={chosen.id} node={chosen} tree={data} />
         ) : (
           <p className="soft">
             Scan a label, or choose a vessel: what happened to it stands here, and what happens next is written down.
           </p>
-        )}
-      </aside>
-    </main>
+        )
+      }
+    >
+      <BenchHead lot={data.lot} title="Vessels" />
+      {data.nodes.length === 0 ? (
+        <p className="soft mt-3">
+          Nothing is taken of this lot yet. <Link to={`/lots/${lot}/sampling`}>Sampling</Link> begins it.
+        </p>
+      ) : (
+        <>
+          <div className="scroll mt-3">
+            <Table className="tree">
+              <thead>
+                <tr>
+                  <th>vessel</th>
+                  <th className="num">holds</th>
+                  <th className="num">left, g</th>
+                  <th>stands</th>
+                  <th>with</th>
+                  <th>seal</th>
+                </tr>
+              </thead>
+              <tbody>
+                {poured.length > 0 && (
+                  <tr className="gone">
+                    <td>
+                      <Button variant="link" className="opens" aria-expanded={all} onClick={() => setAll(!all)}>
+                        {poured.length} primary samples
+                      </Button>
+                    </td>
+                    <td className="num">
+                      {poured.every((one) => one.mass)
+                        ? `${poured.reduce((sum, one) => (one.mass ? sum.plus(toGrams(one.mass)) : sum), new Exact(0)).toString()} g`
+                        : ''}
+                    </td>
+                    <td />
+                    <td>poured together</td>
+                    <td />
+                    <td />
+                  </tr>
+                )}
+                {treeRows(data.nodes.filter((one) => all || one === chosen || !poured.includes(one))).map(
+                  ({ node, depth }) => (
+                    <Row
+                      key={node.id}
+                      node={node}
+                      depth={depth}
+                      at={node === chosen}
+                      open={() => setSearch({ at: node.id }, { replace: true })}
+                    />
+                  ),
+                )}
+              </tbody>
+            </Table>
+          </div>
+          <Stack direction="horizontal" gap={2} className="actions">
+            <a
+              className="btn btn-outline-primary"
+              href={linkTo(samplingRoutes.labels, { lot })}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Labels on a sheet
+            </a>
+            <a href={linkTo(samplingRoutes.labels, { lot }, { layout: 'single' })} target="_blank" rel="noreferrer">
+              one to a page, 50 × 25 mm
+            </a>
+            <Link to={`/lots/${lot}/sampling`}>Sampling</Link>
+          </Stack>
+        </>
+      )}
+    </Station>
   );
 }
 
@@ -142,9 +147,9 @@ function Row({
             └{' '}
           </span>
         )}
-        <button type="button" className="opens fig" aria-pressed={at} onClick={open}>
+        <Button variant="link" className="opens fig" aria-pressed={at} onClick={open}>
           {node.code}
-        </button>{' '}
+        </Button>{' '}
         {nameOf(node)}
       </td>
       <td className="num">
@@ -164,10 +169,8 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Ele
   const path = pathTo(node, tree.nodes);
   return (
     <>
-      <h2 style={{ textTransform: 'capitalize' }}>{nameOf(node)}</h2>
-      <p className="fig" style={{ fontSize: 22, margin: '2px 0' }}>
-        {node.code}
-      </p>
+      <h2 className="text-capitalize">{nameOf(node)}</h2>
+      <p className="fig fs-4 my-1 mx-0">{node.code}</p>
       <p className="soft">{['the heap', ...path.map(nameOf)].join(' › ')}</p>
       {node.why && <p>Lighter than the rule book asks: {node.why}</p>}
       {node.discardOn && !node.gone && (

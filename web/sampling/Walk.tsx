@@ -1,3 +1,5 @@
+import { Notice } from '../ui/Notice.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { passOn, reading } from '../api/routes.ts';
 import type { Look, PrimarySample, PrimaryView, SamplingView } from '@mercato/contract/sampling/sampling';
@@ -8,11 +10,11 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { useOutbox } from '../api/outbox.ts';
 import { useSession } from '../api/session.tsx';
-import { plainFigure } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { Stack } from './Stack.tsx';
+import { BagStack } from './BagStack.tsx';
 
 const LOOK_WORDS: readonly (readonly [Exclude<Look, 'even'>, string])[] = [
   ['uneven', 'Looks uneven'],
@@ -26,7 +28,7 @@ export default function Walk(): JSX.Element {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery({ ...reading(samplingRoutes.ofLot, { lot }), staleTime: Infinity });
-  if (!data || !session?.person) return <main aria-busy="true" />;
+  if (!data || !session?.person) return <Busy />;
   if (!data.draw)
     return (
       <main>
@@ -104,22 +106,22 @@ function Between({
   ]);
   const refused = waiting.filter((one) => one.refused !== undefined);
   return (
-    <main style={{ maxWidth: 620 }}>
+    <main className="w-narrow">
       <div className="fig soft">
         <Link className="plain" to={`/lots/${view.lot.id}/sampling`}>
           {view.lot.reference} · sampling
         </Link>
-        {kept.size > 0 && <span style={{ float: 'right' }}>{kept.size} kept to send</span>}
+        {kept.size > 0 && <span className="float-end">{kept.size} kept to send</span>}
       </div>
-      <h1 style={{ fontSize: 22 }}>
+      <h1 className="fs-4">
         <i>{view.lot.species}</i>, {view.lot.commonName}
       </h1>
       {stopped ? (
-        <div className="notice bad" role="alert" style={{ display: 'block' }}>
+        <Notice bad>
           <VerdictMark mark="outside" /> Container {stopped.container} looks uneven: stop, and do not combine the
           samples. The lead decides whether the parts become lots of their own, sampling is refused, or a heterogeneity
           test is asked for.
-        </div>
+        </Notice>
       ) : next ? (
         <>
           <div className="walk-next" role="status">
@@ -186,7 +188,7 @@ function Between({
           </Button>
         </p>
       ))}
-      <p style={{ display: 'flex', justifyContent: 'space-between', margin: '12px 0 4px' }}>
+      <p className="d-flex justify-content-between mt-3 mb-1 mx-0">
         <span>
           <b className="fig">{draw.primaries.length - open.length}</b> of {draw.primaries.length} drawn
         </span>
@@ -196,12 +198,12 @@ function Between({
           </span>
         )}
       </p>
-      <Stack
+      <BagStack
         draw={draw}
         next={stopped ? undefined : next?.container}
         done={(container) => draw.primaries.every((one) => one.container !== container || isTaken(one))}
       />
-      <p className="soft" style={{ marginTop: 12 }}>
+      <p className="soft mt-3">
         Dust: wear the mask while probing. Treated seed: gloves, and the label’s own cautions.
       </p>
     </main>

@@ -1,3 +1,5 @@
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
@@ -15,12 +17,12 @@ export function WorkingTable({
   const lot = data.lot.id;
   return (
     <>
-      <h2 style={{ marginTop: 22 }}>Working samples</h2>
+      <h2 className="mt-4">Working samples</h2>
       {data.working.length === 0 ? (
         <p className="soft">None drawn yet. Each step draws its own, from its page.</p>
       ) : (
         <div className="scroll">
-          <table className="ruled" style={{ maxWidth: 760 }}>
+          <Table className="w-text">
             <thead>
               <tr>
                 <th>code</th>
@@ -39,25 +41,23 @@ export function WorkingTable({
                     <Link to={`/lots/${lot}/${vessel.purpose ?? 'sampling'}`}>{vessel.purpose?.replace('-', ' ')}</Link>
                   </td>
                   <td className="num">
-                    <button
-                      type="button"
+                    <Button
+                      variant="link"
                       className="opens"
                       onClick={() => setShown({ title: 'working sample', verdict })}
                     >
                       {vessel.mass?.text} {vessel.mass?.unit}
-                    </button>
+                    </Button>
                   </td>
                   <td>
                     <VerdictMark mark={verdict.outcome} word />
                   </td>
-                  <td className="num" style={{ textAlign: 'left' }}>
-                    {testNumber ?? '—'}
-                  </td>
+                  <td className="num text-start">{testNumber ?? '—'}</td>
                   <td className="soft">{why}</td>
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
       )}
     </>

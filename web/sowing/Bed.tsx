@@ -1,3 +1,6 @@
+import { Choices } from '../ui/Choices.tsx';
+import { Station } from '../ui/Station.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import {
   massIn,
@@ -15,7 +18,8 @@ import { useState, type JSX } from 'react';
 import { useSearchParams } from 'react-router';
 import { useKinds, usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';
@@ -25,12 +29,17 @@ const LENGTHS = Object.keys(METRES_PER) as LengthUnit[];
 const choices = <T extends string>(all: readonly T[]) => all.map((one) => [one, one] as const);
 
 /** Seed for an area or a row, in the reader's units, as a range where a small test stands behind it; nothing is stored. */
+const HOW = [
+  ['area', 'an area'],
+  ['row', 'rows'],
+] as const;
+
 export default function Bed(): JSX.Element {
   const [search] = useSearchParams();
   const id = search.get('packet') ?? '';
   const { data: packet } = usePacket(id);
   const { data: kinds } = useKinds();
-  if (!kinds || (id && !packet)) return <main aria-busy="true" />;
+  if (!kinds || (id && !packet)) return <Busy />;
   const weight = kinds.get((packet?.kind ?? '').toLowerCase())?.thousandSeedWeightG;
   // As it was weighed, where the way here names it; else as the kind usually is.
   const weighed = Number(search.get('weight'));
@@ -87,83 +96,9 @@ function BedForm({
     return `${value >= 100 ? value.toFixed(0) : value.toPrecision(2)} ${unit}`;
   };
   return (
-    <main className="station">
-      <section>
-        <h1>For a bed or a row</h1>
-        <SowPages />
-        {about && <p className="soft">{about}</p>}
-        <span role="group" aria-label="which" className="choices">
-          {(
-            [
-              ['area', 'an area'],
-              ['row', 'rows'],
-            ] as const
-          ).map(([one, words]) => (
-            <button key={one} type="button" className="bare" aria-pressed={how === one} onClick={() => setHow(one)}>
-              {words}
-            </button>
-          ))}
-        </span>
-        <div className="fields">
-          {how === 'area' ? (
-            <>
-              {line('area', 'area')}
-              <ChoiceField label="in" options={choices(AREAS)} {...field('areaUnit')} />
-              {line('perSquareMetre', 'plants wanted on a square metre')}
-            </>
-          ) : (
-            <>
-              {line('length', 'length of a row')}
-              <ChoiceField label="in" options={choices(LENGTHS)} {...field('lengthUnit')} />
-              {line('rows', 'rows')}
-              {line('spacing', 'from plant to plant')}
-              <ChoiceField label="in" options={choices(LENGTHS)} {...field('spacingUnit')} />
-            </>
-          )}
-          {line('sprouted', 'sprouted in the test')}
-          {line('seeds', 'seeds tested')}
-          {line('emergence', 'of living seeds come up here, %', 'in an open bed often half to four fifths (practice)')}
-          {line('weight', 'a thousand seeds weigh, g', 'empty where it is not known')}
-          {line('purity', 'seed in what you weigh, %', 'home-cleaned seed is about 98 by eye (practice)')}
-          <ChoiceField label="masses in" options={choices(MASS_UNITS)} {...field('massUnit')} />
-        </div>
-        {found && (
-          <div role="status" className="left-of">
-            <p>
-              <b className="fig">{Math.ceil(found.middle.seeds)}</b> seeds
-              {found.middle.massG !== null && (
-                <>
-                  , <b className="fig">{mass(found.middle.massG)}</b>
-                </>
-              )}{' '}
-              for {Math.round(found.plants)} plants
-            </p>
-            <p>
-              With the luck that the test may have had, anything from {Math.ceil(found.fewest.seeds)} to{' '}
-              {found.most ? Math.ceil(found.most.seeds) : 'no end of'} seeds
-              {found.fewest.massG !== null &&
-                found.most?.massG != null &&
-                `, ${mass(found.fewest.massG)} to ${mass(found.most.massG)}`}
-              .
-            </p>
-            {left !== null && (
-              <p>
-                {found.middle.seeds <= left
-                  ? `The packet holds enough (${left}).`
-                  : `The packet holds only ${left}: ${Math.ceil(found.middle.seeds / Math.max(1, left))} such packets are needed.`}
-              </p>
-            )}
-            {found.ratePerHa !== null && (
-              <p className="soft">
-                As a rate: {found.ratePerHa.toPrecision(3)} kg/ha,{' '}
-                {(found.ratePerHa * 0.8921791216197044).toPrecision(3)} lb/acre
-              </p>
-            )}
-          </div>
-        )}
-      </section>
-      <aside className="slip">
-        {found && (
+    <Station
+      slip={
+        found && (
           <Slip
             title="seeds and their mass"
             steps={found.middle.steps}
@@ -173,9 +108,71 @@ function BedForm({
               provenance: 'handbook formula, recomputed by the tests',
             }}
           />
+        )
+      }
+    >
+      <h1>For a bed or a row</h1>
+      <SowPages />
+      {about && <p className="soft">{about}</p>}
+      <Choices label="which" options={HOW} chosen={how} choose={setHow} />
+      <div className="fields">
+        {how === 'area' ? (
+          <>
+            {line('area', 'area')}
+            <ChoiceField label="in" options={choices(AREAS)} {...field('areaUnit')} />
+            {line('perSquareMetre', 'plants wanted on a square metre')}
+          </>
+        ) : (
+          <>
+            {line('length', 'length of a row')}
+            <ChoiceField label="in" options={choices(LENGTHS)} {...field('lengthUnit')} />
+            {line('rows', 'rows')}
+            {line('spacing', 'from plant to plant')}
+            <ChoiceField label="in" options={choices(LENGTHS)} {...field('spacingUnit')} />
+          </>
         )}
-      </aside>
-    </main>
+        {line('sprouted', 'sprouted in the test')}
+        {line('seeds', 'seeds tested')}
+        {line('emergence', 'of living seeds come up here, %', 'in an open bed often half to four fifths (practice)')}
+        {line('weight', 'a thousand seeds weigh, g', 'empty where it is not known')}
+        {line('purity', 'seed in what you weigh, %', 'home-cleaned seed is about 98 by eye (practice)')}
+        <ChoiceField label="masses in" options={choices(MASS_UNITS)} {...field('massUnit')} />
+      </div>
+      {found && (
+        <div role="status" className="left-of">
+          <p>
+            <b className="fig">{Math.ceil(found.middle.seeds)}</b> seeds
+            {found.middle.massG !== null && (
+              <>
+                , <b className="fig">{mass(found.middle.massG)}</b>
+              </>
+            )}{' '}
+            for {Math.round(found.plants)} plants
+          </p>
+          <p>
+            With the luck that the test may have had, anything from {Math.ceil(found.fewest.seeds)} to{' '}
+            {found.most ? Math.ceil(found.most.seeds) : 'no end of'} seeds
+            {found.fewest.massG !== null &&
+              found.most?.massG != null &&
+              `, ${mass(found.fewest.massG)} to ${mass(found.most.massG)}`}
+            .
+          </p>
+          {left !== null && (
+            <p>
+              {found.middle.seeds <= left
+                ? `The packet holds enough (${left}).`
+                : `The packet holds only ${left}: ${Math.ceil(found.middle.seeds / Math.max(1, left))} such packets are needed.`}
+            </p>
+          )}
+          {found.ratePerHa !== null && (
+            <p className="soft">
+              As a rate: {found.ratePerHa.toPrecision(3)} kg/ha, {(found.ratePerHa * 0.8921791216197044).toPrecision(3)}{' '}
+              lb/acre
+            </p>
+          )}
+        </div>
+      )}
+    </Station>
   );
 }
 

@@ -1,9 +1,12 @@
+import { Station } from '../ui/Station.tsx';
+import Table from 'react-bootstrap/Table';
 import { grouped } from '@mercato/contract/words/figures';
 import { readerNow } from '../api/reader.ts';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { seedIncrease } from '@mercato/core/sowing/increase';
 import type { JSX } from 'react';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';
@@ -59,77 +62,76 @@ export default function Increase(): JSX.Element {
   const { mark } = readerNow();
   const show = (n: number) => grouped(n, mark);
   return (
-    <main className="station">
-      <section>
-        <h1>Seed increase</h1>
-        <SowPages />
-        <p className="soft">From the seeds you have to the seeds you want, sown again season by season.</p>
-        <div className="fields">
-          {line('seeds', 'seeds you have')}
-          {line('wanted', 'seeds you want')}
-          {line('sprouted', 'sprouted in the test')}
-          {line('tested', 'seeds tested')}
-          {line('emergence', 'of living seeds come up here, %')}
-          {line('kept', 'plants kept for seed, %', 'off-types and weak ones go')}
-          {line('perPlant', 'clean seeds of a plant')}
-          {line('room', 'room for so many plants', 'empty where there is enough')}
-          {line('resown', 'of the harvest sown again, %')}
-        </div>
-        {found && (
-          <>
-            <p role="status" className="left-of">
-              {found.reached[0] === found.reached[1] ? (
-                <>
-                  There after <b className="fig">{seasons(found.reached[0])}</b>.
-                </>
-              ) : (
-                <>
-                  At best there after <b className="fig">{seasons(found.reached[0])}</b>; with the luck against you:{' '}
-                  <b className="fig">{seasons(found.reached[1])}</b>.
-                </>
-              )}
-            </p>
-            <div className="scroll">
-              <table className="ruled">
-                <thead>
-                  <tr>
-                    <th>season</th>
-                    <th>sown</th>
-                    <th>plants kept</th>
-                    <th>harvested</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {found.seasons.slice(0, 12).map((one) => (
-                    <tr key={one.season}>
-                      <td className="fig">{one.season}</td>
-                      {[one.sown, one.plants, one.harvested].map(([low, high], i) => (
-                        <td key={i} className="fig">
-                          {low === high ? show(low) : `${show(low)} to ${show(high)}`}
-                        </td>
-                      ))}
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
-            <p className="soft">
-              Crossing kinds want twenty mother plants and more, whatever the sum says (practice): fewer make it true,
-              perhaps, but narrow.
-            </p>
-          </>
-        )}
-      </section>
-      <aside className="slip">
-        {found && (
+    <Station
+      slip={
+        found && (
           <Slip
             title="from season to season"
             steps={found.steps}
             next="The range is that of the test: 95 % limits of the share alive."
             rule={{ text: 'multiplication season by season', provenance: 'arithmetic, recomputed by the tests' }}
           />
-        )}
-      </aside>
-    </main>
+        )
+      }
+    >
+      <h1>Seed increase</h1>
+      <SowPages />
+      <p className="soft">From the seeds you have to the seeds you want, sown again season by season.</p>
+      <div className="fields">
+        {line('seeds', 'seeds you have')}
+        {line('wanted', 'seeds you want')}
+        {line('sprouted', 'sprouted in the test')}
+        {line('tested', 'seeds tested')}
+        {line('emergence', 'of living seeds come up here, %')}
+        {line('kept', 'plants kept for seed, %', 'off-types and weak ones go')}
+        {line('perPlant', 'clean seeds of a plant')}
+        {line('room', 'room for so many plants', 'empty where there is enough')}
+        {line('resown', 'of the harvest sown again, %')}
+      </div>
+      {found && (
+        <>
+          <p role="status" className="left-of">
+            {found.reached[0] === found.reached[1] ? (
+              <>
+                There after <b className="fig">{seasons(found.reached[0])}</b>.
+              </>
+            ) : (
+              <>
+                At best there after <b className="fig">{seasons(found.reached[0])}</b>; with the luck against you:{' '}
+                <b className="fig">{seasons(found.reached[1])}</b>.
+              </>
+            )}
+          </p>
+          <div className="scroll">
+            <Table>
+              <thead>
+                <tr>
+                  <th>season</th>
+                  <th>sown</th>
+                  <th>plants kept</th>
+                  <th>harvested</th>
+                </tr>
+              </thead>
+              <tbody>
+                {found.seasons.slice(0, 12).map((one) => (
+                  <tr key={one.season}>
+                    <td className="fig">{one.season}</td>
+                    {[one.sown, one.plants, one.harvested].map(([low, high], i) => (
+                      <td key={i} className="fig">
+                        {low === high ? show(low) : `${show(low)} to ${show(high)}`}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </div>
+          <p className="soft">
+            Crossing kinds want twenty mother plants and more, whatever the sum says (practice): fewer make it true,
+            perhaps, but narrow.
+          </p>
+        </>
+      )}
+    </Station>
   );
 }

@@ -1,3 +1,5 @@
+import { Station } from '../ui/Station.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
 import { sowForStand } from '@mercato/core/sowing/sowForStand';
 import { standFromTest } from '@mercato/core/sowing/stand';
@@ -5,7 +7,8 @@ import type { JSX } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';
@@ -24,7 +27,7 @@ export default function Sow(): JSX.Element {
   const [search] = useSearchParams();
   const id = search.get('packet') ?? '';
   const { data } = usePacket(id);
-  if (id && !data) return <main aria-busy="true" />;
+  if (id && !data) return <Busy />;
   const test = data?.lastTest;
   return (
     <Sowing
@@ -63,65 +66,9 @@ function Sowing({
     <TextField label={label} figure inputMode="decimal" hint={hint} {...field(key)} fault={faults[key]} />
   );
   return (
-    <main className="station">
-      <section>
-        <h1>How much to sow</h1>
-        <SowPages />
-        {about}
-        <div className="fields">
-          {line('sprouted', 'sprouted in the test')}
-          {line('tested', 'seeds tested')}
-          {line('plants', 'plants wanted')}
-          {line('chance', 'in how many of 100 such sowings', 'nine in ten is careful, one in two is a coin')}
-          {line(
-            'emergence',
-            'of living seeds come up here, %',
-            'in a tray nearly all; in an open bed often half to four fifths (practice)',
-          )}
-          {line('cells', 'cells of the tray', 'if it is sown in cells')}
-        </div>
-        {answer && (
-          <div role="status" className="left-of">
-            {answer.sowing.seeds === null ? (
-              <p>No sowing that can be done has this chance: get other seed.</p>
-            ) : (
-              <>
-                <p>
-                  Sow <b className="fig">{answer.sowing.seeds}</b> seeds for {values.plants} plants
-                  {left !== null && (
-                    <>
-                      {' '}
-                      ·{' '}
-                      {answer.sowing.seeds <= left
-                        ? `the packet holds enough (${left})`
-                        : `the packet holds only ${left}: ${Math.ceil(answer.sowing.seeds / Math.max(1, left))} such packets are needed`}
-                    </>
-                  )}
-                </p>
-                <p>
-                  {answer.stand
-                    ? `Between ${answer.stand.predictiveLower} and ${answer.stand.predictiveUpper} will come up in 95 of 100 such sowings; about ${Math.round(answer.stand.expected)} on average.`
-                    : ''}
-                </p>
-                {answer.sowing.ifExact !== null && answer.sowing.ifExact < answer.sowing.seeds && (
-                  <p className="soft">
-                    {answer.sowing.ifExact} would do if the share were just what the test found; the rest is for the
-                    luck that a small test may have had.
-                  </p>
-                )}
-              </>
-            )}
-            {answer.cell && (
-              <p>
-                In cells: <b className="fig">{answer.cell.perCell}</b> in each, {answer.cell.seeds} seeds, so that{' '}
-                {answer.cell.filled} of {values.cells} cells have a plant.
-              </p>
-            )}
-          </div>
-        )}
-      </section>
-      <aside className="slip">
-        {answer && (
+    <Station
+      slip={
+        answer && (
           <Slip
             title="seeds to sow"
             steps={answer.sowing.steps}
@@ -131,9 +78,64 @@ function Sowing({
               provenance: 'derived, recomputed by the tests',
             }}
           />
+        )
+      }
+    >
+      <h1>How much to sow</h1>
+      <SowPages />
+      {about}
+      <div className="fields">
+        {line('sprouted', 'sprouted in the test')}
+        {line('tested', 'seeds tested')}
+        {line('plants', 'plants wanted')}
+        {line('chance', 'in how many of 100 such sowings', 'nine in ten is careful, one in two is a coin')}
+        {line(
+          'emergence',
+          'of living seeds come up here, %',
+          'in a tray nearly all; in an open bed often half to four fifths (practice)',
         )}
-      </aside>
-    </main>
+        {line('cells', 'cells of the tray', 'if it is sown in cells')}
+      </div>
+      {answer && (
+        <div role="status" className="left-of">
+          {answer.sowing.seeds === null ? (
+            <p>No sowing that can be done has this chance: get other seed.</p>
+          ) : (
+            <>
+              <p>
+                Sow <b className="fig">{answer.sowing.seeds}</b> seeds for {values.plants} plants
+                {left !== null && (
+                  <>
+                    {' '}
+                    ·{' '}
+                    {answer.sowing.seeds <= left
+                      ? `the packet holds enough (${left})`
+                      : `the packet holds only ${left}: ${Math.ceil(answer.sowing.seeds / Math.max(1, left))} such packets are needed`}
+                  </>
+                )}
+              </p>
+              <p>
+                {answer.stand
+                  ? `Between ${answer.stand.predictiveLower} and ${answer.stand.predictiveUpper} will come up in 95 of 100 such sowings; about ${Math.round(answer.stand.expected)} on average.`
+                  : ''}
+              </p>
+              {answer.sowing.ifExact !== null && answer.sowing.ifExact < answer.sowing.seeds && (
+                <p className="soft">
+                  {answer.sowing.ifExact} would do if the share were just what the test found; the rest is for the luck
+                  that a small test may have had.
+                </p>
+              )}
+            </>
+          )}
+          {answer.cell && (
+            <p>
+              In cells: <b className="fig">{answer.cell.perCell}</b> in each, {answer.cell.seeds} seeds, so that{' '}
+              {answer.cell.filled} of {values.cells} cells have a plant.
+            </p>
+          )}
+        </div>
+      )}
+    </Station>
   );
 }
 

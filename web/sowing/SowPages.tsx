@@ -1,5 +1,5 @@
 import type { JSX } from 'react';
-import { NavLink } from 'react-router';
+import { PageNav } from '../ui/Choices.tsx';
 
 const PAGES = [
   ['/store/sow', 'so many plants'],
@@ -10,14 +10,4 @@ const PAGES = [
 ] as const;
 
 /** The pages around sowing, from one to the other. */
-export function SowPages(): JSX.Element {
-  return (
-    <nav className="choices" aria-label="sowing">
-      {PAGES.map(([to, words]) => (
-        <NavLink key={to} to={to} className="bare">
-          {words}
-        </NavLink>
-      ))}
-    </nav>
-  );
-}
+export const SowPages = (): JSX.Element => <PageNav label="sowing" pages={PAGES} />;

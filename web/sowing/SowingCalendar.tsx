@@ -1,3 +1,6 @@
+import { Busy } from '../ui/Busy.tsx';
+import { SOWING_FIELDS } from '@mercato/contract/sowing/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
@@ -15,9 +18,9 @@ import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { ChoiceField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Strike } from '../ui/Strike.tsx';
@@ -41,9 +44,9 @@ export default function SowingCalendar(): JSX.Element {
         ]
       : [],
   );
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   return (
-    <main style={{ maxWidth: 940 }}>
+    <main className="w-wide">
       <div className="list-head">
         <h1>When to sow, when to test</h1>
         {may('store.write') && writing === null && <Button onClick={() => setWriting('new')}>Plan a sowing</Button>}
@@ -62,7 +65,7 @@ export default function SowingCalendar(): JSX.Element {
         />
       )}
       {data.plans.length === 0 && writing === null && (
-        <p style={{ marginTop: 20 }}>
+        <p className="mt-4">
           No sowing is planned. Say what you sow and when: you are told by which day its test has to start, so that
           there is time to buy other seed.
         </p>
@@ -137,9 +140,9 @@ function Plan({
       {plan.note && <p>{plan.note}</p>}
       {change && (
         <p>
-          <button type="button" className="bare" aria-label={`change ${plan.kind}`} onClick={change}>
+          <Button variant="link" aria-label={`change ${plan.kind}`} onClick={change}>
             change
-          </button>{' '}
+          </Button>{' '}
           <Link to={plan.packet ? `/store/rounds/new?packets=${plan.packet.id}` : '/store/rounds/new'}>
             start a round
           </Link>{' '}
@@ -169,8 +172,8 @@ function PlanForm({
   const { data: kinds } = useKinds();
   const [begins, setBegins] = useState<'day' | 'frost'>('day');
   const [ends, setEnds] = useState<'day' | 'frost'>('day');
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       kind: before?.kind ?? '',
       packetId: before?.packetId ?? '',
       note: before?.note ?? '',
@@ -180,38 +183,32 @@ function PlanForm({
       firstFrost: '',
       afterFrost: '0',
       grow: '90',
-      testDays: before ? String(before.testDays) : '',
-      buyDays: String(before?.buyDays ?? 14),
-      sowings: String(before?.sowings ?? 1),
-      everyDays: String(before?.everyDays ?? 14),
-      oneChance: before?.oneChance ? 'yes' : 'no',
+      testDays: before?.testDays ?? null,
+      buyDays: before?.buyDays ?? 14,
+      sowings: before?.sowings ?? 1,
+      everyDays: before?.everyDays ?? 14,
+      oneChance: before?.oneChance ? 'true' : 'false',
     },
-    (values) => {
-      const kind = kinds?.get(values.kind.trim().toLowerCase());
-      const frost = frostWindow(values, today);
+    body: (values) => {
+      const named = kinds?.get(values.kind.trim().toLowerCase());
+      const window = frostWindow(values, today);
       return {
-        kind: values.kind.trim(),
-        species: kind?.species ?? '',
-        packetId: values.packetId || null,
-        note: values.note.trim(),
-        from: begins === 'frost' ? (frost.from ?? '') : values.from,
-        to: ends === 'frost' ? (frost.to ?? '') : values.to,
-        testDays:
-          values.testDays.trim() === '' ? (kind?.smallTest?.lastDay ?? USUAL_TEST) : wholeNumber(values.testDays),
-        buyDays: wholeNumber(values.buyDays),
-        sowings: wholeNumber(values.sowings),
-        everyDays: wholeNumber(values.everyDays),
-        oneChance: values.oneChance === 'yes',
+        ...values,
+        species: named?.species ?? '',
+        from: begins === 'frost' ? (window.from ?? '') : values.from,
+        to: ends === 'frost' ? (window.to ?? '') : values.to,
+        testDays: values.testDays.trim() || (named?.smallTest?.lastDay ?? USUAL_TEST),
       };
     },
-    newSowingPlanSchema,
-    async (body, key) => {
+    schema: newSowingPlanSchema,
+    words: SOWING_FIELDS,
+    send: async (body, key) => {
       await (before
         ? send(client, sowingRoutes.change, { sowing: before.id }, body, { key, version: before.version })
         : send(client, sowingRoutes.plan, {}, body, { key }));
       leave();
     },
-  );
+  });
   const typed = entry.values.kind.trim();
   const kind = kinds?.get(typed.toLowerCase());
   const { data: packets } = useQuery({ ...reading(storeRoutes.list, {}, { q: typed }), enabled: typed.length > 1 });
@@ -226,22 +223,16 @@ function PlanForm({
       leave={leave}
     >
       <div className="fields">
-        <TextField
-          label="what is sown"
-          list="kinds-to-sow"
-          autoFocus={before === null}
-          hint={kind?.species}
-          {...entry.field('kind')}
-        />
-        <ChoiceField
-          label="from which packet"
+        <Field entry={entry} name="kind" list="kinds-to-sow" hint={kind?.species} />
+        <Field
+          entry={entry}
+          name="packetId"
           options={[
             ['', 'not chosen yet'],
             ...(packets?.rows ?? []).map(
               (one) => [one.id, [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ')] as const,
             ),
           ]}
-          {...entry.field('packetId')}
         />
         <ChoiceField
           label="sowing begins"
@@ -253,15 +244,23 @@ function PlanForm({
           ]}
         />
         {begins === 'day' ? (
-          <TextField label="first day of sowing" placeholder="10 May" {...entry.field('from')} />
+          <Field entry={entry} name="from" type="text" placeholder="10 May" />
         ) : (
           <>
-            <TextField label="last frost of spring" placeholder="10 May" {...entry.field('lastFrost', 'from')} />
-            <TextField
+            <Field
+              entry={entry}
+              name="lastFrost"
+              path="from"
+              type="text"
+              label="last frost of spring"
+              placeholder="10 May"
+            />
+            <Field
+              entry={entry}
+              name="afterFrost"
               label="sown how long after it"
               placeholder="1 week"
               hint={frost.from ? `from ${shortDay(frost.from)}` : '−4 weeks is four weeks before'}
-              {...entry.field('afterFrost')}
             />
           </>
         )}
@@ -275,40 +274,41 @@ function PlanForm({
           ]}
         />
         {ends === 'day' ? (
-          <TextField label="last day of sowing" placeholder="30 June" {...entry.field('to')} />
+          <Field entry={entry} name="to" type="text" placeholder="30 June" />
         ) : (
           <>
-            <TextField label="first frost of autumn" placeholder="5 Oct" {...entry.field('firstFrost', 'to')} />
-            <TextField
+            <Field
+              entry={entry}
+              name="firstFrost"
+              path="to"
+              type="text"
+              label="first frost of autumn"
+              placeholder="5 Oct"
+            />
+            <Field
+              entry={entry}
+              name="grow"
               label="from sowing to harvest"
               placeholder="90 days"
               hint={frost.to ? `to ${shortDay(frost.to)}` : 'days or weeks'}
-              {...entry.field('grow')}
             />
           </>
         )}
-        <TextField
-          label="its test takes"
+        <Field
+          entry={entry}
+          name="testDays"
           placeholder={`${testDays ?? USUAL_TEST} days`}
           hint={
             testDays === null
               ? 'not known for this kind: two weeks is the usual guess'
               : `${testDays} by its kind (from memory)`
           }
-          {...entry.field('testDays')}
         />
-        <TextField label="other seed is here in" placeholder="2 weeks" {...entry.field('buyDays')} />
-        <TextField label="how many sowings" figure inputMode="numeric" {...entry.field('sowings')} />
-        <TextField label="from one to the next" placeholder="2 weeks" {...entry.field('everyDays')} />
-        <ChoiceField
-          label="one chance a season"
-          options={[
-            ['no', 'no: later helps too'],
-            ['yes', 'yes: later it gives nothing'],
-          ]}
-          {...entry.field('oneChance')}
-        />
-        <TextField label="note" {...entry.field('note')} />
+        <Field entry={entry} name="buyDays" placeholder="2 weeks" />
+        <Field entry={entry} name="sowings" />
+        <Field entry={entry} name="everyDays" placeholder="2 weeks" />
+        <Field entry={entry} name="oneChance" />
+        <Field entry={entry} name="note" />
       </div>
       <p className="soft">Today is {shortDay(today)}.</p>
       <datalist id="kinds-to-sow">

@@ -1,6 +1,8 @@
+import { Choices } from '../ui/Choices.tsx';
+import { Station } from '../ui/Station.tsx';
 import { gainOfPairs, gainOfShares, type Gain } from '@mercato/core/sowing/sortedTrial';
 import { useState, type JSX } from 'react';
-import { useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -31,73 +33,9 @@ export default function Trial(): JSX.Element {
   const sure = gain !== null && (gain.lower > 0 || gain.upper < 0);
   const show = (value: number) => (by === 'plots' ? value.toPrecision(3) : `${(100 * value).toFixed(0)} points`);
   return (
-    <main className="station">
-      <section>
-        <h1>Sorted beside unsorted</h1>
-        <SowPages />
-        <p className="soft">
-          Sow sorted and unsorted seed of one lot side by side, several times. Whether the sorting paid is told by the
-          difference and by how far luck reaches.
-        </p>
-        <span role="group" aria-label="which" className="choices">
-          {BY.map(([one, words]) => (
-            <button key={one} type="button" className="bare" aria-pressed={by === one} onClick={() => setBy(one)}>
-              {words}
-            </button>
-          ))}
-        </span>
-        <div className="fields">
-          {by === 'plots' ? (
-            <>
-              <TextField
-                label="sorted, plot by plot"
-                hint="with blanks between; any unit, the same for both"
-                {...field('sorted')}
-                fault={fault?.at === 'sorted' ? fault.words : undefined}
-              />
-              <TextField
-                label="unsorted, each beside its sorted plot"
-                {...field('unsorted')}
-                fault={fault?.at === 'unsorted' ? fault.words : undefined}
-              />
-            </>
-          ) : (
-            (
-              [
-                ['sortedHits', 'came up, sorted'],
-                ['sortedSeeds', 'sown, sorted'],
-                ['unsortedHits', 'came up, unsorted'],
-                ['unsortedSeeds', 'sown, unsorted'],
-              ] as const
-            ).map(([key, label]) => (
-              <TextField
-                key={key}
-                label={label}
-                figure
-                inputMode="numeric"
-                {...field(key)}
-                fault={fault?.at === key ? fault.words : undefined}
-              />
-            ))
-          )}
-        </div>
-        {gain && (
-          <div role="status" className="left-of">
-            <p>
-              Sorting gained <b className="fig">{show(gain.estimate)}</b>, between {show(gain.lower)} and{' '}
-              {show(gain.upper)}.
-            </p>
-            <p>
-              <VerdictMark mark={sure ? 'within' : 'not-judged'} />{' '}
-              {sure
-                ? 'Luck alone does not make such a difference often.'
-                : 'Luck alone may have made it: more plots would tell.'}
-            </p>
-          </div>
-        )}
-      </section>
-      <aside className="slip">
-        {gain && (
+    <Station
+      slip={
+        gain && (
           <Slip
             title="what sorting gained"
             steps={gain.steps}
@@ -106,9 +44,66 @@ export default function Trial(): JSX.Element {
               provenance: 'published, recomputed by the tests',
             }}
           />
+        )
+      }
+    >
+      <h1>Sorted beside unsorted</h1>
+      <SowPages />
+      <p className="soft">
+        Sow sorted and unsorted seed of one lot side by side, several times. Whether the sorting paid is told by the
+        difference and by how far luck reaches.
+      </p>
+      <Choices label="which" options={BY} chosen={by} choose={setBy} />
+      <div className="fields">
+        {by === 'plots' ? (
+          <>
+            <TextField
+              label="sorted, plot by plot"
+              hint="with blanks between; any unit, the same for both"
+              {...field('sorted')}
+              fault={fault?.at === 'sorted' ? fault.words : undefined}
+            />
+            <TextField
+              label="unsorted, each beside its sorted plot"
+              {...field('unsorted')}
+              fault={fault?.at === 'unsorted' ? fault.words : undefined}
+            />
+          </>
+        ) : (
+          (
+            [
+              ['sortedHits', 'came up, sorted'],
+              ['sortedSeeds', 'sown, sorted'],
+              ['unsortedHits', 'came up, unsorted'],
+              ['unsortedSeeds', 'sown, unsorted'],
+            ] as const
+          ).map(([key, label]) => (
+            <TextField
+              key={key}
+              label={label}
+              figure
+              inputMode="numeric"
+              {...field(key)}
+              fault={fault?.at === key ? fault.words : undefined}
+            />
+          ))
         )}
-      </aside>
-    </main>
+      </div>
+      {gain && (
+        <div role="status" className="left-of">
+          <p>
+            Sorting gained <b className="fig">{show(gain.estimate)}</b>, between {show(gain.lower)} and{' '}
+            {show(gain.upper)}.
+          </p>
+          <p>
+            <VerdictMark mark={sure ? 'within' : 'not-judged'} />{' '}
+            {sure
+              ? 'Luck alone does not make such a difference often.'
+              : 'Luck alone may have made it: more plots would tell.'}
+          </p>
+        </div>
+      )}
+    </Station>
   );
 }
 

@@ -1,3 +1,9 @@
+import { Station } from '../ui/Station.tsx';
+import Button from 'react-bootstrap/Button';
+import { Notice } from '../ui/Notice.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { reading, send } from '../api/routes.ts';
 import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
@@ -8,9 +14,9 @@ import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
-import { figureOf, unlessEmpty, useEntry, type Entry } from '../ui/entry.ts';
+import { useEntry, type Entry } from '../ui/entry.ts';
+import { unlessEmpty } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { useNow } from '../ui/now.ts';
@@ -39,85 +45,82 @@ export default function Batch(): JSX.Element {
         <Link to="/store/care">care of the store</Link>
       </main>
     );
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const note = async (entry: BatchEntry, key: string) => {
     await send(client, storageRoutes.write, { batch: id }, entry, { key, version: data.version });
   };
   const left = data.dueAt === null ? null : (Date.parse(data.dueAt) - now) / 60_000;
   return (
-    <main className="station">
-      <section>
-        <p className="soft">
-          <Link to="/store/care">care of the store</Link>
+    <Station slip={data.dry && <Slip title="how dry it is" steps={data.dry.steps} />}>
+      <p className="soft">
+        <Link to="/store/care">care of the store</Link>
+      </p>
+      <h1>{TITLES[data.what]}</h1>
+      <p className="soft">
+        {data.place.join(' › ')} · since {shortInstant(data.startedAt, zone)}
+        {data.dueAt !== null && ` · until ${shortInstant(data.dueAt, zone)}`}
+      </p>
+      {data.state === 'ended' ? (
+        <p>
+          <VerdictMark mark="within" /> It has ended.
         </p>
-        <h1>{TITLES[data.what]}</h1>
-        <p className="soft">
-          {data.place.join(' › ')} · since {shortInstant(data.startedAt, zone)}
-          {data.dueAt !== null && ` · until ${shortInstant(data.dueAt, zone)}`}
+      ) : left === null ? null : (
+        <p className="left-of" role="timer">
+          <b className="fig">{left > 0 ? lasted(left) : 'over'}</b>{' '}
+          {left > 0 ? (data.what === 'warming' ? 'to wait, closed' : 'to go') : `for ${lasted(-left)}`}
         </p>
-        {data.state === 'ended' ? (
-          <p>
-            <VerdictMark mark="within" /> It has ended.
-          </p>
-        ) : left === null ? null : (
-          <p className="left-of" role="timer">
-            <b className="fig">{left > 0 ? lasted(left) : 'over'}</b>{' '}
-            {left > 0 ? (data.what === 'warming' ? 'to wait, closed' : 'to go') : `for ${lasted(-left)}`}
-          </p>
-        )}
-        <ul className="packets" aria-label="its seed">
-          {data.of.map((one) => (
-            <li key={one.id}>
-              <Link to={`/store/packets/${one.id}`}>{one.name}</Link>
-              <span className="code">{one.code}</span>
-            </li>
-          ))}
-        </ul>
-        {data.plan.anyway && <p className="notice">Done against a warning: {data.plan.anyway}</p>}
-        {data.warnings.map(warningWords).map((words) => (
-          <p key={words} className="caution">
-            {words}
-          </p>
+      )}
+      <ul className="packets" aria-label="its seed">
+        {data.of.map((one) => (
+          <li key={one.id}>
+            <Link to={`/store/packets/${one.id}`}>{one.name}</Link>
+            <span className="code">{one.code}</span>
+          </li>
         ))}
-        {data.dry && (
-          <p>
-            <VerdictMark mark={ANSWERS[data.dry.answer][0]} /> <b>{ANSWERS[data.dry.answer][1]}</b>.{' '}
-            {data.dry.reasons.map(dryReasonWords).join('; ')}. {DRY_NEXT[data.dry.next]}
-          </p>
-        )}
-        {may('store.write') && data.state === 'running' && (
-          <>
-            {data.what === 'drying' && <Measure key={`m${data.version}`} send={note} />}
-            <End key={`e${data.version}`} data={data} early={left !== null && left > 0} send={note} />
-          </>
-        )}
-        {data.lines.length > 0 && (
-          <>
-            <h2>What was measured</h2>
-            <ol className="book" reversed>
-              {data.lines.map((one) => (
-                <li key={one.line} value={one.line + 1}>
-                  {batchLineWords(one.entry)}{' '}
-                  <span className="soft">
-                    {one.by}, {shortInstant(one.at, zone)}
-                    {one.writtenAt !== one.at && `, written down ${shortInstant(one.writtenAt, zone)}`}
-                    {one.lateReason && `: ${one.lateReason}`}
-                  </span>
-                </li>
-              ))}
-            </ol>
-          </>
-        )}
-        {data.air.length > 1 && (
-          <>
-            <h2>Its air since</h2>
-            <AirCharts air={data.air} band={null} />
-          </>
-        )}
-      </section>
-      <aside className="slip">{data.dry && <Slip title="how dry it is" steps={data.dry.steps} />}</aside>
-    </main>
+      </ul>
+      {data.plan.anyway && <Notice role="note">Done against a warning: {data.plan.anyway}</Notice>}
+      {data.warnings.map(warningWords).map((words) => (
+        <p key={words} className="caution">
+          {words}
+        </p>
+      ))}
+      {data.dry && (
+        <p>
+          <VerdictMark mark={ANSWERS[data.dry.answer][0]} /> <b>{ANSWERS[data.dry.answer][1]}</b>.{' '}
+          {data.dry.reasons.map(dryReasonWords).join('; ')}. {DRY_NEXT[data.dry.next]}
+        </p>
+      )}
+      {may('store.write') && data.state === 'running' && (
+        <>
+          {data.what === 'drying' && <Measure key={`m${data.version}`} send={note} />}
+          <End key={`e${data.version}`} data={data} early={left !== null && left > 0} send={note} />
+        </>
+      )}
+      {data.lines.length > 0 && (
+        <>
+          <h2>What was measured</h2>
+          <ol className="book" reversed>
+            {data.lines.map((one) => (
+              <li key={one.line} value={one.line + 1}>
+                {batchLineWords(one.entry)}{' '}
+                <span className="soft">
+                  {one.by}, {shortInstant(one.at, zone)}
+                  {one.writtenAt !== one.at && `, written down ${shortInstant(one.writtenAt, zone)}`}
+                  {one.lateReason && `: ${one.lateReason}`}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+      {data.air.length > 1 && (
+        <>
+          <h2>Its air since</h2>
+          <AirCharts air={data.air} band={null} />
+        </>
+      )}
+    </Station>
   );
 }
 
@@ -141,40 +144,38 @@ function When({ entry }: { entry: Entry<TimeLines> }): JSX.Element {
   const [open, setOpen] = useState(false);
   if (!open)
     return (
-      <button type="button" className="bare" onClick={() => setOpen(true)}>
+      <Button variant="link" onClick={() => setOpen(true)}>
         it was not just now
-      </button>
+      </Button>
     );
   return (
     <>
-      <TextField
+      <Field
+        entry={entry}
+        name="seenTime"
         label="at what time"
         type="time"
-        {...entry.field('seenTime')}
         hint={entry.values.seenOn === '' ? 'empty = now' : undefined}
       />
-      <SeenOnField label="on which day" lines={entry.values} onChange={entry.set} fault={entry.fault} />
+      <SeenOnField label="on which day" entry={entry} />
     </>
   );
 }
 
 function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }): JSX.Element {
   const today = useSession().session?.today ?? '';
-  const entry = useEntry(
-    { what: 'weighed', figure: '', ...NOW },
-    ({ what, figure, ...when }) => {
-      const value = figureOf(figure);
-      const seen = timeBody(when, today);
-      return what === 'weighed' ? { ...seen, what, massG: value } : { ...seen, what, percent: value };
-    },
-    batchEntrySchema,
-    send,
-  );
+  const entry = useEntry({
+    from: { what: 'weighed', figure: '', ...NOW },
+    body: ({ figure, ...values }) => ({ ...values, ...timeBody(values, today), massG: figure, percent: figure }),
+    schema: batchEntrySchema,
+    words: STORAGE_FIELDS,
+    send: send,
+  });
   return (
-    <EntryForm entry={entry} send="Keep it">
+    <EntryForm entry={entry} send="Keep it" waits>
       <div className="fields">
-        <ChoiceField label="what was measured" options={MEASURES} {...entry.field('what')} />
-        <TextField label="figure" figure inputMode="decimal" {...entry.field('figure', 'massG', 'percent')} />
+        <Field entry={entry} name="what" label="what was measured" options={MEASURES} />
+        <Field entry={entry} name="figure" path={['massG', 'percent']} />
         <When entry={entry} />
       </div>
     </EntryForm>
@@ -191,12 +192,13 @@ function End({
   send: (entry: BatchEntry, key: string) => Promise<void>;
 }): JSX.Element {
   const today = useSession().session?.today ?? '';
-  const entry = useEntry(
-    { words: '', ...NOW },
-    ({ words, ...when }) => ({ ...timeBody(when, today), what: 'ended', words: words.trim() }),
-    batchEntrySchema,
-    send,
-  );
+  const entry = useEntry({
+    from: { words: '', ...NOW },
+    body: (values) => ({ ...values, ...timeBody(values, today), what: 'ended' }),
+    schema: batchEntrySchema,
+    words: STORAGE_FIELDS,
+    send: send,
+  });
   return (
     <EntryForm
       entry={entry}
@@ -204,9 +206,10 @@ function End({
       send={
         data.what === 'warming' ? 'It may be opened' : data.what === 'freezing' ? 'It came out' : 'It is closed now'
       }
+      waits
     >
       <div className="fields">
-        <TextField label={early ? 'why before its time' : 'remark'} {...entry.field('words')} />
+        <Field entry={entry} name="words" label={early ? 'why before its time' : 'remark'} />
         <When entry={entry} />
       </div>
     </EntryForm>

@@ -1,3 +1,4 @@
+import { Station } from '../ui/Station.tsx';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
@@ -12,7 +13,8 @@ import {
 import { useState, type JSX } from 'react';
 import { useSearchParams } from 'react-router';
 import { useKinds } from '../store/data.ts';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -67,66 +69,9 @@ export default function DryEnough(): JSX.Element {
     />
   );
   return (
-    <main className="station">
-      <section>
-        <h1>Dry enough to close?</h1>
-        <p className="soft">
-          Dry to the touch says nothing of the inside. Fill in what you know; one sign is enough, more are better.
-        </p>
-        <div className="fields">
-          <TextField
-            label="what it is"
-            list="kinds-to-dry"
-            placeholder="leek, bean, sunflower …"
-            hint={
-              kind
-                ? `${kind.species}${kind.keeping?.oilFraction == null ? '' : `, about ${Math.round(kind.keeping.oilFraction * 100)} % oil (from memory)`}`
-                : 'its oil decides how much water is too much'
-            }
-            {...field('kind')}
-          />
-          <datalist id="kinds-to-dry">
-            {kinds && [...kinds].map(([name, one]) => <option key={name} value={name} label={one.species} />)}
-          </datalist>
-          <ChoiceField
-            label="to be closed"
-            value={closing}
-            options={CLOSINGS.map((one) => [one, DRIEST_ENOUGH[one].words] as const)}
-            onChange={(one) => setClosing(one as Closing)}
-          />
-          {line('temperature', 'temperature where it stands, °C')}
-        </div>
-        <h2 style={{ marginTop: 18 }}>What do you know?</h2>
-        <div className="fields">
-          {line('shutAir', 'air shut up with it for a day, % humidity', 'a small hygrometer in a jar with the seed')}
-          {line('moisture', 'moisture by oven or meter, %')}
-          {line('roomAir', 'air of the room it lies in, % humidity')}
-          {line('firstMass', 'tray weighed at first, g')}
-          {line('firstMoisture', 'moisture then, if known, %')}
-          {line('lastMass', 'tray weighed now, g')}
-          {line('hours', 'hours between')}
-        </div>
-        {answer && (
-          <div role="status" className="left-of">
-            <p style={{ fontSize: 26 }} className="serif">
-              <VerdictMark mark={ANSWERS[answer.answer][0]} /> {ANSWERS[answer.answer][1]}
-            </p>
-            <p>{answer.reasons.map(dryReasonWords).map(asSentence).join('. ')}.</p>
-            {answer.massWhenDryG !== null && (
-              <p>
-                It will be dry enough when the tray weighs <b className="fig">{answer.massWhenDryG.toFixed(1)} g</b>.
-              </p>
-            )}
-            <p>{DRY_NEXT[answer.next]}</p>
-          </div>
-        )}
-        <p className="caution">
-          Desiccant: keep it out of the reach of children, and do not breathe its dust; some blue silica gel holds a
-          cobalt salt that harms.
-        </p>
-      </section>
-      <aside className="slip">
-        {answer && (
+    <Station
+      slip={
+        answer && (
           <Slip
             title="dry enough"
             steps={answer.steps}
@@ -136,9 +81,65 @@ export default function DryEnough(): JSX.Element {
               provenance: 'literature, from memory; worked values recomputed by the tests',
             }}
           />
-        )}
-      </aside>
-    </main>
+        )
+      }
+    >
+      <h1>Dry enough to close?</h1>
+      <p className="soft">
+        Dry to the touch says nothing of the inside. Fill in what you know; one sign is enough, more are better.
+      </p>
+      <div className="fields">
+        <TextField
+          label="what it is"
+          list="kinds-to-dry"
+          placeholder="leek, bean, sunflower …"
+          hint={
+            kind
+              ? `${kind.species}${kind.keeping?.oilFraction == null ? '' : `, about ${Math.round(kind.keeping.oilFraction * 100)} % oil (from memory)`}`
+              : 'its oil decides how much water is too much'
+          }
+          {...field('kind')}
+        />
+        <datalist id="kinds-to-dry">
+          {kinds && [...kinds].map(([name, one]) => <option key={name} value={name} label={one.species} />)}
+        </datalist>
+        <ChoiceField
+          label="to be closed"
+          value={closing}
+          options={CLOSINGS.map((one) => [one, DRIEST_ENOUGH[one].words] as const)}
+          onChange={(one) => setClosing(one as Closing)}
+        />
+        {line('temperature', 'temperature where it stands, °C')}
+      </div>
+      <h2 className="mt-3">What do you know?</h2>
+      <div className="fields">
+        {line('shutAir', 'air shut up with it for a day, % humidity', 'a small hygrometer in a jar with the seed')}
+        {line('moisture', 'moisture by oven or meter, %')}
+        {line('roomAir', 'air of the room it lies in, % humidity')}
+        {line('firstMass', 'tray weighed at first, g')}
+        {line('firstMoisture', 'moisture then, if known, %')}
+        {line('lastMass', 'tray weighed now, g')}
+        {line('hours', 'hours between')}
+      </div>
+      {answer && (
+        <div role="status" className="left-of">
+          <p className="serif fs-3">
+            <VerdictMark mark={ANSWERS[answer.answer][0]} /> {ANSWERS[answer.answer][1]}
+          </p>
+          <p>{answer.reasons.map(dryReasonWords).map(asSentence).join('. ')}.</p>
+          {answer.massWhenDryG !== null && (
+            <p>
+              It will be dry enough when the tray weighs <b className="fig">{answer.massWhenDryG.toFixed(1)} g</b>.
+            </p>
+          )}
+          <p>{DRY_NEXT[answer.next]}</p>
+        </div>
+      )}
+      <p className="caution">
+        Desiccant: keep it out of the reach of children, and do not breathe its dust; some blue silica gel holds a
+        cobalt salt that harms.
+      </p>
+    </Station>
   );
 }
 

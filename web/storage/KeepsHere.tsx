@@ -1,3 +1,4 @@
+import Table from 'react-bootstrap/Table';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger, type HundredRule } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
@@ -5,7 +6,8 @@ import type { MeanAir } from '@mercato/core/air/air';
 import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
 import type { JSX } from 'react';
 import { useKinds } from '../store/data.ts';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -122,7 +124,7 @@ export function KeepsHere({
         ))}
       </datalist>
       <div className="scroll">
-        <table className="ruled rules">
+        <Table className="rules">
           <thead>
             <tr>
               <th>rule</th>
@@ -187,7 +189,7 @@ export function KeepsHere({
               </td>
             </tr>
           </tbody>
-        </table>
+        </Table>
       </div>
     </section>
   );

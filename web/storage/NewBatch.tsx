@@ -1,3 +1,9 @@
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
+import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
+import { Notice } from '../ui/Notice.tsx';
+import { Trouble } from '../ui/fields.tsx';
+import { Field } from '../ui/Field.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { reading, send } from '../api/routes.ts';
@@ -12,12 +18,13 @@ import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { figureOf, figureOrNull, plainFigure, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
+import { figureOf, plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const WORDS = { drying: 'dry it', freezing: 'put it into the cold', warming: 'take it out of the cold' } as const;
 const HOURS_A_DAY = 24;
+const usualDays = (what: Batch) => String((USUAL_HOURS[what] ?? 0) / HOURS_A_DAY);
 
 /** Seed that is dried, frozen or warmed up: what is to be known before, and how long it takes. */
 export default function NewBatch(): JSX.Element {
@@ -33,11 +40,11 @@ export default function NewBatch(): JSX.Element {
   });
   const first = search.get('packet');
   const start = BATCHES.find((one) => one === search.get('what')) ?? 'drying';
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       what: start,
       placeId: '',
-      days: String((USUAL_HOURS[start] ?? 0) / HOURS_A_DAY),
+      days: usualDays(start),
       massG: '',
       moisturePercent: '',
       targetPercent: '',
@@ -45,24 +52,18 @@ export default function NewBatch(): JSX.Element {
       bags: '2',
       anyway: '',
     },
-    ({ days, bags, ...values }) => ({
-      what: values.what,
-      placeId: values.placeId,
+    body: ({ days, ...values }) => ({
+      ...values,
       packets: picked(chosen, first),
       hours: values.what === 'freezing' ? 0 : hoursOf(days),
-      massG: figureOrNull(values.massG),
-      moisturePercent: figureOrNull(values.moisturePercent),
-      targetPercent: figureOrNull(values.targetPercent),
-      shutAirPercent: figureOrNull(values.shutAirPercent),
-      bags: figureOf(bags),
-      anyway: values.anyway.trim(),
     }),
-    newBatchSchema,
-    async (body, key) => {
+    schema: newBatchSchema,
+    words: STORAGE_FIELDS,
+    send: async (body, key) => {
       const batch = await send(client, storageRoutes.start, {}, body, { key });
       await navigate(`/store/batches/${batch.id}`);
     },
-  );
+  });
   const what = entry.values.what;
   const ids = picked(chosen, first);
   const { data: warned } = useQuery({
@@ -74,11 +75,11 @@ export default function NewBatch(): JSX.Element {
     enabled: ids.length > 0 && what !== 'warming',
     placeholderData: keepPreviousData,
   });
-  if (!places || !found) return <main aria-busy="true" />;
+  if (!places || !found) return <Busy />;
   const need = waterOf(entry.values);
   const warnings = what === 'warming' || ids.length === 0 ? [] : (warned?.warnings ?? []);
   return (
-    <main style={{ maxWidth: 860 }}>
+    <main className="w-text">
       <h1>Dry, freeze, or warm up</h1>
       <EntryForm
         entry={entry}
@@ -89,53 +90,39 @@ export default function NewBatch(): JSX.Element {
         leave={() => {
           void navigate(-1);
         }}
+        waits
       >
         <div className="fields">
-          <ChoiceField
-            label="what is done"
+          <Field
+            entry={entry}
+            name="what"
             options={BATCHES.map((one) => [one, WORDS[one]] as const)}
-            {...entry.field('what')}
-            onChange={(next) =>
-              entry.set({ what: next as Batch, days: String((USUAL_HOURS[next as Batch] ?? 0) / HOURS_A_DAY) })
-            }
+            onChange={(next) => entry.set({ what: next as Batch, days: usualDays(next as Batch) })}
           />
-          <ChoiceField label="where it lies then" options={placeChoices(places)} {...entry.field('placeId')} />
+          <Field entry={entry} name="placeId" options={placeChoices(places)} />
           {what !== 'freezing' && (
-            <TextField
-              label="for how many days"
-              figure
-              inputMode="decimal"
+            <Field
+              entry={entry}
+              name="days"
+              path="hours"
               hint={
                 what === 'drying'
                   ? 'about 30 over desiccant: common practice'
                   : 'a night and a day until it is as warm as the room: common practice'
               }
-              {...entry.field('days', 'hours')}
             />
           )}
           {what === 'freezing' && (
             <>
-              <TextField
-                label="air shut up with it, %"
-                figure
-                inputMode="decimal"
-                hint="a hygrometer in the closed jar for a day; 25 % or less"
-                {...entry.field('shutAirPercent')}
-              />
-              <TextField label="how many bags around it" figure inputMode="numeric" {...entry.field('bags')} />
+              <Field entry={entry} name="shutAirPercent" />
+              <Field entry={entry} name="bags" />
             </>
           )}
           {what === 'drying' && (
             <>
-              <TextField label="it weighs, g" figure inputMode="decimal" {...entry.field('massG')} />
-              <TextField label="moisture now, %" figure inputMode="decimal" {...entry.field('moisturePercent')} />
-              <TextField
-                label="moisture wanted, %"
-                figure
-                inputMode="decimal"
-                {...entry.field('targetPercent')}
-                fault={need.fault ?? entry.field('targetPercent').fault}
-              />
+              <Field entry={entry} name="massG" />
+              <Field entry={entry} name="moisturePercent" />
+              <Field entry={entry} name="targetPercent" fault={need.fault} />
             </>
           )}
         </div>
@@ -151,19 +138,18 @@ export default function NewBatch(): JSX.Element {
         {chosen.length > 0 && (
           <p>
             {chosen.map((one) => (
-              <button
+              <Button
                 key={one.id}
-                type="button"
-                className="bare"
+                variant="link"
                 aria-label={`not ${one.words}`}
                 onClick={() => setChosen(chosen.filter((other) => other.id !== one.id))}
               >
                 {one.words} ×
-              </button>
+              </Button>
             ))}
           </p>
         )}
-        {entry.fault('packets') && <p className="why">{entry.fault('packets')}</p>}
+        <Trouble text={entry.fault('packets')} />
         <input
           className="form-control"
           type="search"
@@ -180,14 +166,13 @@ export default function NewBatch(): JSX.Element {
               const words = [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ');
               return (
                 <li key={one.id}>
-                  <button
-                    type="button"
-                    className="bare"
+                  <Button
+                    variant="link"
                     aria-label={`add ${words}`}
                     onClick={() => setChosen([...chosen, { id: one.id, words }])}
                   >
                     <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
-                  </button>
+                  </Button>
                   <span className="soft">{one.place.join(' › ')}</span>
                   <span className="code">{one.code}</span>
                 </li>
@@ -195,12 +180,12 @@ export default function NewBatch(): JSX.Element {
             })}
         </ul>
         {warnings.map((one) => (
-          <p key={warningWords(one)} className={one.weight === 'stop' ? 'notice bad' : 'caution'}>
+          <Notice key={warningWords(one)} bad={one.weight === 'stop'} role="note">
             {warningWords(one)}
-          </p>
+          </Notice>
         ))}
         {(warnings.some((one) => one.weight === 'stop') || entry.fault('anyway')) && (
-          <TextField label="why it is done anyway" {...entry.field('anyway')} />
+          <Field entry={entry} name="anyway" />
         )}
         {what === 'warming' && (
           <p className="caution">

@@ -1,3 +1,6 @@
+import { Choices } from '../ui/Choices.tsx';
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
@@ -60,7 +63,7 @@ export default function Place(): JSX.Element {
         <Link to="/store/places">map of the store</Link>
       </main>
     );
-  if (!care) return <main aria-busy="true" />;
+  if (!care) return <Busy />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const leave = () => setDoing(null);
   const line = async (entry: PlaceEntry) =>
@@ -92,7 +95,7 @@ export default function Place(): JSX.Element {
   };
   const { latest, band } = care;
   return (
-    <main style={{ maxWidth: 980 }}>
+    <main className="w-wide">
       <div className="head">
         <h1>{care.place.path.join(' › ')}</h1>
         <span className="code">{care.place.code}</span>
@@ -120,7 +123,7 @@ export default function Place(): JSX.Element {
         )}
       </p>
       {writes && doing === null && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button variant="outline-primary" onClick={begin('door')}>
             Door was opened
           </Button>
@@ -143,7 +146,7 @@ export default function Place(): JSX.Element {
               onFile={(one) => void keepFile(one)}
             />
           </span>
-        </div>
+        </Stack>
       )}
       {doing === 'door' && <DoorForm send={sendLine} leave={leave} />}
       {doing === 'desiccant' && <DesiccantForm send={sendLine} leave={leave} />}
@@ -154,19 +157,7 @@ export default function Place(): JSX.Element {
       {care.air.length > 1 && (
         <section aria-label="its air">
           <h2>Its air</h2>
-          <span role="group" aria-label="how long" className="choices">
-            {SPANS.map(([span, words]) => (
-              <button
-                key={span}
-                type="button"
-                className="bare"
-                aria-pressed={days === span}
-                onClick={() => setDays(span)}
-              >
-                {words}
-              </button>
-            ))}
-          </span>
+          <Choices label="how long" options={SPANS} chosen={days} choose={setDays} />
           <AirCharts air={care.air} band={band} />
         </section>
       )}
@@ -332,9 +323,9 @@ function Desiccant({
 }): JSX.Element | null {
   const now = useNow();
   const fresh = begin && (
-    <button type="button" className="bare" onClick={begin}>
+    <Button variant="link" onClick={begin}>
       {desiccant ? 'put fresh in' : 'put desiccant in'}
-    </button>
+    </Button>
   );
   if (!desiccant) return <p className="soft">No desiccant lies in it. {fresh}</p>;
   const due = Date.parse(desiccant.dueAt) <= now;
@@ -349,7 +340,7 @@ function Desiccant({
         looked at {due ? 'now' : `on ${shortDay(desiccant.dueAt)}`}. {fresh}
       </p>
       {press && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <span>It looks</span>
           {DESICCANT_STATES.map((state) => (
             <Button key={state} variant="outline-primary" onClick={() => press({ what: 'seen', state })}>
@@ -359,7 +350,7 @@ function Desiccant({
           <Button variant="outline-primary" onClick={() => press({ what: 'no desiccant' })}>
             taken out
           </Button>
-        </div>
+        </Stack>
       )}
       <p className="caution">
         Do not breathe its dust. Some that shows its state holds cobalt salts: gloves, and dry it again as its maker

@@ -1,3 +1,6 @@
+import { Choices } from '../ui/Choices.tsx';
+import Table from 'react-bootstrap/Table';
+import { Busy } from '../ui/Busy.tsx';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { reading } from '../api/routes.ts';
 import { NO_CURVE } from '@mercato/contract/storage/words';
@@ -32,11 +35,11 @@ export default function HowKept(): JSX.Element {
       gone = true;
     };
   }, [ask, data]);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const shown = data.series.find((one) => one.key === search.get('of')) ?? data.series[0];
   const fit = shown ? fits?.[data.series.indexOf(shown)] : undefined;
   return (
-    <main style={{ maxWidth: 980 }} aria-busy={fits === null || undefined}>
+    <main className="w-wide" aria-busy={fits === null || undefined}>
       <h1>How seed has kept here</h1>
       <p className="soft">
         Your own tests of all years, by kind and store. After a few seasons they beat any rule of thumb.
@@ -49,20 +52,21 @@ export default function HowKept(): JSX.Element {
       )}
       {shown && (
         <>
-          <span role="group" aria-label="which" className="choices">
-            {data.series.slice(0, 40).map((one) => (
-              <button
-                key={one.key}
-                type="button"
-                className="bare"
-                aria-pressed={one.key === shown.key}
-                onClick={() => setSearch({ of: one.key }, { replace: true })}
-              >
-                {one.kind}
-                {one.store && ` · ${one.store}`} <span className="fig soft">{one.tests.length}</span>
-              </button>
-            ))}
-          </span>
+          <Choices
+            label="which"
+            options={data.series.slice(0, 40).map(
+              (one) =>
+                [
+                  one.key,
+                  <>
+                    {one.kind}
+                    {one.store && ` · ${one.store}`} <span className="fig soft">{one.tests.length}</span>
+                  </>,
+                ] as const,
+            )}
+            chosen={shown.key}
+            choose={(key) => setSearch({ of: key }, { replace: true })}
+          />
           <Series series={shown} fit={fit} />
         </>
       )}
@@ -119,7 +123,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
         store. Dormant and invalid tests are left out: they say nothing of ageing.
       </p>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>packet</th>
@@ -152,7 +156,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
               );
             })}
           </tbody>
-        </table>
+        </Table>
       </div>
     </section>
   );

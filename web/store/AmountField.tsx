@@ -2,7 +2,9 @@ import type { Amount } from '@mercato/core/store/packetBook';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
 import { useId, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
-import { plainFigure, wholeNumber } from '../ui/entry.ts';
+import InputGroup from 'react-bootstrap/InputGroup';
+import { described, Frame } from '../ui/fields.tsx';
+import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 
 const UNITS = ['seeds', ...MASS_UNITS] as const;
 export interface TypedAmount {
@@ -35,11 +37,9 @@ export function AmountField({
   units?: readonly TypedAmount['unit'][];
 }): JSX.Element {
   const id = useId();
-  const below = fault ? `${id}-why` : hint ? `${id}-hint` : undefined;
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <div className="with-unit">
+    <Frame id={id} label={label} fault={fault} hint={hint}>
+      <InputGroup className="with-unit">
         <Form.Control
           id={id}
           value={value.figure}
@@ -47,7 +47,7 @@ export function AmountField({
           className="num"
           isInvalid={fault !== undefined}
           autoComplete="off"
-          aria-describedby={below}
+          aria-describedby={described(id, fault, hint)}
           onChange={(event) => onChange({ ...value, figure: event.target.value })}
         />
         <Form.Select
@@ -59,18 +59,7 @@ export function AmountField({
             <option key={one}>{one}</option>
           ))}
         </Form.Select>
-      </div>
-      {fault ? (
-        <div className="why" id={below} role="alert">
-          {fault}
-        </div>
-      ) : (
-        hint && (
-          <div className="hint" id={below}>
-            {hint}
-          </div>
-        )
-      )}
-    </div>
+      </InputGroup>
+    </Frame>
   );
 }

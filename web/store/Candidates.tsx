@@ -6,7 +6,8 @@ import { FITS, type Fit } from '@mercato/core/store/candidates';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
-import { plainFigure, useLines } from '../ui/entry.ts';
+import { useLines } from '../ui/lines.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
 
 const TITLES: Readonly<Record<Fit, string>> = {
@@ -38,7 +39,7 @@ export default function Candidates(): JSX.Element {
     />
   );
   return (
-    <main style={{ maxWidth: 980 }}>
+    <main className="w-wide">
       <h1>Seed for a site</h1>
       <p className="soft">
         The same site first, then its district, then a site of similar height and exposure; from the wet side to the dry
@@ -57,7 +58,7 @@ export default function Candidates(): JSX.Element {
         FITS.map((fit) => {
           const lines = data.candidates.filter((one) => one.fit === fit);
           return lines.length === 0 ? null : (
-            <section key={fit} style={{ marginTop: 18 }}>
+            <section key={fit} className="mt-3">
               <h2>
                 {TITLES[fit]} <span className="soft fig">{lines.length}</span>
               </h2>

@@ -1,3 +1,7 @@
+import { Fold } from '../ui/Fold.tsx';
+import Stack from 'react-bootstrap/Stack';
+import { Notice } from '../ui/Notice.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { listRoutes } from '@mercato/contract/store/routes';
 import { keyOf, reading, send } from '../api/routes.ts';
 import type { ListView } from '@mercato/contract/store/lists';
@@ -22,7 +26,7 @@ export default function List(): JSX.Element {
   const [busy, setBusy] = useState(false);
   const waiting = useRef<Promise<void>>(Promise.resolve());
   const { data: list } = useQuery(reading(listRoutes.list, { list: id }));
-  if (!list) return <main aria-busy="true" />;
+  if (!list) return <Busy />;
   const key = keyOf(listRoutes.list, { list: id });
   const keep = async (sent: Promise<ListView>): Promise<void> => {
     setBusy(true);
@@ -60,7 +64,7 @@ export default function List(): JSX.Element {
   const mayChange = may('store.write') && list.state !== 'in';
   const open = list.fileAsks.some((one) => list.reading[one.question] === null) || list.asks.length > 0;
   return (
-    <main style={{ maxWidth: 1100 }} aria-busy={busy || undefined}>
+    <main className="w-wide" aria-busy={busy || undefined}>
       <p className="soft">
         <Link to="/store/lists">lists</Link>
       </p>
@@ -72,18 +76,18 @@ export default function List(): JSX.Element {
         {list.found.length > 0 && ` · ${list.found.map(foundWords).join(' · ')}`}
       </p>
       {list.before && (
-        <p className="notice">
+        <Notice role="note">
           The very same file was brought here by {list.before.by} on {shortDay(list.before.at)}
           {list.before.state === 'in' ? ' and is in the store: its packets would come in twice.' : '.'}{' '}
           <Link to={`/store/lists/${list.before.id}`}>that list</Link>
-        </p>
+        </Notice>
       )}
       <Trouble text={trouble} />
       {list.state === 'in' && <InStore list={list} undo={may('store.write') ? undo : null} />}
       {list.state === 'undone' && (
-        <p className="notice">
+        <Notice role="note">
           It was undone. {list.used.length > 0 && <Used list={list} />} It can be brought in again.
-        </p>
+        </Notice>
       )}
       {mayChange && (
         <>
@@ -115,7 +119,7 @@ export default function List(): JSX.Element {
       {list.preview.length > 0 && <Preview list={list} />}
       {list.readings.length > 0 && <Readings list={list} zone={session?.laboratory.zone ?? 'UTC'} />}
       {mayChange && list.columns.length > 0 && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button disabled={busy || open || list.faultCount > 0 || list.readable === 0} onClick={() => void bringIn()}>
             Bring {counted(list, list.readable)} in
           </Button>
@@ -128,7 +132,7 @@ export default function List(): JSX.Element {
                   ? `${list.reading.leftOut.length} left out`
                   : ''}
           </span>
-        </div>
+        </Stack>
       )}
     </main>
   );
@@ -136,14 +140,7 @@ export default function List(): JSX.Element {
 
 /** A question that was answered steps back behind its words, to be opened again. */
 function Settled({ words, question }: { words: string | null; question: JSX.Element }): JSX.Element {
-  return words === null ? (
-    question
-  ) : (
-    <details>
-      <summary className="soft">{words} Said.</summary>
-      {question}
-    </details>
-  );
+  return words === null ? question : <Fold title={<>{words} Said.</>}>{question}</Fold>;
 }
 
 const counted = ({ what }: ListView, n: number) =>
@@ -151,7 +148,7 @@ const counted = ({ what }: ListView, n: number) =>
 
 function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Promise<void>) | null }): JSX.Element {
   return (
-    <div className="notice">
+    <Notice>
       <p>
         {list.packets} {list.packets === 1 ? 'packet' : 'packets'} of it are in the store.{' '}
         <Link to="/store">See them</Link>
@@ -162,7 +159,7 @@ function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Pr
           Was it the wrong list? <Strike what="this list" words="undo it" strike={undo} />
         </p>
       )}
-    </div>
+    </Notice>
   );
 }
 

@@ -1,3 +1,5 @@
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import type { ListView } from '@mercato/contract/store/lists';
 import { listFaultWords } from '@mercato/contract/store/listWords';
 import { useState, type JSX } from 'react';
@@ -14,7 +16,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.
         {list.faultCount} {list.faultCount === 1 ? 'cell' : 'cells'} to put right
       </h2>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>line</th>
@@ -47,26 +49,25 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.
                 <td>{listFaultWords(one.message)}</td>
                 <td>
                   {say && (
-                    <button
-                      type="button"
-                      className="bare"
+                    <Button
+                      variant="link"
                       aria-label={`leave line ${one.line} out`}
                       onClick={() => say(({ leftOut }) => ({ leftOut: [...new Set([...leftOut, one.line])] }))}
                     >
                       leave it out
-                    </button>
+                    </Button>
                   )}
                 </td>
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       {list.faults.length < list.faultCount && <p className="soft">The first {list.faults.length} are shown.</p>}
       {say && list.what === 'climate' && (
-        <button type="button" className="bare" onClick={() => say({ withoutBroken: true })}>
+        <Button variant="link" onClick={() => say({ withoutBroken: true })}>
           leave all broken lines out
-        </button>
+        </Button>
       )}
     </>
   );
@@ -98,7 +99,7 @@ export function Readings({ list, zone }: { list: ListView; zone: string }): JSX.
     <>
       <h2>{list.state === 'in' ? 'What it says' : `What ${list.readable} of ${list.lines} lines say`}</h2>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>line</th>
@@ -117,7 +118,7 @@ export function Readings({ list, zone }: { list: ListView; zone: string }): JSX.
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       {list.readable > 40 && <p className="soft">The first 40 are shown.</p>}
     </>
@@ -129,7 +130,7 @@ export function Preview({ list }: { list: ListView }): JSX.Element {
     <>
       <h2>{list.state === 'in' ? 'What it became' : `What ${list.readable} of ${list.lines} lines would become`}</h2>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>line</th>
@@ -162,7 +163,7 @@ export function Preview({ list }: { list: ListView }): JSX.Element {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       {list.preview.length < list.readable && <p className="soft">The first {list.preview.length} are shown.</p>}
     </>

@@ -1,3 +1,6 @@
+import { Trouble } from '../ui/fields.tsx';
+import Stack from 'react-bootstrap/Stack';
+import Table from 'react-bootstrap/Table';
 import type { AnyColumn, FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
 import {
   DELIMITER_WORDS,
@@ -118,7 +121,7 @@ export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Elemen
     <fieldset className="ask">
       <legend>What is in each column?</legend>
       <div className="scroll">
-        <table className="ruled">
+        <Table>
           <thead>
             <tr>
               <th>heading</th>
@@ -155,21 +158,17 @@ export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Elemen
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       {/* Once every column is said, what is still asked is what none of them holds. */}
-      {saved && !unsaid && asked && (
-        <p className="why" role="alert">
-          {asked.samples.map(sampleWords).join('; ')}
-        </p>
-      )}
+      {saved && !unsaid && asked && <Trouble text={asked.samples.map(sampleWords).join('; ')} />}
       {!saved && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button variant="outline-primary" disabled={unsaid} onClick={() => say({ columns })}>
             The columns are so
           </Button>
           {unsaid && <span className="soft">each column is something, or is left out</span>}
-        </div>
+        </Stack>
       )}
     </fieldset>
   );
@@ -287,31 +286,26 @@ export function Answered({ list, say }: { list: ListView; say: Say }): JSX.Eleme
       {said.map((one) => (
         <span key={one}>
           {ANSWERS[one]}: <b>{list.reading[one]}</b>{' '}
-          <button
-            type="button"
-            className="bare"
-            aria-label={`ask again about ${ANSWERS[one]}`}
-            onClick={() => say({ [one]: null })}
-          >
+          <Button variant="link" aria-label={`ask again about ${ANSWERS[one]}`} onClick={() => say({ [one]: null })}>
             ask again
-          </button>{' '}
+          </Button>{' '}
         </span>
       ))}
       {list.reading.withoutBroken && (
         <span>
           broken lines are left out{' '}
-          <button type="button" className="bare" onClick={() => say({ withoutBroken: false })}>
+          <Button variant="link" onClick={() => say({ withoutBroken: false })}>
             show them
-          </button>{' '}
+          </Button>{' '}
         </span>
       )}
       {mended > 0 && <span>{mended} cells put right </span>}
       {list.reading.leftOut.length > 0 && (
         <span>
           lines {list.reading.leftOut.join(', ')} left out{' '}
-          <button type="button" className="bare" onClick={() => say({ leftOut: [] })}>
+          <Button variant="link" onClick={() => say({ leftOut: [] })}>
             take them back
-          </button>
+          </Button>
         </span>
       )}
     </p>

@@ -1,3 +1,5 @@
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
 import { storeRoutes, listRoutes } from '@mercato/contract/store/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
@@ -22,9 +24,9 @@ export default function Lists(): JSX.Element {
     { key: 's', says: 'back to the store', act: () => void navigate('/store') },
   ]);
   const keep = useKeepFile(null, setTrouble);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   return (
-    <main style={{ maxWidth: 860 }}>
+    <main className="w-text">
       <h1>A list that you have</h1>
       <p className="soft">
         From a spreadsheet, saved as CSV, in whatever columns you kept it. You see what each line would become before
@@ -36,7 +38,7 @@ export default function Lists(): JSX.Element {
       </p>
       <Trouble text={trouble} />
       {may('store.write') ? (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <FileField
             label="list of packets"
             accept=".csv,.txt,.tsv,text/csv"
@@ -46,7 +48,7 @@ export default function Lists(): JSX.Element {
           <span className="soft">
             <Key>F</Key>
           </span>
-        </div>
+        </Stack>
       ) : null}
       <ul className="packets" aria-label="lists">
         {data.lists

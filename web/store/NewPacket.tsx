@@ -1,16 +1,19 @@
+import { Fold } from '../ui/Fold.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
-import { packedSeedSchema, WRAPPINGS, type PackedSeed, type PacketView } from '@mercato/contract/store/packets';
+import { packedSeedSchema, type PackedSeed, type PacketView } from '@mercato/contract/store/packets';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import type { JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { AmountField, amountOf, noAmount } from './AmountField.tsx';
 import { placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
-import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
+import { HarvestFields, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { harvestWords } from './words.ts';
 
 /** A packet for the store: kind, year and how many are enough; everything else when it is known. */
@@ -22,7 +25,7 @@ export default function NewPacket(): JSX.Element {
   const { session } = useSession();
   // What is typed is looked up among the kinds at once: a kind typed before they are here would lose its name.
   const { data: kinds } = useKinds();
-  if ((like && !before) || !places || !session || !kinds) return <main aria-busy="true" />;
+  if ((like && !before) || !places || !session || !kinds) return <Busy />;
   return (
     <PacketForm
       key={like}
@@ -45,36 +48,25 @@ function PacketForm({
 }): JSX.Element {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const [more, setMore] = useState(false);
-  const entry = useEntry(
-    {
-      ...typedHarvest(null),
+  const entry = useEntry({
+    from: {
+      accession: typedHarvest(null),
       amount: noAmount('seeds'),
-      packedOn: today,
-      supplier: '',
-      wrapping: 'paper',
-      placeId: before?.placeId ?? '',
-      packetNote: '',
+      packet: { packedOn: today, supplier: '', wrapping: 'paper', placeId: before?.placeId ?? '', note: '' },
     },
-    ({ amount, packedOn, supplier, wrapping, placeId, packetNote, ...harvest }) => ({
-      ...(before ? { accessionId: before.accessionId } : { accession: harvestOf(harvest) }),
-      packet: {
-        amount: amountOf(amount),
-        packedOn: packedOn.trim(),
-        supplier: supplier.trim(),
-        wrapping,
-        placeId: placeId || null,
-        note: packetNote.trim(),
-      },
+    body: ({ amount, accession, packet }) => ({
+      ...(before ? { accessionId: before.accessionId } : { accession }),
+      packet: { ...packet, amount: amountOf(amount) },
     }),
-    packedSeedSchema,
-    async (body: PackedSeed, key) => {
+    schema: packedSeedSchema,
+    words: STORE_FIELDS,
+    send: async (body: PackedSeed, key) => {
       const packet = await send(client, storeRoutes.pack, {}, body, { key });
       await navigate(`/store/packets/${packet.id}`);
     },
-  );
+  });
   return (
-    <main style={{ maxWidth: 860 }}>
+    <main className="w-text">
       <h1>{before ? `Another packet of ${before.kind}` : 'A packet for the store'}</h1>
       {before && (
         <p className="soft">
@@ -89,7 +81,7 @@ function PacketForm({
         }}
       >
         <div className="fields">
-          {!before && <HarvestFields form={entry} path="accession." />}
+          {!before && <HarvestFields entry={entry} at="accession." />}
           <AmountField
             label="how much it holds"
             value={entry.values.amount}
@@ -99,25 +91,16 @@ function PacketForm({
               .find(Boolean)}
             hint="count small lots; weigh large ones"
           />
-          <ChoiceField label="where it lies" options={places} {...entry.field('placeId', 'packet.placeId')} />
-          <TextField
-            label="packed on"
-            hint="as exactly as you know: 2024, 2024-09, 2024-09-30"
-            {...entry.field('packedOn', 'packet.packedOn')}
-          />
-          <ChoiceField
-            label="in what"
-            options={WRAPPINGS.map((one) => [one, one] as const)}
-            {...entry.field('wrapping', 'packet.wrapping')}
-          />
-          <TextField label="supplier" {...entry.field('supplier', 'packet.supplier')} />
-          <TextField label="note on the packet" {...entry.field('packetNote', 'packet.note')} />
+          <Field entry={entry} name="packet.placeId" options={places} />
+          <Field entry={entry} name="packet.packedOn" />
+          <Field entry={entry} name="packet.wrapping" />
+          <Field entry={entry} name="packet.supplier" />
+          <Field entry={entry} name="packet.note" />
         </div>
         {!before && (
-          <details open={more} onToggle={(event) => setMore(event.currentTarget.open)} style={{ marginTop: 12 }}>
-            <summary>Where it comes from, and whether it comes true</summary>
-            <ProvenanceFields form={entry} path="accession." />
-          </details>
+          <Fold title="Where it comes from, and whether it comes true" className="mt-3">
+            <ProvenanceFields entry={entry} at="accession." />
+          </Fold>
         )}
       </EntryForm>
     </main>

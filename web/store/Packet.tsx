@@ -1,3 +1,8 @@
+import Stack from 'react-bootstrap/Stack';
+import { Busy } from '../ui/Busy.tsx';
+import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
+import { Notice } from '../ui/Notice.tsx';
+import { Field } from '../ui/Field.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { linkTo, send } from '../api/routes.ts';
 import { COMES_TRUE, packetLineWords, trueReasonWords } from '@mercato/contract/store/words';
@@ -10,16 +15,15 @@ import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
-import { unlessEmpty, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { useNow } from '../ui/now.ts';
 import { Strike } from '../ui/Strike.tsx';
-import { seenBody, SeenOnField, TODAY } from '../register/seen.tsx';
+import { SeenOnField, TODAY } from '../register/seen.tsx';
 import { AmountField, amountOf, noAmount, unitsFor } from './AmountField.tsx';
 import { placeChoices, usePacket, usePlaces } from './data.ts';
-import { HarvestFields, harvestOf, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
+import { HarvestFields, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
 import { PacketTests } from './PacketTests.tsx';
 import { harvestWords, leftFigure, leftWords, testWords } from './words.ts';
 
@@ -51,12 +55,12 @@ export default function Packet(): JSX.Element {
         </p>
       </main>
     );
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const leave = () => setDoing(null);
   const { of } = data;
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <div className="head">
         <h1>
           {data.kind} {data.variety && <span className="soft">{data.variety}</span>}
@@ -98,7 +102,7 @@ export default function Packet(): JSX.Element {
         </p>
       )}
       {writes && doing === null && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           {(
             [
               ['take', 'Take seed out'],
@@ -130,13 +134,13 @@ export default function Packet(): JSX.Element {
           >
             Label
           </a>
-        </div>
+        </Stack>
       )}
       {doing !== null && doing !== 'harvest' && (
         <ActForm key={`${doing}-${data.version}`} packet={data} doing={doing} leave={leave} />
       )}
 
-      <section style={{ marginTop: 26 }}>
+      <section className="mt-4">
         <h2>Will it come true?</h2>
         <p>
           <b>{COMES_TRUE[of.comesTrue.answer]}</b>: {of.comesTrue.reasons.map(trueReasonWords).join('; ')}.
@@ -156,7 +160,7 @@ export default function Packet(): JSX.Element {
 
       <PacketTests packet={data} writes={writes && doing === null} />
 
-      <section style={{ marginTop: 26 }}>
+      <section className="mt-4">
         <h2>Its book</h2>
         <ol className="book">
           {data.lines.map((line) => (
@@ -165,7 +169,7 @@ export default function Packet(): JSX.Element {
         </ol>
       </section>
 
-      <section style={{ marginTop: 26 }}>
+      <section className="mt-4">
         <h2>Other packets of this harvest</h2>
         {data.others.length === 0 && <p className="soft">None.</p>}
         <ul className="packets">
@@ -194,7 +198,7 @@ function BusyNotice({ busy, zone }: { busy: NonNullable<PacketView['busy']>; zon
   const now = useNow();
   const over = busy.dueAt !== null && Date.parse(busy.dueAt) <= now;
   return (
-    <p className={over ? 'notice' : 'notice bad'} role="note">
+    <Notice bad={!over} role="note">
       <span>
         <b>{BUSY[busy.what]}</b>
         {busy.dueAt !== null && (over ? ': its time is over' : ` until ${shortInstant(busy.dueAt, zone)}`)}.{' '}
@@ -204,7 +208,7 @@ function BusyNotice({ busy, zone }: { busy: NonNullable<PacketView['busy']>; zon
             : 'Opened cold it draws water: do not open it.')}{' '}
         <Link to={`/store/batches/${busy.batchId}`}>its batch</Link>
       </span>
-    </p>
+    </Notice>
   );
 }
 
@@ -223,8 +227,8 @@ function ActForm({
   const client = useQueryClient();
   const { data: places } = usePlaces();
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       amount: noAmount(packet.left.by === 'count' ? 'seeds' : 'g'),
       use: 'sowing',
       to: '',
@@ -232,30 +236,18 @@ function ActForm({
       placeId: packet.placeId ?? '',
       ...TODAY,
     },
-    (values) => ({
-      ...(doing === 'move'
-        ? { what: 'move', placeId: values.placeId || null }
-        : doing === 'count'
-          ? { what: 'count', amount: amountOf(values.amount) }
-          : {
-              what: 'take',
-              amount: amountOf(values.amount),
-              use: values.use,
-              ...unlessEmpty('to', values.to),
-              ...unlessEmpty('anyway', values.anyway),
-            }),
-      ...seenBody(values),
-    }),
-    packetActSchema,
-    async (body: PacketAct, key) => {
+    body: (values) => ({ ...values, what: doing, amount: amountOf(values.amount) }),
+    schema: packetActSchema,
+    words: STORE_FIELDS,
+    send: async (body: PacketAct, key) => {
       await send(client, storeRoutes.writeLine, { packet: packet.id }, body, { key, version: packet.version });
       leave();
     },
-  );
+  });
   return (
-    <EntryForm entry={entry} title={TITLES[doing]} send="Write it down" leave={leave} style={{ maxWidth: 460 }}>
+    <EntryForm entry={entry} title={TITLES[doing]} send="Write it down" leave={leave} className="w-form" waits>
       {doing === 'move' ? (
-        <ChoiceField label="into" options={placeChoices(places)} {...entry.field('placeId')} />
+        <Field entry={entry} name="placeId" options={placeChoices(places)} />
       ) : (
         <AmountField
           label={doing === 'take' ? 'how much is taken' : 'how much is there'}
@@ -268,14 +260,12 @@ function ActForm({
       )}
       {doing === 'take' && (
         <>
-          <ChoiceField label="for" options={USES.map((one) => [one, one] as const)} {...entry.field('use')} />
-          <TextField label="to whom, or where" {...entry.field('to')} />
-          {(packet.busy || entry.fault('anyway')) && (
-            <TextField label="why it is opened now" {...entry.field('anyway')} />
-          )}
+          <Field entry={entry} name="use" options={USES.map((one) => [one, one] as const)} />
+          <Field entry={entry} name="to" />
+          {(packet.busy || entry.fault('anyway')) && <Field entry={entry} name="anyway" />}
         </>
       )}
-      <SeenOnField label={DONE_ON[doing]} lines={entry.values} onChange={entry.set} fault={entry.fault} />
+      <SeenOnField label={DONE_ON[doing]} entry={entry} />
     </EntryForm>
   );
 }
@@ -317,22 +307,22 @@ function BookLine({
 function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void }): JSX.Element {
   const client = useQueryClient();
   const { of } = packet;
-  const entry = useEntry(
-    { ...typedHarvest(of.header), reason: '' },
-    ({ reason, ...harvest }) => ({ ...(harvestOf(harvest) as object), ...unlessEmpty('reason', reason) }),
-    accessionChangeSchema,
-    async (body, key) => {
+  const entry = useEntry({
+    from: { ...typedHarvest(of.header), reason: '' },
+    schema: accessionChangeSchema,
+    words: STORE_FIELDS,
+    send: async (body, key) => {
       await send(client, storeRoutes.changeAccession, { accession: of.id }, body, { key, version: of.version });
       leave();
     },
-  );
+  });
   return (
-    <EntryForm entry={entry} send="Keep what is known" leave={leave}>
+    <EntryForm entry={entry} send="Keep what is known" leave={leave} waits>
       <div className="fields">
-        <HarvestFields form={entry} />
+        <HarvestFields entry={entry} />
       </div>
-      <ProvenanceFields form={entry} />
-      <TextField label="why it is changed" {...entry.field('reason')} />
+      <ProvenanceFields entry={entry} />
+      <Field entry={entry} name="reason" />
     </EntryForm>
   );
 }

@@ -1,3 +1,6 @@
+import Button from 'react-bootstrap/Button';
+import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { reading, send } from '../api/routes.ts';
@@ -8,9 +11,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
 import { shortDay, useSession } from '../api/session.tsx';
-import { unlessEmpty, useEntry, wholeNumber } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const DID = { towel: 'sprouted', float: 'sank', field: 'came up in the field' } as const;
 const KINDS = [
@@ -27,7 +29,7 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
   const told = new Set(packet.tests.filter((one) => one.superseded === null).map((one) => one.bagId));
   const others = data?.bags.filter((one) => !told.has(one.id));
   return (
-    <section style={{ marginTop: 26 }} aria-label="tests">
+    <section className="mt-4" aria-label="tests">
       <h2>How it was tried</h2>
       {packet.tests.length === 0 && others?.length === 0 && <p className="soft">Not yet.</p>}
       <ul className="book">
@@ -50,23 +52,22 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
             </span>{' '}
             {one.bagId !== null && <Link to={`/store/bags/${one.bagId}`}>its bag</Link>}
             {writes && writing === null && one.bagId === null && one.superseded === null && (
-              <button
-                type="button"
-                className="bare"
+              <Button
+                variant="link"
                 aria-label={`put right ${one.hits} of ${one.seeds}`}
                 onClick={() => setWriting(one)}
               >
                 put right
-              </button>
+              </Button>
             )}
           </li>
         ))}
       </ul>
       {writes && writing === null && (
         <p>
-          <button type="button" className="bare" onClick={() => setWriting('new')}>
+          <Button variant="link" onClick={() => setWriting('new')}>
             write a test down
-          </button>{' '}
+          </Button>{' '}
           <Link to={`/store/rounds/new?packets=${packet.id}`}>start a round</Link>{' '}
           <Link to="/store/compare">float, towel and field</Link>
         </p>
@@ -102,8 +103,8 @@ function TestForm({
 }): JSX.Element {
   const client = useQueryClient();
   const { session } = useSession();
-  const entry = useEntry(
-    {
+  const entry = useEntry({
+    from: {
       what: before?.what ?? 'towel',
       on: before?.on ?? session?.today ?? '',
       seeds: before ? String(before.seeds) : '',
@@ -112,39 +113,29 @@ function TestForm({
       note: before?.note ?? '',
       reason: '',
     },
-    ({ what, on, seeds, hits, minutes, note, reason }) => ({
-      what,
-      on,
-      seeds: wholeNumber(seeds),
-      hits: wholeNumber(hits),
-      minutes: what === 'float' ? wholeNumber(minutes) : null,
-      note: note.trim(),
-      ...(before ? { supersedes: before.id } : {}),
-      ...unlessEmpty('reason', reason),
+    body: (values) => ({
+      ...values,
+      minutes: values.what === 'float' ? values.minutes : null,
+      supersedes: before?.id,
     }),
-    newTestSchema,
-    async (body, key) => {
+    schema: newTestSchema,
+    words: STORE_FIELDS,
+    send: async (body, key) => {
       await send(client, storeRoutes.keepTest, { packet: packet.id }, body, { key });
       leave();
     },
-  );
+  });
   const what = entry.values.what;
   return (
     <EntryForm entry={entry} trouble={entry.general ?? entry.fault('')} send="Write it down" leave={leave}>
       <div className="fields">
-        {!before && <ChoiceField label="tried in" options={KINDS} {...entry.field('what')} />}
-        <TextField label="day of the result" type="date" {...entry.field('on')} />
-        <TextField
-          label={what === 'field' ? 'seeds sown' : 'seeds'}
-          figure
-          inputMode="numeric"
-          autoFocus
-          {...entry.field('seeds')}
-        />
-        <TextField label={DID[what]} figure inputMode="numeric" {...entry.field('hits')} />
-        {what === 'float' && <TextField label="after minutes" figure inputMode="numeric" {...entry.field('minutes')} />}
-        <TextField label="note" {...entry.field('note')} />
-        {before && <TextField label="why it is put right" {...entry.field('reason')} />}
+        {!before && <Field entry={entry} name="what" options={KINDS} />}
+        <Field entry={entry} name="on" />
+        <Field entry={entry} name="seeds" label={what === 'field' ? 'seeds sown' : 'seeds'} />
+        <Field entry={entry} name="hits" label={DID[what]} />
+        {what === 'float' && <Field entry={entry} name="minutes" />}
+        <Field entry={entry} name="note" />
+        {before && <Field entry={entry} name="reason" />}
       </div>
     </EntryForm>
   );

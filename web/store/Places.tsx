@@ -1,3 +1,8 @@
+import Stack from 'react-bootstrap/Stack';
+import Button from 'react-bootstrap/Button';
+import { Busy } from '../ui/Busy.tsx';
+import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
+import { Field } from '../ui/Field.tsx';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
 import {
@@ -15,7 +20,6 @@ import { useSession } from '../api/session.tsx';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Strike } from '../ui/Strike.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { placeChoices, usePlaces } from './data.ts';
 
 type Writing =
@@ -27,7 +31,7 @@ export default function Places(): JSX.Element {
   const { may } = useSession();
   const [writing, setWriting] = useState<Writing | null>(null);
   const client = useQueryClient();
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const leave = () => setWriting(null);
   const inside = (parentId: string | null): JSX.Element | null => {
     const own = data.places.filter((one) => one.parentId === parentId);
@@ -50,22 +54,20 @@ export default function Places(): JSX.Element {
               </Link>
               {may('store.write') && (
                 <span>
-                  <button
-                    type="button"
-                    className="bare"
+                  <Button
+                    variant="link"
                     aria-label={`put a place into ${one.name}`}
                     onClick={() => setWriting({ what: 'new', parentId: one.id })}
                   >
                     add inside
-                  </button>{' '}
-                  <button
-                    type="button"
-                    className="bare"
+                  </Button>{' '}
+                  <Button
+                    variant="link"
                     aria-label={`change ${one.name}`}
                     onClick={() => setWriting({ what: 'change', place: one })}
                   >
                     change
-                  </button>{' '}
+                  </Button>{' '}
                   {one.packetsWithin === 0 && !data.places.some((other) => other.parentId === one.id) && (
                     <Strike
                       what={one.name}
@@ -86,7 +88,7 @@ export default function Places(): JSX.Element {
     );
   };
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <h1>Map of the store</h1>
       <p className="soft">
         Rooms hold cupboards, cupboards hold drawers, drawers hold boxes and envelopes. Each has a code of its own to
@@ -95,11 +97,9 @@ export default function Places(): JSX.Element {
       {data.places.length === 0 && <p>There is no place yet. Begin with the room or the refrigerator.</p>}
       {inside(null)}
       {may('store.write') && writing === null && (
-        <div className="actions">
-          <button type="button" className="btn btn-primary" onClick={() => setWriting({ what: 'new', parentId: null })}>
-            Add a place
-          </button>
-        </div>
+        <Stack direction="horizontal" gap={2} className="actions">
+          <Button onClick={() => setWriting({ what: 'new', parentId: null })}>Add a place</Button>
+        </Stack>
       )}
       {writing && (
         <PlaceForm
@@ -129,37 +129,37 @@ function PlaceForm({
     await sent;
     leave();
   };
-  const entry = useEntry(
-    { parentId: parent ?? '', kind: before?.kind ?? (parent === null ? 'room' : 'box'), name: before?.name ?? '' },
-    (values) => ({ parentId: values.parentId || null, kind: values.kind, name: values.name.trim() }),
-    before ? placeChangeSchema : newPlaceSchema,
-    (body, key) =>
+  const entry = useEntry({
+    from: {
+      parentId: parent ?? '',
+      kind: before?.kind ?? (parent === null ? 'room' : 'box'),
+      name: before?.name ?? '',
+    },
+    schema: before ? placeChangeSchema : newPlaceSchema,
+    words: STORE_FIELDS,
+    send: (body, key) =>
       keep(
         before
           ? send(client, placeRoutes.change, { place: before.id }, body, { key, version: before.version })
           : send(client, placeRoutes.add, {}, body, { key }),
       ),
-  );
+  });
   return (
     <EntryForm
       entry={entry}
       title={before ? `Change ${before.name}` : 'A place'}
       send={before ? 'Keep the change' : 'Add the place'}
       leave={leave}
-      style={{ maxWidth: 460 }}
+      className="w-form"
     >
-      <TextField label="name" autoFocus placeholder="drawer 3" {...entry.field('name')} />
-      <ChoiceField
-        label="what it is"
-        options={PLACE_KINDS.map((one: PlaceKind) => [one, one] as const)}
-        {...entry.field('kind')}
-      />
-      <ChoiceField
-        label="lies in"
+      <Field entry={entry} name="name" placeholder="drawer 3" />
+      <Field entry={entry} name="kind" options={PLACE_KINDS.map((one: PlaceKind) => [one, one] as const)} />
+      <Field
+        entry={entry}
+        name="parentId"
         options={placeChoices(places)
           .filter(([id]) => id !== before?.id)
           .map(([id, words]) => [id, id === '' ? 'nothing: it is the outermost' : words] as const)}
-        {...entry.field('parentId')}
       />
     </EntryForm>
   );

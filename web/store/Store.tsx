@@ -1,3 +1,5 @@
+import { Choices, PageNav } from '../ui/Choices.tsx';
+import Button from 'react-bootstrap/Button';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -75,42 +77,29 @@ export default function Store(): JSX.Element {
           value={typed}
           onChange={(event) => type(event.target.value)}
         />
-        <span role="group" aria-label="which" className="choices">
-          {SHOWS.map(([one, words]) => (
-            <button
-              key={one}
-              type="button"
-              className="bare"
-              aria-pressed={one === show}
-              onClick={() => change({ show: one === 'here' ? '' : one, page: '' })}
-            >
-              {words}
-            </button>
-          ))}
-        </span>
+        <Choices
+          label="which"
+          options={SHOWS}
+          chosen={show}
+          choose={(one) => change({ show: one === 'here' ? '' : one, page: '' })}
+        />
         {may('store.write') && (
           <Link to="/store/new" className="btn btn-primary">
             New packet <Key>N</Key>
           </Link>
         )}
       </div>
-      <nav className="store-nav" aria-label="the store">
-        {PAGES.map(([to, words]) => (
-          <Link key={to} to={to}>
-            {words}
-          </Link>
-        ))}
-      </nav>
+      <PageNav label="the store" pages={PAGES} />
       {here && (
         <p>
           In <b>{here.path.join(' › ')}</b> <Link to={`/store/places/${here.id}`}>its air, door and desiccant</Link>{' '}
-          <button type="button" className="bare" onClick={() => change({ place: '', page: '' })}>
+          <Button variant="link" onClick={() => change({ place: '', page: '' })}>
             the whole store
-          </button>
+          </Button>
         </p>
       )}
       {data?.rows.length === 0 && (
-        <p className="soft" style={{ marginTop: 24 }}>
+        <p className="soft mt-4">
           {sought || here || show !== 'here'
             ? 'No packet answers to that.'
             : 'The store is empty. A packet needs no more than its kind, the year of harvest and how many seeds it holds.'}
@@ -146,14 +135,14 @@ export default function Store(): JSX.Element {
         <p className="soft">
           page {page} of {pages}{' '}
           {page > 1 && (
-            <button type="button" className="bare" onClick={() => change({ page: String(page - 1) })}>
+            <Button variant="link" onClick={() => change({ page: String(page - 1) })}>
               before
-            </button>
+            </Button>
           )}{' '}
           {page < pages && (
-            <button type="button" className="bare" onClick={() => change({ page: String(page + 1) })}>
+            <Button variant="link" onClick={() => change({ page: String(page + 1) })}>
               next
-            </button>
+            </Button>
           )}
         </p>
       )}

@@ -1,3 +1,4 @@
+import { Busy } from '../ui/Busy.tsx';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { clockIn } from '@mercato/core/units/wallTime';
@@ -14,20 +15,20 @@ import { VerdictMark } from '../ui/shapes.tsx';
 export default function StoreToday(): JSX.Element {
   const { session } = useSession();
   const { data } = useQuery({ ...reading(todayRoutes.today, {}), refetchInterval: 60_000 });
-  if (!data || !session) return <main aria-busy="true" />;
+  if (!data || !session) return <Busy />;
   return (
-    <main style={{ maxWidth: 860 }}>
+    <main className="w-text">
       <div className="list-head">
         <h1>Today in the store</h1>
         <a href={linkTo(todayRoutes.calendar, {})} download="store.ics">
           for your calendar
         </a>
       </div>
-      {data.due.length === 0 && <p style={{ marginTop: 20 }}>Nothing is due today.</p>}
+      {data.due.length === 0 && <p className="mt-4">Nothing is due today.</p>}
       <DueList dues={data.due} today={data.today} zone={session.laboratory.zone} name="due" />
       {data.soon.length > 0 && (
         <>
-          <h2 style={{ marginTop: 26 }}>In the next four weeks</h2>
+          <h2 className="mt-4">In the next four weeks</h2>
           <DueList dues={data.soon} today={data.today} zone={session.laboratory.zone} name="soon" />
         </>
       )}

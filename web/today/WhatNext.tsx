@@ -1,3 +1,4 @@
+import { Busy } from '../ui/Busy.tsx';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import { reading } from '../api/routes.ts';
 import { becauseWords } from '@mercato/contract/storage/words';
@@ -25,9 +26,9 @@ const OFFERS: Readonly<Record<Offer, string>> = {
 /** What to sow, test, renew, exchange or throw away first, each with its reason. */
 export default function WhatNext(): JSX.Element {
   const { data } = useQuery(reading(todayRoutes.next, {}));
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   return (
-    <main style={{ maxWidth: 900 }}>
+    <main className="w-text">
       <h1>What next?</h1>
       <p className="soft">
         A packet’s own test comes first; then <Link to="/store/record">how its kind has kept here</Link>; where neither
@@ -37,7 +38,7 @@ export default function WhatNext(): JSX.Element {
       {NEXTS.map((next) => {
         const lines = data.lines.filter((one) => one.next === next);
         return lines.length === 0 ? null : (
-          <section key={next} style={{ marginTop: 22 }}>
+          <section key={next} className="mt-4">
             <h2>
               {TITLES[next]} <span className="soft fig">{lines.length}</span>
             </h2>

@@ -1,10 +1,45 @@
-import type { CSSProperties, JSX, ReactNode } from 'react';
+import Stack from 'react-bootstrap/Stack';
+import { useLayoutEffect, useRef, type JSX, type KeyboardEvent, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import type { Entry } from './entry.ts';
 import { Trouble } from './fields.tsx';
 
-/** A form around a entry: what stops it on top, its lines, and below them what sends it and what leaves it. */
-export function EntryForm<T>({
+// The unit of a figure is no line of its own.
+const LINES = [
+  'input:not([type=hidden]):not([type=file]):not(:disabled)',
+  'select:not(:disabled):not(.with-unit > *)',
+  'textarea:not(:disabled)',
+].join();
+const linesOf = (form: HTMLElement) => [...form.querySelectorAll<HTMLInputElement>(LINES)];
+
+/** The first line that nothing is written on. */
+const firstEmpty = (form: HTMLElement): HTMLElement | undefined =>
+  linesOf(form).find((one) => one instanceof HTMLInputElement && one.value === '' && one.type !== 'checkbox');
+
+/** Enter goes on to the next line of a form, and sends from the last; Ctrl+Enter sends from any. */
+export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
+  // A line that does more with Enter has done it.
+  if (event.key !== 'Enter' || event.isDefaultPrevented() || event.nativeEvent.isComposing) return;
+  const at = event.target as HTMLElement;
+  if (event.ctrlKey || event.metaKey) {
+    event.preventDefault();
+    event.currentTarget.requestSubmit();
+    return;
+  }
+  if (!at.matches(LINES) || at.matches('textarea')) return;
+  const lines = linesOf(event.currentTarget);
+  const next = lines[lines.indexOf(at as HTMLInputElement) + 1];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+  if (next instanceof HTMLInputElement && next.type === 'text') next.select();
+}
+
+/**
+ * A form around an entry: what stops it on top, its lines, and below them what sends it and what leaves it. Enter goes
+ * on to the next line, and sends from the last; Ctrl+Enter sends from any.
+ */
+export function EntryForm({
   entry,
   title,
   trouble = entry.general,
@@ -13,10 +48,11 @@ export function EntryForm<T>({
   disabled = false,
   leave,
   beside,
-  style,
+  waits = false,
+  className,
   children,
 }: {
-  entry: Entry<T>;
+  entry: Omit<Entry<unknown>, 'set' | 'control'>;
   title?: ReactNode;
   /** What stops the form, when more than the entry itself can. */
   trouble?: string | undefined;
@@ -28,14 +64,26 @@ export function EntryForm<T>({
   leave?: () => void;
   /** Other acts beside the one that sends. */
   beside?: ReactNode;
-  style?: CSSProperties;
+  /** Stands on a page whose hands are elsewhere: it does not take the focus when it is shown. */
+  waits?: boolean;
+  className?: string;
   children: ReactNode;
 }): JSX.Element {
+  const form = useRef<HTMLFormElement>(null);
+  // A choice that goes away with what it chose leaves the hands nowhere: they go on to what is still empty.
+  useLayoutEffect(() => {
+    const here = form.current;
+    if (!here || waits || (document.activeElement && document.activeElement !== document.body)) return;
+    if (!document.querySelector('.modal.show')) firstEmpty(here)?.focus();
+  }, [waits, entry.values]);
   return (
     <form
-      style={style}
+      ref={form}
+      className={className}
+      noValidate
       // The live stream leaves alone what somebody is filling in.
       data-touched={entry.touched ? '' : undefined}
+      onKeyDown={goOn}
       onSubmit={(event) => {
         event.preventDefault();
         void entry.submit();
@@ -45,7 +93,7 @@ export function EntryForm<T>({
       <Trouble text={trouble} />
       {children}
       {send !== null && (
-        <div className="actions">
+        <Stack direction="horizontal" gap={2} className="actions">
           <Button type="submit" variant={quiet ? 'outline-primary' : 'primary'} disabled={entry.busy || disabled}>
             {send}
           </Button>
@@ -55,7 +103,7 @@ export function EntryForm<T>({
               Leave it
             </Button>
           )}
-        </div>
+        </Stack>
       )}
     </form>
   );

@@ -1,3 +1,4 @@
+import Button from 'react-bootstrap/Button';
 import { Component, type ReactNode } from 'react';
 
 interface Props {
@@ -30,9 +31,9 @@ export class PageFault extends Component<Props, State> {
         <h1>This page could not be shown</h1>
         <p>
           Its code may not have reached this machine. What you wrote down is kept, here or on the server.{' '}
-          <button type="button" className="bare" onClick={() => location.reload()}>
+          <Button variant="link" onClick={() => location.reload()}>
             load it again
-          </button>
+          </Button>
         </p>
       </main>
     );

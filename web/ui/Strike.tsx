@@ -1,3 +1,4 @@
+import Stack from 'react-bootstrap/Stack';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Refused } from '../api/client.ts';
@@ -21,9 +22,9 @@ export function Strike({
   const [trouble, setTrouble] = useState<string>();
   if (reason === null)
     return (
-      <button type="button" className="bare" aria-label={`${words} ${what}`} onClick={() => setReason('')}>
+      <Button variant="link" aria-label={`${words} ${what}`} onClick={() => setReason('')}>
         {words}
-      </button>
+      </Button>
     );
   const send = async () => {
     try {
@@ -43,11 +44,11 @@ export function Strike({
     >
       <Trouble text={trouble} />
       <TextField label={ask} value={reason} onChange={setReason} autoFocus />
-      <div className="actions">
+      <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit" variant="outline-primary">
           {words === 'strike' ? 'Strike it' : words}
         </Button>
-      </div>
+      </Stack>
     </form>
   );
 }

@@ -3,25 +3,24 @@ import userEvent from '@testing-library/user-event';
 import Joi from 'joi';
 import { describe, expect, test, vi } from 'vitest';
 import { Refused } from '../api/client.ts';
-import { unlessEmpty, useEntry, wholeNumber } from './entry.ts';
+import { useEntry } from './entry.ts';
 import { EntryForm } from './EntryForm.tsx';
-import { TextField } from './fields.tsx';
+import { worded } from '@mercato/contract/http/fieldWords';
+import { Field } from './Field.tsx';
 
 interface Body {
   readonly rows: number;
   readonly note?: string;
 }
-const schema = Joi.object<Body>({
-  rows: Joi.number().integer().min(1).max(40).required(),
-  note: Joi.string().max(5),
-});
+const schema = Joi.object<Body>(
+  worded('stack', {
+    rows: Joi.number().integer().min(1).max(40).required(),
+    note: Joi.string().max(5),
+  }),
+);
+const WORDS = { stack: { rows: 'rows', note: 'note' } };
 const useRows = (send: (body: Body, key: string) => Promise<unknown>) =>
-  useEntry(
-    { rows: '4', note: '' },
-    (values) => ({ rows: wholeNumber(values.rows), ...unlessEmpty('note', values.note) }),
-    schema,
-    send,
-  );
+  useEntry({ from: { rows: 4, note: '' }, schema, words: WORDS, send });
 const problem = (status: number, path: string, message: string) =>
   new Refused(status, { status, title: '', detail: 'It cannot stand so.', errors: [{ path, message }] } as never);
 
@@ -30,18 +29,18 @@ describe('a entry', () => {
     const send = vi.fn().mockResolvedValue(undefined);
     const { result } = renderHook(() => useRows(send));
     act(() => {
-      result.current.field('rows').onChange('four');
+      result.current.set({ rows: 'four' });
     });
     await act(async () => expect(await result.current.submit()).toBe(false));
     expect(send).not.toHaveBeenCalled();
-    expect(result.current.field('rows').fault).toMatch(/number/);
+    expect(result.current.fault('rows')).toMatch(/number/);
     expect(result.current.values.rows).toBe('four');
     act(() => {
-      result.current.field('rows').onChange(' 12 ');
+      result.current.set({ rows: ' 12 ' });
     });
     await act(async () => expect(await result.current.submit()).toBe(true));
     expect(send.mock.calls.map(([body]) => body as unknown)).toEqual([{ rows: 12 }]);
-    expect(result.current.field('rows').fault).toBeUndefined();
+    expect(result.current.fault('rows')).toBeUndefined();
   });
 
   test('a repeat of one intention keeps its key; a change, or a new intention, has another', async () => {
@@ -70,8 +69,8 @@ describe('a entry', () => {
   test('what the server knows better stands at its field, under whatever name the body has for it', async () => {
     const { result } = renderHook(() => useRows(() => Promise.reject(problem(422, 'stack.rows.0', 'too many'))));
     await act(() => result.current.submit().then(() => undefined));
-    expect(result.current.field('rows', 'stack.rows', 'stack.rows.0').fault).toBe('too many');
-    expect(result.current.field('rows').fault).toBeUndefined();
+    expect(result.current.fault('stack.rows.0')).toBe('too many');
+    expect(result.current.fault('rows')).toBeUndefined();
     expect(result.current.general).toBe('It cannot stand so.');
   });
 
@@ -85,7 +84,7 @@ describe('a entry', () => {
       });
       return (
         <EntryForm entry={entry} title="Rows" send="Keep">
-          <TextField label="note" {...entry.field('note')} />
+          <Field entry={entry} name="note" />
         </EntryForm>
       );
     }

@@ -1,191 +1,147 @@
 import type { FieldFault } from '@mercato/contract/http/problem';
-import { validate } from '@mercato/contract/http/validate';
-import { typedFigure } from '@mercato/core/units/typed';
+import type { FieldTable } from '@mercato/contract/http/fieldWords';
+import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import {
+  get,
+  useForm,
+  useWatch,
+  type Control,
+  type DefaultValues,
+  type FieldValues,
+  type Path,
+  type PathValue,
+  type Resolver,
+} from 'react-hook-form';
 import { Refused } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
+import { Reload } from './reload.ts';
+import { asTyped, typedBody, type Typed } from './typedBody.ts';
 
-type TextKey<T> = { [K in keyof T]: T[K] extends string ? K : never }[keyof T] & string;
-
-export interface Lines<T> {
+/** What somebody is filling in, line by line as it is typed. */
+export interface Entry<T> {
   readonly values: T;
-  readonly set: (change: Partial<T>) => void;
-  /** What was wrong, by dotted path. */
+  set(change: Partial<T>): void;
+  /** What was wrong, by dotted path of the body. */
   readonly fault: (path: string) => string | undefined;
-  readonly setFaults: (faults: readonly FieldFault[]) => void;
   /** Something was typed that was not sent. */
   readonly touched: boolean;
-  readonly sent: () => void;
-  /** Ties a line of the form to one of the values; `paths` say where the body has it, when not under the same name. */
-  readonly field: <K extends TextKey<T>>(
-    key: K,
-    ...paths: string[]
-  ) => { value: T[K]; onChange: (value: string) => void; fault: string | undefined };
-}
-
-/** The lines of a form, held as typed, each with what was wrong with it. */
-export function useLines<T extends object>(initial: T, onChange?: () => void): Lines<T> {
-  const [reload] = useState(() => new Reload(initial));
-  const [values, setValues] = useState(reload.values);
-  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
-  const [touched, setTouched] = useState(reload.restored);
-  useEffect(() => () => reload.forget(), [reload]);
-  const set = (change: Partial<T>) => {
-    setTouched(true);
-    setValues((before) => {
-      const next = { ...before, ...change };
-      reload.keep(next);
-      return next;
-    });
-    onChange?.();
-  };
-  const fault = (path: string) => faults.find((one) => one.path === path)?.message;
-  return {
-    values,
-    set,
-    fault,
-    setFaults,
-    touched,
-    sent: () => {
-      setTouched(false);
-      reload.forget();
-    },
-    field: (key, ...paths) => ({
-      value: values[key],
-      // A choice offers only what its type allows, and the schema looks again before anything is sent.
-      onChange: (value) => set({ [key]: value } as Partial<T>),
-      fault: (paths.length > 0 ? paths : [key]).map(fault).find((one) => one !== undefined),
-    }),
-  };
-}
-
-/** Lines that nobody wants to find again on a machine that others use. */
-const SECRET = /password|token|current|next/i;
-
-/**
- * What is typed survives a reload of the page, in this tab alone: it is found again by the page and by what the form
- * began with, so that nothing is laid over a newer version. A form that is left takes it away.
- */
-class Reload<T extends object> {
-  private readonly place: string;
-  readonly values: T;
-  readonly restored: boolean;
-
-  constructor(private readonly initial: T) {
-    this.place = `mercato.typed ${location.pathname} ${Object.keys(initial).join()}`;
-    const kept = this.read();
-    this.restored = kept !== null;
-    this.values = kept ?? initial;
-  }
-
-  private get secret(): boolean {
-    return Object.keys(this.initial).some((key) => SECRET.test(key));
-  }
-
-  private read(): T | null {
-    if (this.secret) return null;
-    try {
-      const kept = JSON.parse(sessionStorage.getItem(this.place) ?? 'null') as { from: string; values: T } | null;
-      return kept?.from === JSON.stringify(this.initial) ? kept.values : null;
-    } catch {
-      return null;
-    }
-  }
-
-  keep(values: T): void {
-    if (this.secret) return;
-    try {
-      sessionStorage.setItem(this.place, JSON.stringify({ from: JSON.stringify(this.initial), values }));
-    } catch {
-      // A full store keeps nothing; the form goes on without it.
-    }
-  }
-
-  forget(): void {
-    sessionStorage.removeItem(this.place);
-  }
-}
-
-export interface Entry<T> extends Omit<Lines<T>, 'setFaults' | 'sent'> {
   readonly busy: boolean;
   /** What was wrong with the whole, when no field of the form can say it. */
   readonly general: string | undefined;
   readonly submit: () => Promise<boolean>;
+  /** What react-hook-form ties its fields to. */
+  readonly control: Control;
+  readonly schema: Joi.Schema;
+  readonly words: FieldTable;
+}
+
+export interface EntryOf<F extends object, B> {
+  /** What the form begins with; its keys are the paths of the body, or what `body` makes it of. */
+  readonly from: F;
+  readonly schema: Joi.Schema<B>;
+  /** The words of the feature, in which each field finds its own. */
+  readonly words?: FieldTable;
+  /** Where the body is more than its lines. What is typed is read as the schema says either way. */
+  readonly body?: (values: Typed<F>) => unknown;
+  readonly send: (body: B, key: string) => Promise<unknown>;
 }
 
 /**
- * What somebody is filling in: checked by the contract's schema before it is sent, and refused at its fields
- * when the server knows better. One intention keeps one key over its repeats.
+ * A form of the contract's schema: checked by it before it is sent, and refused at its fields when the server knows
+ * better. One intention keeps one key over its repeats.
  */
-export function useEntry<T extends object, B>(
-  initial: T,
-  toBody: (values: T) => unknown,
-  schema: Joi.Schema<B>,
-  send: (body: B, key: string) => Promise<unknown>,
-): Entry<T> {
-  const [busy, setBusy] = useState(false);
-  const [general, setGeneral] = useState<string>();
-  const [key, setKey] = useState(() => crypto.randomUUID());
-  const { setFaults, sent, ...lines } = useLines(initial, () => setKey(crypto.randomUUID()));
-
+export function useEntry<F extends object, B>({
+  from,
+  schema,
+  words = {},
+  body,
+  send,
+}: EntryOf<F, B>): Entry<Typed<F> & FieldValues> {
+  type T = Typed<F> & FieldValues;
+  const [reload] = useState(() => new Reload(asTyped(from) as T));
+  const key = useRef(crypto.randomUUID());
+  // A line that the body does not have, such as one of another choice, is not sent.
+  const resolver: Resolver<T, unknown, B & FieldValues> = (values, _, options) =>
+    joiResolver(schema, { abortEarly: false, convert: true, stripUnknown: true, errors: { wrap: { label: false } } })(
+      typedBody(schema, body ? body(values) : values) as T,
+      { reader: readerNow() },
+      options as never,
+    ) as ReturnType<Resolver<T, unknown, B & FieldValues>>;
+  const { control, formState, handleSubmit, setError, setValue, getValues, reset, subscribe } = useForm<
+    T,
+    unknown,
+    B & FieldValues
+  >({ defaultValues: reload.values as DefaultValues<T>, resolver, shouldFocusError: false });
+  const values = useWatch({ control }) as T;
+  useEffect(() => () => reload.forget(), [reload]);
+  useEffect(
+    () =>
+      subscribe({
+        formState: { values: true },
+        callback: (state) => {
+          if (JSON.stringify(state.values) === JSON.stringify(reload.last)) return;
+          key.current = crypto.randomUUID();
+          reload.keep(state.values);
+        },
+      }),
+    [subscribe, reload],
+  );
+  const { errors } = formState;
+  const fault = (path: string): string | undefined => {
+    const whole = (errors as Readonly<Record<string, unknown>>)[''] ?? errors.root?.whole;
+    const found = (path === '' ? whole : get<unknown>(errors, path)) as
+      { message?: unknown; root?: { message?: unknown } } | undefined;
+    const message = found?.message ?? found?.root?.message;
+    return typeof message === 'string' ? message : undefined;
+  };
+  const refuse = (error: unknown) => {
+    if (!(error instanceof Refused)) throw error;
+    for (const { path, message } of error.faults)
+      setError((path === '' ? 'root.whole' : path) as Path<T>, { type: 'refused', message });
+    setError('root.refused', { type: 'refused', message: error.message });
+  };
   const submit = async (): Promise<boolean> => {
-    const checked = validate(schema, toBody(lines.values), readerNow());
-    if (!checked.ok) {
-      setFaults(checked.faults);
-      setGeneral(undefined);
-      focusFirst();
-      return false;
+    const outcome = { sent: false };
+    await handleSubmit(async (checked) => {
+      try {
+        await send(checked, key.current);
+        outcome.sent = true;
+      } catch (error) {
+        refuse(error);
+      }
+    })();
+    if (!outcome.sent) focusFirst();
+    else {
+      key.current = crypto.randomUUID();
+      reload.forget();
+      reset(getValues(), { keepErrors: false });
     }
-    setBusy(true);
-    try {
-      await send(checked.value, key);
-      sent();
-      setFaults([]);
-      setGeneral(undefined);
-      setKey(crypto.randomUUID());
-      return true;
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setFaults(error.faults);
-      setGeneral(error.message);
-      focusFirst();
-      return false;
-    } finally {
-      setBusy(false);
-    }
+    return outcome.sent;
   };
   return {
-    ...lines,
-    busy,
-    general,
+    values,
+    set: (change) => {
+      for (const [name, value] of Object.entries(change))
+        setValue(name as Path<T>, value as PathValue<T, Path<T>>, { shouldDirty: true });
+    },
+    fault,
+    touched: formState.isDirty || reload.restored,
+    busy: formState.isSubmitting,
+    general: errors.root?.refused?.message,
     submit,
+    control: control as unknown as Control,
+    schema,
+    words,
   };
 }
+
+/** Faults of lines that stand in no form of their own, by dotted path. */
+export const faultAt = (faults: readonly FieldFault[], path: string): string | undefined =>
+  faults.find((one) => one.path === path)?.message;
 
 /** Puts the hands where the first fault is, once it is painted. */
 function focusFirst(): void {
   requestAnimationFrame(() => document.querySelector<HTMLElement>('.is-invalid')?.focus());
 }
-
-/** The reader's own way of writing stops at the edge: inside, figures are plain digits with a point. What is none goes on as typed. */
-export const plainFigure = (typed: string): string => typedFigure(typed, readerNow().mark) ?? typed.trim();
-
-/** A whole number as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
-export const wholeNumber = (typed: string): number | string => {
-  const plain = plainFigure(typed);
-  return /^\d+$/.test(plain) ? Number(plain) : typed;
-};
-
-/** A figure as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
-export const figureOf = (typed: string): number | string => {
-  const plain = plainFigure(typed);
-  return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
-};
-
-/** The same for a figure that may be left out. */
-export const figureOrNull = (typed: string): number | string | null => (typed.trim() === '' ? null : figureOf(typed));
-
-/** Text that may be left out: an empty line is not sent at all. */
-export const unlessEmpty = <K extends string>(key: K, typed: string): Partial<Record<K, string>> =>
-  typed.trim() ? ({ [key]: typed.trim() } as Partial<Record<K, string>>) : {};

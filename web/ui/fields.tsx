@@ -1,4 +1,4 @@
-import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
+import { Notice } from './Notice.tsx';
 import { useId, type JSX, type ReactNode, type Ref } from 'react';
 import Form from 'react-bootstrap/Form';
 
@@ -8,25 +8,26 @@ interface Common {
   hint?: ReactNode;
 }
 
-function Frame({ id, label, fault, hint, children }: Common & { id: string; children: ReactNode }): JSX.Element {
+/** A line with its name above, and below it what is wrong with it, or else a hint. */
+export function Frame({ id, label, fault, hint, children }: Common & { id: string; children: ReactNode }): JSX.Element {
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
+    <Form.Group className="field">
+      <Form.Label htmlFor={id}>{label}</Form.Label>
       {children}
       {fault ? (
-        <div className="why" id={`${id}-why`} role="alert">
+        <Form.Control.Feedback type="invalid" id={`${id}-why`} role="alert">
           {fault}
-        </div>
+        </Form.Control.Feedback>
       ) : hint ? (
-        <div className="hint" id={`${id}-hint`}>
+        <Form.Text as="div" id={`${id}-hint`}>
           {hint}
-        </div>
+        </Form.Text>
       ) : null}
-    </div>
+    </Form.Group>
   );
 }
 
-const described = (id: string, fault: string | undefined, hint: ReactNode) =>
+export const described = (id: string, fault: string | undefined, hint: ReactNode): string | undefined =>
   fault ? `${id}-why` : hint ? `${id}-hint` : undefined;
 
 /** One line to write on, with its fault or its hint below. */
@@ -109,49 +110,6 @@ export function ChoiceField({
   );
 }
 
-/** A mass with the unit it is read in; both are kept as written. */
-export function MassField({
-  label,
-  text,
-  unit,
-  onChange,
-  fault,
-  hint,
-  units = MASS_UNITS,
-}: Common & {
-  text: string;
-  unit: MassUnit;
-  onChange: (change: { text?: string; unit?: MassUnit }) => void;
-  units?: readonly MassUnit[];
-}): JSX.Element {
-  const id = useId();
-  return (
-    <Frame id={id} label={label} fault={fault} hint={hint}>
-      <div className="with-unit">
-        <Form.Control
-          id={id}
-          value={text}
-          inputMode="decimal"
-          className="num"
-          isInvalid={fault !== undefined}
-          autoComplete="off"
-          aria-describedby={described(id, fault, hint)}
-          onChange={(event) => onChange({ text: event.target.value })}
-        />
-        <Form.Select
-          value={unit}
-          aria-label="unit"
-          onChange={(event) => onChange({ unit: event.target.value as MassUnit })}
-        >
-          {units.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </Form.Select>
-      </div>
-    </Frame>
-  );
-}
-
 /** Chooses a file and hands it over at once; the same file can be chosen again after it was mended. */
 export function FileField({
   label,
@@ -176,7 +134,7 @@ export function FileField({
         id={id}
         accept={accept}
         disabled={disabled}
-        style={{ maxWidth: 420, width: 'auto' }}
+
         onChange={(event) => {
           const input = event.target as HTMLInputElement;
           const file = input.files?.[0];
@@ -190,9 +148,5 @@ export function FileField({
 
 /** What stops the whole form. */
 export function Trouble({ text }: { text: string | undefined }): JSX.Element | null {
-  return text ? (
-    <div className="notice bad" role="alert">
-      {text}
-    </div>
-  ) : null;
+  return text ? <Notice bad>{text}</Notice> : null;
 }

@@ -1,3 +1,4 @@
+import Table from 'react-bootstrap/Table';
 import { createContext, use, useLayoutEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
 import Modal from 'react-bootstrap/Modal';
 
@@ -72,7 +73,7 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
           <h2 id="keys-title">Keys of this screen</h2>
         </Modal.Header>
         <Modal.Body>
-          <table className="ruled">
+          <Table>
             <tbody>
               {shown?.map((one, i) => (
                 <tr key={i}>
@@ -95,7 +96,7 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
                 <td>this list</td>
               </tr>
             </tbody>
-          </table>
+          </Table>
         </Modal.Body>
       </Modal>
     </Keys>

@@ -7,30 +7,28 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { request } from '../api/client.ts';
 import { useEntry } from './entry.ts';
 import { EntryForm } from './EntryForm.tsx';
-import { TextField } from './fields.tsx';
+import { Field } from './Field.tsx';
 
 const schema = Joi.object({ note: text(100).required() }).required();
 function Note({ from = '' }: { from?: string }) {
-  const entry = useEntry(
-    { note: from },
-    (values) => values,
+  const entry = useEntry({
+    from: { note: from },
     schema,
-    (body, key) => request('POST', '/notes', body, { key }),
-  );
+    send: (body, key) => request('POST', '/notes', body, { key }),
+  });
   return (
     <EntryForm entry={entry} send="Send">
-      <TextField label="note" {...entry.field('note')} />
+      <Field entry={entry} name="note" label="note" />
     </EntryForm>
   );
 }
 function Secret() {
-  const entry = useEntry(
-    { password: '' },
-    (values) => values,
-    Joi.object(),
-    () => Promise.resolve(),
-  );
-  return <TextField label="password" {...entry.field('password')} />;
+  const entry = useEntry({
+    from: { password: '' },
+    schema: Joi.object({ password: Joi.string() }),
+    send: () => Promise.resolve(),
+  });
+  return <Field entry={entry} name="password" label="password" type="password" />;
 }
 
 beforeEach(() => {

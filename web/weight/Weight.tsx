@@ -1,3 +1,5 @@
+import { Station } from '../ui/Station.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { weightRoutes } from '@mercato/contract/weight/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -8,7 +10,7 @@ import { useSession } from '../api/session.tsx';
 import { WithBalance } from '../devices/balanceHere.tsx';
 import { BenchHead, DrawAndStart } from '../register/bench.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { useScanTaker } from '../ui/Shell.tsx';
+import { useScanTaker } from '../ui/scan.tsx';
 import { WeightStation } from './WeightStation.tsx';
 import { howWords } from './words.ts';
 
@@ -32,7 +34,7 @@ export default function Weight(): JSX.Element {
     [lot],
   );
   useScanTaker(taker);
-  if (!data) return <main aria-busy="true" />;
+  if (!data) return <Busy />;
   const test = data.tests.find((one) => one.vesselCode === chosen) ?? data.tests.at(-1);
   const newest = data.tests.at(-1);
   const again =
@@ -60,15 +62,10 @@ export default function Weight(): JSX.Element {
           {draw}
         </WeightStation>
       ) : (
-        <main className="station">
-          <section>
-            <BenchHead lot={data.lot} title="Weight" />
-            {draw}
-          </section>
-          <aside className="slip">
-            <p>{howWords(data)}</p>
-          </aside>
-        </main>
+        <Station slip={<p>{howWords(data)}</p>}>
+          <BenchHead lot={data.lot} title="Weight" />
+          {draw}
+        </Station>
       )}
     </WithBalance>
   );

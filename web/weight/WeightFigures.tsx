@@ -51,7 +51,7 @@ export function WeightFigures({ result }: { result: WeightResult }): JSX.Element
           />
         </Suspense>
       )}
-      <Table borderless size="sm" className="ruled narrow">
+      <Table borderless size="sm" className="ruled w-text">
         <tbody>
           {PER.map(([unit, name]) => (
             <tr key={unit}>

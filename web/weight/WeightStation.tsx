@@ -1,3 +1,7 @@
+import { Station } from '../ui/Station.tsx';
+import { WEIGHT_FIELDS } from '@mercato/contract/weight/fieldWords';
+import { described, Frame } from '../ui/fields.tsx';
+import { Field } from '../ui/Field.tsx';
 import { weightRoutes } from '@mercato/contract/weight/routes';
 import { MOST_REPLICATES } from '@mercato/contract/weight/replicates';
 import { usualWords } from '@mercato/contract/weight/words';
@@ -13,10 +17,10 @@ import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { seenBody, SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { plainFigure, unlessEmpty, useEntry, wholeNumber, type Entry } from '../ui/entry.ts';
+import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
+import { useEntry, type Entry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { WeightFigures } from './WeightFigures.tsx';
@@ -69,14 +73,14 @@ export function WeightStation({
     reason: '',
     ...TODAY,
   };
-  const entry = useEntry(
-    initial,
-    (values) => {
+  const entry = useEntry({
+    from: initial,
+    body: (values) => {
       const masses = values.replicates.map(plainFigure);
       const last = masses.findLastIndex(Boolean);
       const whole = values.way === 'whole';
       const figures = whole
-        ? { wholeMass: plainFigure(values.wholeMass) }
+        ? { wholeMass: values.wholeMass }
         : Object.fromEntries(masses.map((mass, i) => [fieldOf(i), mass]));
       // A balance that is read by eye goes with what is typed anew.
       const eye = here?.balance?.address === '' ? here.note() : null;
@@ -88,18 +92,20 @@ export function WeightStation({
       );
       return {
         replicates: whole ? [] : masses.slice(0, last + 1),
-        whole: whole ? { mass: plainFigure(values.wholeMass), seeds: wholeNumber(values.wholeSeeds) } : null,
+        whole: whole ? { mass: values.wholeMass, seeds: values.wholeSeeds } : null,
         ...(Object.keys(on).length > 0 ? { weighedOn: on } : {}),
-        ...seenBody(values),
-        ...unlessEmpty('reason', values.reason),
+        seenOn: values.seenOn,
+        lateReason: values.lateReason,
+        reason: values.reason,
       };
     },
-    weightWeighingsSchema,
-    async (body, key) => {
+    schema: weightWeighingsSchema,
+    words: WEIGHT_FIELDS,
+    send: async (body, key) => {
       await send(client, weightRoutes.weigh, { test: test.id }, body, { version: test.version, key });
     },
-  );
-  const { values, set, fault } = entry;
+  });
+  const { values, fault } = entry;
   /** More is to be weighed. */
   const asked = !result || test.left > 0;
   const started = weighed > 0 || fields.wholeMass !== undefined;
@@ -107,79 +113,63 @@ export function WeightStation({
     kept.some((text, i) => text && text !== plainFigure(values.replicates[i] ?? '')) ||
     (['wholeMass', 'wholeSeeds'] as const).some((one) => fields[one] && fields[one].text !== plainFigure(values[one]));
   return (
-    <main className="station">
-      <section>
-        <BenchHead
-          lot={view.lot}
-          title={test.number > 1 ? `Weight, test ${test.number}` : 'Weight'}
-          code={test.vesselCode}
-        >
-          {test.edition.name}
-        </BenchHead>
-        {result && (
-          <div role="status">
-            <p className="reported">
-              <span className="fig">{result.reportedG} g</span> for 1000 seeds{' '}
-              <VerdictMark mark={result.verdict.outcome} word />{' '}
-              <span className="soft">{nextWords(result.verdict.next)}</span>
-            </p>
-            {test.plausible && usualWords(test.plausible) && <p className="outside">{usualWords(test.plausible)}</p>}
-          </div>
+    <Station
+      slip={result ? <VerdictSlip title="weight of 1000 seeds" verdict={result.verdict} /> : <p>{howWords(view)}</p>}
+    >
+      <BenchHead
+        lot={view.lot}
+        title={test.number > 1 ? `Weight, test ${test.number}` : 'Weight'}
+        code={test.vesselCode}
+      >
+        {test.edition.name}
+      </BenchHead>
+      {result && (
+        <div role="status">
+          <p className="reported">
+            <span className="fig">{result.reportedG} g</span> for 1000 seeds{' '}
+            <VerdictMark mark={result.verdict.outcome} word />{' '}
+            <span className="soft">{nextWords(result.verdict.next)}</span>
+          </p>
+          {test.plausible && usualWords(test.plausible) && <p className="outside">{usualWords(test.plausible)}</p>}
+        </div>
+      )}
+      <EntryForm
+        entry={entry}
+        send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+        waits
+      >
+        {!started && <Field entry={entry} name="way" label="weighed as" options={WAYS} />}
+        {values.way === 'replicates' ? (
+          <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={weighed + test.left} may={mayWrite} />
+        ) : (
+          <Row className="g-3 w-text">
+            <Col xs={12} sm={6}>
+              <Weighed
+                label="all of it, g"
+                value={values.wholeMass}
+                fault={fault('whole.mass') ?? fault('weighedOn.wholeMass.why')}
+                disabled={!mayWrite}
+                earlier={<Earlier field={fields.wholeMass} />}
+                onChange={(text, on) =>
+                  entry.set({ wholeMass: text, weighedOn: without(values.weighedOn, 'wholeMass', on) })
+                }
+              />
+            </Col>
+            <Col xs={12} sm={6}>
+              <Field entry={entry} name="wholeSeeds" path="whole.seeds" label="seeds in it" disabled={!mayWrite} />
+              <Earlier field={fields.wholeSeeds} />
+            </Col>
+          </Row>
         )}
-        <EntryForm
-          entry={entry}
-          send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Keep the weighings') : null}
-        >
-          {!started && <ChoiceField label="weighed as" {...entry.field('way')} options={WAYS} />}
-          {values.way === 'replicates' ? (
-            <Hundreds entry={entry} test={test} seeds={asks.seeds} shown={weighed + test.left} may={mayWrite} />
-          ) : (
-            <Row className="g-3 narrow">
-              <Col xs={12} sm={6}>
-                <Weighed
-                  label="all of it, g"
-                  value={values.wholeMass}
-                  fault={fault('whole.mass') ?? fault('weighedOn.wholeMass.why')}
-                  disabled={!mayWrite}
-                  earlier={<Earlier field={fields.wholeMass} />}
-                  onChange={(text, on) =>
-                    set({ wholeMass: text, weighedOn: without(values.weighedOn, 'wholeMass', on) })
-                  }
-                />
-              </Col>
-              <Col xs={12} sm={6}>
-                <TextField
-                  label="seeds in it"
-                  figure
-                  inputMode="numeric"
-                  value={values.wholeSeeds}
-                  fault={fault('whole.seeds')}
-                  disabled={!mayWrite}
-                  onChange={(text) => set({ wholeSeeds: text })}
-                />
-                <Earlier field={fields.wholeSeeds} />
-              </Col>
-            </Row>
-          )}
-          {mayWrite && asked && <BalanceStrip into={values.way === 'whole' ? 'all of it' : 'the next hundred'} />}
-          {mayWrite && asked && <SeenOnField label="weighed on" lines={values} onChange={set} fault={fault} />}
-          {corrects && (
-            <TextField
-              label="why it is corrected"
-              {...entry.field('reason')}
-              hint="the old figure stays visible, struck through"
-            />
-          )}
-        </EntryForm>
-        {result && <WeightFigures result={result} />}
-        <SeenLine route={weightRoutes.days} test={test} fields={fields} may={mayWrite} />
-        <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
-        {children}
-      </section>
-      <aside className="slip">
-        {result ? <VerdictSlip title="weight of 1000 seeds" verdict={result.verdict} /> : <p>{howWords(view)}</p>}
-      </aside>
-    </main>
+        {mayWrite && asked && <BalanceStrip into={values.way === 'whole' ? 'all of it' : 'the next hundred'} />}
+        {mayWrite && asked && <SeenOnField label="weighed on" entry={entry} />}
+        {corrects && <Field entry={entry} name="reason" />}
+      </EntryForm>
+      {result && <WeightFigures result={result} />}
+      <SeenLine route={weightRoutes.days} test={test} fields={fields} may={mayWrite} />
+      <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
+      {children}
+    </Station>
   );
 }
 
@@ -194,7 +184,7 @@ function without(
 }
 
 function Hundreds({
-  entry: { values, set, fault },
+  entry,
   test,
   seeds,
   shown,
@@ -206,9 +196,10 @@ function Hundreds({
   shown: number;
   may: boolean;
 }): JSX.Element {
+  const { values, fault } = entry;
   const dropped = new Set(test.result?.replicates.flatMap((one, i) => (one.dropped ? [i] : [])));
   return (
-    <Row className="g-3 narrow">
+    <Row className="g-3 w-text">
       {values.replicates.slice(0, shown).map((text, i) => {
         const name = fieldOf(i);
         return (
@@ -226,7 +217,7 @@ function Hundreds({
                 </>
               }
               onChange={(next, on) =>
-                set({
+                entry.set({
                   replicates: values.replicates.map((one, at) => (at === i ? next : one)),
                   weighedOn: without(values.weighedOn, name, on),
                 })
@@ -260,21 +251,17 @@ function Weighed({
   const says = refused ?? fault;
   const id = `weigh-${label.replace(/\W+/g, '-')}`;
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
+    <Frame id={id} label={label} fault={says} hint={earlier}>
       <WeighInput
         id={id}
         value={value}
         disabled={disabled}
         invalid={says !== undefined}
         autoFocus={autoFocus}
-        describedBy={`${id}-says`}
+        describedBy={described(id, says, earlier)}
         onRefused={setRefused}
         onChange={onChange}
       />
-      <div id={`${id}-says`} className={says ? 'why' : 'hint'} role={says ? 'alert' : undefined}>
-        {says ?? earlier}
-      </div>
-    </div>
+    </Frame>
   );
 }

@@ -123,7 +123,7 @@ describe('hundreds at the bench', () => {
     await hands.click(screen.getByRole('button', { name: 'Keep the weighings' }));
     expect(sent).toEqual([]);
     expect(await screen.findByText('the replicate is missing')).toBeVisible();
-    expect(hundred(2)).toHaveAttribute('aria-describedby', 'weigh-2-100-seeds-g-says');
+    expect(hundred(2)).toHaveAccessibleDescription('the replicate is missing');
     await hands.type(hundred(2), '0.18');
     await hands.click(screen.getByRole('button', { name: 'Keep the weighings' }));
     await vi.waitFor(() => {

@@ -4,7 +4,7 @@ import type { JSX } from 'react';
 const MOST_SHOWN = 600;
 
 /** The stack as it stands, layer by layer: which containers were drawn, which are done, which is next. */
-export function Stack({
+export function BagStack({
   draw,
   done,
   next,
@@ -19,9 +19,9 @@ export function Stack({
   const layers = Math.ceil(draw.containers / layer);
   const wide = Math.min(draw.columns, draw.containers);
   return (
-    <div style={{ display: 'flex', flexWrap: 'wrap', columnGap: 28 }}>
+    <div className="d-flex flex-wrap column-gap-4">
       {Array.from({ length: layers }, (_, l) => (
-        <figure key={l} style={{ margin: '10px 0 0' }}>
+        <figure key={l} className="mt-2 mb-0 mx-0">
           {layers > 1 && <figcaption className="soft">layer {l + 1}</figcaption>}
           <div
             role="img"

@@ -1,0 +1,207 @@
+import type { CalculationWords } from './calculation.ts';
+
+const BOOK = { label: 'rule book', choices: { ista: 'ISTA', aosa: 'AOSA/FSA' } };
+
+/** The other tests of the bench, the label, and statistics. */
+export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
+  'other-seeds.two-counts': {
+    asked: { first: 'first count', second: 'second count' },
+    answered: { mean: 'average', difference: 'difference', tolerance: 'largest allowed', within: 'in tolerance?' },
+  },
+  'other-seeds.second-count': {
+    asked: { first: 'first count', second: 'second count' },
+    answered: { mean: 'average', difference: 'difference', tolerance: 'largest allowed', within: 'in tolerance?' },
+  },
+  'other-seeds.compare-counts': {
+    asked: {
+      count1: 'first count',
+      mass1G: { label: 'in', unit: 'g' },
+      count2: 'second count',
+      mass2G: { label: 'in', unit: 'g' },
+    },
+    answered: {
+      pExactTwoSided: { label: 'chance of such a split, if the rates are equal', unit: 'share' },
+      pGreater: { label: 'chance of as many or more in the first', unit: 'share' },
+      pLess: { label: 'chance of as few or fewer in the first', unit: 'share' },
+      rateRatio: 'first rate over second',
+      rateRatioLower: '… at least',
+      rateRatioUpper: '… at most',
+    },
+  },
+  'other-seeds.label-tolerance': {
+    asked: {
+      labelledPerLb: 'labelled, seeds per lb',
+      found: { label: 'found', unit: 'seeds' },
+      examinedG: { label: 'mass searched', unit: 'g' },
+    },
+    answered: { labelledInMass: 'label, in that mass', most: 'most within tolerance', within: 'in tolerance?' },
+  },
+  'other-seeds.rate': {
+    asked: {
+      count: 'seeds found',
+      massG: { label: 'mass searched', unit: 'g' },
+      confidence: { label: 'confidence', hint: 'such as 0.95' },
+    },
+    answered: {
+      'perKg.estimate': 'per kg',
+      'perKg.lower': '… at least',
+      'perKg.upper': '… at most',
+      'perLb.estimate': 'per lb',
+      'perLb.lower': '… at least',
+      'perLb.upper': '… at most',
+      'perOz.estimate': 'per oz',
+      'perOz.lower': '… at least',
+      'perOz.upper': '… at most',
+      countOneSidedUpper: 'in the mass searched: at most (one-sided)',
+    },
+  },
+  'moisture.oven': {
+    asked: {
+      containerG: { label: 'empty container', unit: 'g' },
+      withSeedG: { label: 'with seed', unit: 'g' },
+      driedG: { label: 'dried', unit: 'g' },
+    },
+    answered: {
+      wetBasisPercent: { label: 'moisture, wet basis', unit: '%' },
+      dryBasisPercent: { label: 'moisture, dry basis', unit: '%' },
+    },
+  },
+  'moisture.oven-duplicate': {
+    asked: {
+      'first.containerG': { label: 'first: empty container', unit: 'g' },
+      'first.withSeedG': { label: 'first: with seed', unit: 'g' },
+      'first.driedG': { label: 'first: dried', unit: 'g' },
+      'second.containerG': { label: 'second: empty container', unit: 'g' },
+      'second.withSeedG': { label: 'second: with seed', unit: 'g' },
+      'second.driedG': { label: 'second: dried', unit: 'g' },
+    },
+    answered: {
+      firstPercent: { label: 'first container', unit: '%' },
+      secondPercent: { label: 'second container', unit: '%' },
+      meanPercent: { label: 'mean', unit: '%' },
+      differencePercent: { label: 'difference', unit: '%' },
+    },
+  },
+  'weight.thousand-seed-weight': {
+    asked: {
+      replicatesG: { label: 'masses of the replicates', unit: 'g', hint: 'eight figures with blanks between' },
+      seedsPerReplicate: 'seeds in each',
+    },
+    answered: {
+      thousandSeedWeightG: { label: '1000 seeds', unit: 'g' },
+      cvPercent: { label: 'coefficient of variation', unit: '%' },
+      withinCv4: 'at most 4.0 %: do they agree?',
+      withinCv6: 'at most 6.0 %, chaffy seed: do they agree?',
+      'seedsPer.g': 'seeds in a gram',
+      'seedsPer.kg': 'seeds in a kilogram',
+      'seedsPer.lb': 'seeds in a pound',
+      'seedsPer.oz': 'seeds in an ounce',
+    },
+  },
+  'weight.whole-fraction': {
+    asked: { massG: { label: 'mass', unit: 'g' }, seeds: 'seeds' },
+    answered: {
+      thousandSeedWeightG: { label: '1000 seeds', unit: 'g' },
+      'seedsPer.g': 'seeds in a gram',
+      'seedsPer.kg': 'seeds in a kilogram',
+      'seedsPer.lb': 'seeds in a pound',
+      'seedsPer.oz': 'seeds in an ounce',
+    },
+  },
+  'germination.theoretical-range': {
+    asked: {
+      k: 'replicates',
+      seedsPerReplicate: 'seeds in each',
+      meanPercent: { label: 'average', unit: '%' },
+      prob: { label: 'not exceeded with a chance of', hint: 'such as 0.975' },
+    },
+    answered: {
+      maxRange: { label: 'largest range', unit: '%' },
+      sdPercent: { label: 'standard deviation of one', unit: '%' },
+      q: 'q',
+    },
+  },
+  'germination.replicate-range': {
+    asked: {
+      book: BOOK,
+      replicates: { label: 'normal seedlings of four replicates', unit: '%', hint: 'four figures with blanks between' },
+    },
+    answered: {
+      meanPercent: { label: 'average', unit: '%' },
+      rangePercent: { label: 'range', unit: '%' },
+      maxRangePercent: { label: 'largest allowed', unit: '%' },
+      within: 'do they agree?',
+    },
+  },
+  'germination.round-to-100': {
+    asked: {
+      'counts.normal': { label: 'normal', unit: 'seeds' },
+      'counts.abnormal': { label: 'abnormal', unit: 'seeds' },
+      'counts.hard': { label: 'hard', unit: 'seeds' },
+      'counts.fresh': { label: 'fresh', unit: 'seeds' },
+      'counts.dead': { label: 'dead', unit: 'seeds' },
+      seeds: 'seeds set',
+    },
+    answered: {
+      'rounded.normal': { label: 'normal', unit: '%' },
+      'rounded.abnormal': { label: 'abnormal', unit: '%' },
+      'rounded.hard': { label: 'hard', unit: '%' },
+      'rounded.fresh': { label: 'fresh', unit: '%' },
+      'rounded.dead': { label: 'dead', unit: '%' },
+      adjusted: 'rounded up to reach 100',
+    },
+  },
+  'germination.two-tests': {
+    asked: {
+      book: BOOK,
+      firstPercent: { label: 'first test', unit: '%' },
+      secondPercent: { label: 'second test', unit: '%' },
+    },
+    answered: {
+      meanPercent: { label: 'average', unit: '%' },
+      differencePercent: { label: 'difference', unit: '%' },
+      tolerancePercent: { label: 'largest allowed', unit: '%' },
+      compatible: 'do they agree?',
+    },
+  },
+  'germination.label-tolerance': {
+    asked: {
+      labelledPercent: { label: 'labelled', unit: '%' },
+      foundPercent: { label: 'found', unit: '%' },
+      seeds: { label: 'seeds tested', hint: '400 or 200' },
+    },
+    answered: {
+      meanPercent: { label: 'mean of both', unit: '%' },
+      tolerancePercent: { label: 'tolerance', unit: '%' },
+      within: 'does the label stand?',
+    },
+  },
+  'release.pure-live-seed': {
+    asked: {
+      purityPercent: { label: 'pure seed', unit: '%' },
+      germinationPercent: { label: 'germination', unit: '%' },
+      hardPercent: { label: 'hard', unit: '%' },
+      dormantPercent: { label: 'dormant', unit: '%' },
+    },
+    answered: { pureLiveSeedPercent: { label: 'pure live seed', unit: '%' } },
+  },
+  'statistics.studentized-range-probability': {
+    asked: { q: 'range, standard deviations', k: 'values' },
+    answered: { p: { label: 'stays within', unit: 'share' }, pUpper: { label: 'exceeds it', unit: 'share' } },
+  },
+  'statistics.studentized-range-quantile': {
+    asked: { prob: { label: 'chance', hint: 'such as 0.95' }, k: 'values' },
+    answered: { q: 'range, standard deviations' },
+  },
+  'statistics.binomial-interval': {
+    asked: { x: 'with the property', n: 'examined', confidence: { label: 'confidence', hint: 'such as 0.95' } },
+    answered: {
+      'clopperPearson.lower': { label: 'exact (Clopper–Pearson): at least', unit: 'share' },
+      'clopperPearson.upper': { label: 'exact (Clopper–Pearson): at most', unit: 'share' },
+      'wilson.lower': { label: 'Wilson: at least', unit: 'share' },
+      'wilson.upper': { label: 'Wilson: at most', unit: 'share' },
+      'jeffreys.lower': { label: 'Jeffreys: at least', unit: 'share' },
+      'jeffreys.upper': { label: 'Jeffreys: at most', unit: 'share' },
+    },
+  },
+};

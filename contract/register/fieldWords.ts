@@ -1,0 +1,85 @@
+import type { FieldTable } from '../http/fieldWords.ts';
+
+/** What the fields of this feature are called. */
+export const REGISTER_FIELDS = {
+  ownFigure: {
+    source: { label: 'where it comes from', hint: 'book, supplier, own trial' },
+  },
+  lotHeader: {
+    book: { label: 'rule book', choices: { ista: 'ISTA', aosa: 'AOSA/FSA' } },
+    mass: 'mass of the lot',
+    containerMass: 'mass in each',
+    reference: 'reference',
+    variety: 'variety',
+    harvestYear: { label: 'harvest', hint: 'year and month, such as 2026-08' },
+    containers: { label: 'containers', hint: '0 for a heap, bin or stream' },
+    origin: { label: 'origin', hint: 'field, site or supplier' },
+    reason: 'why it is corrected',
+  },
+  passwordChange: {
+    current: 'your password of now',
+    next: { label: 'the new one', hint: 'at least 12 characters; four words do well' },
+  },
+  kind: {
+    species: 'scientific name',
+    commonNames: { label: 'common names', hint: 'the usual one first, parted by ;' },
+    synonyms: 'synonyms',
+    family: 'family',
+    'thousandSeedWeightG.low': { label: 'a thousand seeds weigh from', unit: 'g', hint: 'if known' },
+    'thousandSeedWeightG.high': { label: 'to', unit: 'g' },
+    source: { label: 'where it is known from', hint: 'flora, supplier, own trial' },
+    reason: 'why it is corrected',
+  },
+  laboratory: {
+    name: 'name of the laboratory',
+    address: 'address',
+    zone: { label: 'time zone', hint: 'such as Europe/Dublin' },
+    paper: { label: 'paper', hint: 'for reports and sheets of labels', choices: { A4: 'A4', LETTER: 'US Letter' } },
+  },
+  newPerson: {
+    name: 'name',
+    username: { label: 'signs in as', hint: 'small letters and digits' },
+    password: { label: 'password', hint: 'at least 12 characters; hand it over in person' },
+  },
+  request: {
+    client: 'for',
+    theirReference: 'their reference',
+    dueOn: 'due on',
+    sampledBy: {
+      label: 'the sample',
+      choices: { us: 'is drawn by us, from the lot', client: 'is sent in by the client' },
+    },
+    'fee.text': 'fee',
+    'fee.currency': 'currency',
+    reason: 'why it is changed',
+  },
+  passwordReset: {
+    password: { label: 'new password', hint: 'at least 12 characters; four words do well' },
+  },
+  firstPerson: {
+    laboratory: 'laboratory',
+    address: 'address',
+    zone: 'time zone',
+    name: 'your name',
+    username: { label: 'sign-in name', hint: 'small letters and digits' },
+    password: { label: 'password', hint: 'at least 12 characters' },
+  },
+  newStation: {
+    name: 'name',
+    kind: {
+      label: 'it is',
+      choices: { bench: 'a bench', machine: 'a machine or pit: cleaned down between varieties' },
+    },
+  },
+  newWorkingSample: {
+    mass: 'mass of the working sample',
+    portion: 'drawn as',
+    why: { label: 'why it is lighter', hint: 'the report says so' },
+  },
+  decision: {
+    reason: 'because',
+  },
+  lotDivision: {
+    reason: 'why it is divided',
+  },
+} as const satisfies FieldTable;

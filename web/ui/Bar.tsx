@@ -1,0 +1,132 @@
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { useQueryClient } from '@tanstack/react-query';
+import { Camera, LogOut, Menu, Moon, Sun } from 'lucide-react';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import Nav from 'react-bootstrap/Nav';
+import Navbar from 'react-bootstrap/Navbar';
+import { Link, NavLink, useNavigate } from 'react-router';
+import { send } from '../api/routes.ts';
+import { useSession } from '../api/session.tsx';
+import { useStation } from '../register/station.ts';
+import type { Scan } from './scan.tsx';
+
+const PLACES = [
+  ['/lots', 'Lots'],
+  ['/store', 'Store'],
+  ['/quick', 'Quick answer'],
+  ['/stations', 'Stations'],
+  ['/rules', 'Rule books'],
+  ['/calculators', 'Calculators'],
+] as const;
+
+/** The bar at the top: where one can go, the scan line, who is here; on a phone all but the line is drawn out from the edge. */
+export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }): JSX.Element {
+  const { session, may } = useSession();
+  const { here } = useStation();
+  const [out, setOut] = useState(false);
+  const close = () => setOut(false);
+  const places = [...PLACES, ...(may('people.write') ? [['/people', 'People'] as const] : [])];
+  return (
+    <Navbar as="header" role="banner" expand="md" className="bar" expanded={out} onToggle={setOut}>
+      <Navbar.Brand as={Link} to="/lots">
+        Mercato
+      </Navbar.Brand>
+      <ScanLine scan={scan} openCamera={openCamera} />
+      <Navbar.Toggle label="menu">
+        <Menu size={20} aria-hidden />
+      </Navbar.Toggle>
+      <Navbar.Offcanvas placement="end" aria-label="menu" className="flex-grow-0">
+        <Nav as="nav" aria-label="Main">
+          {places.map(([to, words]) => (
+            <Nav.Link key={to} as={NavLink} to={to} onClick={close}>
+              {words}
+            </Nav.Link>
+          ))}
+        </Nav>
+        <div className="person">
+          {here && (
+            <Link className="plain" to="/stations" onClick={close}>
+              {here.name}
+              {here.lot && (
+                <>
+                  {' · '}
+                  <span className="fig">{here.lot.reference}</span>
+                </>
+              )}
+            </Link>
+          )}
+          <ThemeSwitch />
+          <Link className="plain" to="/me" onClick={close}>
+            {session?.person?.name}
+          </Link>
+          <SignOut />
+        </div>
+      </Navbar.Offcanvas>
+    </Navbar>
+  );
+}
+
+function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCamera: () => void }): JSX.Element {
+  return (
+    <Form
+      className="scan"
+      role="search"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void scan.scanned(scan.typed);
+      }}
+    >
+      <Form.Control
+        ref={line}
+        data-scan="yes"
+        aria-label="scan or type a code"
+        placeholder="scan or type a code"
+        value={scan.typed}
+        autoComplete="off"
+        spellCheck={false}
+        onFocus={(event) => scan.cameFrom(event.relatedTarget)}
+        onChange={(event) => scan.type(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') scan.giveBack();
+        }}
+      />
+      <Button variant="link" aria-label="camera" title="camera" onClick={openCamera}>
+        <Camera size={18} aria-hidden />
+      </Button>
+    </Form>
+  );
+}
+
+function SignOut(): JSX.Element {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const signOut = async () => {
+    await send(client, sessionRoutes.signOut, {}, undefined).catch(() => undefined);
+    client.clear();
+    if ('caches' in window) await caches.delete('mercato-day');
+    void navigate('/sign-in');
+  };
+  return (
+    <Button variant="link" aria-label="sign out" title="sign out" onClick={() => void signOut()}>
+      <LogOut size={17} aria-hidden />
+    </Button>
+  );
+}
+
+/** Light for the desk, dark for the germination room; remembered on this machine. */
+export function ThemeSwitch(): JSX.Element {
+  const [theme, setTheme] = useState(() => document.documentElement.dataset.bsTheme ?? 'light');
+  const other = theme === 'dark' ? 'light' : 'dark';
+  const turn = () => {
+    document.documentElement.dataset.bsTheme = other;
+    localStorage.setItem('mercato.theme', other);
+    setTheme(other);
+  };
+  return (
+    <Button variant="link" aria-label={other} title={other} onClick={turn}>
+      {other === 'dark' ? <Moon size={17} aria-hidden /> : <Sun size={17} aria-hidden />}
+    </Button>
+  );
+}

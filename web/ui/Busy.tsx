@@ -1,0 +1,13 @@
+import type { JSX } from 'react';
+import Spinner from 'react-bootstrap/Spinner';
+
+/** A page on its way; what is here at once shows nothing first. */
+export function Busy(): JSX.Element {
+  return (
+    <main aria-busy="true">
+      <Spinner size="sm" role="status" className="late-shown">
+        <span className="visually-hidden">on its way</span>
+      </Spinner>
+    </main>
+  );
+}

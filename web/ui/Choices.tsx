@@ -1,0 +1,52 @@
+import type { JSX, ReactNode } from 'react';
+import Nav from 'react-bootstrap/Nav';
+import { NavLink } from 'react-router';
+
+/** One of several ways to look at what is below. */
+export function Choices<T extends string | number>({
+  label,
+  options,
+  chosen,
+  choose,
+}: {
+  label: string;
+  options: readonly (readonly [value: T, words: ReactNode])[];
+  chosen: T;
+  choose: (value: T) => void;
+}): JSX.Element {
+  return (
+    <Nav variant="underline" role="group" aria-label={label}>
+      {options.map(([value, words]) => (
+        <Nav.Link
+          key={value}
+          as="button"
+          type="button"
+          active={value === chosen}
+          aria-pressed={value === chosen}
+          onClick={() => choose(value)}
+        >
+          {words}
+        </Nav.Link>
+      ))}
+    </Nav>
+  );
+}
+
+/** Pages of one part of the house, from one to the other. */
+export function PageNav({
+  label,
+  pages,
+}: {
+  label: string;
+  pages: readonly (readonly [to: string, words: string])[];
+}): JSX.Element {
+  return (
+    <Nav as="nav" variant="underline" aria-label={label} className="my-2">
+      {pages.map(([to, words]) => (
+        <Nav.Link key={to} as={NavLink} to={to} end>
+          {words}
+        </Nav.Link>
+      ))}
+    </Nav>
+  );
+}

@@ -1,0 +1,119 @@
+import { codeFaultWords } from '@mercato/contract/register/codeWords';
+import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { readCode } from '@mercato/core/register/code';
+import {
+  createContext,
+  use,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  type JSX,
+  type ReactNode,
+  type RefObject,
+} from 'react';
+import { useNavigate } from 'react-router';
+import { Refused } from '../api/client.ts';
+import { ask } from '../api/routes.ts';
+import { useSession } from '../api/session.tsx';
+import { useStation } from '../register/station.ts';
+
+/** A station may take a scan itself; it then answers true, and nothing is opened. */
+type ScanTaker = (answer: ScanAnswer) => boolean;
+const Scans = createContext<((taker: ScanTaker | null) => void) | null>(null);
+
+/** Lets the calling screen take scans while it is shown. */
+export function useScanTaker(taker: ScanTaker): void {
+  const hold = use(Scans);
+  useEffect(() => {
+    hold?.(taker);
+    return () => hold?.(null);
+  }, [hold, taker]);
+}
+
+export interface Scan {
+  readonly line: RefObject<HTMLInputElement | null>;
+  /** What stands on the scan line. */
+  readonly typed: string;
+  readonly type: (typed: string) => void;
+  /** Goes to the scan line, and remembers where the hands were. */
+  readonly open: () => void;
+  /** The hands came to the line by themselves, from there. */
+  readonly cameFrom: (before: Element | null) => void;
+  /** Gives the hands back to where they were. */
+  readonly giveBack: () => void;
+  readonly scanned: (code: string) => Promise<void>;
+  /** Why a code opened nothing. */
+  readonly notice: string | null;
+  readonly closeNotice: () => void;
+  /** Lets a screen take scans itself; null = no more. */
+  readonly hold: (taker: ScanTaker | null) => void;
+}
+
+/** Around the screens that may take scans. */
+export const ScanTaking = ({ scan, children }: { scan: Scan; children: ReactNode }): JSX.Element => (
+  <Scans value={scan.hold}>{children}</Scans>
+);
+
+/** What a code that is scanned or typed opens, wherever the hands are. */
+export function useScan(): Scan {
+  const line = useRef<HTMLInputElement>(null);
+  const before = useRef<Element | null>(null);
+  const taker = useRef<ScanTaker | null>(null);
+  const [typed, type] = useState('');
+  const [notice, setNotice] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const { may } = useSession();
+  const { here, act } = useStation();
+  const open = useCallback(() => {
+    if (document.activeElement !== line.current) before.current = document.activeElement;
+    type('*');
+    setNotice(null);
+    line.current?.focus();
+  }, []);
+  const giveBack = () => {
+    type('');
+    const back = before.current;
+    before.current = null;
+    line.current?.blur(); // the page itself cannot take the focus, so the line lets it go first
+    if (back instanceof HTMLElement && back.isConnected && back !== document.body) back.focus();
+  };
+  const scanned = async (code: string) => {
+    giveBack();
+    const reading = readCode(code);
+    if (!reading.ok) {
+      setNotice(codeFaultWords(reading.fault));
+      return;
+    }
+    try {
+      const answer = await ask(lotRoutes.scan, { code: reading.code });
+      if ('store' in answer) {
+        void navigate(answer.open);
+        return;
+      }
+      // At a station a scanned vessel is put on the bench, or refused while another lot is open there.
+      if (here && may('sampling.write')) await act(here.id, { what: 'take', code: reading.code });
+      if (!taker.current?.(answer)) void navigate(answer.open);
+    } catch (error) {
+      setNotice(error instanceof Refused ? error.message : 'The code could not be looked up.');
+    }
+  };
+  const hold = useCallback((next: ScanTaker | null) => {
+    taker.current = next;
+  }, []);
+  return {
+    line,
+    typed,
+    type,
+    open,
+    cameFrom: (from) => {
+      before.current ??= from;
+    },
+    giveBack,
+    scanned,
+    notice,
+    closeNotice: () => setNotice(null),
+    hold,
+  };
+}

@@ -11,7 +11,7 @@ test('a packet goes into the store, is tested in a round on a phone, and says wh
   await test.step('a packet needs its kind, its year and how many; what is wrong is said at its place', async () => {
     await hands.button('menu');
     await hands.button('Store');
-    await expect(page.getByRole('list', { name: 'packets' }).getByRole('listitem').first()).toBeVisible();
+    await expect(page.getByRole('table', { name: 'packets' }).locator('tbody').getByRole('row').first()).toBeVisible();
     await hands.letGo();
     await hands.press('n');
     await hands.write('what it is', 'leek');

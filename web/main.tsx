@@ -16,7 +16,6 @@ import { STEP_PAGES } from './stepPages.ts';
 import { unfinished } from './api/live.ts';
 import { useSession } from './api/session.tsx';
 import { BenchGuard } from './register/BenchGuard.tsx';
-import { LotList } from './register/LotList.tsx';
 import { LotSheet } from './register/LotSheet.tsx';
 import { SignIn } from './register/SignIn.tsx';
 import { PageFault } from './ui/PageFault.tsx';
@@ -25,6 +24,7 @@ import { Shell } from './ui/Shell.tsx';
 document.documentElement.dataset.bsTheme =
   localStorage.getItem('mercato.theme') ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
 
+const LotList = lazy(() => import('./register/LotList.tsx'));
 const SetUp = lazy(() => import('./register/SetUp.tsx'));
 const LotForm = lazy(() => import('./register/LotForm.tsx'));
 const History = lazy(() => import('./register/History.tsx'));

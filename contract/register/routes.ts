@@ -68,7 +68,7 @@ export const stationRoutes = {
 const sheet = read('/lots/:lot', 'lots.read', ['lot']).answers<LotSheet>();
 const fillsSheet = (view: LotSheet) => filled(sheet, { lot: view.id });
 export const lotRoutes = {
-  list: read('/lots', 'lots.read', ['lots'], ['q', 'state', 'page']).answers<LotList>(),
+  list: read('/lots', 'lots.read', ['lots'], ['q', 'state', 'page', 'sort']).answers<LotList>(),
   sheet,
   add: write('post', '/lots', 'lot.write', lots('lotHeaderSchema'), {
     status: 201,

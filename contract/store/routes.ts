@@ -22,7 +22,7 @@ const placeCare = read('/store/places/:place/care', 'store.read', ['care'], ['da
 const atPlace = { changes: ['care', 'places', 'store'] } as const;
 
 export const storeRoutes = {
-  list: read('/store', 'store.read', ['store'], ['q', 'place', 'show', 'page', 'packets']).answers<StoreList>(),
+  list: read('/store', 'store.read', ['store'], ['q', 'place', 'show', 'page', 'packets', 'sort']).answers<StoreList>(),
   comparison: read('/store/comparison', 'store.read', ['store']).answers<Comparison>(),
   candidates: read(
     '/store/candidates',

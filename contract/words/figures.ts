@@ -3,3 +3,9 @@ import type { DecimalMark } from '@mercato/core/units/writtenFigure';
 /** A count as its reader groups it: "6,300", or "6 300" (hard blank) where the comma is the decimal mark. */
 export const grouped = (figure: number, mark: DecimalMark | null): string =>
   String(Math.round(figure)).replace(/\B(?=(\d{3})+$)/g, mark === ',' ? '\u00a0' : ',');
+
+/** A figure as it was written, its thousands apart by a blank that does not break: 4200 → 4 200. */
+export function groupedText(figure: string): string {
+  const [whole = '', fraction] = figure.split('.');
+  return whole.replace(/\B(?=(\d{3})+$)/g, '\u00a0') + (fraction === undefined ? '' : `.${fraction}`);
+}

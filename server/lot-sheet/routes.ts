@@ -157,7 +157,7 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
     })
     .from(lot)
     .where(here)
-    .orderBy(desc(lot.createdAt), desc(lot.id))
+    .orderBy(...orderOf(query.sort))
     .limit(PAGE)
     .offset((page - 1) * PAGE);
   const kinds = await kindsNamed(tx, [...new Set(rows.map((row) => row.species))]);
@@ -189,6 +189,14 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
     page,
     pageSize: PAGE,
   };
+}
+
+/** The order that is asked for; the newest first where none is. */
+function orderOf(sort: unknown): SQL[] {
+  const by = { reference: [lot.reference], kind: [lot.species, lot.reference] };
+  const asked = typeof sort === 'string' ? sort.replace(/^-/, '') : '';
+  if (asked !== 'reference' && asked !== 'kind') return [desc(lot.createdAt), desc(lot.id)];
+  return by[asked].map((column) => (sort === asked ? asc(column) : desc(column)));
 }
 
 /** Days pass without a write, so whether something is due is said when it is read. */

@@ -219,17 +219,28 @@ export async function askedPackets(
 export async function listStore(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
   const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
   const size = typeof query.packets === 'string' ? MOST_ASKED : PAGE;
-  const { total, rows } = await packetPage(tx, await wantedPackets(tx, query), size, (page - 1) * size);
+  const { total, rows } = await packetPage(tx, await wantedPackets(tx, query), size, (page - 1) * size, query.sort);
   return { total, page, pageSize: size, rows };
 }
 
-async function packetPage(tx: Reader, wanted: readonly SQL[], limit: number, offset: number) {
+const BY_KIND = [asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id)];
+
+/** The order that is asked for; by kind where none is. */
+function orderOf(sort: unknown): SQL[] {
+  const way = typeof sort === 'string' && sort.startsWith('-') ? desc : asc;
+  const asked = typeof sort === 'string' ? sort.replace(/^-/, '') : '';
+  if (asked === 'packet') return [way(accession.kind), way(accession.variety), ...BY_KIND];
+  if (asked === 'harvest') return [way(accession.harvestYear), ...BY_KIND];
+  return asked === 'code' ? [way(packet.code)] : BY_KIND;
+}
+
+async function packetPage(tx: Reader, wanted: readonly SQL[], limit: number, offset: number, sort?: unknown) {
   const rows = await tx
     .select({ packet, accession, total: sql<number>`count(*) over ()::int` })
     .from(packet)
     .innerJoin(accession, eq(accession.id, packet.accessionId))
     .where(and(...wanted))
-    .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id))
+    .orderBy(...orderOf(sort))
     .limit(limit)
     .offset(offset);
   const paths = await placePaths(tx);

@@ -1,12 +1,14 @@
+import Form from 'react-bootstrap/Form';
+import { groupedText } from '@mercato/contract/words/figures';
 import { Choices } from '../ui/Choices.tsx';
-import Table from 'react-bootstrap/Table';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
 import Button from 'react-bootstrap/Button';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
-import type { LotState } from '@mercato/contract/register/lots';
+import type { LotListRow, LotState } from '@mercato/contract/register/lots';
 import { STEP_NAMES, standingWords } from '@mercato/contract/lot-sheet/words';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState, type JSX } from 'react';
+import { useEffect, useMemo, useRef, useState, type JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, useSession } from '../api/session.tsx';
@@ -14,8 +16,68 @@ import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
+const NONE: readonly LotListRow[] = [];
+const columnsOn = (today: string): readonly Column<LotListRow>[] => [
+  {
+    id: 'reference',
+    head: 'reference',
+    value: (one) => one.reference,
+    fixed: true,
+    className: 'code',
+    cell: (one) => (
+      <Link className="plain" to={`/lots/${one.id}`} onClick={(event) => event.stopPropagation()}>
+        {one.reference}
+      </Link>
+    ),
+  },
+  {
+    id: 'kind',
+    head: 'kind',
+    value: (one) => `${one.species}, ${one.commonName}`,
+    cell: (one) => (
+      <>
+        <i className="species fs-6">{one.species}</i>, {one.commonName}
+      </>
+    ),
+  },
+  {
+    id: 'mass',
+    head: 'mass',
+    value: (one) => `${one.mass.text} ${one.mass.unit}`,
+    cell: (one) => `${groupedText(one.mass.text)} ${one.mass.unit}`,
+    figure: true,
+    className: 'mass pe-5',
+    sortable: false,
+  },
+  {
+    id: 'mark',
+    head: 'standing',
+    value: (one) => one.standing.mark,
+    cell: (one) => <VerdictMark mark={one.standing.mark} />,
+    className: 'mark c-1',
+    sortable: false,
+    silent: true,
+  },
+  {
+    id: 'step',
+    head: 'step',
+    value: (one) => STEP_NAMES[one.standing.step],
+    className: 'step serif text-nowrap',
+    sortable: false,
+  },
+  {
+    id: 'stands',
+    head: 'what stands',
+    value: (one) =>
+      standingWords(one.standing, readerNow().order) +
+      (one.standing.due ? `, ${dueWords(one.standing.due, today)}` : ''),
+    className: 'stands',
+    sortable: false,
+  },
+];
+
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
-export function LotList(): JSX.Element {
+export default function LotList(): JSX.Element {
   const { session, may } = useSession();
   const [at, setAt] = useState(-1);
   const { get, sought, page, typed, type, change } = useListAddress(() => setAt(-1));
@@ -24,10 +86,11 @@ export function LotList(): JSX.Element {
   const row = useRef<HTMLTableRowElement>(null);
   const navigate = useNavigate();
   const { data } = useQuery({
-    ...reading(lotRoutes.list, {}, { q: sought, state, page: String(page) }),
+    ...reading(lotRoutes.list, {}, { q: sought, state, page: String(page), sort: get('sort') }),
     placeholderData: keepPreviousData,
   });
-  const rows = data?.rows ?? [];
+  const rows = data?.rows ?? NONE;
+  const columns = useMemo(() => columnsOn(session?.today ?? ''), [session?.today]);
   const pages = data ? Math.max(1, Math.ceil(data.total / data.pageSize)) : 1;
   useEffect(() => {
     row.current?.scrollIntoView({ block: 'nearest' });
@@ -65,9 +128,8 @@ export function LotList(): JSX.Element {
     <main>
       <div className="list-head">
         <h1>Lots</h1>
-        <input
+        <Form.Control
           ref={find}
-          className="form-control c-5"
           type="search"
           aria-label="search lots"
           placeholder="kind, reference, variety, origin"
@@ -111,53 +173,21 @@ export function LotList(): JSX.Element {
             : 'No lot yet. The first is opened with N.'}
         </p>
       ) : (
-        <div className="scroll">
-          <Table className="lots">
-            <thead>
-              <tr>
-                <th>reference</th>
-                <th>kind</th>
-                <th className="num pe-5">mass</th>
-                <th>
-                  <span className="visually-hidden">standing</span>
-                </th>
-                <th>step</th>
-                <th>what stands</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((one, i) => (
-                <tr
-                  key={one.id}
-                  ref={i === at ? row : undefined}
-                  className={i === at ? 'at pointer' : 'pointer'}
-                  aria-selected={i === at}
-                  onClick={() => open(i)}
-                >
-                  <td className="code">
-                    <Link className="plain" to={`/lots/${one.id}`} onClick={(event) => event.stopPropagation()}>
-                      {one.reference}
-                    </Link>
-                  </td>
-                  <td>
-                    <i className="species fs-6">{one.species}</i>, {one.commonName}
-                  </td>
-                  <td className="num pe-5">
-                    {grouped(one.mass.text)} {one.mass.unit}
-                  </td>
-                  <td className="mark c-1">
-                    <VerdictMark mark={one.standing.mark} />
-                  </td>
-                  <td className="step serif text-nowrap">{STEP_NAMES[one.standing.step]}</td>
-                  <td className="stands">
-                    {standingWords(one.standing, readerNow().order)}
-                    {one.standing.due && session ? `, ${dueWords(one.standing.due, session.today)}` : ''}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-        </div>
+        <DataTable
+          name="lots"
+          label="lots"
+          className="lots"
+          columns={columns}
+          rows={rows}
+          rowKey={(one) => one.id}
+          rowProps={(_, i) => ({
+            ref: i === at ? row : undefined,
+            className: i === at ? 'at pointer' : 'pointer',
+            'aria-selected': i === at,
+            onClick: () => open(i),
+          })}
+          sort={{ by: get('sort'), change: (sort) => change({ sort, page: '1' }) }}
+        />
       )}
       {data && rows.length > 0 && (
         <p className="soft mt-3">
@@ -178,10 +208,4 @@ export function LotList(): JSX.Element {
       )}
     </main>
   );
-}
-
-/** 4200 → 4 200, with a blank that does not break; decimals stay as written. */
-export function grouped(figure: string): string {
-  const [whole = '', fraction] = figure.split('.');
-  return whole.replace(/\B(?=(\d{3})+$)/g, '\u00a0') + (fraction === undefined ? '' : `.${fraction}`);
 }

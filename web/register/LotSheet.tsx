@@ -17,7 +17,7 @@ import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { grouped } from './LotList.tsx';
+import { groupedText } from '@mercato/contract/words/figures';
 import { DECIDED } from './words.ts';
 
 /** What the figure of a step is called in the head of its lot. */
@@ -110,7 +110,7 @@ export function LotSheet(): JSX.Element {
         </div>
         <div className="d-flex gap-4 flex-wrap">
           <Fact
-            figure={`${grouped(header.mass.text)} ${header.mass.unit}`}
+            figure={`${groupedText(header.mass.text)} ${header.mass.unit}`}
             what={
               header.containers === 0
                 ? 'in bulk'
@@ -185,6 +185,7 @@ export function LotSheet(): JSX.Element {
     <main>{page}</main>
   ) : (
     <Station
+      of={opened}
       slip={
         <>
           {slips.map((slip) => (

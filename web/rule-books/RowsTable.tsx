@@ -1,4 +1,5 @@
-import Table from 'react-bootstrap/Table';
+import Form from 'react-bootstrap/Form';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
 import type { RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import { useMemo, useState, type JSX, type ReactNode } from 'react';
@@ -24,68 +25,77 @@ export function RowsTable({
 }): JSX.Element {
   const [sought, setSought] = useState('');
   const shape = TABLE_SHAPES[book][name];
-  const rows = useMemo(() => {
-    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
-    return table.rows
-      .map((row, index) => ({ row, index }))
-      .filter(({ row }) => {
-        const text = Object.values(row).join(' ').toLowerCase();
-        return words.every((word) => text.includes(word));
-      });
-  }, [table, sought]);
+  const lines = useMemo(() => table.rows.map((row, index): Line => ({ row, index })), [table]);
+  const columns = useMemo(
+    (): readonly Column<Line>[] => [
+      ...(lead
+        ? [
+            {
+              id: 'lead',
+              head: 'what can be done',
+              silent: true,
+              fixed: true,
+              sortable: false,
+              value: () => null,
+              cell: ({ row, index }: Line) => lead(row, index),
+              className: 'text-nowrap',
+            },
+          ]
+        : []),
+      ...(shape?.columns ?? []).map((column) => ({
+        id: column.name,
+        head: column.says,
+        figure: isFigure(column.kind),
+        value: ({ row }: Line) => valueOf(row[column.name] ?? '', isFigure(column.kind)),
+      })),
+      {
+        id: 'provenance',
+        head: 'provenance',
+        value: ({ row }: Line) => row.verification ?? '',
+        cell: ({ row }: Line) => <Trust row={row} table={table} />,
+        className: 'soft small',
+      },
+    ],
+    [shape, table, lead],
+  );
   if (!shape) return <p />;
   return (
-    <>
-      <div className="actions mt-2">
-        <input
-          className="form-control c-5"
-          type="search"
-          aria-label="search this table"
-          placeholder="search this table"
-          value={sought}
-          onChange={(event) => setSought(event.target.value)}
-        />
-        <span className="soft">
-          {rows.length} of {table.rows.length} rows · {table.section}
-        </span>
-      </div>
-      {above}
-      <div className="scroll">
-        <Table className="rows">
-          <thead>
-            <tr>
-              {lead && <th />}
-              {shape.columns.map((column) => (
-                <th key={column.name} className={isFigure(column.kind) ? 'num' : undefined}>
-                  {column.says}
-                </th>
-              ))}
-              <th>provenance</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ row, index }) => {
-              const written = edit?.(row, index);
-              if (written) return written;
-              return (
-                <tr key={`${rowKey(shape, row)} ${index}`}>
-                  {lead && <td className="text-nowrap">{lead(row, index)}</td>}
-                  {shape.columns.map((column) => (
-                    <td key={column.name} className={isFigure(column.kind) ? 'num' : undefined}>
-                      {(row[column.name] ?? '').replaceAll('<=>', '/').replaceAll(';', ', ')}
-                    </td>
-                  ))}
-                  <td className="soft small">
-                    <Trust row={row} table={table} />
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </Table>
-      </div>
-    </>
+    <DataTable
+      name={`${book} ${name}`}
+      label={shape.title}
+      className="rows"
+      columns={columns}
+      rows={lines}
+      rowKey={({ row, index }) => `${rowKey(shape, row)} ${index}`}
+      sought={sought}
+      instead={({ row, index }) => edit?.(row, index)}
+      tools={
+        <>
+          <Form.Control
+            type="search"
+            className="c-5 me-auto"
+            aria-label="search this table"
+            placeholder="search this table"
+            value={sought}
+            onChange={(event) => setSought(event.target.value)}
+          />
+          <span className="soft">
+            {table.rows.length} rows · {table.section}
+          </span>
+        </>
+      }
+      above={above}
+    />
   );
 }
 
+interface Line {
+  readonly row: Row;
+  readonly index: number;
+}
+
+const valueOf = (cell: string, figure: boolean): string | number => {
+  const text = cell.replaceAll('<=>', '/').replaceAll(';', ', ');
+  return figure && text !== '' && !Number.isNaN(Number(text)) ? Number(text) : text;
+};
 const isFigure = (kind: string) => kind === 'number' || kind === 'whole';

@@ -2,7 +2,8 @@ import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import type { ListView } from '@mercato/contract/store/lists';
 import { listFaultWords } from '@mercato/contract/store/listWords';
-import { useState, type JSX } from 'react';
+import { useMemo, useState, type JSX } from 'react';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
 import Form from 'react-bootstrap/Form';
 import { shortInstant } from '../api/session.tsx';
 import type { Say } from './ListQuestions.tsx';
@@ -94,77 +95,71 @@ function Mend({ cell, label, mend }: { cell: string; label: string; mend: (text:
   );
 }
 
+const LINE = { id: 'line', head: 'line', fixed: true, className: 'code' } as const;
+
+type ReadingLine = ListView['readings'][number];
+const readingColumns = (zone: string): readonly Column<ReadingLine>[] => [
+  { ...LINE, value: (one) => one.line },
+  { id: 'when', head: 'when', value: (one) => shortInstant(new Date(one.at).toISOString(), zone), sortable: false },
+  { id: 'temperature', head: 'temperature, °C', value: (one) => one.temperatureC, figure: true },
+  { id: 'humidity', head: 'humidity, %', value: (one) => one.humidityPercent, figure: true },
+];
+
 export function Readings({ list, zone }: { list: ListView; zone: string }): JSX.Element {
+  const columns = useMemo(() => readingColumns(zone), [zone]);
   return (
     <>
       <h2>{list.state === 'in' ? 'What it says' : `What ${list.readable} of ${list.lines} lines say`}</h2>
-      <div className="scroll">
-        <Table>
-          <thead>
-            <tr>
-              <th>line</th>
-              <th>when</th>
-              <th>temperature</th>
-              <th>humidity</th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.readings.slice(0, 40).map((one) => (
-              <tr key={one.line}>
-                <td className="code">{one.line}</td>
-                <td>{shortInstant(new Date(one.at).toISOString(), zone)}</td>
-                <td className="fig">{one.temperatureC} °C</td>
-                <td className="fig">{one.humidityPercent === null ? '' : `${one.humidityPercent} %`}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </div>
-      {list.readable > 40 && <p className="soft">The first 40 are shown.</p>}
+      <DataTable
+        name="readings"
+        label="readings"
+        columns={columns}
+        rows={list.readings}
+        rowKey={(one) => String(one.line)}
+      />
+      {list.readings.length < list.readable && <p className="soft">The first {list.readings.length} are shown.</p>}
     </>
   );
 }
+
+type PreviewLine = ListView['preview'][number];
+const PREVIEW: readonly Column<PreviewLine>[] = [
+  { ...LINE, value: (one) => one.line },
+  {
+    id: 'packet',
+    head: 'packet',
+    value: (one) => `${one.kind} ${one.variety} ${one.species}`,
+    cell: (one) => (
+      <>
+        <b className="serif">{one.kind}</b> {one.variety} <i className="soft">{one.species}</i>
+      </>
+    ),
+  },
+  { id: 'harvest', head: 'harvest', value: harvestWords },
+  { id: 'packed', head: 'packed', value: (one) => one.packedOn, className: 'fig' },
+  {
+    id: 'holds',
+    head: 'holds',
+    value: ({ amount }) => (amount.by === 'count' ? `${amount.seeds} seeds` : `${amount.text} ${amount.unit}`),
+    className: 'fig',
+  },
+  { id: 'lies', head: 'lies in', value: (one) => one.place },
+  { id: 'from', head: 'from', value: (one) => [one.supplier, one.from].filter(Boolean).join(', ') },
+  { id: 'tested', head: 'tested', value: ({ test }) => test && `${test.hits} of ${test.seeds}, ${test.on}` },
+  { id: 'note', head: 'note', value: (one) => one.note, className: 'soft' },
+];
 
 export function Preview({ list }: { list: ListView }): JSX.Element {
   return (
     <>
       <h2>{list.state === 'in' ? 'What it became' : `What ${list.readable} of ${list.lines} lines would become`}</h2>
-      <div className="scroll">
-        <Table>
-          <thead>
-            <tr>
-              <th>line</th>
-              <th>packet</th>
-              <th>harvest</th>
-              <th>packed</th>
-              <th>holds</th>
-              <th>lies in</th>
-              <th>from</th>
-              <th>tested</th>
-              <th>note</th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.preview.map((one) => (
-              <tr key={one.line}>
-                <td className="code">{one.line}</td>
-                <td>
-                  <b className="serif">{one.kind}</b> {one.variety} <i className="soft">{one.species}</i>
-                </td>
-                <td>{harvestWords(one)}</td>
-                <td className="fig">{one.packedOn}</td>
-                <td className="fig">
-                  {one.amount.by === 'count' ? `${one.amount.seeds} seeds` : `${one.amount.text} ${one.amount.unit}`}
-                </td>
-                <td>{one.place}</td>
-                <td>{[one.supplier, one.from].filter(Boolean).join(', ')}</td>
-                <td>{one.test && `${one.test.hits} of ${one.test.seeds}, ${one.test.on}`}</td>
-                <td className="soft">{one.note}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </div>
+      <DataTable
+        name="list"
+        label="packets of the list"
+        columns={PREVIEW}
+        rows={list.preview}
+        rowKey={(one) => String(one.line)}
+      />
       {list.preview.length < list.readable && <p className="soft">The first {list.preview.length} are shown.</p>}
     </>
   );

@@ -1,3 +1,6 @@
+import Form from 'react-bootstrap/Form';
+import { DataTable, type Column } from '../ui/DataTable.tsx';
+import type { PacketBrief } from '@mercato/contract/store/packets';
 import { Choices, PageNav } from '../ui/Choices.tsx';
 import Button from 'react-bootstrap/Button';
 import { storeRoutes } from '@mercato/contract/store/routes';
@@ -33,6 +36,38 @@ const SHOWS = [
   ['all', 'all'],
 ] as const;
 
+const COLUMNS: readonly Column<PacketBrief>[] = [
+  {
+    id: 'packet',
+    head: 'packet',
+    fixed: true,
+    value: (one) => `${one.kind} ${one.variety}`.trim(),
+    cell: (one) => (
+      <Link to={`/store/packets/${one.id}`}>
+        <b className="serif">{one.kind}</b> {one.variety}
+      </Link>
+    ),
+    className: 'what',
+  },
+  { id: 'harvest', head: 'harvest', value: harvestWords, className: 'harvest text-nowrap' },
+  { id: 'left', head: 'left', value: (one) => leftFigure(one.left), figure: true, sortable: false, className: 'pe-4' },
+  {
+    id: 'stands',
+    head: 'where it lies, and how it came up',
+    value: (one) =>
+      [
+        one.place.join(' › ') || 'no place yet',
+        one.lastTest && testWords(one.lastTest),
+        one.busy && BUSY_WORDS[one.busy.what],
+      ]
+        .filter(Boolean)
+        .join(' · '),
+    sortable: false,
+    className: 'soft stands',
+  },
+  { id: 'code', head: 'code', value: (one) => one.code, className: 'code' },
+];
+
 /** Every packet of the store: found by any word of it, or by the place it lies in. */
 export default function Store(): JSX.Element {
   const { may } = useSession();
@@ -43,7 +78,7 @@ export default function Store(): JSX.Element {
   const find = useRef<HTMLInputElement>(null);
   const { data: places } = usePlaces();
   const { data } = useQuery({
-    ...reading(storeRoutes.list, {}, { q: sought, place, show, page: String(page) }),
+    ...reading(storeRoutes.list, {}, { q: sought, place, show, page: String(page), sort: get('sort') }),
     placeholderData: keepPreviousData,
   });
   useKeys([
@@ -68,9 +103,8 @@ export default function Store(): JSX.Element {
     <main>
       <div className="list-head">
         <h1>Seed store</h1>
-        <input
+        <Form.Control
           ref={find}
-          className="form-control"
           type="search"
           aria-label="search the store"
           placeholder="kind, variety, year, code"
@@ -105,32 +139,26 @@ export default function Store(): JSX.Element {
             : 'The store is empty. A packet needs no more than its kind, the year of harvest and how many seeds it holds.'}
         </p>
       )}
-      {data && data.total > 0 && (
-        <p className="soft">
-          {data.total} {data.total === 1 ? 'packet' : 'packets'}:{' '}
-          <a href={linkTo(storeRoutes.sheet, {}, asked)}>print the list</a>,{' '}
-          <a href={linkTo(storeRoutes.labels, {}, asked)}>
-            {data.total > 500 ? 'labels of the first 500' : data.total === 1 ? 'its label' : 'labels of all'}
-          </a>
-        </p>
+      {data && data.rows.length > 0 && (
+        <DataTable
+          name="store"
+          label="packets"
+          className="lots"
+          columns={COLUMNS}
+          rows={data.rows}
+          rowKey={(one) => one.id}
+          sort={{ by: get('sort'), change: (sort) => change({ sort, page: '' }) }}
+          tools={
+            <p className="soft me-auto mb-0">
+              {data.total} {data.total === 1 ? 'packet' : 'packets'}:{' '}
+              <a href={linkTo(storeRoutes.sheet, {}, asked)}>print the list</a>,{' '}
+              <a href={linkTo(storeRoutes.labels, {}, asked)}>
+                {data.total > 500 ? 'labels of the first 500' : data.total === 1 ? 'its label' : 'labels of all'}
+              </a>
+            </p>
+          }
+        />
       )}
-      <ul className="packets" aria-label="packets">
-        {data?.rows.map((one) => (
-          <li key={one.id}>
-            <Link to={`/store/packets/${one.id}`}>
-              <b className="serif">{one.kind}</b> {one.variety}
-            </Link>
-            <span>{harvestWords(one)}</span>
-            <span className="fig">{leftFigure(one.left)}</span>
-            <span className="soft">
-              {one.place.join(' › ') || 'no place yet'}
-              {one.lastTest && ` · ${testWords(one.lastTest)}`}
-              {one.busy && ` · ${BUSY_WORDS[one.busy.what]}`}
-            </span>
-            <span className="code">{one.code}</span>
-          </li>
-        ))}
-      </ul>
       {data && pages > 1 && (
         <p className="soft">
           page {page} of {pages}{' '}

@@ -6,6 +6,7 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import Nav from 'react-bootstrap/Nav';
 import Navbar from 'react-bootstrap/Navbar';
+import Offcanvas from 'react-bootstrap/Offcanvas';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
@@ -37,32 +38,35 @@ export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }
       <Navbar.Toggle label="menu">
         <Menu size={20} aria-hidden />
       </Navbar.Toggle>
-      <Navbar.Offcanvas placement="end" aria-label="menu" className="flex-grow-0">
-        <Nav as="nav" aria-label="Main">
-          {places.map(([to, words]) => (
-            <Nav.Link key={to} as={NavLink} to={to} onClick={close}>
-              {words}
-            </Nav.Link>
-          ))}
-        </Nav>
-        <div className="person">
-          {here && (
-            <Link className="plain" to="/stations" onClick={close}>
-              {here.name}
-              {here.lot && (
-                <>
-                  {' · '}
-                  <span className="fig">{here.lot.reference}</span>
-                </>
-              )}
+      <Navbar.Offcanvas placement="end" aria-label="menu">
+        <Offcanvas.Header closeButton closeLabel="close" className="d-md-none" />
+        <Offcanvas.Body>
+          <Nav as="nav" aria-label="Main">
+            {places.map(([to, words]) => (
+              <Nav.Link key={to} as={NavLink} to={to} onClick={close}>
+                {words}
+              </Nav.Link>
+            ))}
+          </Nav>
+          <div className="person">
+            {here && (
+              <Link className="plain" to="/stations" onClick={close}>
+                {here.name}
+                {here.lot && (
+                  <>
+                    {' · '}
+                    <span className="fig">{here.lot.reference}</span>
+                  </>
+                )}
+              </Link>
+            )}
+            <ThemeSwitch />
+            <Link className="plain" to="/me" onClick={close}>
+              {session?.person?.name}
             </Link>
-          )}
-          <ThemeSwitch />
-          <Link className="plain" to="/me" onClick={close}>
-            {session?.person?.name}
-          </Link>
-          <SignOut />
-        </div>
+            <SignOut />
+          </div>
+        </Offcanvas.Body>
       </Navbar.Offcanvas>
     </Navbar>
   );

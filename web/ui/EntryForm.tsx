@@ -4,31 +4,32 @@ import Button from 'react-bootstrap/Button';
 import type { Entry } from './entry.ts';
 import { Trouble } from './fields.tsx';
 
-// The unit of a figure is no line of its own.
-const LINES = [
-  'input:not([type=hidden]):not([type=file]):not(:disabled)',
-  'select:not(:disabled):not(.with-unit > *)',
-  'textarea:not(:disabled)',
-].join();
-const linesOf = (form: HTMLElement) => [...form.querySelectorAll<HTMLInputElement>(LINES)];
+type LineElement = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
+const isLine = (one: unknown): one is LineElement =>
+  (one instanceof HTMLInputElement && one.type !== 'hidden' && one.type !== 'file') ||
+  one instanceof HTMLTextAreaElement ||
+  // The unit of a figure is no line of its own.
+  (one instanceof HTMLSelectElement && !one.parentElement?.classList.contains('with-unit'));
+const linesOf = (form: HTMLFormElement): LineElement[] =>
+  [...form.elements].filter(isLine).filter((one) => !one.disabled);
 
 /** The first line that nothing is written on. */
-const firstEmpty = (form: HTMLElement): HTMLElement | undefined =>
+const firstEmpty = (form: HTMLFormElement): HTMLElement | undefined =>
   linesOf(form).find((one) => one instanceof HTMLInputElement && one.value === '' && one.type !== 'checkbox');
 
 /** Enter goes on to the next line of a form, and sends from the last; Ctrl+Enter sends from any. */
 export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   // A line that does more with Enter has done it.
   if (event.key !== 'Enter' || event.isDefaultPrevented() || event.nativeEvent.isComposing) return;
-  const at = event.target as HTMLElement;
+  const at = event.target;
   if (event.ctrlKey || event.metaKey) {
     event.preventDefault();
     event.currentTarget.requestSubmit();
     return;
   }
-  if (!at.matches(LINES) || at.matches('textarea')) return;
+  if (!isLine(at) || at instanceof HTMLTextAreaElement) return;
   const lines = linesOf(event.currentTarget);
-  const next = lines[lines.indexOf(at as HTMLInputElement) + 1];
+  const next = lines[lines.indexOf(at) + 1];
   if (!next) return;
   event.preventDefault();
   next.focus();

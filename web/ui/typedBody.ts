@@ -72,7 +72,8 @@ function groupOf(schema: Joi.Schema, values: object, path: string): unknown {
   const shape = fieldShape(schema, path);
   // Where no figure is written there is no mass, whatever its unit; and where no edge is, no band.
   const empty = Object.entries(values).every(([key, each]) => key === 'unit' || each === '');
-  if (path !== '' && empty && (shape?.nullable || shape?.optional)) return shape.nullable ? null : undefined;
+  const listed = /\.\d+$/.test(path);
+  if (path !== '' && empty && !listed && (shape?.nullable || shape?.optional)) return shape.nullable ? null : undefined;
   return Object.fromEntries(
     Object.entries(values)
       .map(([key, each]) => [key, typedBody(schema, each, joined(path, key))] as const)

@@ -10,11 +10,14 @@ export class Hands {
   }
 
   /** Moves the focus with Tab until it stands on what has this accessible name. */
-  async tabTo(name: string | RegExp): Promise<void> {
-    const target = this.page
-      .getByLabel(name, { exact: typeof name === 'string' })
-      .or(this.page.getByRole('button', { name, exact: typeof name === 'string' }))
-      .or(this.page.getByRole('link', { name, exact: typeof name === 'string' }));
+  async tabTo(name: string | RegExp, field = false): Promise<void> {
+    const labelled = this.page.getByLabel(name, { exact: typeof name === 'string' });
+    // A column of a list has the name of the field that is written in it.
+    const target = field
+      ? labelled
+      : labelled
+          .or(this.page.getByRole('button', { name, exact: typeof name === 'string' }))
+          .or(this.page.getByRole('link', { name, exact: typeof name === 'string' }));
     await expect(target.first()).toBeVisible();
     for (let i = 0; i < 150; i += 1) {
       // Asked anew each time: what carried the name before may have made way for another of the same name.
@@ -26,7 +29,7 @@ export class Hands {
 
   /** Writes into the field of this name, over what stood there. */
   async write(name: string | RegExp, text: string): Promise<void> {
-    await this.tabTo(name);
+    await this.tabTo(name, true);
     await this.press('Control+A');
     await this.page.keyboard.type(text);
   }

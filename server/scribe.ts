@@ -1,5 +1,5 @@
 import type { Transaction } from './database/connect.ts';
-import type { SignedIn, WriteContext } from './http/api.ts';
+import type { SignedIn, WriteContext } from './http/context.ts';
 import { todayIn } from './http/day.ts';
 import { refreshStanding } from './lot-sheet/standing.ts';
 import { may } from '@mercato/core/register/permissions';

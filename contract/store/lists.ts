@@ -10,7 +10,8 @@ import {
   type ClimateColumn,
   type LoggedAir,
 } from '@mercato/core/store/list/readClimateLog';
-import { NOTHING_ANSWERED, type Ask, type ListAnswers, type ListedPacket } from '@mercato/core/store/list/readList';
+import { type Ask, type ListedPacket } from '@mercato/core/store/list/readList';
+import { NOTHING_ANSWERED, type ListAnswers } from '@mercato/core/store/list/listCells';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import type { DecimalMark } from '@mercato/core/units/writtenFigure';

@@ -1,5 +1,6 @@
 import type { ListColumn } from '../store/list/columns.ts';
-import { NOTHING_ANSWERED, readList, type ListAnswers } from '../store/list/readList.ts';
+import { readList } from '../store/list/readList.ts';
+import { NOTHING_ANSWERED, type ListAnswers } from '../store/list/listCells.ts';
 
 /** Reads lines of a store's list in 2026, cells apart or parted by `|`, nothing answered but what is given; one drawer is known. */
 export const readLines = (

@@ -1,200 +1,26 @@
-import { and, asc, desc, eq, gte, isNotNull, isNull, lt, ne, or, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type {
-  AlarmView,
-  CareLine,
-  CareList,
-  ClimateSettings,
-  DialReading,
-  NewReading,
-  PlaceCare,
-} from '@mercato/contract/air/care';
+import type { AlarmView, CareLine, CareList, PlaceCare } from '@mercato/contract/air/care';
 import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/air/air';
-import { toCelsius, unlikely } from '@mercato/core/air/dial';
-import { CannotBe } from '@mercato/core/store/strikes';
-import {
-  alarmKey,
-  placeStanding,
-  type PlaceEntry,
-  type PlaceLine,
-  type PlaceStanding,
-} from '@mercato/core/air/placeBook';
-import { forUpdate, type Database, type Reader, type Transaction } from '../database/connect.ts';
-import { checkVersion, type WriteContext } from '../http/api.ts';
+import { alarmKey, placeStanding, type PlaceLine, type PlaceStanding } from '@mercato/core/air/placeBook';
+import { type Database, type Reader, type Transaction } from '../database/connect.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { airColumns, airIn, airOf, thinned } from './readings.ts';
 import { listLists } from '../store/lists.ts';
 import { askLogger, LoggerSilent } from './loggerLink.ts';
-import { kindsAround, listPlaces, placePaths } from '../store/places.ts';
-import { climateReading, climateStrike, placeLine, storePlace } from '../store/tables.ts';
+import { listPlaces, placePaths } from '../store/places.ts';
+import { climateReading, placeLine, storePlace } from '../store/tables.ts';
+import { noPlace, linesOf, asLine } from './place.ts';
+import { dialsOf, SHOWN_LINES } from './dials.ts';
 
-type Place = typeof storePlace.$inferSelect;
-type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 const DAY = 86_400_000;
 /** Alarms are looked for over so many days. */
 const ALARM_DAYS = 90;
 const MEAN_DAYS = 30;
-const SHOWN_LINES = 200;
 /** Any fixed number: whoever asks loggers holds this lock meanwhile. */
 const LOGGER_LOCK = 431_018_281;
 const UNBOUND: Pick<Band, 'silentMinutes'> = { silentMinutes: 24 * 60 };
-
-const noPlace = () => fault('not-found', { is: 'store.no-such-place-store' });
-
-async function lockPlace(tx: Transaction, id: string, seen: number | null): Promise<Place> {
-  const [row] = await forUpdate(tx, tx.select().from(storePlace).where(eq(storePlace.id, id)));
-  if (!row) throw noPlace();
-  checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  return row;
-}
-
-async function linesOf(tx: Reader, placeId: string) {
-  return tx.select().from(placeLine).where(eq(placeLine.placeId, placeId)).orderBy(asc(placeLine.line));
-}
-const asLine = (row: typeof placeLine.$inferSelect): PlaceLine => ({
-  entry: row.entry,
-  at: row.at.toISOString(),
-});
-
-/**
- * Writes a line into the book of a place.
- * @throws {Fault} 412 when it has moved on, 422 for what cannot be
- */
-export async function writePlaceLine(
-  context: Write,
-  id: string,
-  entry: PlaceEntry,
-  seen: number | null,
-): Promise<void> {
-  const { tx, hand, audit } = context;
-  const row = await lockPlace(tx, id, seen);
-  if (entry.what === 'door' && Date.parse(entry.at) > hand.at.getTime() + 60_000)
-    throw fault('invalid', { is: 'store.door-not-been-opened' }, [
-      { path: 'at', message: { is: 'store.lies-future' } },
-    ]);
-  const before = await linesOf(tx, id);
-  try {
-    placeStanding([...before.map(asLine), { entry, at: hand.at.toISOString() }], hand.at.getTime());
-  } catch (error) {
-    if (!(error instanceof CannotBe)) throw error;
-    throw fault('invalid', { is: 'store.cannot-written-into-book' }, [{ path: error.path, message: error.why }]);
-  }
-  await tx.insert(placeLine).values({ placeId: id, line: before.length, entry, by: hand.personId, at: hand.at });
-  await tx
-    .update(storePlace)
-    .set({ version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
-    .where(eq(storePlace.id, id));
-  await audit({
-    act: { is: 'place-line', entry: entry.what },
-    subject: `${row.kind} ${row.name}`,
-    after: entry,
-  });
-}
-
-/** Says within what the air of a place is to stay, and where its logger is heard. */
-export async function setClimate(
-  { tx, hand, audit }: Write,
-  id: string,
-  { reason, ...settings }: ClimateSettings,
-  seen: number | null,
-  mayPoint: boolean,
-): Promise<void> {
-  const row = await lockPlace(tx, id, seen);
-  // The server opens a line to that address: whoever looks after the settings says where.
-  if (settings.logger !== row.logger && !mayPoint)
-    throw fault('not-permitted', { is: 'store.where-logger-heard-lead' });
-  await tx
-    .update(storePlace)
-    .set({ ...settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
-    .where(eq(storePlace.id, id));
-  await audit({
-    act: { is: 'climate-set' },
-    subject: `${row.kind} ${row.name}`,
-    before: { band: row.band, logger: row.logger },
-    after: settings,
-    reason,
-  });
-}
-
-/** Keeps a dial that somebody read. */
-export async function keepReading({ tx, hand, audit }: Write, id: string, reading: NewReading): Promise<void> {
-  const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row) throw noPlace();
-  const at = new Date(reading.at);
-  if (at.getTime() > hand.at.getTime() + 60_000)
-    throw fault('invalid', { is: 'store.not-been-read-yet' }, [{ path: 'at', message: { is: 'store.lies-future' } }]);
-  const { temperature, humidityPercent } = reading;
-  const kinds = (await kindsAround(tx, id)).slice(1);
-  const asks = reading.sure === true ? null : unlikely(row.kind, kinds, temperature);
-  if (asks !== null)
-    throw fault('invalid', { is: 'store.look-dial-once-more' }, [
-      { path: 'sure', message: { is: 'store.hardly-so-cold-or-warm', ...asks } },
-    ]);
-  await tx.insert(climateReading).values({
-    id: uuid(),
-    placeId: id,
-    at,
-    // A thousandth of a degree is finer than any dial.
-    ...airColumns({ temperatureC: Number(toCelsius(temperature).toFixed(3)), humidityPercent }),
-    by: hand.personId,
-    entered: temperature,
-  });
-  await audit({ act: { is: 'climate-read' }, subject: `${row.kind} ${row.name}`, after: reading });
-}
-
-/**
- * Strikes a dial that was read wrongly; it stays on file, and counts no more.
- * @throws {Fault} 404 for what is no dial of this place, 409 when it is struck already
- */
-export async function strikeReading(
-  { tx, hand, audit }: Write,
-  placeId: string,
-  readingId: string,
-  reason: string,
-): Promise<void> {
-  const [row] = await tx
-    .select()
-    .from(climateReading)
-    .where(and(eq(climateReading.id, readingId), eq(climateReading.placeId, placeId)));
-  if (!row || row.by === null) throw fault('not-found', { is: 'store.no-such-reading-dial' });
-  const struck = await tx
-    .insert(climateStrike)
-    .values({ readingId, reason, by: hand.personId, at: hand.at })
-    .onConflictDoNothing()
-    .returning();
-  if (struck.length === 0) throw fault('conflict', { is: 'store.reading-struck-already' });
-  await audit({
-    act: { is: 'reading-struck' },
-    subject: `reading of ${row.at.toISOString()}`,
-    before: { temperatureC: row.temperatureC, humidityPercent: row.humidityPercent, entered: row.entered },
-    reason,
-  });
-}
-
-/** Dials that somebody read at a place, newest first; those that are struck with the reason. */
-async function dialsOf(
-  tx: Reader,
-  placeId: string,
-  from: Date,
-  names: ReadonlyMap<string, string>,
-): Promise<DialReading[]> {
-  const rows = await tx
-    .select({ row: climateReading, struck: climateStrike.reason })
-    .from(climateReading)
-    .leftJoin(climateStrike, eq(climateStrike.readingId, climateReading.id))
-    .where(and(eq(climateReading.placeId, placeId), gte(climateReading.at, from), isNotNull(climateReading.by)))
-    .orderBy(desc(climateReading.at), desc(climateReading.id))
-    .limit(SHOWN_LINES);
-  return rows.map(({ row, struck }) => ({
-    id: row.id,
-    at: row.at.toISOString(),
-    temperature: row.entered ?? { text: row.temperatureC, unit: 'C' },
-    humidityPercent: row.humidityPercent === null ? null : Number(row.humidityPercent),
-    by: names.get(row.by ?? '') ?? '',
-    struck,
-  }));
-}
 
 /** What a logger said, and of which moment on it was asked. */
 export interface Heard {

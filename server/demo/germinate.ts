@@ -6,13 +6,13 @@ import { NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import { countDish, openDishes } from '../germination/count.ts';
 import { setUpTest } from '../germination/setUp.ts';
-import type { SignedIn } from '../http/api.ts';
+import type { SignedIn } from '../http/context.ts';
 import { decide } from '../register/decisions.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { benchTest, vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
 import { releaseDocument } from '../release/routes.ts';
-import { drawWorkingSample } from '../sampling/samples.ts';
+import { drawWorkingSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
 import type { DemoLot } from './lots.ts';
 

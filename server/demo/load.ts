@@ -11,7 +11,7 @@ import { lockLot, openLot } from '../register/lots.ts';
 import { laboratory } from '../register/tables.ts';
 import { person } from '../register/peopleTables.ts';
 import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editions.ts';
-import { receiveSample } from '../sampling/samples.ts';
+import { receiveSample } from '../sampling/receive.ts';
 import { refreshStanding } from '../lot-sheet/standing.ts';
 import { scribe } from '../scribe.ts';
 import {

@@ -7,7 +7,7 @@ import { startTest, type BenchTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { keepOther } from '../purity/others.ts';
 import { weigh } from '../purity/weigh.ts';
-import { drawWorkingSample } from '../sampling/samples.ts';
+import { drawWorkingSample } from '../sampling/receive.ts';
 import type { scribe } from '../scribe.ts';
 import type { DemoLot } from './lots.ts';
 

@@ -8,7 +8,7 @@ import { countTray, startSearch } from '../other-seeds/count.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { startTest, type BenchTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
-import { drawWorkingSample } from '../sampling/samples.ts';
+import { drawWorkingSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
 import { germinate, type Cast } from './germinate.ts';
 import type { DemoLot, DemoState } from './lots.ts';

@@ -5,7 +5,7 @@ import type { Transaction } from '../database/connect.ts';
 import { addPlan } from '../sowing/plans.ts';
 import { scribe } from '../scribe.ts';
 import { bringIn } from '../store/bringIn.ts';
-import { setClimate, writePlaceLine } from '../air/care.ts';
+import { setClimate, writePlaceLine } from '../air/place.ts';
 import { addList, sayHow } from '../store/lists.ts';
 import { addPlace } from '../store/places.ts';
 import type { Cast } from './germinate.ts';

@@ -1,7 +1,7 @@
 import { kindOf } from '../rule-books/editions.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { startTest } from '../register/tests.ts';
-import { drawWorkingSample } from '../sampling/samples.ts';
+import { drawWorkingSample } from '../sampling/receive.ts';
 import type { scribe } from '../scribe.ts';
 import { weighSeeds } from '../weight/weigh.ts';
 

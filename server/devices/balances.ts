@@ -11,7 +11,8 @@ import type {
 import { checkPassed, checkState } from '@mercato/core/devices/judgeBalance';
 import { writtenDecimals } from '@mercato/core/units/mass';
 import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
-import { checkVersion, type WriteContext } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion } from '../http/asked.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { balance, balanceCheck } from './tables.ts';

@@ -15,7 +15,7 @@ import {
 import { asStored, everyColumn, filled, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
 import { closeInHand, type HeldRow, type NamedPlace } from '../hands/hands.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { fileOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
@@ -25,16 +25,15 @@ import { judged, keepJudgement, type BenchTest } from '../register/tests.ts';
 import type { Vessel } from '../register/vessels.ts';
 import { COUNTING_ON } from './countReason.ts';
 import { placeOfDish } from './keys.ts';
+import { germinationOf, germinationOutcome } from './result.ts';
 import {
   countsOf,
   currentCounts,
-  germinationOf,
-  germinationOutcome,
   germinationRows,
   keyCounts,
   type CountRow,
   type GerminationRows,
-} from './result.ts';
+} from './dishViews.ts';
 import { germinationCount } from './tables.ts';
 
 export type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch' | 'now'>;

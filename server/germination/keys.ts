@@ -7,12 +7,12 @@ import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
 import { addCounts, CLASSES, NO_COUNTS, totalOf, type SeedClass } from '@mercato/core/units/seedCounts';
 import { forNoKeyUpdate, type Reader } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { checkShown, counts, keepFate, keptKeys, receive, waits, type Place } from '../hands/hands.ts';
 import { fault } from '../http/fault.ts';
 import { vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
-import { countsOf, currentCounts, keyOf } from './result.ts';
+import { countsOf, currentCounts, keyOf } from './dishViews.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 
 interface Keyed {

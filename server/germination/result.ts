@@ -1,14 +1,6 @@
-import { asc, eq } from 'drizzle-orm';
-import type {
-  CountView,
-  DishView,
-  GerminationPlan,
-  GerminationTest,
-  GerminationView,
-} from '@mercato/contract/germination/germination';
+import type { GerminationPlan, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import type { Unreported } from '@mercato/contract/germination/stands';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
-import { addCounts, CLASSES, NO_COUNTS, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import {
   judgeCountDays,
   knowsDays,
@@ -18,86 +10,14 @@ import {
 import { dayZero, isCount, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
-import { daysBetween } from '@mercato/core/units/days';
 import { worst, type Outcome } from '@mercato/core/verdict/verdict';
-import { anyOf, prepared, type Reader, type Transaction } from '../database/connect.ts';
-import type { Held } from '@mercato/contract/hands/hands';
-import { heldRows, lateKeys, placesHeld, takenOf, type HeldRow, type LateEvent } from '../hands/hands.ts';
-import { lateFate } from '../hands/tables.ts';
+import { type Reader } from '../database/connect.ts';
+import { placesHeld } from '../hands/hands.ts';
 import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
 import { covers, handsOf, notSetAside, withoutTest, type Written } from '../register/tests.ts';
-import { vesselView, type Vessel } from '../register/vessels.ts';
-import { methodFor } from '../rule-books/editions.ts';
+import { vesselView } from '../register/vessels.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
-import { germinationCount, tallyEvent } from './tables.ts';
-import { correctionReason } from './countReason.ts';
-
-export type CountRow = typeof germinationCount.$inferSelect;
-
-/** The address of a count: the day of the test on which it was first said to be seen. */
-export const keyOf = (field: string) => Number(field.slice('day:'.length));
-export const countsOf = (row: CountRow): Counts => perClass((one) => row[one]);
-
-/** The counts of each day that nothing supersedes. */
-export function currentCounts(rows: readonly CountRow[]): CountRow[] {
-  const superseded = new Set(rows.map((row) => row.supersedes));
-  return rows.filter((row) => !superseded.has(row.id));
-}
-
-/** What is written of the germination tests of a lot, as it was read. */
-export interface GerminationRows {
-  readonly counts: readonly CountRow[];
-  readonly keys: readonly PressedKey[];
-  readonly held: readonly HeldRow[];
-  /** What editions other than the lot's own say of its kind, for tests that they judge. */
-  readonly asked: ReadonlyMap<Edition, KindMethod | undefined>;
-}
-
-const dishesOf = (file: LotFile): Vessel[] => file.vessels.filter((one) => one.kind === 'replicate');
-
-/** @param locked  the transaction in which nobody else takes a dish of the lot up until it ends; left out = it is only read */
-export async function germinationRows(tx: Reader, file: LotFile, locked?: Transaction): Promise<GerminationRows> {
-  const ids = dishesOf(file).map((one) => one.id);
-  const asked = new Map<Edition, KindMethod | undefined>();
-  for (const { edition } of testsIn(file, 'germination'))
-    if (edition !== file.edition && !asked.has(edition))
-      asked.set(edition, await methodFor(tx, edition, file.lot.species, file.lot.bookKind, file.lists.figures));
-  if (ids.length === 0) return { counts: [], keys: [], held: [], asked };
-  const counts = await prepared(tx, 'counts of dishes', (on, name) =>
-    on
-      .select()
-      .from(germinationCount)
-      .where(anyOf(germinationCount.subject, 'ids'))
-      .orderBy(asc(germinationCount.recordedAt), asc(germinationCount.id))
-      .prepare(name),
-  ).execute({ ids });
-  const keys = await prepared(tx, 'keys of dishes', (on, name) =>
-    on
-      .select({
-        dishId: tallyEvent.dishId,
-        day: tallyEvent.day,
-        session: tallyEvent.session,
-        by: tallyEvent.by,
-        at: tallyEvent.at,
-        name: tallyEvent.seedClass,
-        seeds: tallyEvent.seeds,
-        late: tallyEvent.late,
-        fate: lateFate.fate,
-      })
-      .from(tallyEvent)
-      .leftJoin(lateFate, eq(lateFate.eventId, tallyEvent.id))
-      .where(anyOf(tallyEvent.dishId, 'ids'))
-      // Keys of one batch share their instant: in the order in which they were pressed.
-      .orderBy(asc(tallyEvent.at), asc(tallyEvent.session), asc(tallyEvent.sequence))
-      .prepare(name),
-  ).execute({ ids });
-  return { counts, keys, held: await heldRows(tx, 'dish', ids, locked), asked };
-}
-
-type PressedKey = LateEvent & { readonly dishId: string; readonly day: number; readonly late: boolean };
-
-/** Whether a key counts: it came in time, or was taken afterwards. */
-export const keyCounts = ({ late, fate }: Pick<PressedKey, 'late' | 'fate'>): boolean => !late || fate === 'taken';
+import { type CountedDish, inHands, dishViews, type GerminationRows, dishesOf, germinationRows } from './dishViews.ts';
 
 export const readGermination = async (tx: Reader, file: LotFile): Promise<GerminationView> =>
   germinationOf(file, await germinationRows(tx, file));
@@ -206,112 +126,6 @@ export function endDays(test: GerminationTest): { readonly day: number; readonly
 
 /** A count belongs to a planned day from so many days before it on. Common practice, no source. */
 const AROUND = 4;
-
-/** A dish with what was counted of it, whoever has it in hand. */
-type CountedDish = Omit<DishView, 'held' | 'late'>;
-
-type LateSeed = LateEvent & { readonly day: number };
-
-/** A dish with who has it in hand, and the keys that came late. */
-function inHands(
-  dish: CountedDish,
-  held: Omit<Held, 'taken'>,
-  late: readonly LateSeed[],
-  names: ReadonlyMap<string, string>,
-): DishView {
-  const days = [...new Set(late.map((one) => one.day))].sort((a, b) => a - b);
-  return {
-    ...dish,
-    held: { ...held, taken: takenOf(late) },
-    late: days.flatMap((day) =>
-      lateKeys(
-        late.filter((one) => one.day === day),
-        names,
-      ).map((one) => ({ ...one, day })),
-    ),
-  };
-}
-
-function dishViews(
-  replicates: readonly Vessel[],
-  { counts: rows, keys: pressed }: GerminationRows,
-  names: ReadonlyMap<string, string>,
-  /** Day 0 of the test on a working sample. */
-  zeroOf: (vesselId: string) => string | null,
-): { vessel: Vessel; view: CountedDish; late: LateSeed[] }[] {
-  const keys = pressed.filter(keyCounts);
-  return replicates.map((vessel) => {
-    const days = dayViews(
-      rows.filter((row) => row.subject === vessel.id),
-      names,
-      zeroOf(vessel.parentId ?? ''),
-    );
-    const seeds = vessel.seeds ?? 0;
-    const open = keys.filter(
-      (key) => key.dishId === vessel.id && !days.some((one) => one.key === key.day && one.closed),
-    );
-    return {
-      vessel,
-      late: pressed.filter((one) => one.late && one.dishId === vessel.id),
-      view: {
-        id: vessel.id,
-        number: vessel.number,
-        code: vessel.code,
-        seeds,
-        version: vessel.version,
-        closed: days.some((one) => one.final && one.closed),
-        total: addCounts(days.map((one) => one.counts)),
-        days,
-        tallies: tallySums(open),
-      },
-    };
-  });
-}
-
-function tallySums(keys: readonly { day: number; name: string; seeds: number }[]): DishView['tallies'] {
-  return [...new Set(keys.map((key) => key.day))]
-    .sort((a, b) => a - b)
-    .map((day) => {
-      const counts = { ...NO_COUNTS };
-      for (const key of keys) if (key.day === day) counts[key.name as SeedClass] += key.seeds;
-      for (const one of CLASSES) counts[one] = Math.max(0, counts[one]);
-      return { day, counts };
-    });
-}
-
-function dayViews(rows: readonly CountRow[], names: ReadonlyMap<string, string>, zero: string | null): CountView[] {
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  return currentCounts(rows)
-    .map((row) => {
-      const earlier: CountView['earlier'] = [];
-      for (let next = row; next.supersedes !== null;) {
-        const before = byId.get(next.supersedes);
-        if (!before) break;
-        earlier.push({
-          counts: countsOf(before),
-          by: names.get(before.by) ?? '',
-          at: before.recordedAt.toISOString(),
-          seenOn: before.seenOn,
-          supersededBecause: correctionReason(next.reason),
-        });
-        next = before;
-      }
-      return {
-        key: keyOf(row.field),
-        day: zero === null ? keyOf(row.field) : daysBetween(zero, row.seenOn),
-        seenOn: row.seenOn,
-        seenFrom: row.seenFrom,
-        counts: countsOf(row),
-        closed: row.closed,
-        final: row.final,
-        cause: row.cause,
-        by: names.get(row.by) ?? '',
-        at: row.recordedAt.toISOString(),
-        earlier,
-      };
-    })
-    .sort((a, b) => a.day - b.day || a.key - b.key);
-}
 
 /** The count that is due (or comes next) in a test, or null when all dishes are closed. */
 export function dueCount(

@@ -4,7 +4,9 @@ import { type GerminationPlan, type PlanDays } from '@mercato/contract/germinati
 import { dayZero } from '@mercato/core/germination/planTest';
 import { forUpdate, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection } from '../database/observations.ts';
-import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion, idParam } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
 import { waitingFor } from '../http/waiting.ts';
 import { actAt } from '../hands/hands.ts';
@@ -18,7 +20,8 @@ import { benchTest, lot, vessel } from '../register/tables.ts';
 import { checkDay } from '../register/seen.ts';
 import { bumpTest, lockTest, drawnBefore, testById, type BenchTest } from '../register/tests.ts';
 import { vesselsOf, type Vessel } from '../register/vessels.ts';
-import { currentCounts, germinationOf, readGermination } from './result.ts';
+import { germinationOf, readGermination } from './result.ts';
+import { currentCounts } from './dishViews.ts';
 import { decideLateKeys, keepKeys } from './keys.ts';
 import { germinationCount, tallyEvent } from './tables.ts';
 

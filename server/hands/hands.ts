@@ -7,7 +7,7 @@ import { PAGE_HEADER } from '@mercato/contract/http/live';
 import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
 import { anyOf, forUpdate, prepared, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { heldPlace, lateFate } from './tables.ts';

@@ -13,7 +13,7 @@ import { auditEntry, laboratory, rateLimit } from '../register/tables.ts';
 import { person } from '../register/peopleTables.ts';
 import { leaveNote } from '../live/notes.ts';
 import { resetRoute } from '../register/passwords.ts';
-import type { SignedIn } from './api.ts';
+import type { SignedIn } from './context.ts';
 import { todayIn } from './day.ts';
 import { fault } from './fault.ts';
 import { openRead, openWrite } from './open.ts';

@@ -15,7 +15,7 @@ import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
 import { drawnBefore } from '../register/tests.ts';
 import { keepRequest } from '../register/requests.ts';
-import { drawWorkingSample, receiveSample } from '../sampling/samples.ts';
+import { drawWorkingSample, receiveSample } from '../sampling/receive.ts';
 import type { SpooledFile } from '../http/spool.ts';
 import { Body, FROM_FILE, late, mass, number, word, type Cell, type FromFile } from '../lot-sheet/fromFile.ts';
 import { SHEET_STEPS } from '../lot-sheet/registry.ts';

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import type { Said } from '@mercato/contract/words/faults';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import type { Lot } from '../register/lots.ts';
 
 export interface Cell {

@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { Reader } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { openFile } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';

@@ -6,7 +6,7 @@ import { USUAL_TESTS, type TestStep } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import { asStored, filled, prepared, type Reader, type Transaction } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { reportedPureSeed } from '../purity/result.ts';

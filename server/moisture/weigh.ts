@@ -1,7 +1,7 @@
 import { type MoistureWeighings } from '@mercato/contract/moisture/moisture';
 import { Exact } from '@mercato/core/units/mass';
 import type { Entry } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import type { BenchTest } from '../register/tests.ts';
 import { keepWeighings } from '../register/weighings.ts';

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { FoundName, NameBinding } from '@mercato/contract/names/names';
 import { isGenus, taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Reader } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { bumpTest, type BenchTest } from '../register/tests.ts';
 import { speciesList, type SpeciesList } from '../rule-books/names.ts';

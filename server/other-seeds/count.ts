@@ -1,11 +1,7 @@
-import type { Said } from '@mercato/contract/words/faults';
-import type { KeptKeys, LateAct } from '@mercato/contract/hands/hands';
-import { isLimited } from '@mercato/contract/other-seeds/extent';
-import type { FindBatch, KeyBindings, NewOtherSeedsTest, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
+import type { KeyBindings, NewOtherSeedsTest, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
-import { and, eq, inArray, sql } from 'drizzle-orm';
-import { v7 as uuid } from 'uuid';
+import { eq } from 'drizzle-orm';
 import {
   allObservations,
   currentObservations,
@@ -13,19 +9,10 @@ import {
   seenAs,
   type Hand,
 } from '../database/observations.ts';
-import { checkVersion, type WriteContext } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
-import {
-  checkShown,
-  counts,
-  keepFate,
-  keptKeys,
-  receive,
-  waits,
-  writeInHand,
-  type NamedPlace,
-  type Place,
-} from '../hands/hands.ts';
+import { writeInHand } from '../hands/hands.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
@@ -36,19 +23,10 @@ import { currentEdition, editionById, methodFor } from '../rule-books/editions.t
 import { speciesList } from '../rule-books/names.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
 import { bindingsOf, nameIn } from '../names/names.ts';
-import { isAmong } from './finds.ts';
-import { canonical, extentOf, foundIn, listsOf, otherSeedsOutcome, planOf, type OtherSeedsPlan } from './result.ts';
-import { findEvent, otherSeedsObservation } from './tables.ts';
-
-type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>;
-
-/** Whether a limited search looks for a species: by any of its names, or by its genus. */
-async function searchesFor(tx: Write['tx'], test: BenchTest): Promise<(written: string) => boolean> {
-  const plan = planOf(test);
-  if (!isLimited(extentOf(plan))) return () => true;
-  const { resolve } = await speciesList(tx);
-  return (written) => isAmong(plan.named ?? [], written, resolve);
-}
+import { canonical, extentOf, listsOf, planOf, type OtherSeedsPlan } from './result.ts';
+import { foundIn, otherSeedsOutcome } from './found.ts';
+import { otherSeedsObservation } from './tables.ts';
+import { keysHeld, type Write, searchesFor, trayNamed } from './lateFinds.ts';
 
 /**
  * Writes what was found in one tray of a (locked) test and closes it. A species that was named before and is missing
@@ -134,23 +112,6 @@ export async function countTray(
   touch(test.lotId);
 }
 
-const placeOfTray = (testId: string, tray: number): Place => ({ kind: 'tray', subject: testId, part: tray });
-export const trayNamed = (test: Pick<BenchTest, 'id' | 'lotId'>, tray: number): NamedPlace => ({
-  ...placeOfTray(test.id, tray),
-  thing: { what: 'tray', number: tray },
-  lotId: test.lotId,
-});
-
-/** Seeds that were keyed of one tray, by species. */
-async function keysHeld(tx: Write['tx'], testId: string, tray: number): Promise<Record<string, number>> {
-  const rows = await tx
-    .select({ name: findEvent.species, seeds: sql<number>`sum(${findEvent.seeds})::int` })
-    .from(findEvent)
-    .where(and(eq(findEvent.testId, testId), eq(findEvent.tray, tray), counts(findEvent)))
-    .groupBy(findEvent.species);
-  return Object.fromEntries(rows.filter((one) => one.seeds > 0).map((one) => [one.name, one.seeds]));
-}
-
 /**
  * A tray that was tallied is closed on what the server holds of its keys. Answers with the keys that typed figures
  * stand instead of; null where there are none, or they agree.
@@ -204,110 +165,6 @@ async function judge(tx: Write['tx'], test: BenchTest, hand: Hand): Promise<void
     },
     hand,
   );
-}
-
-/** Keeps key presses of a test; a key of a session that came before is kept once. */
-export async function keepFinds(
-  { tx, hand }: Pick<Write, 'tx' | 'hand'>,
-  test: BenchTest,
-  body: FindBatch,
-): Promise<KeptKeys> {
-  const asked = await searchesFor(tx, test);
-  body.keys.forEach((key, i) => {
-    if (!asked(key.species))
-      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
-        { path: `keys.${i}.species`, message: { is: 'other-seeds.not-searched-test-2', species: key.species } },
-      ]);
-  });
-  // A press that is repeated is kept once; one that comes again as something else is refused.
-  const earlier = await tx
-    .select()
-    .from(findEvent)
-    .where(
-      and(
-        eq(findEvent.session, body.session),
-        inArray(
-          findEvent.sequence,
-          body.keys.map((key) => key.sequence),
-        ),
-      ),
-    );
-  body.keys.forEach((key, i) => {
-    const before =
-      earlier.find((one) => one.sequence === key.sequence) ?? body.keys.find((one) => one.sequence === key.sequence);
-    if (before && (before.tray !== key.tray || before.species !== key.species || before.seeds !== key.seeds))
-      throw fault('conflict', { is: 'other-seeds.key-cannot-kept-none' }, [
-        { path: `keys.${i}.sequence`, message: { is: 'other-seeds.press-came-before-something' } },
-      ]);
-  });
-  const fresh = body.keys.filter(
-    (key, i) =>
-      !earlier.some((one) => one.sequence === key.sequence) &&
-      body.keys.findIndex((one) => one.sequence === key.sequence) === i,
-  );
-  const late = await receive(tx, hand, body.page ?? body.session, fresh, ({ tray, turn }) => ({
-    place: placeOfTray(test.id, tray),
-    turn,
-  }));
-  if (fresh.length > 0)
-    await tx
-      .insert(findEvent)
-      .values(
-        fresh.map((key) => {
-          const { turn: _turn, ...pressed } = key;
-          return {
-            id: uuid(),
-            session: body.session,
-            testId: test.id,
-            ...pressed,
-            late: late.has(key),
-            by: hand.personId,
-            at: hand.at,
-          };
-        }),
-      )
-      .onConflictDoNothing();
-  return keptKeys(body.keys, late, earlier);
-}
-
-/** Says what becomes of late keys of one tray of a (locked) test: they are added to its tally, or set aside for good. */
-export async function decideLateFinds(
-  { tx, hand, audit }: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>,
-  test: BenchTest,
-  tray: number,
-  { session, keys, fate }: LateAct,
-): Promise<void> {
-  const late = await tx
-    .select()
-    .from(findEvent)
-    .where(
-      and(eq(findEvent.testId, test.id), eq(findEvent.tray, tray), eq(findEvent.session, session), waits(findEvent)),
-    );
-  checkShown({ keys }, late.length);
-  if (fate === 'taken') {
-    const refuse = (message: Said): never => {
-      throw fault('invalid', { is: 'other-seeds.keys-cannot-added' }, [{ path: 'fate', message }]);
-    };
-    const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
-    if (current.some((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined'))
-      refuse({ is: 'other-seeds.tray-closed-correct-figures', tray });
-    const sums = await keysHeld(tx, test.id, tray);
-    for (const one of late) sums[one.species] = (sums[one.species] ?? 0) + one.seeds;
-    for (const [name, seeds] of Object.entries(sums))
-      if (seeds < 0) refuse({ is: 'other-seeds.takes-back-more-than', name });
-  }
-  await keepFate(
-    tx,
-    hand,
-    late.map((one) => one.id),
-    fate,
-  );
-  await audit({
-    lotId: test.lotId,
-    act: { is: 'tray-late-keys', test: test.number, tray, fate },
-    subject: `test ${test.id}`,
-    after: { keys: late.length, by: late[0]?.by },
-  });
 }
 
 /** Binds species to keys for this sample; what was tallied before stays with its species. */

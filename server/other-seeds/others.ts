@@ -12,12 +12,13 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { toGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { keepOtherResult, otherResultsOf } from '../register/otherResults.ts';
 import { speciesList } from '../rule-books/names.ts';
-import { readOtherSeeds, reportedOtherSeeds } from './result.ts';
+import { readOtherSeeds } from './result.ts';
+import { reportedOtherSeeds } from './found.ts';
 
 /** Counts from elsewhere beside the one that is reported here. */
 export async function readOtherFinds(tx: Reader, file: LotFile): Promise<OtherFindsList> {

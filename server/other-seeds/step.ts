@@ -5,7 +5,8 @@ import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
 import { bringSearch, speciesFound } from './bring.ts';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
 import { requestOf } from '../register/lotFile.ts';
-import { otherSeedsLine, otherSeedsOutcome, readOtherSeeds, reportedOtherSeeds, unknownIn } from './result.ts';
+import { readOtherSeeds } from './result.ts';
+import { otherSeedsLine, otherSeedsOutcome, reportedOtherSeeds, unknownIn } from './found.ts';
 
 export const otherSeedsStep = defineStep({
   step: 'other-seeds',

@@ -2,7 +2,7 @@ import type { NewOtherPurity, OtherPurities, OtherPurity } from '@mercato/contra
 import { COMPONENTS } from '@mercato/core/units/components';
 import { judgePurityClaim, judgeSecondSample } from '@mercato/core/purity/tolerances';
 import type { Reader } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';

@@ -1,6 +1,7 @@
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { currentObservations, recordObservations } from '../database/observations.ts';
-import { idParam, type Api } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { idParam } from '../http/asked.ts';
 import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { bindName } from '../names/names.ts';
 import { openFile } from '../register/lotFile.ts';

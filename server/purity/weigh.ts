@@ -7,7 +7,7 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { eq } from 'drizzle-orm';
 import { currentObservations, seenAs, type Observation, type Seen } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';

@@ -2,10 +2,14 @@ import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import type { BagView, RoundList } from '@mercato/contract/quick-tests/rounds';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import type { TriedBags } from '@mercato/contract/quick-tests/tried';
-import { idParam, type Api, type WriteContext } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { idParam } from '../http/asked.ts';
 import { renderBagLabels } from './labels.ts';
-import { decideLateLook, endBag, handleBag, keepFloat, keepLook, reopenBag, startRound, strikeLook } from './rounds.ts';
-import { bagView, listRounds, roundView, triedBags } from './views.ts';
+import { decideLateLook, endBag, handleBag, keepFloat, keepLook, reopenBag, strikeLook } from './rounds.ts';
+import { startRound } from './startRound.ts';
+import { listRounds, roundView, triedBags } from './views.ts';
+import { bagView } from './bagView.ts';
 
 export function serveQuickTests(api: Api): void {
   api.read(quickTestRoutes.rounds, async ({ tx, now }): Promise<RoundList> => ({ rounds: await listRounds(tx, now) }));

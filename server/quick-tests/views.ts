@@ -1,37 +1,21 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type {
-  BagBrief,
-  BagView,
-  LookView,
-  NewLook,
-  RoundBrief,
-  RoundView,
-  Treatment,
-} from '@mercato/contract/quick-tests/rounds';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { BagBrief, RoundBrief, RoundView, Treatment } from '@mercato/contract/quick-tests/rounds';
 import type { TriedBag } from '@mercato/contract/quick-tests/tried';
-import { causesFor } from '@mercato/core/quick-tests/badTest';
-import { answeredBy, bagHeldBackBy, whyAsked, type TestFacts } from '@mercato/core/quick-tests/mayAdvise';
 import { bagTime } from '@mercato/core/quick-tests/method';
-import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { unsuited } from '@mercato/core/quick-tests/roundPlan';
 import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
 import type { Reader } from '../database/connect.ts';
 import { heldPlaces } from '../hands/hands.ts';
-import { lateFate } from '../hands/tables.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
-import { kindOf, vegetableStandard } from '../rule-books/editions.ts';
 import { packetsById } from '../store/forTests.ts';
-import { packetTest } from '../store/testTables.ts';
-import { standingTests } from '../store/tests.ts';
-import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag, quickRound } from './tables.ts';
+import { quickBag, quickRound } from './tables.ts';
+import { stands, looksOf, sproutedIn, endsOf, standingEnd } from './looks.ts';
 
 type Round = typeof quickRound.$inferSelect;
-
-const CLEARLY = 0.05;
 
 /** The open bags of all rounds, each with its round. */
 export async function openBags(
@@ -66,57 +50,6 @@ export async function roundById(tx: Reader, id: string): Promise<Round> {
   return row;
 }
 
-interface StoredLook {
-  readonly row: typeof bagLook.$inferSelect;
-  readonly strike: typeof bagLookStrike.$inferSelect | null;
-  readonly late: LookView['late'];
-}
-
-/** Whether it speaks of its bag: it is not struck, and came in time or was taken. */
-const stands = ({ strike, late }: StoredLook) => strike === null && (late === null || late === 'taken');
-
-export async function looksOf(tx: Reader, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredLook[]>> {
-  const found = new Map<string, StoredLook[]>();
-  if (bagIds.length === 0) return found;
-  const rows = await tx
-    .select({ row: bagLook, strike: bagLookStrike, fate: lateFate.fate })
-    .from(bagLook)
-    .leftJoin(bagLookStrike, eq(bagLookStrike.lookId, bagLook.id))
-    .leftJoin(lateFate, eq(lateFate.eventId, bagLook.id))
-    .where(inArray(bagLook.bagId, [...bagIds]))
-    .orderBy(asc(bagLook.on), asc(bagLook.at), asc(bagLook.id));
-  for (const { row, strike, fate } of rows) {
-    const late = row.late ? (fate ?? 'waits') : null;
-    found.set(row.bagId, [...(found.get(row.bagId) ?? []), { row, strike, late }]);
-  }
-  return found;
-}
-
-export const sproutedIn = (looks: readonly StoredLook[]) =>
-  looks.reduce((sum, one) => sum + (stands(one) ? one.row.sprouted : 0), 0);
-
-interface StoredEnd {
-  readonly row: typeof bagEnd.$inferSelect;
-  readonly reopened: typeof bagReopen.$inferSelect | null;
-}
-
-/** The ends of bags, the oldest first; all but the last were opened again. */
-export async function endsOf(tx: Reader, bagIds: readonly string[]): Promise<ReadonlyMap<string, StoredEnd[]>> {
-  const found = new Map<string, StoredEnd[]>();
-  if (bagIds.length === 0) return found;
-  const rows = await tx
-    .select({ row: bagEnd, reopened: bagReopen })
-    .from(bagEnd)
-    .leftJoin(bagReopen, and(eq(bagReopen.bagId, bagEnd.bagId), eq(bagReopen.number, bagEnd.number)))
-    .where(inArray(bagEnd.bagId, [...bagIds]))
-    .orderBy(asc(bagEnd.bagId), asc(bagEnd.number));
-  for (const one of rows) found.set(one.row.bagId, [...(found.get(one.row.bagId) ?? []), one]);
-  return found;
-}
-
-/** The end that stands; undefined while the bag is open. */
-export const standingEnd = (ends: readonly StoredEnd[] | undefined) => ends?.find((one) => one.reopened === null)?.row;
-
 export async function listRounds(tx: Reader, now: Date): Promise<RoundBrief[]> {
   const rounds = await tx.select().from(quickRound).orderBy(desc(quickRound.number)).limit(200);
   const bags = await bagsOf(tx, rounds, now);
@@ -141,7 +74,7 @@ function roundBrief(row: Round, bags: readonly BagBrief[], today: string): Round
 
 type BagsByRound = Map<string, BagBrief[]> & { today: string };
 
-async function bagsOf(tx: Reader, rounds: readonly Round[], now: Date): Promise<BagsByRound> {
+export async function bagsOf(tx: Reader, rounds: readonly Round[], now: Date): Promise<BagsByRound> {
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const byRound = Object.assign(new Map<string, BagBrief[]>(), { today });
   if (rounds.length === 0) return byRound;
@@ -202,87 +135,6 @@ export async function roundView(tx: Reader, id: string, now: Date): Promise<Roun
   const bags = await bagsOf(tx, [row], now);
   const bagsHere = bags.get(id) ?? [];
   return { ...roundBrief(row, bagsHere, bags.today), today: bags.today, bagsOf: bagsHere };
-}
-
-/**
- * @param endingOn  the day on which it is about to end; else what is known is of today, or of the day on which it ended
- */
-export async function bagView(tx: Reader, id: string, now: Date, endingOn?: string): Promise<BagView> {
-  const [bag] = await tx.select().from(quickBag).where(eq(quickBag.id, id));
-  if (!bag) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
-  const round = await roundView(tx, bag.roundId, now);
-  const brief = round.bagsOf.find((one) => one.id === id);
-  if (!brief) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
-  const names = await namesOf(tx);
-  const looks = (await looksOf(tx, [id])).get(id) ?? [];
-  const ends = (await endsOf(tx, [id])).get(id) ?? [];
-  const { bagsOf: others, today, ...roundIs } = round;
-  const control = others.find(
-    (one) => one.control && one.id !== id && one.species === brief.species && one.kind === brief.kind,
-  );
-  const [float] = await standingTests(tx, and(eq(packetTest.bagId, id), eq(packetTest.what, 'float')));
-  const standard = await standardOf(tx, bag);
-  const facts = (on: string) => factsOf(brief, looks, control, daysBetween(round.startedOn, on));
-  const known = answeredBy(brief.method, facts(endingOn ?? brief.ended?.on ?? today));
-  const asked = whyAsked(brief, known, fewerThanControl(brief, control), standard);
-  const invalid = brief.ended !== null && ['invalid', 'unclear'].includes(brief.ended.verdict.verdict);
-  const answers = standingEnd(ends)?.answers ?? null;
-  return {
-    ...brief,
-    round: roundIs,
-    today,
-    looks: looks.map(({ row, strike, late }): LookView => ({
-      ...row.look,
-      id: row.id,
-      on: row.on,
-      sprouted: row.sprouted,
-      by: names.get(row.by) ?? '',
-      at: row.at.toISOString(),
-      struck: strike ? { by: names.get(strike.by) ?? '', reason: strike.reason } : null,
-      late,
-    })),
-    reopened: ends.flatMap(({ row, reopened }) =>
-      reopened === null
-        ? []
-        : [
-            {
-              on: row.on,
-              verdict: row.verdict,
-              by: names.get(row.by) ?? '',
-              reopened: {
-                by: names.get(reopened.by) ?? '',
-                at: reopened.at.toISOString(),
-                reason: reopened.reason,
-              },
-            },
-          ],
-    ),
-    float: float ? { seeds: float.seeds, sank: float.hits, minutes: float.minutes ?? 0, on: float.on } : null,
-    asked,
-    causes: asked === null ? [] : [...causesFor(brief.method, control !== undefined)],
-    known,
-    answer:
-      invalid || brief.lastLook === null
-        ? null
-        : quickAnswer(
-            { sprouted: brief.sprouted, seeds: brief.seeds, packetSeeds: bag.packetSeeds ?? undefined },
-            standard,
-            // What is advised is as old as the last look.
-            bagHeldBackBy(brief.method, facts(brief.ended?.on ?? brief.lastLook), answers),
-          ),
-    beside: others
-      .filter((one) => one.id !== id && (one === control || (one.packetId !== null && one.packetId === brief.packetId)))
-      .map(({ id: other, number, treatment, how, control: isControl, seeds, sprouted }) => ({
-        id: other,
-        number,
-        treatment,
-        how,
-        control: isControl,
-        seeds,
-        sprouted,
-        p: fisherExact(brief.sprouted, brief.seeds, sprouted, seeds),
-      })),
-  };
 }
 
 /** Every bag of a packet, in the order in which they were laid out, the newest first. */
@@ -365,35 +217,4 @@ export interface UnsettledBag {
   readonly on: string;
   readonly sprouted: number;
   readonly seeds: number;
-}
-
-/** What the standards of vegetables ask of its kind. */
-async function standardOf(tx: Reader, bag: typeof quickBag.$inferSelect): Promise<number | undefined> {
-  const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
-  return vegetableStandard(tx, [bag.kind, ...(kind?.commonNames ?? [])]);
-}
-
-/** Clearly fewer than fresh seed of the kind beside it. */
-const fewerThanControl = (bag: BagBrief, control: BagBrief | undefined): boolean =>
-  control !== undefined &&
-  control.sprouted / control.seeds > bag.sprouted / bag.seeds &&
-  fisherExact(bag.sprouted, bag.seeds, control.sprouted, control.seeds) < CLEARLY;
-
-/** What was written down of a bag, up to a day. */
-function factsOf(bag: BagBrief, looks: readonly StoredLook[], control: BagBrief | undefined, day: number): TestFacts {
-  const seen = looks.filter(stands).map((one) => one.row.look as Pick<NewLook, 'water' | 'mould'>);
-  return {
-    day: Math.max(0, day),
-    unsuited: bag.unsuited,
-    driedOut: seen.some((one) => one.water === 'dry'),
-    tooWet: seen.some((one) => one.water === 'wet'),
-    mould: seen.some((one) => one.mould),
-    control: control
-      ? {
-          sprouted: control.sprouted,
-          seeds: control.seeds,
-          over: control.time.state === 'over' || control.time.state === 'last-day' || control.ended !== null,
-        }
-      : null,
-  };
 }

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { DECIDED_ON, type DecidedOn } from '@mercato/contract/register/acts';
 import type { Decision } from '@mercato/contract/register/decisions';
 import type { NewDecision } from '@mercato/contract/register/lots';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { benchTest, decision, heterogeneityTest, vessel } from './tables.ts';
 

@@ -3,7 +3,7 @@ import type { LotDivision } from '@mercato/contract/register/lots';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact, toGrams, type MassUnit } from '@mercato/core/units/mass';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { requestOf } from './lotFile.ts';
 import { headerOf, openLot, type Lot } from './lots.ts';

@@ -1,6 +1,8 @@
 import type { ReadRoute, WriteRoute } from '@mercato/contract/http/route';
 import type { Reader } from '../database/connect.ts';
-import { idParam, type Api, type WriteContext } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { idParam } from '../http/asked.ts';
 import { openFile, type LotFile } from './lotFile.ts';
 import { lockLot, type Lot } from './lots.ts';
 

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { TestStep } from '@mercato/contract/register/steps';
 import type { Reader } from '../database/connect.ts';
 import { checkCorrection } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import type { LotFile } from './lotFile.ts';
 import type { Lot } from './lots.ts';

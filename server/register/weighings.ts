@@ -11,7 +11,7 @@ import {
   type Observation,
 } from '../database/observations.ts';
 import { weighingNotes } from '../devices/balances.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { seenOf } from './seen.ts';
 import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from './tests.ts';
 

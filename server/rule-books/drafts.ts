@@ -2,90 +2,22 @@ import { eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { saidWords } from '@mercato/contract/words/faults';
 import type { Act } from '@mercato/contract/words/acts';
-import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
 import { writeVerification } from '@mercato/core/rule-books/verification';
 import { compareRows } from '@mercato/core/rule-books/compareEditions';
-import { isBook, RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
+import { isBook, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
 import { rowKey, TABLE_SHAPES, type Row, type TableShape } from '@mercato/core/rule-books/tableShapes';
-import { sql } from 'drizzle-orm';
-import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
-import { inOrder } from '../database/inOrder.ts';
-import { checkVersion, type WriteContext } from '../http/api.ts';
+import { forUpdate, brokeConstraint, type Transaction } from '../database/connect.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion } from '../http/asked.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { lot } from '../register/tables.ts';
-import { currentEdition, editionActs, hashOf } from './editions.ts';
+import { currentEdition, hashOf } from './editions.ts';
 import { editionAct, ruleBookDraft, ruleBookEdition } from './tables.ts';
 
 export type Draft = typeof ruleBookDraft.$inferSelect;
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'person' | 'audit'>;
-
-export async function listRuleBooks(tx: Reader): Promise<RuleBookList> {
-  const names = await namesOf(tx);
-  const acts = await editionActs(tx);
-  const counted = await tx
-    .select({ id: lot.editionId, n: sql<number>`count(*)::int` })
-    .from(lot)
-    .groupBy(lot.editionId);
-  const inUse = new Set(await inOrder(RULE_BOOKS, async (book) => (await currentEdition(tx, book)).id));
-  const rows = await tx
-    .select({
-      id: ruleBookEdition.id,
-      book: ruleBookEdition.book,
-      name: ruleBookEdition.name,
-      year: ruleBookEdition.year,
-      shipped: ruleBookEdition.shipped,
-      basedOn: ruleBookEdition.basedOn,
-      by: ruleBookEdition.by,
-      createdAt: ruleBookEdition.createdAt,
-    })
-    .from(ruleBookEdition)
-    .orderBy(ruleBookEdition.book, ruleBookEdition.createdAt, ruleBookEdition.id);
-  const nameOf = new Map(rows.map((row) => [row.id, row.name]));
-  const editions = rows.map((row): EditionLine => {
-    const act = acts.get(row.id);
-    return {
-      id: row.id,
-      book: row.book as RuleBook,
-      name: row.name,
-      year: row.year,
-      origin: row.shipped === 'yes' ? 'shipped' : 'own',
-      basedOn: nameOf.get(row.basedOn ?? '') ?? null,
-      by: names.get(row.by ?? '') ?? null,
-      at: row.createdAt.toISOString(),
-      retired:
-        act?.act === 'retire' ? { by: names.get(act.by) ?? '', at: act.at.toISOString(), reason: act.reason } : null,
-      inUse: inUse.has(row.id),
-      lots: counted.find((one) => one.id === row.id)?.n ?? 0,
-    };
-  });
-  const drafts = await tx
-    .select({
-      id: ruleBookDraft.id,
-      book: ruleBookDraft.book,
-      name: ruleBookDraft.name,
-      year: ruleBookDraft.year,
-      basedOn: ruleBookDraft.basedOn,
-      version: ruleBookDraft.version,
-      by: ruleBookDraft.by,
-      at: ruleBookDraft.at,
-    })
-    .from(ruleBookDraft)
-    .orderBy(ruleBookDraft.at, ruleBookDraft.id);
-  return {
-    editions,
-    drafts: drafts.map((row): DraftLine => ({
-      ...row,
-      book: row.book as RuleBook,
-      basedOn: nameOf.get(row.basedOn ?? '') ?? null,
-      basedOnId: row.basedOn,
-      by: names.get(row.by) ?? '',
-      at: row.at.toISOString(),
-    })),
-  };
-}
 
 /** @throws {Fault} 404 when there is none, 412 when it has moved on since the writer saw it */
 export async function lockDraft(tx: Transaction, id: string, seenVersion: number | null): Promise<Draft> {

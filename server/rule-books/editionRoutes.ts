@@ -7,9 +7,11 @@ import { type DraftView, type EditionView } from '@mercato/contract/rule-books/e
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { PROVENANCE_COLUMNS, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import type { Reader } from '../database/connect.ts';
-import { idParam, type Api } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { idParam } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
-import { actOnEdition, issueDraft, listRuleBooks, lockDraft, markChecked, startDraft, writeTable } from './drafts.ts';
+import { actOnEdition, issueDraft, lockDraft, markChecked, startDraft, writeTable } from './drafts.ts';
+import { listRuleBooks } from './list.ts';
 import { editionContent } from './editions.ts';
 import { ruleBookDraft } from './tables.ts';
 

@@ -7,7 +7,7 @@ import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
 import { seenOf } from '../register/seen.ts';

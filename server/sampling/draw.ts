@@ -8,7 +8,7 @@ import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import { toGrams, type MassUnit } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { allObservations, recordObservations } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import type { LotFile } from '../register/lotFile.ts';

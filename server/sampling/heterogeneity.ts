@@ -11,7 +11,7 @@ import { allowanceFor, judgeHeterogeneity, type Attribute } from '@mercato/core/
 import { exactDecimal } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { allObservations, currentObservations, recordObservations } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { openFile, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';

@@ -3,7 +3,9 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { eq } from 'drizzle-orm';
 import type { Transaction } from '../database/connect.ts';
-import { checkVersion, idParam, type Api, type WriteContext } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion, idParam } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
 import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
@@ -17,7 +19,8 @@ import { drawLot, drawsOf, takePrimary } from './draw.ts';
 import { correctHeterogeneityTest, startHeterogeneityTest } from './heterogeneity.ts';
 import { renderLabels } from './labels.ts';
 import { planOf, readSampling } from './result.ts';
-import { correctMass, drawWorkingSample, keepReserve, pourComposite, receiveSample } from './samples.ts';
+import { correctMass, keepReserve, pourComposite } from './samples.ts';
+import { drawWorkingSample, receiveSample } from './receive.ts';
 import { samplingDraw } from './tables.ts';
 
 export function serveSampling(api: Api<LotPicture>): void {

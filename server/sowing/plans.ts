@@ -4,13 +4,14 @@ import type { NewSowingPlan, SowingPlans, SowingPlanView } from '@mercato/contra
 import { addDays } from '@mercato/core/units/days';
 import { sowingCalendar, type SowingCalendar } from '@mercato/core/sowing/window';
 import { forUpdate, type Reader } from '../database/connect.ts';
-import { checkVersion, type WriteContext } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf } from '../rule-books/editions.ts';
-import { briefsOf } from '../store/packets.ts';
+import { briefsOf } from '../store/packetPages.ts';
 import { sowingPlan, sowingPlanRevision } from './tables.ts';
 
 type Row = typeof sowingPlan.$inferSelect;

@@ -1,6 +1,6 @@
 import type { Due } from '@mercato/contract/today/today';
 import type { WhatIsDue } from '../register/due.ts';
-import { listBatches } from './batches.ts';
+import { listBatches } from './batchViews.ts';
 
 /** Batches that dry, freeze or warm up, by the hour at which they are through. */
 export const batchesDue: WhatIsDue = {

@@ -1,2 +1,2 @@
-export { listBatches } from './batches.ts';
+export { listBatches } from './batchViews.ts';
 export { harvestDay, ownRecord, seriesKey } from './record.ts';

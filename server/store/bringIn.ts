@@ -5,7 +5,7 @@ import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/ac
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket } from '@mercato/core/store/list/readList';
 import type { PacketEntry } from '@mercato/core/store/packetBook';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { freeCodes } from '../register/codes.ts';
 import { allKinds } from '../rule-books/editions.ts';

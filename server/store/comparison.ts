@@ -1,7 +1,7 @@
 import { isNotNull } from 'drizzle-orm';
 import type { Comparison, Tried } from '@mercato/contract/store/comparison';
 import type { Reader } from '../database/connect.ts';
-import { briefsOf } from './packets.ts';
+import { briefsOf } from './packetPages.ts';
 import { packetTest } from './testTables.ts';
 import { standingTests, type PacketTest } from './tests.ts';
 

@@ -2,7 +2,7 @@ import { eq, inArray } from 'drizzle-orm';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { Exact } from '@mercato/core/units/mass';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { writeLine } from './packets.ts';
 import { accession, packet } from './tables.ts';
 

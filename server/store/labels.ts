@@ -7,7 +7,7 @@ import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { printListing } from '../paper/listing.ts';
-import { askedPackets } from './packets.ts';
+import { askedPackets } from './packetPages.ts';
 import { accession, packet } from './tables.ts';
 
 /** As many rows as a list on paper has. */

@@ -16,7 +16,8 @@ import {
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket, ReadList } from '@mercato/core/store/list/readList';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
-import { checkVersion, type WriteContext } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { checkVersion } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { readClimate } from '../air/loggerFile.ts';

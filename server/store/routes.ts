@@ -4,28 +4,24 @@ import { brapiRoutes, listRoutes, placeRoutes, storeRoutes } from '@mercato/cont
 import { type PlaceCare } from '@mercato/contract/air/care';
 import { type Lists } from '@mercato/contract/store/lists';
 import { type PlaceList } from '@mercato/contract/store/packets';
-import { idParam, type Api, type WriteContext } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { type WriteContext } from '../http/context.ts';
+import { idParam } from '../http/asked.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { accessionById, accessionView, changeAccession } from './accessions.ts';
 import { renderPacketLabels, renderStoreList } from './labels.ts';
 import { may } from '@mercato/core/register/permissions';
-import {
-  careList,
-  hearLogger,
-  keepReading,
-  placeCare,
-  setClimate,
-  strikeReading,
-  takeLog,
-  writePlaceLine,
-} from '../air/care.ts';
+import { careList, hearLogger, placeCare, takeLog } from '../air/care.ts';
+import { keepReading, strikeReading } from '../air/dials.ts';
+import { setClimate, writePlaceLine } from '../air/place.ts';
 import { bringIn, undoList } from './bringIn.ts';
 import { packetsCsv, passportCsv, seedLot, seedLots } from './exchange.ts';
 import { addList, listLists, listView, sayHow } from './lists.ts';
 import { listCandidates } from './candidates.ts';
 import { comparison } from './comparison.ts';
-import { addPacket, listStore, packetView, writeLine } from './packets.ts';
+import { addPacket, packetView, writeLine } from './packets.ts';
+import { listStore } from './packetPages.ts';
 import { addPlace, changePlace, listPlaces, removePlace } from './places.ts';
 import { keepTest } from './tests.ts';
 

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { Said } from '@mercato/contract/words/faults';
 import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';

@@ -2,19 +2,20 @@ import type { PacketView } from '@mercato/contract/store/packets';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { useHands } from './hands.ts';
 
-/** A packet of counted seeds, harvested in 2022, of which nothing more is known. */
+/** A packet of counted seeds, harvested in 2022 or another year, of which nothing more is known. */
 export const packetOf = async (
   hands: ReturnType<typeof useHands>,
   kind: string,
   species: string,
   seeds: number,
+  harvestYear = 2022,
 ): Promise<PacketView> =>
   (
     await hands.sampler.post<PacketView>('/store/packets', {
-      accession: { ...UNKNOWN_HEADER, kind, species, harvestYear: 2022 },
+      accession: { ...UNKNOWN_HEADER, kind, species, harvestYear },
       packet: {
         amount: { by: 'count', seeds },
-        packedOn: '2022',
+        packedOn: String(harvestYear),
         supplier: '',
         wrapping: 'paper',
         placeId: null,

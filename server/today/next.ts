@@ -8,7 +8,7 @@ import { todayIn } from '../http/day.ts';
 import { packetsInBags, unsettledBags } from '../quick-tests/result.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { listPlans } from '../sowing/result.ts';
-import { packetsInStore } from '../store/packets.ts';
+import { packetsInStore } from '../store/packetPages.ts';
 import { packetsTried } from '../store/tests.ts';
 import { harvestDay, ownRecord, seriesKey } from '../storage/result.ts';
 

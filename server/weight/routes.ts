@@ -1,5 +1,6 @@
 import { weightRoutes } from '@mercato/contract/weight/routes';
-import { idParam, type Api } from '../http/api.ts';
+import { type Api } from '../http/api.ts';
+import { idParam } from '../http/asked.ts';
 import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { openFile } from '../register/lotFile.ts';

@@ -1,7 +1,7 @@
 import type { WeightWeighings } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, type Entry } from '../database/observations.ts';
-import type { WriteContext } from '../http/api.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
 import type { BenchTest } from '../register/tests.ts';

@@ -18,7 +18,6 @@ import { Link } from 'react-router';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { NamesBound } from '../names/NamesBound.tsx';
-import { InertProposals, SpeciesProposals } from '../register/names.tsx';
 import { SeenLine, SeenOnField } from '../register/seen.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -28,27 +27,12 @@ import { EntryForm } from '../ui/EntryForm.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Fractions, SortingClock } from './CleaningShed.tsx';
-import {
-  bodyOf,
-  corrects,
-  FIELD_NAMES,
-  valuesOf,
-  weighedFields,
-  type PurityValues,
-  type WeighedField,
-} from './entry.ts';
+import { bodyOf, corrects, FIELD_NAMES, valuesOf, weighedFields, type WeighedField } from './entry.ts';
 import { JudgedTests } from './JudgedTests.tsx';
 import { OtherPurities } from './OtherPurities.tsx';
 import { Parts } from './Parts.tsx';
 import { UnitRules } from './UnitRules.tsx';
-
-const COLOURS: Readonly<Record<Component, string>> = {
-  pureSeed: 'var(--normal)',
-  otherSeeds: 'var(--abnormal)',
-  otherCropSeed: 'var(--hard)',
-  weedSeed: 'var(--abnormal)',
-  inertMatter: 'var(--inert)',
-};
+import { SumLine, ShareBar, Proposals } from './Shares.tsx';
 
 /** What the narrow slip shows: a component's share, a verdict that was opened, or the gain or loss. */
 type Shown = { component: Component } | { title: string; verdict: Verdict } | null;
@@ -317,69 +301,3 @@ const isPartable = (field: WeighedField): field is Component => isComponent(fiel
 /** How the mass itself decides its decimals, while it is weighed in. */
 const decimalsOf = (edition: ReturnType<typeof readEdition>) => (text: string) =>
   new Exact(text).gt(0) ? weighingDecimals(edition, new Exact(text)) : null;
-
-function Proposals({ parts }: { parts: PurityValues['parts'] }): JSX.Element {
-  const named = (component: Component) => parts.some((one) => one.component === component);
-  return (
-    <>
-      {named('otherSeeds') && <SpeciesProposals id="species-otherSeeds" />}
-      {named('otherCropSeed') && <SpeciesProposals id="species-otherCropSeed" usually={['crop', 'either']} />}
-      {named('weedSeed') && <SpeciesProposals id="species-weedSeed" usually={['weed', 'either']} />}
-      {named('inertMatter') && <InertProposals id="inert-kinds" />}
-    </>
-  );
-}
-
-function SumLine({
-  analysis,
-  decimals,
-  open,
-}: {
-  analysis: PurityAnalysis | null;
-  decimals: number | null;
-  open: () => void;
-}): JSX.Element {
-  return (
-    <div className="row-entry sum">
-      <span className="serif">Sum of parts</span>
-      <span className="fig fs-4 c-3 text-end pe-1">
-        {analysis && decimals !== null ? new Exact(analysis.sumG).toFixed(decimals) : '—'}
-      </span>
-      <span className="pct">{analysis ? (100).toFixed(analysis.percentDecimals) : ''}</span>
-      <span className={analysis?.retest ? 'outside' : 'kind'}>
-        {analysis && (
-          <Button variant="link" className="opens" onClick={open}>
-            {changeWords(analysis)}
-          </Button>
-        )}
-      </span>
-    </div>
-  );
-}
-
-function ShareBar({ analysis }: { analysis: PurityAnalysis }): JSX.Element {
-  return (
-    <>
-      <div
-        className="share"
-        role="img"
-        aria-label={analysis.shares.map((one) => `${COMPONENT_NAMES[one.component]} ${one.percent} %`).join(', ')}
-      >
-        {analysis.shares.map((one) => (
-          <div key={one.component} style={{ width: `${one.exactPercent}%`, background: COLOURS[one.component] }} />
-        ))}
-      </div>
-      <div className="soft small">
-        {analysis.shares.map((one) => COMPONENT_NAMES[one.component]).join(' · ')}, drawn to scale
-      </div>
-    </>
-  );
-}
-
-function changeWords(analysis: PurityAnalysis): string {
-  const change = Math.abs(analysis.changePercent).toFixed(1);
-  const way = analysis.changePercent > 0 ? 'heavier' : 'lighter';
-  return analysis.retest
-    ? `${change} % ${way} than weighed in, ${analysis.verdict.limit} % allowed: repeat`
-    : `${change} % ${way} than weighed in, ${analysis.verdict.limit} % asks for a repeat`;
-}

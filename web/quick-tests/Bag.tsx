@@ -1,35 +1,24 @@
 import { Notice } from '../ui/Notice.tsx';
 import { Station } from '../ui/Station.tsx';
-import { Fold } from '../ui/Fold.tsx';
 import { Busy } from '../ui/Busy.tsx';
-import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { reading, send } from '../api/routes.ts';
-import { endBagSchema, floatNoteSchema, type BagView, type LookView } from '@mercato/contract/quick-tests/rounds';
+import { type LookView } from '@mercato/contract/quick-tests/rounds';
 import type { Fate } from '@mercato/contract/hands/fates';
-import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
-import {
-  bagTimeWords,
-  CAUSE_WORDS,
-  reasonsWords,
-  testNextWords,
-  unsuitedWords,
-} from '@mercato/contract/quick-tests/words';
+import { bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
-import { EntryForm } from '../ui/EntryForm.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { bagName } from './bags.ts';
 import { Schools } from './Schools.tsx';
+import { EndForm, FloatForm, type Part } from './EndForm.tsx';
 
 const VERDICTS = {
   sprouted: 'the count stands',
@@ -176,29 +165,7 @@ function Reopen({ bag }: Part): JSX.Element {
   );
 }
 
-/** Why "bad seed or bad test?" arises, as a sentence. */
-function askedWords(bag: BagView): string {
-  const told = `${bag.sprouted} of ${bag.seeds}`;
-  const control = bag.beside.find((one) => one.control);
-  switch (bag.asked) {
-    case 'few':
-      return `Fewer than half sprouted: ${told}.`;
-    case 'fewer-than-control':
-      return `Clearly fewer than of the fresh seed beside it: ${told}${control ? ` against ${control.sprouted} of ${control.seeds}` : ''}.`;
-    case 'too-early':
-      return `${told} sprouted, and its last day has not come: more may follow.`;
-    case 'doubtful':
-      return `${told} sprouted, and something was wrong with the test: more may be alive.`;
-    case null:
-      return '';
-  }
-}
-
 const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`);
-
-interface Part {
-  readonly bag: BagView;
-}
 
 function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }): JSX.Element {
   const client = useQueryClient();
@@ -258,107 +225,5 @@ function LateLook({ bag, look }: Part & { look: LookView }): JSX.Element {
       </Button>{' '}
       <Trouble text={trouble} />
     </>
-  );
-}
-
-const ANSWERS = ['yes', 'no', 'unknown'] as const;
-const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
-
-/** Ends the bag; where few sprouted, the causes are walked through first. */
-function EndForm({ bag }: Part): JSX.Element {
-  const client = useQueryClient();
-  const entry = useEntry({
-    from: { on: bag.today, answers: NO_ANSWERS },
-    schema: endBagSchema,
-    words: QUICK_TESTS_FIELDS,
-    send: async (body, key) => {
-      await send(client, quickTestRoutes.end, { bag: bag.id }, body, { key });
-    },
-  });
-  const { answers } = entry.values;
-  const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
-  return (
-    <EntryForm
-      entry={entry}
-      title={bag.asked ? 'Bad seed or bad test?' : 'End it'}
-      send="End this bag"
-      quiet
-      className="mt-4"
-      waits
-    >
-      {bag.asked && <p>{askedWords(bag)} Before the seed is blamed:</p>}
-      {Object.entries(bag.known).map(([cause, answer]) =>
-        bag.asked && bag.causes.includes(cause as Cause) ? (
-          <p key={cause} className="soft">
-            {CAUSE_WORDS[cause as Cause].ask} <b>{answer}</b>, by what is written down.
-          </p>
-        ) : null,
-      )}
-      {asked.map((cause) => (
-        <div key={cause} className="cause" role="group" aria-label={CAUSE_WORDS[cause].ask}>
-          <span>{CAUSE_WORDS[cause].ask}</span>
-          <span>
-            {ANSWERS.map((one) => (
-              <Button
-                key={one}
-                size="sm"
-                variant="outline-primary"
-                aria-pressed={(answers[cause] ?? 'unknown') === one}
-                onClick={() => entry.set({ answers: { ...answers, [cause]: one } })}
-              >
-                {one === 'unknown' ? 'not known' : one}
-              </Button>
-            ))}
-          </span>
-        </div>
-      ))}
-      <Field entry={entry} name="on" />
-    </EntryForm>
-  );
-}
-
-/** A float test as a side note: recorded, compared, never a germination. */
-function FloatForm({ bag }: Part): JSX.Element {
-  const client = useQueryClient();
-  const { float } = bag;
-  const entry = useEntry({
-    from: {
-      seeds: String(float?.seeds ?? bag.seeds),
-      sank: float ? String(float.sank) : '',
-      minutes: float ? String(float.minutes) : '15',
-      on: float?.on ?? bag.today,
-      reason: '',
-    },
-    schema: floatNoteSchema,
-    words: QUICK_TESTS_FIELDS,
-    send: async (body, key) => {
-      await send(client, quickTestRoutes.float, { bag: bag.id }, body, { key });
-    },
-  });
-  return (
-    <Fold
-      title={
-        <>
-          {float
-            ? `Float test${float.on ? ` of ${shortDay(float.on)}` : ''}: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
-            : 'Float test, as a side note'}
-        </>
-      }
-      className="mt-4"
-    >
-      <p className="soft">
-        Fifteen minutes and three days give different answers, and both agree badly with towels and with the field. It
-        is kept beside the towel and never counted.
-      </p>
-      <EntryForm entry={entry} send="Keep the note" quiet waits>
-        <div className="fields">
-          <Field entry={entry} name="seeds" />
-          <Field entry={entry} name="sank" />
-          <Field entry={entry} name="minutes" />
-          <Field entry={entry} name="on" />
-          {float && <Field entry={entry} name="reason" />}
-        </div>
-      </EntryForm>
-    </Fold>
   );
 }

@@ -3,13 +3,7 @@ import { Busy } from '../ui/Busy.tsx';
 import type { HandAct } from '@mercato/contract/hands/hands';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { linkTo, callRoute, keyOf, passOn, reading, send } from '../api/routes.ts';
-import {
-  WATERS,
-  type BagBrief,
-  type BagView,
-  type NewLook,
-  type RoundView,
-} from '@mercato/contract/quick-tests/rounds';
+import { type BagBrief, type BagView, type NewLook, type RoundView } from '@mercato/contract/quick-tests/rounds';
 import { bagTimeWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
@@ -20,10 +14,8 @@ import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand, PUT_DOWN, useHold } from '../hands/useHold.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { useKept } from '../ui/kept.ts';
 import { bagName, inTurn } from './bags.ts';
+import { LookForm } from './LookForm.tsx';
 
 const ALL_SENT = () => Promise.resolve(null);
 
@@ -160,170 +152,57 @@ function Looking({
       <h2 className="mt-4">
         All bags <a href={linkTo(quickTestRoutes.labels, { round: view.id })}>labels</a>
       </h2>
-      <ul className="packets" aria-label="bags">
-        {bags.map((one) => (
-          <li key={one.id}>
-            <span>
-              <b className="fig">{one.number}</b> <Link to={`/store/bags/${one.id}`}>{bagName(one)}</Link>
-            </span>
-            <span className="fig">
-              {one.sprouted} of {one.seeds}
-            </span>
-            <span>
-              {one.ended === null && one.id !== next?.id && (
-                <Button
-                  variant="link"
-                  aria-label={`look at bag ${one.number}`}
-                  onClick={() => {
-                    setChosen(one.id);
-                    scrollTo(0, 0);
-                  }}
-                >
-                  look
-                </Button>
-              )}
-            </span>
-            <span className={one.time.state === 'late' && !one.ended ? 'late' : 'soft'}>
-              {one.ended ? `ended: ${one.ended.verdict.verdict}` : one.time.state}
-              {one.lastLook === today && ' · looked at today'}
-              {one.held.holder && ` · in the hands of ${one.held.holder.name}`}
-              {one.late > 0 && ` · ${one.late === 1 ? 'a look' : `${one.late} looks`} came late: open it`}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <Bags
+        bags={bags}
+        today={today}
+        next={next?.id}
+        look={(bag) => {
+          setChosen(bag);
+          scrollTo(0, 0);
+        }}
+      />
       <p className="caution">Mould: do not breathe it in; open mouldy bags outside, and wash your hands.</p>
     </main>
   );
 }
 
-/** What was seen at a bag and not kept yet: it outlives the page. */
-interface Seen {
-  readonly sprouted: number;
-  readonly water: NewLook['water'];
-  readonly mould: boolean;
-  readonly thrives: boolean | null;
-  readonly note: string;
-  readonly day: SeenLines;
-  /** The day on which it was written here. */
-  readonly at: string;
-}
-
-function LookForm({
-  bag,
-  personId,
+/** Every bag of the round, how it stands, and the way to look at it out of turn. */
+function Bags({
+  bags,
   today,
-  ready,
-  begin,
-  keep,
+  next,
+  look,
 }: {
-  bag: BagBrief;
-  personId: string;
+  bags: readonly BagBrief[];
   today: string;
-  ready: boolean;
-  /** The bag is in hand: something was seen in it. */
-  begin: () => void;
-  keep: (look: NewLook) => void;
+  next: string | undefined;
+  look: (bag: string) => void;
 }): JSX.Element {
-  const most = bag.seeds - bag.sprouted;
-  const [seen, change, forget] = useKept<Seen>(`look:${personId}:${bag.id}`, {
-    sprouted: 0,
-    water: 'moist',
-    mould: false,
-    thrives: null,
-    note: '',
-    day: TODAY,
-    at: today,
-  });
-  const { water, mould, thrives, note } = seen;
-  const sprouted = Math.min(seen.sprouted, most);
-  // What was tapped on an earlier day was seen on that day.
-  const day = seen.day.seenOn === '' && seen.at !== today ? { ...seen.day, seenOn: seen.at } : seen.day;
-  const set = (what: Partial<Seen>) =>
-    change({ ...seen, at: seen.at === today || seen.sprouted > 0 ? seen.at : today, ...what });
-  const setSprouted = (next: number) => {
-    if (sprouted === 0 && next > 0) begin();
-    set({ sprouted: Math.max(0, Math.min(most, next)) });
-  };
   return (
-    <div className="look">
-      <div className="stepper" role="group" aria-label="newly sprouted">
-        <Button
-          variant="outline-primary"
-          aria-label="one less"
-          disabled={sprouted === 0}
-          onClick={() => setSprouted(sprouted - 1)}
-        >
-          −
-        </Button>
-        <label>
-          <input
-            className="n form-control"
-            aria-label="newly sprouted"
-            inputMode="numeric"
-            autoComplete="off"
-            value={sprouted}
-            onFocus={(event) => event.target.select()}
-            onChange={(event) => {
-              const typed = event.target.value.replace(/\D/g, '');
-              setSprouted(typed === '' ? 0 : Number(typed));
-            }}
-          />{' '}
-          newly sprouted
-        </label>
-        <Button
-          variant="outline-primary"
-          aria-label="one more"
-          disabled={sprouted >= most}
-          onClick={() => setSprouted(sprouted + 1)}
-        >
-          +
-        </Button>
-      </div>
-      <div className="picks" role="group" aria-label="water">
-        {WATERS.map((one) => (
-          <Button key={one} variant="outline-primary" aria-pressed={water === one} onClick={() => set({ water: one })}>
-            {one === 'wet' ? 'too wet' : one === 'dry' ? 'dried out' : one}
-          </Button>
-        ))}
-        <Button variant="outline-primary" aria-pressed={mould} onClick={() => set({ mould: !mould })}>
-          mould
-        </Button>
-        <Button
-          variant="outline-primary"
-          aria-pressed={thrives === false}
-          onClick={() => set({ thrives: thrives === false ? null : false })}
-        >
-          does not thrive
-        </Button>
-      </div>
-      <TextField label="note" value={note} onChange={(text) => set({ note: text })} />
-      <SeenOnField
-        label="looked on"
-        entry={{ values: day, set: (lines) => set({ day: { ...day, ...lines } }), fault: () => undefined }}
-      />
-      <Button
-        className="walk-go"
-        disabled={!ready}
-        onClick={(event) => {
-          // The second tap of a double tap would be about the next bag.
-          if (event.detail >= 2) return;
-          const { seenOn, lateReason } = seenBody(day);
-          forget();
-          keep({
-            on: seenOn ?? today,
-            notedOn: today,
-            sprouted,
-            water,
-            mould,
-            thrives,
-            note: note.trim(),
-            ...(lateReason === undefined ? {} : { lateReason }),
-          });
-        }}
-      >
-        {sprouted === 0 ? 'Nothing new' : `Keep ${sprouted} newly sprouted`}
-      </Button>
-    </div>
+    <ul className="packets" aria-label="bags">
+      {bags.map((one) => (
+        <li key={one.id}>
+          <span>
+            <b className="fig">{one.number}</b> <Link to={`/store/bags/${one.id}`}>{bagName(one)}</Link>
+          </span>
+          <span className="fig">
+            {one.sprouted} of {one.seeds}
+          </span>
+          <span>
+            {one.ended === null && one.id !== next && (
+              <Button variant="link" aria-label={`look at bag ${one.number}`} onClick={() => look(one.id)}>
+                look
+              </Button>
+            )}
+          </span>
+          <span className={one.time.state === 'late' && !one.ended ? 'late' : 'soft'}>
+            {one.ended ? `ended: ${one.ended.verdict.verdict}` : one.time.state}
+            {one.lastLook === today && ' · looked at today'}
+            {one.held.holder && ` · in the hands of ${one.held.holder.name}`}
+            {one.late > 0 && ` · ${one.late === 1 ? 'a look' : `${one.late} looks`} came late: open it`}
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }

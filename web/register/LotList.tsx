@@ -1,7 +1,8 @@
 import Form from 'react-bootstrap/Form';
 import { groupedText } from '@mercato/contract/words/figures';
 import { Choices } from '../ui/Choices.tsx';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import { type Column } from '../ui/listColumn.ts';
 import Button from 'react-bootstrap/Button';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';

@@ -4,21 +4,19 @@ import { Busy } from '../ui/Busy.tsx';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
 import { MONTHS } from '@mercato/core/units/monthNames';
-import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
+import type { LotSheet as LotSheetView } from '@mercato/contract/register/lots';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { WORK } from '@mercato/contract/lot-sheet/registry';
-import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import { stepName } from '@mercato/contract/register/early';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { readerNow } from '../api/reader.ts';
-import { dueWords, shortDay, useSession } from '../api/session.tsx';
+import { shortDay, useSession } from '../api/session.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
-import { VerdictMark } from '../ui/shapes.tsx';
 import { groupedText } from '@mercato/contract/words/figures';
 import { DECIDED } from './words.ts';
+import { Line, Fact, pathOf, theNext, Asked } from './SheetLine.tsx';
 
 /** What the figure of a step is called in the head of its lot. */
 const FIGURES: Readonly<Record<string, string | undefined>> = Object.fromEntries(
@@ -71,57 +69,12 @@ export function LotSheet(): JSX.Element {
       </main>
     );
   if (!sheet || !session) return <Busy />;
-  const { header } = sheet;
   const revised = sheet.revisions.length > 1 ? sheet.revisions.at(-1) : undefined;
   const slips = opened ? sheet.working[opened] : [];
   const opener = (step: StepLine['step']) => (sheet.working[step].length > 0 ? () => setOpened(step) : undefined);
   const page = (
     <>
-      <div
-        style={{
-          display: 'flex',
-          justifyContent: 'space-between',
-          alignItems: 'end',
-          flexWrap: 'wrap',
-          gap: 16,
-          borderBottom: '2px solid var(--ink)',
-          paddingBottom: 10,
-        }}
-      >
-        <div>
-          <span className="fig soft fw-medium">
-            {header.reference}
-            {sheet.code && ` · ${sheet.code}`}
-          </span>
-          <h1 className="fs-2">
-            <i>{header.species}</i>, {sheet.commonName}
-          </h1>
-          <span className="soft">
-            {[
-              header.variety && `variety ${header.variety}`,
-              `harvested ${header.harvestMonth ? `${MONTHS[header.harvestMonth - 1] ?? ''} ` : ''}${header.harvestYear}`,
-              header.origin,
-              `judged by ${sheet.edition.name}`,
-            ]
-              .filter(Boolean)
-              .join(' · ')}
-          </span>
-          <Asked sheet={sheet} />
-        </div>
-        <div className="d-flex gap-4 flex-wrap">
-          <Fact
-            figure={`${groupedText(header.mass.text)} ${header.mass.unit}`}
-            what={
-              header.containers === 0
-                ? 'in bulk'
-                : `${header.containers} × ${header.containerMass?.text ?? ''} ${header.containerMass?.unit ?? ''}`
-            }
-          />
-          {sheet.figures.map(({ step, figure }) => (
-            <Fact key={step} figure={figure} what={FIGURES[step] ?? step} open={opener(step)} />
-          ))}
-        </div>
-      </div>
+      <SheetHead sheet={sheet} opener={opener} />
       <ol className="list-unstyled p-0 m-0">
         {sheet.steps.map((line) => (
           <Line
@@ -204,139 +157,50 @@ export function LotSheet(): JSX.Element {
   );
 }
 
-/** For whom, what was asked and by when; where the lot comes from and what it was divided into. */
-function Asked({ sheet }: { sheet: Sheet }): JSX.Element {
-  const { session } = useSession();
-  const { request, parent, parts } = sheet;
-  return (
-    <>
-      {request && (
-        <span className="d-block">
-          for <b>{request.client}</b>
-          {request.theirReference && ` (${request.theirReference})`} ·{' '}
-          {request.tests.map((one) => one.replace('-', ' ')).join(', ')}
-          {request.dueOn && ` · due ${dueWords(request.dueOn, session?.today ?? request.dueOn)}`}
-          {request.sampledBy === 'client' && ' · sample sent in by the client'}
-          {request.fee && (
-            <>
-              {' · '}
-              <span className="fig">
-                {request.fee.text} {request.fee.currency}
-              </span>
-            </>
-          )}
-        </span>
-      )}
-      {parent && (
-        <span className="d-block">
-          part of <Link to={`/lots/${parent.id}`}>{parent.reference}</Link>
-        </span>
-      )}
-      {parts.length > 0 && (
-        <span className="d-block">
-          divided into{' '}
-          {parts.map((one, i) => (
-            <span key={one.id}>
-              {i > 0 && ', '}
-              <Link to={`/lots/${one.id}`}>{one.reference}</Link>
-            </span>
-          ))}
-        </span>
-      )}
-    </>
-  );
-}
-
-function theNext(lines: readonly StepLine[]): StepLine | undefined {
-  return (
-    lines.find((line) => line.mark === 'next' && line.due !== undefined) ??
-    lines.find((line) => line.mark === 'next') ??
-    lines.find((line) => line.blocks.length > 0)
-  );
-}
-
-function pathOf(lot: string, line: StepLine): string {
-  return line.step === 'germination' && line.due !== undefined
-    ? `/lots/${lot}/germination/count`
-    : `/lots/${lot}/${line.step}`;
-}
-
-function Fact({
-  figure,
-  what,
-  open,
+/** What the lot is, who asked for it, and its figures as they stand. */
+function SheetHead({
+  sheet,
+  opener,
 }: {
-  figure: string | null;
-  what: string;
-  open?: (() => void) | undefined;
+  sheet: LotSheetView;
+  opener: (step: StepLine['step']) => (() => void) | undefined;
 }): JSX.Element {
+  const { header } = sheet;
   return (
-    <div className="soft small">
-      <b className="fig d-block fw-medium fs-6 text-ink">
-        <Figure text={figure ?? '—'} open={figure === null ? undefined : open} />
-      </b>
-      {what}
+    <div className="sheet-head">
+      <div>
+        <span className="fig soft fw-medium">
+          {header.reference}
+          {sheet.code && ` · ${sheet.code}`}
+        </span>
+        <h1 className="fs-2">
+          <i>{header.species}</i>, {sheet.commonName}
+        </h1>
+        <span className="soft">
+          {[
+            header.variety && `variety ${header.variety}`,
+            `harvested ${header.harvestMonth ? `${MONTHS[header.harvestMonth - 1] ?? ''} ` : ''}${header.harvestYear}`,
+            header.origin,
+            `judged by ${sheet.edition.name}`,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+        <Asked sheet={sheet} />
+      </div>
+      <div className="d-flex gap-4 flex-wrap">
+        <Fact
+          figure={`${groupedText(header.mass.text)} ${header.mass.unit}`}
+          what={
+            header.containers === 0
+              ? 'in bulk'
+              : `${header.containers} × ${header.containerMass?.text ?? ''} ${header.containerMass?.unit ?? ''}`
+          }
+        />
+        {sheet.figures.map(({ step, figure }) => (
+          <Fact key={step} figure={figure} what={FIGURES[step] ?? step} open={opener(step)} />
+        ))}
+      </div>
     </div>
   );
 }
-
-/** A figure; where its working is known, a button that opens it. */
-function Figure({ text, open }: { text: string; open: (() => void) | undefined }): JSX.Element {
-  return open ? (
-    <Button variant="link" className="opens fig" onClick={open}>
-      {text}
-    </Button>
-  ) : (
-    <>{text}</>
-  );
-}
-
-function Line({
-  line,
-  lot,
-  now,
-  today,
-  zone,
-  open,
-}: {
-  line: StepLine;
-  lot: string;
-  now: boolean;
-  today: string;
-  zone: string;
-  open: (() => void) | undefined;
-}): JSX.Element {
-  const path = pathOf(lot, line);
-  const { figure, note } = lineWords(line, readerNow().order);
-  return (
-    <li className={`sheet-line${now ? ' now' : ''}`}>
-      <Link to={`/lots/${lot}/${line.step}`} className="plain serif step">
-        {STEP_NAMES[line.step]}
-      </Link>
-      <VerdictMark mark={now && line.blocks.length === 0 ? 'next' : line.mark} />
-      <span>
-        {figure && (
-          <span className="fig me-2">
-            <Figure text={figure} open={line.due === undefined ? open : undefined} />
-            {line.due ? ` ${dueWords(line.due, today)}` : ''}
-          </span>
-        )}
-        <span className="soft">{note}</span>
-      </span>
-      <span className="by">
-        {now ? (
-          <Link to={path} className="btn btn-primary">
-            {line.due ? 'Count' : line.blocks.length > 0 ? 'Decide or repeat' : 'Go on'}
-          </Link>
-        ) : line.by ? (
-          `${initials(line.by)} · ${shortDay(line.at ?? '', zone)}`
-        ) : (
-          ''
-        )}
-      </span>
-    </li>
-  );
-}
-
-/** "Ilse Marrow" → "I. Marrow". */
-const initials = (name: string) => name.replace(/^(\S)\S*\s+/, '$1. ');

@@ -63,8 +63,6 @@ function Station({
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const [place, setPlace] = useState('');
-  const [note, setNote] = useState('');
-  const [reference, setReference] = useState('');
   const attempt = async (work: () => Promise<unknown>) => {
     setTrouble(undefined);
     try {
@@ -80,8 +78,7 @@ function Station({
     for (const id of ids)
       await send(client, samplingRoutes.happen, { vessel: id }, { what: 'move', place: place.trim(), note: '' });
   };
-  const openLot = async () => {
-    const wanted = reference.trim();
+  const openLot = async (wanted: string) => {
     const { rows } = await ask(lotRoutes.list, {}, { q: wanted });
     const found = rows.find((one) => one.reference.toLowerCase() === wanted.toLowerCase());
     if (!found) setTrouble(`There is no lot "${wanted}".`);
@@ -153,37 +150,19 @@ function Station({
         </Stack>
       )}
       {may('sampling.write') && !lot && station.kind === 'machine' && (
-        <form
-          className="actions"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void attempt(() => openLot());
-          }}
-        >
-          <TextField label="reference of the lot that runs next" value={reference} onChange={setReference} />
-          <Button type="submit" size="sm" variant="outline-primary">
-            Open it here
-          </Button>
-        </form>
+        <LineForm
+          label="reference of the lot that runs next"
+          words="Open it here"
+          send={(reference) => void attempt(() => openLot(reference))}
+        />
       )}
       {may('sampling.write') && !lot && station.kind === 'machine' && !station.clean && (
-        <form
-          className="actions"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void attempt(() => act({ what: 'clean', note: note.trim() }));
-          }}
-        >
-          <TextField
-            label="how it was cleaned down"
-            value={note}
-            onChange={setNote}
-            hint="power off and locked out first; dust mask and eye protection"
-          />
-          <Button type="submit" size="sm" variant="outline-primary">
-            Cleaned down
-          </Button>
-        </form>
+        <LineForm
+          label="how it was cleaned down"
+          hint="power off and locked out first; dust mask and eye protection"
+          words="Cleaned down"
+          send={(note) => void attempt(() => act({ what: 'clean', note }))}
+        />
       )}
       {station.events.length > 0 && (
         <Fold title="What happened here">
@@ -198,6 +177,35 @@ function Station({
         </Fold>
       )}
     </section>
+  );
+}
+
+/** One line to write, and what is done with it. */
+function LineForm({
+  label,
+  hint,
+  words,
+  send: sendLine,
+}: {
+  label: string;
+  hint?: string;
+  words: string;
+  send: (text: string) => void;
+}): JSX.Element {
+  const [text, setText] = useState('');
+  return (
+    <form
+      className="actions"
+      onSubmit={(event) => {
+        event.preventDefault();
+        sendLine(text.trim());
+      }}
+    >
+      <TextField label={label} value={text} onChange={setText} hint={hint} />
+      <Button type="submit" size="sm" variant="outline-primary">
+        {words}
+      </Button>
+    </form>
   );
 }
 

@@ -1,5 +1,6 @@
 import Form from 'react-bootstrap/Form';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import { type Column } from '../ui/listColumn.ts';
 import type { RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
 import { useMemo, useState, type JSX, type ReactNode } from 'react';

@@ -75,63 +75,13 @@ export default function RuleBooks(): JSX.Element {
                 {data.editions
                   .filter((one) => one.book === book)
                   .map((one) => (
-                    <tr key={one.id}>
-                      <td>
-                        <Form.Check
-                          checked={pair.includes(one.id)}
-                          aria-label={`compare ${one.name}`}
-                          onChange={(event) => choose(one.id, event.target.checked)}
-                        />
-                      </td>
-                      <td>
-                        <Link to={`/rules/${one.id}`} className="serif">
-                          {one.name}
-                        </Link>
-                        <div className="soft small">
-                          {one.origin === 'shipped'
-                            ? 'shipped with Mercato'
-                            : `the laboratory’s own, by ${one.by ?? ''}`}
-                          {one.basedOn && `, from ${one.basedOn}`} · {shortDay(one.at)}
-                        </div>
-                      </td>
-                      <td>
-                        {one.inUse ? (
-                          <b>in use</b>
-                        ) : one.retired ? (
-                          <span className="soft">
-                            retired by {one.retired.by}: {one.retired.reason}
-                          </span>
-                        ) : (
-                          ''
-                        )}
-                      </td>
-                      <td className="num">
-                        {one.lots} {one.lots === 1 ? 'lot' : 'lots'}
-                      </td>
-                      <td className="text-nowrap">
-                        {lead &&
-                          (
-                            [
-                              ['copy', 'copy to edit', true],
-                              ['use', 'take into use', !one.inUse],
-                              ['retire', 'retire', !one.inUse && !one.retired],
-                            ] as const
-                          ).map(
-                            ([what, words, shown]) =>
-                              shown && (
-                                <Button
-                                  key={what}
-                                  size="sm"
-                                  variant="outline-primary"
-                                  className="me-2"
-                                  onClick={() => setAsked({ what, edition: one })}
-                                >
-                                  {words}
-                                </Button>
-                              ),
-                          )}
-                      </td>
-                    </tr>
+                    <EditionRow
+                      key={one.id}
+                      edition={one}
+                      chosen={pair.includes(one.id)}
+                      choose={(chosen) => choose(one.id, chosen)}
+                      ask={lead ? (what) => setAsked({ what, edition: one }) : null}
+                    />
                   ))}
               </tbody>
             </Table>
@@ -253,5 +203,70 @@ function ActForm({
     >
       <Field entry={entry} name="reason" />
     </EntryForm>
+  );
+}
+
+function EditionRow({
+  edition: one,
+  chosen,
+  choose,
+  ask,
+}: {
+  edition: EditionLine;
+  chosen: boolean;
+  choose: (chosen: boolean) => void;
+  /** Null for whoever may not. */
+  ask: ((what: NonNullable<Asked>['what']) => void) | null;
+}): JSX.Element {
+  return (
+    <tr>
+      <td>
+        <Form.Check
+          checked={chosen}
+          aria-label={`compare ${one.name}`}
+          onChange={(event) => choose(event.target.checked)}
+        />
+      </td>
+      <td>
+        <Link to={`/rules/${one.id}`} className="serif">
+          {one.name}
+        </Link>
+        <div className="soft small">
+          {one.origin === 'shipped' ? 'shipped with Mercato' : `the laboratory’s own, by ${one.by ?? ''}`}
+          {one.basedOn && `, from ${one.basedOn}`} · {shortDay(one.at)}
+        </div>
+      </td>
+      <td>
+        {one.inUse ? (
+          <b>in use</b>
+        ) : one.retired ? (
+          <span className="soft">
+            retired by {one.retired.by}: {one.retired.reason}
+          </span>
+        ) : (
+          ''
+        )}
+      </td>
+      <td className="num">
+        {one.lots} {one.lots === 1 ? 'lot' : 'lots'}
+      </td>
+      <td className="text-nowrap">
+        {ask &&
+          (
+            [
+              ['copy', 'copy to edit', true],
+              ['use', 'take into use', !one.inUse],
+              ['retire', 'retire', !one.inUse && !one.retired],
+            ] as const
+          ).map(
+            ([what, words, shown]) =>
+              shown && (
+                <Button key={what} size="sm" variant="outline-primary" className="me-2" onClick={() => ask(what)}>
+                  {words}
+                </Button>
+              ),
+          )}
+      </td>
+    </tr>
   );
 }

@@ -63,15 +63,6 @@ export default function Acceptance(): JSX.Element {
     plan.set(next);
     await draw(next);
   };
-  const curves = useMemo(
-    () =>
-      curve && [{ name: 'passes', points: curve.points.map((one) => ({ x: one.share * 100, y: one.accepted * 100 })) }],
-    [curve],
-  );
-  const marks = useMemo(
-    () => curve?.marks.map((one) => ({ x: one.share * 100, words: `${one.accepted * 100} %` })) ?? [],
-    [curve],
-  );
   return (
     <main className="w-wide">
       <h1>How sure can I be with this sample?</h1>
@@ -106,32 +97,7 @@ export default function Acceptance(): JSX.Element {
           <Button type="submit">Draw the curve</Button>
         </Stack>
       </form>
-      {curve && curves && (
-        <section>
-          <p role="status">
-            {curve.marks.map((one) => (
-              <span key={one.accepted} className="d-block">
-                A lot with <b className="fig">{Number((one.share * 100).toPrecision(3))} %</b> marked seed passes{' '}
-                {one.accepted * 100} times in a hundred.
-              </span>
-            ))}
-          </p>
-          <Suspense>
-            <Chart
-              curves={curves}
-              xTitle="truly marked seed in the lot, %"
-              yTitle="chance that the lot passes, %"
-              says={curve.marks
-                .map(
-                  (one) =>
-                    `${Number((one.share * 100).toPrecision(3))} % marked passes ${one.accepted * 100} % of the time`,
-                )
-                .join(', ')}
-              marks={marks}
-            />
-          </Suspense>
-        </section>
-      )}
+      {curve && <Curve curve={curve} />}
       {kind !== 'pools' && (
         <section className="mt-4">
           <h2>How many seeds tell good from bad?</h2>
@@ -185,3 +151,41 @@ const inWords = (message: string) =>
     .replace(/^beta /, 'The buyer’s risk ')
     .replace(/^poolSize /, 'Seeds in a pool ')
     .replace(', got NaN', ', in figures');
+
+/** The curve, and what it says of the lots that pass nearly always and hardly ever. */
+function Curve({ curve }: { curve: AcceptanceCurve }): JSX.Element {
+  const curves = useMemo(
+    () => [{ name: 'passes', points: curve.points.map((one) => ({ x: one.share * 100, y: one.accepted * 100 })) }],
+    [curve],
+  );
+  const marks = useMemo(
+    () => curve.marks.map((one) => ({ x: one.share * 100, words: `${one.accepted * 100} %` })),
+    [curve],
+  );
+  return (
+    <section>
+      <p role="status">
+        {curve.marks.map((one) => (
+          <span key={one.accepted} className="d-block">
+            A lot with <b className="fig">{Number((one.share * 100).toPrecision(3))} %</b> marked seed passes{' '}
+            {one.accepted * 100} times in a hundred.
+          </span>
+        ))}
+      </p>
+      <Suspense>
+        <Chart
+          curves={curves}
+          xTitle="truly marked seed in the lot, %"
+          yTitle="chance that the lot passes, %"
+          says={curve.marks
+            .map(
+              (one) =>
+                `${Number((one.share * 100).toPrecision(3))} % marked passes ${one.accepted * 100} % of the time`,
+            )
+            .join(', ')}
+          marks={marks}
+        />
+      </Suspense>
+    </section>
+  );
+}

@@ -124,40 +124,15 @@ function Between({
         </Notice>
       ) : next ? (
         <>
-          <div className="walk-next" role="status">
-            <div>Next container</div>
-            <div className="n">{next.container}</div>
-            <div>
-              row {next.row}, {next.column} from the left, layer {next.layer}
-              {draw.primaries.filter((one) => one.container === next.container).length > 1 &&
-                ` · sample ${next.core} of it`}
-            </div>
-          </div>
-          <Button
-            className="walk-go"
-            onClick={(event) => {
-              // The second tap of a double tap would call a container drawn that nobody opened.
-              if (event.detail < 2) take('even');
-            }}
-          >
-            Drawn
-          </Button>
-          <div className="walk-other">
-            {LOOK_WORDS.map(([look, words]) => (
-              <Button key={look} variant="outline-primary" onClick={() => take(look)}>
-                {words}
-              </Button>
-            ))}
-            <Button
-              variant="outline-primary"
-              onClick={() =>
-                setSkipped([...skipped.filter((one) => one !== subjectOf(draw.id, next)), subjectOf(draw.id, next)])
-              }
-            >
-              Later
-            </Button>
-          </div>
-          <div className="fields" style={{ gridTemplateColumns: '1fr 1fr' }}>
+          <Container
+            draw={draw}
+            next={next}
+            take={take}
+            later={() =>
+              setSkipped([...skipped.filter((one) => one !== subjectOf(draw.id, next)), subjectOf(draw.id, next)])
+            }
+          />
+          <div className="walk-other two">
             <TextField
               label="mass, g (if weighed)"
               figure
@@ -207,5 +182,51 @@ function Between({
         Dust: wear the mask while probing. Treated seed: gloves, and the label’s own cautions.
       </p>
     </main>
+  );
+}
+
+/** The container to go to, and what is said of it. */
+function Container({
+  draw,
+  next,
+  take,
+  later,
+}: {
+  draw: NonNullable<SamplingView['draw']>;
+  next: PrimaryView;
+  take: (look: Look) => void;
+  later: () => void;
+}): JSX.Element {
+  return (
+    <>
+      <div className="walk-next" role="status">
+        <div>Next container</div>
+        <div className="n">{next.container}</div>
+        <div>
+          row {next.row}, {next.column} from the left, layer {next.layer}
+          {draw.primaries.filter((one) => one.container === next.container).length > 1 &&
+            ` · sample ${next.core} of it`}
+        </div>
+      </div>
+      <Button
+        className="walk-go"
+        onClick={(event) => {
+          // The second tap of a double tap would call a container drawn that nobody opened.
+          if (event.detail < 2) take('even');
+        }}
+      >
+        Drawn
+      </Button>
+      <div className="walk-other">
+        {LOOK_WORDS.map(([look, words]) => (
+          <Button key={look} variant="outline-primary" onClick={() => take(look)}>
+            {words}
+          </Button>
+        ))}
+        <Button variant="outline-primary" onClick={later}>
+          Later
+        </Button>
+      </div>
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import type { Keeping } from '@mercato/core/rule-books/findKind';
 import Table from 'react-bootstrap/Table';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger, type HundredRule } from '@mercato/core/storage/rulesOfThumb';
@@ -123,74 +124,95 @@ export function KeepsHere({
           <option key={name} value={name} />
         ))}
       </datalist>
-      <div className="scroll">
-        <Table className="rules">
-          <thead>
-            <tr>
-              <th>rule</th>
-              <th>says</th>
-              <th>how far to trust it</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr>
-              <td>°F and % together at most 100</td>
-              <td>
-                {hundred === null ? (
-                  'no humidity was measured'
-                ) : (
-                  <>
-                    <VerdictMark mark={hundred.outcome} word />{' '}
-                    <span className="fig">
-                      {hundred.temperatureF.toFixed(0)} + {damp?.toFixed(0)} = {hundred.sum.toFixed(0)}
-                    </span>
-                    {hundred.temperaturePart === 'more than half' && ', and the warmth is more than half of it'}
-                  </>
-                )}
-              </td>
-              <td className="soft">common practice, no source; knows nothing of the kind</td>
-            </tr>
-            <tr>
-              <td>twice as long for each 1 % less moisture, and for each 10 °F cooler</td>
-              <td>
-                {longer === null ? (
-                  'not without the moisture of the seed'
-                ) : (
-                  <>
-                    <b className="fig">{longer.times.toPrecision(2)}</b> times as long as in a room of{' '}
-                    {ROOM.temperatureC} °C and {ROOM.humidityPercent} %
-                    {longer.outside !== null && <span className="soft"> · {longer.outside}</span>}
-                  </>
-                )}
-              </td>
-              <td className="soft">Harrington 1972, from memory; a rule of thumb for 5 to 14 % and 0 to 50 °C</td>
-            </tr>
-            <tr>
-              <td>viability equation</td>
-              <td>
-                {years !== null ? (
-                  <>
-                    half alive after about <b className="fig">{years < 10 ? years.toFixed(1) : Math.round(years)}</b>{' '}
-                    years
-                    {moisture !== null && moisture < 5 && (
-                      <span className="soft"> · below about 5 % it promises more than seed keeps</span>
-                    )}
-                  </>
-                ) : ageing ? (
-                  'not without moisture and a share alive'
-                ) : (
-                  'unknown: no constants are published for this kind'
-                )}
-              </td>
-              <td className="soft">
-                {ageing
-                  ? `${ageing.source}; constants ${ageing.confidence} in confidence, from memory`
-                  : 'Ellis & Roberts 1980'}
-              </td>
-            </tr>
-          </tbody>
-        </Table>
-      </div>
+      <Rules hundred={hundred} damp={damp} longer={longer} years={years} moisture={moisture} ageing={ageing} />
     </section>
+  );
+}
+
+/** What three rules say, and how far to trust each. */
+function Rules({
+  hundred,
+  damp,
+  longer,
+  years,
+  moisture,
+  ageing,
+}: {
+  hundred: ReturnType<typeof hundredRule> | null;
+  damp: number | null;
+  longer: ReturnType<typeof keepsLonger> | null;
+  years: number | null;
+  moisture: number | null;
+  ageing: Keeping['ageing'] | undefined;
+}): JSX.Element {
+  return (
+    <div className="scroll">
+      <Table className="rules">
+        <thead>
+          <tr>
+            <th>rule</th>
+            <th>says</th>
+            <th>how far to trust it</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td>°F and % together at most 100</td>
+            <td>
+              {hundred === null ? (
+                'no humidity was measured'
+              ) : (
+                <>
+                  <VerdictMark mark={hundred.outcome} word />{' '}
+                  <span className="fig">
+                    {hundred.temperatureF.toFixed(0)} + {damp?.toFixed(0)} = {hundred.sum.toFixed(0)}
+                  </span>
+                  {hundred.temperaturePart === 'more than half' && ', and the warmth is more than half of it'}
+                </>
+              )}
+            </td>
+            <td className="soft">common practice, no source; knows nothing of the kind</td>
+          </tr>
+          <tr>
+            <td>twice as long for each 1 % less moisture, and for each 10 °F cooler</td>
+            <td>
+              {longer === null ? (
+                'not without the moisture of the seed'
+              ) : (
+                <>
+                  <b className="fig">{longer.times.toPrecision(2)}</b> times as long as in a room of {ROOM.temperatureC}{' '}
+                  °C and {ROOM.humidityPercent} %
+                  {longer.outside !== null && <span className="soft"> · {longer.outside}</span>}
+                </>
+              )}
+            </td>
+            <td className="soft">Harrington 1972, from memory; a rule of thumb for 5 to 14 % and 0 to 50 °C</td>
+          </tr>
+          <tr>
+            <td>viability equation</td>
+            <td>
+              {years !== null ? (
+                <>
+                  half alive after about <b className="fig">{years < 10 ? years.toFixed(1) : Math.round(years)}</b>{' '}
+                  years
+                  {moisture !== null && moisture < 5 && (
+                    <span className="soft"> · below about 5 % it promises more than seed keeps</span>
+                  )}
+                </>
+              ) : ageing ? (
+                'not without moisture and a share alive'
+              ) : (
+                'unknown: no constants are published for this kind'
+              )}
+            </td>
+            <td className="soft">
+              {ageing
+                ? `${ageing.source}; constants ${ageing.confidence} in confidence, from memory`
+                : 'Ellis & Roberts 1980'}
+            </td>
+          </tr>
+        </tbody>
+      </Table>
+    </div>
   );
 }

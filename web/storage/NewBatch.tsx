@@ -1,3 +1,5 @@
+import type { PacketBrief } from '@mercato/contract/store/packets';
+import Form from 'react-bootstrap/Form';
 import Button from 'react-bootstrap/Button';
 import { Busy } from '../ui/Busy.tsx';
 import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
@@ -33,7 +35,7 @@ export default function NewBatch(): JSX.Element {
   const navigate = useNavigate();
   const { data: places } = usePlaces();
   const [sought, setSought] = useState('');
-  const [chosen, setChosen] = useState<readonly { id: string; words: string }[]>([]);
+  const [chosen, setChosen] = useState<readonly Chosen[]>([]);
   const { data: found } = useQuery({
     ...reading(storeRoutes.list, {}, { q: sought }),
     placeholderData: keepPreviousData,
@@ -135,50 +137,14 @@ export default function NewBatch(): JSX.Element {
           </p>
         )}
         <h2>Which seed</h2>
-        {chosen.length > 0 && (
-          <p>
-            {chosen.map((one) => (
-              <Button
-                key={one.id}
-                variant="link"
-                aria-label={`not ${one.words}`}
-                onClick={() => setChosen(chosen.filter((other) => other.id !== one.id))}
-              >
-                {one.words} ×
-              </Button>
-            ))}
-          </p>
-        )}
-        <Trouble text={entry.fault('packets')} />
-        <input
-          className="form-control"
-          type="search"
-          aria-label="find a packet"
-          placeholder="kind, variety, year, code"
-          value={sought}
-          onChange={(event) => setSought(event.target.value)}
+        <ChoosePackets
+          found={found.rows.filter((one) => !ids.includes(one.id))}
+          chosen={chosen}
+          choose={setChosen}
+          sought={sought}
+          seek={setSought}
+          fault={entry.fault('packets')}
         />
-        <ul className="packets" aria-label="packets to choose">
-          {found.rows
-            .filter((one) => !ids.includes(one.id))
-            .slice(0, 8)
-            .map((one) => {
-              const words = [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ');
-              return (
-                <li key={one.id}>
-                  <Button
-                    variant="link"
-                    aria-label={`add ${words}`}
-                    onClick={() => setChosen([...chosen, { id: one.id, words }])}
-                  >
-                    <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
-                  </Button>
-                  <span className="soft">{one.place.join(' › ')}</span>
-                  <span className="code">{one.code}</span>
-                </li>
-              );
-            })}
-        </ul>
         {warnings.map((one) => (
           <Notice key={warningWords(one)} bad={one.weight === 'stop'} role="note">
             {warningWords(one)}
@@ -223,4 +189,71 @@ function waterOf({
   } catch (error) {
     return { fault: error instanceof ArgumentFault ? `it ${argumentWords(error)}` : undefined };
   }
+}
+
+interface Chosen {
+  readonly id: string;
+  readonly words: string;
+}
+
+/** The packets that are dried or frozen, and how more are found. */
+function ChoosePackets({
+  found,
+  chosen,
+  choose,
+  sought,
+  seek,
+  fault,
+}: {
+  found: readonly PacketBrief[];
+  chosen: readonly Chosen[];
+  choose: (chosen: readonly Chosen[]) => void;
+  sought: string;
+  seek: (words: string) => void;
+  fault: string | undefined;
+}): JSX.Element {
+  return (
+    <>
+      {chosen.length > 0 && (
+        <p>
+          {chosen.map((one) => (
+            <Button
+              key={one.id}
+              variant="link"
+              aria-label={`not ${one.words}`}
+              onClick={() => choose(chosen.filter((other) => other.id !== one.id))}
+            >
+              {one.words} ×
+            </Button>
+          ))}
+        </p>
+      )}
+      <Trouble text={fault} />
+      <Form.Control
+        type="search"
+        aria-label="find a packet"
+        placeholder="kind, variety, year, code"
+        value={sought}
+        onChange={(event) => seek(event.target.value)}
+      />
+      <ul className="packets" aria-label="packets to choose">
+        {found.slice(0, 8).map((one) => {
+          const words = [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ');
+          return (
+            <li key={one.id}>
+              <Button
+                variant="link"
+                aria-label={`add ${words}`}
+                onClick={() => choose([...chosen, { id: one.id, words }])}
+              >
+                <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
+              </Button>
+              <span className="soft">{one.place.join(' › ')}</span>
+              <span className="code">{one.code}</span>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
 }

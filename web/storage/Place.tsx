@@ -1,12 +1,12 @@
+import type { PlaceCare } from '@mercato/contract/air/care';
 import { Choices } from '../ui/Choices.tsx';
 import Stack from 'react-bootstrap/Stack';
 import { Busy } from '../ui/Busy.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
-import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeLineWords } from '@mercato/contract/store/words';
-import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/air/placeBook';
+import { type PlaceEntry } from '@mercato/core/air/placeBook';
 import { useRef, useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
@@ -15,13 +15,12 @@ import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { useKeepFile } from '../store/keepFile.ts';
 import { FileField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { useNow } from '../ui/now.ts';
-import { VerdictMark } from '../ui/shapes.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { AirCharts } from '../air/AirCharts.tsx';
 import { KeepsHere } from './KeepsHere.tsx';
-import { lasted, useKeepCare, usePlaceCare } from '../air/careData.ts';
+import { useKeepCare, usePlaceCare } from '../air/careData.ts';
 import { ClimateForm, DesiccantForm, DoorForm, ReadingForm } from '../air/PlaceForms.tsx';
+import { Dials, Alarms, Desiccant } from './PlaceParts.tsx';
 
 type Doing = 'door' | 'desiccant' | 'reading' | 'climate' | null;
 const SPANS = [
@@ -166,196 +165,71 @@ export default function Place(): JSX.Element {
       {care.files.length > 0 && (
         <section>
           <h2>Files of loggers</h2>
-          <ul className="packets">
-            {care.files.map((one) => (
-              <li key={one.id}>
-                <Link to={`/store/lists/${one.id}`}>
-                  <b className="serif">{one.name}</b>
-                </Link>
-                <span>{shortDay(one.at)}</span>
-                <span className="fig">{one.packets} readings</span>
-                <span className="soft">{one.state === 'in' ? one.by : one.state}</span>
-              </li>
-            ))}
-          </ul>
+          <Files files={care.files} />
         </section>
       )}
       {care.lines.length > 0 && (
         <section>
           <h2>Its book</h2>
-          {care.openings > 0 && (
-            <p className="soft">
-              Opened {care.openings} {care.openings === 1 ? 'time' : 'times'} in seven days,{' '}
-              {Math.round(care.openMinutes)} min in all.
-            </p>
-          )}
-          <ol className="book" reversed>
-            {care.lines.map((one) => (
-              <li key={one.line} value={one.line + 1}>
-                <span className={one.struck ? 'struck' : undefined}>{placeLineWords(one.entry)}</span>{' '}
-                <span className="soft">
-                  {one.by}, {shortInstant(one.at, zone)}
-                  {one.struck && ` · ${one.struck}`}
-                </span>{' '}
-                {writes && !one.struck && one.entry.what !== 'strike' && (
-                  <Strike
-                    what={`line ${one.line + 1}`}
-                    strike={(reason) => line({ what: 'strike', line: one.line, reason })}
-                  />
-                )}
-              </li>
-            ))}
-          </ol>
+          <Book care={care} zone={zone} strike={writes ? line : null} />
         </section>
       )}
     </main>
   );
 }
 
-/** Dials that somebody read, as they were read; one that was read wrongly is struck. */
-function Dials({
+/** The lines of its book, the last first; each can be struck, with the reason. */
+function Book({
   care,
   zone,
-  keep,
+  strike,
 }: {
   care: PlaceCare;
   zone: string;
-  keep: ((care: PlaceCare) => void) | null;
-}): JSX.Element | null {
-  const client = useQueryClient();
-  if (care.dials.length === 0) return null;
+  strike: ((entry: PlaceEntry) => Promise<void>) | null;
+}): JSX.Element {
   return (
-    <section aria-label="dials">
-      <h2>Dials that were read</h2>
-      <ul className="book">
-        {care.dials.map((one) => {
-          const words = `${one.temperature.text} °${one.temperature.unit}${one.humidityPercent === null ? '' : `, ${one.humidityPercent} %`}`;
-          return (
-            <li key={one.id}>
-              <span className={one.struck === null ? 'fig' : 'fig struck'}>{words}</span>{' '}
-              <span className="soft">
-                {one.by}, {shortInstant(one.at, zone)}
-                {one.struck !== null && `; struck: ${one.struck}`}
-              </span>{' '}
-              {keep && one.struck === null && (
-                <Strike
-                  what={words}
-                  strike={async (reason) =>
-                    keep(
-                      await send(
-                        client,
-                        placeRoutes.strikeReading,
-                        { place: care.place.id, reading: one.id },
-                        {
-                          reason,
-                        },
-                      ),
-                    )
-                  }
-                />
-              )}
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-function Alarms({
-  care,
-  zone,
-  see,
-}: {
-  care: PlaceCare;
-  zone: string;
-  see: ((entry: PlaceEntry) => Promise<void>) | null;
-}): JSX.Element | null {
-  if (!care.band) return <p className="soft">Nobody said within what its air is to stay: it raises no alarm.</p>;
-  if (care.alarms.length === 0)
-    return (
-      <p>
-        <VerdictMark mark="within" /> It has kept within its band for as long as 90 days tell.
-      </p>
-    );
-  return (
-    <section aria-label="alarms">
-      <h2>When it left its band</h2>
-      <ul className="alarms">
-        {care.alarms.map((one) => (
-          <li key={`${one.alarm} ${one.from}`}>
-            <VerdictMark mark={one.seen === null ? 'outside' : 'near'} /> <b>{one.alarm}</b> for {lasted(one.minutes)}
-            {one.worst !== null && <span className="fig"> at worst {worstWords(one)}</span>}{' '}
+    <>
+      {care.openings > 0 && (
+        <p className="soft">
+          Opened {care.openings} {care.openings === 1 ? 'time' : 'times'} in seven days, {Math.round(care.openMinutes)}{' '}
+          min in all.
+        </p>
+      )}
+      <ol className="book" reversed>
+        {care.lines.map((one) => (
+          <li key={one.line} value={one.line + 1}>
+            <span className={one.struck ? 'struck' : undefined}>{placeLineWords(one.entry)}</span>{' '}
             <span className="soft">
-              from {shortInstant(one.from, zone)}
-              {one.to === null && ', and it goes on'}
+              {one.by}, {shortInstant(one.at, zone)}
+              {one.struck && ` · ${one.struck}`}
             </span>{' '}
-            {one.seen !== null ? (
-              <span>seen: {one.seen}</span>
-            ) : (
-              see && (
-                <Strike
-                  what={`${one.alarm} of ${shortInstant(one.from, zone)}`}
-                  words="seen"
-                  ask="what was done"
-                  strike={(words) => see({ what: 'alarm', alarm: one.alarm, from: one.from, words })}
-                />
-              )
+            {strike && !one.struck && one.entry.what !== 'strike' && (
+              <Strike
+                what={`line ${one.line + 1}`}
+                strike={(reason) => strike({ what: 'strike', line: one.line, reason })}
+              />
             )}
           </li>
         ))}
-      </ul>
-    </section>
+      </ol>
+    </>
   );
 }
 
-const worstWords = ({ alarm, worst }: AlarmView) =>
-  `${worst?.toFixed(1) ?? ''} ${alarm === 'too damp' || alarm === 'too dry' ? '%' : '°C'}`;
-
-function Desiccant({
-  care: { desiccant },
-  begin,
-  press,
-}: {
-  care: PlaceCare;
-  begin: (() => void) | null;
-  press: ((entry: PlaceEntry) => void) | null;
-}): JSX.Element | null {
-  const now = useNow();
-  const fresh = begin && (
-    <Button variant="link" onClick={begin}>
-      {desiccant ? 'put fresh in' : 'put desiccant in'}
-    </Button>
-  );
-  if (!desiccant) return <p className="soft">No desiccant lies in it. {fresh}</p>;
-  const due = Date.parse(desiccant.dueAt) <= now;
+function Files({ files }: { files: PlaceCare['files'] }): JSX.Element {
   return (
-    <section aria-label="desiccant">
-      <h2>Desiccant</h2>
-      <p>
-        <VerdictMark
-          mark={desiccant.state === 'spent' ? 'outside' : due || desiccant.state === 'turning' ? 'near' : 'within'}
-        />{' '}
-        {desiccant.massG} g of {desiccant.stuff}, <b>{desiccant.state}</b>, in since {shortDay(desiccant.since)}; to be
-        looked at {due ? 'now' : `on ${shortDay(desiccant.dueAt)}`}. {fresh}
-      </p>
-      {press && (
-        <Stack direction="horizontal" gap={2} className="actions">
-          <span>It looks</span>
-          {DESICCANT_STATES.map((state) => (
-            <Button key={state} variant="outline-primary" onClick={() => press({ what: 'seen', state })}>
-              {state}
-            </Button>
-          ))}
-          <Button variant="outline-primary" onClick={() => press({ what: 'no desiccant' })}>
-            taken out
-          </Button>
-        </Stack>
-      )}
-      <p className="caution">
-        Do not breathe its dust. Some that shows its state holds cobalt salts: gloves, and dry it again as its maker
-        says, in an oven that is well aired. Keep it from children.
-      </p>
-    </section>
+    <ul className="packets">
+      {files.map((one) => (
+        <li key={one.id}>
+          <Link to={`/store/lists/${one.id}`}>
+            <b className="serif">{one.name}</b>
+          </Link>
+          <span>{shortDay(one.at)}</span>
+          <span className="fig">{one.packets} readings</span>
+          <span className="soft">{one.state === 'in' ? one.by : one.state}</span>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -15,7 +15,8 @@ import { shortDay, useSession } from '../api/session.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { Faults, Preview, Readings } from './ListLines.tsx';
-import { Answered, Columns, FileQuestion, Headings, Question, type Say } from './ListQuestions.tsx';
+import { Answered, FileQuestion, Headings, Question, type Say } from './ListQuestions.tsx';
+import { Columns } from './Columns.tsx';
 
 /** One list, from the file to the packets: what was found, what is asked, what is wrong, what it would become. */
 export default function List(): JSX.Element {

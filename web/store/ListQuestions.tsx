@@ -1,7 +1,4 @@
-import { Trouble } from '../ui/fields.tsx';
-import Stack from 'react-bootstrap/Stack';
-import Table from 'react-bootstrap/Table';
-import type { AnyColumn, FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
+import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
 import {
   DELIMITER_WORDS,
   ENCODING_WORDS,
@@ -9,15 +6,13 @@ import {
   questionWords,
   sampleWords,
 } from '@mercato/contract/store/listWords';
-import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
-import { CLIMATE_COLUMNS, CLOCKS, DEGREES, type ClimateAsk } from '@mercato/core/store/list/readClimateLog';
+import { CLOCKS, DEGREES, type ClimateAsk } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
 import { writtenFigure } from '@mercato/core/units/writtenFigure';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** Changes how a list is read, from how it is read now. */
@@ -108,68 +103,6 @@ export function Headings({ list, say }: { list: ListView; say: Say }): JSX.Eleme
       >
         The headings are so
       </Button>
-    </fieldset>
-  );
-}
-
-export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Element {
-  const [columns, setColumns] = useState(() => list.columns.map((one, i) => list.reading.columns[i] ?? one.proposal));
-  const asked = list.asks.find((one) => one.question === 'columns');
-  const saved = columns.every((one, i) => one === (list.reading.columns[i] ?? null));
-  const unsaid = columns.some((one) => one === null);
-  return (
-    <fieldset className="ask">
-      <legend>What is in each column?</legend>
-      <div className="scroll">
-        <Table>
-          <thead>
-            <tr>
-              <th>heading</th>
-              <th>it holds</th>
-              <th>is</th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.columns.map((column, i) => (
-              <tr key={i}>
-                <td>
-                  <b>{column.heading || `column ${i + 1}`}</b>
-                </td>
-                <td className="fig soft">{column.samples.join(' · ') || 'nothing'}</td>
-                <td>
-                  <Form.Select
-                    aria-label={`${column.heading || `column ${i + 1}`} is`}
-                    value={columns[i] ?? ''}
-                    isInvalid={columns[i] === null}
-                    onChange={(event) => {
-                      const value = (event.target.value || null) as AnyColumn | null;
-                      setColumns(columns.map((one, at) => (at === i ? value : one)));
-                    }}
-                  >
-                    <option value="">say what it is</option>
-                    {Object.entries(list.what === 'packets' ? LIST_COLUMNS : CLIMATE_COLUMNS).map(([one, words]) => (
-                      <option key={one} value={one}>
-                        {words}
-                        {one === column.proposal && list.reading.columns[i] == null ? ' (by its heading)' : ''}
-                      </option>
-                    ))}
-                  </Form.Select>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </div>
-      {/* Once every column is said, what is still asked is what none of them holds. */}
-      {saved && !unsaid && asked && <Trouble text={asked.samples.map(sampleWords).join('; ')} />}
-      {!saved && (
-        <Stack direction="horizontal" gap={2} className="actions">
-          <Button variant="outline-primary" disabled={unsaid} onClick={() => say({ columns })}>
-            The columns are so
-          </Button>
-          {unsaid && <span className="soft">each column is something, or is left out</span>}
-        </Stack>
-      )}
     </fieldset>
   );
 }

@@ -1,5 +1,6 @@
 import Form from 'react-bootstrap/Form';
-import { DataTable, type Column } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import { type Column } from '../ui/listColumn.ts';
 import type { PacketBrief } from '@mercato/contract/store/packets';
 import { Choices, PageNav } from '../ui/Choices.tsx';
 import Button from 'react-bootstrap/Button';

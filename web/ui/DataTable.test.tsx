@@ -3,7 +3,8 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { DataTable, type Column } from './DataTable.tsx';
+import { DataTable } from './DataTable.tsx';
+import { type Column } from './listColumn.ts';
 
 interface Lot {
   readonly id: string;

@@ -21,23 +21,7 @@ import Dropdown from 'react-bootstrap/Dropdown';
 import Form from 'react-bootstrap/Form';
 import Table from 'react-bootstrap/Table';
 import { useKept } from './kept.ts';
-
-/** One column of a list: what stands in it, and by what it is sorted, searched and given out. */
-export interface Column<T> {
-  readonly id: string;
-  readonly head: string;
-  readonly value: (row: T) => string | number | null;
-  /** What is seen, where that is more than the value. */
-  readonly cell?: (row: T) => ReactNode;
-  /** Figures stand at the right, in the voice of figures. */
-  readonly figure?: boolean;
-  readonly className?: string;
-  /** Always shown. */
-  readonly fixed?: boolean;
-  readonly sortable?: boolean;
-  /** Its head is said aloud, and not seen. */
-  readonly silent?: boolean;
-}
+import { type Column } from './listColumn.ts';
 
 /** A list whose order the server keeps: "reference", "-reference" from the end, or '' as it comes. */
 export interface ServerSort {

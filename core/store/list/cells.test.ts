@@ -3,7 +3,7 @@ import { inShort } from '../../testing/inShort.ts';
 import { readLines } from '../../testing/lists.ts';
 import type { ListColumn } from './columns.ts';
 import type { ListGap } from './faults.ts';
-import type { ListAnswers } from './readList.ts';
+import type { ListAnswers } from './listCells.ts';
 
 const COLUMNS: ListColumn[] = ['kind', 'harvest', 'packed', 'amount'];
 const read = (rows: readonly string[], change: Partial<ListAnswers> = {}, headings?: readonly string[]) =>

@@ -5,7 +5,7 @@ import { DATE_ORDERS } from '../../units/writtenDate.ts';
 import { headingsOf, proposeColumns, type ListColumn } from './columns.ts';
 import { readLines } from '../../testing/lists.ts';
 import type { ListGap } from './faults.ts';
-import type { ListAnswers } from './readList.ts';
+import type { ListAnswers } from './listCells.ts';
 
 // Invented lists; nothing of them is computed.
 const COLUMNS: ListColumn[] = ['kind', 'variety', 'harvest', 'packed', 'amount', 'place', 'note'];

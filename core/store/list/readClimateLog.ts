@@ -3,7 +3,8 @@ import { writtenDate } from '../../units/writtenDate.ts';
 import { markOf, writtenFigure } from '../../units/writtenFigure.ts';
 import { airFault, type Air } from '../../air/air.ts';
 import type { ListFault, ListGap } from './faults.ts';
-import type { CellFault, ListAnswers, ListRow } from './readList.ts';
+import type { CellFault, ListRow } from './readList.ts';
+import type { ListAnswers } from './listCells.ts';
 
 /** What a column of a logger's file can be. */
 export const CLIMATE_COLUMNS = {

@@ -1,0 +1,198 @@
+import { eq } from 'drizzle-orm';
+import type { NewWorkingSample } from '@mercato/contract/register/vessels';
+import type { SubmittedSample } from '@mercato/contract/sampling/sampling';
+import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
+import { Exact, shownGrams } from '@mercato/core/units/mass';
+import { currentObservations, recordObservations } from '../database/observations.ts';
+import { checkVersion } from '../http/asked.ts';
+import { fault } from '../http/fault.ts';
+import { openFile, sentIn } from '../register/lotFile.ts';
+import { refuseDivided, type Lot } from '../register/lots.ts';
+import { seenOf } from '../register/seen.ts';
+import { vessel } from '../register/tables.ts';
+import { keepJudgement } from '../register/tests.ts';
+import { massColumns, type Vessel } from '../register/vessels.ts';
+import { checkThere, drawnFrom, grams, openToDraw } from './custody.ts';
+import { readDraw } from './draw.ts';
+import { leastFor, readSampling, samplingOutcome } from './result.ts';
+import { samplingObservation } from './tables.ts';
+import {
+  type Write,
+  drawn,
+  firstDependent,
+  ofHalf,
+  newSample,
+  weight,
+  refuseMoreThanLeft,
+  refuseUneven,
+} from './drawn.ts';
+
+/** Records the submitted sample of a (locked) lot, or corrects what was recorded of it. */
+export async function receiveSample(
+  { tx, hand, now, audit, touch }: Write,
+  lot: Lot,
+  body: SubmittedSample,
+  seenVersion: number | null,
+): Promise<Vessel> {
+  refuseDivided(lot);
+  const massG = weight(body.mass, 'A sample');
+  if (massG.gt(new Exact(lot.massKg).times(1000)))
+    throw fault('invalid', { is: 'sampling.sample-heavier-than-lot' }, [
+      { path: 'mass.text', message: { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit } },
+    ]);
+  const file = await openFile(tx, lot.id, now);
+  if (body.drawnOn > file.today)
+    throw fault('invalid', { is: 'sampling.sample-cannot-drawn-future' }, [
+      { path: 'drawnOn', message: { is: 'sampling.lies-future' } },
+    ]);
+  if (body.drawnOn < `${lot.harvestYear}-01-01`)
+    throw fault('invalid', { is: 'sampling.sample-cannot-older-than' }, [
+      { path: 'drawnOn', message: { is: 'sampling.before-harvest', harvestYear: lot.harvestYear } },
+    ]);
+  if (body.primarySamples === null && !sentIn(lot))
+    throw fault('invalid', { is: 'sampling.we-drew-sample-ourselves' }, [
+      { path: 'primarySamples', message: { is: 'sampling.say-how-many-taken' } },
+    ]);
+  refuseUneven(await readDraw(tx, file));
+  const before = file.vessels.find((one) => one.kind === 'submitted');
+  const seen = { version: before?.version ?? 0, updatedAt: before?.updatedAt ?? now };
+  if (seenVersion !== seen.version)
+    checkVersion(seenVersion, seen, file.names.get(before?.updatedBy ?? '') ?? 'somebody');
+  if (before) {
+    checkThere(before, 'mass');
+    const given = grams(drawnFrom(file.vessels, before.id));
+    if (massG.lt(given))
+      throw fault('invalid', { is: 'sampling.more-drawn-sample' }, [
+        { path: 'mass.text', message: { is: 'sampling.g-already-drawn', given: shownGrams(given) } },
+      ]);
+  }
+  const composite = before
+    ? file.vessels.find((one) => one.id === before.parentId)
+    : file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
+  if (composite) refuseMoreThanLeft(file, composite, massG, before);
+  const dependent = before && (await firstDependent(tx, file, before));
+  if (dependent && body.drawnOn > dependent.on)
+    throw fault('invalid', { is: 'sampling.sample-cannot-younger-than' }, [
+      { path: 'drawnOn', message: { is: 'sampling.lies-after-when', on: dependent.on, what: dependent.what } },
+    ]);
+  const row =
+    before ??
+    (await newSample(
+      { tx, hand, now },
+      {
+        lotId: lot.id,
+        kind: 'submitted',
+        parentId: composite?.id ?? null,
+        mass: body.mass,
+      },
+    ));
+  const changes = await recordObservations(
+    tx,
+    samplingObservation,
+    { id: row.id, lotId: lot.id },
+    [
+      { field: 'mass', text: body.mass.text, unit: body.mass.unit, value: massG.toString() },
+      { field: 'drawnOn', text: body.drawnOn, unit: null, value: null },
+      { field: 'drawnBy', text: body.drawnBy, unit: null, value: null },
+      { field: 'seal', text: body.seal, unit: null, value: null },
+      {
+        field: 'primarySamples',
+        text: body.primarySamples === null ? '' : String(body.primarySamples),
+        unit: null,
+        value: body.primarySamples === null ? null : String(body.primarySamples),
+      },
+    ],
+    hand,
+    body.reason,
+  );
+  await tx
+    .update(vessel)
+    .set(
+      before
+        ? {
+            ...massColumns(body.mass),
+            drawnOn: body.drawnOn,
+            version: before.version + 1,
+            updatedBy: hand.personId,
+            updatedAt: now,
+          }
+        : { seal: body.seal || null, drawnOn: body.drawnOn },
+    )
+    .where(eq(vessel.id, row.id));
+  await audit({
+    lotId: lot.id,
+    act: { is: before ? 'submitted-corrected' : 'submitted-received' },
+    subject: `vessel ${row.code}`,
+    before: changes.corrected,
+    after: body,
+    reason: body.reason,
+  });
+  const { submitted } = await readSampling(tx, await openFile(tx, lot.id, now));
+  if (submitted)
+    await keepJudgement(
+      tx,
+      { lotId: lot.id, step: 'sampling', vesselId: row.id, editionId: lot.editionId },
+      (await currentObservations(tx, samplingObservation, [row.id])).map((one) => one.id),
+      samplingOutcome(submitted),
+      { mass: submitted.massVerdict, primarySamples: submitted.primaryVerdict },
+      hand,
+    );
+  touch(lot.id);
+  return row;
+}
+
+/**
+ * Draws a working sample from the submitted sample of a (locked) lot; no more than is left of it, and no less than
+ * the rule book asks unless somebody says why.
+ */
+export async function drawWorkingSample(
+  { tx, hand, now, audit, touch }: Write,
+  lot: Lot,
+  body: NewWorkingSample,
+  /** A file need not say when it was drawn. */
+  day: 'known' | 'unknown' = 'known',
+): Promise<Vessel> {
+  const file = await openFile(tx, lot.id, now);
+  const submitted = file.vessels.find((one) => one.kind === 'submitted');
+  if (!submitted)
+    throw fault('conflict', { is: 'sampling.record-submitted-sample-first' }, [
+      { path: 'purpose', message: { is: 'sampling.no-submitted-sample-draw' } },
+    ]);
+  checkThere(submitted, 'purpose');
+  const massG = weight(body.mass, 'A working sample');
+  refuseMoreThanLeft(file, submitted, massG);
+  const verdict = judgeLeastMass(
+    body.portion === 'half' ? 'half working sample' : 'working sample',
+    massG,
+    leastFor(body.purpose, file.method, body.portion ?? null),
+  );
+  if (verdict.outcome === 'outside' && !body.why)
+    throw fault('invalid', { is: 'sampling.rule-book-asks-g', limit: verdict.limit, body: ofHalf(body) }, [
+      { path: 'why', message: { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) } },
+    ]);
+  const seen = seenOf(hand, body, drawn(submitted));
+  const row = await newSample(
+    { tx, hand, now },
+    {
+      lotId: lot.id,
+      kind: 'working',
+      drawnOn: day === 'unknown' && body.seenOn === undefined ? null : seen.on,
+      lateReason: seen.lateReason,
+      purpose: body.purpose,
+      parentId: submitted.id,
+      mass: body.mass,
+      portion: body.portion ?? null,
+      why: verdict.outcome === 'outside' ? (body.why ?? null) : null,
+    },
+  );
+  await openToDraw({ tx, hand, now }, submitted);
+  await audit({
+    lotId: lot.id,
+    act: { is: 'working-drawn', purpose: body.purpose, half: body.portion === 'half' },
+    subject: `vessel ${row.code}`,
+    after: body,
+    reason: body.why,
+  });
+  touch(lot.id);
+  return row;
+}

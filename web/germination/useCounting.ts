@@ -1,0 +1,196 @@
+import type {
+  DishCount,
+  DishView,
+  EntryWay,
+  GerminationTest,
+  GerminationView,
+} from '@mercato/contract/germination/germination';
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { addCounts, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useReducer, useRef, useState } from 'react';
+import { Refused } from '../api/client.ts';
+import { callRoute, keyOf, send } from '../api/routes.ts';
+import { useSession } from '../api/session.tsx';
+import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
+import { useScanTaker } from '../ui/scan.tsx';
+import { tick } from '../ui/tick.ts';
+import { countAt, endsTest, startDay, stationDays } from './countDays.ts';
+import { beginCounting, counting, seedsCalled, whyNotClosed, type Act, type Counting } from './counting.ts';
+import type { Correction } from './FiguresForm.tsx';
+import { difference, useTally, type Tally } from './useTally.ts';
+
+export interface Count {
+  readonly state: Counting;
+  readonly act: (what: Act) => void;
+  readonly days: readonly number[];
+  /** This count ends the test. */
+  readonly final: boolean;
+  readonly dish: DishView | undefined;
+  readonly isClosed: (dish: DishView) => boolean;
+  /** All that is called of a dish, at this count and before. */
+  readonly called: (dish: DishView) => Counts;
+  /** What is called of the open dish at this count. */
+  readonly current: Counts;
+  readonly left: number;
+  readonly mayCount: boolean;
+  readonly busy: boolean;
+  readonly tally: Tally;
+  /** The dish was taken up here. */
+  readonly inHand: () => void;
+  readonly call: (seedClass: SeedClass) => void;
+  readonly takeBack: () => void;
+  readonly close: () => Promise<void>;
+  /** To another dish of the row; behind the last comes the first. */
+  readonly step: (by: number) => void;
+  readonly turnTo: (day: number) => void;
+  /** Takes typed figures for the open dish. */
+  readonly take: (next: Counts) => void;
+  readonly correct: (next: Counts, correction: Correction) => Promise<string | null>;
+}
+
+const countClosed = (dish: DishView, key: number) => countAt(dish, key)?.closed ?? false;
+
+/** The count of a test at this station: what stands, and what travels to the server and back. */
+export function useCounting(
+  view: GerminationView,
+  test: GerminationTest,
+  personId: string,
+  askedDish: string | null,
+): Count {
+  const client = useQueryClient();
+  const { may } = useSession();
+  const [state, act] = useReducer(counting, null, () => {
+    const day = startDay(test, view.today);
+    const asked = test.dishes.findIndex((dish) => dish.id === askedDish);
+    const open = test.dishes.findIndex((dish) => !dish.closed && !countClosed(dish, day));
+    return beginCounting(day, asked >= 0 ? asked : Math.max(0, open));
+  });
+  const { day, at, typing } = state;
+  const [busy, setBusy] = useState(false);
+  const entry = useRef<EntryWay>('keys');
+  const final = state.ends ?? endsTest(test, day);
+  const readAnew = () => client.invalidateQueries({ queryKey: keyOf(germinationRoutes.ofLot, { lot: view.lot.id }) });
+  const tally = useTally(personId, test.id, day, readAnew);
+  const dish = test.dishes[at] ?? test.dishes[0];
+  useOthers(test.dishes, (one) => one.id, tally);
+  const inHand = useHold(
+    dish?.id ?? null,
+    (id) => callRoute(germinationRoutes.hand, { dish: id }, PUT_DOWN, { keepalive: true }),
+    tally.settled,
+  );
+  useScanTaker(
+    useCallback(
+      (answer: ScanAnswer) => {
+        const found = test.dishes.findIndex((one) => one.id === answer.vessel.id);
+        act(found >= 0 ? { do: 'open', at: found } : { do: 'scanned', answer });
+        return true; // a scan never leaves an open count by itself
+      },
+      [test.dishes],
+    ),
+  );
+
+  const isClosed = (one: DishView) => one.closed || countClosed(one, day);
+  const called = (one: DishView) =>
+    addCounts([
+      ...one.days.filter((count) => count.key !== day).map((count) => count.counts),
+      isClosed(one) ? (countAt(one, day)?.counts ?? NO_COUNTS) : tally.of(one),
+    ]);
+  const left = dish ? dish.seeds - totalOf(called(dish)) : 0;
+  const mayCount = may('bench.write') && dish !== undefined && !isClosed(dish) && !otherHand(dish.held);
+  const current = !dish ? NO_COUNTS : isClosed(dish) ? (countAt(dish, day)?.counts ?? NO_COUNTS) : tally.of(dish);
+  const say = (message: string | null) => act({ do: 'say', message });
+
+  const call = (seedClass: SeedClass) => {
+    if (!mayCount || typing || !tally.ready || tally.resting) return;
+    const done = seedsCalled(state.mode, seedClass, final, { ...dish, left });
+    if ('refused' in done) {
+      say(done.refused);
+      return;
+    }
+    if (state.mode !== 'one') entry.current = state.mode === 'ten' ? 'tens' : 'difference';
+    tally.press(dish, [{ seedClass, seeds: done.seeds }]);
+    inHand();
+    act({ do: 'called' });
+    tick();
+  };
+  const save = async (one: DishView, next: Counts, how: EntryWay, correction?: Correction) => {
+    setBusy(true);
+    const there = countAt(one, day);
+    const body: DishCount = {
+      counts: next,
+      closed: true,
+      final: there?.closed ? there.final : final,
+      entry: how,
+      ...(correction === undefined && final && day !== test.plan.finalCountDay && state.cause !== ''
+        ? { cause: state.cause }
+        : {}),
+      ...(state.lateReason.trim() === '' ? {} : { lateReason: state.lateReason.trim() }),
+      ...correction,
+    };
+    try {
+      await send(client, germinationRoutes.count, { dish: one.id, day }, body, { version: one.version });
+      tally.forget(one);
+      entry.current = 'keys';
+      return null;
+    } catch (error) {
+      if (error instanceof Refused && error.status === 412) await readAnew();
+      return error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The count could not be kept.';
+    } finally {
+      setBusy(false);
+    }
+  };
+  const close = async () => {
+    if (!mayCount) return;
+    const why = whyNotClosed(busy, final, { ...dish, left });
+    if (why !== null) {
+      say(why);
+      return;
+    }
+    // A count is closed on the keys that the server holds.
+    const waits = entry.current === 'typed' ? null : await tally.settled();
+    const trouble = waits ?? (await save(dish, tally.of(dish), entry.current));
+    say(trouble);
+    if (trouble) return;
+    const following = [...test.dishes.slice(at + 1), ...test.dishes.slice(0, at)].find((one) => !isClosed(one));
+    if (following) act({ do: 'open', at: test.dishes.indexOf(following) });
+  };
+  return {
+    state,
+    act,
+    days: [...new Set([...stationDays(test, view.today), day])].sort((a, b) => a - b),
+    final,
+    dish,
+    isClosed,
+    called,
+    current,
+    left,
+    mayCount,
+    busy,
+    tally,
+    inHand,
+    call,
+    takeBack: () => {
+      if (mayCount && !tally.takeBack(dish)) say('Nothing of this station to take back; F corrects the figures.');
+    },
+    close,
+    step: (by) => act({ do: 'step', by, dishes: test.dishes.length }),
+    turnTo: (other) => {
+      const open = test.dishes.findIndex((one) => !one.closed && !countClosed(one, other));
+      act({ do: 'turn', day: other, at: open < 0 ? null : open });
+    },
+    take: (next) => {
+      if (!dish) return;
+      entry.current = 'typed';
+      tally.press(dish, difference(current, next));
+      inHand();
+      act({ do: 'typing', on: false });
+    },
+    correct: async (next, correction) => {
+      const trouble = dish ? await save(dish, next, 'typed', correction) : null;
+      if (!trouble) act({ do: 'typing', on: false });
+      return trouble;
+    },
+  };
+}

@@ -1,0 +1,81 @@
+import Button from 'react-bootstrap/Button';
+import { type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
+import { Exact } from '@mercato/core/units/mass';
+import { type JSX } from 'react';
+import { InertProposals, SpeciesProposals } from '../register/names.tsx';
+import { type PurityValues } from './entry.ts';
+
+const COLOURS: Readonly<Record<Component, string>> = {
+  pureSeed: 'var(--normal)',
+  otherSeeds: 'var(--abnormal)',
+  otherCropSeed: 'var(--hard)',
+  weedSeed: 'var(--abnormal)',
+  inertMatter: 'var(--inert)',
+};
+
+export function Proposals({ parts }: { parts: PurityValues['parts'] }): JSX.Element {
+  const named = (component: Component) => parts.some((one) => one.component === component);
+  return (
+    <>
+      {named('otherSeeds') && <SpeciesProposals id="species-otherSeeds" />}
+      {named('otherCropSeed') && <SpeciesProposals id="species-otherCropSeed" usually={['crop', 'either']} />}
+      {named('weedSeed') && <SpeciesProposals id="species-weedSeed" usually={['weed', 'either']} />}
+      {named('inertMatter') && <InertProposals id="inert-kinds" />}
+    </>
+  );
+}
+
+export function SumLine({
+  analysis,
+  decimals,
+  open,
+}: {
+  analysis: PurityAnalysis | null;
+  decimals: number | null;
+  open: () => void;
+}): JSX.Element {
+  return (
+    <div className="row-entry sum">
+      <span className="serif">Sum of parts</span>
+      <span className="fig fs-4 c-3 text-end pe-1">
+        {analysis && decimals !== null ? new Exact(analysis.sumG).toFixed(decimals) : '—'}
+      </span>
+      <span className="pct">{analysis ? (100).toFixed(analysis.percentDecimals) : ''}</span>
+      <span className={analysis?.retest ? 'outside' : 'kind'}>
+        {analysis && (
+          <Button variant="link" className="opens" onClick={open}>
+            {changeWords(analysis)}
+          </Button>
+        )}
+      </span>
+    </div>
+  );
+}
+
+export function ShareBar({ analysis }: { analysis: PurityAnalysis }): JSX.Element {
+  return (
+    <>
+      <div
+        className="share"
+        role="img"
+        aria-label={analysis.shares.map((one) => `${COMPONENT_NAMES[one.component]} ${one.percent} %`).join(', ')}
+      >
+        {analysis.shares.map((one) => (
+          <div key={one.component} style={{ width: `${one.exactPercent}%`, background: COLOURS[one.component] }} />
+        ))}
+      </div>
+      <div className="soft small">
+        {analysis.shares.map((one) => COMPONENT_NAMES[one.component]).join(' · ')}, drawn to scale
+      </div>
+    </>
+  );
+}
+
+function changeWords(analysis: PurityAnalysis): string {
+  const change = Math.abs(analysis.changePercent).toFixed(1);
+  const way = analysis.changePercent > 0 ? 'heavier' : 'lighter';
+  return analysis.retest
+    ? `${change} % ${way} than weighed in, ${analysis.verdict.limit} % allowed: repeat`
+    : `${change} % ${way} than weighed in, ${analysis.verdict.limit} % asks for a repeat`;
+}

@@ -1,0 +1,138 @@
+import { Fold } from '../ui/Fold.tsx';
+import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
+import { Field } from '../ui/Field.tsx';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { send } from '../api/routes.ts';
+import { endBagSchema, floatNoteSchema, type BagView } from '@mercato/contract/quick-tests/rounds';
+import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
+import { CAUSE_WORDS } from '@mercato/contract/quick-tests/words';
+import { useQueryClient } from '@tanstack/react-query';
+import { type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { shortDay } from '../api/session.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
+
+/** Why "bad seed or bad test?" arises, as a sentence. */
+function askedWords(bag: BagView): string {
+  const told = `${bag.sprouted} of ${bag.seeds}`;
+  const control = bag.beside.find((one) => one.control);
+  switch (bag.asked) {
+    case 'few':
+      return `Fewer than half sprouted: ${told}.`;
+    case 'fewer-than-control':
+      return `Clearly fewer than of the fresh seed beside it: ${told}${control ? ` against ${control.sprouted} of ${control.seeds}` : ''}.`;
+    case 'too-early':
+      return `${told} sprouted, and its last day has not come: more may follow.`;
+    case 'doubtful':
+      return `${told} sprouted, and something was wrong with the test: more may be alive.`;
+    case null:
+      return '';
+  }
+}
+
+export interface Part {
+  readonly bag: BagView;
+}
+
+const ANSWERS = ['yes', 'no', 'unknown'] as const;
+const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
+
+/** Ends the bag; where few sprouted, the causes are walked through first. */
+export function EndForm({ bag }: Part): JSX.Element {
+  const client = useQueryClient();
+  const entry = useEntry({
+    from: { on: bag.today, answers: NO_ANSWERS },
+    schema: endBagSchema,
+    words: QUICK_TESTS_FIELDS,
+    send: async (body, key) => {
+      await send(client, quickTestRoutes.end, { bag: bag.id }, body, { key });
+    },
+  });
+  const { answers } = entry.values;
+  const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
+  return (
+    <EntryForm
+      entry={entry}
+      title={bag.asked ? 'Bad seed or bad test?' : 'End it'}
+      send="End this bag"
+      quiet
+      className="mt-4"
+      waits
+    >
+      {bag.asked && <p>{askedWords(bag)} Before the seed is blamed:</p>}
+      {Object.entries(bag.known).map(([cause, answer]) =>
+        bag.asked && bag.causes.includes(cause as Cause) ? (
+          <p key={cause} className="soft">
+            {CAUSE_WORDS[cause as Cause].ask} <b>{answer}</b>, by what is written down.
+          </p>
+        ) : null,
+      )}
+      {asked.map((cause) => (
+        <div key={cause} className="cause" role="group" aria-label={CAUSE_WORDS[cause].ask}>
+          <span>{CAUSE_WORDS[cause].ask}</span>
+          <span>
+            {ANSWERS.map((one) => (
+              <Button
+                key={one}
+                size="sm"
+                variant="outline-primary"
+                aria-pressed={(answers[cause] ?? 'unknown') === one}
+                onClick={() => entry.set({ answers: { ...answers, [cause]: one } })}
+              >
+                {one === 'unknown' ? 'not known' : one}
+              </Button>
+            ))}
+          </span>
+        </div>
+      ))}
+      <Field entry={entry} name="on" />
+    </EntryForm>
+  );
+}
+
+/** A float test as a side note: recorded, compared, never a germination. */
+export function FloatForm({ bag }: Part): JSX.Element {
+  const client = useQueryClient();
+  const { float } = bag;
+  const entry = useEntry({
+    from: {
+      seeds: String(float?.seeds ?? bag.seeds),
+      sank: float ? String(float.sank) : '',
+      minutes: float ? String(float.minutes) : '15',
+      on: float?.on ?? bag.today,
+      reason: '',
+    },
+    schema: floatNoteSchema,
+    words: QUICK_TESTS_FIELDS,
+    send: async (body, key) => {
+      await send(client, quickTestRoutes.float, { bag: bag.id }, body, { key });
+    },
+  });
+  return (
+    <Fold
+      title={
+        <>
+          {float
+            ? `Float test${float.on ? ` of ${shortDay(float.on)}` : ''}: ${float.sank} of ${float.seeds} sank after ${float.minutes} minutes`
+            : 'Float test, as a side note'}
+        </>
+      }
+      className="mt-4"
+    >
+      <p className="soft">
+        Fifteen minutes and three days give different answers, and both agree badly with towels and with the field. It
+        is kept beside the towel and never counted.
+      </p>
+      <EntryForm entry={entry} send="Keep the note" quiet waits>
+        <div className="fields">
+          <Field entry={entry} name="seeds" />
+          <Field entry={entry} name="sank" />
+          <Field entry={entry} name="minutes" />
+          <Field entry={entry} name="on" />
+          {float && <Field entry={entry} name="reason" />}
+        </div>
+      </EntryForm>
+    </Fold>
+  );
+}

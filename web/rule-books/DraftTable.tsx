@@ -1,0 +1,297 @@
+import Table from 'react-bootstrap/Table';
+import Stack from 'react-bootstrap/Stack';
+import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
+import { Field } from '../ui/Field.tsx';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { send, sendFile } from '../api/routes.ts';
+import { checkRowsSchema, type DraftView } from '@mercato/contract/rule-books/editions';
+import type { FieldFault } from '@mercato/contract/http/problem';
+import { tableFaultWords } from '@mercato/contract/rule-books/faults';
+import { checkTable } from '@mercato/core/rule-books/checkTable';
+import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import Form from 'react-bootstrap/Form';
+import { Refused } from '../api/client.ts';
+import { useEntry } from '../ui/entry.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
+import { FileField, TextField, Trouble } from '../ui/fields.tsx';
+import { RowsTable } from './RowsTable.tsx';
+
+export function DraftTable({
+  draft,
+  name,
+  lead,
+}: {
+  draft: DraftView;
+  name: string;
+  lead: boolean;
+}): JSX.Element | null {
+  const client = useQueryClient();
+  const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const [trouble, setTrouble] = useState<string>();
+  const shape = TABLE_SHAPES[draft.book][name];
+  const table = draft.content.tables[name];
+  if (!shape || !table) return null;
+
+  const attempt = async (work: () => Promise<DraftView>) => {
+    setTrouble(undefined);
+    setFaults([]);
+    try {
+      await work();
+      setWriting(null);
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setFaults(error.faults);
+      setTrouble(error.message);
+      return false;
+    }
+  };
+  const store = (rows: readonly Row[]) => {
+    const wrong = checkTable(shape, rows);
+    if (wrong.length > 0) {
+      setTrouble(`The table cannot stand so. ${wrong[0] ? tableFaultWords(wrong[0].message) : ''}`);
+      setFaults(
+        wrong.map((one) => ({ path: `rows.${one.row ?? ''}.${one.column}`, message: tableFaultWords(one.message) })),
+      );
+      return Promise.resolve(false);
+    }
+    return attempt(() =>
+      send(client, ruleBookRoutes.writeTable, { draft: draft.id, table: name }, { rows }, { version: draft.version }),
+    );
+  };
+  const keep = () => {
+    if (!writing) return;
+    const rows = [...table.rows];
+    rows[writing.index] = writing.row;
+    void store(rows);
+  };
+  const bring = async (file: File) => {
+    const text = await file.text();
+    await attempt(() =>
+      sendFile(client, ruleBookRoutes.importTable, { draft: draft.id, table: name }, text, {
+        version: draft.version,
+      }),
+    );
+  };
+  const adding = writing?.index === table.rows.length ? writing : null;
+  const editRow = (index: number, row: Record<string, string>) => (
+    <EditRow
+      key={`edit ${index}`}
+      columns={shape.columns}
+      row={row}
+      faults={faults.filter((one) => one.path.startsWith(`rows.${index}.`))}
+      change={(next) => setWriting({ index, row: next })}
+      keep={keep}
+      leave={() => {
+        setWriting(null);
+        setFaults([]);
+        setTrouble(undefined);
+      }}
+    />
+  );
+  return (
+    <>
+      <h2>{shape.title}</h2>
+      <Trouble text={trouble} />
+      <FaultList faults={faults} />
+      <RowsTable
+        book={draft.book}
+        name={name}
+        table={table}
+        {...(lead
+          ? {
+              lead: (row: Row, index: number) => {
+                const key = rowKey(shape, row);
+                return (
+                  <RowLead
+                    what={key}
+                    chosen={chosen.has(key)}
+                    choose={(wanted) => {
+                      const next = new Set(chosen);
+                      if (wanted) next.add(key);
+                      else next.delete(key);
+                      setChosen(next);
+                    }}
+                    write={() => setWriting({ index, row: { ...row } })}
+                  />
+                );
+              },
+              edit: (_row: Row, index: number) => (writing?.index === index ? editRow(index, writing.row) : null),
+            }
+          : {})}
+        above={
+          lead && (
+            <Stack direction="horizontal" gap={2} className="actions">
+              <Button
+                size="sm"
+                variant="outline-primary"
+                onClick={() => setWriting({ index: table.rows.length, row: {} })}
+              >
+                add a row
+              </Button>
+              <Button
+                size="sm"
+                variant="outline-primary"
+                disabled={chosen.size === 0}
+                onClick={() =>
+                  void store(table.rows.filter((row) => !chosen.has(rowKey(shape, row)))).then((done) => {
+                    if (done) setChosen(new Set());
+                  })
+                }
+              >
+                take {chosen.size} out
+              </Button>
+              <FileField label="table from a CSV file" accept=".csv,text/csv" onFile={(file) => void bring(file)} />
+            </Stack>
+          )
+        }
+      />
+      {adding && (
+        <Table className="rows">
+          <tbody>{editRow(adding.index, adding.row)}</tbody>
+        </Table>
+      )}
+      {lead && (
+        <CheckForm
+          draft={draft}
+          name={name}
+          keys={[...chosen]}
+          all={() => setChosen(new Set(table.rows.map((row) => rowKey(shape, row))))}
+          checked={() => setChosen(new Set())}
+        />
+      )}
+    </>
+  );
+}
+
+function EditRow({
+  columns,
+  row,
+  faults,
+  change,
+  keep,
+  leave,
+}: {
+  columns: readonly { name: string; says: string }[];
+  row: Record<string, string>;
+  faults: readonly FieldFault[];
+  change: (row: Record<string, string>) => void;
+  keep: () => void;
+  leave: () => void;
+}): JSX.Element {
+  return (
+    <tr className="at">
+      <td colSpan={columns.length + 2}>
+        <form
+          className="fields"
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          {columns.map((column, i) => (
+            <TextField
+              key={column.name}
+              label={column.says}
+              value={row[column.name] ?? ''}
+              autoFocus={i === 0}
+              fault={faults.find((one) => one.path.endsWith(`.${column.name}`))?.message}
+              onChange={(text) => change({ ...row, [column.name]: text })}
+            />
+          ))}
+          <Stack direction="horizontal" gap={2} className="actions">
+            <Button type="submit" size="sm">
+              Keep the row
+            </Button>
+            <Button size="sm" variant="outline-primary" onClick={leave}>
+              Leave it
+            </Button>
+          </Stack>
+        </form>
+      </td>
+    </tr>
+  );
+}
+
+function CheckForm({
+  draft,
+  name,
+  keys,
+  all,
+  checked,
+}: {
+  draft: DraftView;
+  name: string;
+  keys: readonly string[];
+  all: () => void;
+  checked: () => void;
+}): JSX.Element {
+  const client = useQueryClient();
+  const form = useEntry({
+    from: { against: '' },
+    body: (values) => ({ ...values, keys: [...keys] }),
+    schema: checkRowsSchema,
+    words: RULE_BOOKS_FIELDS,
+    send: async (body, key) => {
+      await send(client, ruleBookRoutes.checkRows, { draft: draft.id, table: name }, body, {
+        version: draft.version,
+        key,
+      });
+      checked();
+    },
+  });
+  return (
+    <EntryForm
+      entry={form}
+      title="Mark as checked"
+      trouble={form.general ?? (form.fault('keys') ? 'Choose the rows that were compared.' : undefined)}
+      send={<>{keys.length} rows agree with it</>}
+      disabled={keys.length === 0}
+      beside={
+        <Button variant="outline-primary" onClick={all}>
+          Choose all rows
+        </Button>
+      }
+      className="mt-3 w-form"
+      waits
+    >
+      <Field entry={form} name="against" />
+    </EntryForm>
+  );
+}
+
+function RowLead({
+  what: key,
+  chosen,
+  choose,
+  write,
+}: {
+  what: string;
+  chosen: boolean;
+  choose: (chosen: boolean) => void;
+  write: () => void;
+}): JSX.Element {
+  return (
+    <span className="d-inline-flex gap-2">
+      <Form.Check aria-label={`choose ${key}`} checked={chosen} onChange={(event) => choose(event.target.checked)} />
+      <Button variant="link" className="opens" aria-label={`write ${key}`} onClick={write}>
+        write
+      </Button>
+    </span>
+  );
+}
+
+/** What is wrong with a table, where that is more than one thing. */
+const FaultList = ({ faults }: { faults: readonly FieldFault[] }): JSX.Element | null =>
+  faults.length < 2 ? null : (
+    <ul className="outside">
+      {faults.slice(0, 12).map((one, i) => (
+        <li key={i}>{one.message}</li>
+      ))}
+    </ul>
+  );

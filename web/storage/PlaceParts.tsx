@@ -1,0 +1,161 @@
+import Stack from 'react-bootstrap/Stack';
+import { useQueryClient } from '@tanstack/react-query';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
+import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
+import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/air/placeBook';
+import { type JSX } from 'react';
+import Button from 'react-bootstrap/Button';
+import { shortDay, shortInstant } from '../api/session.tsx';
+import { useNow } from '../ui/now.ts';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { Strike } from '../ui/Strike.tsx';
+import { lasted } from '../air/careData.ts';
+
+/** Dials that somebody read, as they were read; one that was read wrongly is struck. */
+export function Dials({
+  care,
+  zone,
+  keep,
+}: {
+  care: PlaceCare;
+  zone: string;
+  keep: ((care: PlaceCare) => void) | null;
+}): JSX.Element | null {
+  const client = useQueryClient();
+  if (care.dials.length === 0) return null;
+  return (
+    <section aria-label="dials">
+      <h2>Dials that were read</h2>
+      <ul className="book">
+        {care.dials.map((one) => {
+          const words = `${one.temperature.text} °${one.temperature.unit}${one.humidityPercent === null ? '' : `, ${one.humidityPercent} %`}`;
+          return (
+            <li key={one.id}>
+              <span className={one.struck === null ? 'fig' : 'fig struck'}>{words}</span>{' '}
+              <span className="soft">
+                {one.by}, {shortInstant(one.at, zone)}
+                {one.struck !== null && `; struck: ${one.struck}`}
+              </span>{' '}
+              {keep && one.struck === null && (
+                <Strike
+                  what={words}
+                  strike={async (reason) =>
+                    keep(
+                      await send(
+                        client,
+                        placeRoutes.strikeReading,
+                        { place: care.place.id, reading: one.id },
+                        {
+                          reason,
+                        },
+                      ),
+                    )
+                  }
+                />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+export function Alarms({
+  care,
+  zone,
+  see,
+}: {
+  care: PlaceCare;
+  zone: string;
+  see: ((entry: PlaceEntry) => Promise<void>) | null;
+}): JSX.Element | null {
+  if (!care.band) return <p className="soft">Nobody said within what its air is to stay: it raises no alarm.</p>;
+  if (care.alarms.length === 0)
+    return (
+      <p>
+        <VerdictMark mark="within" /> It has kept within its band for as long as 90 days tell.
+      </p>
+    );
+  return (
+    <section aria-label="alarms">
+      <h2>When it left its band</h2>
+      <ul className="alarms">
+        {care.alarms.map((one) => (
+          <li key={`${one.alarm} ${one.from}`}>
+            <VerdictMark mark={one.seen === null ? 'outside' : 'near'} /> <b>{one.alarm}</b> for {lasted(one.minutes)}
+            {one.worst !== null && <span className="fig"> at worst {worstWords(one)}</span>}{' '}
+            <span className="soft">
+              from {shortInstant(one.from, zone)}
+              {one.to === null && ', and it goes on'}
+            </span>{' '}
+            {one.seen !== null ? (
+              <span>seen: {one.seen}</span>
+            ) : (
+              see && (
+                <Strike
+                  what={`${one.alarm} of ${shortInstant(one.from, zone)}`}
+                  words="seen"
+                  ask="what was done"
+                  strike={(words) => see({ what: 'alarm', alarm: one.alarm, from: one.from, words })}
+                />
+              )
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const worstWords = ({ alarm, worst }: AlarmView) =>
+  `${worst?.toFixed(1) ?? ''} ${alarm === 'too damp' || alarm === 'too dry' ? '%' : '°C'}`;
+
+export function Desiccant({
+  care: { desiccant },
+  begin,
+  press,
+}: {
+  care: PlaceCare;
+  begin: (() => void) | null;
+  press: ((entry: PlaceEntry) => void) | null;
+}): JSX.Element | null {
+  const now = useNow();
+  const fresh = begin && (
+    <Button variant="link" onClick={begin}>
+      {desiccant ? 'put fresh in' : 'put desiccant in'}
+    </Button>
+  );
+  if (!desiccant) return <p className="soft">No desiccant lies in it. {fresh}</p>;
+  const due = Date.parse(desiccant.dueAt) <= now;
+  return (
+    <section aria-label="desiccant">
+      <h2>Desiccant</h2>
+      <p>
+        <VerdictMark
+          mark={desiccant.state === 'spent' ? 'outside' : due || desiccant.state === 'turning' ? 'near' : 'within'}
+        />{' '}
+        {desiccant.massG} g of {desiccant.stuff}, <b>{desiccant.state}</b>, in since {shortDay(desiccant.since)}; to be
+        looked at {due ? 'now' : `on ${shortDay(desiccant.dueAt)}`}. {fresh}
+      </p>
+      {press && (
+        <Stack direction="horizontal" gap={2} className="actions">
+          <span>It looks</span>
+          {DESICCANT_STATES.map((state) => (
+            <Button key={state} variant="outline-primary" onClick={() => press({ what: 'seen', state })}>
+              {state}
+            </Button>
+          ))}
+          <Button variant="outline-primary" onClick={() => press({ what: 'no desiccant' })}>
+            taken out
+          </Button>
+        </Stack>
+      )}
+      <p className="caution">
+        Do not breathe its dust. Some that shows its state holds cobalt salts: gloves, and dry it again as its maker
+        says, in an oven that is well aired. Keep it from children.
+      </p>
+    </section>
+  );
+}

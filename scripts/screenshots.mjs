@@ -118,7 +118,7 @@ await page.getByRole('heading', { name: 'Bad seed or bad test?' }).scrollIntoVie
 await shoot('bad-seed-or-bad-test');
 await page.setViewportSize({ width: 1280, height: 800 });
 await page.goto(`${base}/store`);
-await page.getByRole('list', { name: 'packets' }).getByRole('listitem').first().waitFor();
+await page.getByRole('table', { name: 'packets' }).getByRole('row').nth(1).waitFor();
 await shoot('store');
 // What it knows of its air, how seed has kept, and when to sow.
 for (const [name, address, there] of [

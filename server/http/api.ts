@@ -1,22 +1,22 @@
-import type { Request,Response,Router } from 'express';
-import { type LiveNote,type Topic } from '@mercato/contract/http/live';
-import type { Asks,FileRoute,ReadRoute,Route,StreamRoute,WriteRoute } from '@mercato/contract/http/route';
-import { validate,type Checked } from '@mercato/contract/http/validate';
+import type { Request, Response, Router } from 'express';
+import { type LiveNote, type Topic } from '@mercato/contract/http/live';
+import type { Asks, FileRoute, ReadRoute, Route, StreamRoute, WriteRoute } from '@mercato/contract/http/route';
+import { validate, type Checked } from '@mercato/contract/http/validate';
 import { may } from '@mercato/core/register/permissions';
 import { type Connection } from '../database/connect.ts';
 import { keepAudit } from '../register/audit.ts';
-import { noteOf,sessionName } from '../live/notes.ts';
+import { noteOf, sessionName } from '../live/notes.ts';
 import { fault } from './fault.ts';
 import { SpooledFile } from './spool.ts';
 import { todayIn } from './day.ts';
-import { zoneOf,plainParams,keyOf,pageOf,versionOf,bodyHash } from './asked.ts';
+import { zoneOf, plainParams, keyOf, pageOf, versionOf, bodyHash } from './asked.ts';
 import {
-type SignedIn,
-type ReadContext,
-type WriteContext,
-type Prepare,
-type AnsweredFile,
-type ApiParts,
+  type SignedIn,
+  type ReadContext,
+  type WriteContext,
+  type Prepare,
+  type AnsweredFile,
+  type ApiParts,
 } from './context.ts';
 import { once } from './once.ts';
 

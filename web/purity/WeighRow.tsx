@@ -1,0 +1,140 @@
+import type { Weighing } from './useWeighing.ts';
+import Button from 'react-bootstrap/Button';
+import { type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
+import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
+import { readEdition } from '@mercato/core/rule-books/readEdition';
+import { Exact } from '@mercato/core/units/mass';
+import { type JSX } from 'react';
+import { Earlier } from '../register/bench.tsx';
+import { WeighInput } from '../devices/WeighInput.tsx';
+import { FIELD_NAMES, type WeighedField } from './entry.ts';
+import { Parts } from './Parts.tsx';
+
+/** Where the next reading of the balance goes: a line, or (null) a part of a component. */
+export interface Hands {
+  readonly into: { name: string; field: WeighedField | null } | null;
+  readonly setInto: (into: { name: string; field: WeighedField | null }) => void;
+  /** Why a reading was not taken, and where. */
+  readonly refused: { field: WeighedField | null; reason: string } | null;
+  readonly setRefused: (refused: { field: WeighedField | null; reason: string } | null) => void;
+}
+
+/** One line that is weighed, with its share, what is wrong with it, and the parts that are named in it. */
+export function WeighRow({
+  field,
+  view,
+  test,
+  weighing,
+  hands,
+  mayWrite,
+  show,
+}: {
+  field: WeighedField;
+  view: PurityView;
+  test: PurityTest;
+  weighing: Weighing;
+  hands: Hands;
+  mayWrite: boolean;
+  /** Shows the working of a component in the slip. */
+  show: (component: Component | null) => void;
+}): JSX.Element {
+  const { entry, edition, decimals, analysis, wrongDecimals } = weighing;
+  const { values } = entry;
+  const { refused, setRefused, setInto } = hands;
+  const onRefused = (of: WeighedField | null) => (reason: string | undefined) =>
+    setRefused(reason === undefined ? null : { field: of, reason });
+  const share = analysis?.shares.find((one) => one.component === field);
+  const fault =
+    (refused?.field === field ? refused.reason : undefined) ??
+    entry.fault(field) ??
+    entry.fault(`weighedOn.${field}.why`) ??
+    wrongDecimals(field);
+  const component = isPartable(field) ? field : null;
+  const parts = component ? values.parts.filter((one) => one.component === component) : [];
+  return (
+    <div>
+      <div className="row-entry">
+        <label htmlFor={`mass-${field}`}>{capital(FIELD_NAMES[field])}</label>
+        <span>
+          <WeighInput
+            id={`mass-${field}`}
+            value={values[field]}
+            disabled={!mayWrite}
+            invalid={fault !== undefined}
+            describedBy={fault === undefined ? undefined : `why-${field}`}
+            autoFocus={field === 'workingSample' && !test.fields.workingSample}
+            decimals={field === 'workingSample' && edition ? decimalsOf(edition) : decimals}
+            onRefused={onRefused(field)}
+            onFocus={() => {
+              setInto({ name: capital(FIELD_NAMES[field]), field });
+              setRefused(null);
+              show(isComponent(field) ? field : null);
+            }}
+            onChange={(next, weighedOn) =>
+              entry.set({ [field]: next, weighedOn: { ...values.weighedOn, [field]: weighedOn } })
+            }
+          />{' '}
+          g
+        </span>
+        <span className="pct">
+          {share && (
+            <Button variant="link" className="opens" onClick={() => show(share.component)}>
+              {share.trace ? 'trace' : share.percent.toFixed(analysis?.percentDecimals ?? 1)}
+            </Button>
+          )}
+        </span>
+        <span>
+          {fault && (
+            <span className="why" role="alert" id={`why-${field}`}>
+              {fault}
+            </span>
+          )}
+          <span className="kind">
+            {field === 'multipleUnits' &&
+              `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
+            {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (
+              <>
+                {analysis.adjustedBy > 0 ? 'took' : 'gave'}{' '}
+                {Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals)} so that all make 100{' '}
+              </>
+            )}
+            {component && mayWrite && (
+              <Button
+                variant="link"
+                aria-label={`${parts.length > 0 ? 'another part' : 'name its parts'}: ${FIELD_NAMES[field]}`}
+                onClick={() => entry.set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] })}
+              >
+                {parts.length > 0 ? 'another part' : 'name its parts'}
+              </Button>
+            )}{' '}
+            <Earlier field={test.fields[field]} />
+          </span>
+        </span>
+      </div>
+      {component && (
+        <Parts
+          component={component}
+          values={values}
+          judged={test.parts}
+          fault={entry.fault}
+          disabled={!mayWrite}
+          list={component === 'inertMatter' ? 'inert-kinds' : `species-${component}`}
+          decimals={analysis?.percentDecimals ?? 1}
+          weighTo={decimals}
+          onFocus={(name) => setInto({ name, field: null })}
+          onRefused={onRefused(null)}
+          change={(next) => entry.set({ parts: next })}
+        />
+      )}
+    </div>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+const isComponent = (field: WeighedField): field is Component => field in COMPONENT_NAMES;
+const isPartable = (field: WeighedField): field is Component => isComponent(field) && field !== 'pureSeed';
+
+/** How the mass itself decides its decimals, while it is weighed in. */
+const decimalsOf = (edition: ReturnType<typeof readEdition>) => (text: string) =>
+  new Exact(text).gt(0) ? weighingDecimals(edition, new Exact(text)) : null;

@@ -1,0 +1,54 @@
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { reading, send } from '../api/routes.ts';
+import { purityWeighingsSchema, type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
+import { analysePurity, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
+import { componentMasses } from '@mercato/core/purity/componentMasses';
+import { readEdition } from '@mercato/core/rule-books/readEdition';
+import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useBalanceHere } from '../devices/balanceHere.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
+import { bodyOf, corrects, valuesOf, weighedFields, type WeighedField } from './entry.ts';
+
+/** A purity test as it is weighed: its lines, and what they come to so far. */
+export function useWeighing(view: PurityView, test: PurityTest) {
+  const client = useQueryClient();
+  const here = useBalanceHere();
+  const { data: content } = useQuery({
+    ...reading(ruleBookRoutes.edition, { edition: test.edition.id }),
+    staleTime: Infinity,
+  });
+  const edition = useMemo(() => (content ? readEdition(content) : null), [content]);
+  const fields = weighedFields(view);
+  const entry = useEntry({
+    from: valuesOf(test),
+    body: (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
+    schema: purityWeighingsSchema,
+    words: PURITY_FIELDS,
+    send: async (body, key) => {
+      await send(client, purityRoutes.weigh, { test: test.id }, body, { version: test.version, key });
+    },
+  });
+  const { values } = entry;
+  const text = (field: WeighedField) => plainFigure(values[field]);
+  const first = DECIMAL_TEXT.test(text('workingSample')) ? new Exact(text('workingSample')) : null;
+  const decimals = edition && first?.gt(0) ? weighingDecimals(edition, first) : null;
+  const analysis = useMemo<PurityAnalysis | null>(() => {
+    const masses = componentMasses(view.components, (field) => plainFigure(values[field]), view.multipleUnitsPercent);
+    return edition && first?.gt(0) && masses ? analysePurity(edition, first, masses) : null;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `first` is read from `values`
+  }, [edition, values, view]);
+  const corrected = corrects(values, fields, test);
+  const wrongDecimals = (field: WeighedField): string | undefined => {
+    if (decimals === null || !DECIMAL_TEXT.test(text(field)) || writtenDecimals(text(field)) === decimals)
+      return undefined;
+    return `${decimals} decimals for a sample of this weight: write ${new Exact(text(field)).toFixed(decimals)}, or weigh again.`;
+  };
+  return { entry, edition, fields, decimals, analysis, corrected, wrongDecimals };
+}
+export type Weighing = ReturnType<typeof useWeighing>;

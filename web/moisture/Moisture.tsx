@@ -160,7 +160,6 @@ function Weighings({
         send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
         beside={<span className="soft">the dried weights may follow later</span>}
         className="mt-2"
-        waits
       >
         <Table className="w-text">
           <thead>

@@ -77,7 +77,7 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
     },
   });
   return (
-    <EntryForm entry={entry} send="Poured together" leave={leave} waits>
+    <EntryForm entry={entry} send="Poured together" leave={leave}>
       <div className="fields w-text">
         <Field
           entry={entry}

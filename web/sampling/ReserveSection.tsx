@@ -79,7 +79,7 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
     },
   });
   return (
-    <EntryForm entry={entry} send="Keep it" leave={leave} waits>
+    <EntryForm entry={entry} send="Keep it" leave={leave}>
       <div className="fields w-text">
         <Field entry={entry} name="from" options={sources} />
         <Field entry={entry} name="mass" />

@@ -92,7 +92,6 @@ export default function NewBatch(): JSX.Element {
         leave={() => {
           void navigate(-1);
         }}
-        waits
       >
         <div className="fields">
           <Field

@@ -1,4 +1,4 @@
-import { addMonths, formatISO, lastDayOfMonth, parseISO } from 'date-fns';
+import { lastDayAfter } from '../units/days.ts';
 import { MONTHS } from '../units/monthNames.ts';
 import type { Component } from '../units/components.ts';
 import type { Book } from '../rule-books/edition.ts';
@@ -159,7 +159,3 @@ function pureLive({ purity, germination, liveCountsDormant }: DocumentData): str
 function monthOf(isoDate: string): string {
   return `${MONTHS[Number(isoDate.slice(5, 7)) - 1] ?? ''} ${isoDate.slice(0, 4)}`;
 }
-
-/** The last day of the month so many months later. */
-const lastDayAfter = (isoDate: string, months: number): string =>
-  formatISO(lastDayOfMonth(addMonths(parseISO(isoDate), months)), { representation: 'date' });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
-import { addDays, dayFault, daysBetween, LATE_DAYS } from './days.ts';
+import { afterEach, describe, expect, it } from 'vitest';
+import { addDays, dayFault, daysBetween, LATE_DAYS, lastDayAfter } from './days.ts';
 
 describe('calendar days', () => {
   // Source: the calendar: 2028 is a leap year, 2027 is none; summer time plays no part.
@@ -23,6 +23,38 @@ describe('calendar days', () => {
         expect(daysBetween(from, addDays(from, days))).toBe(days);
       }),
     );
+  });
+
+  // Source: the IANA time zone data base: Samoa had no 30 December 2011, Brazil no midnight on 4 November 2018.
+  describe.each([
+    ['Pacific/Apia', () => new Date(2011, 11, 30).getDate() === 31],
+    ['America/Sao_Paulo', () => new Date(2018, 10, 4).getHours() === 1],
+  ])('on a machine that stands in %s', (zone, lacks) => {
+    const home = process.env.TZ;
+    afterEach(() => {
+      if (home === undefined) delete process.env.TZ;
+      else process.env.TZ = home;
+    });
+    it('are those of the calendar, also where its clock leaves one out', () => {
+      process.env.TZ = zone;
+      expect(lacks()).toBe(true);
+      const iso = (time: number) => new Date(time).toISOString().slice(0, 10);
+      for (let time = Date.UTC(2011, 0, 1); time < Date.UTC(2019, 0, 1); time += 86_400_000) {
+        expect(addDays(iso(time), 1)).toBe(iso(time + 86_400_000));
+        expect(daysBetween(iso(time), iso(time + 86_400_000))).toBe(1);
+      }
+    });
+  });
+
+  // Source: the calendar; a month that is shorter ends earlier.
+  it.each([
+    ['2026-08-31', 6, '2027-02-28'],
+    ['2027-08-01', 6, '2028-02-29'],
+    ['2026-11-30', 0, '2026-11-30'],
+    ['2026-11-01', 1, '2026-12-31'],
+    ['2026-11-01', 2, '2027-01-31'],
+  ])('the month of %s and %i months end on %s', (from, months, to) => {
+    expect(lastDayAfter(from, months)).toBe(to);
   });
 
   it('refuses what is no date, by its name', () => {

@@ -1,9 +1,18 @@
-import { addDays as daysAfter, differenceInCalendarDays, formatISO, isValid, parseISO } from 'date-fns';
+import {
+  addDays as daysAfter,
+  addMonths,
+  differenceInCalendarDays,
+  formatISO,
+  isValid,
+  lastDayOfMonth,
+  parseISO,
+} from 'date-fns';
+import { utc } from '@date-fns/utc';
 import { ArgumentFault } from './argument.ts';
 
-/** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone. */
+/** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone: a machine's own has days that never were. */
 function dayOf(isoDate: string, name: string): Date {
-  const day = parseISO(isoDate);
+  const day = parseISO(isoDate, { in: utc });
   if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate) || !isValid(day))
     throw new ArgumentFault(name, { is: 'argument.date', got: isoDate });
   return day;
@@ -22,6 +31,13 @@ export const addDays = (isoDate: string, days: number, name = 'date'): string =>
  */
 export const daysBetween = (from: string, to: string): number =>
   differenceInCalendarDays(dayOf(to, 'to'), dayOf(from, 'from'));
+
+/**
+ * The last day of the month so many months later.
+ * @throws {RangeError} for what is no date
+ */
+export const lastDayAfter = (isoDate: string, months: number): string =>
+  formatISO(lastDayOfMonth(addMonths(dayOf(isoDate, 'date'), months)), { representation: 'date' });
 
 /** So many days may pass between seeing and writing down before somebody has to say why. Common practice, no source. */
 export const LATE_DAYS = 3;

@@ -97,7 +97,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
             />
           )}
           <Field entry={entry} name="variety" />
-          <Field entry={entry} name="harvest" path={['harvestYear', 'harvestMonth']} />
+          <Field entry={entry} name="harvest" type="text" path={['harvestYear', 'harvestMonth']} />
           <Field entry={entry} name="mass" units={['kg', 'lb']} />
           <Field entry={entry} name="containers" />
           {values.containers !== '0' && <Field entry={entry} name="containerMass" />}

@@ -57,7 +57,12 @@ export default function People(): JSX.Element {
               <td>{one.name}</td>
               <td className="code">{one.username}</td>
               <td>
-                <Roles value={one.roles} of={one.name} onChange={(roles) => void change(one, { roles })} />
+                <Ticks
+                  legend={<span className="visually-hidden">roles of {one.name}</span>}
+                  options={ROLES.map((role) => [role, role] as const)}
+                  chosen={one.roles}
+                  onChange={(roles) => void change(one, { roles })}
+                />
               </td>
               <td>
                 <Form.Check
@@ -88,7 +93,7 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
   if (link)
     return (
       <span>
-        <input className="form-control fig" readOnly aria-label={`link for ${person.name}`} value={link} />
+        <Form.Control className="fig" readOnly aria-label={`link for ${person.name}`} value={link} />
         <span className="soft">Hand it to {person.name}: it holds once, for a day, and is not shown again.</span>
       </span>
     );
@@ -108,30 +113,6 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
       </Button>
       <Trouble text={trouble} />
     </>
-  );
-}
-
-function Roles({
-  value,
-  of,
-  onChange,
-}: {
-  value: readonly Role[];
-  of: string;
-  onChange: (roles: Role[]) => void;
-}): JSX.Element {
-  return (
-    <span className="d-flex gap-3">
-      {ROLES.map((role) => (
-        <Form.Check
-          key={role}
-          id={`${of}-${role}`}
-          label={role}
-          checked={value.includes(role)}
-          onChange={(event) => onChange(event.target.checked ? [...value, role] : value.filter((one) => one !== role))}
-        />
-      ))}
-    </span>
   );
 }
 

@@ -1,3 +1,4 @@
+import Form from 'react-bootstrap/Form';
 import Button from 'react-bootstrap/Button';
 import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
@@ -33,10 +34,9 @@ export function Browse({
         <p className="mb-1">
           <Link to="/rules">all rule books</Link>
         </p>
-        <label htmlFor="kind-sought">a kind in every table</label>
-        <input
+        <Form.Label htmlFor="kind-sought">a kind in every table</Form.Label>
+        <Form.Control
           id="kind-sought"
-          className="form-control"
           type="search"
           placeholder="Avena, oats …"
           value={typed}

@@ -52,7 +52,7 @@ export function RowsTable({
       {
         id: 'provenance',
         head: 'provenance',
-        value: ({ row }: Line) => row.verification ?? '',
+        value: ({ row }: Line) => [row.verification, row.origin, row.confidence, row.doubts].filter(Boolean).join('; '),
         cell: ({ row }: Line) => <Trust row={row} table={table} />,
         className: 'soft small',
       },

@@ -120,6 +120,11 @@ export function DataTable<T extends object>({
     <>
       <div className="list-tools no-print">
         {tools}
+        {sought && (
+          <span className="soft" role="status">
+            {shown.length} of {rows.length}
+          </span>
+        )}
         <ChooseColumns columns={columns} hidden={hidden} keep={keepHidden} />
         <Button
           variant="link"

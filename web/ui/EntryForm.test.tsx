@@ -1,5 +1,5 @@
 import '@testing-library/jest-dom/vitest';
-import { wholeNumber, text } from '@mercato/contract/http/fields';
+import { dayCount, decimalText, text, wholeNumber } from '@mercato/contract/http/fields';
 import { worded } from '@mercato/contract/http/fieldWords';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -160,4 +160,38 @@ test('a field that the schema or the words do not know is a fault of ours, seen 
   }
   expect(() => render(<Bad name="lost" />)).toThrow('no field lost');
   expect(() => render(<Bad name="normal" />)).toThrow('no words for the field normal (count.normal)');
+});
+
+test('a phone offers the keys of figures where nothing else is written', () => {
+  const lines = Joi.object({
+    seeds: wholeNumber(0, 9),
+    grams: Joi.number().required(),
+    weighed: decimalText('the weight'),
+    // Weeks are days too.
+    takes: dayCount(1, 99),
+    harvest: Joi.number().required(),
+  });
+  function Lines() {
+    const entry = useEntry({
+      from: { seeds: '', grams: '', weighed: '', takes: '', harvest: '' },
+      schema: lines,
+      send,
+    });
+    return (
+      <>
+        {(['seeds', 'grams', 'weighed', 'takes'] as const).map((one) => (
+          <Field key={one} entry={entry} name={one} label={one} />
+        ))}
+        <Field entry={entry} name="harvest" label="harvest" type="text" />
+      </>
+    );
+  }
+  render(<Lines />);
+  expect(['seeds', 'grams', 'weighed', 'takes', 'harvest'].map((one) => line(one).inputMode)).toEqual([
+    'numeric',
+    'decimal',
+    'decimal',
+    '',
+    '',
+  ]);
 });

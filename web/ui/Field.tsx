@@ -8,7 +8,8 @@ import type { Entry } from './entry.ts';
 import { described, Frame } from './fields.tsx';
 
 const DATES = ['comingDay', 'pastDay'];
-const FIGURES = ['number', 'days', 'figure'];
+/** Written with the keys of figures alone; days are written in words too, such as 2 weeks. */
+const FIGURES = ['number', 'figure'];
 
 type Options = readonly (readonly [value: string, words: string])[];
 
@@ -39,6 +40,7 @@ export function Field<T extends FieldValues>({
   /** What can be chosen, where only the page knows it. */
   options?: Options;
   units?: readonly string[];
+  /** Other than its schema says; `text` = written freely, such as a year with its month. */
   type?: 'password' | 'date' | 'time' | 'text';
   /** Instead of writing it down as it is typed. */
   onChange?: (value: string) => void;
@@ -59,7 +61,7 @@ export function Field<T extends FieldValues>({
     write: onChange,
   };
   const chosen = options ?? choicesOf(shape, words.choices);
-  const figure = FIGURES.includes(shape.type);
+  const figure = type === undefined && FIGURES.includes(shape.type);
   const mass = shape.holds.includes('unit') && shape.holds.includes('text');
   return (
     <Frame id={id} label={label ?? words.label} fault={wrong} hint={shownHint}>

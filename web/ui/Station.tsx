@@ -51,7 +51,14 @@ export function Station({
           <Button variant="outline-primary" className="draws-slip" onClick={() => setOut(true)}>
             <ReceiptText size={18} aria-hidden /> Working
           </Button>
-          <Offcanvas show={out} onHide={() => setOut(false)} placement="end" aria-label="Working">
+          <Offcanvas
+            show={out}
+            onHide={() => setOut(false)}
+            placement="end"
+            aria-label="Working"
+            // What was chosen may be written to: a tap beside the drawer does not take it away.
+            {...(of === null ? {} : { backdrop: 'static' as const })}
+          >
             <Offcanvas.Header closeButton closeLabel="close" />
             <Offcanvas.Body className="slip">{slip}</Offcanvas.Body>
           </Offcanvas>

@@ -134,7 +134,6 @@ export function FileField({
         id={id}
         accept={accept}
         disabled={disabled}
-
         onChange={(event) => {
           const input = event.target as HTMLInputElement;
           const file = input.files?.[0];

@@ -37,9 +37,6 @@ export const figureOf = (typed: string): number | string => {
   return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
 };
 
-/** The same for a figure that may be left out. */
-export const figureOrNull = (typed: string): number | string | null => (typed.trim() === '' ? null : figureOf(typed));
-
 /** A whole number as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */
 export const wholeNumber = (typed: string): number | string => {
   const plain = plainFigure(typed);

@@ -2,19 +2,18 @@ import { SOWING_FIELDS } from '@mercato/contract/sowing/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading, send } from '../api/routes.ts';
-import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
+import { reading,send } from '../api/routes.ts';
+import { newSowingPlanSchema,type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { windowOfFrost } from '@mercato/core/sowing/window';
-import { typedDay, typedDays } from '@mercato/core/units/typed';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import { typedDay,typedDays } from '@mercato/core/units/typed';
+import { useQuery,useQueryClient } from '@tanstack/react-query';
+import { type JSX } from 'react';
 import { readerNow } from '../api/reader.ts';
 import { shortDay } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
 import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { ChoiceField } from '../ui/fields.tsx';
 
 const USUAL_TEST = 14;
 
@@ -29,8 +28,6 @@ export function PlanForm({
 }): JSX.Element {
   const client = useQueryClient();
   const { data: kinds } = useKinds();
-  const [begins, setBegins] = useState<'day' | 'frost'>('day');
-  const [ends, setEnds] = useState<'day' | 'frost'>('day');
   const entry = useEntry({
     from: linesOf(before),
     body: (values) => {
@@ -39,8 +36,8 @@ export function PlanForm({
       return {
         ...values,
         species: named?.species ?? '',
-        from: begins === 'frost' ? (window.from ?? '') : values.from,
-        to: ends === 'frost' ? (window.to ?? '') : values.to,
+        from: values.begins === 'frost' ? (window.from ?? '') : values.from,
+        to: values.ends === 'frost' ? (window.to ?? '') : values.to,
         testDays: values.testDays.trim() || (named?.smallTest?.lastDay ?? USUAL_TEST),
       };
     },
@@ -78,16 +75,8 @@ export function PlanForm({
             ),
           ]}
         />
-        <ChoiceField
-          label="sowing begins"
-          value={begins}
-          onChange={(value) => setBegins(value === 'frost' ? 'frost' : 'day')}
-          options={[
-            ['day', 'on a day'],
-            ['frost', 'by the last frost of spring'],
-          ]}
-        />
-        {begins === 'day' ? (
+        <Field entry={entry} name="begins" label="sowing begins" options={BEGINS} />
+        {entry.values.begins === 'day' ? (
           <Field entry={entry} name="from" type="text" placeholder="10 May" />
         ) : (
           <>
@@ -108,16 +97,8 @@ export function PlanForm({
             />
           </>
         )}
-        <ChoiceField
-          label="sowing ends"
-          value={ends}
-          onChange={(value) => setEnds(value === 'frost' ? 'frost' : 'day')}
-          options={[
-            ['day', 'on a day'],
-            ['frost', 'by the first frost of autumn'],
-          ]}
-        />
-        {ends === 'day' ? (
+        <Field entry={entry} name="ends" label="sowing ends" options={ENDS} />
+        {entry.values.ends === 'day' ? (
           <Field entry={entry} name="to" type="text" placeholder="30 June" />
         ) : (
           <>
@@ -187,7 +168,19 @@ function frostWindow(
   });
 }
 
+const BEGINS = [
+  ['day', 'on a day'],
+  ['frost', 'by the last frost of spring'],
+] as const;
+const ENDS = [
+  ['day', 'on a day'],
+  ['frost', 'by the first frost of autumn'],
+] as const;
+
 const linesOf = (before: SowingPlanView | null) => ({
+  // How the window is said; the body has the window alone.
+  begins: 'day',
+  ends: 'day',
   kind: before?.kind ?? '',
   packetId: before?.packetId ?? '',
   note: before?.note ?? '',

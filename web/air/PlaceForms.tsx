@@ -52,15 +52,13 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
   );
 }
 
-export function ReadingForm({
-  id,
-  keep,
-  leave,
-}: {
+interface ReadingFormProps {
   id: string;
   keep: (care: PlaceCare) => void;
   leave: () => void;
-}): JSX.Element {
+}
+
+export function ReadingForm({ id, keep, leave }: ReadingFormProps): JSX.Element {
   const client = useQueryClient();
   const entry = useEntry({
     from: { temperature: { text: '', unit: '' }, humidityPercent: '', sure: '' },
@@ -94,17 +92,14 @@ export function ReadingForm({
   );
 }
 
-export function ClimateForm({
-  care,
-  keep,
-  leave,
-  mayPoint,
-}: {
+interface ClimateFormProps {
   care: PlaceCare;
   keep: (care: PlaceCare) => void;
   leave: () => void;
   mayPoint: boolean;
-}): JSX.Element {
+}
+
+export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps): JSX.Element {
   const client = useQueryClient();
   const { band } = care;
   const entry = useEntry({

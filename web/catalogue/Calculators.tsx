@@ -133,17 +133,14 @@ function Calculator({ calculation }: { calculation: CalculationLine }): JSX.Elem
   );
 }
 
-function Asked({
-  words,
-  field,
-  fault,
-  line,
-}: {
+interface AskedProps {
   words: FieldWords;
   field: AskedField | undefined;
   fault: string | undefined;
   line: UseFormRegisterReturn;
-}): JSX.Element {
+}
+
+function Asked({ words, field, fault, line }: AskedProps): JSX.Element {
   const id = useId();
   const { label, hint, choices } = wordsOf(words);
   const offered = field?.kind === 'yes-no' ? YES_NO : (choices ?? (field?.choices && same(field.choices)));
@@ -165,15 +162,13 @@ function Asked({
   );
 }
 
-function Answer({
-  title,
-  answered,
-  out,
-}: {
+interface AnswerProps {
   title: string;
   answered: CalculationWords['answered'];
   out: object;
-}): JSX.Element {
+}
+
+function Answer({ title, answered, out }: AnswerProps): JSX.Element {
   const { verdict: whole, steps: own }: { verdict?: Partial<Verdict>; steps?: Verdict['steps'] } = out;
   const verdict: Partial<Verdict> = whole ?? out;
   const steps = own ?? verdict.steps;

@@ -66,15 +66,13 @@ export function BalanceStrip({ into }: { into: string | null }): JSX.Element | n
   );
 }
 
-function Reading({
-  here,
-  balance,
-  into,
-}: {
+interface ReadingProps {
   here: BalanceHere;
   balance: BalanceView;
   into: string | null;
-}): JSX.Element {
+}
+
+function Reading({ here, balance, into }: ReadingProps): JSX.Element {
   // Tenths of a second are all that is drawn; the strip alone is painted anew.
   const shown = useSyncExternalStore(here.subscribe, () => {
     const { state, text, negative, steadySince } = here.state();

@@ -35,14 +35,13 @@ function soFar(test: GerminationTest): SoFar | null {
   };
 }
 
-/** Dishes on one scale: the range is drawn as a length, beside the largest length that the rule allows. */
-export function BetweenDishes({
-  test,
-  shown,
-}: {
+interface BetweenDishesProps {
   test: GerminationTest;
   shown: readonly Counts[];
-}): JSX.Element | null {
+}
+
+/** Dishes on one scale: the range is drawn as a length, beside the largest length that the rule allows. */
+export function BetweenDishes({ test, shown }: BetweenDishesProps): JSX.Element | null {
   const allowed = useAllowed(test);
   const state = soFar(test);
   if (!test.dishes.every((dish) => dish.seeds === 100) || test.dishes.length !== 4) return null;

@@ -7,20 +7,16 @@ import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
 import { CAUSE_WORDS, todayOf } from './countDays.ts';
 
-/** The days of a test that were counted or keyed, and today: which of them the station stands at. */
-export function CountDays({
-  test,
-  days,
-  day,
-  today,
-  turnTo,
-}: {
+interface CountDaysProps {
   test: GerminationTest;
   days: readonly number[];
   day: number;
   today: string;
   turnTo: (day: number) => void;
-}): JSX.Element {
+}
+
+/** The days of a test that were counted or keyed, and today: which of them the station stands at. */
+export function CountDays({ test, days, day, today, turnTo }: CountDaysProps): JSX.Element {
   return (
     <span>
       {days.map((one) => (
@@ -38,18 +34,15 @@ export function CountDays({
   );
 }
 
-/** The day that is counted; half a date, while it is typed, turns nothing. */
-export function CountedOn({
-  test,
-  seenOn,
-  today,
-  turnTo,
-}: {
+interface CountedOnProps {
   test: GerminationTest;
   seenOn: string;
   today: string;
   turnTo: (day: number) => void;
-}): JSX.Element {
+}
+
+/** The day that is counted; half a date, while it is typed, turns nothing. */
+export function CountedOn({ test, seenOn, today, turnTo }: CountedOnProps): JSX.Element {
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <TextField
@@ -65,18 +58,15 @@ export function CountedOn({
   );
 }
 
-/** Why a test ends on another day than the planned one; nothing where it ends on that. */
-export function CauseField({
-  day,
-  planned,
-  cause,
-  onChange,
-}: {
+interface CauseFieldProps {
   day: number;
   planned: number;
   cause: EndCause | '';
   onChange: (cause: EndCause | '') => void;
-}): JSX.Element | null {
+}
+
+/** Why a test ends on another day than the planned one; nothing where it ends on that. */
+export function CauseField({ day, planned, cause, onChange }: CauseFieldProps): JSX.Element | null {
   if (day === planned) return null;
   return (
     <ChoiceField

@@ -8,20 +8,16 @@ import { SeedMark } from '../ui/shapes.tsx';
 
 /** The digit under which a class is called: its place in the order of reporting. */
 export const CLASS_KEYS: Readonly<Record<SeedClass, string>> = perClass((one) => String(CLASSES.indexOf(one) + 1));
-/** The dishes of a test, each with what was called of it. */
-export function Dishes({
-  dishes,
-  shown,
-  at,
-  isClosed,
-  open,
-}: {
+interface DishesProps {
   dishes: readonly DishView[];
   shown: readonly Counts[];
   at: number;
   isClosed: (dish: DishView) => boolean;
   open: (index: number) => void;
-}): JSX.Element {
+}
+
+/** The dishes of a test, each with what was called of it. */
+export function Dishes({ dishes, shown, at, isClosed, open }: DishesProps): JSX.Element {
   return (
     <div className="dishes" role="group" aria-label="dishes">
       {dishes.map((one, i) => (
@@ -48,18 +44,15 @@ export function Dishes({
   );
 }
 
-/** One target a class: the same as its key. */
-export function ClassKeys({
-  classes,
-  counts,
-  disabled,
-  call,
-}: {
+interface ClassKeysProps {
   classes: readonly SeedClass[];
   counts: Counts;
   disabled: boolean;
   call: (seedClass: SeedClass) => void;
-}): JSX.Element {
+}
+
+/** One target a class: the same as its key. */
+export function ClassKeys({ classes, counts, disabled, call }: ClassKeysProps): JSX.Element {
   return (
     <div className="tally">
       {classes.map((one) => (

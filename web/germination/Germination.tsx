@@ -98,17 +98,14 @@ export default function Germination(): JSX.Element {
   );
 }
 
-export function TestBlock({
-  test,
-  today,
-  lot,
-  mayCount,
-}: {
+interface TestBlockProps {
   test: GerminationTest;
   today: string;
   lot: LotBrief;
   mayCount: boolean;
-}): JSX.Element {
+}
+
+export function TestBlock({ test, today, lot, mayCount }: TestBlockProps): JSX.Element {
   const { plan, result } = test;
   const setAside = test.decision?.decision === 'set-aside';
   return (

@@ -15,16 +15,14 @@ import { unlessEmpty, wholeNumber } from '../ui/typedBody.ts';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { EVENT_WORDS } from './words.ts';
 
-/** The plan of the next test: filled from the rule book or from the test before it. */
-export function PlanForm({
-  view,
-  mayWrite,
-  retest,
-}: {
+interface PlanFormProps {
   view: GerminationView;
   mayWrite: boolean;
   retest: boolean;
-}): JSX.Element {
+}
+
+/** The plan of the next test: filled from the rule book or from the test before it. */
+export function PlanForm({ view, mayWrite, retest }: PlanFormProps): JSX.Element {
   const client = useQueryClient();
   const { method, lot } = view;
   const last = view.tests.at(-1)?.plan;

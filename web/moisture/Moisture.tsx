@@ -110,17 +110,14 @@ const weighed = (test: MoistureTest, which: (typeof BOTH)[number]) =>
     string
   >;
 
-function Weighings({
-  view,
-  test,
-  mayWrite,
-  children,
-}: {
+interface WeighingsProps {
   view: MoistureView;
   test: MoistureTest;
   mayWrite: boolean;
   children: React.ReactNode;
-}): JSX.Element {
+}
+
+function Weighings({ view, test, mayWrite, children }: WeighingsProps): JSX.Element {
   const client = useQueryClient();
   const entry = useEntry({
     from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },

@@ -235,13 +235,12 @@ function FoundSoFar({ test, search }: { test: OtherSeedsTest; search: Search }):
   );
 }
 
-function Closing({
-  search: { closed, other, tray, to },
-  mayWrite,
-}: {
+interface ClosingProps {
   search: Search;
   mayWrite: boolean;
-}): JSX.Element {
+}
+
+function Closing({ search: { closed, other, tray, to }, mayWrite }: ClosingProps): JSX.Element {
   return (
     <>
       <KeyFoot

@@ -7,18 +7,16 @@ import type { JSX } from 'react';
 import { Link } from 'react-router';
 import { VerdictMark } from '../ui/shapes.tsx';
 
-/** Everything that was found in the closed trays, with its rates. */
-export function Found({
-  test,
-  origin,
-  open,
-}: {
+interface FoundProps {
   test: OtherSeedsTest;
   /** The field that the lot comes from. */
   origin: string;
   /** Opens the working of one species, or of all together. */
   open: (species: FoundSpecies | null) => void;
-}): JSX.Element | null {
+}
+
+/** Everything that was found in the closed trays, with its rates. */
+export function Found({ test, origin, open }: FoundProps): JSX.Element | null {
   if (!test.total) return null;
   return (
     <section className="mt-4">
@@ -82,18 +80,15 @@ export function Found({
   );
 }
 
-function Rates({
-  count,
-  rate,
-  widest,
-  open,
-}: {
+interface RatesProps {
   count: number;
   rate: OtherSeedsRate;
   /** The largest count that the picture has to hold. */
   widest: number;
   open: () => void;
-}): JSX.Element {
+}
+
+function Rates({ count, rate, widest, open }: RatesProps): JSX.Element {
   return (
     <>
       <td className="num">{count}</td>
@@ -137,16 +132,14 @@ function Interval({ count, rate, widest }: { count: number; rate: OtherSeedsRate
   );
 }
 
-/** What the jurisdictions make of it: species, rate, limit, and what follows. */
-export function Noxious({
-  test,
-  lists,
-  open,
-}: {
+interface NoxiousProps {
   test: OtherSeedsTest;
   lists: NoxiousLists;
   open: (verdict: NoxiousVerdict) => void;
-}): JSX.Element | null {
+}
+
+/** What the jurisdictions make of it: species, rate, limit, and what follows. */
+export function Noxious({ test, lists, open }: NoxiousProps): JSX.Element | null {
   if (!test.total) return null;
   return (
     <section className="mt-4">

@@ -18,21 +18,17 @@ import { OtherFinds } from './OtherFinds.tsx';
 /** What the narrow slip shows. */
 export type Shown = { species: FoundSpecies | null } | { title: string; verdict: Verdict };
 
-/** What the search has found, and what follows from it. */
-export function Judged({
-  view,
-  test,
-  mayWrite,
-  show,
-  children,
-}: {
+interface JudgedProps {
   view: OtherSeedsView;
   test: OtherSeedsTest;
   mayWrite: boolean;
   /** Shows something in the slip. */
   show: (what: Shown) => void;
   children: ReactNode;
-}): JSX.Element {
+}
+
+/** What the search has found, and what follows from it. */
+export function Judged({ view, test, mayWrite, show, children }: JudgedProps): JSX.Element {
   const { may } = useSession();
   return (
     <>

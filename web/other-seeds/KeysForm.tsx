@@ -7,14 +7,13 @@ import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Trouble } from '../ui/fields.tsx';
 
-/** Changes which key calls which species; what was tallied stays with its species. */
-export function KeysForm({
-  keys,
-  done,
-}: {
+interface KeysFormProps {
   keys: readonly KeyBinding[];
   done: (keys: readonly KeyBinding[] | null) => void;
-}): JSX.Element {
+}
+
+/** Changes which key calls which species; what was tallied stays with its species. */
+export function KeysForm({ keys, done }: KeysFormProps): JSX.Element {
   const [lines, setLines] = useState<readonly KeyBinding[]>(keys);
   const [faults, setFaults] = useState<readonly { path: string; message: string }[]>([]);
   const put = (i: number, next: Partial<KeyBinding>) =>

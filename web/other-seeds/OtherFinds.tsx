@@ -26,16 +26,14 @@ const WAYS: Readonly<Record<FindWay, string>> = {
   label: 'a label: does it stand?',
 };
 
-/** Counts that were not made here: a second sample, a second laboratory, a label. */
-export function OtherFinds({
-  view,
-  may,
-  open,
-}: {
+interface OtherFindsProps {
   view: OtherSeedsView;
   may: boolean;
   open: (title: string, verdict: Verdict) => void;
-}): JSX.Element {
+}
+
+/** Counts that were not made here: a second sample, a second laboratory, a label. */
+export function OtherFinds({ view, may, open }: OtherFindsProps): JSX.Element {
   const { data } = useQuery(reading(otherSeedsRoutes.others, { lot: view.lot.id }));
   return (
     <Elsewhere
@@ -64,13 +62,12 @@ export function OtherFinds({
   );
 }
 
-function Compared({
-  one: { verdict, exact, source },
-  open,
-}: {
+interface ComparedProps {
   one: OtherFindsView;
   open: (title: string, verdict: Verdict) => void;
-}): JSX.Element {
+}
+
+function Compared({ one: { verdict, exact, source }, open }: ComparedProps): JSX.Element {
   return (
     <>
       {verdict && (
@@ -92,15 +89,13 @@ function Compared({
   );
 }
 
-function FindForm({
-  view,
-  before,
-  leave,
-}: {
+interface FindFormProps {
   view: OtherSeedsView;
   before: OtherFindsView | null;
   leave: () => void;
-}): JSX.Element {
+}
+
+function FindForm({ view, before, leave }: FindFormProps): JSX.Element {
   const client = useQueryClient();
   const ways = (Object.keys(WAYS) as FindWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
   const initial: {

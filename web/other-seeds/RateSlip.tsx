@@ -3,16 +3,14 @@ import { threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import type { JSX } from 'react';
 import { Slip } from '../ui/Slip.tsx';
 
-/** The working of a rate: of one species, or of all other seeds together. */
-export function RateSlip({
-  test,
-  species,
-  examinedG,
-}: {
+interface RateSlipProps {
   test: OtherSeedsTest;
   species: FoundSpecies | null;
   examinedG: number;
-}): JSX.Element | null {
+}
+
+/** The working of a rate: of one species, or of all other seeds together. */
+export function RateSlip({ test, species, examinedG }: RateSlipProps): JSX.Element | null {
   const found = species ?? test.total;
   if (!found) return null;
   return (

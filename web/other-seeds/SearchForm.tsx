@@ -20,16 +20,14 @@ const WORDS: Readonly<Record<Extent, string>> = {
   'reduced-limited': 'reduced and limited: named species, in part of the weight',
 };
 
-/** Draws a working sample and starts a search on it: how far it goes, and for what. */
-export function SearchForm({
-  view,
-  may,
-  started,
-}: {
+interface SearchFormProps {
   view: OtherSeedsView;
   may: boolean;
   started: () => void;
-}): JSX.Element {
+}
+
+/** Draws a working sample and starts a search on it: how far it goes, and for what. */
+export function SearchForm({ view, may, started }: SearchFormProps): JSX.Element {
   const client = useQueryClient();
   const [extent, setExtent] = useState<Extent>('complete');
   const [names, setNames] = useState<readonly string[]>(['']);

@@ -25,14 +25,13 @@ const FAULTS = {
   'off-type': 'off type',
 } as const;
 
-/** Pure seed looked at one by one: it stays pure seed, whatever it looks like. */
-export function Fractions({
-  entry,
-  shares,
-}: {
+interface FractionsProps {
   entry: Entry<PurityValues>;
   shares: readonly FractionShare[];
-}): JSX.Element {
+}
+
+/** Pure seed looked at one by one: it stays pure seed, whatever it looks like. */
+export function Fractions({ entry, shares }: FractionsProps): JSX.Element {
   return (
     <Fold
       title="Pure seed for the cleaning shed: light, stained, bored, off type"
@@ -63,17 +62,15 @@ export function Fractions({
   );
 }
 
-/** A start/stop clock for parting by hand: grams an hour, hours for the lot, and a word when the eyes want a rest. */
-export function SortingClock({
-  view,
-  test,
-  mass,
-}: {
+interface SortingClockProps {
   view: PurityView;
   test: PurityTest;
   /** What is being parted, g as typed. */
   mass: string;
-}): JSX.Element {
+}
+
+/** A start/stop clock for parting by hand: grams an hour, hours for the lot, and a word when the eyes want a rest. */
+export function SortingClock({ view, test, mass }: SortingClockProps): JSX.Element {
   const client = useQueryClient();
   const clock = useClock(test.id);
   const [parted, setParted] = useState<string | null>(null);

@@ -14,14 +14,13 @@ const FATES: Readonly<Record<Fate, string>> = {
   dropped: 'more than twice out: dropped',
 };
 
-/** How halves or whole samples compare, component by component, and what is reported of them. */
-export function JudgedTests({
-  result,
-  open,
-}: {
+interface JudgedTestsProps {
   result: PurityResult;
   open: (title: string, verdict: Verdict) => void;
-}): JSX.Element | null {
+}
+
+/** How halves or whole samples compare, component by component, and what is reported of them. */
+export function JudgedTests({ result, open }: JudgedTestsProps): JSX.Element | null {
   const { judged, shares } = result;
   if (!judged) return null;
   const half = judged.basis === 'half';

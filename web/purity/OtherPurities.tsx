@@ -26,16 +26,14 @@ const WAYS: Readonly<Record<PurityWay, string>> = {
   label: 'a label: does it stand?',
 };
 
-/** Results that were not made here: a second sample, a second laboratory, a label; each judged against what is reported. */
-export function OtherPurities({
-  view,
-  may,
-  open,
-}: {
+interface OtherPuritiesProps {
   view: PurityView;
   may: boolean;
   open: (title: string, verdict: Verdict) => void;
-}): JSX.Element {
+}
+
+/** Results that were not made here: a second sample, a second laboratory, a label; each judged against what is reported. */
+export function OtherPurities({ view, may, open }: OtherPuritiesProps): JSX.Element {
   const { data } = useQuery(reading(purityRoutes.others, { lot: view.lot.id }));
   return (
     <Elsewhere
@@ -80,15 +78,13 @@ export function OtherPurities({
   );
 }
 
-function OtherForm({
-  view,
-  before,
-  leave,
-}: {
+interface OtherFormProps {
   view: PurityView;
   before: OtherPurityView | null;
   leave: () => void;
-}): JSX.Element {
+}
+
+function OtherForm({ view, before, leave }: OtherFormProps): JSX.Element {
   const client = useQueryClient();
   const ways = (Object.keys(WAYS) as PurityWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
   const entry = useEntry({

@@ -152,17 +152,14 @@ export function PurityStation({
 export const halfWords = (test: Pick<PurityTest, 'pair' | 'half'>): string =>
   `${test.half === 1 ? 'first' : 'second'} half of pair ${test.pair ?? ''}`;
 
-function PuritySlip({
-  view,
-  test,
-  shown,
-  analysis,
-}: {
+interface PuritySlipProps {
   view: PurityView;
   test: PurityTest;
   shown: Shown;
   analysis: PurityAnalysis | null;
-}): JSX.Element {
+}
+
+function PuritySlip({ view, test, shown, analysis }: PuritySlipProps): JSX.Element {
   return (
     <>
       {shown && 'verdict' in shown && <VerdictSlip title={shown.title} verdict={shown.verdict} />}

@@ -26,15 +26,13 @@ export function Proposals({ parts }: { parts: PurityValues['parts'] }): JSX.Elem
   );
 }
 
-export function SumLine({
-  analysis,
-  decimals,
-  open,
-}: {
+interface SumLineProps {
   analysis: PurityAnalysis | null;
   decimals: number | null;
   open: () => void;
-}): JSX.Element {
+}
+
+export function SumLine({ analysis, decimals, open }: SumLineProps): JSX.Element {
   return (
     <div className="row-entry sum">
       <span className="serif">Sum of parts</span>

@@ -64,15 +64,13 @@ export default function Compare(): JSX.Element {
   );
 }
 
-function Agree({
-  pairs,
-  first,
-  second,
-}: {
+interface AgreeProps {
   pairs: readonly { x: number; y: number }[];
   first: string;
   second: string;
-}): JSX.Element {
+}
+
+function Agree({ pairs, first, second }: AgreeProps): JSX.Element {
   const found = agreement(
     pairs.map((one) => one.x),
     pairs.map((one) => one.y),

@@ -17,14 +17,7 @@ interface Seen {
   readonly at: string;
 }
 
-export function LookForm({
-  bag,
-  personId,
-  today,
-  ready,
-  begin,
-  keep,
-}: {
+interface LookFormProps {
   bag: BagBrief;
   personId: string;
   today: string;
@@ -32,7 +25,9 @@ export function LookForm({
   /** The bag is in hand: something was seen in it. */
   begin: () => void;
   keep: (look: NewLook) => void;
-}): JSX.Element {
+}
+
+export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormProps): JSX.Element {
   const most = bag.seeds - bag.sprouted;
   const [seen, change, forget] = useKept<Seen>(`look:${personId}:${bag.id}`, {
     sprouted: 0,

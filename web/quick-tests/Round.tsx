@@ -28,17 +28,14 @@ export default function Round(): JSX.Element {
   return <Looking view={data} personId={session.person.id} today={session.today} may={may('store.write')} />;
 }
 
-function Looking({
-  view,
-  personId,
-  today,
-  may,
-}: {
+interface LookingProps {
   view: RoundView;
   personId: string;
   today: string;
   may: boolean;
-}): JSX.Element {
+}
+
+function Looking({ view, personId, today, may }: LookingProps): JSX.Element {
   const client = useQueryClient();
   const [chosen, setChosen] = useState<string | null>(null);
   const outbox = useOutbox(personId, (answer) => {
@@ -166,18 +163,15 @@ function Looking({
   );
 }
 
-/** Every bag of the round, how it stands, and the way to look at it out of turn. */
-function Bags({
-  bags,
-  today,
-  next,
-  look,
-}: {
+interface BagsProps {
   bags: readonly BagBrief[];
   today: string;
   next: string | undefined;
   look: (bag: string) => void;
-}): JSX.Element {
+}
+
+/** Every bag of the round, how it stands, and the way to look at it out of turn. */
+function Bags({ bags, today, next, look }: BagsProps): JSX.Element {
   return (
     <ul className="packets" aria-label="bags">
       {bags.map((one) => (

@@ -14,16 +14,14 @@ import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { NewKind } from './NewKind.tsx';
 
-/** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
-export function KindFigures({
-  species,
-  book,
-  bookKind,
-}: {
+interface KindFiguresProps {
   species: string;
   book: Book;
   bookKind: string | null;
-}): JSX.Element | null {
+}
+
+/** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
+export function KindFigures({ species, book, bookKind }: KindFiguresProps): JSX.Element | null {
   const { may } = useSession();
   const { data } = useQuery(reading(kindRoutes.view, { species }));
   const [filling, setFilling] = useState<OwnField | null>(null);
@@ -99,17 +97,14 @@ export function KindFigures({
   );
 }
 
-function FillGap({
-  species,
-  book,
-  field,
-  done,
-}: {
+interface FillGapProps {
   species: string;
   book: Book;
   field: OwnField;
   done: () => void;
-}): JSX.Element {
+}
+
+function FillGap({ species, book, field, done }: FillGapProps): JSX.Element {
   const client = useQueryClient();
   const entry = useEntry({
     from: { value: '', source: '' },

@@ -9,19 +9,16 @@ import { useId, useState, type JSX } from 'react';
 
 export type ListedKind = KindList['kinds'][number];
 
-/** Finds a kind by scientific name, common name or synonym; arrow keys and Enter choose. */
-export function KindSearch({
-  chosen,
-  onChoose,
-  onUnknown,
-  fault,
-}: {
+interface KindSearchProps {
   chosen: string;
   onChoose: (kind: ListedKind) => void;
   /** Offered when nothing matches what was typed. */
   onUnknown?: ((typed: string) => void) | undefined;
   fault?: string | undefined;
-}): JSX.Element {
+}
+
+/** Finds a kind by scientific name, common name or synonym; arrow keys and Enter choose. */
+export function KindSearch({ chosen, onChoose, onUnknown, fault }: KindSearchProps): JSX.Element {
   const id = useId();
   const [typed, setTyped] = useState(chosen);
   const [open, setOpen] = useState(false);

@@ -157,14 +157,13 @@ export function LotSheet(): JSX.Element {
   );
 }
 
-/** What the lot is, who asked for it, and its figures as they stand. */
-function SheetHead({
-  sheet,
-  opener,
-}: {
+interface SheetHeadProps {
   sheet: LotSheetView;
   opener: (step: StepLine['step']) => (() => void) | undefined;
-}): JSX.Element {
+}
+
+/** What the lot is, who asked for it, and its figures as they stand. */
+function SheetHead({ sheet, opener }: SheetHeadProps): JSX.Element {
   const { header } = sheet;
   return (
     <div className="sheet-head">

@@ -15,18 +15,15 @@ const parts = (text: string) =>
     .map((one) => one.trim())
     .filter(Boolean);
 
-/** A kind that the list does not hold, with where it is known from; or one that the laboratory added, to be corrected. */
-export function NewKind({
-  species,
-  before,
-  done,
-  leave,
-}: {
+interface NewKindProps {
   species: string;
   before?: Kind;
   done: (kind: Kind) => void;
   leave: () => void;
-}): JSX.Element {
+}
+
+/** A kind that the list does not hold, with where it is known from; or one that the laboratory added, to be corrected. */
+export function NewKind({ species, before, done, leave }: NewKindProps): JSX.Element {
   const client = useQueryClient();
   const entry = useEntry({
     from: {

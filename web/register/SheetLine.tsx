@@ -65,15 +65,13 @@ export function pathOf(lot: string, line: StepLine): string {
     : `/lots/${lot}/${line.step}`;
 }
 
-export function Fact({
-  figure,
-  what,
-  open,
-}: {
+interface FactProps {
   figure: string | null;
   what: string;
   open?: (() => void) | undefined;
-}): JSX.Element {
+}
+
+export function Fact({ figure, what, open }: FactProps): JSX.Element {
   return (
     <div className="soft small">
       <b className="fig d-block fw-medium fs-6 text-ink">
@@ -95,21 +93,16 @@ function Figure({ text, open }: { text: string; open: (() => void) | undefined }
   );
 }
 
-export function Line({
-  line,
-  lot,
-  now,
-  today,
-  zone,
-  open,
-}: {
+interface LineProps {
   line: StepLine;
   lot: string;
   now: boolean;
   today: string;
   zone: string;
   open: (() => void) | undefined;
-}): JSX.Element {
+}
+
+export function Line({ line, lot, now, today, zone, open }: LineProps): JSX.Element {
   const path = pathOf(lot, line);
   const { figure, note } = lineWords(line, readerNow().order);
   return (

@@ -48,17 +48,14 @@ export default function Stations(): JSX.Element {
   );
 }
 
-function Station({
-  station,
-  here,
-  stand,
-  act,
-}: {
+interface StationProps {
   station: StationView;
   here: boolean;
   stand: () => void;
   act: (what: StationAct) => Promise<void>;
-}): JSX.Element | null {
+}
+
+function Station({ station, here, stand, act }: StationProps): JSX.Element | null {
   const { session, may } = useSession();
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
@@ -180,18 +177,15 @@ function Station({
   );
 }
 
-/** One line to write, and what is done with it. */
-function LineForm({
-  label,
-  hint,
-  words,
-  send: sendLine,
-}: {
+interface LineFormProps {
   label: string;
   hint?: string;
   words: string;
   send: (text: string) => void;
-}): JSX.Element {
+}
+
+/** One line to write, and what is done with it. */
+function LineForm({ label, hint, words, send: sendLine }: LineFormProps): JSX.Element {
   const [text, setText] = useState('');
   return (
     <form

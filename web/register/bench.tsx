@@ -25,18 +25,15 @@ import { useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Trouble } from '../ui/fields.tsx';
 
-/** The head of every bench page: what is done, on which lot, by which book. */
-export function BenchHead({
-  lot,
-  title,
-  code,
-  children,
-}: {
+interface BenchHeadProps {
   lot: LotBrief;
   title: string;
   code?: string | undefined;
   children?: ReactNode;
-}): JSX.Element {
+}
+
+/** The head of every bench page: what is done, on which lot, by which book. */
+export function BenchHead({ lot, title, code, children }: BenchHeadProps): JSX.Element {
   return (
     <>
       <div className="head">

@@ -9,18 +9,17 @@ function useNames(): NameLists | undefined {
   return useQuery({ ...reading(kindRoutes.names, {}), staleTime: Infinity }).data;
 }
 
+interface SpeciesProposalsProps {
+  id: string;
+  /** Only species that usually stand so. */
+  usually?: readonly SpeciesName['usually'][];
+}
+
 /**
  * Proposals for a line that asks for a species, found by scientific and by common name. Nine hundred of them cost
  * time, so that they stand only beside a line that is open.
  */
-export function SpeciesProposals({
-  id,
-  usually,
-}: {
-  id: string;
-  /** Only species that usually stand so. */
-  usually?: readonly SpeciesName['usually'][];
-}): JSX.Element | null {
+export function SpeciesProposals({ id, usually }: SpeciesProposalsProps): JSX.Element | null {
   const names = useNames();
   if (!names) return null;
   return (

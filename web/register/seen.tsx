@@ -64,20 +64,17 @@ export function SeenOnField({ label, entry, hint }: { label: string; entry: Seen
 export const isLate = (seenOn: string, today: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(seenOn) && today !== '' && daysBetween(seenOn, today) > LATE_DAYS;
 
-/** Who wrote figures down and on which days they were seen; the day can be corrected, the figures stay. */
-export function SeenLine({
-  route,
-  test,
-  fields,
-  may,
-}: {
+interface SeenLineProps {
   /** The route by which the day of a test of this step is corrected. */
   route: WriteRoute<string, DayCorrection, unknown, true>;
   test: Pick<TestFrame, 'id' | 'version'>;
   /** Under the names by which they are stored. */
   fields: Readonly<Record<string, FieldView>>;
   may: boolean;
-}): JSX.Element | null {
+}
+
+/** Who wrote figures down and on which days they were seen; the day can be corrected, the figures stay. */
+export function SeenLine({ route, test, fields, may }: SeenLineProps): JSX.Element | null {
   const client = useQueryClient();
   const { session } = useSession();
   const [open, setOpen] = useState(false);

@@ -145,19 +145,15 @@ export default function Release(): JSX.Element {
   );
 }
 
-function Paper({
-  document,
-  species,
-  narrow,
-  openSlip,
-  has,
-}: {
+interface PaperProps {
   document: ReleaseDocument;
   species: string;
   narrow: boolean;
   openSlip: (key: string) => void;
   has: (key: string) => boolean;
-}): JSX.Element {
+}
+
+function Paper({ document, species, narrow, openSlip, has }: PaperProps): JSX.Element {
   return (
     <article className="paper-tag" style={{ maxWidth: narrow ? 520 : 820 }}>
       <h2 className="fs-5">{document.title}</h2>
@@ -193,17 +189,14 @@ function Paper({
   );
 }
 
-function AskRelease({
-  view,
-  kind,
-  show,
-  leave,
-}: {
+interface AskReleaseProps {
   view: ReleaseView;
   kind: DocumentKind;
   show: boolean;
   leave: () => void;
-}): JSX.Element {
+}
+
+function AskRelease({ view, kind, show, leave }: AskReleaseProps): JSX.Element {
   const client = useQueryClient();
   const before = view.releases.filter((one) => one.kind === kind).at(-1);
   const entry = useEntry({

@@ -6,16 +6,14 @@ import { useEffect, useState, type JSX, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { SpeciesRows } from './SpeciesRows.tsx';
 
-/** An edition or a draft: its tables and its kinds at the left, what was chosen at the right. */
-export function Browse({
-  content,
-  head,
-  tableView,
-}: {
+interface BrowseProps {
   content: EditionContent;
   head: ReactNode;
   tableView: (table: string) => ReactNode;
-}): JSX.Element {
+}
+
+/** An edition or a draft: its tables and its kinds at the left, what was chosen at the right. */
+export function Browse({ content, head, tableView }: BrowseProps): JSX.Element {
   const [search, setSearch] = useSearchParams();
   const table = search.get('table');
   const sought = search.get('kind') ?? '';

@@ -19,15 +19,13 @@ import { EntryForm } from '../ui/EntryForm.tsx';
 import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 import { RowsTable } from './RowsTable.tsx';
 
-export function DraftTable({
-  draft,
-  name,
-  lead,
-}: {
+interface DraftTableProps {
   draft: DraftView;
   name: string;
   lead: boolean;
-}): JSX.Element | null {
+}
+
+export function DraftTable({ draft, name, lead }: DraftTableProps): JSX.Element | null {
   const client = useQueryClient();
   const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -169,21 +167,16 @@ export function DraftTable({
   );
 }
 
-function EditRow({
-  columns,
-  row,
-  faults,
-  change,
-  keep,
-  leave,
-}: {
+interface EditRowProps {
   columns: readonly { name: string; says: string }[];
   row: Record<string, string>;
   faults: readonly FieldFault[];
   change: (row: Record<string, string>) => void;
   keep: () => void;
   leave: () => void;
-}): JSX.Element {
+}
+
+function EditRow({ columns, row, faults, change, keep, leave }: EditRowProps): JSX.Element {
   return (
     <tr className="at">
       <td colSpan={columns.length + 2}>
@@ -218,19 +211,15 @@ function EditRow({
   );
 }
 
-function CheckForm({
-  draft,
-  name,
-  keys,
-  all,
-  checked,
-}: {
+interface CheckFormProps {
   draft: DraftView;
   name: string;
   keys: readonly string[];
   all: () => void;
   checked: () => void;
-}): JSX.Element {
+}
+
+function CheckForm({ draft, name, keys, all, checked }: CheckFormProps): JSX.Element {
   const client = useQueryClient();
   const form = useEntry({
     from: { against: '' },
@@ -265,17 +254,14 @@ function CheckForm({
   );
 }
 
-function RowLead({
-  what: key,
-  chosen,
-  choose,
-  write,
-}: {
+interface RowLeadProps {
   what: string;
   chosen: boolean;
   choose: (chosen: boolean) => void;
   write: () => void;
-}): JSX.Element {
+}
+
+function RowLead({ what: key, chosen, choose, write }: RowLeadProps): JSX.Element {
   return (
     <span className="d-inline-flex gap-2">
       <Form.Check aria-label={`choose ${key}`} checked={chosen} onChange={(event) => choose(event.target.checked)} />

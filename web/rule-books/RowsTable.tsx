@@ -6,15 +6,7 @@ import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableSh
 import { useMemo, useState, type JSX, type ReactNode } from 'react';
 import { Trust } from './Trust.tsx';
 
-/** One table of an edition, with a search over all its cells. `lead` and `edit` are given where rows can be written. */
-export function RowsTable({
-  book,
-  name,
-  table,
-  lead,
-  edit,
-  above,
-}: {
+interface RowsTableProps {
   book: RuleBook;
   name: string;
   table: RuleTable;
@@ -23,7 +15,10 @@ export function RowsTable({
   /** Stands instead of a row that is being written. */
   edit?: (row: Row, index: number) => ReactNode;
   above?: ReactNode;
-}): JSX.Element {
+}
+
+/** One table of an edition, with a search over all its cells. `lead` and `edit` are given where rows can be written. */
+export function RowsTable({ book, name, table, lead, edit, above }: RowsTableProps): JSX.Element {
   const [sought, setSought] = useState('');
   const shape = TABLE_SHAPES[book][name];
   const lines = useMemo(() => table.rows.map((row, index): Line => ({ row, index })), [table]);

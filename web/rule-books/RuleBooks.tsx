@@ -169,15 +169,13 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
   );
 }
 
-function ActForm({
-  edition,
-  act,
-  leave,
-}: {
+interface ActFormProps {
   edition: EditionLine;
   act: 'use' | 'retire';
   leave: () => void;
-}): JSX.Element {
+}
+
+function ActForm({ edition, act, leave }: ActFormProps): JSX.Element {
   const client = useQueryClient();
   const entry = useEntry({
     from: { reason: '' },
@@ -206,18 +204,15 @@ function ActForm({
   );
 }
 
-function EditionRow({
-  edition: one,
-  chosen,
-  choose,
-  ask,
-}: {
+interface EditionRowProps {
   edition: EditionLine;
   chosen: boolean;
   choose: (chosen: boolean) => void;
   /** Null for whoever may not. */
   ask: ((what: NonNullable<Asked>['what']) => void) | null;
-}): JSX.Element {
+}
+
+function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps): JSX.Element {
   return (
     <tr>
       <td>

@@ -3,16 +3,14 @@ import type { JSX } from 'react';
 
 const MOST_SHOWN = 600;
 
-/** The stack as it stands, layer by layer: which containers were drawn, which are done, which is next. */
-export function BagStack({
-  draw,
-  done,
-  next,
-}: {
+interface BagStackProps {
   draw: Pick<DrawView, 'columns' | 'rows' | 'containers' | 'primaries'>;
   done: (container: number) => boolean;
   next?: number | undefined;
-}): JSX.Element | null {
+}
+
+/** The stack as it stands, layer by layer: which containers were drawn, which are done, which is next. */
+export function BagStack({ draw, done, next }: BagStackProps): JSX.Element | null {
   if (draw.containers > MOST_SHOWN) return null;
   const drawn = new Set(draw.primaries.map((one) => one.container));
   const layer = draw.columns * draw.rows;

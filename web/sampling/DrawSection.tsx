@@ -151,15 +151,13 @@ function CorrectPrimary({ view }: { view: SamplingView }): JSX.Element {
   );
 }
 
-function CorrectionForm({
-  drawId,
-  one,
-  taken,
-}: {
+interface CorrectionFormProps {
   drawId: string;
   one: PrimaryView;
   taken: NonNullable<PrimaryView['taken']>;
-}): JSX.Element {
+}
+
+function CorrectionForm({ drawId, one, taken }: CorrectionFormProps): JSX.Element {
   const client = useQueryClient();
   const entry = useEntry({
     from: {

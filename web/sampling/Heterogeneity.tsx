@@ -77,15 +77,13 @@ export default function Heterogeneity(): JSX.Element {
   );
 }
 
-function Test({
-  test,
-  lot,
-  show,
-}: {
+interface TestProps {
   test: HeterogeneityView;
   lot: string;
   show: (shown: { title: string; verdict: Verdict }) => void;
-}): JSX.Element | null {
+}
+
+function Test({ test, lot, show }: TestProps): JSX.Element | null {
   const { session, may } = useSession();
   if (!session) return null;
   const { verdict, results } = test;

@@ -132,17 +132,14 @@ export function SubmittedSection({
   );
 }
 
-function SubmittedForm({
-  view,
-  today,
-  by,
-  done,
-}: {
+interface SubmittedFormProps {
   view: SamplingView;
   today: string;
   by: string;
   done: () => void;
-}): JSX.Element {
+}
+
+function SubmittedForm({ view, today, by, done }: SubmittedFormProps): JSX.Element {
   const client = useQueryClient();
   const { submitted, plan, lot } = view;
   // What was taken, where it was noted on the walk; what is asked for is only the hint.

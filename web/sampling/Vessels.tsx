@@ -128,17 +128,14 @@ const nameOf = (node: Pick<VesselNode, 'kind' | 'purpose' | 'number' | 'place'>)
     .filter(Boolean)
     .join(' ');
 
-function Row({
-  node,
-  depth,
-  at,
-  open,
-}: {
+interface RowProps {
   node: VesselNode;
   depth: number;
   at: boolean;
   open: () => void;
-}): JSX.Element {
+}
+
+function Row({ node, depth, at, open }: RowProps): JSX.Element {
   return (
     <tr className={[at ? 'at' : '', node.gone ? 'gone' : ''].filter(Boolean).join(' ')}>
       <td style={{ paddingLeft: 8 + depth * 20 }}>

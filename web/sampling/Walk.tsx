@@ -44,15 +44,13 @@ export default function Walk(): JSX.Element {
 const subjectOf = (drawId: string, one: Pick<PrimaryView, 'container' | 'core'>) =>
   `${drawId} ${one.container} ${one.core}`;
 
-function Between({
-  view,
-  draw,
-  personId,
-}: {
+interface BetweenProps {
   view: SamplingView;
   draw: NonNullable<SamplingView['draw']>;
   personId: string;
-}): JSX.Element {
+}
+
+function Between({ view, draw, personId }: BetweenProps): JSX.Element {
   const client = useQueryClient();
   const [mass, setMass] = useState('');
   const [note, setNote] = useState('');
@@ -185,18 +183,15 @@ function Between({
   );
 }
 
-/** The container to go to, and what is said of it. */
-function Container({
-  draw,
-  next,
-  take,
-  later,
-}: {
+interface ContainerProps {
   draw: NonNullable<SamplingView['draw']>;
   next: PrimaryView;
   take: (look: Look) => void;
   later: () => void;
-}): JSX.Element {
+}
+
+/** The container to go to, and what is said of it. */
+function Container({ draw, next, take, later }: ContainerProps): JSX.Element {
   return (
     <>
       <div className="walk-next" role="status">

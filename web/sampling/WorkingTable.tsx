@@ -6,14 +6,13 @@ import { Link } from 'react-router';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
 
-/** Working samples, each drawn on its own for its step. */
-export function WorkingTable({
-  view: data,
-  show: setShown,
-}: {
+interface WorkingTableProps {
   view: SamplingView;
   show: (shown: Shown) => void;
-}): JSX.Element {
+}
+
+/** Working samples, each drawn on its own for its step. */
+export function WorkingTable({ view: data, show: setShown }: WorkingTableProps): JSX.Element {
   const lot = data.lot.id;
   return (
     <>

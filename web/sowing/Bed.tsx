@@ -58,17 +58,14 @@ export default function Bed(): JSX.Element {
   );
 }
 
-function BedForm({
-  test,
-  thousandSeedWeightG,
-  left,
-  about,
-}: {
+interface BedFormProps {
   test: { readonly sprouted: number; readonly seeds: number } | null;
   thousandSeedWeightG: number | null;
   left: number | null;
   about: string | null;
-}): JSX.Element {
+}
+
+function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps): JSX.Element {
   const [how, setHow] = useState<'area' | 'row'>('area');
   const { values, field } = useLines({
     area: '10',

@@ -17,15 +17,13 @@ import { EntryForm } from '../ui/EntryForm.tsx';
 
 const USUAL_TEST = 14;
 
-export function PlanForm({
-  before,
-  today,
-  leave,
-}: {
+interface PlanFormProps {
   before: SowingPlanView | null;
   today: string;
   leave: () => void;
-}): JSX.Element {
+}
+
+export function PlanForm({ before, today, leave }: PlanFormProps): JSX.Element {
   const client = useQueryClient();
   const { data: kinds } = useKinds();
   const entry = useEntry({

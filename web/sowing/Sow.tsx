@@ -50,16 +50,14 @@ export default function Sow(): JSX.Element {
   );
 }
 
-function Sowing({
-  initial,
-  left,
-  about,
-}: {
+interface SowingProps {
   initial: Pick<Typed, 'sprouted' | 'tested'>;
   /** Seeds that the packet holds; null = no packet. */
   left: number | null;
   about: JSX.Element | undefined;
-}): JSX.Element {
+}
+
+function Sowing({ initial, left, about }: SowingProps): JSX.Element {
   const { values, field } = useLines<Typed>({ ...initial, plants: '40', chance: '90', emergence: '100', cells: '' });
   const { faults, answer } = work(values);
   const line = (key: keyof Typed, label: string, hint?: string) => (

@@ -70,15 +70,13 @@ export default function SowingCalendar(): JSX.Element {
   );
 }
 
-function Plan({
-  plan,
-  today,
-  change,
-}: {
+interface PlanProps {
   plan: SowingPlanView;
   today: string;
   change: (() => void) | null;
-}): JSX.Element {
+}
+
+function Plan({ plan, today, change }: PlanProps): JSX.Element {
   const client = useQueryClient();
   const { calendar, next } = plan;
   return (

@@ -182,15 +182,13 @@ function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<v
   );
 }
 
-function End({
-  data,
-  early,
-  send,
-}: {
+interface EndProps {
   data: BatchView;
   early: boolean;
   send: (entry: BatchEntry, key: string) => Promise<void>;
-}): JSX.Element {
+}
+
+function End({ data, early, send }: EndProps): JSX.Element {
   const today = useSession().session?.today ?? '';
   const entry = useEntry({
     from: { words: '', ...NOW },

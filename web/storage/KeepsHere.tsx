@@ -30,13 +30,13 @@ function whatToDo({ sum, temperatureF }: HundredRule, damp: number): string {
   }${hot && wet ? ' A cooler place helps too.' : ''}`;
 }
 
-/** How long seed keeps in the air of a place, by three rules side by side, each with how far to trust it. */
-export function KeepsHere({
-  air: mean,
-}: {
+interface KeepsHereProps {
   /** Over so many hours; null = one reading. */
   air: Pick<MeanAir, 'temperatureC' | 'humidityPercent'> & { readonly hours: number | null };
-}): JSX.Element {
+}
+
+/** How long seed keeps in the air of a place, by three rules side by side, each with how far to trust it. */
+export function KeepsHere({ air: mean }: KeepsHereProps): JSX.Element {
   const { data: kinds } = useKinds();
   const { values, field } = useLines({ kind: 'onion', alive: '95', moisture: '' });
   const kind = kinds?.get(values.kind.trim().toLowerCase());
@@ -129,22 +129,17 @@ export function KeepsHere({
   );
 }
 
-/** What three rules say, and how far to trust each. */
-function Rules({
-  hundred,
-  damp,
-  longer,
-  years,
-  moisture,
-  ageing,
-}: {
+interface RulesProps {
   hundred: ReturnType<typeof hundredRule> | null;
   damp: number | null;
   longer: ReturnType<typeof keepsLonger> | null;
   years: number | null;
   moisture: number | null;
   ageing: Keeping['ageing'] | undefined;
-}): JSX.Element {
+}
+
+/** What three rules say, and how far to trust each. */
+function Rules({ hundred, damp, longer, years, moisture, ageing }: RulesProps): JSX.Element {
   return (
     <div className="scroll">
       <Table className="rules">

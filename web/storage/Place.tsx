@@ -178,16 +178,14 @@ export default function Place(): JSX.Element {
   );
 }
 
-/** The lines of its book, the last first; each can be struck, with the reason. */
-function Book({
-  care,
-  zone,
-  strike,
-}: {
+interface BookProps {
   care: PlaceCare;
   zone: string;
   strike: ((entry: PlaceEntry) => Promise<void>) | null;
-}): JSX.Element {
+}
+
+/** The lines of its book, the last first; each can be struck, with the reason. */
+function Book({ care, zone, strike }: BookProps): JSX.Element {
   return (
     <>
       {care.openings > 0 && (

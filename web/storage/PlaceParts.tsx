@@ -12,16 +12,14 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { lasted } from '../air/careData.ts';
 
-/** Dials that somebody read, as they were read; one that was read wrongly is struck. */
-export function Dials({
-  care,
-  zone,
-  keep,
-}: {
+interface DialsProps {
   care: PlaceCare;
   zone: string;
   keep: ((care: PlaceCare) => void) | null;
-}): JSX.Element | null {
+}
+
+/** Dials that somebody read, as they were read; one that was read wrongly is struck. */
+export function Dials({ care, zone, keep }: DialsProps): JSX.Element | null {
   const client = useQueryClient();
   if (care.dials.length === 0) return null;
   return (
@@ -62,15 +60,13 @@ export function Dials({
   );
 }
 
-export function Alarms({
-  care,
-  zone,
-  see,
-}: {
+interface AlarmsProps {
   care: PlaceCare;
   zone: string;
   see: ((entry: PlaceEntry) => Promise<void>) | null;
-}): JSX.Element | null {
+}
+
+export function Alarms({ care, zone, see }: AlarmsProps): JSX.Element | null {
   if (!care.band) return <p className="soft">Nobody said within what its air is to stay: it raises no alarm.</p>;
   if (care.alarms.length === 0)
     return (

@@ -18,18 +18,15 @@ import { ChoiceField } from '../ui/fields.tsx';
 /** Changes how a list is read, from how it is read now. */
 export type Say = (change: Partial<ListReading> | ((reading: ListReading) => Partial<ListReading>)) => void;
 
-/** One question with its answers as buttons; under each answer, what the cells would be. */
-function Choices<T extends string>({
-  words,
-  said,
-  options,
-  choose,
-}: {
+interface ChoicesProps<T extends string> {
   words: string;
   said: T | null;
   options: readonly { readonly value: T; readonly words: string; readonly samples: readonly string[] }[];
   choose: (value: T) => void;
-}): JSX.Element {
+}
+
+/** One question with its answers as buttons; under each answer, what the cells would be. */
+function Choices<T extends string>({ words, said, options, choose }: ChoicesProps<T>): JSX.Element {
   return (
     <fieldset className="ask">
       <legend>{words}</legend>

@@ -36,16 +36,14 @@ export default function NewPacket(): JSX.Element {
   );
 }
 
-function PacketForm({
-  before,
-  today,
-  places,
-}: {
+interface PacketFormProps {
   /** Another packet of this harvest. */
   before: PacketView | null;
   today: string;
   places: readonly (readonly [string, string])[];
-}): JSX.Element {
+}
+
+function PacketForm({ before, today, places }: PacketFormProps): JSX.Element {
   const client = useQueryClient();
   const navigate = useNavigate();
   const entry = useEntry({

@@ -21,15 +21,13 @@ import { leftWords } from './words.ts';
 const DONE_ON = { take: 'taken on', count: 'counted on', move: 'moved on' } as const;
 const TITLES = { take: 'Take seed out', count: 'Count again', move: 'Move it' } as const;
 
-export function ActForm({
-  packet,
-  doing,
-  leave,
-}: {
+interface ActFormProps {
   packet: PacketView;
   doing: 'take' | 'count' | 'move';
   leave: () => void;
-}): JSX.Element {
+}
+
+export function ActForm({ packet, doing, leave }: ActFormProps): JSX.Element {
   const client = useQueryClient();
   const { data: places } = usePlaces();
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
@@ -76,17 +74,14 @@ export function ActForm({
   );
 }
 
-export function BookLine({
-  packet,
-  line,
-  zone,
-  may,
-}: {
+interface BookLineProps {
   packet: PacketView;
   line: PacketView['lines'][number];
   zone: string;
   may: boolean;
-}): JSX.Element {
+}
+
+export function BookLine({ packet, line, zone, may }: BookLineProps): JSX.Element {
   const client = useQueryClient();
   const strikes = may && line.struck === null && line.entry.what !== 'packed' && line.entry.what !== 'strike';
   return (

@@ -92,15 +92,13 @@ function Tried({ bag }: { bag: TriedBag }): JSX.Element {
   );
 }
 
-function TestForm({
-  packet,
-  before,
-  leave,
-}: {
+interface TestFormProps {
   packet: PacketView;
   before: TestLine | null;
   leave: () => void;
-}): JSX.Element {
+}
+
+function TestForm({ packet, before, leave }: TestFormProps): JSX.Element {
   const client = useQueryClient();
   const { session } = useSession();
   const entry = useEntry({

@@ -113,15 +113,13 @@ export default function Places(): JSX.Element {
   );
 }
 
-function PlaceForm({
-  writing,
-  places,
-  leave,
-}: {
+interface PlaceFormProps {
   writing: Writing;
   places: PlaceList;
   leave: () => void;
-}): JSX.Element {
+}
+
+function PlaceForm({ writing, places, leave }: PlaceFormProps): JSX.Element {
   const client = useQueryClient();
   const before = writing.what === 'change' ? writing.place : null;
   const parent = writing.what === 'new' ? writing.parentId : writing.place.parentId;

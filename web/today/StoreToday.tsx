@@ -36,17 +36,14 @@ export default function StoreToday(): JSX.Element {
   );
 }
 
-function DueList({
-  dues,
-  today,
-  zone,
-  name,
-}: {
+interface DueListProps {
   dues: readonly Due[];
   today: string;
   zone: string;
   name: string;
-}): JSX.Element {
+}
+
+function DueList({ dues, today, zone, name }: DueListProps): JSX.Element {
   const dayOf = (by: string) => (by.length === 10 ? by : clockIn(zone, new Date(by)).slice(0, 10));
   return (
     <ul className="dues" aria-label={name}>

@@ -8,14 +8,13 @@ import wasm from 'zxing-wasm/reader/zxing_reader.wasm?url';
 /** Milliseconds between two looks at the picture. */
 const PAUSE = 150;
 
-/** Reads a label with the camera of this machine; nothing leaves it. A code that cannot be ours is passed over. */
-export default function CameraScan({
-  found,
-  leave,
-}: {
+interface CameraScanProps {
   found: (code: string) => void;
   leave: () => void;
-}): JSX.Element {
+}
+
+/** Reads a label with the camera of this machine; nothing leaves it. A code that cannot be ours is passed over. */
+export default function CameraScan({ found, leave }: CameraScanProps): JSX.Element {
   const video = useRef<HTMLVideoElement>(null);
   const [trouble, setTrouble] = useState<string>();
   const [strange, setStrange] = useState<string>();

@@ -32,14 +32,13 @@ export function Choices<T extends string | number>({
   );
 }
 
-/** Pages of one part of the house, from one to the other. */
-export function PageNav({
-  label,
-  pages,
-}: {
+interface PageNavProps {
   label: string;
   pages: readonly (readonly [to: string, words: string])[];
-}): JSX.Element {
+}
+
+/** Pages of one part of the house, from one to the other. */
+export function PageNav({ label, pages }: PageNavProps): JSX.Element {
   return (
     <Nav as="nav" variant="underline" aria-label={label} className="my-2">
       {pages.map(([to, words]) => (

@@ -204,20 +204,16 @@ function holdsAll<T>(columns: readonly Column<T>[], row: T, words: string): bool
     .every((word) => text.includes(word));
 }
 
-/** The rows, all of them or, of many, those in sight. */
-function Body<T extends object>({
-  label,
-  className,
-  head,
-  rows,
-  line,
-}: {
+interface BodyProps<T extends object> {
   label: string;
   className: string | undefined;
   head: ReactNode;
   rows: readonly ListRow<T>[];
   line: (row: ListRow<T>, index: number, ref?: (row: HTMLTableRowElement | null) => void) => ReactNode;
-}): JSX.Element {
+}
+
+/** The rows, all of them or, of many, those in sight. */
+function Body<T extends object>({ label, className, head, rows, line }: BodyProps<T>): JSX.Element {
   const scroller = useRef<HTMLDivElement>(null);
   const many = rows.length > MANY;
   // eslint-disable-next-line react-hooks/incompatible-library -- what it gives is read here alone, and on every render
@@ -251,15 +247,13 @@ function Body<T extends object>({
   );
 }
 
-function ChooseColumns<T>({
-  columns,
-  hidden,
-  keep,
-}: {
+interface ChooseColumnsProps<T> {
   columns: readonly Column<T>[];
   hidden: Readonly<Record<string, boolean>>;
   keep: (hidden: Record<string, boolean>) => void;
-}): JSX.Element {
+}
+
+function ChooseColumns<T>({ columns, hidden, keep }: ChooseColumnsProps<T>): JSX.Element {
   return (
     <Dropdown autoClose="outside">
       <Dropdown.Toggle variant="link" aria-label="columns" title="columns">

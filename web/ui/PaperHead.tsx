@@ -2,16 +2,14 @@ import type { JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 
-/** The head of a sheet for the bench: what it is, of which lot and sample; on the screen also how it is printed. */
-export function PaperHead({
-  title,
-  codes,
-  back,
-}: {
+interface PaperHeadProps {
   title: string;
   codes: readonly string[];
   back: string;
-}): JSX.Element {
+}
+
+/** The head of a sheet for the bench: what it is, of which lot and sample; on the screen also how it is printed. */
+export function PaperHead({ title, codes, back }: PaperHeadProps): JSX.Element {
   return (
     <>
       <div className="actions no-print">

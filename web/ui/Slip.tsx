@@ -6,22 +6,17 @@ import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
 import type { JSX, ReactNode } from 'react';
 import { VerdictMark } from './shapes.tsx';
 
-/** The working of a number, set like a till receipt: each line of arithmetic, the outcome, the rule and its provenance. */
-export function Slip({
-  title,
-  steps,
-  mark,
-  next,
-  rule,
-  children,
-}: {
+interface SlipProps {
   title: string;
   steps: readonly WorkingStep[];
   mark?: Mark | undefined;
   next?: string | undefined;
   rule?: NumberSlip['rule'] | Rule;
   children?: ReactNode;
-}): JSX.Element {
+}
+
+/** The working of a number, set like a till receipt: each line of arithmetic, the outcome, the rule and its provenance. */
+export function Slip({ title, steps, mark, next, rule, children }: SlipProps): JSX.Element {
   return (
     <section aria-label={`Working: ${title}`}>
       <h2>Working: {title}</h2>

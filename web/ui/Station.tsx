@@ -19,17 +19,15 @@ function useWide(): boolean {
   );
 }
 
-/** The work, and beside it the slip with its working; on a narrow screen the slip is drawn out from the edge. */
-export function Station({
-  slip,
-  of = null,
-  children,
-}: {
+interface StationProps {
   slip: ReactNode;
   /** What the slip is about, where it is chosen on the page: another choice draws it out. */
   of?: string | null;
   children: ReactNode;
-}): JSX.Element {
+}
+
+/** The work, and beside it the slip with its working; on a narrow screen the slip is drawn out from the edge. */
+export function Station({ slip, of = null, children }: StationProps): JSX.Element {
   const wide = useWide();
   const [out, setOut] = useState(of !== null);
   const [about, setAbout] = useState(of);

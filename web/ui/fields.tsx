@@ -110,20 +110,16 @@ export function ChoiceField({
   );
 }
 
-/** Chooses a file and hands it over at once; the same file can be chosen again after it was mended. */
-export function FileField({
-  label,
-  accept,
-  onFile,
-  ref,
-  disabled,
-}: {
+interface FileFieldProps {
   label: string;
   accept: string;
   onFile: (file: File) => void;
   ref?: Ref<HTMLInputElement>;
   disabled?: boolean;
-}): JSX.Element {
+}
+
+/** Chooses a file and hands it over at once; the same file can be chosen again after it was mended. */
+export function FileField({ label, accept, onFile, ref, disabled }: FileFieldProps): JSX.Element {
   const id = useId();
   return (
     <>

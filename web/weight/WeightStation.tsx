@@ -46,18 +46,15 @@ interface Values {
 
 const fieldOf = (i: number) => `replicate.${i + 1}`;
 
-/** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
-export function WeightStation({
-  view,
-  test,
-  mayWrite,
-  children,
-}: {
+interface WeightStationProps {
   view: WeightView;
   test: WeightTest;
   mayWrite: boolean;
   children: ReactNode;
-}): JSX.Element {
+}
+
+/** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
+export function WeightStation({ view, test, mayWrite, children }: WeightStationProps): JSX.Element {
   const client = useQueryClient();
   const here = useBalanceHere();
   const { asks } = view;
@@ -183,19 +180,15 @@ function without(
   return on ? { ...rest, [field]: on } : rest;
 }
 
-function Hundreds({
-  entry,
-  test,
-  seeds,
-  shown,
-  may,
-}: {
+interface HundredsProps {
   entry: Pick<Entry<Values>, 'values' | 'set' | 'fault'>;
   test: WeightTest;
   seeds: number;
   shown: number;
   may: boolean;
-}): JSX.Element {
+}
+
+function Hundreds({ entry, test, seeds, shown, may }: HundredsProps): JSX.Element {
   const { values, fault } = entry;
   const dropped = new Set(test.result?.replicates.flatMap((one, i) => (one.dropped ? [i] : [])));
   return (

@@ -5,63 +5,29 @@ import {
   acceptFromLot,
   acceptProbability,
   designPlan,
-  type Spread,
 } from '@mercato/core/sampling/acceptance';
 import { poolAcceptance, poolEstimate, poolSteps } from '@mercato/core/sampling/pools';
 import { define } from './calculation.ts';
+import { oneOf, optional } from '../http/body.ts';
 import { confidence, count, number } from './inputs.ts';
 
-interface ProbabilityInput {
-  dist: Spread | 'hypergeometric';
-  n: number;
-  c: number;
-  p?: number;
-  lotSize?: number;
-  defectivesInLot?: number;
-}
-interface PointInput {
-  dist: Spread;
-  n: number;
-  c: number;
-  pAccept: number;
-}
-interface DesignInput {
-  dist: Spread;
-  aql: number;
-  alpha: number;
-  lql: number;
-  beta: number;
-}
-interface PoolAcceptanceInput {
-  m: number;
-  k: number;
-  c: number;
-  p: number;
-}
-interface PoolEstimateInput {
-  m: number;
-  k: number;
-  x: number;
-  confidence: number;
-}
-
 const SOURCE = 'the distributions themselves; check values from R 4.2.2';
-const spread = () => Joi.string().valid('binomial', 'poisson').required();
+const spread = () => oneOf(['binomial', 'poisson']);
 const sample = () => number().integer().min(1).max(1e7);
 const share = () => number().min(0).max(1);
 const risk = () => confidence();
 const pools = () => number().integer().min(1).max(1e6);
 const onlyFromLot = (schema: Joi.NumberSchema) =>
-  schema.when('dist', { is: 'hypergeometric', then: Joi.required(), otherwise: Joi.forbidden() });
+  optional(schema.when('dist', { is: 'hypergeometric', then: Joi.required(), otherwise: Joi.forbidden() }));
 
 export const acceptanceCalculations = [
-  define<ProbabilityInput>({
+  define({
     id: 'sampling.acceptance-probability',
     title: 'How often is a lot accepted?',
     description: 'chance that a sample holds at most c marked seeds, for a true share or from a finite lot',
     source: SOURCE,
-    schema: Joi.object<ProbabilityInput, true>({
-      dist: Joi.string().valid('binomial', 'poisson', 'hypergeometric').required(),
+    asks: {
+      dist: oneOf(['binomial', 'poisson', 'hypergeometric']),
       n: sample().when('dist', {
         is: 'hypergeometric',
         then: Joi.number().max(
@@ -69,10 +35,7 @@ export const acceptanceCalculations = [
         ),
       }),
       c: count(1e7),
-      p: Joi.number()
-        .min(0)
-        .max(1)
-        .when('dist', { is: 'hypergeometric', then: Joi.forbidden(), otherwise: Joi.required() }),
+      p: optional(share().when('dist', { is: 'hypergeometric', then: Joi.forbidden(), otherwise: Joi.required() })),
       lotSize: onlyFromLot(Joi.number().integer().min(1).max(1e9)),
       defectivesInLot: onlyFromLot(
         Joi.number()
@@ -80,7 +43,7 @@ export const acceptanceCalculations = [
           .min(0)
           .max(Joi.ref('lotSize', { adjust: (size: unknown) => (typeof size === 'number' ? size : 1e9) })),
       ),
-    }),
+    },
     run: ({ dist, n, c, p = 0, lotSize = 0, defectivesInLot = 0 }) => {
       const pAccept =
         dist === 'hypergeometric' ? acceptFromLot(n, c, lotSize, defectivesInLot) : acceptProbability(dist, n, c, p);
@@ -95,12 +58,12 @@ export const acceptanceCalculations = [
       input: { dist: 'binomial', n: 3000, c: 10, p: 0.005 },
     },
   }),
-  define<PointInput>({
+  define({
     id: 'sampling.acceptance-point',
     title: 'Which quality passes so often?',
     description: 'true share of marked seeds at which a plan accepts with a given chance',
     source: SOURCE,
-    schema: Joi.object<PointInput, true>({ dist: spread(), n: sample(), c: count(1e7), pAccept: risk() }),
+    asks: { dist: spread(), n: sample(), c: count(1e7), pAccept: risk() },
     run: ({ dist, n, c, pAccept }) => {
       const p = acceptancePoint(dist, n, c, pAccept);
       return { p, steps: acceptanceSteps(dist, n, c, p, pAccept) };
@@ -110,18 +73,18 @@ export const acceptanceCalculations = [
       input: { dist: 'binomial', n: 3000, c: 10, pAccept: 0.1 },
     },
   }),
-  define<DesignInput>({
+  define({
     id: 'sampling.acceptance-design',
     title: 'How many seeds tell good from bad?',
     description: 'smallest sample and limit that accept a good quality and refuse a bad one with given risks',
     source: SOURCE,
-    schema: Joi.object<DesignInput, true>({
+    asks: {
       dist: spread(),
       aql: number().min(0).less(1),
       alpha: risk(),
       lql: number().greater(Joi.ref('aql')).max(1),
       beta: risk(),
-    }),
+    },
     run: ({ dist, aql, alpha, lql, beta }) => {
       const plan = designPlan(dist, aql, alpha, lql, beta);
       return {
@@ -139,34 +102,34 @@ export const acceptanceCalculations = [
       input: { dist: 'binomial', aql: 0.01, alpha: 0.05, lql: 0.05, beta: 0.1 },
     },
   }),
-  define<PoolAcceptanceInput>({
+  define({
     id: 'sampling.pool-acceptance',
     title: 'How often do pools pass?',
     description: 'chance that at most c of m pools of k seeds are positive at a true share',
     source: 'group testing; check values from R 4.2.2',
-    schema: Joi.object<PoolAcceptanceInput, true>({
+    asks: {
       m: pools(),
       k: pools(),
       c: count().max(Joi.ref('m')),
       p: share(),
-    }),
+    },
     run: ({ m, k, c, p }) => {
       const answer = poolAcceptance(m, k, c, p);
       return { ...answer, steps: poolSteps(m, k, p, answer.pPoolPositive, c, answer.pAccept) };
     },
     example: { story: 'Ten pools of 300 seeds, one may be positive', input: { m: 10, k: 300, c: 1, p: 0.001 } },
   }),
-  define<PoolEstimateInput>({
+  define({
     id: 'sampling.pool-estimate',
     title: 'What do positive pools say?',
     description: 'share of marked seeds from pools tested as one, with exact limits',
     source: 'group testing; Clopper & Pearson (1934); check values from R 4.2.2',
-    schema: Joi.object<PoolEstimateInput, true>({
+    asks: {
       m: pools(),
       k: pools(),
       x: count().max(Joi.ref('m')),
       confidence: confidence(),
-    }),
+    },
     run: ({ m, k, x, confidence: sure }) => {
       const answer = poolEstimate(m, k, x, sure);
       return {

@@ -2,6 +2,7 @@ import type Joi from 'joi';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import type { FieldFault } from '../http/problem.ts';
+import { objectOf, type BodyOf, type Keys } from '../http/body.ts';
 import { validate } from '../http/validate.ts';
 import { fieldPaths, fieldShape, type FieldWords } from '../http/fieldWords.ts';
 import { argumentWords } from '../words/arguments.ts';
@@ -37,10 +38,12 @@ export class NoResult extends Error {
 
 export type Envelope = { readonly ok: true; readonly out: object } | { readonly ok: false; readonly error: FieldFault };
 
-/** Gives an entry's types away, so that entries of all kinds fit one registry. */
-export function define<In>(calculation: Calculation<In>): Calculation {
-  return calculation as unknown as Calculation;
-}
+/** An entry from what it asks, key by key; its types are given away, so that entries of all kinds fit one registry. */
+export const define = <K extends Keys>({
+  asks,
+  ...rest
+}: Omit<Calculation<BodyOf<K>>, 'schema'> & { readonly asks: K }): Calculation =>
+  ({ ...rest, schema: objectOf(asks).optional() }) as unknown as Calculation;
 
 /** Checks and computes one input; never throws on bad input. */
 export function calculate(calculation: Calculation, input: unknown, books: ShippedBooks): Envelope {

@@ -1,91 +1,58 @@
 import Joi from 'joi';
-import type { Book } from '@mercato/core/rule-books/edition';
-import {
-  DIVIDERS,
-  judgeDivider,
-  planDivision,
-  USUAL_DIFFERENCE_PERCENT,
-  type Divider,
-} from '@mercato/core/sampling/dividers';
+import { DIVIDERS, judgeDivider, planDivision, USUAL_DIFFERENCE_PERCENT } from '@mercato/core/sampling/dividers';
 import { judgeHeterogeneity, LEAST_CONTAINERS } from '@mercato/core/sampling/judgeHeterogeneity';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact } from '@mercato/core/units/mass';
 import { define } from './calculation.ts';
+import { optional, oneOf, listOf } from '../http/body.ts';
 import { book, number, percent } from './inputs.ts';
-
-interface PlanInput {
-  divider: Divider;
-  massG: number;
-  targetG: number;
-  jars?: number;
-  spoonG?: number;
-}
-interface HalvesInput {
-  firstG: number;
-  secondG: number;
-  limitPercent?: number;
-}
-interface BalanceInput {
-  wholeG: number;
-  partsG: number[];
-  lossG: number;
-  decimals: number;
-}
-interface RangeInput {
-  book: Book;
-  attribute: 'purity' | 'germination';
-  percents: number[];
-}
-
 const grams = () => number().greater(0).less(1e9);
 
 export const dividingCalculations = [
-  define<PlanInput>({
+  define({
     id: 'sampling.divider-plan',
     title: 'How many halvings?',
     description: 'passes of a divider that reach a least mass without falling below it, with the mass after each',
     source: 'repeated halving: ISTA and 7 CFR 201.43 (from memory); jars run again: common practice, no source',
-    schema: Joi.object<PlanInput, true>({
-      divider: Joi.string()
-        .valid(...DIVIDERS)
-        .required(),
+    asks: {
+      divider: oneOf(DIVIDERS),
       massG: grams(),
       targetG: grams(),
-      jars: Joi.number().integer().min(2).max(16),
-      spoonG: Joi.number().greater(0).less(1e6),
-    }),
+      jars: optional(Joi.number().integer().min(2).max(16)),
+      spoonG: optional(Joi.number().greater(0).less(1e6)),
+    },
     run: ({ divider, ...task }) => planDivision(divider, task),
     example: {
       story: '1 kg halved to a working sample of at least 60 g',
       input: { divider: 'riffle', massG: 1000, targetG: 60 },
     },
   }),
-  define<HalvesInput>({
+  define({
     id: 'sampling.divider-halves',
     title: 'Does the divider halve well?',
     description: 'difference of the two halves of a divider against the usual share of both',
     source: 'common practice, no source',
-    schema: Joi.object<HalvesInput, true>({
+    asks: {
       firstG: number().min(0).max(1e9),
       secondG: number().min(0).max(1e9),
-      limitPercent: Joi.number().greater(0).max(100),
-    }),
+      limitPercent: optional(Joi.number().greater(0).max(100)),
+    },
     check: ({ firstG, secondG }) =>
       firstG + secondG > 0 ? null : { path: 'firstG', message: 'firstG and secondG must not both be 0' },
     run: ({ firstG, secondG, limitPercent = USUAL_DIFFERENCE_PERCENT }) => judgeDivider(firstG, secondG, limitPercent),
     example: { story: 'Halves of 52.1 and 47.9 g', input: { firstG: 52.1, secondG: 47.9 } },
   }),
-  define<BalanceInput>({
+  define({
     id: 'sampling.mass-balance',
     title: 'Do the masses balance?',
     description: 'a whole against its parts and the stated loss, with what the last written digits leave open',
     source: 'conservation of mass; half of the last digit, common practice, no source',
-    schema: Joi.object<BalanceInput, true>({
+    asks: {
       wholeG: grams(),
-      partsG: Joi.array().items(number().min(0).less(1e9)).min(1).max(1000).required(),
+      partsG: listOf(number().min(0).less(1e9), 1, 1000),
       lossG: number().min(0).less(1e9),
       decimals: number().integer().min(0).max(6),
-    }),
+    },
     run: ({ wholeG, partsG, lossG, decimals }) => {
       const written = (value: number) => ({ text: value.toFixed(decimals), unit: 'g' as const });
       const { differenceG, roundingG, outcome, steps } = balanceMasses(
@@ -100,16 +67,16 @@ export const dividingCalculations = [
       input: { wholeG: 598, partsG: [300, 290, 7.5], lossG: 0.5, decimals: 1 },
     },
   }),
-  define<RangeInput>({
+  define({
     id: 'sampling.heterogeneity-range',
     title: 'Does one container lie too far off?',
     description: 'range R between containers against the largest that the rule book allows at their average',
     source: 'ISTA, heterogeneity testing, R value (from memory)',
-    schema: Joi.object<RangeInput, true>({
+    asks: {
       book: book(),
-      attribute: Joi.string().valid('purity', 'germination').required(),
-      percents: Joi.array().items(percent()).min(LEAST_CONTAINERS).max(1000).required(),
-    }),
+      attribute: oneOf(['purity', 'germination']),
+      percents: listOf(percent(), LEAST_CONTAINERS, 1000),
+    },
     // The seeds in each decide H alone; R does not ask for them.
     run: ({ book: of, attribute, percents }, books) =>
       judgeHeterogeneity(books[of], { attribute, chaffy: false, values: percents, seedsEach: 100 }).r,

@@ -1,23 +1,17 @@
 import Joi from 'joi';
 import { judgeOvenDuplicate, lossStep, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import { Exact } from '@mercato/core/units/mass';
+import { objectOf, type BodyOf } from '../http/body.ts';
 import { define } from './calculation.ts';
 import { massG, number } from './inputs.ts';
 
-interface WeighingInput {
-  containerG: number;
-  withSeedG: number;
-  driedG: number;
-}
+const WEIGHING = {
+  containerG: massG(),
+  withSeedG: number().max(1e9).greater(Joi.ref('containerG')),
+  driedG: number().min(Joi.ref('containerG')).max(Joi.ref('withSeedG')),
+};
 
-const weighing = () =>
-  Joi.object<WeighingInput, true>({
-    containerG: massG(),
-    withSeedG: number().max(1e9).greater(Joi.ref('containerG')),
-    driedG: number().min(Joi.ref('containerG')).max(Joi.ref('withSeedG')),
-  });
-
-const exact = (w: WeighingInput): OvenWeighing => ({
+const exact = (w: BodyOf<typeof WEIGHING>): OvenWeighing => ({
   containerG: new Exact(w.containerG),
   withSeedG: new Exact(w.withSeedG),
   driedG: new Exact(w.driedG),
@@ -26,12 +20,12 @@ const exact = (w: WeighingInput): OvenWeighing => ({
 const SOURCE = 'ISTA, moisture, constant-temperature oven (from memory)';
 
 export const moistureCalculations = [
-  define<WeighingInput>({
+  define({
     id: 'moisture.oven',
     title: 'Moisture from one oven container',
     description: 'percent moisture, wet and dry basis, from the three weighings of one container',
     source: SOURCE,
-    schema: weighing(),
+    asks: WEIGHING,
     run: (input) => {
       const { wetBasis, dryBasis } = ovenMoisture(exact(input));
       const { containerG, withSeedG, driedG } = input;
@@ -56,15 +50,15 @@ export const moistureCalculations = [
     },
     example: { story: 'A tin of ground oats', input: { containerG: 21.214, withSeedG: 26.118, driedG: 25.543 } },
   }),
-  define<{ first: WeighingInput; second: WeighingInput }>({
+  define({
     id: 'moisture.oven-duplicate',
     title: 'Moisture in duplicate',
     description: 'percent moisture of two containers, their mean and whether they part too far',
     source: SOURCE,
-    schema: Joi.object<{ first: WeighingInput; second: WeighingInput }, true>({
-      first: weighing().required(),
-      second: weighing().required(),
-    }),
+    asks: {
+      first: objectOf(WEIGHING),
+      second: objectOf(WEIGHING),
+    },
     run: (input, books) =>
       judgeOvenDuplicate(
         exact(input.first),

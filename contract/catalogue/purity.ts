@@ -4,67 +4,22 @@ import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units
 import type { Book } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
 import { sortingRate } from '@mercato/core/purity/handSorting';
-import {
-  judgeDuplicate,
-  judgePurityClaim,
-  judgeSecondSample,
-  type Basis,
-  type Way,
-} from '@mercato/core/purity/tolerances';
+import { judgeDuplicate, judgePurityClaim, judgeSecondSample } from '@mercato/core/purity/tolerances';
 import { define } from './calculation.ts';
+import { oneOf, optional, yesNo } from '../http/body.ts';
 import { book, massG, number, percent } from './inputs.ts';
-
-interface PurityInput {
-  book: Book;
-  workingSampleG: number;
-  pureSeedG: number;
-  inertMatterG: number;
-  otherSeedsG?: number;
-  otherCropSeedG?: number;
-  weedSeedG?: number;
-}
-
-interface DuplicateInput {
-  firstPercent: number;
-  secondPercent: number;
-  basis: Basis;
-  chaffy: boolean;
-}
-interface SecondSampleInput {
-  component: Component;
-  firstPercent: number;
-  secondPercent: number;
-  way: Way;
-  chaffy: boolean;
-}
-interface ClaimInput {
-  component: Component;
-  labelledPercent: number;
-  foundPercent: number;
-  chaffy: boolean;
-}
-interface SortingInput {
-  massG: number;
-  minutes: number;
-  lotKg: number;
-}
-
-const component = () =>
-  Joi.string()
-    .valid(...Object.keys(COMPONENT_NAMES))
-    .required();
-const chaffy = () => Joi.boolean().strict().required();
+const component = () => oneOf(Object.keys(COMPONENT_NAMES) as Component[]);
 
 const only = (name: Book) =>
-  Joi.number().min(0).max(1e9).when('book', { is: name, then: Joi.required(), otherwise: Joi.forbidden() });
+  optional(massG().when('book', { is: name, then: Joi.required(), otherwise: Joi.forbidden() }));
 
 export const purityCalculations = [
-  define<PurityInput>({
+  define({
     id: 'purity.analysis',
     title: 'Percents of a purity analysis',
     description: 'component percents of the sum that total 100, decimals, gain or loss, traces',
     source: 'ISTA, purity analysis; 7 CFR 201.47–201.51 (from memory)',
-    schema: Joi.object<PurityInput, true>({
+    asks: {
       book: book(),
       workingSampleG: number().greater(0).max(1e9),
       pureSeedG: massG(),
@@ -72,7 +27,7 @@ export const purityCalculations = [
       otherSeedsG: only('ista'),
       otherCropSeedG: only('aosa'),
       weedSeedG: only('aosa'),
-    }),
+    },
     run: (input, books) => {
       const masses: Partial<Record<Component, InstanceType<typeof Exact>>> = {};
       for (const component of COMPONENTS[input.book]) masses[component] = new Exact(input[`${component}G`] ?? 0);
@@ -102,17 +57,17 @@ export const purityCalculations = [
       input: { book: 'ista', workingSampleG: 3.012, pureSeedG: 2.914, otherSeedsG: 0.018, inertMatterG: 0.074 },
     },
   }),
-  define<DuplicateInput>({
+  define({
     id: 'purity.duplicate-tolerance',
     title: 'Two purity tests of one sample',
     description: 'difference of one component between two half or whole working samples against its tolerance',
     source: 'ISTA Table 3B (from memory)',
-    schema: Joi.object<DuplicateInput, true>({
+    asks: {
       firstPercent: percent(),
       secondPercent: percent(),
-      basis: Joi.string().valid('half', 'whole').required(),
-      chaffy: chaffy(),
-    }),
+      basis: oneOf(['half', 'whole']),
+      chaffy: yesNo(),
+    },
     run: ({ firstPercent, secondPercent, basis, chaffy: wide }, { ista }) =>
       judgeDuplicate(ista, firstPercent, secondPercent, basis, wide),
     example: {
@@ -120,18 +75,18 @@ export const purityCalculations = [
       input: { firstPercent: 97.38, secondPercent: 96.12, basis: 'half', chaffy: false },
     },
   }),
-  define<SecondSampleInput>({
+  define({
     id: 'purity.two-samples',
     title: 'A second sample, or a second laboratory',
     description: 'one component of two submitted samples or laboratories against its tolerance, one-way or two-way',
     source: 'ISTA Tables 3C and 3D (from memory)',
-    schema: Joi.object<SecondSampleInput, true>({
+    asks: {
       component: component(),
       firstPercent: percent(),
       secondPercent: percent(),
-      way: Joi.string().valid('one-way', 'two-way').required(),
-      chaffy: chaffy(),
-    }),
+      way: oneOf(['one-way', 'two-way']),
+      chaffy: yesNo(),
+    },
     run: (input, { ista }) =>
       judgeSecondSample(ista, input.component, input.firstPercent, input.secondPercent, input.way, input.chaffy),
     example: {
@@ -139,17 +94,17 @@ export const purityCalculations = [
       input: { component: 'pureSeed', firstPercent: 98.2, secondPercent: 97.1, way: 'two-way', chaffy: false },
     },
   }),
-  define<ClaimInput>({
+  define({
     id: 'purity.label-tolerance',
     title: 'Purity against a label',
     description: 'component found against component labelled: only less pure seed, or more of the rest, counts',
     source: '7 CFR 201.60 (from memory, rebuilt)',
-    schema: Joi.object<ClaimInput, true>({
+    asks: {
       component: component(),
       labelledPercent: percent(),
       foundPercent: percent(),
-      chaffy: chaffy(),
-    }),
+      chaffy: yesNo(),
+    },
     run: (input, { aosa }) =>
       judgePurityClaim(aosa, input.component, input.labelledPercent, input.foundPercent, input.chaffy),
     example: {
@@ -157,16 +112,16 @@ export const purityCalculations = [
       input: { component: 'pureSeed', labelledPercent: 99, foundPercent: 97.6, chaffy: false },
     },
   }),
-  define<SortingInput>({
+  define({
     id: 'purity.hand-sorting',
     title: 'Parting seed by hand',
     description: 'grams an hour from one timed sample, and hours of one person for the whole lot with rests',
     source: 'plain arithmetic; the rests are common practice, no source',
-    schema: Joi.object<SortingInput, true>({
+    asks: {
       massG: number().greater(0).max(1e6),
       minutes: number().greater(0).max(1e5),
       lotKg: number().greater(0).max(1e7),
-    }),
+    },
     run: ({ massG: parted, minutes, lotKg }) => sortingRate(parted, minutes * 60, lotKg),
     example: {
       story: 'Twelve grams of beans in four minutes, 40 kg to do',

@@ -5,42 +5,25 @@ import { answeredBy, heldBackBy } from '@mercato/core/quick-tests/mayAdvise';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { unsuited } from '@mercato/core/quick-tests/roundPlan';
 import { define } from './calculation.ts';
+import { listOf, optional, type BodyOf } from '../http/body.ts';
 import { count, number } from './inputs.ts';
 
-interface QuickInput {
-  seeds: number;
-  sprouted: number;
-  packetSeeds?: number;
-  standardPercent?: number;
-  /** Days since it was laid out, and the last day of its kind. */
-  day?: number;
-  lastDay?: number;
-  /** Where it stood, and what suits its kind. */
-  stoodC?: number;
-  suitsFromC?: number;
-  suitsToC?: number;
-}
-interface AgreementInput {
-  x: number[];
-  y: number[];
-}
-interface PairedInput {
-  bothYes: number;
-  firstOnly: number;
-  secondOnly: number;
-  bothNo: number;
-}
+const readings = () => listOf(Joi.number().min(-1e12).max(1e12), 3, 1000);
 
-const readings = () => Joi.array().items(Joi.number().min(-1e12).max(1e12)).min(3).max(1000).required();
+const degrees = () => optional(Joi.number().min(-5).max(60));
+const days = (least: number) => optional(Joi.number().integer().min(least).max(400));
+const STOOD = {
+  // Days since it was laid out, and the last day of its kind.
+  day: days(0),
+  lastDay: days(1),
+  // Where it stood, and what suits its kind.
+  stoodC: degrees(),
+  suitsFromC: degrees(),
+  suitsToC: degrees(),
+};
 
 /** Why a test that stood so may not speak yet. */
-function heldBack({
-  day,
-  lastDay,
-  stoodC,
-  suitsFromC,
-  suitsToC,
-}: Omit<QuickInput, 'seeds' | 'sprouted' | 'packetSeeds' | 'standardPercent'>) {
+function heldBack({ day, lastDay, stoodC, suitsFromC, suitsToC }: BodyOf<typeof STOOD>) {
   const method = {
     temperatureC: suitsFromC !== undefined && suitsToC !== undefined ? ([suitsFromC, suitsToC] as const) : null,
     light: null,
@@ -63,23 +46,19 @@ function heldBack({
 }
 
 export const quickTestsCalculations = [
-  define<QuickInput>({
+  define({
     id: 'quick-tests.answer',
     title: 'So many seeds, so many sprouted',
     description:
       'the exact interval of a small test, what each rule of thumb would do, its chance to be wrong, how much thicker to sow',
     source: 'Clopper & Pearson (1934); Brown, Cai & DasGupta (2001); rules of thumb: common practice, no source',
-    schema: Joi.object<QuickInput, true>({
+    asks: {
       seeds: number().integer().min(1).max(1e6),
       sprouted: count().max(Joi.ref('seeds')),
-      packetSeeds: Joi.number().integer().min(Joi.ref('seeds')).max(1e6),
-      standardPercent: Joi.number().min(1).max(100),
-      day: Joi.number().integer().min(0).max(400),
-      lastDay: Joi.number().integer().min(1).max(400),
-      stoodC: Joi.number().min(-5).max(60),
-      suitsFromC: Joi.number().min(-5).max(60),
-      suitsToC: Joi.number().min(-5).max(60),
-    }),
+      packetSeeds: optional(Joi.number().integer().min(Joi.ref('seeds')).max(1e6)),
+      standardPercent: optional(Joi.number().min(1).max(100)),
+      ...STOOD,
+    },
     check: ({ suitsFromC, suitsToC }) =>
       (suitsFromC === undefined) === (suitsToC === undefined)
         ? suitsFromC !== undefined && suitsToC !== undefined && suitsFromC > suitsToC
@@ -93,12 +72,12 @@ export const quickTestsCalculations = [
       quickAnswer({ seeds, sprouted, packetSeeds }, standardPercent, heldBack(stood)),
     example: { story: '17 of 25 in a towel, out of 60', input: { seeds: 25, sprouted: 17, packetSeeds: 60 } },
   }),
-  define<AgreementInput>({
+  define({
     id: 'quick-tests.agreement',
     title: 'Two ways of measuring, side by side',
     description: 'how far two readings of the same packets agree: bias, limits of agreement, correlation, concordance',
     source: 'Bland & Altman (1986); Lin (1989); R 4.2.2 cor.test',
-    schema: Joi.object<AgreementInput, true>({ x: readings(), y: readings() }),
+    asks: { x: readings(), y: readings() },
     check: ({ x, y }) =>
       x.length === y.length
         ? null
@@ -109,17 +88,17 @@ export const quickTestsCalculations = [
       input: { x: [8, 9, 9, 6, 7, 10], y: [9, 10, 7, 3, 8, 10] },
     },
   }),
-  define<PairedInput>({
+  define({
     id: 'quick-tests.paired-agreement',
     title: 'The same seeds judged twice',
     description: 'whether two judgements of the same seeds differ, and how far they agree beyond chance',
     source: 'McNemar (1947); Fleiss, Cohen & Everitt (1969); R 4.2.2 binom.test, mcnemar.test',
-    schema: Joi.object<PairedInput, true>({
+    asks: {
       bothYes: count(),
       firstOnly: count(),
       secondOnly: count(),
       bothNo: count(),
-    }),
+    },
     check: (one) =>
       one.bothYes + one.firstOnly + one.secondOnly + one.bothNo > 0
         ? null

@@ -1,20 +1,19 @@
-import Joi from 'joi';
-import { pureLiveSeed, pureLiveSeedSteps, type LiveShares } from '@mercato/core/release/pureLiveSeed';
+import { pureLiveSeed, pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
 import { define } from './calculation.ts';
 import { percent } from './inputs.ts';
 
 export const releaseCalculations = [
-  define<LiveShares>({
+  define({
     id: 'release.pure-live-seed',
     title: 'Pure live seed',
     description: 'percent pure live seed from purity, germination, hard and dormant seed',
     source: '7 CFR 201.64 and AOSA custom (from memory)',
-    schema: Joi.object<LiveShares, true>({
+    asks: {
       purityPercent: percent(),
       germinationPercent: percent(),
       hardPercent: percent(),
       dormantPercent: percent(),
-    }),
+    },
     check: (p) => {
       const sum = p.germinationPercent + p.hardPercent + p.dormantPercent;
       return sum > 100 + 1e-9

@@ -1,69 +1,48 @@
 import Joi from 'joi';
-import type { Book } from '@mercato/core/rule-books/edition';
 import { criticalH, heterogeneityOfCounts, heterogeneityOfPercents } from '@mercato/core/sampling/heterogeneity';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
 import { define } from './calculation.ts';
+import { optional, listOf } from '../http/body.ts';
 import { book, count, number, percent } from './inputs.ts';
-
-interface PrimarySamplesInput {
-  book: Book;
-  containers?: number;
-  containerMassKg?: number;
-  bulkMassKg?: number;
-}
-
-interface CriticalInput {
-  N: number;
-  f: number;
-}
-interface PercentsInput {
-  percents: number[];
-  n: number;
-  f: number;
-}
-interface CountsInput {
-  counts: number[];
-  f: number;
-}
 const H_SOURCE = 'ISTA, heterogeneity testing (from memory); critical values recomputed';
 const allowance = () => number().greater(0).max(1e5);
 
 export const heterogeneityCalculations = [
-  define<PercentsInput>({
+  define({
     id: 'sampling.heterogeneity-percents',
     title: 'Is the lot uniform? (percentages)',
     description: 'H value of percentages over container samples against the value that a uniform lot rarely exceeds',
     source: H_SOURCE,
-    schema: Joi.object<PercentsInput, true>({
-      percents: Joi.array().items(percent()).min(2).max(1000).required(),
+    asks: {
+      percents: listOf(percent(), 2, 1000),
       n: number().integer().min(1).max(1e6),
       f: allowance(),
-    }),
+    },
     run: (input) => heterogeneityOfPercents(input.percents, input.n, input.f),
     example: {
       story: 'Germination of eight containers, 100 seeds each, non-chaffy',
       input: { percents: [92, 95, 88, 97, 90, 93, 85, 96], n: 100, f: 1.1 },
     },
   }),
-  define<CountsInput>({
+  define({
     id: 'sampling.heterogeneity-counts',
     title: 'Is the lot uniform? (counts)',
     description:
       'H value of other-seed counts over container samples against the value that a uniform lot rarely exceeds',
     source: H_SOURCE,
-    schema: Joi.object<CountsInput, true>({
-      counts: Joi.array().items(count(1e7)).min(2).max(1000).required(),
+    asks: {
+      counts: listOf(count(1e7), 2, 1000),
       f: allowance(),
-    }),
+    },
     run: (input) => heterogeneityOfCounts(input.counts, input.f),
     example: { story: 'Other seeds in six containers', input: { counts: [3, 7, 2, 11, 5, 6], f: 1.4 } },
   }),
-  define<CriticalInput>({
+  define({
     id: 'sampling.heterogeneity-critical',
     title: 'Which H is too high?',
     description: 'the H value that a uniform lot exceeds once in a hundred',
     source: H_SOURCE,
-    schema: Joi.object<CriticalInput, true>({ N: number().integer().min(2).max(1000), f: allowance() }),
+    asks: { N: number().integer().min(2).max(1000), f: allowance() },
     run: ({ N, f }) => {
       const critical = criticalH(N, f);
       return {
@@ -82,17 +61,17 @@ export const heterogeneityCalculations = [
 ];
 
 export const samplingCalculations = [
-  define<PrimarySamplesInput>({
+  define({
     id: 'sampling.primary-samples',
     title: 'How many primary samples?',
     description: 'primary samples that a rule book asks for, by containers or by mass of a heap or stream',
     source: 'ISTA, minimum sampling intensity; 7 CFR 201.40–201.42 (from memory)',
-    schema: Joi.object<PrimarySamplesInput, true>({
+    asks: {
       book: book(),
-      containers: Joi.number().integer().min(1).max(1e6),
-      containerMassKg: Joi.number().greater(0).max(1e6),
-      bulkMassKg: Joi.number().greater(0).max(1e8),
-    }),
+      containers: optional(Joi.number().integer().min(1).max(1e6)),
+      containerMassKg: optional(Joi.number().greater(0).max(1e6)),
+      bulkMassKg: optional(Joi.number().greater(0).max(1e8)),
+    },
     check: (input) => {
       if (input.bulkMassKg !== undefined && (input.containers !== undefined || input.containerMassKg !== undefined))
         return {

@@ -7,93 +7,27 @@ import { bulkForPureLiveSeed, sowingRate } from '@mercato/core/sowing/rate';
 import { sowForStand } from '@mercato/core/sowing/sowForStand';
 import { expectedStand, standFromTest } from '@mercato/core/sowing/stand';
 import { define } from './calculation.ts';
+import { optional, listOf } from '../http/body.ts';
 import { count, number, percent } from './inputs.ts';
-
-interface RateInput {
-  targetPlantsPerM2: number;
-  thousandSeedWeightG: number;
-  purityPercent: number;
-  germinationPercent: number;
-  fieldEmergencePercent: number;
-}
-interface BulkInput {
-  pureLiveSeedKgWanted: number;
-  purityPercent: number;
-  germinationPercent: number;
-}
-interface StandInput {
-  seedsSown: number;
-  germination: number;
-  wanted?: number;
-}
-interface FromTestInput {
-  germinated: number;
-  tested: number;
-  seedsSown: number;
-}
-interface ForStandInput {
-  wantedPlants: number;
-  sprouted: number;
-  tested: number;
-  chancePercent: number;
-  emergencePercent: number;
-}
-interface CellsInput {
-  germination: number;
-  seedsPerCell: number;
-  cells: number;
-}
-interface PerCellInput {
-  germinationPercent: number;
-  wantedPercent: number;
-}
-
-interface BedInput {
-  plants: number;
-  thousandSeedWeightG: number;
-  purityPercent: number;
-  germinationPercent: number;
-  emergencePercent: number;
-}
-interface IncreaseInput {
-  seeds: number;
-  wanted: number;
-  lowPlantsPerSeed: number;
-  highPlantsPerSeed: number;
-  keptPercent: number;
-  seedsPerPlant: number;
-  room?: number;
-  resownPercent: number;
-}
-interface PairsInput {
-  sorted: number[];
-  unsorted: number[];
-}
-interface SharesInput {
-  sortedHits: number;
-  sortedSeeds: number;
-  unsortedHits: number;
-  unsortedSeeds: number;
-}
 const above = () => number().greater(0).max(100);
-const yields = () => Joi.array().items(Joi.number().min(0).max(1e9)).min(2).max(1000).required();
+const yields = () => listOf(Joi.number().min(0).max(1e9), 2, 1000);
 
 const share = () => number().min(0).max(1);
 const seeds = (most = 1e6) => number().integer().min(1).max(most);
 
 export const sowingCalculations = [
-  define<RateInput>({
+  define({
     id: 'sowing.rate',
     title: 'How much to sow on an area',
     description: 'mass of seed per area for a wanted number of plants, in kg/ha, lb/acre and g/m²',
     source: 'plants × thousand-seed weight / (purity × germination × emergence): plain arithmetic',
-    schema: Joi.object<RateInput, true>({
+    asks: {
       targetPlantsPerM2: number().greater(0).max(1e6),
       thousandSeedWeightG: number().greater(0).max(1e5),
       purityPercent: percent(),
       germinationPercent: percent(),
       fieldEmergencePercent: percent(),
-    }),
+    },
     run: ({ targetPlantsPerM2, ...seed }) => sowingRate(targetPlantsPerM2, seed),
     example: {
       story: 'Wheat at 300 plants on a square metre',
@@ -106,60 +40,60 @@ export const sowingCalculations = [
       },
     },
   }),
-  define<BulkInput>({
+  define({
     id: 'sowing.bulk-rate',
     title: 'Seed in the bag for pure live seed',
     description: 'mass of seed as it lies in the bag that holds a wanted mass of pure live seed',
     source: 'pure live seed = purity × germination / 100: trade arithmetic',
-    schema: Joi.object<BulkInput, true>({
+    asks: {
       pureLiveSeedKgWanted: number().min(0).max(1e9),
       purityPercent: percent(),
       germinationPercent: percent(),
-    }),
+    },
     run: (input) => bulkForPureLiveSeed(input.pureLiveSeedKgWanted, input.purityPercent, input.germinationPercent),
     example: {
       story: '100 kg of pure live seed',
       input: { pureLiveSeedKgWanted: 100, purityPercent: 98, germinationPercent: 85 },
     },
   }),
-  define<StandInput>({
+  define({
     id: 'sowing.stand',
     title: 'Plants to expect from a known share',
     description: 'expected plants of a sowing with their spread, and the chance of as many as are needed',
     source: 'binomial distribution; R 4.2.2 qbinom, pbinom',
-    schema: Joi.object<StandInput, true>({
+    asks: {
       seedsSown: seeds(),
       germination: share(),
-      wanted: Joi.number().integer().min(0).max(1e6),
-    }),
+      wanted: optional(Joi.number().integer().min(0).max(1e6)),
+    },
     run: (input) => expectedStand(input.seedsSown, input.germination, input.wanted),
     example: { story: '100 seeds, 80 plants needed', input: { seedsSown: 100, germination: 0.85, wanted: 80 } },
   }),
-  define<FromTestInput>({
+  define({
     id: 'sowing.stand-from-test',
     title: 'Plants to expect after a small test',
     description: 'expected plants when the share is known only from a small test: the test’s own luck is in the range',
     source: 'Clopper & Pearson (1934); beta-binomial quantiles with the Jeffreys prior',
-    schema: Joi.object<FromTestInput, true>({
+    asks: {
       germinated: count().max(Joi.ref('tested')),
       tested: seeds(),
       seedsSown: seeds(),
-    }),
+    },
     run: (input) => standFromTest(input.germinated, input.tested, input.seedsSown),
     example: { story: '200 seeds after 43 of 50', input: { germinated: 43, tested: 50, seedsSown: 200 } },
   }),
-  define<ForStandInput>({
+  define({
     id: 'sowing.for-stand',
     title: 'How many seeds for so many plants',
     description: 'seeds to sow for a wanted number of plants with a wanted chance, after a small test',
     source: 'binomial stand over the beta distribution of the share (Jeffreys prior)',
-    schema: Joi.object<ForStandInput, true>({
+    asks: {
       wantedPlants: seeds(1e5),
       sprouted: count().max(Joi.ref('tested')),
       tested: seeds(),
       chancePercent: number().greater(0).less(100),
       emergencePercent: number().greater(0).max(100),
-    }),
+    },
     run: ({ wantedPlants, sprouted, tested, chancePercent, emergencePercent }) =>
       sowForStand(wantedPlants, { sprouted, tested }, chancePercent, emergencePercent),
     example: {
@@ -167,64 +101,64 @@ export const sowingCalculations = [
       input: { wantedPlants: 40, sprouted: 8, tested: 10, chancePercent: 90, emergencePercent: 100 },
     },
   }),
-  define<CellsInput>({
+  define({
     id: 'sowing.cells',
     title: 'A tray of cells',
     description: 'cells with a plant, and the chance of none empty, for so many seeds in each',
     source: '1 − (1 − share)^seeds',
-    schema: Joi.object<CellsInput, true>({
+    asks: {
       germination: share(),
       seedsPerCell: seeds(1000),
       cells: seeds(),
-    }),
+    },
     run: (input) => fillCells(input.germination, input.seedsPerCell, input.cells),
     example: { story: '72 cells, two seeds each', input: { germination: 0.8, seedsPerCell: 2, cells: 72 } },
   }),
-  define<PerCellInput>({
+  define({
     id: 'sowing.seeds-per-cell',
     title: 'Seeds in each cell',
     description: 'the fewest seeds in a cell for a wanted chance of at least one plant',
     source: 'smallest k with (1 − g)^k ≤ 1 − w, in whole numbers; R 4.2.2 with gmp',
-    schema: Joi.object<PerCellInput, true>({
+    asks: {
       germinationPercent: number().greater(0).max(100),
       wantedPercent: number().greater(0).less(100),
-    }),
+    },
     run: (input) => seedsPerCell(input.germinationPercent, input.wantedPercent),
     example: { story: '80 % alive, 95 cells of 100 filled', input: { germinationPercent: 80, wantedPercent: 95 } },
   }),
-  define<BedInput>({
+  define({
     id: 'sowing.seeds-for-plants',
     title: 'Seeds for so many plants, and their mass',
     description: 'seeds and mass of seed for a number of plants on a bed or in rows',
     source: 'plants / (germination × emergence); mass by thousand-seed weight and purity: plain arithmetic',
-    schema: Joi.object<BedInput, true>({
+    asks: {
       plants: number().greater(0).max(1e12),
       thousandSeedWeightG: number().greater(0).max(1e5),
       purityPercent: above(),
       germinationPercent: above(),
       emergencePercent: above(),
-    }),
+    },
     run: ({ plants, ...seed }) => seedsForPlants(plants, seed),
     example: {
       story: '400 plants of a seed of 3 g a thousand, 17 of 20 alive',
       input: { plants: 400, thousandSeedWeightG: 3, purityPercent: 98, germinationPercent: 85, emergencePercent: 70 },
     },
   }),
-  define<IncreaseInput>({
+  define({
     id: 'sowing.seed-increase',
     title: 'Seed increase over seasons',
     description: 'how many seasons seed takes to grow to a wanted number, as a range',
     source: 'multiplication season by season: plain arithmetic',
-    schema: Joi.object<IncreaseInput>({
+    asks: {
       seeds: seeds(1e9),
       wanted: number().min(1).max(1e15),
       lowPlantsPerSeed: share(),
       highPlantsPerSeed: share().min(Joi.ref('lowPlantsPerSeed')),
       keptPercent: above(),
       seedsPerPlant: number().greater(0).less(1e9),
-      room: Joi.number().min(1).max(1e12),
+      room: optional(Joi.number().min(1).max(1e12)),
       resownPercent: above(),
-    }),
+    },
     run: ({
       seeds: have,
       wanted,
@@ -255,12 +189,12 @@ export const sowingCalculations = [
       },
     },
   }),
-  define<PairsInput>({
+  define({
     id: 'sowing.gain-of-pairs',
     title: 'What sorting gained, in pairs of plots',
     description: 'mean difference of paired plots with its 95 % limits',
     source: 'Student (1908)',
-    schema: Joi.object<PairsInput, true>({ sorted: yields(), unsorted: yields() }),
+    asks: { sorted: yields(), unsorted: yields() },
     check: ({ sorted, unsorted }) =>
       sorted.length === unsorted.length
         ? null
@@ -274,17 +208,17 @@ export const sowingCalculations = [
       input: { sorted: [4.1, 3.8, 4.4, 4.0, 4.6], unsorted: [3.6, 3.7, 3.9, 3.5, 4.1] },
     },
   }),
-  define<SharesInput>({
+  define({
     id: 'sowing.gain-of-shares',
     title: 'What sorting gained, in seeds that came up',
     description: 'difference of two shares with its 95 % limits',
     source: 'Newcombe (1998), method 10',
-    schema: Joi.object<SharesInput, true>({
+    asks: {
       sortedHits: count().max(Joi.ref('sortedSeeds')),
       sortedSeeds: seeds(),
       unsortedHits: count().max(Joi.ref('unsortedSeeds')),
       unsortedSeeds: seeds(),
-    }),
+    },
     run: (one) => gainOfShares(one.sortedHits, one.sortedSeeds, one.unsortedHits, one.unsortedSeeds),
     example: {
       story: '46 of 50 sorted, 39 of 50 unsorted',

@@ -4,35 +4,29 @@ import { rangeProbability, rangeQuantile } from '@mercato/core/statistics/studen
 import { define } from './calculation.ts';
 import { confidence, count, number } from './inputs.ts';
 
-interface BinomialInput {
-  x: number;
-  n: number;
-  confidence: number;
-}
-
 const RANGE_SOURCE = 'Tippett (1925), Hartley (1942), by direct integration; second route @stdlib';
 const groups = () => number().integer().min(2).max(1000);
 
 export const statisticsCalculations = [
-  define<BinomialInput>({
+  define({
     id: 'statistics.binomial-interval',
     title: 'How sure is a proportion?',
     description: 'exact, Wilson and Jeffreys interval of x in n, two-sided and as lower bounds',
     source: 'Clopper & Pearson (1934); Wilson (1927); Brown, Cai & DasGupta (2001); R 4.2.2',
-    schema: Joi.object<BinomialInput, true>({
+    asks: {
       x: count(1e9).max(Joi.ref('n')),
       n: number().integer().min(1).max(1e9),
       confidence: confidence(),
-    }),
+    },
     run: (input) => binomialIntervals(input.x, input.n, input.confidence),
     example: { story: '43 of 50', input: { x: 43, n: 50, confidence: 0.95 } },
   }),
-  define<{ q: number; k: number }>({
+  define({
     id: 'statistics.studentized-range-probability',
     title: 'How often is a range so wide?',
     description: 'chance that the range of k standard normal values stays within q',
     source: RANGE_SOURCE,
-    schema: Joi.object<{ q: number; k: number }, true>({ q: number().min(0).max(1e6), k: groups() }),
+    asks: { q: number().min(0).max(1e6), k: groups() },
     run: ({ q, k }) => {
       const p = rangeProbability(q, k);
       return {
@@ -49,12 +43,12 @@ export const statisticsCalculations = [
     },
     example: { story: 'Four values within three standard deviations', input: { q: 3, k: 4 } },
   }),
-  define<{ prob: number; k: number }>({
+  define({
     id: 'statistics.studentized-range-quantile',
     title: 'Which range is exceeded so rarely?',
     description: 'range that k standard normal values stay within with a given chance',
     source: RANGE_SOURCE,
-    schema: Joi.object<{ prob: number; k: number }, true>({ prob: confidence(), k: groups() }),
+    asks: { prob: confidence(), k: groups() },
     run: ({ prob, k }) => {
       const q = rangeQuantile(prob, k);
       return {

@@ -6,48 +6,8 @@ import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { predictViability, timeToViability } from '@mercato/core/storage/viability';
 import { NoResult, define } from './calculation.ts';
+import { listOf, objectOf } from '../http/body.ts';
 import { count, number } from './inputs.ts';
-
-interface Constants {
-  KE: number;
-  CW: number;
-  CH: number;
-  CQ: number;
-}
-interface PredictInput extends Constants {
-  moisturePercent: number;
-  temperatureC: number;
-  days: number;
-  Ki: number;
-}
-interface TimeInput extends Constants {
-  moisturePercent: number;
-  temperatureC: number;
-  Ki: number;
-  targetPercent: number;
-}
-interface FitInput {
-  days: number[];
-  germinated: number[];
-  n: number[];
-}
-interface HundredInput {
-  temperatureC: number;
-  humidityPercent: number;
-}
-interface Place {
-  moisturePercent: number;
-  temperatureC: number;
-}
-interface LongerInput {
-  from: Place;
-  to: Place;
-}
-interface BalanceInput {
-  humidityPercent: number;
-  temperatureC: number;
-  oilPercent: number;
-}
 
 const between0And100 = () => number().greater(0).less(100);
 const storeC = () => number().min(-50).max(100);
@@ -60,23 +20,16 @@ const constants = {
   CQ: number().min(0).max(0.1),
 };
 const BARLEY = { KE: 9.983, CW: 5.896, CH: 0.04, CQ: 0.000428 };
-const tests = (item: Joi.NumberSchema) => Joi.array().items(item).min(2).max(1000).required();
-const place = () => Joi.object<Place, true>({ moisturePercent: between0And100(), temperatureC: storeC() }).required();
-
-interface DesiccantInput {
-  massG: number;
-  moisturePercent: number;
-  targetPercent: number;
-  uptakePercent: number;
-}
+const tests = (item: Joi.NumberSchema) => listOf(item, 2, 1000);
+const place = () => objectOf({ moisturePercent: between0And100(), temperatureC: storeC() });
 
 export const storageCalculations = [
-  define<PredictInput>({
+  define({
     id: 'storage.predict-viability',
     title: 'Alive after a time in store',
     description: 'share of living seed after a time in constant store, by the viability equation',
     source: 'Ellis & Roberts (1980) Annals of Botany 45:13–30; R 4.2.2 pnorm',
-    schema: Joi.object<PredictInput, true>({ ...air, days: number().min(0).max(1e7), ...constants }),
+    asks: { ...air, days: number().min(0).max(1e7), ...constants },
     run: ({ days, Ki, moisturePercent, temperatureC, ...kind }) =>
       predictViability({ moisturePercent, temperatureC }, days, Ki, kind),
     example: {
@@ -84,12 +37,12 @@ export const storageCalculations = [
       input: { moisturePercent: 12, temperatureC: 20, days: 365, Ki: 2.5, ...BARLEY },
     },
   }),
-  define<TimeInput>({
+  define({
     id: 'storage.time-to-viability',
     title: 'How long until it has fallen',
     description: 'time in constant store until the living share has fallen to a target, by the viability equation',
     source: 'Ellis & Roberts (1980) Annals of Botany 45:13–30; R 4.2.2 qnorm',
-    schema: Joi.object<TimeInput, true>({ ...air, targetPercent: between0And100(), ...constants }),
+    asks: { ...air, targetPercent: between0And100(), ...constants },
     run: ({ Ki, targetPercent, moisturePercent, temperatureC, ...kind }) =>
       timeToViability({ moisturePercent, temperatureC }, Ki, targetPercent, kind),
     example: {
@@ -97,16 +50,16 @@ export const storageCalculations = [
       input: { moisturePercent: 12, temperatureC: 20, Ki: 2.5, targetPercent: 85, ...BARLEY },
     },
   }),
-  define<FitInput>({
+  define({
     id: 'storage.fit-ageing',
     title: 'Ageing curve from retests',
     description: 'probit line through germination tests at different ages, with the time to 50 % and to 85 %',
     source: 'maximum likelihood as in R 4.2.2 glm(binomial("probit")); errors from the expected information',
-    schema: Joi.object<FitInput, true>({
+    asks: {
       days: tests(Joi.number().min(0).max(1e6).less(1e6)),
       germinated: tests(count().optional()),
       n: tests(Joi.number().integer().min(1).max(1e6)),
-    }),
+    },
     check: ({ days, germinated, n }) => {
       if (germinated.length !== days.length)
         return { path: 'germinated', message: `germinated must have as many entries as days (${days.length})` };
@@ -134,40 +87,40 @@ export const storageCalculations = [
       },
     },
   }),
-  define<HundredInput>({
+  define({
     id: 'storage.hundred-rule',
     title: 'The rule of the hundred',
     description: 'degrees Fahrenheit and percent humidity of a store together, against 100',
     source: 'common practice, no source',
-    schema: Joi.object<HundredInput, true>({
+    asks: {
       temperatureC: number().min(-50).max(80),
       humidityPercent: number().min(0).max(100),
-    }),
+    },
     run: (input) => hundredRule(input.temperatureC, input.humidityPercent),
     example: { story: 'A cellar at 10 °C and 45 %', input: { temperatureC: 10, humidityPercent: 45 } },
   }),
-  define<LongerInput>({
+  define({
     id: 'storage.keeps-longer',
     title: 'Drier and cooler: how much longer',
     description: 'how many times longer seed keeps when it is dried and cooled, by the rules of doubling',
     source: 'Harrington (1972), rules of thumb, from memory',
-    schema: Joi.object<LongerInput, true>({ from: place(), to: place() }),
+    asks: { from: place(), to: place() },
     run: ({ from, to }) => keepsLonger(from, to),
     example: {
       story: 'From a warm shelf to a refrigerator',
       input: { from: { moisturePercent: 11, temperatureC: 22 }, to: { moisturePercent: 8, temperatureC: 5 } },
     },
   }),
-  define<BalanceInput>({
+  define({
     id: 'storage.moisture-in-balance',
     title: 'Moisture in balance with air',
     description: 'moisture that seed comes to in air of a humidity and temperature, from its oil',
     source: 'Cromarty, Ellis & Roberts (1982), from memory; trust it from about 20 to 90 % humidity',
-    schema: Joi.object<BalanceInput, true>({
+    asks: {
       humidityPercent: between0And100(),
       temperatureC: number().greater(-50).max(80).min(-49.9),
       oilPercent: number().min(0).less(100).max(99),
-    }),
+    },
     run: (input) => {
       const wet = moistureInBalance(input.humidityPercent / 100, input.temperatureC, input.oilPercent / 100);
       return { wetBasisPercent: wet, dryBasisPercent: (100 * wet) / (100 - wet) };
@@ -177,12 +130,12 @@ export const storageCalculations = [
       input: { humidityPercent: 50, temperatureC: 20, oilPercent: 2 },
     },
   }),
-  define<DesiccantInput>({
+  define({
     id: 'storage.desiccant',
     title: 'Desiccant to dry seed with',
     description: 'water that has to leave seed, what it weighs then, and about how much desiccant takes it up',
     source: 'dry matter stays, W₂ = W₁ (100 − M₁) / (100 − M₂); what desiccant takes up: from memory, makers differ',
-    schema: Joi.object<DesiccantInput, true>({
+    asks: {
       massG: number().greater(0).max(1e9),
       moisturePercent: number().greater(0).less(100),
       targetPercent: number().greater(0).max(Joi.ref('moisturePercent')).messages({
@@ -190,7 +143,7 @@ export const storageCalculations = [
           'targetPercent must not be above the present moisture: drying takes water out, so this seed is drier than you want already',
       }),
       uptakePercent: number().greater(0).max(100),
-    }),
+    },
     run: (one) => desiccantNeeded(one.massG, one.moisturePercent, one.targetPercent, one.uptakePercent / 100),
     example: {
       story: '200 g from 12 to 6 %, over silica gel',

@@ -2,20 +2,21 @@ import Joi from 'joi';
 import { Exact } from '@mercato/core/units/mass';
 import { agreeWithin, seedsPer, spreadOf } from '@mercato/core/weight/thousandSeedWeight';
 import { define } from './calculation.ts';
+import { listOf } from '../http/body.ts';
 import { number } from './inputs.ts';
 
 const SOURCE = 'ISTA, determination of thousand-seed weight (from memory)';
 
 export const weightCalculations = [
-  define<{ replicatesG: number[]; seedsPerReplicate: number }>({
+  define({
     id: 'weight.thousand-seed-weight',
     title: 'Thousand-seed weight from replicates',
     description: 'what 1000 seeds weigh, how far the replicates spread, and how many seeds go to a gram or pound',
     source: SOURCE,
-    schema: Joi.object<{ replicatesG: number[]; seedsPerReplicate: number }, true>({
-      replicatesG: Joi.array().items(Joi.number().greater(0).max(1e6)).min(2).max(100).required(),
+    asks: {
+      replicatesG: listOf(Joi.number().greater(0).max(1e6), 2, 100),
       seedsPerReplicate: number().integer().min(1).max(1e6),
-    }),
+    },
     run: ({ replicatesG, seedsPerReplicate }) => {
       const masses = replicatesG.map((one) => new Exact(one));
       const { meanG, varianceG2, sdG, cvPercent } = spreadOf(masses);
@@ -53,15 +54,15 @@ export const weightCalculations = [
       input: { replicatesG: [4.512, 4.487, 4.533, 4.498, 4.521, 4.475, 4.549, 4.506], seedsPerReplicate: 100 },
     },
   }),
-  define<{ massG: number; seeds: number }>({
+  define({
     id: 'weight.whole-fraction',
     title: 'Thousand-seed weight of a fraction counted whole',
     description: 'what 1000 seeds weigh, from the mass and the seeds of all that was counted',
     source: SOURCE,
-    schema: Joi.object<{ massG: number; seeds: number }, true>({
+    asks: {
       massG: number().greater(0).max(1e9),
       seeds: number().integer().min(1).max(1e9),
-    }),
+    },
     run: ({ massG, seeds }) => {
       const thousandG = new Exact(massG).times(1000).div(seeds);
       return {

@@ -1,0 +1,41 @@
+import Joi from 'joi';
+import { worded } from './fieldWords.ts';
+
+declare const MAY_LACK: unique symbol;
+/** Marks, for the compiler alone, a key that a body may leave out. */
+interface MayLack {
+  readonly [MAY_LACK]: true;
+}
+
+/** The schemas of a body's keys. */
+export type Keys = Readonly<Record<string, Joi.AnySchema>>;
+/** What a schema takes, as TypeScript's type. */
+export type ValueOf<S> = S extends Joi.Schema<infer Value> ? Value : never;
+/** The body that keys make: whatever is not marked by `optional` is there. */
+export type BodyOf<K extends Keys> = {
+  [P in keyof K as K[P] extends MayLack ? never : P]: ValueOf<K[P]>;
+} & { [P in keyof K as K[P] extends MayLack ? P : never]?: ValueOf<K[P]> } extends infer Body
+  ? { [P in keyof Body]: Body[P] }
+  : never;
+
+/** A key that may be left out. */
+export const optional = <S extends Joi.AnySchema>(schema: S): S & MayLack => schema.optional() as S & MayLack;
+/** A value, or nothing said in its place. */
+export const orNull = <T>(schema: Joi.AnySchema<T>): Joi.AnySchema<T | null> =>
+  schema.allow(null);
+/** One of some codes. */
+export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSchema<T> =>
+  Joi.string()
+    .valid(...codes)
+    .required() as Joi.StringSchema<T>;
+export const yesNo = (): Joi.BooleanSchema => Joi.boolean().strict().required();
+/** A list of so many at least and at most. */
+export const listOf = <T>(item: Joi.Schema<T>, least: number, most: number): Joi.ArraySchema<T[]> =>
+  Joi.array().items(item).min(least).max(most).required();
+
+/** The schema of an object with these keys and no others. */
+export const objectOf = <K extends Keys>(keys: K): Joi.ObjectSchema<BodyOf<K>> =>
+  Joi.object<BodyOf<K>>(keys).required();
+/** The same for a form, whose keys find their words under its name. */
+export const form = <K extends Keys>(name: string, keys: K): Joi.ObjectSchema<BodyOf<K>> =>
+  objectOf(worded(name, keys));

@@ -1,15 +1,16 @@
 import Joi from 'joi';
+import { orNull, form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { worded } from '../http/fieldWords.ts';
 import { typed } from '../http/typed.ts';
 import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/air/air';
 import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/air/placeBook';
 import { TEMPERATURE_UNITS, toCelsius, type TemperatureUnit } from '@mercato/core/air/dial';
-import { portOfAddress, reason, text, wholeNumber } from '../http/fields.ts';
+import { why, portOfAddress, reason, text, wholeNumber } from '../http/fields.ts';
 import type { ListBrief } from '../store/lists.ts';
 import type { PlaceView } from '../store/packets.ts';
 
-const degrees = Joi.number().min(-60).max(80).allow(null).required();
-const percent = Joi.number().min(0).max(100).allow(null).required().messages({
+const degrees = orNull(Joi.number().min(-60).max(80));
+const percent = orNull(Joi.number().min(0).max(100)).messages({
   'number.max': 'air holds no more than 100 %',
   'number.min': 'no air is drier than 0 %',
 });
@@ -23,92 +24,66 @@ const instant = (what: string) =>
         : helpers.message({ custom: `write ${what} as a date with its time and zone` }),
     );
 
-export interface ClimateSettings {
-  /** null = nobody said. */
-  band: Band | null;
-  /** tcp://address:port, or empty. */
-  logger: string;
-  reason?: string;
-}
+export type ClimateSettings = ValueOf<typeof climateSettingsSchema>;
 const ordered =
   (low: keyof Band, high: keyof Band, words: string) => (band: Band, helpers: Joi.CustomHelpers<Band>) => {
     const [least, most] = [band[low], band[high]];
     return least !== null && most !== null && least >= most ? helpers.message({ custom: words }) : band;
   };
-export const climateSettingsSchema = Joi.object<ClimateSettings>(
-  worded('climateSettings', {
-    band: Joi.object<Band, true>(
-      worded('climateSettings.band', {
-        leastC: degrees,
-        mostC: degrees,
-        leastPercent: percent,
-        mostPercent: percent,
-        graceMinutes: wholeNumber(0, 10_080),
-        silentMinutes: wholeNumber(1, 43_200),
-      }),
-    )
+export const climateSettingsSchema = form('climateSettings', {
+  /** null = nobody said. */
+  band: orNull<Band>(
+    form('climateSettings.band', {
+      leastC: degrees,
+      mostC: degrees,
+      leastPercent: percent,
+      mostPercent: percent,
+      graceMinutes: wholeNumber(0, 10_080),
+      silentMinutes: wholeNumber(1, 43_200),
+    })
       .custom(ordered('leastC', 'mostC', 'the warmest must be above the coldest'))
-      .custom(ordered('leastPercent', 'mostPercent', 'the dampest must be above the driest'))
-      .allow(null)
-      .required(),
-    logger: Joi.string()
-      .allow('')
-      .pattern(/^tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}$/)
-      .required()
-      .custom(portOfAddress)
-      .messages({ 'string.pattern.base': 'write tcp://address:port, or nothing where there is no logger' }),
-    reason: reason(),
-  }),
-).required();
+      .custom(ordered('leastPercent', 'mostPercent', 'the dampest must be above the driest')),
+  ),
+  /** tcp://address:port, or empty. */
+  logger: Joi.string()
+    .allow('')
+    .pattern(/^tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}$/)
+    .required()
+    .custom(portOfAddress)
+    .messages({ 'string.pattern.base': 'write tcp://address:port, or nothing where there is no logger' }),
+  reason: optional(reason()),
+});
 
 /** A dial as it was read, in the unit that it shows. */
-export interface NewReading {
-  at: string;
-  temperature: { text: string; unit: TemperatureUnit };
-  humidityPercent: number | null;
-  /** It was looked at again: the dial does show what can hardly be in such a place. */
-  sure?: boolean;
-}
-export const newReadingSchema = Joi.object<NewReading>(
-  worded('newReading', {
-    at: instant('when it was read'),
-    temperature: Joi.object(
-      worded('newReading.temperature', {
-        text: typed
-          .figure()
-          .pattern(/^-?\d{1,3}(\.\d{1,3})?$/)
-          .required()
-          .messages({
-            'string.empty': 'write the temperature that the dial shows',
-            'string.pattern.base': 'write the temperature as a figure, such as 4.5',
-          }),
-        unit: Joi.any()
-          .valid(...TEMPERATURE_UNITS)
-          .required()
-          .messages({ 'any.only': 'say whether the dial shows °C or °F' }),
+export type NewReading = ValueOf<typeof newReadingSchema>;
+export const newReadingSchema = form('newReading', {
+  at: instant('when it was read'),
+  temperature: form('newReading.temperature', {
+    text: typed
+      .figure()
+      .pattern(/^-?\d{1,3}(\.\d{1,3})?$/)
+      .required()
+      .messages({
+        'string.empty': 'write the temperature that the dial shows',
+        'string.pattern.base': 'write the temperature as a figure, such as 4.5',
       }),
-    )
-      .custom((value: NewReading['temperature'], helpers) => {
-        const celsius = toCelsius(value);
-        return celsius >= -60 && celsius <= 80
-          ? value
-          : helpers.message({ custom: 'temperature must lie between −60 and 80 °C (−76 and 176 °F)' });
-      })
-      .required(),
-    humidityPercent: percent,
-    sure: Joi.boolean().optional(),
+    unit: oneOf(TEMPERATURE_UNITS).messages({ 'any.only': 'say whether the dial shows °C or °F' }),
+  }).custom((value: { text: string; unit: TemperatureUnit }, helpers) => {
+    const celsius = toCelsius(value);
+    return celsius >= -60 && celsius <= 80
+      ? value
+      : helpers.message({ custom: 'temperature must lie between −60 and 80 °C (−76 and 176 °F)' });
   }),
-).required();
+  humidityPercent: percent,
+  /** It was looked at again: the dial does show what can hardly be in such a place. */
+  sure: optional<Joi.BooleanSchema>(Joi.boolean()),
+});
 
 /** A reading that was wrong counts no more, with the reason. */
-export interface StrikeReading {
-  reason: string;
-}
-export const strikeReadingSchema = Joi.object<StrikeReading, true>({
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
-}).required();
+export type StrikeReading = ValueOf<typeof strikeReadingSchema>;
+export const strikeReadingSchema = objectOf({
+  reason: why('say why it is struck'),
+});
 
 /** A dial that somebody read, as it was read. */
 export interface DialReading {
@@ -144,9 +119,7 @@ export const placeEntrySchema = Joi.alternatives()
         then: Joi.object(
           worded('placeEntry', {
             what: 'desiccant',
-            stuff: Joi.string()
-              .valid(...DESICCANTS)
-              .required(),
+            stuff: oneOf(DESICCANTS),
             massG: Joi.number()
               .greater(0)
               .max(100_000)
@@ -161,9 +134,7 @@ export const placeEntrySchema = Joi.alternatives()
         then: Joi.object(
           worded('placeEntry', {
             what: 'seen',
-            state: Joi.string()
-              .valid(...DESICCANT_STATES)
-              .required(),
+            state: oneOf(DESICCANT_STATES),
           }),
         ),
       },
@@ -173,13 +144,9 @@ export const placeEntrySchema = Joi.alternatives()
         then: Joi.object(
           worded('placeEntry', {
             what: 'alarm',
-            alarm: Joi.string()
-              .valid(...ALARMS)
-              .required(),
+            alarm: oneOf(ALARMS),
             from: instant('when it began'),
-            words: text(300, 3)
-              .required()
-              .messages({ 'string.empty': 'say what was done', 'string.min': 'say what was done' }),
+            words: why('say what was done'),
           }),
         ),
       },
@@ -189,16 +156,14 @@ export const placeEntrySchema = Joi.alternatives()
           worded('placeEntry', {
             what: 'strike',
             line: wholeNumber(0, 1e6),
-            reason: text(300, 3)
-              .required()
-              .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+            reason: why('say why it is struck'),
           }),
         ),
       },
     ],
     otherwise: Joi.object(
       worded('placeEntry', {
-        what: Joi.string().valid('door', 'desiccant', 'seen', 'no desiccant', 'alarm', 'strike').required(),
+        what: oneOf(['door', 'desiccant', 'seen', 'no desiccant', 'alarm', 'strike']),
       }),
     ).unknown(),
   })

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { CheckState } from '@mercato/core/devices/judgeBalance';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import type { BalanceState } from '@mercato/core/devices/watchReadings';
@@ -25,59 +25,50 @@ export interface BalanceSettings {
   /** How long a check holds, h. */
   checkHours: number;
 }
-export interface BalanceChange extends BalanceSettings {
-  reason?: string;
-}
+export type BalanceChange = ValueOf<typeof balanceSchema>;
 
 const ADDRESS = /^(tcp:\/\/[A-Za-z0-9.-]{1,120}:\d{1,5}|serial|)$/;
 
-export const balanceSchema = Joi.object<BalanceChange>(
-  worded('balance', {
-    name: text(40).required().messages({ 'string.empty': 'give it a name' }),
-    address: Joi.string()
-      .allow('')
-      .pattern(ADDRESS)
-      .custom(portOfAddress)
-      .required()
-      .messages({ 'string.pattern.base': 'write tcp://address:port, serial, or nothing for one that is read by eye' }),
-    pattern: text(120)
-      .required()
-      .custom((value: string, helpers) => {
-        try {
-          lineReader(value);
-          return value;
-        } catch (error) {
-          return refusal(helpers, error instanceof Error ? error.message : 'the pattern cannot be read');
-        }
-      }),
-    overload: text(60, 0).required(),
-    tare: text(60, 0).required(),
-    baudRate: wholeNumber(300, 921_600),
-    resolution: decimalText('the smallest step').custom((value: string, helpers) =>
-      /^(0?\.0*)?1$|^0\.0*[125]$|^[125]$/.test(value)
-        ? value
-        : helpers.message({ custom: 'the smallest step is 1, 2 or 5 in its last place, such as 0.001' }),
-    ),
-    tolerance: decimalText('the largest difference'),
-    checkHours: wholeNumber(1, 8784),
-    reason: reason(),
-  }),
-).required();
+export const balanceSchema = form('balance', {
+  name: text(40).required().messages({ 'string.empty': 'give it a name' }),
+  address: Joi.string()
+    .allow('')
+    .pattern(ADDRESS)
+    .custom(portOfAddress)
+    .required()
+    .messages({ 'string.pattern.base': 'write tcp://address:port, serial, or nothing for one that is read by eye' }),
+  pattern: text(120)
+    .required()
+    .custom((value: string, helpers) => {
+      try {
+        lineReader(value);
+        return value;
+      } catch (error) {
+        return refusal(helpers, error instanceof Error ? error.message : 'the pattern cannot be read');
+      }
+    }),
+  overload: text(60, 0).required(),
+  tare: text(60, 0).required(),
+  baudRate: wholeNumber(300, 921_600),
+  resolution: decimalText('the smallest step').custom((value: string, helpers) =>
+    /^(0?\.0*)?1$|^0\.0*[125]$|^[125]$/.test(value)
+      ? value
+      : helpers.message({ custom: 'the smallest step is 1, 2 or 5 in its last place, such as 0.001' }),
+  ),
+  tolerance: decimalText('the largest difference'),
+  checkHours: wholeNumber(1, 8784),
+  reason: optional(reason()),
+});
 
-export interface NewCheck {
+export type NewCheck = ValueOf<typeof newCheckSchema>;
+export const newCheckSchema = form('newCheck', {
   /** The check weight, g. */
-  nominal: string;
+  nominal: decimalText('the check weight').custom((value: string, helpers) =>
+    Number(value) > 0 ? value : helpers.message({ custom: 'a check weight weighs more than nothing' }),
+  ),
   /** What the balance showed of it, g. */
-  shown: string;
-}
-export const newCheckSchema = Joi.object<NewCheck, true>(
-  worded('newCheck', {
-    nominal: decimalText('the check weight').custom((value: string, helpers) =>
-      Number(value) > 0 ? value : helpers.message({ custom: 'a check weight weighs more than nothing' }),
-    ),
-    shown: decimalText('what the balance showed'),
-  }),
-).required();
+  shown: decimalText('what the balance showed'),
+});
 
 /** What a simulated balance is told; a real one has a pan. */
 export type BalanceAct =
@@ -101,11 +92,11 @@ export const balanceActSchema = Joi.alternatives()
         is: 'fault',
         then: Joi.object({
           what: Joi.valid('fault').required(),
-          fault: Joi.string().valid('draught', 'silence', 'garbage', 'drop').required(),
+          fault: oneOf(['draught', 'silence', 'garbage', 'drop']),
         }),
       },
     ],
-    otherwise: Joi.object({ what: Joi.string().valid('tare', 'put', 'clear', 'fault').required() }).unknown(),
+    otherwise: Joi.object({ what: oneOf(['tare', 'put', 'clear', 'fault']) }).unknown(),
   })
   .required() as Joi.Schema<BalanceAct>;
 
@@ -149,7 +140,8 @@ export interface WeighedOn {
   /** Why it was used although its check is overdue or failed. */
   why?: string;
 }
-export const weighedOnSchema = Joi.object()
+/** Balances by the field that was weighed on them. */
+export const weighedOnSchema = Joi.object<Record<string, WeighedOn>>()
   .pattern(
     Joi.string().max(200),
     Joi.object<WeighedOn, true>({ balanceId: Joi.string().guid().required(), why: text(300, 3).optional() }),

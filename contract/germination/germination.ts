@@ -1,13 +1,13 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { takes, form, listOf, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
 import { CLASSES, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import { END_CAUSES, type CountDaysVerdict, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import type { GerminationResult, TestResult } from '@mercato/core/germination/result';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
-import { isoDate, reason, text, wholeNumber } from '../http/fields.ts';
+import { why, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
-import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
+import { keyPage, keyTurn, lateActKeys, type Held, type LateKeys } from '../hands/hands.ts';
 import type { LotBrief, SeenFrom, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface GerminationPlan {
@@ -23,13 +23,9 @@ export interface GerminationPlan {
   place: string;
 }
 
-export interface NewGerminationTest extends GerminationPlan {
-  vesselId: string;
-  /** Why the set-up is written down so late. */
-  lateReason?: string;
-}
+export type NewGerminationTest = ValueOf<typeof newGerminationTestSchema>;
 
-export const newGerminationTestSchema = Joi.object<NewGerminationTest, true>({
+export const newGerminationTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
   substrate: text(60).required().messages({ 'string.empty': 'choose a substrate' }),
   temperature: text(60).required().messages({ 'string.empty': 'choose a temperature' }),
@@ -41,66 +37,48 @@ export const newGerminationTestSchema = Joi.object<NewGerminationTest, true>({
     .min(Joi.ref('firstCountDay'))
     .messages({ 'number.min': 'the final count cannot come before the first' }),
   dishes: wholeNumber(1, 16),
-  seedsPerDish: Joi.number().valid(25, 50, 100).required(),
+  seedsPerDish: takes<25 | 50 | 100>(Joi.number().valid(25, 50, 100).required()),
   place: text(80, 0).required(),
-  lateReason: lateReason().optional(),
-}).required();
+  /** Why the set-up is written down so late. */
+  lateReason: optional(lateReason()),
+});
 
 /** Corrects the day on which a test was set up, and how long it stood cold: its day 0, from which counts are reckoned. */
-export interface PlanDays {
-  setUpDate: string;
-  prechillDays: number;
-  reason: string;
-}
-export const planDaysSchema = Joi.object<PlanDays>(
-  worded('planDays', {
-    setUpDate: isoDate('setUpDate'),
-    prechillDays: wholeNumber(0, 400),
-    reason: text(500, 3)
-      .required()
-      .messages({ 'string.empty': 'say why the days are corrected', 'string.min': 'say why the days are corrected' }),
-  }),
-).required();
+export type PlanDays = ValueOf<typeof planDaysSchema>;
+export const planDaysSchema = form('planDays', {
+  setUpDate: isoDate('setUpDate'),
+  prechillDays: wholeNumber(0, 400),
+  reason: why('say why the days are corrected', 500),
+});
 
 /** How a count was made: key by key, in tens, typed, or the rest by difference. */
 export const ENTRY_WAYS = ['keys', 'tens', 'typed', 'difference'] as const;
 export type EntryWay = (typeof ENTRY_WAYS)[number];
 
-export interface DishCount {
-  counts: Counts;
-  /** A closed count is done; the final one closes the dish. */
-  closed: boolean;
-  /** Whether this is the count that ends the dish. */
-  final: boolean;
-  /** Why the test does not end on its prescribed day. */
-  cause?: EndCause | null;
-  entry: EntryWay;
-  /** Corrects the day on which it was seen; else the day of the address. */
-  seenOn?: string;
-  /** Why it is written down so late. */
-  lateReason?: string;
-  reason?: string;
-}
+export type DishCount = ValueOf<typeof dishCountSchema>;
 
-export const dishCountSchema = Joi.object<DishCount, true>({
+export const dishCountSchema = objectOf({
   counts: Joi.object<Counts, true>(perClass(() => wholeNumber(0, 100))).required(),
+  /** A closed count is done; the final one closes the dish. */
   closed: Joi.boolean().required(),
+  /** Whether this is the count that ends the dish. */
   final: Joi.boolean().required(),
-  cause: Joi.string()
-    .valid(...END_CAUSES)
-    .allow(null)
-    .when('final', {
-      not: true,
-      then: Joi.forbidden().messages({ 'any.unknown': 'only the final count ends a test' }),
-    })
-    .optional(),
-  entry: Joi.string()
-    .valid(...ENTRY_WAYS)
-    .required(),
-  seenOn: isoDate('the day').optional(),
-  lateReason: lateReason().optional(),
-  reason: reason(),
-}).required();
+  /** Why the test does not end on its prescribed day. */
+  cause: optional(
+    takes<EndCause | null>(
+      Joi.valid(...END_CAUSES, null).when('final', {
+        not: true,
+        then: Joi.forbidden().messages({ 'any.unknown': 'only the final count ends a test' }),
+      }),
+    ),
+  ),
+  entry: oneOf(ENTRY_WAYS),
+  /** Corrects the day on which it was seen; else the day of the address. */
+  seenOn: optional(isoDate('the day')),
+  /** Why it is written down so late. */
+  lateReason: optional(lateReason()),
+  reason: optional(reason()),
+});
 
 /** One key press; negative seeds take one back. */
 export interface TallyKey {
@@ -113,42 +91,32 @@ export interface TallyKey {
   /** Of the dish, as the page knew it. */
   turn: number;
 }
-export interface TallyBatch {
-  session: string;
-  /** The page on which they were pressed; the session where it is not said. */
-  page?: string;
-  keys: TallyKey[];
-}
+export type TallyBatch = ValueOf<typeof tallyBatchSchema>;
 
-export const tallyBatchSchema = Joi.object<TallyBatch, true>({
+export const tallyBatchSchema = objectOf({
   session: Joi.string().guid().required(),
-  page: keyPage(),
-  keys: Joi.array()
-    .items(
-      Joi.object<TallyKey, true>({
-        sequence: wholeNumber(0, 2_000_000_000),
-        dishId: Joi.string().guid().required(),
-        day: wholeNumber(0, 800),
-        seedClass: Joi.string()
-          .valid(...CLASSES)
-          .required(),
-        seeds: wholeNumber(-100, 100),
-        turn: keyTurn(),
-      }),
-    )
-    .min(1)
-    .max(500)
-    .required(),
-}).required();
+  /** The page on which they were pressed; the session where it is not said. */
+  page: optional(keyPage()),
+  keys: listOf(
+    Joi.object<TallyKey, true>({
+      sequence: wholeNumber(0, 2_000_000_000),
+      dishId: Joi.string().guid().required(),
+      day: wholeNumber(0, 800),
+      seedClass: oneOf(CLASSES),
+      seeds: wholeNumber(-100, 100),
+      turn: keyTurn(),
+    }),
+    1,
+    500,
+  ),
+});
 
 /** Late keys of one dish, of one count day. */
-export interface DishLateAct extends LateAct {
-  day: number;
-}
-export const dishLateActSchema = Joi.object<DishLateAct, true>({
+export type DishLateAct = ValueOf<typeof dishLateActSchema>;
+export const dishLateActSchema = objectOf({
   ...lateActKeys,
   day: wholeNumber(0, 800),
-}).required();
+});
 
 export interface CountView {
   /** Its address: the day of the test on which it was first said to be seen. */

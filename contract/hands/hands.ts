@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { objectOf, oneOf, type ValueOf } from '../http/body.ts';
 import { FATES, type Fate } from './fates.ts';
 import { wholeNumber } from '../http/fields.ts';
 
@@ -12,16 +13,13 @@ export interface Held {
 }
 
 /** Takes a place in hand, from somebody else too, or puts it down. */
-export interface HandAct {
-  act: 'take' | 'leave';
-  /** The turn that the page knows. */
-  turn: number;
-}
+export type HandAct = ValueOf<typeof handActSchema>;
 const turn = () => wholeNumber(0, 2_000_000_000);
-export const handActSchema = Joi.object<HandAct, true>({
-  act: Joi.string().valid('take', 'leave').required(),
+export const handActSchema = objectOf({
+  act: oneOf(['take', 'leave']),
+  /** The turn that the page knows. */
   turn: turn(),
-}).required();
+});
 
 /** The turn under which a key was pressed; one of a page that knew none was pressed before anybody held its place. */
 export const keyTurn = () => turn().optional().default(0);
@@ -47,10 +45,7 @@ export interface KeptKeys {
   late: number[];
 }
 
-export const fate = () =>
-  Joi.string()
-    .valid(...FATES)
-    .required();
+export const fate = () => oneOf(FATES);
 
 /** What becomes of late keys of one hand: `keys` is how many were shown. */
 export interface LateAct {

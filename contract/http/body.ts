@@ -21,13 +21,14 @@ export type BodyOf<K extends Keys> = {
 /** A key that may be left out. */
 export const optional = <S extends Joi.AnySchema>(schema: S): S & MayLack => schema.optional() as S & MayLack;
 /** A value, or nothing said in its place. */
-export const orNull = <T>(schema: Joi.AnySchema<T>): Joi.AnySchema<T | null> =>
-  schema.allow(null);
+export const orNull = <T>(schema: Joi.AnySchema<T>): Joi.AnySchema<T | null> => schema.allow(null);
 /** One of some codes. */
 export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSchema<T> =>
   Joi.string()
     .valid(...codes)
     .required() as Joi.StringSchema<T>;
+/** A schema that only its maker knows the value of, such as one that depends on another key. */
+export const takes = <T>(schema: Joi.AnySchema<unknown>): Joi.AnySchema<T> => schema as Joi.AnySchema<T>;
 export const yesNo = (): Joi.BooleanSchema => Joi.boolean().strict().required();
 /** A list of so many at least and at most. */
 export const listOf = <T>(item: Joi.Schema<T>, least: number, most: number): Joi.ArraySchema<T[]> =>

@@ -68,6 +68,10 @@ export function isoDate(label: string, without: 'past' | 'coming' = 'past'): Joi
   });
 }
 
+/** Why something is done, in a few words at least; `words` ask for them. */
+export const why = (words: string, most = 300): Joi.StringSchema =>
+  text(most, 3).required().messages({ 'string.empty': words, 'string.min': words });
+
 /** Why a recorded value is corrected; needed only when something recorded changes. */
 export const reason = (): Joi.StringSchema => text(500).optional();
 

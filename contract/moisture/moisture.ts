@@ -1,9 +1,9 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, objectOf, optional, type ValueOf } from '../http/body.ts';
 import type { MoistureResult } from '@mercato/core/moisture/ovenMoisture';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
 import { decimalText, reason, text } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface OvenTexts {
@@ -13,11 +13,7 @@ export interface OvenTexts {
 }
 
 /** Two containers; `dried` is absent while the oven is on. */
-export interface MoistureWeighings extends SeenOn {
-  first: OvenTexts;
-  second: OvenTexts;
-  reason?: string;
-}
+export type MoistureWeighings = ValueOf<typeof moistureWeighingsSchema>;
 
 const oven = () =>
   Joi.object<OvenTexts, true>({
@@ -26,23 +22,18 @@ const oven = () =>
     dried: decimalText('the dried container').optional(),
   }).required();
 
-export const moistureWeighingsSchema = Joi.object<MoistureWeighings, true>(
-  worded('moistureWeighings', {
-    first: oven(),
-    second: oven(),
-    ...seenKeys,
-    reason: reason(),
-  }),
-).required();
+export const moistureWeighingsSchema = form('moistureWeighings', {
+  first: oven(),
+  second: oven(),
+  ...seenKeys,
+  reason: optional(reason()),
+});
 
-export interface NewMoistureTest {
-  vesselId: string;
-  method: string;
-}
-export const newMoistureTestSchema = Joi.object<NewMoistureTest, true>({
+export type NewMoistureTest = ValueOf<typeof newMoistureTestSchema>;
+export const newMoistureTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
   method: text(120).required().messages({ 'string.empty': 'say how it is dried' }),
-}).required();
+});
 
 export interface MoistureTest extends TestFrame {
   method: string;

@@ -1,26 +1,17 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
-import { text } from '../http/fields.ts';
+import { form, type ValueOf } from '../http/body.ts';
+import { why, text } from '../http/fields.ts';
 
 /** Says which species a name stands for that the list does not know, or that a genus is none of those that any list names. */
-export interface NameBinding {
-  written: string;
+export type NameBinding = ValueOf<typeof nameBindingSchema>;
+export const nameBindingSchema = form('nameBinding', {
+  written: text(120).required(),
   /** Any name of a species or genus that the list knows. */
-  taxon: string;
+  taxon: text(120).required().messages({ 'string.empty': 'name the species, or the genus' }),
   /** Of a genus: it is none of the species that a noxious list names. */
-  noneListed: boolean;
-  reason: string;
-}
-export const nameBindingSchema = Joi.object<NameBinding, true>(
-  worded('nameBinding', {
-    written: text(120).required(),
-    taxon: text(120).required().messages({ 'string.empty': 'name the species, or the genus' }),
-    noneListed: Joi.boolean().required(),
-    reason: text(300, 3)
-      .required()
-      .messages({ 'string.empty': 'say how it is known', 'string.min': 'say how it is known' }),
-  }),
-).required();
+  noneListed: Joi.boolean().required(),
+  reason: why('say how it is known'),
+});
 
 /** A name as it was written, and what it is bound to. */
 export interface FoundName {

@@ -1,14 +1,14 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, listOf, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { CountComparison } from '@mercato/core/other-seeds/compareCounts';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
+import { weighedOnSchema } from '../devices/balances.ts';
 import { decimalText, isoDate, mass, reason, text, wholeNumber, refusal } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import type { FoundName } from '../names/names.ts';
 import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
@@ -17,17 +17,11 @@ import { EXTENTS, type Extent } from './extent.ts';
 const oneName = () => text(120).messages({ 'string.empty': 'name the species' });
 const speciesName = () => oneName().required();
 
-export interface NewOtherSeedsTest {
-  vesselId: string;
-  extent: Extent;
-  /** The species that a limited search looks for; a genus is followed by `spp.`. */
-  named: string[];
-}
-export const newOtherSeedsTestSchema = Joi.object<NewOtherSeedsTest, true>({
+export type NewOtherSeedsTest = ValueOf<typeof newOtherSeedsTestSchema>;
+export const newOtherSeedsTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
-  extent: Joi.string()
-    .valid(...EXTENTS)
-    .required(),
+  extent: oneOf(EXTENTS),
+  /** The species that a limited search looks for; a genus is followed by `spp.`. */
   named: Joi.array()
     .items(oneName())
     .max(100)
@@ -43,7 +37,7 @@ export const newOtherSeedsTestSchema = Joi.object<NewOtherSeedsTest, true>({
       'array.max': 'only a limited search names its species',
       'array.unique': 'this species stands there twice',
     }),
-}).required();
+});
 
 const seedCount = () =>
   wholeNumber(0, 1_000_000).messages({
@@ -52,32 +46,24 @@ const seedCount = () =>
   });
 
 /** What was found in one tray, typed or closed at the station. */
-export interface TrayCount extends SeenOn {
-  /** Mass searched, g, as weighed. */
-  examined: string;
-  species: { name: string; count: number }[];
-  /** The balance under `examined`. */
-  weighedOn?: Record<string, WeighedOn>;
-  /** `keys`: what was tallied, closed as it is; it must agree with the keys that the server holds. */
-  entry?: 'keys' | 'typed';
-  reason?: string;
-}
+export type TrayCount = ValueOf<typeof trayCountSchema>;
 
-export const trayCountSchema = Joi.object<TrayCount, true>(
-  worded('trayCount', {
-    examined: decimalText('the mass examined'),
-    species: Joi.array()
-      .items(Joi.object({ name: speciesName(), count: seedCount() }))
-      .max(300)
-      .unique('name', { ignoreUndefined: true })
-      .required()
-      .messages({ 'array.unique': 'this species stands here twice' }),
-    weighedOn: weighedOnSchema,
-    entry: Joi.string().valid('keys', 'typed').optional(),
-    ...seenKeys,
-    reason: reason(),
-  }),
-).required();
+export const trayCountSchema = form('trayCount', {
+  /** Mass searched, g, as weighed. */
+  examined: decimalText('the mass examined'),
+  species: Joi.array<{ name: string; count: number }[]>()
+    .items(objectOf({ name: speciesName(), count: seedCount() }))
+    .max(300)
+    .unique('name', { ignoreUndefined: true })
+    .required()
+    .messages({ 'array.unique': 'this species stands here twice' }),
+  /** The balance under `examined`. */
+  weighedOn: optional(weighedOnSchema),
+  /** `keys`: what was tallied, closed as it is; it must agree with the keys that the server holds. */
+  entry: optional(oneOf(['keys', 'typed'])),
+  ...seenKeys,
+  reason: optional(reason()),
+});
 
 /** Letters and digits that a species can be bound to; the others move the station. */
 export const FIND_KEYS: readonly string[] = '1234567890qweryuiopasdghjkzxvbm'.split('');
@@ -85,17 +71,12 @@ export interface KeyBinding {
   key: string;
   species: string;
 }
-export interface KeyBindings {
-  keys: KeyBinding[];
-}
-export const keyBindingsSchema = Joi.object<KeyBindings, true>({
+export type KeyBindings = ValueOf<typeof keyBindingsSchema>;
+export const keyBindingsSchema = objectOf({
   keys: Joi.array()
     .items(
       Joi.object<KeyBinding, true>({
-        key: Joi.string()
-          .valid(...FIND_KEYS)
-          .required()
-          .messages({ 'any.only': `a key is one of ${FIND_KEYS.join(' ')}` }),
+        key: oneOf(FIND_KEYS).messages({ 'any.only': `a key is one of ${FIND_KEYS.join(' ')}` }),
         species: speciesName(),
       }),
     )
@@ -110,7 +91,7 @@ export const keyBindingsSchema = Joi.object<KeyBindings, true>({
       }
       return keys;
     }),
-}).required();
+});
 
 /** One key press at the station; negative seeds take one back. */
 export interface FindKey {
@@ -121,30 +102,24 @@ export interface FindKey {
   /** Of the tray, as the page knew it. */
   turn: number;
 }
-export interface FindBatch {
-  session: string;
-  /** The page on which they were pressed; the session where it is not said. */
-  page?: string;
-  keys: FindKey[];
-}
+export type FindBatch = ValueOf<typeof findBatchSchema>;
 const MOST_TRAYS = 1000;
-export const findBatchSchema = Joi.object<FindBatch, true>({
+export const findBatchSchema = objectOf({
   session: Joi.string().guid().required(),
-  page: keyPage(),
-  keys: Joi.array()
-    .items(
-      Joi.object<FindKey, true>({
-        sequence: wholeNumber(0, 2_000_000_000),
-        tray: wholeNumber(1, MOST_TRAYS),
-        species: speciesName(),
-        seeds: wholeNumber(-1000, 1000),
-        turn: keyTurn(),
-      }),
-    )
-    .min(1)
-    .max(500)
-    .required(),
-}).required();
+  /** The page on which they were pressed; the session where it is not said. */
+  page: optional(keyPage()),
+  keys: listOf(
+    Joi.object<FindKey, true>({
+      sequence: wholeNumber(0, 2_000_000_000),
+      tray: wholeNumber(1, MOST_TRAYS),
+      species: speciesName(),
+      seeds: wholeNumber(-1000, 1000),
+      turn: keyTurn(),
+    }),
+    1,
+    500,
+  ),
+});
 
 export const trayLateActSchema = Joi.object<LateAct, true>(lateActKeys).required();
 
@@ -159,37 +134,21 @@ export const FIND_WAYS = ['two-way', 'one-way', 'label'] as const;
 export type FindWay = (typeof FIND_WAYS)[number];
 
 /** A count of other seeds that was not made on this sample. */
-export interface OtherFinds {
-  source: string;
-  way: FindWay;
-  /** One species, or empty for all of them. */
-  species: string;
-  count: number;
-  /** The mass that was searched, or that the label names. */
-  mass: EnteredMass;
+export type OtherFinds = Omit<NewOtherFinds, 'corrects' | 'reason'>;
+export type NewOtherFinds = ValueOf<typeof otherFindsSchema>;
+export const otherFindsSchema = form('otherFinds', {
+  source: text(120).required().messages({ 'string.empty': 'say where the count comes from' }),
+  way: oneOf(FIND_WAYS),
+  species: text(120, 0).required(),
+  count: seedCount(),
+  mass: mass('the mass').custom((value: EnteredMass, helpers) =>
+    Number(value.text) > 0 ? value : helpers.message({ custom: 'the mass must be above 0' }),
+  ),
   /** The day of the count, where it is known. */
-  on?: string;
-}
-export interface NewOtherFinds extends OtherFinds {
-  corrects?: number;
-  reason?: string;
-}
-export const otherFindsSchema = Joi.object<NewOtherFinds, true>(
-  worded('otherFinds', {
-    source: text(120).required().messages({ 'string.empty': 'say where the count comes from' }),
-    way: Joi.string()
-      .valid(...FIND_WAYS)
-      .required(),
-    species: text(120, 0).required(),
-    count: seedCount(),
-    mass: mass('the mass').custom((value: EnteredMass, helpers) =>
-      Number(value.text) > 0 ? value : helpers.message({ custom: 'the mass must be above 0' }),
-    ),
-    on: isoDate('the day').optional(),
-    corrects: Joi.number().integer().min(1).max(1000).optional(),
-    reason: reason(),
-  }),
-).required();
+  on: optional(isoDate('the day')),
+  corrects: optional(Joi.number().integer().min(1).max(1000)),
+  reason: optional(reason()),
+});
 
 export interface OtherFindsView extends OtherFinds {
   number: number;

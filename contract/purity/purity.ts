@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { worded } from '../http/fieldWords.ts';
 import type { PurityAnalysis, PurityShares } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
@@ -9,49 +10,20 @@ import type { JudgedPart, NamedPart, PartAmount } from '@mercato/core/purity/par
 import type { ToleranceVerdict } from '@mercato/core/purity/tolerances';
 import type { UnitRule } from '@mercato/core/rule-books/edition';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
-import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
+import { weighedOnSchema } from '../devices/balances.ts';
 import type { FoundName } from '../names/names.ts';
 import { decimalText, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 import type { PurityBlock, PuritySays } from './stands.ts';
-
-/** Whether the sample is judged as chaffy, where that differs from the kind's preset. */
-export interface Chaffiness {
-  chaffy: boolean;
-  why: string;
-}
-
-/** How the light part was blown off. */
-export interface Blowing {
-  setting: string;
-  minutes: string;
-}
 
 /** Pure seeds that were looked at one by one for the cleaning shed. */
 export type FractionCounts = { examined: number } & Partial<Record<Fraction, number>>;
 
 /** Weighings in g, as read off the balance. A component that is not yet weighed is absent. */
-export interface PurityWeighings extends SeenOn {
-  workingSample: string;
-  pureSeed?: string;
-  /** Multiple units, weighed apart where the book parts their mass. */
-  multipleUnits?: string;
-  otherSeeds?: string;
-  otherCropSeed?: string;
-  weedSeed?: string;
-  inertMatter?: string;
-  /** Named parts of components, all of them; one that stood before and is missing now is struck. */
-  parts?: NamedPart[];
-  chaffiness?: Chaffiness;
-  blowing?: Blowing;
-  fractions?: FractionCounts;
-  /** Balances by field: a component, `workingSample`, or `part:<component>:<name>`. */
-  weighedOn?: Record<string, WeighedOn>;
-  reason?: string;
-}
+export type PurityWeighings = ValueOf<typeof purityWeighingsSchema>;
 
-const optional = (label: string) => decimalText(label).optional();
+const weighing = (label: string) => optional(decimalText(label));
 const COMPONENTS = Object.keys(COMPONENT_NAMES) as Component[];
 
 const partSchema = Joi.object<NamedPart>({
@@ -66,7 +38,7 @@ const partSchema = Joi.object<NamedPart>({
         { is: 'count', then: Joi.object({ kind: Joi.valid('count').required(), seeds: wholeNumber(1, 1_000_000) }) },
         { is: 'trace', then: Joi.object({ kind: Joi.valid('trace').required() }) },
       ],
-      otherwise: Joi.object<PartAmount>({ kind: Joi.string().valid('mass', 'count', 'trace').required() }).unknown(),
+      otherwise: Joi.object<PartAmount>({ kind: oneOf(['mass', 'count', 'trace']) }).unknown(),
     })
     .required(),
 });
@@ -74,109 +46,97 @@ const partSchema = Joi.object<NamedPart>({
 /** Items are compared before it is known that they are parts. */
 const isPart = (item: unknown): item is NamedPart => typeof item === 'object' && item !== null;
 
-export const purityWeighingsSchema = Joi.object<PurityWeighings, true>(
-  worded('purityWeighings', {
-    workingSample: decimalText('the working sample'),
-    pureSeed: optional('pure seed'),
-    multipleUnits: optional('multiple units'),
-    otherSeeds: optional('other seeds'),
-    otherCropSeed: optional('other crop seed'),
-    weedSeed: optional('weed seed'),
-    inertMatter: optional('inert matter'),
-    parts: Joi.array()
+export const purityWeighingsSchema = form('purityWeighings', {
+  workingSample: decimalText('the working sample'),
+  pureSeed: weighing('pure seed'),
+  /** Multiple units, weighed apart where the book parts their mass. */
+  multipleUnits: weighing('multiple units'),
+  otherSeeds: weighing('other seeds'),
+  otherCropSeed: weighing('other crop seed'),
+  weedSeed: weighing('weed seed'),
+  inertMatter: weighing('inert matter'),
+  /** Named parts of components, all of them; one that stood before and is missing now is struck. */
+  parts: optional(
+    Joi.array()
       .items(partSchema)
       .max(200)
       .unique((a: unknown, b: unknown) => isPart(a) && isPart(b) && a.component === b.component && a.name === b.name)
       .optional()
       .messages({ 'array.unique': 'this part stands there twice' }),
-    chaffiness: Joi.object<Chaffiness, true>(
-      worded('purityWeighings.chaffiness', {
-        chaffy: Joi.boolean().required(),
-        why: text(300, 3)
-          .required()
-          .messages({ 'string.empty': 'say why it is not as usual for the kind', 'string.min': 'say why' }),
-      }),
-    ).optional(),
-    blowing: Joi.object<Blowing, true>(
-      worded('purityWeighings.blowing', {
-        setting: text(120).required().messages({ 'string.empty': 'write the setting of the blower' }),
-        minutes: decimalText('the time'),
-      }),
-    ).optional(),
-    fractions: Joi.object<FractionCounts>(
+  ),
+  chaffiness: optional(
+    form('purityWeighings.chaffiness', {
+      chaffy: Joi.boolean().required(),
+      why: text(300, 3)
+        .required()
+        .messages({ 'string.empty': 'say why it is not as usual for the kind', 'string.min': 'say why' }),
+    }),
+  ),
+  blowing: optional(
+    form('purityWeighings.blowing', {
+      setting: text(120).required().messages({ 'string.empty': 'write the setting of the blower' }),
+      minutes: decimalText('the time'),
+    }),
+  ),
+  fractions: optional(
+    Joi.object<FractionCounts>(
       worded('purityWeighings.fractions', {
         examined: wholeNumber(1, 1_000_000),
         ...Object.fromEntries(FRACTIONS.map((one) => [one, Joi.number().integer().min(0).max(1_000_000)])),
       }),
-    )
-      .custom((value: FractionCounts, helpers) => {
-        const sum = FRACTIONS.reduce((total, one) => total + (value[one] ?? 0), 0);
-        return sum > value.examined
-          ? helpers.message({ custom: `the fractions add to ${sum}, but ${value.examined} seeds were looked at` })
-          : value;
-      })
-      .optional(),
-    weighedOn: weighedOnSchema,
-    ...seenKeys,
-    reason: reason(),
-  }),
-).required();
+    ).custom((value: FractionCounts, helpers) => {
+      const sum = FRACTIONS.reduce((total, one) => total + (value[one] ?? 0), 0);
+      return sum > value.examined
+        ? helpers.message({ custom: `the fractions add to ${sum}, but ${value.examined} seeds were looked at` })
+        : value;
+    }),
+  ),
+  /** Balances by field: a component, `workingSample`, or `part:<component>:<name>`. */
+  weighedOn: optional(weighedOnSchema),
+  ...seenKeys,
+  reason: optional(reason()),
+});
 
 /** A stretch of parting seed by hand, clocked at the bench. */
-export interface SortingTime {
+export type SortingTime = ValueOf<typeof sortingTimeSchema>;
+export const sortingTimeSchema = objectOf({
   /** Mass parted in it, g. */
-  mass: string;
-  seconds: number;
-}
-export const sortingTimeSchema = Joi.object<SortingTime, true>({
   mass: decimalText('the mass parted').custom((value: string, helpers) =>
     Number(value) > 0 ? value : helpers.message({ custom: 'the mass parted must be above 0' }),
   ),
   seconds: wholeNumber(1, 86_400),
-}).required();
+});
 
 /** How another result compares: another submitted sample or laboratory, or a label. */
 export const PURITY_WAYS = ['two-way', 'one-way', 'label'] as const;
 export type PurityWay = (typeof PURITY_WAYS)[number];
 
 /** A purity result that was not made on this sample, as percents. */
-export interface OtherPurity {
+export type OtherPurity = Omit<NewOtherPurity, 'corrects' | 'reason'>;
+export type NewOtherPurity = ValueOf<typeof otherPuritySchema>;
+export const otherPuritySchema = form('otherPurity', {
   /** Where it comes from. */
-  source: string;
-  way: PurityWay;
-  percents: Partial<Record<Component, string>>;
+  source: text(120).required().messages({ 'string.empty': 'say where the result comes from' }),
+  way: oneOf(PURITY_WAYS),
+  percents: Joi.object<Partial<Record<Component, string>>>(
+    Object.fromEntries(
+      COMPONENTS.map((one) => [
+        one,
+        weighing(COMPONENT_NAMES[one]).custom((value: string, helpers) =>
+          Number(value) > 100 ? helpers.message({ custom: 'a percentage is 100 at most' }) : value,
+        ),
+      ]),
+    ),
+  )
+    .min(1)
+    .required()
+    .messages({ 'object.min': 'enter one percentage at least' }),
   /** The day of the result, where it is known. */
-  on?: string;
-}
-export interface NewOtherPurity extends OtherPurity {
+  on: optional(isoDate('the day')),
   /** The number of the result that this one corrects. */
-  corrects?: number;
-  reason?: string;
-}
-export const otherPuritySchema = Joi.object<NewOtherPurity, true>(
-  worded('otherPurity', {
-    source: text(120).required().messages({ 'string.empty': 'say where the result comes from' }),
-    way: Joi.string()
-      .valid(...PURITY_WAYS)
-      .required(),
-    percents: Joi.object(
-      Object.fromEntries(
-        COMPONENTS.map((one) => [
-          one,
-          optional(COMPONENT_NAMES[one]).custom((value: string, helpers) =>
-            Number(value) > 100 ? helpers.message({ custom: 'a percentage is 100 at most' }) : value,
-          ),
-        ]),
-      ),
-    )
-      .min(1)
-      .required()
-      .messages({ 'object.min': 'enter one percentage at least' }),
-    on: isoDate('the day').optional(),
-    corrects: Joi.number().integer().min(1).max(1000).optional(),
-    reason: reason(),
-  }),
-).required();
+  corrects: optional(Joi.number().integer().min(1).max(1000)),
+  reason: optional(reason()),
+});
 
 export interface OtherPurityView extends OtherPurity {
   number: number;

@@ -1,11 +1,11 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { CAUSES, type Asked, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { Unsuited } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { isoDate, text, wholeNumber } from '../http/fields.ts';
+import { why, isoDate, text, wholeNumber } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
 import { anyway } from '../store/packets.ts';
 import type { Fate } from '../hands/fates.ts';
@@ -29,138 +29,90 @@ export interface NewBag {
   /** Fresh seed of a kind, to tell a bad test from bad seed. */
   control: boolean;
 }
-export interface NewRound {
-  name: string;
-  startedOn: string;
-  warmthC: { low: number; high: number } | null;
-  light: 'light' | 'dark';
-  bags: NewBag[];
-  /** Why packets are opened although they dry, freeze or warm up. */
-  anyway?: string;
-}
+export type NewRound = ValueOf<typeof newRoundSchema>;
 
 const id = () => Joi.string().uuid({ separator: '-' });
 const celsius = () => Joi.number().min(-5).max(60).required();
 
-export const newRoundSchema = Joi.object<NewRound>(
-  worded('newRound', {
-    name: text(60, 0).required(),
-    startedOn: isoDate('the day on which it starts'),
-    warmthC: Joi.object(worded('newRound.warmthC', { low: celsius(), high: celsius().min(Joi.ref('low')) }))
-      .allow(null)
-      .required()
-      .messages({ 'number.min': '{{#label}} must not lie below the other end of the band' }),
-    light: Joi.string().valid('light', 'dark').required(),
-    bags: Joi.array()
-      .items(
-        Joi.object<NewBag>({
-          packetId: id().allow(null).required(),
-          kind: text(80).when('packetId', { is: null, then: Joi.required(), otherwise: Joi.forbidden() }),
-          species: text(120, 0).optional(),
-          seeds: wholeNumber(1, 1000),
-          treatment: Joi.string()
-            .valid(...TREATMENTS)
-            .required(),
-          how: text(120).when('treatment', { is: 'other', then: Joi.required(), otherwise: Joi.optional() }),
-          control: Joi.boolean().required(),
-        }),
-      )
-      .min(1)
-      .max(300)
-      .required()
-      .messages({ 'array.min': 'choose one packet at least' }),
-    anyway: anyway(),
+export const newRoundSchema = form('newRound', {
+  name: text(60, 0).required(),
+  startedOn: isoDate('the day on which it starts'),
+  warmthC: orNull(form('newRound.warmthC', { low: celsius(), high: celsius().min(Joi.ref('low')) })).messages({
+    'number.min': '{{#label}} must not lie below the other end of the band',
   }),
-).required();
+  light: oneOf(['light', 'dark']),
+  bags: Joi.array()
+    .items(
+      Joi.object<NewBag>({
+        packetId: orNull(id()),
+        kind: text(80).when('packetId', { is: null, then: Joi.required(), otherwise: Joi.forbidden() }),
+        species: text(120, 0).optional(),
+        seeds: wholeNumber(1, 1000),
+        treatment: oneOf(TREATMENTS),
+        how: text(120).when('treatment', { is: 'other', then: Joi.required(), otherwise: Joi.optional() }),
+        control: Joi.boolean().required(),
+      }),
+    )
+    .min(1)
+    .max(300)
+    .required()
+    .messages({ 'array.min': 'choose one packet at least' }),
+  /** Why packets are opened although they dry, freeze or warm up. */
+  anyway: optional(anyway()),
+});
 
 /** One look at a bag: what is new since the look before, and how it stands. */
-export interface NewLook {
-  on: string;
-  sprouted: number;
-  water: (typeof WATERS)[number] | null;
-  mould: boolean;
-  /** Whether the sprouts thrive; null = not looked at. */
-  thrives: boolean | null;
-  note: string;
-  /** The day on which it was noted on the phone, where it comes later than that; else today. */
-  notedOn?: string;
-  /** Why it was noted so late. */
-  lateReason?: string;
-  /** The page on which it was made, and the turn of the bag that it knew. */
-  hand?: { page: string; turn: number };
-}
-export const newLookSchema = Joi.object<NewLook, true>({
+export type NewLook = ValueOf<typeof newLookSchema>;
+export const newLookSchema = objectOf({
   on: isoDate('the day of the look'),
   sprouted: wholeNumber(0, 1000),
-  water: Joi.string()
-    .valid(...WATERS)
-    .allow(null)
-    .required(),
+  water: orNull(oneOf(WATERS)),
   mould: Joi.boolean().required(),
-  thrives: Joi.boolean().allow(null).required(),
+  /** Whether the sprouts thrive; null = not looked at. */
+  thrives: orNull<boolean>(Joi.boolean()),
   note: text(300, 0).required(),
-  notedOn: isoDate('the day on which it was noted').optional(),
-  lateReason: lateReason().optional(),
-  hand: Joi.object({ page: id().required(), turn: wholeNumber(0, 2_000_000_000) }).optional(),
-}).required();
+  /** The day on which it was noted on the phone, where it comes later than that; else today. */
+  notedOn: optional(isoDate('the day on which it was noted')),
+  /** Why it was noted so late. */
+  lateReason: optional(lateReason()),
+  /** The page on which it was made, and the turn of the bag that it knew. */
+  hand: optional(objectOf({ page: id().required(), turn: wholeNumber(0, 2_000_000_000) })),
+});
 
 /** What becomes of a look that came late. */
-export interface LateLookAct {
-  fate: Fate;
-}
-export const lateLookActSchema = Joi.object<LateLookAct, true>({ fate: fate() }).required();
+export type LateLookAct = ValueOf<typeof lateLookActSchema>;
+export const lateLookActSchema = objectOf({ fate: fate() });
 
-export interface StrikeLook {
-  reason: string;
-}
-export const strikeLookSchema = Joi.object<StrikeLook, true>({
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
-}).required();
+export type StrikeLook = ValueOf<typeof strikeLookSchema>;
+export const strikeLookSchema = objectOf({
+  reason: why('say why it is struck'),
+});
 
-export interface EndBag {
-  on: string;
-  answers: Partial<Record<Cause, CauseAnswer>>;
-}
-export const endBagSchema = Joi.object<EndBag>(
-  worded('endBag', {
-    on: isoDate('the day on which it ends'),
-    answers: Joi.object(
-      Object.fromEntries(CAUSES.map((cause) => [cause, Joi.string().valid('yes', 'no', 'unknown').optional()])),
-    ).required(),
-  }),
-).required();
+export type EndBag = ValueOf<typeof endBagSchema>;
+export const endBagSchema = form('endBag', {
+  on: isoDate('the day on which it ends'),
+  answers: Joi.object<Partial<Record<Cause, CauseAnswer>>>(
+    Object.fromEntries(CAUSES.map((cause) => [cause, Joi.string().valid('yes', 'no', 'unknown').optional()])),
+  ).required(),
+});
 
 /** An end that was too early, or a mistake: the bag opens again, and what it said of its packet is withdrawn. */
-export interface ReopenBag {
-  reason: string;
-}
-export const reopenBagSchema = Joi.object<ReopenBag, true>({
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is opened again', 'string.min': 'say why it is opened again' }),
-}).required();
+export type ReopenBag = ValueOf<typeof reopenBagSchema>;
+export const reopenBagSchema = objectOf({
+  reason: why('say why it is opened again'),
+});
 
 /** Seeds that sank, after so many minutes: a note beside the towel, never a germination. */
-export interface FloatNote {
-  seeds: number;
-  sank: number;
-  minutes: number;
+export type FloatNote = ValueOf<typeof floatNoteSchema>;
+export const floatNoteSchema = form('floatNote', {
+  seeds: wholeNumber(1, 1000),
+  sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
+  minutes: wholeNumber(1, 20_160),
   /** The day on which they were in water; today where nobody says. */
-  on?: string;
+  on: optional(isoDate('the day')),
   /** Why what was noted before is put right. */
-  reason?: string;
-}
-export const floatNoteSchema = Joi.object<FloatNote>(
-  worded('floatNote', {
-    seeds: wholeNumber(1, 1000),
-    sank: wholeNumber(0, 1000).max(Joi.ref('seeds')),
-    minutes: wholeNumber(1, 20_160),
-    on: isoDate('the day').optional(),
-    reason: text(300, 3).messages({ 'string.empty': 'say why', 'string.min': 'say why' }),
-  }),
-).required();
+  reason: optional(why('say why')),
+});
 
 export interface LookView extends Omit<NewLook, 'hand'> {
   id: string;

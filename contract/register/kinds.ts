@@ -1,8 +1,8 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { orNull, form, listOf, oneOf, type ValueOf } from '../http/body.ts';
 import { BOOKS, type Book, type KindMethod } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { text } from '../http/fields.ts';
+import { why, text } from '../http/fields.ts';
 
 /** A species by its names, for the search where seeds are called. */
 export interface SpeciesName {
@@ -30,49 +30,27 @@ export const OWN_FIELDS = {
 } as const;
 export type OwnField = keyof typeof OWN_FIELDS;
 
-export interface OwnFigure {
-  book: Book;
-  field: OwnField;
-  value: string;
-  source: string;
-}
+export type OwnFigure = ValueOf<typeof ownFigureSchema>;
 
-export const ownFigureSchema = Joi.object<OwnFigure, true>(
-  worded('ownFigure', {
-    book: Joi.string()
-      .valid(...BOOKS)
-      .required(),
-    field: Joi.string()
-      .valid(...Object.keys(OWN_FIELDS))
-      .required(),
-    value: text(120)
-      .required()
-      .custom((value: string, helpers) => {
-        const { field } = (helpers.state.ancestors as { field?: OwnField }[])[0] ?? {};
-        const kind = field && field in OWN_FIELDS ? OWN_FIELDS[field].kind : 'list';
-        if (kind === 'number' && !(/^\d{1,6}(\.\d{1,3})?$/.test(value) && Number(value) > 0))
-          return helpers.message({ custom: 'value must be a mass above 0, such as 40 or 2.5' });
-        if (kind === 'days' && !(/^\d{1,3}$/.test(value) && Number(value) >= 1 && Number(value) <= 400))
-          return helpers.message({ custom: 'value must be a whole number of days, 1 to 400' });
-        return value;
-      }),
-    source: text(300, 3)
-      .required()
-      .messages({ 'string.empty': 'say where the figure comes from', 'string.min': 'say where the figure comes from' }),
-  }),
-).required();
+export const ownFigureSchema = form('ownFigure', {
+  book: oneOf(BOOKS),
+  field: oneOf(Object.keys(OWN_FIELDS) as OwnField[]),
+  value: text(120)
+    .required()
+    .custom((value: string, helpers) => {
+      const { field } = (helpers.state.ancestors as { field?: OwnField }[])[0] ?? {};
+      const kind = field && field in OWN_FIELDS ? OWN_FIELDS[field].kind : 'list';
+      if (kind === 'number' && !(/^\d{1,6}(\.\d{1,3})?$/.test(value) && Number(value) > 0))
+        return helpers.message({ custom: 'value must be a mass above 0, such as 40 or 2.5' });
+      if (kind === 'days' && !(/^\d{1,3}$/.test(value) && Number(value) >= 1 && Number(value) <= 400))
+        return helpers.message({ custom: 'value must be a whole number of days, 1 to 400' });
+      return value;
+    }),
+  source: why('say where the figure comes from'),
+});
 
 /** A kind that the shipped list does not hold. Names after the first are synonyms of their sort. */
-export interface NewKind {
-  species: string;
-  family: string;
-  commonNames: string[];
-  synonyms: string[];
-  chaffy: boolean;
-  hardSeeded: boolean;
-  thousandSeedWeightG: { low: number; high: number } | null;
-  source: string;
-}
+export type NewKind = ValueOf<typeof newKindSchema>;
 
 const kindKeys = {
   species: text(120)
@@ -83,41 +61,26 @@ const kindKeys = {
       'string.pattern.base': 'the scientific name begins with the genus, such as Camelina sativa',
     }),
   family: text(80, 0).required(),
-  commonNames: Joi.array()
-    .items(text(80))
-    .min(1)
-    .max(20)
-    .required()
-    .messages({ 'array.min': 'give at least one common name' }),
+  commonNames: listOf(text(80), 1, 20).messages({ 'array.min': 'give at least one common name' }),
   synonyms: Joi.array().items(text(120)).max(20).required(),
   chaffy: Joi.boolean().required(),
   hardSeeded: Joi.boolean().required(),
-  thousandSeedWeightG: Joi.object(
-    worded('kind.thousandSeedWeightG', {
+  thousandSeedWeightG: orNull(
+    form('kind.thousandSeedWeightG', {
       low: Joi.number().greater(0).max(1e5).required(),
       high: Joi.number().min(Joi.ref('low')).max(1e5).required(),
     }),
-  )
-    .allow(null)
-    .required(),
-  source: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say where the kind is known from', 'string.min': 'say where the kind is known from' }),
+  ),
+  source: why('say where the kind is known from'),
 };
-export const newKindSchema = Joi.object<NewKind>(worded('kind', kindKeys)).required();
+export const newKindSchema = form('kind', kindKeys);
 
 /** Corrects a kind that the laboratory added; its scientific name stays. */
-export interface KindChange extends NewKind {
-  reason: string;
-}
-export const kindChangeSchema = Joi.object<KindChange>(
-  worded('kind', {
-    ...kindKeys,
-    reason: text(300, 3)
-      .required()
-      .messages({ 'string.empty': 'say why it is corrected', 'string.min': 'say why it is corrected' }),
-  }),
-).required();
+export type KindChange = ValueOf<typeof kindChangeSchema>;
+export const kindChangeSchema = form('kind', {
+  ...kindKeys,
+  reason: why('say why it is corrected'),
+});
 
 export interface KindView extends Kind {
   /** What each book says, the laboratory's own figures filled in; several where a book knows several kinds of the species. */

@@ -1,59 +1,43 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, takes, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { BOOKS, type Book } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
-import { mass, reason, text } from '../http/fields.ts';
+import { why, mass, reason, text } from '../http/fields.ts';
 import type { RequestView } from './request.ts';
 import { DECISIONS, type Decision } from './decisions.ts';
 import type { ShownStanding, StepBlocks, StepLine } from '../lot-sheet/standing.ts';
 import type { Step, TestStep } from './steps.ts';
 
-export interface LotHeader {
-  reference: string;
-  species: string;
-  bookKind: string | null;
-  variety: string;
-  harvestYear: number;
-  harvestMonth: number | null;
-  mass: EnteredMass;
-  /** 0 = a heap, bin or stream. */
-  containers: number;
-  containerMass: EnteredMass | null;
-  origin: string;
-  book: Book;
-}
+export type LotHeader = ValueOf<typeof lotHeaderSchema>;
 
 const headerKeys = {
   reference: text(40)
     .required()
     .messages({ 'any.required': 'the reference is missing', 'string.empty': 'the reference is missing' }),
   species: text(120).required().messages({ 'string.empty': 'choose a kind', 'any.required': 'choose a kind' }),
-  bookKind: text(120).allow(null).required(),
+  bookKind: orNull(text(120)),
   variety: text(120, 0).required(),
   harvestYear: Joi.number().integer().min(1900).max(2200).required(),
-  harvestMonth: Joi.number().integer().min(1).max(12).allow(null).required(),
+  harvestMonth: orNull(Joi.number().integer().min(1).max(12)),
   mass: mass('the mass of the lot'),
+  /** 0 = a heap, bin or stream. */
   containers: Joi.number().integer().min(0).max(1e6).required(),
-  containerMass: Joi.alternatives().conditional('containers', {
-    is: Joi.number().greater(0),
-    then: mass('the mass of one container'),
-    otherwise: Joi.valid(null).required(),
-  }),
+  containerMass: takes<EnteredMass | null>(
+    Joi.alternatives().conditional('containers', {
+      is: Joi.number().greater(0),
+      then: mass('the mass of one container'),
+      otherwise: Joi.valid(null).required(),
+    }),
+  ),
   origin: text(200, 0).required(),
-  book: Joi.string()
-    .valid(...BOOKS)
-    .required(),
+  book: oneOf(BOOKS),
 };
 
-export const lotHeaderSchema = Joi.object<LotHeader>(worded('lotHeader', headerKeys)).required();
+export const lotHeaderSchema = form('lotHeader', headerKeys);
 
-export interface LotHeaderChange extends LotHeader {
-  reason?: string;
-}
-export const lotHeaderChangeSchema = Joi.object<LotHeaderChange>(
-  worded('lotHeader', { ...headerKeys, reason: reason() }),
-).required();
+export type LotHeaderChange = ValueOf<typeof lotHeaderChangeSchema>;
+export const lotHeaderChangeSchema = form('lotHeader', { ...headerKeys, reason: optional(reason()) });
 
 /** A part of a lot that becomes a lot of its own. */
 export interface LotPart {
@@ -61,33 +45,26 @@ export interface LotPart {
   mass: EnteredMass;
   containers: number;
 }
-export interface LotDivision {
-  parts: LotPart[];
-  reason: string;
-}
-export const lotDivisionSchema = Joi.object<LotDivision, true>(
-  worded('lotDivision', {
-    parts: Joi.array()
-      .items(
-        Joi.object<LotPart, true>({
-          reference: headerKeys.reference,
-          mass: mass('the mass of the part'),
-          containers: headerKeys.containers,
-        }),
-      )
-      .min(2)
-      .max(50)
-      .unique('reference')
-      .required()
-      .messages({
-        'array.min': 'a lot is divided into two parts at least',
-        'array.unique': 'the reference stands there twice',
+export type LotDivision = ValueOf<typeof lotDivisionSchema>;
+export const lotDivisionSchema = form('lotDivision', {
+  parts: Joi.array()
+    .items(
+      Joi.object<LotPart, true>({
+        reference: headerKeys.reference,
+        mass: mass('the mass of the part'),
+        containers: headerKeys.containers,
       }),
-    reason: text(500, 3)
-      .required()
-      .messages({ 'string.empty': 'say why it is divided', 'string.min': 'say why it is divided' }),
-  }),
-).required();
+    )
+    .min(2)
+    .max(50)
+    .unique('reference')
+    .required()
+    .messages({
+      'array.min': 'a lot is divided into two parts at least',
+      'array.unique': 'the reference stands there twice',
+    }),
+  reason: why('say why it is divided', 500),
+});
 
 /** `expired`: released, but the tag's validity has run out. `divided`: its parts are lots of their own. */
 export type LotState = 'open' | 'held' | 'released' | 'expired' | 'divided';
@@ -148,23 +125,13 @@ export interface DecisionView {
   at: string;
 }
 
-export interface NewDecision {
+export type NewDecision = ValueOf<typeof decisionSchema>;
+export const decisionSchema = form('decision', {
   /** A test of the lot, its submitted sample (which can only be accepted), or a primary sample that looks uneven. */
-  subject: string;
-  decision: Decision;
-  reason: string;
-}
-export const decisionSchema = Joi.object<NewDecision, true>(
-  worded('decision', {
-    subject: Joi.string().guid().required(),
-    decision: Joi.string()
-      .valid(...DECISIONS)
-      .required(),
-    reason: text(500, 3)
-      .required()
-      .messages({ 'string.empty': 'a decision needs its reason', 'string.min': 'a decision needs its reason' }),
-  }),
-).required();
+  subject: Joi.string().guid().required(),
+  decision: oneOf(DECISIONS),
+  reason: why('a decision needs its reason', 500),
+});
 
 /**
  * Who says on which day something was seen: somebody, or nobody (then it is the day of writing); of what a file brought

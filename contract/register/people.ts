@@ -1,26 +1,17 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { takes, form, objectOf, oneOf, type ValueOf } from '../http/body.ts';
 import { ROLES, type Role } from '@mercato/core/register/permissions';
 import { text } from '../http/fields.ts';
 
-export interface SignIn {
-  username: string;
-  password: string;
-}
+export type SignIn = ValueOf<typeof signInSchema>;
 
-export const signInSchema = Joi.object<SignIn, true>({
+export const signInSchema = objectOf({
   username: Joi.string().min(1).max(60).required().messages({ 'string.empty': 'the name is missing' }),
   password: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'the password is missing' }),
-}).required();
+});
 
-export interface PasswordChange {
-  current: string;
-  next: string;
-}
-export interface PasswordReset {
-  token: string;
-  password: string;
-}
+export type PasswordChange = ValueOf<typeof passwordChangeSchema>;
+export type PasswordReset = ValueOf<typeof passwordResetSchema>;
 /** A one-time link with which somebody sets a password: shown once, to the lead who asked for it. */
 export interface ResetLink {
   token: string;
@@ -28,12 +19,7 @@ export interface ResetLink {
   expiresAt: string;
 }
 
-export interface NewPerson {
-  username: string;
-  name: string;
-  password: string;
-  roles: Role[];
-}
+export type NewPerson = ValueOf<typeof newPersonSchema>;
 
 const username = () =>
   Joi.string()
@@ -46,41 +32,32 @@ const username = () =>
 const password = () =>
   Joi.string().min(12).max(200).required().messages({ 'string.min': 'the password needs at least 12 characters' });
 
-export const passwordChangeSchema = Joi.object<PasswordChange, true>(
-  worded('passwordChange', {
-    current: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'write your password of now' }),
-    next: password(),
-  }),
-).required();
-export const passwordResetSchema = Joi.object<PasswordReset, true>(
-  worded('passwordReset', {
-    token: Joi.string().min(1).max(200).required(),
-    password: password(),
-  }),
-).required();
-
-export const newPersonSchema = Joi.object<NewPerson, true>(
-  worded('newPerson', {
-    username: username(),
-    name: text(80).required(),
-    password: password(),
-    roles: Joi.array()
-      .items(Joi.string().valid(...ROLES))
+const roles = () =>
+  takes<Role[]>(
+    Joi.array()
+      .items(Joi.valid(...ROLES))
       .min(1)
       .unique()
       .required(),
-  }),
-).required();
+  );
 
-export interface FirstPerson {
-  token: string;
-  username: string;
-  name: string;
-  password: string;
-  laboratory: string;
-  address: string;
-  zone: string;
-}
+export const passwordChangeSchema = form('passwordChange', {
+  current: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'write your password of now' }),
+  next: password(),
+});
+export const passwordResetSchema = form('passwordReset', {
+  token: Joi.string().min(1).max(200).required(),
+  password: password(),
+});
+
+export const newPersonSchema = form('newPerson', {
+  username: username(),
+  name: text(80).required(),
+  password: password(),
+  roles: roles(),
+});
+
+export type FirstPerson = ValueOf<typeof firstPersonSchema>;
 
 const zone = () =>
   Joi.string()
@@ -95,55 +72,36 @@ const zone = () =>
       }
     });
 
-export const firstPersonSchema = Joi.object<FirstPerson, true>(
-  worded('firstPerson', {
-    token: Joi.string().max(200).required(),
-    username: username(),
-    name: text(80).required(),
-    password: password(),
-    laboratory: text(120).required(),
-    address: text(300, 0).required(),
-    zone: zone(),
-  }),
-).required();
+export const firstPersonSchema = form('firstPerson', {
+  token: Joi.string().max(200).required(),
+  username: username(),
+  name: text(80).required(),
+  password: password(),
+  laboratory: text(120).required(),
+  address: text(300, 0).required(),
+  zone: zone(),
+});
 
 /** Sizes of paper that a laboratory's printer may hold. */
 export const PAPER_SIZES = ['A4', 'LETTER'] as const;
 export type PaperSize = (typeof PAPER_SIZES)[number];
 
-export interface LaboratoryView {
-  name: string;
-  address: string;
-  zone: string;
-  paper: PaperSize;
-}
+export type LaboratoryView = ValueOf<typeof laboratorySchema>;
 
-export const laboratorySchema = Joi.object<LaboratoryView, true>(
-  worded('laboratory', {
-    name: text(120).required().messages({ 'string.empty': 'give it a name' }),
-    address: text(300, 0).required(),
-    zone: zone(),
-    paper: Joi.string()
-      .valid(...PAPER_SIZES)
-      .required(),
-  }),
-).required();
+export const laboratorySchema = form('laboratory', {
+  name: text(120).required().messages({ 'string.empty': 'give it a name' }),
+  address: text(300, 0).required(),
+  zone: zone(),
+  paper: oneOf(PAPER_SIZES),
+});
 
-export interface PersonChange {
-  name: string;
-  roles: Role[];
-  active: boolean;
-}
+export type PersonChange = ValueOf<typeof personChangeSchema>;
 
-export const personChangeSchema = Joi.object<PersonChange, true>({
+export const personChangeSchema = objectOf({
   name: text(80).required(),
-  roles: Joi.array()
-    .items(Joi.string().valid(...ROLES))
-    .min(1)
-    .unique()
-    .required(),
+  roles: roles(),
   active: Joi.boolean().required(),
-}).required();
+});
 
 export interface PersonView {
   id: string;

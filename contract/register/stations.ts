@@ -1,23 +1,16 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
-import { text } from '../http/fields.ts';
+import { form, oneOf, type ValueOf } from '../http/body.ts';
+import { why, text } from '../http/fields.ts';
 
 export const STATION_KINDS = ['bench', 'machine'] as const;
 export type StationKind = (typeof STATION_KINDS)[number];
 
-export interface NewStation {
-  name: string;
+export type NewStation = ValueOf<typeof newStationSchema>;
+export const newStationSchema = form('newStation', {
+  name: text(60).required().messages({ 'string.empty': 'give it a name' }),
   /** A machine or pit keeps seed of what ran through it, and is cleaned before another variety. */
-  kind: StationKind;
-}
-export const newStationSchema = Joi.object<NewStation, true>(
-  worded('newStation', {
-    name: text(60).required().messages({ 'string.empty': 'give it a name' }),
-    kind: Joi.string()
-      .valid(...STATION_KINDS)
-      .required(),
-  }),
-).required();
+  kind: oneOf(STATION_KINDS),
+});
 
 /** What is done at a station: a vessel is put on it, a lot opened or closed, the machine cleaned down. */
 export type StationAct =
@@ -37,12 +30,10 @@ export const stationActSchema = Joi.alternatives()
       act('open', { lotId: Joi.string().guid().required() }),
       act('close', {}),
       act('clean', {
-        note: text(300, 3)
-          .required()
-          .messages({ 'string.empty': 'say how it was cleaned', 'string.min': 'say how it was cleaned' }),
+        note: why('say how it was cleaned'),
       }),
     ],
-    otherwise: Joi.object({ what: Joi.string().valid('take', 'open', 'close', 'clean').required() }).unknown(),
+    otherwise: Joi.object({ what: oneOf(['take', 'open', 'close', 'clean']) }).unknown(),
   })
   .required() as Joi.Schema<StationAct>;
 

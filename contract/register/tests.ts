@@ -1,7 +1,6 @@
 import Joi from 'joi';
+import { objectOf, type ValueOf } from '../http/body.ts';
 
 /** Starts a test on a working sample that was drawn for it. */
-export interface NewTest {
-  vesselId: string;
-}
-export const newTestSchema = Joi.object<NewTest, true>({ vesselId: Joi.string().guid().required() }).required();
+export type NewTest = ValueOf<typeof newTestSchema>;
+export const newTestSchema = objectOf({ vesselId: Joi.string().guid().required() });

@@ -1,34 +1,25 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
-import type { EnteredMass } from '@mercato/core/units/mass';
+import { takes, form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { mass, text } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
-import { TEST_STEPS, type TestStep } from './steps.ts';
+import { seenKeys } from '../http/seen.ts';
+import { TEST_STEPS } from './steps.ts';
 
 /** A working sample to be drawn from the submitted sample, for one step. */
-export interface NewWorkingSample extends SeenOn {
-  purpose: TestStep;
-  mass: EnteredMass;
-  /** One of two half working samples, drawn by itself: purity alone. */
-  portion?: 'half';
-  /** Why it is lighter than its rule book asks. */
-  why?: string;
-}
+export type NewWorkingSample = ValueOf<typeof newWorkingSampleSchema>;
 
-export const newWorkingSampleSchema = Joi.object<NewWorkingSample, true>(
-  worded('newWorkingSample', {
-    purpose: Joi.string()
-      .valid(...TEST_STEPS)
-      .required(),
-    mass: mass('the mass of the working sample'),
-    portion: Joi.string()
-      .valid('half')
-      .when('purpose', {
+export const newWorkingSampleSchema = form('newWorkingSample', {
+  purpose: oneOf(TEST_STEPS),
+  mass: mass('the mass of the working sample'),
+  /** One of two half working samples, drawn by itself: purity alone. */
+  portion: optional(
+    takes<'half'>(
+      Joi.valid('half').when('purpose', {
         not: 'purity',
         then: Joi.forbidden().messages({ 'any.unknown': 'only purity is tested on half samples' }),
-      })
-      .optional(),
-    why: text(300, 3).optional(),
-    ...seenKeys,
-  }),
-).required();
+      }),
+    ),
+  ),
+  /** Why it is lighter than its rule book asks. */
+  why: optional(text(300, 3)),
+  ...seenKeys,
+});

@@ -1,25 +1,17 @@
-import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { ReleaseDocument } from '@mercato/core/release/documents';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import { text } from '../http/fields.ts';
 import type { LotBrief } from '../register/lots.ts';
 import { DOCUMENT_KINDS, type DocumentKind } from './kinds.ts';
 
-export interface NewRelease {
-  kind: DocumentKind;
-  /** Why a document that exists is issued again, amended. */
-  amendReason?: string;
-}
+export type NewRelease = ValueOf<typeof newReleaseSchema>;
 
-export const newReleaseSchema = Joi.object<NewRelease, true>(
-  worded('newRelease', {
-    kind: Joi.string()
-      .valid(...DOCUMENT_KINDS)
-      .required(),
-    amendReason: text(500, 3).optional(),
-  }),
-).required();
+export const newReleaseSchema = form('newRelease', {
+  kind: oneOf(DOCUMENT_KINDS),
+  /** Why a document that exists is issued again, amended. */
+  amendReason: optional(text(500, 3)),
+});
 
 export interface ReleaseRow {
   id: string;

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { takes, form, listOf, objectOf, oneOf, type ValueOf } from '../http/body.ts';
 import { RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
 import type { Row } from '@mercato/core/rule-books/tableShapes';
 import { text, wholeNumber } from '../http/fields.ts';
@@ -50,73 +50,48 @@ export interface DraftView extends DraftLine {
 const name = () => text(120).required().messages({ 'string.empty': 'give the edition a name' });
 
 /** Copies an edition to be edited; nothing is judged by a draft. */
-export interface NewDraft {
-  basedOn: string;
-  name: string;
-  year: number;
-}
-export const newDraftSchema = Joi.object<NewDraft, true>(
-  worded('newDraft', {
-    basedOn: Joi.string().guid().required(),
-    name: name(),
-    year: wholeNumber(1900, 2200),
-  }),
-).required();
+export type NewDraft = ValueOf<typeof newDraftSchema>;
+export const newDraftSchema = form('newDraft', {
+  basedOn: Joi.string().guid().required(),
+  name: name(),
+  year: wholeNumber(1900, 2200),
+});
 
-export interface TableRows {
-  rows: Row[];
-}
+export type TableRows = ValueOf<typeof tableRowsSchema>;
 const cells = Joi.object().pattern(Joi.string().max(60), text(2000, 0));
-export const tableRowsSchema = Joi.object<TableRows, true>({
-  rows: Joi.array().items(cells).max(5000).required(),
-}).required();
+export const tableRowsSchema = objectOf({
+  rows: takes<Row[]>(Joi.array().items(cells).max(5000).required()),
+});
 
 /** Marks rows as compared with the laboratory's own copy of the book. */
-export interface CheckRows {
+export type CheckRows = ValueOf<typeof checkRowsSchema>;
+export const checkRowsSchema = form('checkRows', {
   /** Keys of the rows, as `rowKey` makes them. */
-  keys: string[];
-  against: string;
-}
-export const checkRowsSchema = Joi.object<CheckRows, true>(
-  worded('checkRows', {
-    keys: Joi.array().items(Joi.string().max(1000)).min(1).max(5000).required(),
-    against: text(200, 3).required().messages({
-      'string.empty': 'say which copy they were compared with',
-      'string.min': 'say which copy they were compared with',
-    }),
+  keys: listOf(Joi.string().max(1000), 1, 5000),
+  against: text(200, 3).required().messages({
+    'string.empty': 'say which copy they were compared with',
+    'string.min': 'say which copy they were compared with',
   }),
-).required();
+});
 
 const reason = (words: string) => text(500, 3).required().messages({ 'string.empty': words, 'string.min': words });
 
-export interface IssueEdition {
-  reason: string;
+export type IssueEdition = ValueOf<typeof issueEditionSchema>;
+export const issueEditionSchema = form('issueEdition', {
+  reason: reason('say what this edition changes'),
   /** Whether new lots are judged by it from now on. */
-  use: boolean;
-}
-export const issueEditionSchema = Joi.object<IssueEdition, true>(
-  worded('issueEdition', {
-    reason: reason('say what this edition changes'),
-    use: Joi.boolean().required(),
-  }),
-).required();
+  use: Joi.boolean().required(),
+});
 
-export interface EditionAct {
-  act: 'use' | 'retire';
-  reason: string;
-}
-export const editionActSchema = Joi.object<EditionAct, true>(
-  worded('editionAct', {
-    act: Joi.string().valid('use', 'retire').required(),
-    reason: reason('say why'),
-  }),
-).required();
+export type EditionAct = ValueOf<typeof editionActSchema>;
+export const editionActSchema = form('editionAct', {
+  act: oneOf(['use', 'retire']),
+  reason: reason('say why'),
+});
 
 /** An edition as a file; becomes a draft. */
 export const editionFileSchema = Joi.object<EditionContent>({
-  book: Joi.string()
-    .valid(...RULE_BOOKS)
-    .required(),
+  book: oneOf(RULE_BOOKS),
   name: name(),
   year: wholeNumber(1900, 2200),
   tables: Joi.object()
@@ -132,13 +107,8 @@ export const editionFileSchema = Joi.object<EditionContent>({
 }).required();
 
 /** Judges a lot and its tests by another edition of the same book. */
-export interface Rejudge {
-  editionId: string;
-  reason: string;
-}
-export const rejudgeSchema = Joi.object<Rejudge, true>(
-  worded('rejudge', {
-    editionId: Joi.string().guid().required(),
-    reason: reason('say why it is judged anew'),
-  }),
-).required();
+export type Rejudge = ValueOf<typeof rejudgeSchema>;
+export const rejudgeSchema = form('rejudge', {
+  editionId: Joi.string().guid().required(),
+  reason: reason('say why it is judged anew'),
+});

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import {
   ATTRIBUTES,
   LEAST_CONTAINERS,
@@ -7,7 +7,7 @@ import {
   type HeterogeneityVerdict,
 } from '@mercato/core/sampling/judgeHeterogeneity';
 import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import type { DecisionView, FieldView } from '../register/lots.ts';
 
 export interface ContainerResult {
@@ -17,13 +17,7 @@ export interface ContainerResult {
 }
 
 /** A heterogeneity test, asked for when somebody doubts that a lot is one. */
-export interface NewHeterogeneityTest extends SeenOn {
-  attribute: Attribute;
-  /** Which component, or which seed was counted. */
-  part: string;
-  seedsEach: number;
-  results: ContainerResult[];
-}
+export type NewHeterogeneityTest = ValueOf<typeof newHeterogeneityTestSchema>;
 
 const results = () =>
   Joi.array()
@@ -37,29 +31,21 @@ const results = () =>
       'array.unique': 'container {{#value.container}} stands there twice',
     });
 
-export const newHeterogeneityTestSchema = Joi.object<NewHeterogeneityTest, true>(
-  worded('newHeterogeneityTest', {
-    attribute: Joi.string()
-      .valid(...ATTRIBUTES)
-      .required(),
-    part: text(120, 0).required(),
-    seedsEach: wholeNumber(1, 100_000),
-    results: results(),
-    ...seenKeys,
-  }),
-).required();
+export const newHeterogeneityTestSchema = form('newHeterogeneityTest', {
+  attribute: oneOf(ATTRIBUTES),
+  /** Which component, or which seed was counted. */
+  part: text(120, 0).required(),
+  seedsEach: wholeNumber(1, 100_000),
+  results: results(),
+  ...seenKeys,
+});
 
 /** Corrects results of containers; what is not named stays. */
-export interface HeterogeneityCorrection {
-  results: ContainerResult[];
-  reason?: string;
-}
-export const heterogeneityCorrectionSchema = Joi.object<HeterogeneityCorrection, true>(
-  worded('heterogeneityCorrection', {
-    results: results().min(1),
-    reason: reason(),
-  }),
-).required();
+export type HeterogeneityCorrection = ValueOf<typeof heterogeneityCorrectionSchema>;
+export const heterogeneityCorrectionSchema = form('heterogeneityCorrection', {
+  results: results().min(1),
+  reason: optional(reason()),
+});
 
 export interface HeterogeneityView {
   id: string;

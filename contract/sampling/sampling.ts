@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { orNull, form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
@@ -10,77 +10,48 @@ import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import type { HeterogeneityView } from './heterogeneity.ts';
 import type { DecisionView, FieldView, LotBrief, VesselView } from '../register/lots.ts';
 
-export interface SubmittedSample {
-  mass: EnteredMass;
-  drawnOn: string;
-  drawnBy: string;
-  seal: string;
-  /** Null when others drew the sample, and nobody here knows. */
-  primarySamples: number | null;
-  reason?: string;
-}
+export type SubmittedSample = ValueOf<typeof submittedSampleSchema>;
 
-export const submittedSampleSchema = Joi.object<SubmittedSample, true>(
-  worded('submittedSample', {
-    mass: mass('the mass of the submitted sample'),
-    drawnOn: isoDate('drawnOn'),
-    drawnBy: text(80).required().messages({ 'string.empty': 'say who drew it' }),
-    seal: text(80, 0).required(),
-    primarySamples: wholeNumber(1, 10_000).allow(null),
-    reason: reason(),
-  }),
-).required();
+export const submittedSampleSchema = form('submittedSample', {
+  mass: mass('the mass of the submitted sample'),
+  drawnOn: isoDate('drawnOn'),
+  drawnBy: text(80).required().messages({ 'string.empty': 'say who drew it' }),
+  seal: text(80, 0).required(),
+  /** Null when others drew the sample, and nobody here knows. */
+  primarySamples: orNull(wholeNumber(1, 10_000)),
+  reason: optional(reason()),
+});
 
 /** Draws the containers to be opened; the seed is chosen by the server unless one is given to repeat a draw. */
-export interface NewDraw {
-  method: DrawMethod;
-  seed?: number;
-  /** How the containers stand: so many in a row, so many rows in a layer. */
-  columns: number;
-  rows: number;
-  /** Why it is drawn anew. */
-  reason?: string;
-}
+export type NewDraw = ValueOf<typeof newDrawSchema>;
 
-export const newDrawSchema = Joi.object<NewDraw, true>(
-  worded('newDraw', {
-    method: Joi.string()
-      .valid(...DRAW_METHODS)
-      .required(),
-    seed: Joi.number().integer().min(1).max(0xffffffff),
-    columns: wholeNumber(1, 1000),
-    rows: wholeNumber(1, 1000),
-    reason: reason(),
-  }),
-).required();
+export const newDrawSchema = form('newDraw', {
+  method: oneOf(DRAW_METHODS),
+  seed: optional(Joi.number().integer().min(1).max(0xffffffff)),
+  /** How the containers stand: so many in a row, so many rows in a layer. */
+  columns: wholeNumber(1, 1000),
+  rows: wholeNumber(1, 1000),
+  /** Why it is drawn anew. */
+  reason: optional(reason()),
+});
 
 /** What was seen when a primary sample was taken. `uneven` stops the sampling. */
 export const LOOKS = ['even', 'wet', 'damaged', 'infested', 'uneven'] as const;
 export type Look = (typeof LOOKS)[number];
 
-export interface PrimarySample {
-  mass: EnteredMass | null;
-  look: Look;
-  note: string;
-  /** When it was taken, as an instant; it may reach the server later. */
-  takenAt: string;
-  reason?: string;
-}
+export type PrimarySample = ValueOf<typeof primarySampleSchema>;
 
-export const primarySampleSchema = Joi.object<PrimarySample, true>(
-  worded('primarySample', {
-    mass: mass('the mass of the primary sample').optional().allow(null).required(),
-    look: Joi.string()
-      .valid(...LOOKS)
-      .required(),
-    note: text(300, 0).required(),
-    takenAt: Joi.string()
-      .isoDate()
-      .required()
-      .messages({ 'string.isoDate': 'takenAt must be an instant such as 2026-11-24T09:00:00Z' }),
-    reason: reason(),
-  }),
-).required();
+export const primarySampleSchema = form('primarySample', {
+  mass: orNull(mass('the mass of the primary sample').optional()),
+  look: oneOf(LOOKS),
+  note: text(300, 0).required(),
+  /** When it was taken, as an instant; it may reach the server later. */
+  takenAt: Joi.string()
+    .isoDate()
+    .required()
+    .messages({ 'string.isoDate': 'takenAt must be an instant such as 2026-11-24T09:00:00Z' }),
+  reason: optional(reason()),
+});
 
 /** One primary sample of the plan: still to be taken, or taken. */
 export interface PrimaryView {

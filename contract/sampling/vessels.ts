@@ -1,53 +1,36 @@
 import Joi from 'joi';
+import { orNull, form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { worded } from '../http/fieldWords.ts';
 import { DIVIDERS } from '@mercato/core/sampling/dividers';
-import type { EnteredMass } from '@mercato/core/units/mass';
 import { isoDate, mass, reason, text } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import { ENDS, type NewVesselEvent, type VesselEventView } from './vesselEvents.ts';
 import type { LotBrief, VesselView } from '../register/lots.ts';
 
 /** All primary samples poured together and mixed. */
-export interface NewComposite extends SeenOn {
-  mass: EnteredMass;
-  /** What was lost in pouring: dust, spilled seed. */
-  loss: EnteredMass;
-}
+export type NewComposite = ValueOf<typeof newCompositeSchema>;
 
-export const newCompositeSchema = Joi.object<NewComposite, true>(
-  worded('newComposite', {
-    mass: mass('the mass of the composite sample'),
-    loss: mass('what was lost'),
-    ...seenKeys,
-  }),
-).required();
+export const newCompositeSchema = form('newComposite', {
+  mass: mass('the mass of the composite sample'),
+  /** What was lost in pouring: dust, spilled seed. */
+  loss: mass('what was lost'),
+  ...seenKeys,
+});
 
 /** A part that is kept for later: of the composite or of the submitted sample. */
-export interface NewReserve extends SeenOn {
-  from: string;
-  mass: EnteredMass;
-  place: string;
-  discardOn: string;
-}
+export type NewReserve = ValueOf<typeof newReserveSchema>;
 
-export const newReserveSchema = Joi.object<NewReserve, true>(
-  worded('newReserve', {
-    from: Joi.string().guid().required(),
-    mass: mass('the mass of the reserve sample'),
-    place: text(80).required().messages({ 'string.empty': 'say where it is kept' }),
-    discardOn: isoDate('discardOn'),
-    ...seenKeys,
-  }),
-).required();
+export const newReserveSchema = form('newReserve', {
+  from: Joi.string().guid().required(),
+  mass: mass('the mass of the reserve sample'),
+  place: text(80).required().messages({ 'string.empty': 'say where it is kept' }),
+  discardOn: isoDate('discardOn'),
+  ...seenKeys,
+});
 
 /** Corrects what a composite or reserve sample weighs. */
-export interface VesselMass {
-  mass: EnteredMass;
-  reason?: string;
-}
-export const vesselMassSchema = Joi.object<VesselMass, true>(
-  worded('vesselMass', { mass: mass('the mass'), reason: reason() }),
-).required();
+export type VesselMass = ValueOf<typeof vesselMassSchema>;
+export const vesselMassSchema = form('vesselMass', { mass: mass('the mass'), reason: optional(reason()) });
 
 export const VESSEL_EVENTS = ['hand-over', 'move', 'seal', 'open', 'divide', 'finish'] as const;
 
@@ -71,25 +54,19 @@ export const vesselEventSchema = Joi.alternatives()
       event('seal', { seal: text(40).required().messages({ 'string.empty': 'write the seal’s number' }) }),
       event('open', { intact: Joi.boolean().required() }),
       event('divide', {
-        divider: Joi.string()
-          .valid(...DIVIDERS)
-          .required(),
+        divider: oneOf(DIVIDERS),
         first: mass('the first half'),
         second: mass('the second half'),
       }),
       event('finish', {
-        how: Joi.string()
-          .valid(...ENDS)
-          .required(),
-        rest: mass('what was left').optional().allow(null).required(),
+        how: oneOf(ENDS),
+        rest: orNull(mass('what was left').optional()),
         loss: mass('what was lost'),
       }),
     ],
     otherwise: Joi.object(
       worded('vesselEvent', {
-        what: Joi.string()
-          .valid(...VESSEL_EVENTS)
-          .required(),
+        what: oneOf(VESSEL_EVENTS),
       }),
     ).unknown(),
   })

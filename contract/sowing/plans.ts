@@ -1,39 +1,26 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { orNull, form, objectOf, type BodyOf, type ValueOf } from '../http/body.ts';
 import type { SowingCalendar } from '@mercato/core/sowing/window';
-import { dayCount, isoDate, text, wholeNumber } from '../http/fields.ts';
+import { why, dayCount, isoDate, text, wholeNumber } from '../http/fields.ts';
 
 /** What is to be sown, when, and what has to be over before. */
-export interface NewSowingPlan {
-  kind: string;
-  species: string;
+export type NewSowingPlan = BodyOf<typeof newSowingPlanKeys>;
+const newSowingPlanKeys = {
+  kind: text(80).required().messages({ 'string.empty': 'say what is sown, such as leek' }),
+  species: text(120, 0).required(),
   /** The packet that it is to come from; null = not chosen yet. */
-  packetId: string | null;
-  note: string;
+  packetId: orNull(Joi.string().uuid({ separator: '-' })),
+  note: text(300, 0).required(),
   /** First and last day of sowing; with frosts given, they follow from these. */
-  from: string;
-  to: string;
-  testDays: number;
-  buyDays: number;
-  sowings: number;
-  everyDays: number;
-  oneChance: boolean;
-}
-export const newSowingPlanSchema = Joi.object<NewSowingPlan, true>(
-  worded('newSowingPlan', {
-    kind: text(80).required().messages({ 'string.empty': 'say what is sown, such as leek' }),
-    species: text(120, 0).required(),
-    packetId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
-    note: text(300, 0).required(),
-    from: isoDate('the first day of sowing', 'coming'),
-    to: isoDate('the last day of sowing', 'coming'),
-    testDays: dayCount(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
-    buyDays: dayCount(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
-    sowings: wholeNumber(1, 60).messages({ 'number.base': 'write how many sowings' }),
-    everyDays: dayCount(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
-    oneChance: Joi.boolean().required(),
-  }),
-)
+  from: isoDate('the first day of sowing', 'coming'),
+  to: isoDate('the last day of sowing', 'coming'),
+  testDays: dayCount(1, 400).messages({ 'number.base': 'write the days that a test takes' }),
+  buyDays: dayCount(0, 400).messages({ 'number.base': 'write the days until other seed is here' }),
+  sowings: wholeNumber(1, 60).messages({ 'number.base': 'write how many sowings' }),
+  everyDays: dayCount(0, 400).messages({ 'number.base': 'write the days between two sowings' }),
+  oneChance: Joi.boolean().required(),
+};
+export const newSowingPlanSchema = form('newSowingPlan', newSowingPlanKeys)
   .custom((value: NewSowingPlan, helpers) =>
     value.to < value.from
       ? helpers.message({ custom: 'to must not lie before the first day of sowing' })
@@ -43,14 +30,10 @@ export const newSowingPlanSchema = Joi.object<NewSowingPlan, true>(
   )
   .required();
 
-export interface DropPlan {
-  reason: string;
-}
-export const dropPlanSchema = Joi.object<DropPlan, true>({
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is dropped', 'string.min': 'say why it is dropped' }),
-}).required();
+export type DropPlan = ValueOf<typeof dropPlanSchema>;
+export const dropPlanSchema = objectOf({
+  reason: why('say why it is dropped'),
+});
 
 /** What is to be done next, by when, and why. */
 export type SowingNext = { by: string } &

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { orNull, form, oneOf, type BodyOf } from '../http/body.ts';
 import { worded } from '../http/fieldWords.ts';
 import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
@@ -8,46 +9,32 @@ import type { PlaceCare } from '../air/care.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
 const figure = (least: number, most: number, words: string) =>
-  Joi.number().min(least).max(most).allow(null).required().messages({
+  orNull(Joi.number().min(least).max(most)).messages({
     'number.min': words,
     'number.max': words,
     'number.base': words,
   });
 const PERCENT = 'write a percentage between 0 and 100';
 
-export interface NewBatch {
-  what: Batch;
-  placeId: string;
-  packets: string[];
+export type NewBatch = BodyOf<typeof newBatchKeys>;
+const newBatchKeys = {
+  what: oneOf(BATCHES),
+  placeId: id().required().messages({ 'string.empty': 'say where' }),
+  packets: Joi.array().items(id()).min(1).max(500).unique().required().messages({ 'array.min': 'choose a packet' }),
   /** Hours that it takes; for freezing 0. */
-  hours: number;
+  hours: wholeNumber(0, 24 * 400),
   /** All of it together, g; null = not weighed. */
-  massG: number | null;
+  massG: figure(0.001, 1e6, 'write its weight in grams, above nothing'),
   /** Moisture now, and moisture wanted, wet basis. */
-  moisturePercent: number | null;
-  targetPercent: number | null;
+  moisturePercent: figure(0.1, 99.9, PERCENT),
+  targetPercent: figure(0.1, 99.9, PERCENT),
   /** Of air that was shut up with it. */
-  shutAirPercent: number | null;
-  bags: number;
+  shutAirPercent: figure(0, 100, PERCENT),
+  bags: wholeNumber(0, 9),
   /** Why it is done against a warning; empty where there is none. */
-  anyway: string;
-}
-export const newBatchSchema = Joi.object<NewBatch, true>(
-  worded('newBatch', {
-    what: Joi.string()
-      .valid(...BATCHES)
-      .required(),
-    placeId: id().required().messages({ 'string.empty': 'say where' }),
-    packets: Joi.array().items(id()).min(1).max(500).unique().required().messages({ 'array.min': 'choose a packet' }),
-    hours: wholeNumber(0, 24 * 400),
-    massG: figure(0.001, 1e6, 'write its weight in grams, above nothing'),
-    moisturePercent: figure(0.1, 99.9, PERCENT),
-    targetPercent: figure(0.1, 99.9, PERCENT),
-    shutAirPercent: figure(0, 100, PERCENT),
-    bags: wholeNumber(0, 9),
-    anyway: text(300, 0).required(),
-  }),
-)
+  anyway: text(300, 0).required(),
+};
+export const newBatchSchema = form('newBatch', newBatchKeys)
   .custom((value: NewBatch, helpers) => {
     const { moisturePercent: now, targetPercent: wanted } = value;
     if (value.what === 'drying' && now !== null && wanted !== null && wanted > now)
@@ -123,7 +110,7 @@ export const batchEntrySchema = Joi.alternatives()
     ],
     otherwise: Joi.object(
       worded('batchEntry', {
-        what: Joi.string().valid('weighed', 'moisture', 'shut air', 'ended').required(),
+        what: oneOf(['weighed', 'moisture', 'shut air', 'ended']),
       }),
     ).unknown(),
   })

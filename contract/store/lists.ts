@@ -1,11 +1,11 @@
 import Joi from 'joi';
+import { oneOf, takes, objectOf, orNull, type ValueOf } from '../http/body.ts';
 import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
 import type { ListFault } from '@mercato/core/store/list/faults';
 import {
   CLIMATE_COLUMNS,
   CLOCKS,
   DEGREES,
-  type ClimateAnswers,
   type ClimateAsk,
   type ClimateColumn,
   type LoggedAir,
@@ -15,7 +15,7 @@ import { NOTHING_ANSWERED, type ListAnswers } from '@mercato/core/store/list/lis
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import type { DecimalMark } from '@mercato/core/units/writtenFigure';
-import { text, wholeNumber } from '../http/fields.ts';
+import { why, text, wholeNumber } from '../http/fields.ts';
 
 /** How the bytes of a list can be read as text. */
 export const ENCODINGS = [
@@ -43,16 +43,12 @@ export const LIST_KINDS = ['packets', 'climate'] as const;
 export type ListKind = (typeof LIST_KINDS)[number];
 export type AnyColumn = ListColumn | ClimateColumn;
 
-export interface NewList {
-  name: string;
-  /** The place whose climate it is; null = a list of packets. */
-  placeId: string | null;
-  /** The file, byte by byte. */
-  base64: string;
-}
-export const newListSchema = Joi.object<NewList, true>({
+export type NewList = ValueOf<typeof newListSchema>;
+export const newListSchema = objectOf({
   name: text(200).required(),
-  placeId: Joi.string().uuid({ separator: '-' }).allow(null).required(),
+  /** The place whose climate it is; null = a list of packets. */
+  placeId: orNull<string>(Joi.string().uuid({ separator: '-' })),
+  /** The file, byte by byte. */
   base64: Joi.string()
     .base64()
     .max(Math.ceil((LIST_BYTES / 3) * 4) + 4)
@@ -61,63 +57,62 @@ export const newListSchema = Joi.object<NewList, true>({
       'string.empty': 'the file is empty',
       'string.max': `the file is larger than ${LIST_BYTES / 1e6} MB: part it into several lists`,
     }),
-}).required();
+});
 
 /** How a list is read, as far as somebody said so; null = not said. */
-export interface ListReading extends Omit<ListAnswers, 'columns'>, Omit<ClimateAnswers, 'columns'> {
-  columns: readonly (AnyColumn | null)[];
-  encoding: Encoding | null;
-  delimiter: Delimiter | null;
-  /** Line on which the headings begin, from 1, and how many lines of them; none = 0 lines. */
-  headings: { line: number; lines: 0 | 1 | 2 } | null;
-}
+export type ListReading = ValueOf<typeof listReadingSchema>;
 
 export const COLUMN_WORDS: Readonly<Record<AnyColumn, string>> = { ...CLIMATE_COLUMNS, ...LIST_COLUMNS };
 
-const orNull = <T>(values: readonly T[]) =>
-  Joi.any()
-    .valid(...values, null)
-    .required() as Joi.Schema<T | null>;
-export const listReadingSchema = Joi.object<ListReading>({
-  encoding: orNull(ENCODINGS),
-  delimiter: orNull(DELIMITERS),
-  headings: Joi.object({ line: wholeNumber(1, MOST_TITLES), lines: Joi.number().valid(0, 1, 2).required() })
-    .allow(null)
-    .required(),
-  columns: Joi.array()
-    .items(Joi.valid(...Object.keys(COLUMN_WORDS), null))
-    .max(200)
-    .custom((columns: (AnyColumn | null)[], helpers) => {
-      const twice = columns.find(
-        (one, i) => one !== null && one !== 'note' && one !== 'leave out' && columns.indexOf(one) !== i,
-      );
-      return twice
-        ? helpers.message({ custom: `two columns cannot both be “${COLUMN_WORDS[twice]}”: leave one out` })
-        : columns;
-    })
-    .required(),
-  order: orNull(DATE_ORDERS),
-  shortYears: orNull(['this century', 'not in the future'] as const),
-  mark: orNull(['.', ','] as const),
-  bareAmounts: orNull(['seeds', ...MASS_UNITS] as const),
-  missingDate: orNull(['take the other', 'name the lines'] as const),
-  unknownPlaces: orNull(['make them', 'into the note'] as const),
-  percentOf: Joi.number().integer().min(1).max(1000).allow(null).required().messages({
+const said = <const T extends string>(values: readonly T[]) => orNull(oneOf(values));
+export const listReadingSchema = objectOf({
+  encoding: said(ENCODINGS),
+  delimiter: said(DELIMITERS),
+  /** Line on which the headings begin, from 1, and how many lines of them; none = 0 lines. */
+  headings: orNull(
+    objectOf({
+      line: wholeNumber(1, MOST_TITLES),
+      lines: takes<0 | 1 | 2>(Joi.number().valid(0, 1, 2).required()),
+    }),
+  ),
+  columns: takes<readonly (AnyColumn | null)[]>(
+    Joi.array<readonly (AnyColumn | null)[]>()
+      .items(Joi.valid(...Object.keys(COLUMN_WORDS), null))
+      .max(200)
+      .custom((columns: (AnyColumn | null)[], helpers) => {
+        const twice = columns.find(
+          (one, i) => one !== null && one !== 'note' && one !== 'leave out' && columns.indexOf(one) !== i,
+        );
+        return twice
+          ? helpers.message({ custom: `two columns cannot both be “${COLUMN_WORDS[twice]}”: leave one out` })
+          : columns;
+      })
+      .required(),
+  ),
+  order: said(DATE_ORDERS),
+  shortYears: said(['this century', 'not in the future']),
+  mark: said(['.', ',']),
+  bareAmounts: said(['seeds', ...MASS_UNITS]),
+  missingDate: said(['take the other', 'name the lines']),
+  unknownPlaces: said(['make them', 'into the note']),
+  percentOf: orNull(Joi.number().integer().min(1).max(1000)).messages({
     'number.base': 'write a whole number of seeds, 1 to 1000',
     'number.integer': 'write a whole number of seeds, 1 to 1000',
     'number.min': 'write a whole number of seeds, 1 to 1000',
     'number.max': 'write a whole number of seeds, 1 to 1000',
   }),
-  testDay: orNull(['the day of packing', 'into the note'] as const),
-  clock: orNull(CLOCKS),
-  degrees: orNull(DEGREES),
+  testDay: said(['the day of packing', 'into the note']),
+  clock: said(CLOCKS),
+  degrees: said(DEGREES),
   withoutBroken: Joi.boolean().required(),
-  mended: Joi.object()
+  mended: Joi.object<ListAnswers['mended']>()
     .pattern(/^\d{1,5}$/, Joi.object().pattern(/^\d{1,3}$/, text(200, 0)))
     .max(LIST_LINES)
     .required(),
-  leftOut: Joi.array().items(Joi.number().integer().min(1).max(LIST_LINES)).max(LIST_LINES).unique().required(),
-}).required();
+  leftOut: takes<readonly number[]>(
+    Joi.array().items(Joi.number().integer().min(1).max(LIST_LINES)).max(LIST_LINES).unique().required(),
+  ),
+});
 
 export const NOTHING_SAID: ListReading = {
   ...NOTHING_ANSWERED,
@@ -129,14 +124,10 @@ export const NOTHING_SAID: ListReading = {
   withoutBroken: false,
 };
 
-export interface ListUndo {
-  reason: string;
-}
-export const listUndoSchema = Joi.object<ListUndo, true>({
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is undone', 'string.min': 'say why it is undone' }),
-}).required();
+export type ListUndo = ValueOf<typeof listUndoSchema>;
+export const listUndoSchema = objectOf({
+  reason: why('say why it is undone'),
+});
 
 export interface FileAsk {
   question: 'encoding' | 'delimiter' | 'headings';

@@ -1,11 +1,12 @@
 import Joi from 'joi';
+import { form, objectOf, oneOf, optional, orNull, type BodyOf, type ValueOf } from '../http/body.ts';
 import { worded } from '../http/fieldWords.ts';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { USES, type Amount, type PacketEntry, type Use } from '@mercato/core/store/packetBook';
-import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { why, isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
 import type { TestLine } from './tests.ts';
-import { accessionHeaderSchema, type AccessionHeader, type AccessionView } from './accessions.ts';
+import { accessionHeaderSchema, type AccessionView } from './accessions.ts';
 
 /** Kinds of places, from the largest to what a packet lies in. */
 export const PLACE_KINDS = [
@@ -23,37 +24,23 @@ export const PLACE_KINDS = [
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 export const WRAPPINGS = ['paper', 'cloth', 'plastic bag', 'foil bag', 'jar', 'not known'] as const;
 
-export interface NewPlace {
-  parentId: string | null;
-  kind: PlaceKind;
-  name: string;
-}
+export type NewPlace = ValueOf<typeof newPlaceSchema>;
 const id = () => Joi.string().uuid({ separator: '-' });
 const placeKeys = {
-  parentId: id().allow(null).required(),
-  kind: Joi.string()
-    .valid(...PLACE_KINDS)
-    .required(),
+  parentId: orNull(id()),
+  kind: oneOf(PLACE_KINDS),
   name: text(60).required().messages({ 'string.empty': 'give it a name, such as drawer 3' }),
 };
-export const newPlaceSchema = Joi.object<NewPlace, true>(worded('place', placeKeys)).required();
+export const newPlaceSchema = form('place', placeKeys);
 
-export interface PlaceChange extends NewPlace {
-  reason?: string;
-}
-export const placeChangeSchema = Joi.object<PlaceChange>(
-  worded('place', { ...placeKeys, reason: reason() }),
-).required();
+export type PlaceChange = ValueOf<typeof placeChangeSchema>;
+export const placeChangeSchema = form('place', { ...placeKeys, reason: optional(reason()) });
 
 /** A place in which nothing lies leaves the map. */
-export interface PlaceRemoval {
-  reason: string;
-}
-export const placeRemovalSchema = Joi.object<PlaceRemoval, true>({
-  reason: text(300, 3)
-    .required()
-    .messages({ 'string.empty': 'say why it is removed', 'string.min': 'say why it is removed' }),
-}).required();
+export type PlaceRemoval = ValueOf<typeof placeRemovalSchema>;
+export const placeRemovalSchema = objectOf({
+  reason: why('say why it is removed'),
+});
 
 export interface PlaceView {
   id: string;
@@ -99,7 +86,7 @@ export const amount = (what: string) =>
             ),
         },
       ],
-      otherwise: Joi.object({ by: Joi.string().valid('count', 'mass').required() }).unknown(),
+      otherwise: Joi.object({ by: oneOf(['count', 'mass']) }).unknown(),
     })
     .required() as Joi.AlternativesSchema<Amount>;
 
@@ -115,43 +102,29 @@ export const partialDate = (what: string) =>
         : helpers.message({ custom: `write ${what} as a year, or year and month, such as 2024 or 2024-09` });
     });
 
-export interface NewPacket {
-  amount: Amount;
-  packedOn: string;
-  supplier: string;
-  wrapping: (typeof WRAPPINGS)[number];
-  placeId: string | null;
-  note: string;
-}
+export type NewPacket = BodyOf<typeof packetKeys>;
 const packetKeys = {
   amount: amount('how much it holds'),
   packedOn: partialDate('when it was packed'),
   supplier: text(120, 0).required(),
-  wrapping: Joi.string()
-    .valid(...WRAPPINGS)
-    .required(),
-  placeId: id().allow(null).required(),
+  wrapping: oneOf(WRAPPINGS),
+  placeId: orNull(id()),
   note: text(500, 0).required(),
 };
 
 /** A packet of a harvest that is known already, or of a new one. */
-export interface PackedSeed {
-  accessionId?: string;
-  accession?: AccessionHeader;
-  packet: NewPacket;
-}
-export const packedSeedSchema = Joi.object<PackedSeed>({
-  accessionId: id(),
-  accession: accessionHeaderSchema.optional(),
-  packet: Joi.object<NewPacket, true>(worded('packedSeed.packet', packetKeys)).required(),
+export type PackedSeed = ValueOf<typeof packedSeedSchema>;
+export const packedSeedSchema = objectOf({
+  accessionId: optional(id()),
+  accession: optional(accessionHeaderSchema),
+  packet: form('packedSeed.packet', packetKeys),
 })
   .xor('accessionId', 'accession')
   .messages({ 'object.missing': 'say what it is: kind and year of harvest', 'object.xor': 'name one harvest, not two' })
   .required();
 
 /** Why a packet is opened although it dries, freezes or warms up. */
-export const anyway = () =>
-  text(300, 3).messages({ 'string.empty': 'say why it is opened now', 'string.min': 'say why it is opened now' });
+export const anyway = () => why('say why it is opened now').optional();
 
 /** What happens to a packet. */
 export type PacketAct =
@@ -176,9 +149,7 @@ export const packetActSchema = Joi.alternatives()
           worded('packetAct', {
             what: 'take',
             amount: amount('how much is taken'),
-            use: Joi.string()
-              .valid(...USES)
-              .required(),
+            use: oneOf(USES),
             to: text(120).optional(),
             anyway: anyway(),
             ...seenKeys,
@@ -191,7 +162,7 @@ export const packetActSchema = Joi.alternatives()
       },
       {
         is: 'move',
-        then: Joi.object(worded('packetAct', { what: 'move', placeId: id().allow(null).required(), ...seenKeys })),
+        then: Joi.object(worded('packetAct', { what: 'move', placeId: orNull(id()), ...seenKeys })),
       },
       {
         is: 'strike',
@@ -199,16 +170,12 @@ export const packetActSchema = Joi.alternatives()
           worded('packetAct', {
             what: 'strike',
             line: wholeNumber(1, 1e6),
-            reason: text(300, 3)
-              .required()
-              .messages({ 'string.empty': 'say why it is struck', 'string.min': 'say why it is struck' }),
+            reason: why('say why it is struck'),
           }),
         ),
       },
     ],
-    otherwise: Joi.object(
-      worded('packetAct', { what: Joi.string().valid('take', 'count', 'move', 'strike').required() }),
-    ).unknown(),
+    otherwise: Joi.object(worded('packetAct', { what: oneOf(['take', 'count', 'move', 'strike']) })).unknown(),
   })
   .required() as Joi.Schema<PacketAct>;
 

@@ -1,40 +1,29 @@
 import Joi from 'joi';
-import { worded } from '../http/fieldWords.ts';
+import { orNull, form, objectOf, optional, type ValueOf } from '../http/body.ts';
 import type { Plausible, WeightResult } from '@mercato/core/weight/thousandSeedWeight';
-import { weighedOnSchema, type WeighedOn } from '../devices/balances.ts';
+import { weighedOnSchema } from '../devices/balances.ts';
 import { decimalText, reason, wholeNumber } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 import { MOST_REPLICATES } from './replicates.ts';
 
 /** Replicates of a set number of seeds, or the whole fraction by its mass and its count. */
-export interface WeightWeighings extends SeenOn {
+export type WeightWeighings = ValueOf<typeof weightWeighingsSchema>;
+
+export const weightWeighingsSchema = form('weightWeighings', {
   /** Masses of the replicates in their order, g. */
-  replicates: string[];
-  whole: { mass: string; seeds: number } | null;
+  replicates: Joi.array<string[]>().items(decimalText('the replicate').optional()).max(MOST_REPLICATES).required(),
+  whole: orNull(objectOf({ mass: decimalText('the whole fraction'), seeds: wholeNumber(1, 10_000_000) })),
   /** By field: `replicate:1`, `wholeMass`. */
-  weighedOn?: Record<string, WeighedOn>;
-  reason?: string;
-}
+  weighedOn: optional(weighedOnSchema),
+  ...seenKeys,
+  reason: optional(reason()),
+});
 
-export const weightWeighingsSchema = Joi.object<WeightWeighings, true>(
-  worded('weightWeighings', {
-    replicates: Joi.array().items(decimalText('the replicate').optional()).max(MOST_REPLICATES).required(),
-    whole: Joi.object({ mass: decimalText('the whole fraction'), seeds: wholeNumber(1, 10_000_000) })
-      .allow(null)
-      .required(),
-    weighedOn: weighedOnSchema,
-    ...seenKeys,
-    reason: reason(),
-  }),
-).required();
-
-export interface NewWeightTest {
-  vesselId: string;
-}
-export const newWeightTestSchema = Joi.object<NewWeightTest, true>({
+export type NewWeightTest = ValueOf<typeof newWeightTestSchema>;
+export const newWeightTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
-}).required();
+});
 
 export interface WeightTest extends TestFrame {
   fields: Record<string, FieldView>;

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { orNull, form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { takes, orNull, form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { worded } from '../http/fieldWords.ts';
 import { typed } from '../http/typed.ts';
 import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/air/air';
@@ -67,7 +67,11 @@ export const newReadingSchema = form('newReading', {
         'string.empty': 'write the temperature that the dial shows',
         'string.pattern.base': 'write the temperature as a figure, such as 4.5',
       }),
-    unit: oneOf(TEMPERATURE_UNITS).messages({ 'any.only': 'say whether the dial shows °C or °F' }),
+    unit: takes<TemperatureUnit>(
+      Joi.valid(...TEMPERATURE_UNITS)
+        .required()
+        .messages({ 'any.only': 'say whether the dial shows °C or °F' }),
+    ),
   }).custom((value: { text: string; unit: TemperatureUnit }, helpers) => {
     const celsius = toCelsius(value);
     return celsius >= -60 && celsius <= 80

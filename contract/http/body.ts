@@ -21,7 +21,7 @@ export type BodyOf<K extends Keys> = {
 /** A key that may be left out. */
 export const optional = <S extends Joi.AnySchema>(schema: S): S & MayLack => schema.optional() as S & MayLack;
 /** A value, or nothing said in its place. */
-export const orNull = <T>(schema: Joi.AnySchema<T>): Joi.AnySchema<T | null> => schema.allow(null);
+export const orNull = <T>(schema: Joi.AnySchema<T>): Joi.AnySchema<T | null> => schema.allow(null).required();
 /** One of some codes. */
 export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSchema<T> =>
   Joi.string()

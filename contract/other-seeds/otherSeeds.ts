@@ -52,7 +52,7 @@ export const trayCountSchema = form('trayCount', {
   /** Mass searched, g, as weighed. */
   examined: decimalText('the mass examined'),
   species: Joi.array<{ name: string; count: number }[]>()
-    .items(objectOf({ name: speciesName(), count: seedCount() }))
+    .items(Joi.object({ name: speciesName(), count: seedCount() }))
     .max(300)
     .unique('name', { ignoreUndefined: true })
     .required()

@@ -35,7 +35,7 @@ export const requestSchema = form('request', {
       .required()
       .messages({ 'array.min': 'choose at least one test' }),
   ),
-  dueOn: orNull(isoDate('dueOn').optional()),
+  dueOn: orNull(isoDate('dueOn')),
   /** `client`: the sample was drawn by others, and a report speaks for the sample alone. */
   sampledBy: oneOf(SAMPLED_BY),
   fee: orNull(

@@ -1,12 +1,10 @@
 import { AIR_FIELDS } from '@mercato/contract/air/fieldWords';
 import { Field } from '../ui/Field.tsx';
-import { useQueryClient } from '@tanstack/react-query';
 import { placeRoutes } from '@mercato/contract/store/routes';
-import { send } from '../api/routes.ts';
 import { climateSettingsSchema, newReadingSchema, placeEntrySchema, type PlaceCare } from '@mercato/contract/air/care';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
 import type { JSX } from 'react';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
@@ -59,16 +57,21 @@ interface ReadingFormProps {
 }
 
 export function ReadingForm({ id, keep, leave }: ReadingFormProps): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { temperature: { text: '', unit: '' }, humidityPercent: '', sure: '' },
     body: (values) => ({ ...values, at: minutesAgo('0') }),
     schema: newReadingSchema,
     words: AIR_FIELDS,
-    send: async (body, key) => {
-      keep(await send(client, placeRoutes.readDial, { place: id }, body, { key }));
-      leave();
-    },
+    to: to(
+      placeRoutes.readDial,
+      { place: id },
+      {
+        done: (answer) => {
+          keep(answer);
+          leave();
+        },
+      },
+    ),
   });
   const { temperature } = entry.values;
   return (
@@ -100,7 +103,6 @@ interface ClimateFormProps {
 }
 
 export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps): JSX.Element {
-  const client = useQueryClient();
   const { band } = care;
   const entry = useEntry({
     from: {
@@ -109,15 +111,17 @@ export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps): 
     },
     schema: climateSettingsSchema,
     words: AIR_FIELDS,
-    send: async (body, key) => {
-      keep(
-        await send(client, placeRoutes.setClimate, { place: care.place.id }, body, {
-          key,
-          version: care.place.version,
-        }),
-      );
-      leave();
-    },
+    to: to(
+      placeRoutes.setClimate,
+      { place: care.place.id },
+      {
+        version: care.place.version,
+        done: (answer) => {
+          keep(answer);
+          leave();
+        },
+      },
+    ),
   });
   return (
     <EntryForm entry={entry} trouble={entry.general ?? entry.fault('band')} send="It is to stay so" leave={leave} waits>

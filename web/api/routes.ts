@@ -11,7 +11,7 @@ import { queryOptions, type QueryClient, type QueryKey } from '@tanstack/react-q
 import { request, type WriteOptions } from './client.ts';
 
 /** What stands in the path of a write; figures are written in digits. */
-type Given<Path extends string> = Readonly<Record<keyof ParamsOf<Path>, string | number>>;
+export type Given<Path extends string> = Readonly<Record<keyof ParamsOf<Path>, string | number>>;
 type Asked<Query extends string> = Readonly<Partial<Record<Query, string>>>;
 
 /** The place of an answer in the cache: its route, what was in its path, what was asked. */

@@ -4,18 +4,16 @@ import { Busy } from '../ui/Busy.tsx';
 import { DEVICES_FIELDS } from '@mercato/contract/devices/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
-import { send } from '../api/routes.ts';
 import {
   balanceSchema,
   newCheckSchema,
   type BalanceSettings,
   type BalanceView,
 } from '@mercato/contract/devices/balances';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useBalances } from './balanceHere.tsx';
@@ -121,15 +119,11 @@ function reachedBy({ address, simulated }: BalanceView): string {
 }
 
 function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void }): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
     schema: newCheckSchema,
     words: DEVICES_FIELDS,
-    send: async (body, key) => {
-      await send(client, balanceRoutes.check, { balance: balance.id }, body, { key });
-      leave();
-    },
+    to: to(balanceRoutes.check, { balance: balance.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send="Keep the check" leave={leave}>
@@ -154,7 +148,6 @@ const NEW: BalanceSettings = {
 };
 
 function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: () => void }): JSX.Element {
-  const client = useQueryClient();
   const before = balance ?? NEW;
   const entry = useEntry({
     from: {
@@ -171,12 +164,9 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
     },
     schema: balanceSchema,
     words: DEVICES_FIELDS,
-    send: async (body, key) => {
-      await (balance
-        ? send(client, balanceRoutes.change, { balance: balance.id }, body, { version: balance.version, key })
-        : send(client, balanceRoutes.add, {}, body, { key }));
-      leave();
-    },
+    to: balance
+      ? to(balanceRoutes.change, { balance: balance.id }, { version: balance.version, done: leave })
+      : to(balanceRoutes.add, {}, { done: leave }),
   });
   return (
     <EntryForm

@@ -4,20 +4,20 @@ import { Busy } from '../ui/Busy.tsx';
 import { GERMINATION_FIELDS } from '@mercato/contract/germination/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import { planDaysSchema, type GerminationTest, type GerminationView } from '@mercato/contract/germination/germination';
 import type { LotBrief } from '@mercato/contract/register/lots';
 import { isCount, type PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -206,17 +206,13 @@ export function TestBlock({ test, today, lot, mayCount }: TestBlockProps): JSX.E
 
 /** Puts the days of the plan right: when it was set up, and how long it stood cold. */
 function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
-  const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const { plan } = test;
   const entry = useEntry({
     from: { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
     schema: planDaysSchema,
     words: GERMINATION_FIELDS,
-    send: async (body, key) => {
-      await send(client, germinationRoutes.planDays, { test: test.id }, body, { version: test.version, key });
-      setOpen(false);
-    },
+    to: to(germinationRoutes.planDays, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
   });
   if (!open)
     return (

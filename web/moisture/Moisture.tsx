@@ -19,7 +19,7 @@ import { useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -118,14 +118,11 @@ interface WeighingsProps {
 }
 
 function Weighings({ view, test, mayWrite, children }: WeighingsProps): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },
     schema: moistureWeighingsSchema,
     words: MOISTURE_FIELDS,
-    send: async (body, key) => {
-      await send(client, moistureRoutes.weigh, { test: test.id }, body, { version: test.version, key });
-    },
+    to: to(moistureRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const corrects = BOTH.some((which) =>
     ROWS.some(([row]) => {

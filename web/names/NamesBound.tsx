@@ -2,16 +2,14 @@ import { NAMES_FIELDS } from '@mercato/contract/names/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import type { NameBinding } from '@mercato/contract/names/names';
-import { send } from '../api/routes.ts';
 import { nameBindingSchema, type FoundName } from '@mercato/contract/names/names';
 import type { TestFrame } from '@mercato/contract/register/lots';
 import { isGenusName } from '@mercato/core/rule-books/resolveName';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { shortDay } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -91,7 +89,6 @@ function BindForm({
   name,
   leave,
 }: Pick<Of, 'route' | 'test'> & { name: FoundName; leave: () => void }): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
     body: (values) => ({
@@ -101,10 +98,7 @@ function BindForm({
     }),
     schema: nameBindingSchema,
     words: NAMES_FIELDS,
-    send: async (body, key) => {
-      await send(client, route, { test: test.id }, body, { version: test.version, key });
-      leave();
-    },
+    to: to(route, { test: test.id }, { version: test.version, done: leave }),
   });
   return (
     <>

@@ -2,7 +2,7 @@ import Button from 'react-bootstrap/Button';
 import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   otherFindsSchema,
@@ -12,11 +12,11 @@ import {
 } from '@mercato/contract/other-seeds/otherSeeds';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -96,7 +96,6 @@ interface FindFormProps {
 }
 
 function FindForm({ view, before, leave }: FindFormProps): JSX.Element {
-  const client = useQueryClient();
   const ways = (Object.keys(WAYS) as FindWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
   const initial: {
     source: string;
@@ -120,10 +119,7 @@ function FindForm({ view, before, leave }: FindFormProps): JSX.Element {
     body: (values) => ({ ...values, corrects: before?.number }),
     schema: otherFindsSchema,
     words: OTHER_SEEDS_FIELDS,
-    send: async (body, key) => {
-      await send(client, otherSeedsRoutes.addOther, { lot: view.lot.id }, body, { key });
-      leave();
-    },
+    to: to(otherSeedsRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>

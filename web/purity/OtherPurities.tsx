@@ -3,7 +3,7 @@ import Table from 'react-bootstrap/Table';
 import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { purityRoutes } from '@mercato/contract/purity/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   otherPuritySchema,
@@ -13,10 +13,10 @@ import {
 } from '@mercato/contract/purity/purity';
 import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Elsewhere } from '../register/Elsewhere.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -85,7 +85,6 @@ interface OtherFormProps {
 }
 
 function OtherForm({ view, before, leave }: OtherFormProps): JSX.Element {
-  const client = useQueryClient();
   const ways = (Object.keys(WAYS) as PurityWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
   const entry = useEntry({
     from: {
@@ -98,10 +97,7 @@ function OtherForm({ view, before, leave }: OtherFormProps): JSX.Element {
     body: (values) => ({ ...values, corrects: before?.number }),
     schema: otherPuritySchema,
     words: PURITY_FIELDS,
-    send: async (body, key) => {
-      await send(client, purityRoutes.addOther, { lot: view.lot.id }, body, { key });
-      leave();
-    },
+    to: to(purityRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>

@@ -1,23 +1,22 @@
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
 import { purityRoutes } from '@mercato/contract/purity/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { purityWeighingsSchema, type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
 import { analysePurity, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
 import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
 import { componentMasses } from '@mercato/core/purity/componentMasses';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
 import { bodyOf, corrects, valuesOf, weighedFields, type WeighedField } from './entry.ts';
 
 /** A purity test as it is weighed: its lines, and what they come to so far. */
 export function useWeighing(view: PurityView, test: PurityTest) {
-  const client = useQueryClient();
   const here = useBalanceHere();
   const { data: content } = useQuery({
     ...reading(ruleBookRoutes.edition, { edition: test.edition.id }),
@@ -30,9 +29,7 @@ export function useWeighing(view: PurityView, test: PurityTest) {
     body: (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
     schema: purityWeighingsSchema,
     words: PURITY_FIELDS,
-    send: async (body, key) => {
-      await send(client, purityRoutes.weigh, { test: test.id }, body, { version: test.version, key });
-    },
+    to: to(purityRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values } = entry;
   const text = (field: WeighedField) => plainFigure(values[field]);

@@ -2,15 +2,13 @@ import { Fold } from '../ui/Fold.tsx';
 import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { send } from '../api/routes.ts';
 import { endBagSchema, floatNoteSchema, type BagView } from '@mercato/contract/quick-tests/rounds';
 import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import { CAUSE_WORDS } from '@mercato/contract/quick-tests/words';
-import { useQueryClient } from '@tanstack/react-query';
 import { type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortDay } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 /** Why "bad seed or bad test?" arises, as a sentence. */
@@ -40,14 +38,11 @@ const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
 
 /** Ends the bag; where few sprouted, the causes are walked through first. */
 export function EndForm({ bag }: Part): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { on: bag.today, answers: NO_ANSWERS },
     schema: endBagSchema,
     words: QUICK_TESTS_FIELDS,
-    send: async (body, key) => {
-      await send(client, quickTestRoutes.end, { bag: bag.id }, body, { key });
-    },
+    to: to(quickTestRoutes.end, { bag: bag.id }),
   });
   const { answers } = entry.values;
   const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
@@ -93,7 +88,6 @@ export function EndForm({ bag }: Part): JSX.Element {
 
 /** A float test as a side note: recorded, compared, never a germination. */
 export function FloatForm({ bag }: Part): JSX.Element {
-  const client = useQueryClient();
   const { float } = bag;
   const entry = useEntry({
     from: {
@@ -105,9 +99,7 @@ export function FloatForm({ bag }: Part): JSX.Element {
     },
     schema: floatNoteSchema,
     words: QUICK_TESTS_FIELDS,
-    send: async (body, key) => {
-      await send(client, quickTestRoutes.float, { bag: bag.id }, body, { key });
-    },
+    to: to(quickTestRoutes.float, { bag: bag.id }),
   });
   return (
     <Fold

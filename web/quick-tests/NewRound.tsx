@@ -4,15 +4,15 @@ import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { newRoundSchema, TREATMENTS, type Treatment } from '@mercato/contract/quick-tests/rounds';
 import type { PacketBrief } from '@mercato/contract/store/packets';
 import { seedsToTake } from '@mercato/core/quick-tests/roundPlan';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { harvestWords, leftFigure } from '../store/words.ts';
@@ -69,7 +69,6 @@ const bagOf = (packet: PacketBrief, treatment: Treatment): TypedBag => ({
 });
 
 function RoundForm({ today, brought }: { today: string; brought: readonly PacketBrief[] }): JSX.Element {
-  const client = useQueryClient();
   const navigate = useNavigate();
   const [sought, setSought] = useState('');
   const { data } = useQuery({ ...reading(storeRoutes.list, {}, { q: sought }), placeholderData: keepPreviousData });
@@ -79,10 +78,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
     body: (values) => ({ ...values, bags: values.bags.map(bodyOf) }),
     schema: newRoundSchema,
     words: QUICK_TESTS_FIELDS,
-    send: async (body, key) => {
-      const round = await send(client, quickTestRoutes.start, {}, body, { key });
-      await navigate(`/store/rounds/${round.id}`);
-    },
+    to: to(quickTestRoutes.start, {}, { done: (round) => navigate(`/store/rounds/${round.id}`) }),
   });
   const { bags } = entry.values;
   const set = (next: readonly TypedBag[]) => entry.set({ bags: next });

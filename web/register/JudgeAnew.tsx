@@ -2,20 +2,19 @@ import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { lotRoutes } from '@mercato/contract/register/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate } from 'react-router';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** Judges a lot by another edition of its book; the earlier judgements stay on file. */
 export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { data } = useQuery(reading(ruleBookRoutes.list, {}));
   const others = (data?.editions ?? []).filter(
     (one) => one.book === sheet.header.book && one.id !== sheet.edition.id && !one.retired,
@@ -25,10 +24,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
     body: (values) => ({ ...values, editionId: values.editionId || (others[0]?.id ?? '') }),
     schema: rejudgeSchema,
     words: RULE_BOOKS_FIELDS,
-    send: async (body, key) => {
-      await send(client, lotRoutes.judgeAnew, { lot: sheet.id }, body, { key });
-      void navigate(`/lots/${sheet.id}`);
-    },
+    to: to(lotRoutes.judgeAnew, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
   });
   if (others.length === 0) return null;
   return (

@@ -3,14 +3,14 @@ import { plainFigure } from '../ui/typedBody.ts';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { kindRoutes } from '@mercato/contract/register/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { OWN_FIELDS, ownFigureSchema, type OwnField } from '@mercato/contract/register/kinds';
 import { BOOK_NAMES, type Book, type Figure } from '@mercato/core/rule-books/edition';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { NewKind } from './NewKind.tsx';
 
@@ -105,16 +105,12 @@ interface FillGapProps {
 }
 
 function FillGap({ species, book, field, done }: FillGapProps): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { value: '', source: '' },
     body: (values) => ({ ...values, value: plainFigure(values.value), book, field }),
     schema: ownFigureSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, kindRoutes.addFigure, { species }, body, { key });
-      done();
-    },
+    to: to(kindRoutes.addFigure, { species }, { done }),
   });
   const { label, unit, kind } = OWN_FIELDS[field];
   return (

@@ -6,15 +6,15 @@ import type { LotHeader } from '@mercato/contract/register/lots';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { kindRoutes, lotRoutes } from '@mercato/contract/register/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
 import { BOOK_NAMES, type Book } from '@mercato/core/rule-books/edition';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { JudgeAnew } from './JudgeAnew.tsx';
 import { KindFigures } from './KindFigures.tsx';
@@ -31,20 +31,17 @@ export default function LotForm(): JSX.Element {
 
 function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { may } = useSession();
   const [adding, setAdding] = useState<string | null>(null);
+  const done = ({ id }: { id: string }) => navigate(`/lots/${id}`, { replace: sheet !== undefined });
   const entry = useEntry({
     from: linesOf(sheet?.header),
     body: bodyOf,
     schema: sheet ? lotHeaderChangeSchema : lotHeaderSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      const answer = sheet
-        ? await send(client, lotRoutes.correct, { lot: sheet.id }, body, { version: sheet.version, key })
-        : await send(client, lotRoutes.add, {}, body, { key });
-      void navigate(`/lots/${answer.id}`, { replace: sheet !== undefined });
-    },
+    to: sheet
+      ? to(lotRoutes.correct, { lot: sheet.id }, { version: sheet.version, done })
+      : to(lotRoutes.add, {}, { done }),
   });
   const { values } = entry;
   const kinds = useQuery({

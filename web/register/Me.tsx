@@ -1,14 +1,12 @@
 import { Busy } from '../ui/Busy.tsx';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field } from '../ui/Field.tsx';
-import { useQueryClient } from '@tanstack/react-query';
 import { sessionRoutes } from '@mercato/contract/register/routes';
-import { send } from '../api/routes.ts';
 import { passwordChangeSchema } from '@mercato/contract/register/people';
 import { useState, type JSX } from 'react';
 import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
 import { useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField } from '../ui/fields.tsx';
 
@@ -57,15 +55,11 @@ function Password(): JSX.Element {
 }
 
 function PasswordForm({ done }: { done: () => void }): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { current: '', next: '' },
     schema: passwordChangeSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, sessionRoutes.changePassword, {}, body, { key });
-      done();
-    },
+    to: to(sessionRoutes.changePassword, {}, { done }),
   });
   return (
     <EntryForm entry={entry} title="Password" send="Change password" quiet waits>

@@ -1,12 +1,10 @@
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field, Ticks } from '../ui/Field.tsx';
 import { kindRoutes } from '@mercato/contract/register/routes';
-import { send } from '../api/routes.ts';
 import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 const parts = (text: string) =>
@@ -24,7 +22,6 @@ interface NewKindProps {
 
 /** A kind that the list does not hold, with where it is known from; or one that the laboratory added, to be corrected. */
 export function NewKind({ species, before, done, leave }: NewKindProps): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: {
       species,
@@ -38,14 +35,10 @@ export function NewKind({ species, before, done, leave }: NewKindProps): JSX.Ele
       reason: '',
     },
     body: (values) => ({ ...values, commonNames: parts(values.names), synonyms: parts(values.synonyms) }),
-    schema: before ? kindChangeSchema : newKindSchema,
+    // A new kind is sent without a reason; none stands in its form.
+    schema: before ? kindChangeSchema : (newKindSchema as unknown as typeof kindChangeSchema),
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      const kind = before
-        ? await send(client, kindRoutes.correct, { species }, body, { key })
-        : await send(client, kindRoutes.add, {}, body, { key });
-      done(kind);
-    },
+    to: before ? to(kindRoutes.correct, { species }, { done }) : to(kindRoutes.add, {}, { done }),
   });
   const { chaffy, hardSeeded } = entry.values;
   return (

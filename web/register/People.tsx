@@ -15,7 +15,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { Refused } from '../api/client.ts';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Trouble } from '../ui/fields.tsx';
 
@@ -123,16 +123,12 @@ function Laboratory(): JSX.Element | null {
 }
 
 function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
-  const client = useQueryClient();
   const [kept, setKept] = useState(false);
   const entry = useEntry({
     from: { ...data },
     schema: laboratorySchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, laboratoryRoutes.change, {}, body, { key });
-      setKept(true);
-    },
+    to: to(laboratoryRoutes.change, {}, { done: () => setKept(true) }),
   });
   return (
     <section className="mt-4">
@@ -150,14 +146,11 @@ function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
 }
 
 function NewPersonForm(): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
     schema: newPersonSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, peopleRoutes.add, {}, body, { key });
-    },
+    to: to(peopleRoutes.add, {}),
   });
   const { values, fault } = entry;
   return (

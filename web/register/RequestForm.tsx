@@ -3,14 +3,14 @@ import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field, Ticks } from '../ui/Field.tsx';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { requestSchema } from '@mercato/contract/register/request';
 import { TEST_STEPS, USUAL_TESTS } from '@mercato/contract/register/steps';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 /** Who asks for what, by when, and who drew the sample. */
@@ -22,7 +22,6 @@ export default function RequestForm(): JSX.Element {
 
 function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { request } = sheet;
   const { data: lists } = useQuery(reading(otherSeedsRoutes.jurisdictions, {}));
   // What was written before stays to be seen, whatever the lists of today hold.
@@ -45,13 +44,11 @@ function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
     }),
     schema: requestSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, lotRoutes.request, { lot: sheet.id }, body, {
-        version: request?.version ?? 0,
-        key,
-      });
-      void navigate(`/lots/${sheet.id}`);
-    },
+    to: to(
+      lotRoutes.request,
+      { lot: sheet.id },
+      { version: request?.version ?? 0, done: () => navigate(`/lots/${sheet.id}`) },
+    ),
   });
   const { values } = entry;
   return (

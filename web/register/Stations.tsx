@@ -13,7 +13,7 @@ import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -206,14 +206,11 @@ function LineForm({ label, hint, words, send: sendLine }: LineFormProps): JSX.El
 const WORDS: Readonly<Record<string, string>> = { open: 'opened', close: 'closed', clean: 'cleaned down after' };
 
 function NewStationForm(): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { name: '', kind: 'bench' },
     schema: newStationSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, stationRoutes.add, {}, body, { key });
-    },
+    to: to(stationRoutes.add, {}),
   });
   return (
     <EntryForm entry={entry} title="Add a station" send="Add" quiet waits>

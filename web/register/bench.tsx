@@ -3,7 +3,6 @@ import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { lotRoutes } from '@mercato/contract/register/routes';
-import { send } from '../api/routes.ts';
 import type { Decision } from '@mercato/contract/register/decisions';
 import {
   decisionSchema,
@@ -14,14 +13,13 @@ import {
 } from '@mercato/contract/register/lots';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX, type ReactNode } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { SeenOnField, TODAY, type SeenLines } from './seen.tsx';
 import { DECIDED } from './words.ts';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Trouble } from '../ui/fields.tsx';
 
@@ -126,7 +124,6 @@ export function DrawAndStart({
   drawnOn?: SeenLines;
   children?: ReactNode;
 }): JSX.Element | null {
-  const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const entry = useEntry({
     from: { mass: { text: '', unit: 'g' }, why: '', portion: portion ?? 'whole', ...TODAY },
@@ -138,10 +135,7 @@ export function DrawAndStart({
     }),
     schema: newWorkingSampleSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      const drawn = await send(client, samplingRoutes.drawWorking, { lot: lot.id }, body, { key });
-      await start(drawn.id);
-    },
+    to: to(samplingRoutes.drawWorking, { lot: lot.id }, { done: (drawn) => start(drawn.id) }),
   });
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
   return (
@@ -225,16 +219,13 @@ export function DecisionBox({
   subject?: keyof typeof CHOICES;
 }): JSX.Element | null {
   const { session, may } = useSession();
-  const client = useQueryClient();
   const choices = CHOICES[subject];
   const entry = useEntry({
     from: { decision: choices.options[0][0], reason: '' },
     body: (values) => ({ ...values, subject: on.id }),
     schema: decisionSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, lotRoutes.decide, { lot: on.lotId }, body, { key });
-    },
+    to: to(lotRoutes.decide, { lot: on.lotId }),
   });
   const decided = on.decision;
   return (

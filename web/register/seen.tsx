@@ -3,14 +3,12 @@ import { SEEN_FIELDS } from '@mercato/contract/http/seenWords';
 import { Field } from '../ui/Field.tsx';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import type { DayCorrection } from '@mercato/contract/http/seen';
-import { send } from '../api/routes.ts';
 import { dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { unlessEmpty } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -75,7 +73,6 @@ interface SeenLineProps {
 
 /** Who wrote figures down and on which days they were seen; the day can be corrected, the figures stay. */
 export function SeenLine({ route, test, fields, may }: SeenLineProps): JSX.Element | null {
-  const client = useQueryClient();
   const { session } = useSession();
   const [open, setOpen] = useState(false);
   const entry = useEntry({
@@ -87,10 +84,7 @@ export function SeenLine({ route, test, fields, may }: SeenLineProps): JSX.Eleme
     }),
     schema: dayCorrectionSchema,
     words: SEEN_FIELDS,
-    send: async (body, key) => {
-      await send(client, route, { test: test.id }, body, { version: test.version, key });
-      setOpen(false);
-    },
+    to: to(route, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
   });
   const views = Object.values(fields);
   if (views.length === 0) return null;

@@ -5,18 +5,18 @@ import { Busy } from '../ui/Busy.tsx';
 import { RELEASE_FIELDS } from '@mercato/contract/release/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { releaseRoutes } from '@mercato/contract/release/routes';
-import { linkTo, reading, send } from '../api/routes.ts';
+import { linkTo, reading } from '../api/routes.ts';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import { newReleaseSchema, type ReleaseView } from '@mercato/contract/release/release';
 import type { ReleaseDocument } from '@mercato/core/release/documents';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Modal from 'react-bootstrap/Modal';
 import { useNavigate, useParams } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -197,17 +197,13 @@ interface AskReleaseProps {
 }
 
 function AskRelease({ view, kind, show, leave }: AskReleaseProps): JSX.Element {
-  const client = useQueryClient();
   const before = view.releases.filter((one) => one.kind === kind).at(-1);
   const entry = useEntry({
     from: { reason: '' },
     body: (values) => ({ kind, amendReason: values.reason }),
     schema: newReleaseSchema,
     words: RELEASE_FIELDS,
-    send: async (body, key) => {
-      await send(client, releaseRoutes.release, { lot: view.lot.id }, body, { key });
-      leave();
-    },
+    to: to(releaseRoutes.release, { lot: view.lot.id }, { done: leave }),
   });
   return (
     <Modal show={show} onHide={leave} aria-labelledby="release-title" animation={false}>

@@ -12,7 +12,7 @@ import Form from 'react-bootstrap/Form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { Browse } from './Browse.tsx';
@@ -71,20 +71,16 @@ export default function Draft(): JSX.Element {
 
 function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Element {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const [open, setOpen] = useState(false);
   const form = useEntry({
     from: { reason: '', use: true },
     schema: issueEditionSchema,
     words: RULE_BOOKS_FIELDS,
-    send: async (body, key) => {
-      const answer = await send(client, ruleBookRoutes.issue, { draft: draft.id }, body, {
-        version: draft.version,
-        key,
-      });
-
-      void navigate(`/rules/${answer.id}`);
-    },
+    to: to(
+      ruleBookRoutes.issue,
+      { draft: draft.id },
+      { version: draft.version, done: (answer) => navigate(`/rules/${answer.id}`) },
+    ),
   });
   if (!open)
     return (

@@ -14,7 +14,7 @@ import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';
 import { Refused } from '../api/client.ts';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { FileField, TextField, Trouble } from '../ui/fields.tsx';
 import { RowsTable } from './RowsTable.tsx';
@@ -220,19 +220,12 @@ interface CheckFormProps {
 }
 
 function CheckForm({ draft, name, keys, all, checked }: CheckFormProps): JSX.Element {
-  const client = useQueryClient();
   const form = useEntry({
     from: { against: '' },
     body: (values) => ({ ...values, keys: [...keys] }),
     schema: checkRowsSchema,
     words: RULE_BOOKS_FIELDS,
-    send: async (body, key) => {
-      await send(client, ruleBookRoutes.checkRows, { draft: draft.id, table: name }, body, {
-        version: draft.version,
-        key,
-      });
-      checked();
-    },
+    to: to(ruleBookRoutes.checkRows, { draft: draft.id, table: name }, { version: draft.version, done: checked }),
   });
   return (
     <EntryForm

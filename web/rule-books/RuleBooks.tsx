@@ -4,7 +4,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { reading, send, sendFile } from '../api/routes.ts';
+import { reading, sendFile } from '../api/routes.ts';
 import { editionActSchema, newDraftSchema, type EditionLine } from '@mercato/contract/rule-books/editions';
 import { BOOK_NAMES, RULE_BOOKS } from '@mercato/core/rule-books/edition';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -14,7 +14,7 @@ import Form from 'react-bootstrap/Form';
 import { Link, useNavigate } from 'react-router';
 import { Refused } from '../api/client.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { FileField, Trouble } from '../ui/fields.tsx';
 
@@ -142,16 +142,12 @@ export default function RuleBooks(): JSX.Element {
 
 function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void }): JSX.Element {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const entry = useEntry({
     from: { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
     body: (values) => ({ ...values, basedOn: edition.id }),
     schema: newDraftSchema,
     words: RULE_BOOKS_FIELDS,
-    send: async (body, key) => {
-      const answer = await send(client, ruleBookRoutes.startDraft, {}, body, { key });
-      void navigate(`/rules/drafts/${answer.id}`);
-    },
+    to: to(ruleBookRoutes.startDraft, {}, { done: (answer) => navigate(`/rules/drafts/${answer.id}`) }),
   });
   return (
     <EntryForm
@@ -176,16 +172,12 @@ interface ActFormProps {
 }
 
 function ActForm({ edition, act, leave }: ActFormProps): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { reason: '' },
     body: (values) => ({ ...values, act }),
     schema: editionActSchema,
     words: RULE_BOOKS_FIELDS,
-    send: async (body, key) => {
-      await send(client, ruleBookRoutes.act, { edition: edition.id }, body, { key });
-      leave();
-    },
+    to: to(ruleBookRoutes.act, { edition: edition.id }, { done: leave }),
   });
   return (
     <EntryForm

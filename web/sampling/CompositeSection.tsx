@@ -2,16 +2,14 @@ import Stack from 'react-bootstrap/Stack';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { send } from '../api/routes.ts';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newCompositeSchema } from '@mercato/contract/sampling/vessels';
 import { Exact, toGrams } from '@mercato/core/units/mass';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 /** All primary samples poured together: what they weigh, and what was lost on the way. */
@@ -65,16 +63,13 @@ export function CompositeSection({ view }: { view: SamplingView }): JSX.Element 
 }
 
 function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void }): JSX.Element {
-  const client = useQueryClient();
   const weighed = (view.draw?.primaries ?? []).flatMap((one) => one.taken?.mass ?? []);
   const sum = weighed.reduce((total, one) => total.plus(toGrams(one)), new Exact(0));
   const entry = useEntry({
     from: { mass: { text: '', unit: 'g' }, loss: { text: '0', unit: 'g' } },
     schema: newCompositeSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.pour, { lot: view.lot.id }, body, { key });
-    },
+    to: to(samplingRoutes.pour, { lot: view.lot.id }),
   });
   return (
     <EntryForm entry={entry} send="Poured together" leave={leave}>

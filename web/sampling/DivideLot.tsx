@@ -4,15 +4,15 @@ import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { lotDivisionSchema, type LotSheet } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate, useParams } from 'react-router';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 /** Parts of a lot become lots of their own; containers and masses add up to the whole. */
@@ -26,7 +26,6 @@ export default function DivideLot(): JSX.Element {
 
 function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView }): JSX.Element {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { header } = sheet;
   const entry = useEntry({
     from: {
@@ -35,10 +34,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
     },
     schema: lotDivisionSchema,
     words: REGISTER_FIELDS,
-    send: async (body, key) => {
-      await send(client, lotRoutes.divide, { lot: sheet.id }, body, { key });
-      void navigate(`/lots/${sheet.id}`);
-    },
+    to: to(lotRoutes.divide, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
   });
   const { parts } = entry.values;
   const containers = parts.reduce((sum, one) => sum + (Number(one.containers) || 0), 0);

@@ -4,7 +4,6 @@ import Table from 'react-bootstrap/Table';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { send } from '../api/routes.ts';
 import {
   LOOKS,
   newDrawSchema,
@@ -13,13 +12,12 @@ import {
   type SamplingView,
 } from '@mercato/contract/sampling/sampling';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { ChoiceField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -158,7 +156,6 @@ interface CorrectionFormProps {
 }
 
 function CorrectionForm({ drawId, one, taken }: CorrectionFormProps): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: {
       mass: { text: taken.mass?.text ?? '', unit: taken.mass?.unit ?? 'g' },
@@ -169,11 +166,7 @@ function CorrectionForm({ drawId, one, taken }: CorrectionFormProps): JSX.Elemen
     },
     schema: primarySampleSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }, body, {
-        key,
-      });
-    },
+    to: to(samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }),
   });
   return (
     <EntryForm entry={entry} send="Correct the sample" quiet waits>
@@ -188,7 +181,6 @@ function CorrectionForm({ drawId, one, taken }: CorrectionFormProps): JSX.Elemen
 }
 
 function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX.Element {
-  const client = useQueryClient();
   const { draw, lot } = view;
   const form = useEntry({
     from: {
@@ -200,10 +192,7 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX
     },
     schema: newDrawSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.draw, { lot: lot.id }, body, { key });
-      done();
-    },
+    to: to(samplingRoutes.draw, { lot: lot.id }, { done }),
   });
   return (
     <EntryForm entry={form} send="Draw the containers" waits>

@@ -1,14 +1,12 @@
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { send } from '../api/routes.ts';
 import { ENDS, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
 import { DIVIDERS } from '@mercato/core/sampling/dividers';
-import { useQueryClient } from '@tanstack/react-query';
 import { useId, type JSX } from 'react';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
@@ -22,7 +20,6 @@ const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
 
 /** Writes down what happens to a vessel. */
 export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Element {
-  const client = useQueryClient();
   const names = useId();
   const entry = useEntry({
     from: {
@@ -42,9 +39,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
     },
     schema: vesselEventSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.happen, { vessel: node.id }, body, { key });
-    },
+    to: to(samplingRoutes.happen, { vessel: node.id }),
   });
   const weighed = node.mass !== null;
   const { what } = entry.values;

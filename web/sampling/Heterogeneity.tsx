@@ -5,7 +5,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { nextWords } from '@mercato/contract/words/next';
 import {
   heterogeneityCorrectionSchema,
@@ -15,13 +15,13 @@ import {
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { ATTRIBUTES, SEEDS_EACH, type Attribute } from '@mercato/core/sampling/judgeHeterogeneity';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useId, useState, type JSX } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useNavigate, useParams } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { described, FileField, Frame } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -140,14 +140,11 @@ function Test({ test, lot, show }: TestProps): JSX.Element | null {
 }
 
 function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { results: [{ container: String(test.results[0]?.container ?? ''), text: '' }], reason: '' },
     schema: heterogeneityCorrectionSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.correctHeterogeneity, { test: test.id }, body, { key });
-    },
+    to: to(samplingRoutes.correctHeterogeneity, { test: test.id }),
   });
   return (
     <Fold title="Correct a result">
@@ -168,7 +165,6 @@ function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
 }
 
 function NewTest({ view }: { view: SamplingView }): JSX.Element {
-  const client = useQueryClient();
   const id = useId();
   const first: { attribute: Attribute; part: string; results: string } = {
     attribute: 'germination',
@@ -183,9 +179,7 @@ function NewTest({ view }: { view: SamplingView }): JSX.Element {
     },
     schema: newHeterogeneityTestSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.startHeterogeneity, { lot: view.lot.id }, body, { key });
-    },
+    to: to(samplingRoutes.startHeterogeneity, { lot: view.lot.id }),
   });
   const { values, fault } = entry;
   const reading = readResults(values.results);

@@ -2,23 +2,18 @@ import { Fold } from '../ui/Fold.tsx';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { send } from '../api/routes.ts';
 import { vesselMassSchema, type VesselNode } from '@mercato/contract/sampling/vessels';
-import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 /** Corrects what a vessel weighs, with the reason. */
 export function MassForm({ node }: { node: VesselNode }): JSX.Element {
-  const client = useQueryClient();
   const entry = useEntry({
     from: { mass: { text: node.mass?.text ?? '', unit: node.mass?.unit ?? 'g' }, reason: '' },
     schema: vesselMassSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.correctMass, { vessel: node.id }, body, { version: node.version, key });
-    },
+    to: to(samplingRoutes.correctMass, { vessel: node.id }, { version: node.version }),
   });
   return (
     <Fold title="Correct its mass">

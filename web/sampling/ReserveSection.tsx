@@ -2,15 +2,13 @@ import Stack from 'react-bootstrap/Stack';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { send } from '../api/routes.ts';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newReserveSchema } from '@mercato/contract/sampling/vessels';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 /** What is kept for a second look, where, and until when. */
@@ -57,7 +55,6 @@ export function ReserveSection({ view }: { view: SamplingView }): JSX.Element | 
 }
 
 function ReserveForm({ view, today, leave }: { view: SamplingView; today: string; leave: () => void }): JSX.Element {
-  const client = useQueryClient();
   const { submitted, composite, lot } = view;
   const sources = [
     ...(submitted ? [[submitted.vessel.id, `the submitted sample ${submitted.vessel.code}`] as const] : []),
@@ -73,10 +70,7 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
     },
     schema: newReserveSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.reserve, { lot: lot.id }, body, { key });
-      leave();
-    },
+    to: to(samplingRoutes.reserve, { lot: lot.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send="Keep it" leave={leave}>

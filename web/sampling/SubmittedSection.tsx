@@ -3,14 +3,12 @@ import Table from 'react-bootstrap/Table';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { send } from '../api/routes.ts';
 import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import Button from 'react-bootstrap/Button';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
@@ -140,7 +138,6 @@ interface SubmittedFormProps {
 }
 
 function SubmittedForm({ view, today, by, done }: SubmittedFormProps): JSX.Element {
-  const client = useQueryClient();
   const { submitted, plan, lot } = view;
   // What was taken, where it was noted on the walk; what is asked for is only the hint.
   const taken = view.draw?.primaries.filter((one) => one.taken).length;
@@ -161,13 +158,7 @@ function SubmittedForm({ view, today, by, done }: SubmittedFormProps): JSX.Eleme
     }),
     schema: submittedSampleSchema,
     words: SAMPLING_FIELDS,
-    send: async (body, key) => {
-      await send(client, samplingRoutes.receive, { lot: lot.id }, body, {
-        version: submitted?.vessel.version ?? 0,
-        key,
-      });
-      done();
-    },
+    to: to(samplingRoutes.receive, { lot: lot.id }, { version: submitted?.vessel.version ?? 0, done }),
   });
   return (
     <EntryForm

@@ -2,17 +2,17 @@ import { SOWING_FIELDS } from '@mercato/contract/sowing/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { windowOfFrost } from '@mercato/core/sowing/window';
 import { typedDay, typedDays } from '@mercato/core/units/typed';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { type JSX } from 'react';
 import { readerNow } from '../api/reader.ts';
 import { shortDay } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 const USUAL_TEST = 14;
@@ -24,7 +24,6 @@ interface PlanFormProps {
 }
 
 export function PlanForm({ before, today, leave }: PlanFormProps): JSX.Element {
-  const client = useQueryClient();
   const { data: kinds } = useKinds();
   const entry = useEntry({
     from: linesOf(before),
@@ -41,12 +40,9 @@ export function PlanForm({ before, today, leave }: PlanFormProps): JSX.Element {
     },
     schema: newSowingPlanSchema,
     words: SOWING_FIELDS,
-    send: async (body, key) => {
-      await (before
-        ? send(client, sowingRoutes.change, { sowing: before.id }, body, { key, version: before.version })
-        : send(client, sowingRoutes.plan, {}, body, { key }));
-      leave();
-    },
+    to: before
+      ? to(sowingRoutes.change, { sowing: before.id }, { version: before.version, done: leave })
+      : to(sowingRoutes.plan, {}, { done: leave }),
   });
   const typed = entry.values.kind.trim();
   const kind = kinds?.get(typed.toLowerCase());

@@ -8,19 +8,19 @@ import { Trouble } from '../ui/fields.tsx';
 import { Field } from '../ui/Field.tsx';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { storageRoutes } from '@mercato/contract/storage/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import { warningWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { newBatchSchema } from '@mercato/contract/storage/batches';
 import { BATCHES, USUAL_HOURS, type Batch } from '@mercato/core/storage/cold';
 import { desiccantNeeded, UPTAKE } from '@mercato/core/storage/desiccant';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { figureOf, plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
@@ -31,7 +31,6 @@ const usualDays = (what: Batch) => String((USUAL_HOURS[what] ?? 0) / HOURS_A_DAY
 /** Seed that is dried, frozen or warmed up: what is to be known before, and how long it takes. */
 export default function NewBatch(): JSX.Element {
   const [search] = useSearchParams();
-  const client = useQueryClient();
   const navigate = useNavigate();
   const { data: places } = usePlaces();
   const [sought, setSought] = useState('');
@@ -61,10 +60,7 @@ export default function NewBatch(): JSX.Element {
     }),
     schema: newBatchSchema,
     words: STORAGE_FIELDS,
-    send: async (body, key) => {
-      const batch = await send(client, storageRoutes.start, {}, body, { key });
-      await navigate(`/store/batches/${batch.id}`);
-    },
+    to: to(storageRoutes.start, {}, { done: (batch) => navigate(`/store/batches/${batch.id}`) }),
   });
   const what = entry.values.what;
   const ids = picked(chosen, first);

@@ -9,7 +9,7 @@ import { USES } from '@mercato/core/store/packetBook';
 import { useQueryClient } from '@tanstack/react-query';
 import { type JSX } from 'react';
 import { shortDay, shortInstant } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
@@ -106,16 +106,12 @@ export function BookLine({ packet, line, zone, may }: BookLineProps): JSX.Elemen
 }
 
 export function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void }): JSX.Element {
-  const client = useQueryClient();
   const { of } = packet;
   const entry = useEntry({
     from: { ...typedHarvest(of.header), reason: '' },
     schema: accessionChangeSchema,
     words: STORE_FIELDS,
-    send: async (body, key) => {
-      await send(client, storeRoutes.changeAccession, { accession: of.id }, body, { key, version: of.version });
-      leave();
-    },
+    to: to(storeRoutes.changeAccession, { accession: of.id }, { version: of.version, done: leave }),
   });
   return (
     <EntryForm entry={entry} send="Keep what is known" leave={leave} waits>

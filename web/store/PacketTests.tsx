@@ -3,15 +3,15 @@ import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { Field } from '../ui/Field.tsx';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading, send } from '../api/routes.ts';
+import { reading } from '../api/routes.ts';
 import type { PacketView } from '@mercato/contract/store/packets';
 import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
 import { triedWords, type TriedBag } from '@mercato/contract/words/bags';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type JSX } from 'react';
 import { Link } from 'react-router';
 import { shortDay, useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 
 const DID = { towel: 'sprouted', float: 'sank', field: 'came up in the field' } as const;
@@ -99,7 +99,6 @@ interface TestFormProps {
 }
 
 function TestForm({ packet, before, leave }: TestFormProps): JSX.Element {
-  const client = useQueryClient();
   const { session } = useSession();
   const entry = useEntry({
     from: {
@@ -118,10 +117,7 @@ function TestForm({ packet, before, leave }: TestFormProps): JSX.Element {
     }),
     schema: newTestSchema,
     words: STORE_FIELDS,
-    send: async (body, key) => {
-      await send(client, storeRoutes.keepTest, { packet: packet.id }, body, { key });
-      leave();
-    },
+    to: to(storeRoutes.keepTest, { packet: packet.id }, { done: leave }),
   });
   const what = entry.values.what;
   return (

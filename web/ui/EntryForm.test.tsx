@@ -1,3 +1,4 @@
+import { inApp } from '../testing/inApp.tsx';
 import '@testing-library/jest-dom/vitest';
 import { dayCount, decimalText, text, wholeNumber } from '@mercato/contract/http/fields';
 import { worded } from '@mercato/contract/http/fieldWords';
@@ -71,7 +72,7 @@ afterEach(cleanup);
 describe('the hands on a form', () => {
   test('Enter goes on from line to line, and nothing is sent before the last', async () => {
     const hands = userEvent.setup();
-    render(<Count />);
+    render(<Count />, inApp);
     expect(line('normal')).toHaveFocus();
     await hands.keyboard('95{Enter}3{Enter}');
     expect(line('counted')).toHaveFocus();
@@ -85,7 +86,7 @@ describe('the hands on a form', () => {
 
   test('what is wrong is told at its line, and takes the hands; what was typed stays', async () => {
     const hands = userEvent.setup();
-    render(<Count />);
+    render(<Count />, inApp);
     await hands.keyboard('95{Enter}many{Control>}{Enter}{/Control}');
     expect(await screen.findByText(/must be a number/)).toBeVisible();
     expect(line('abnormal')).toHaveAccessibleDescription(/must be a number/);
@@ -106,7 +107,7 @@ describe('the hands on a form', () => {
         errors: [{ path: 'normal', message: 'is more than there are' }],
       } as never),
     );
-    render(<Count />);
+    render(<Count />, inApp);
     await hands.keyboard('95{Enter}3{Control>}{Enter}{/Control}');
     expect(await screen.findByText('They do not add up.')).toBeVisible();
     expect(line('normal')).toHaveAccessibleDescription('is more than there are');
@@ -121,7 +122,7 @@ describe('the hands on a form', () => {
 
   test('a choice that goes with what it chose gives the hands to the next empty line', async () => {
     const hands = userEvent.setup();
-    render(<Count />);
+    render(<Count />, inApp);
     await hands.click(screen.getByRole('button', { name: 'all of them' }));
     await vi.waitFor(() => {
       expect(line('abnormal')).toHaveFocus();
@@ -129,13 +130,13 @@ describe('the hands on a form', () => {
   });
 
   test('a form on a page of keys waits until it is gone to', () => {
-    render(<Count waits />);
+    render(<Count waits />, inApp);
     expect(document.body).toHaveFocus();
   });
 
   test('what is to be ticked keeps its order, and none at all is refused where one is asked', async () => {
     const hands = userEvent.setup();
-    render(<Count />);
+    render(<Count />, inApp);
     await hands.click(screen.getByLabelText('weight'));
     await hands.click(screen.getByLabelText('purity'));
     await hands.click(screen.getByLabelText('purity'));
@@ -158,8 +159,8 @@ test('a field that the schema or the words do not know is a fault of ours, seen 
     const entry = useEntry({ from: { normal: '', lost: '' }, schema, words: {}, send });
     return <Field entry={entry} name={name} />;
   }
-  expect(() => render(<Bad name="lost" />)).toThrow('no field lost');
-  expect(() => render(<Bad name="normal" />)).toThrow('no words for the field normal (count.normal)');
+  expect(() => render(<Bad name="lost" />, inApp)).toThrow('no field lost');
+  expect(() => render(<Bad name="normal" />, inApp)).toThrow('no words for the field normal (count.normal)');
 });
 
 test('a phone offers the keys of figures where nothing else is written', () => {
@@ -186,7 +187,7 @@ test('a phone offers the keys of figures where nothing else is written', () => {
       </>
     );
   }
-  render(<Lines />);
+  render(<Lines />, inApp);
   expect(['seeds', 'grams', 'weighed', 'takes', 'harvest'].map((one) => line(one).inputMode)).toEqual([
     'numeric',
     'decimal',

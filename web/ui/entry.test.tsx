@@ -1,3 +1,4 @@
+import { inApp } from '../testing/inApp.tsx';
 import { act, render, renderHook, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import Joi from 'joi';
@@ -27,7 +28,7 @@ const problem = (status: number, path: string, message: string) =>
 describe('a entry', () => {
   test('is checked before it is sent, and says at its field what is wrong', async () => {
     const send = vi.fn().mockResolvedValue(undefined);
-    const { result } = renderHook(() => useRows(send));
+    const { result } = renderHook(() => useRows(send), inApp);
     act(() => {
       result.current.set({ rows: 'four' });
     });
@@ -46,11 +47,13 @@ describe('a entry', () => {
   test('a repeat of one intention keeps its key; a change, or a new intention, has another', async () => {
     const keys: string[] = [];
     let down = true;
-    const { result } = renderHook(() =>
-      useRows((_, key) => {
-        keys.push(key);
-        return down ? Promise.reject(new Refused(0, null)) : Promise.resolve();
-      }),
+    const { result } = renderHook(
+      () =>
+        useRows((_, key) => {
+          keys.push(key);
+          return down ? Promise.reject(new Refused(0, null)) : Promise.resolve();
+        }),
+      inApp,
     );
     const submit = () => act(() => result.current.submit().then(() => undefined));
     await submit();
@@ -67,7 +70,7 @@ describe('a entry', () => {
   });
 
   test('what the server knows better stands at its field, under whatever name the body has for it', async () => {
-    const { result } = renderHook(() => useRows(() => Promise.reject(problem(422, 'stack.rows.0', 'too many'))));
+    const { result } = renderHook(() => useRows(() => Promise.reject(problem(422, 'stack.rows.0', 'too many'))), inApp);
     await act(() => result.current.submit().then(() => undefined));
     expect(result.current.fault('stack.rows.0')).toBe('too many');
     expect(result.current.fault('rows')).toBeUndefined();
@@ -88,7 +91,7 @@ describe('a entry', () => {
         </EntryForm>
       );
     }
-    render(<Lines />);
+    render(<Lines />, inApp);
     await user.type(screen.getByLabelText('note'), 'dry{Enter}');
     const field = screen.getByLabelText<HTMLInputElement>('note');
     expect(field.value).toBe('dry');

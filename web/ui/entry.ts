@@ -1,5 +1,7 @@
 import type { FieldFault } from '@mercato/contract/http/problem';
 import type { FieldTable } from '@mercato/contract/http/fieldWords';
+import type { WriteRoute } from '@mercato/contract/http/route';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
 import { useEffect, useRef, useState } from 'react';
@@ -15,6 +17,7 @@ import {
   type Resolver,
 } from 'react-hook-form';
 import { Refused } from '../api/client.ts';
+import { send, type Given } from '../api/routes.ts';
 import { readerNow } from '../api/reader.ts';
 import { Reload } from './reload.ts';
 import { asTyped, typedBody, type Typed } from './typedBody.ts';
@@ -45,8 +48,31 @@ export interface EntryOf<F extends object, B> {
   readonly words?: FieldTable;
   /** Where the body is more than its lines. What is typed is read as the schema says either way. */
   readonly body?: (values: Typed<F>) => unknown;
-  readonly send: (body: B, key: string) => Promise<unknown>;
+  /** Where it is sent, as `to` says it, or how. */
+  readonly to?: Sends<B>;
+  readonly send?: (body: B, key: string) => Promise<unknown>;
 }
+
+type Sends<B> = (client: QueryClient, body: B, key: string) => Promise<unknown>;
+interface Arrives<Answer> {
+  /** What follows when it has arrived. */
+  readonly done?: ((answer: Answer) => unknown) | undefined;
+}
+
+/** The route that a form goes to; of a versioned one with the version that was seen. */
+export const to =
+  <Path extends string, B, Answer, Versioned extends boolean>(
+    route: WriteRoute<Path, B, Answer, Versioned>,
+    params: Given<Path>,
+    ...[options]: true extends Versioned
+      ? [options: Arrives<Answer> & { readonly version: number }]
+      : [options?: Arrives<Answer>]
+  ): Sends<B> =>
+  async (client, body, key) => {
+    const { done, ...seen }: Arrives<Answer> & { readonly version?: number } = options ?? {};
+    const answer = await send(client, route as WriteRoute<Path, B, Answer>, params, body, { ...seen, key } as never);
+    await done?.(answer);
+  };
 
 /**
  * A form of the contract's schema: checked by it before it is sent, and refused at its fields when the server knows
@@ -57,10 +83,12 @@ export function useEntry<F extends object, B>({
   schema,
   words = {},
   body,
-  send,
+  to: sends,
+  send: sendIt,
 }: EntryOf<F, B>): Entry<Typed<F> & FieldValues> {
   type T = Typed<F> & FieldValues;
   const [reload] = useState(() => new Reload(asTyped(from) as T));
+  const client = useQueryClient();
   const key = useRef(crypto.randomUUID());
   // A line that the body does not have, such as one of another choice, is not sent.
   const resolver: Resolver<T, unknown, B & FieldValues> = (values, _, options) =>
@@ -106,7 +134,7 @@ export function useEntry<F extends object, B>({
     const outcome = { sent: false };
     await handleSubmit(async (checked) => {
       try {
-        await send(checked, key.current);
+        await (sends ? sends(client, checked, key.current) : sendIt?.(checked, key.current));
         outcome.sent = true;
       } catch (error) {
         refuse(error);

@@ -1,3 +1,4 @@
+import { inApp } from '../testing/inApp.tsx';
 import '@testing-library/jest-dom/vitest';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -48,7 +49,7 @@ test.each([
 ])('an answer that is no JSON is told in the form, and what was typed stays: %s', async (body, status) => {
   answer(body, status);
   const hands = userEvent.setup();
-  render(<Note />);
+  render(<Note />, inApp);
   await hands.type(screen.getByLabelText('note'), 'seam open');
   await hands.click(screen.getByRole('button', { name: 'Send' }));
   expect(await screen.findByText(/answered in its place. What you wrote is still here/)).toBeVisible();
@@ -65,27 +66,27 @@ function reload(): void {
 test('what is typed survives a reload, until it is sent or left, and never over a newer version', async () => {
   answer('{}', 200);
   const hands = userEvent.setup();
-  render(<Note />);
+  render(<Note />, inApp);
   await hands.type(screen.getByLabelText('note'), 'seam');
   reload();
-  const { unmount } = render(<Note />);
+  const { unmount } = render(<Note />, inApp);
   expect(screen.getByLabelText('note')).toHaveValue('seam');
   reload();
-  render(<Note from="written by another" />);
+  render(<Note from="written by another" />, inApp);
   expect(screen.getByLabelText('note')).toHaveValue('written by another');
   cleanup();
   unmount();
-  render(<Note />);
+  render(<Note />, inApp);
   await hands.type(screen.getByLabelText('note'), 'x');
   await hands.click(screen.getByRole('button', { name: 'Send' }));
   reload();
-  render(<Note />);
+  render(<Note />, inApp);
   expect(screen.getByLabelText('note')).toHaveValue('');
 });
 
 test('a password is kept nowhere', async () => {
   const hands = userEvent.setup();
-  render(<Secret />);
+  render(<Secret />, inApp);
   await hands.type(screen.getByLabelText('password'), 'walnut ladder');
   expect(JSON.stringify(Object.entries(sessionStorage))).not.toContain('walnut');
 });

@@ -8,17 +8,15 @@ import { usualWords } from '@mercato/contract/weight/words';
 import { weightWeighingsSchema, type WeightTest, type WeightView } from '@mercato/contract/weight/weight';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import { nextWords } from '@mercato/contract/words/next';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type JSX, type ReactNode } from 'react';
 import Col from 'react-bootstrap/Col';
 import Row from 'react-bootstrap/Row';
-import { send } from '../api/routes.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { useEntry, type Entry } from '../ui/entry.ts';
+import { to, useEntry, type Entry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
@@ -55,7 +53,6 @@ interface WeightStationProps {
 
 /** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
 export function WeightStation({ view, test, mayWrite, children }: WeightStationProps): JSX.Element {
-  const client = useQueryClient();
   const here = useBalanceHere();
   const { asks } = view;
   const { fields, result } = test;
@@ -98,9 +95,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
     },
     schema: weightWeighingsSchema,
     words: WEIGHT_FIELDS,
-    send: async (body, key) => {
-      await send(client, weightRoutes.weigh, { test: test.id }, body, { version: test.version, key });
-    },
+    to: to(weightRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values, fault } = entry;
   /** More is to be weighed. */

@@ -1,0 +1,10 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { useState, type JSX, type ReactNode } from 'react';
+
+function App({ children }: { children: ReactNode }): JSX.Element {
+  const [client] = useState(() => new QueryClient());
+  return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
+}
+
+/** What a page stands in, for `render` and `renderHook`: a cache that knows nothing. */
+export const inApp = { wrapper: App };

@@ -1,9 +1,9 @@
 /** Heavy computation of the seed store, in a worker as the page runs it, against a named library where there is one. */
 import { isMainThread, parentPort, Worker } from 'node:worker_threads';
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import { fitAgeing, type AgeTest } from '@mercato/core/storage/fitAgeing';
+import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import { type AgeTest, fitAgeing } from '@mercato/core/storage/fitAgeing';
 
 const SERIES = 1000;
 const SEEDS = 50;

@@ -1,5 +1,5 @@
-import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type pg from 'pg';
+import { CORE_VERSION } from '@mercato/core/verdict/version';
 
 /**
  * Fills a laboratory with lots that stand at their final germination count: for each a header with its

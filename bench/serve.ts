@@ -1,8 +1,8 @@
 /** The application in a process of its own, so that the one who asks costs it nothing. Tells its port to its parent. */
 import type { AddressInfo } from 'node:net';
 import { makeApp } from '@mercato/server/app';
-import { Feed } from '@mercato/server/live/feed';
 import { connect } from '@mercato/server/database/connect';
+import { Feed } from '@mercato/server/live/feed';
 import { NOW } from './now.ts';
 
 const connection = connect(process.env.DATABASE_URL ?? '');

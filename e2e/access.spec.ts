@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { ACTS_OF_FEATURES } from '../contract/words/acts.ts';
 import { NEXT_OF_FEATURES } from '../contract/words/next.ts';
 import { Hands } from './hands.ts';

@@ -2,11 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, expect, test, type Page } from '@playwright/test';
+import { chromium, expect, type Page, test } from '@playwright/test';
+import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { VesselTree } from '@mercato/contract/sampling/vessels';
-import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import { Hands } from './hands.ts';
 
 /** What a screen elsewhere has written already: asked of the server as the person who is signed in. */

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { Hands } from './hands.ts';
 
 /** What the server holds of a lot, read as the page itself would. */

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type FileChooser } from '@playwright/test';
+import { expect, type FileChooser, test } from '@playwright/test';
 import { Hands } from './hands.ts';
 
 const daysAgo = (days: number) => new Date(Date.now() - days * 86_400_000).toISOString().slice(0, 10);

@@ -1,4 +1,4 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { type Browser, expect, type Page, test } from '@playwright/test';
 import { Hands } from './hands.ts';
 
 const at = async (browser: Browser, username: string): Promise<Hands> => {

@@ -67,9 +67,12 @@ for (const file of files) {
     if (
       ts.isImportDeclaration(node) &&
       ts.isStringLiteral(node.moduleSpecifier) &&
-      node.moduleSpecifier.text.startsWith('react-bootstrap/')
-    )
-      pieces.add(node.moduleSpecifier.text.slice('react-bootstrap/'.length));
+      /^react-bootstrap(\/|$)/.test(node.moduleSpecifier.text)
+    ) {
+      if (node.importClause?.name) pieces.add(node.importClause.name.text);
+      const named = node.importClause?.namedBindings;
+      if (named && ts.isNamedImports(named)) for (const one of named.elements) pieces.add(one.name.text);
+    }
     if (
       (ts.isJsxOpeningElement(node) || ts.isJsxSelfClosingElement(node)) &&
       pieces.has(node.tagName.getText(source).split('.')[0])

@@ -4,20 +4,20 @@ import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
+import { pointLogger, takeAllLogs } from './air/care.ts';
 import { makeApp } from './app.ts';
 import { connect, migrateSchema } from './database/connect.ts';
+import { prune } from './database/prune.ts';
+import { loadDemo } from './demo/load.ts';
 import { pointSimulated } from './devices/balances.ts';
 import { BalanceHub } from './devices/hub.ts';
+import { withoutParameters } from './http/logged.ts';
+import { prepareLaboratory } from './laboratory.ts';
 import { Feed } from './live/feed.ts';
 import { EVERYTHING, notify } from './live/notes.ts';
-import { loadDemo } from './demo/load.ts';
-import { pointLogger, takeAllLogs } from './air/care.ts';
 import { refreshOutdated } from './lot-sheet/refreshOutdated.ts';
-import { prepareLaboratory } from './laboratory.ts';
 import { makeSetUpLink } from './register/people.ts';
 import { person } from './register/peopleTables.ts';
-import { prune } from './database/prune.ts';
-import { withoutParameters } from './http/logged.ts';
 
 // What a query was given may be a password's hash, or anybody's data: of a failed one only its text is logged.
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutParameters } });

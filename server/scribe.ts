@@ -1,8 +1,8 @@
+import { may } from '@mercato/core/register/permissions';
 import type { Transaction } from './database/connect.ts';
 import type { SignedIn, WriteContext } from './http/context.ts';
 import { todayIn } from './http/day.ts';
 import { refreshStanding } from './lot-sheet/standing.ts';
-import { may } from '@mercato/core/register/permissions';
 import { keepAudit } from './register/audit.ts';
 
 /**

@@ -1,4 +1,3 @@
-import { Busy } from './ui/Busy.tsx';
 import '@fontsource-variable/literata/wght.css';
 import '@fontsource-variable/literata/wght-italic.css';
 import '@fontsource-variable/source-sans-3/wght.css';
@@ -7,17 +6,18 @@ import '@fontsource/ibm-plex-mono/latin-500.css';
 import './ui/fallback.css';
 import './ui/theme/style.scss';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy, StrictMode, Suspense, type JSX } from 'react';
+import { type JSX, lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import { Refused } from './api/client.ts';
-import { STEP_PAGES } from './stepPages.ts';
 import { unfinished } from './api/live.ts';
 import { useSession } from './api/session.tsx';
 import { BenchGuard } from './register/BenchGuard.tsx';
 import { LotSheet } from './register/LotSheet.tsx';
 import { SignIn } from './register/SignIn.tsx';
+import { STEP_PAGES } from './stepPages.ts';
+import { Busy } from './ui/Busy.tsx';
 import { PageFault } from './ui/PageFault.tsx';
 import { Shell } from './ui/Shell.tsx';
 

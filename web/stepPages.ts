@@ -1,4 +1,4 @@
-import { lazy, type ComponentType } from 'react';
+import { type ComponentType, lazy } from 'react';
 import type { TestStep } from '@mercato/contract/register/steps';
 
 /** The page of each step that tests a sample; a new step is one line here, and one without a page does not compile. */

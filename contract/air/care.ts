@@ -1,11 +1,11 @@
 import Joi from 'joi';
-import { takes, orNull, form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
-import { typed } from '../http/typed.ts';
-import { ALARMS, type Air, type Alarm, type Band, type MeanAir } from '@mercato/core/air/air';
+import { type Air, type Alarm, ALARMS, type Band, type MeanAir } from '@mercato/core/air/air';
+import { TEMPERATURE_UNITS, type TemperatureUnit, toCelsius } from '@mercato/core/air/dial';
 import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/air/placeBook';
-import { TEMPERATURE_UNITS, toCelsius, type TemperatureUnit } from '@mercato/core/air/dial';
-import { why, portOfAddress, reason, text, wholeNumber } from '../http/fields.ts';
+import { form, objectOf, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
+import { worded } from '../http/fieldWords.ts';
+import { portOfAddress, reason, text, wholeNumber, why } from '../http/fields.ts';
+import { typed } from '../http/typed.ts';
 import type { ListBrief } from '../store/lists.ts';
 import type { PlaceView } from '../store/packets.ts';
 

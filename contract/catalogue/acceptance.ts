@@ -1,14 +1,14 @@
 import Joi from 'joi';
 import {
-  acceptanceSteps,
   acceptancePoint,
+  acceptanceSteps,
   acceptFromLot,
   acceptProbability,
   designPlan,
 } from '@mercato/core/sampling/acceptance';
 import { poolAcceptance, poolEstimate, poolSteps } from '@mercato/core/sampling/pools';
-import { define } from './calculation.ts';
 import { oneOf, optional } from '../http/body.ts';
+import { define } from './calculation.ts';
 import { confidence, count, number } from './inputs.ts';
 
 const SOURCE = 'the distributions themselves; check values from R 4.2.2';

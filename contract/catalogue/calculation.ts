@@ -1,10 +1,10 @@
 import type Joi from 'joi';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
-import type { FieldFault } from '../http/problem.ts';
-import { objectOf, type BodyOf, type Keys } from '../http/body.ts';
-import { validate } from '../http/validate.ts';
+import { type BodyOf, type Keys, objectOf } from '../http/body.ts';
 import { fieldPaths, fieldShape, type FieldWords } from '../http/fieldWords.ts';
+import type { FieldFault } from '../http/problem.ts';
+import { validate } from '../http/validate.ts';
 import { argumentWords } from '../words/arguments.ts';
 
 /** The editions that the catalogue calculates by: the shipped ones. */

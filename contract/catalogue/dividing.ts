@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import { DIVIDERS, judgeDivider, planDivision, USUAL_DIFFERENCE_PERCENT } from '@mercato/core/sampling/dividers';
 import { judgeHeterogeneity, LEAST_CONTAINERS } from '@mercato/core/sampling/judgeHeterogeneity';
-import { balanceMasses } from '@mercato/core/units/massBalance';
 import { Exact } from '@mercato/core/units/mass';
+import { balanceMasses } from '@mercato/core/units/massBalance';
+import { listOf, oneOf, optional } from '../http/body.ts';
 import { define } from './calculation.ts';
-import { optional, oneOf, listOf } from '../http/body.ts';
 import { book, number, percent } from './inputs.ts';
 const grams = () => number().greater(0).less(1e9);
 

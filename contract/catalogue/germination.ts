@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import { judgeTwoTests } from '@mercato/core/germination/combineTests';
-import { NO_COUNTS, perClass, totalOf, type Counts } from '@mercato/core/units/seedCounts';
 import { judgeClaim } from '@mercato/core/germination/judgeClaim';
 import { judgeReplicates } from '@mercato/core/germination/judgeReplicates';
 import { roundTo100 } from '@mercato/core/germination/roundTo100';
 import { theoreticalRange } from '@mercato/core/germination/theoreticalRange';
+import { type Counts, NO_COUNTS, perClass, totalOf } from '@mercato/core/units/seedCounts';
 import { define } from './calculation.ts';
 import { book, confidence, count, number, percent } from './inputs.ts';
 export const germinationCalculations = [

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { judgeOvenDuplicate, lossStep, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import { Exact } from '@mercato/core/units/mass';
-import { objectOf, type BodyOf } from '../http/body.ts';
+import { type BodyOf, objectOf } from '../http/body.ts';
 import { define } from './calculation.ts';
 import { massG, number } from './inputs.ts';
 

@@ -1,12 +1,12 @@
 import Joi from 'joi';
 import { analysePurity, shareSteps } from '@mercato/core/purity/analysePurity';
-import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
-import type { Book } from '@mercato/core/rule-books/edition';
-import { Exact } from '@mercato/core/units/mass';
 import { sortingRate } from '@mercato/core/purity/handSorting';
 import { judgeDuplicate, judgePurityClaim, judgeSecondSample } from '@mercato/core/purity/tolerances';
-import { define } from './calculation.ts';
+import type { Book } from '@mercato/core/rule-books/edition';
+import { type Component, COMPONENT_NAMES, COMPONENTS } from '@mercato/core/units/components';
+import { Exact } from '@mercato/core/units/mass';
 import { oneOf, optional, yesNo } from '../http/body.ts';
+import { define } from './calculation.ts';
 import { book, massG, number, percent } from './inputs.ts';
 const component = () => oneOf(Object.keys(COMPONENT_NAMES) as Component[]);
 

@@ -1,11 +1,11 @@
 import Joi from 'joi';
 import { agreement } from '@mercato/core/quick-tests/agreement';
-import { pairedAgreement } from '@mercato/core/quick-tests/pairedAgreement';
 import { answeredBy, heldBackBy } from '@mercato/core/quick-tests/mayAdvise';
+import { pairedAgreement } from '@mercato/core/quick-tests/pairedAgreement';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { unsuited } from '@mercato/core/quick-tests/roundPlan';
+import { type BodyOf, listOf, optional } from '../http/body.ts';
 import { define } from './calculation.ts';
-import { listOf, optional, type BodyOf } from '../http/body.ts';
 import { count, number } from './inputs.ts';
 
 const readings = () => listOf(Joi.number().min(-1e12).max(1e12), 3, 1000);

@@ -1,3 +1,4 @@
+import { acceptanceCalculations } from './acceptance.ts';
 import type { Calculation } from './calculation.ts';
 import { dividingCalculations } from './dividing.ts';
 import { germinationCalculations } from './germination.ts';
@@ -6,11 +7,10 @@ import { otherSeedsCalculations } from './otherSeeds.ts';
 import { purityCalculations } from './purity.ts';
 import { quickTestsCalculations } from './quickTests.ts';
 import { releaseCalculations } from './release.ts';
-import { sowingCalculations } from './sowing.ts';
-import { storageCalculations } from './storage.ts';
-import { acceptanceCalculations } from './acceptance.ts';
 import { heterogeneityCalculations, samplingCalculations } from './sampling.ts';
+import { sowingCalculations } from './sowing.ts';
 import { statisticsCalculations } from './statistics.ts';
+import { storageCalculations } from './storage.ts';
 import { weightCalculations } from './weight.ts';
 
 /** Every calculation, in the order of the work. */

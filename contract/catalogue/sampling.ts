@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { criticalH, heterogeneityOfCounts, heterogeneityOfPercents } from '@mercato/core/sampling/heterogeneity';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
+import { listOf, optional } from '../http/body.ts';
 import { define } from './calculation.ts';
-import { optional, listOf } from '../http/body.ts';
 import { book, count, number, percent } from './inputs.ts';
 const H_SOURCE = 'ISTA, heterogeneity testing (from memory); critical values recomputed';
 const allowance = () => number().greater(0).max(1e5);

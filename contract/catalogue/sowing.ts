@@ -1,13 +1,13 @@
 import Joi from 'joi';
 import { seedsForPlants } from '@mercato/core/sowing/bed';
-import { seedIncrease } from '@mercato/core/sowing/increase';
-import { gainOfPairs, gainOfShares } from '@mercato/core/sowing/sortedTrial';
 import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
+import { seedIncrease } from '@mercato/core/sowing/increase';
 import { bulkForPureLiveSeed, sowingRate } from '@mercato/core/sowing/rate';
+import { gainOfPairs, gainOfShares } from '@mercato/core/sowing/sortedTrial';
 import { sowForStand } from '@mercato/core/sowing/sowForStand';
 import { expectedStand, standFromTest } from '@mercato/core/sowing/stand';
+import { listOf, optional } from '../http/body.ts';
 import { define } from './calculation.ts';
-import { optional, listOf } from '../http/body.ts';
 import { count, number, percent } from './inputs.ts';
 const above = () => number().greater(0).max(100);
 const yields = () => listOf(Joi.number().min(0).max(1e9), 2, 1000);

@@ -1,12 +1,12 @@
-import { NO_CURVE } from '../storage/words.ts';
 import Joi from 'joi';
 import { desiccantNeeded } from '@mercato/core/storage/desiccant';
-import { fitAgeing } from '@mercato/core/storage/fitAgeing';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
+import { fitAgeing } from '@mercato/core/storage/fitAgeing';
 import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { predictViability, timeToViability } from '@mercato/core/storage/viability';
-import { NoResult, define } from './calculation.ts';
 import { listOf, objectOf } from '../http/body.ts';
+import { NO_CURVE } from '../storage/words.ts';
+import { define, NoResult } from './calculation.ts';
 import { count, number } from './inputs.ts';
 
 const between0And100 = () => number().greater(0).less(100);

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { Exact } from '@mercato/core/units/mass';
 import { agreeWithin, seedsPer, spreadOf } from '@mercato/core/weight/thousandSeedWeight';
-import { define } from './calculation.ts';
 import { listOf } from '../http/body.ts';
+import { define } from './calculation.ts';
 import { number } from './inputs.ts';
 
 const SOURCE = 'ISTA, determination of thousand-seed weight (from memory)';

@@ -1,9 +1,9 @@
 import Joi from 'joi';
-import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { CheckState } from '@mercato/core/devices/judgeBalance';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import type { BalanceState } from '@mercato/core/devices/watchReadings';
-import { decimalText, reason, text, wholeNumber, portOfAddress, refusal } from '../http/fields.ts';
+import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { decimalText, portOfAddress, reason, refusal, text, wholeNumber } from '../http/fields.ts';
 
 /** How a balance is reached and read, and what is asked of it. */
 export interface BalanceSettings {

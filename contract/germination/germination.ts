@@ -1,13 +1,13 @@
 import Joi from 'joi';
-import { takes, form, listOf, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { type CountDaysVerdict, END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import type { PlanEvent } from '@mercato/core/germination/planTest';
-import { CLASSES, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import { END_CAUSES, type CountDaysVerdict, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import type { GerminationResult, TestResult } from '@mercato/core/germination/result';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
-import { why, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
+import { CLASSES, type Counts, perClass, type SeedClass } from '@mercato/core/units/seedCounts';
+import { type Held, keyPage, keyTurn, lateActKeys, type LateKeys } from '../hands/hands.ts';
+import { form, listOf, objectOf, oneOf, optional, takes, type ValueOf } from '../http/body.ts';
+import { isoDate, reason, text, wholeNumber, why } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
-import { keyPage, keyTurn, lateActKeys, type Held, type LateKeys } from '../hands/hands.ts';
 import type { LotBrief, SeenFrom, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface GerminationPlan {

@@ -1,5 +1,5 @@
-import { filled, read, schemasOf, write } from '../http/route.ts';
 import type { KeptKeys } from '../hands/hands.ts';
+import { filled, read, schemasOf, write } from '../http/route.ts';
 import type { GerminationView } from './germination.ts';
 
 const schema = schemasOf(() => import('./germination.ts'));

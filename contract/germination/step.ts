@@ -1,5 +1,5 @@
 import { defineStep } from '../lot-sheet/step.ts';
-import { germinationBlocks, germinationStands, GERMINATION_NEXT } from './words.ts';
+import { GERMINATION_NEXT, germinationBlocks, germinationStands } from './words.ts';
 
 export const germinationStep = defineStep({
   step: 'germination',

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { objectOf, oneOf, type ValueOf } from '../http/body.ts';
-import { FATES, type Fate } from './fates.ts';
 import { wholeNumber } from '../http/fields.ts';
+import { type Fate, FATES } from './fates.ts';
 
 /** Who has a dish, a tray or a bag in hand. */
 export interface Held {

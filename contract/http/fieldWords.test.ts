@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { describe, expect, test } from 'vitest';
-import { fieldPaths, fieldShape, wordsOf, worded } from './fieldWords.ts';
+import { fieldPaths, fieldShape, worded, wordsOf } from './fieldWords.ts';
 
 const keys = worded('act', {
   what: 'take',

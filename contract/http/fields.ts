@@ -1,6 +1,6 @@
 import Joi from 'joi';
+import { DECIMAL_TEXT, type EnteredMass, MASS_UNITS } from '@mercato/core/units/mass';
 import { typed } from './typed.ts';
-import { DECIMAL_TEXT, MASS_UNITS, type EnteredMass } from '@mercato/core/units/mass';
 
 /** Text that PostgreSQL can hold and people can see: no control characters, no half of a surrogate pair; blanks at the ends are refused so that nothing is changed silently. */
 export function text(most: number, least = 1): Joi.StringSchema {

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { type BodyOf, form, optional, type ValueOf } from './body.ts';
-import { why, isoDate, text } from './fields.ts';
+import { isoDate, text, why } from './fields.ts';
 
 /** On which day something was seen, where that is not today; and why it is written down more than three days late. */
 export type SeenOn = BodyOf<typeof seenKeys>;

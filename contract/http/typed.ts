@@ -1,5 +1,5 @@
 import base from 'joi';
-import { typedDay, typedDays, typedFigure, type Reader } from '@mercato/core/units/typed';
+import { type Reader, typedDay, typedDays, typedFigure } from '@mercato/core/units/typed';
 
 const readerOf = (helpers: base.CustomHelpers): Reader | undefined =>
   (helpers.prefs.context as { reader?: Reader } | undefined)?.reader;

@@ -1,5 +1,5 @@
-import type { Reader } from '@mercato/core/units/typed';
 import type Joi from 'joi';
+import type { Reader } from '@mercato/core/units/typed';
 import type { FieldFault } from './problem.ts';
 
 export type Checked<T> =

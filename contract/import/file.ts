@@ -1,4 +1,4 @@
-import { item, MASS, type Item } from '../lot-sheet/items.ts';
+import { item, type Item, MASS } from '../lot-sheet/items.ts';
 import { ALL_RECORDS } from '../lot-sheet/records.ts';
 import { TEST_STEPS } from '../register/steps.ts';
 

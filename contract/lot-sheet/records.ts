@@ -2,8 +2,8 @@ import { germinationRecord } from '../germination/record.ts';
 import { moistureRecord } from '../moisture/record.ts';
 import { otherSeedsRecord } from '../other-seeds/record.ts';
 import { purityRecord } from '../purity/record.ts';
-import { weightRecord } from '../weight/record.ts';
 import { samplingRecord } from '../sampling/record.ts';
+import { weightRecord } from '../weight/record.ts';
 
 /** What each step of the work brings besides its name and its words, under the name of its routes. A new step is one line here. */
 export const RECORDS = {

@@ -2,8 +2,8 @@ import { germinationStep } from '../germination/step.ts';
 import { moistureStep } from '../moisture/step.ts';
 import { otherSeedsStep } from '../other-seeds/step.ts';
 import { purityStep } from '../purity/step.ts';
-import { weightStep } from '../weight/step.ts';
 import { samplingStep } from '../sampling/step.ts';
+import { weightStep } from '../weight/step.ts';
 
 /** The steps of the work, in the order of the lot sheet. A new step is one line here. */
 export const WORK = [samplingStep, purityStep, otherSeedsStep, moistureStep, weightStep, germinationStep] as const;

@@ -1,7 +1,7 @@
 import type { Outcome } from '@mercato/core/verdict/verdict';
-import type { WorkBlocks, WorkStands } from './registry.ts';
-import type { ReleaseStands } from '../release/stands.ts';
 import type { Step } from '../register/steps.ts';
+import type { ReleaseStands } from '../release/stands.ts';
+import type { WorkBlocks, WorkStands } from './registry.ts';
 
 /** How a step stands: an outcome, `next` to do, or `waits` for an earlier step. */
 export type Mark = Outcome | 'next' | 'waits';

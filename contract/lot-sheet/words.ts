@@ -1,11 +1,11 @@
 import type { DateOrder } from '@mercato/core/units/writtenDate';
+import { stepName } from '../register/early.ts';
+import type { LineWords } from '../register/lineWords.ts';
+import type { Step } from '../register/steps.ts';
 import type { ReleaseStands } from '../release/stands.ts';
 import { wholeDayOf } from '../words/days.ts';
 import { WORK, workStep } from './registry.ts';
-import type { LineWords } from '../register/lineWords.ts';
 import type { ShownStanding, StepBlocks, StepLine } from './standing.ts';
-import { stepName } from '../register/early.ts';
-import type { Step } from '../register/steps.ts';
 
 export const STEP_NAMES = Object.fromEntries([
   ...WORK.map((one) => [one.step, one.name]),

@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { form, objectOf, optional, type ValueOf } from '../http/body.ts';
 import type { MoistureResult } from '@mercato/core/moisture/ovenMoisture';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
+import { form, objectOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';

@@ -1,5 +1,5 @@
 import { defineStep } from '../lot-sheet/step.ts';
-import { moistureBlocks, moistureStands, MOISTURE_NEXT } from './words.ts';
+import { MOISTURE_NEXT, moistureBlocks, moistureStands } from './words.ts';
 
 export const moistureStep = defineStep({
   step: 'moisture',

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { form, type ValueOf } from '../http/body.ts';
-import { why, text } from '../http/fields.ts';
+import { text, why } from '../http/fields.ts';
 
 /** Says which species a name stands for that the list does not know, or that a genus is none of those that any list names. */
 export type NameBinding = ValueOf<typeof nameBindingSchema>;

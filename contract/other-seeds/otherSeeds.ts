@@ -1,18 +1,18 @@
 import Joi from 'joi';
-import { form, listOf, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
-import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { CountComparison } from '@mercato/core/other-seeds/compareCounts';
+import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema } from '../devices/balances.ts';
-import { decimalText, isoDate, mass, reason, text, wholeNumber, refusal } from '../http/fields.ts';
+import { type Held, keyPage, keyTurn, type LateAct, lateActKeys, type LateKeys } from '../hands/hands.ts';
+import { takes, form, listOf, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { decimalText, isoDate, mass, reason, refusal, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import type { FoundName } from '../names/names.ts';
-import { keyPage, keyTurn, lateActKeys, type Held, type LateAct, type LateKeys } from '../hands/hands.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
-import { EXTENTS, type Extent } from './extent.ts';
+import { type Extent, EXTENTS } from './extent.ts';
 
 const oneName = () => text(120).messages({ 'string.empty': 'name the species' });
 const speciesName = () => oneName().required();
@@ -51,12 +51,14 @@ export type TrayCount = ValueOf<typeof trayCountSchema>;
 export const trayCountSchema = form('trayCount', {
   /** Mass searched, g, as weighed. */
   examined: decimalText('the mass examined'),
-  species: Joi.array<{ name: string; count: number }[]>()
-    .items(Joi.object({ name: speciesName(), count: seedCount() }))
-    .max(300)
-    .unique('name', { ignoreUndefined: true })
-    .required()
-    .messages({ 'array.unique': 'this species stands here twice' }),
+  species: takes<{ name: string; count: number }[]>(
+    Joi.array()
+      .items(Joi.object({ name: speciesName(), count: seedCount() }))
+      .max(300)
+      .unique('name', { ignoreUndefined: true })
+      .required()
+      .messages({ 'array.unique': 'this species stands here twice' }),
+  ),
   /** The balance under `examined`. */
   weighedOn: optional(weighedOnSchema),
   /** `keys`: what was tallied, closed as it is; it must agree with the keys that the server holds. */

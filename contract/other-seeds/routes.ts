@@ -1,5 +1,5 @@
-import { filled, read, schemasOf, write } from '../http/route.ts';
 import type { KeptKeys } from '../hands/hands.ts';
+import { filled, read, schemasOf, write } from '../http/route.ts';
 import type { Jurisdictions } from '../register/request.ts';
 import { otherResults, testDays } from '../register/testRoutes.ts';
 import type { FieldSeasons, NewOtherFinds, OtherFindsList, OtherSeedsView } from './otherSeeds.ts';

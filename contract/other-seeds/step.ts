@@ -1,5 +1,5 @@
 import { defineStep } from '../lot-sheet/step.ts';
-import { otherSeedsBlocks, otherSeedsStands, OTHER_SEEDS_NEXT } from './words.ts';
+import { OTHER_SEEDS_NEXT, otherSeedsBlocks, otherSeedsStands } from './words.ts';
 
 export const otherSeedsStep = defineStep({
   step: 'other-seeds',

@@ -1,19 +1,19 @@
 import Joi from 'joi';
-import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
 import type { PurityAnalysis, PurityShares } from '@mercato/core/purity/analysePurity';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
-import { FRACTIONS, type Fraction, type FractionShare } from '@mercato/core/purity/fractions';
+import { type Fraction, FRACTIONS, type FractionShare } from '@mercato/core/purity/fractions';
 import type { SortingRate } from '@mercato/core/purity/handSorting';
 import type { JudgedTests } from '@mercato/core/purity/judgeTests';
 import type { JudgedPart, NamedPart, PartAmount } from '@mercato/core/purity/parts';
 import type { ToleranceVerdict } from '@mercato/core/purity/tolerances';
 import type { UnitRule } from '@mercato/core/rule-books/edition';
+import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Outcome, Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema } from '../devices/balances.ts';
-import type { FoundName } from '../names/names.ts';
+import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { worded } from '../http/fieldWords.ts';
 import { decimalText, isoDate, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
+import type { FoundName } from '../names/names.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 import type { PurityBlock, PuritySays } from './stands.ts';
 

@@ -1,5 +1,5 @@
 import { defineStep } from '../lot-sheet/step.ts';
-import { purityBlocks, purityStands, PURITY_NEXT } from './words.ts';
+import { PURITY_NEXT, purityBlocks, purityStands } from './words.ts';
 
 export const purityStep = defineStep({
   step: 'purity',

@@ -1,15 +1,15 @@
 import Joi from 'joi';
-import { form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
-import { CAUSES, type Asked, type Cause, type CauseAnswer, type TestVerdict } from '@mercato/core/quick-tests/badTest';
+import { type Asked, type Cause, type CauseAnswer, CAUSES, type TestVerdict } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { Unsuited } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { why, isoDate, text, wholeNumber } from '../http/fields.ts';
-import { lateReason } from '../http/seen.ts';
-import { anyway } from '../store/packets.ts';
 import type { Fate } from '../hands/fates.ts';
 import { fate, type Held } from '../hands/hands.ts';
+import { form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
+import { isoDate, text, wholeNumber, why } from '../http/fields.ts';
+import { lateReason } from '../http/seen.ts';
+import { anyway } from '../store/packets.ts';
 
 /** What was done to the seed of an arm before it was laid out. */
 export const TREATMENTS = ['untreated', 'scratched', 'chilled', 'soaked', 'other'] as const;

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
+import type { Cause } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
-import type { Cause } from '@mercato/core/quick-tests/badTest';
 import { answerWords, bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from './words.ts';
 
 const says = (sprouted: number, seeds: number, packetSeeds?: number, heldBack: readonly Cause[] = []) =>

@@ -1,6 +1,6 @@
 import type { CodeFault } from '@mercato/core/register/code';
 import { codeFaultWords } from './codeWords.ts';
-import { happenedWords, type Happened } from './happened.ts';
+import { type Happened, happenedWords } from './happened.ts';
 
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const REGISTER_FAULTS = {

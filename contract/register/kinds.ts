@@ -1,8 +1,8 @@
 import Joi from 'joi';
-import { orNull, form, listOf, oneOf, type ValueOf } from '../http/body.ts';
-import { BOOKS, type Book, type KindMethod } from '@mercato/core/rule-books/edition';
+import { type Book, BOOKS, type KindMethod } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { why, text } from '../http/fields.ts';
+import { form, listOf, oneOf, orNull, type ValueOf } from '../http/body.ts';
+import { text, why } from '../http/fields.ts';
 
 /** A species by its names, for the search where seeds are called. */
 export interface SpeciesName {

@@ -1,12 +1,12 @@
 import Joi from 'joi';
-import { form, takes, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
-import { BOOKS, type Book } from '@mercato/core/rule-books/edition';
+import { type Book, BOOKS } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
-import { why, mass, reason, text } from '../http/fields.ts';
-import type { RequestView } from './request.ts';
-import { DECISIONS, type Decision } from './decisions.ts';
+import { form, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
+import { mass, reason, text, why } from '../http/fields.ts';
 import type { ShownStanding, StepBlocks, StepLine } from '../lot-sheet/standing.ts';
+import { type Decision, DECISIONS } from './decisions.ts';
+import type { RequestView } from './request.ts';
 import type { Step, TestStep } from './steps.ts';
 
 export type LotHeader = ValueOf<typeof lotHeaderSchema>;

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { takes, form, objectOf, oneOf, type ValueOf } from '../http/body.ts';
-import { ROLES, type Role } from '@mercato/core/register/permissions';
+import { type Role, ROLES } from '@mercato/core/register/permissions';
+import { form, objectOf, oneOf, takes, type ValueOf } from '../http/body.ts';
 import { text } from '../http/fields.ts';
 
 export type SignIn = ValueOf<typeof signInSchema>;

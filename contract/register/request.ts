@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { takes, orNull, form, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { form, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
 import { decimalText, isoDate, reason, text } from '../http/fields.ts';
 import { TEST_STEPS, type TestStep } from './steps.ts';
 

@@ -1,9 +1,9 @@
-import { filled, file, nothing, read, schemasOf, stream, write } from '../http/route.ts';
-import { LIVE_ADDRESS, type LiveNote } from '../http/live.ts';
 import type { Kind } from '@mercato/core/rule-books/findKind';
+import { LIVE_ADDRESS, type LiveNote } from '../http/live.ts';
+import { file, filled, nothing, read, schemasOf, stream, write } from '../http/route.ts';
+import type { LotHistory } from '../lot-sheet/history.ts';
 import type { StoreScan } from '../store/packets.ts';
 import type { KindList, KindMethods, KindView, NameLists } from './kinds.ts';
-import type { LotHistory } from '../lot-sheet/history.ts';
 import type { LotList, LotSheet, ScanAnswer } from './lots.ts';
 import type { LaboratoryView, PeopleList, PersonView, ResetLink, SessionView, SignedIn } from './people.ts';
 import type { StationList } from './stations.ts';

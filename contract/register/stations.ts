@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { form, oneOf, type ValueOf } from '../http/body.ts';
-import { why, text } from '../http/fields.ts';
+import { text, why } from '../http/fields.ts';
 
 export const STATION_KINDS = ['bench', 'machine'] as const;
 export type StationKind = (typeof STATION_KINDS)[number];

@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { read, schemasOf, write, type Filled, type ReadRoute, type WriteRoute } from '../http/route.ts';
+import { type Filled, read, type ReadRoute, schemasOf, write, type WriteRoute } from '../http/route.ts';
 import type { DayCorrection } from '../http/seen.ts';
 import type { TestStep } from './steps.ts';
 

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { takes, form, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { form, oneOf, optional, takes, type ValueOf } from '../http/body.ts';
 import { mass, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import { TEST_STEPS } from './steps.ts';

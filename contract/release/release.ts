@@ -1,6 +1,6 @@
-import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import type { ReleaseDocument } from '@mercato/core/release/documents';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
+import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { text } from '../http/fields.ts';
 import type { LotBrief } from '../register/lots.ts';
 import { DOCUMENT_KINDS, type DocumentKind } from './kinds.ts';

@@ -1,5 +1,5 @@
-import type { DocumentKind } from './kinds.ts';
 import type { Step } from '../register/steps.ts';
+import type { DocumentKind } from './kinds.ts';
 
 /** How the release of a lot stands; `Blocks` is what a step has against one. */
 export type ReleaseStands<Blocks> =

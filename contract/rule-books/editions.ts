@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { takes, form, listOf, objectOf, oneOf, type ValueOf } from '../http/body.ts';
-import { RULE_BOOKS, type EditionContent, type RuleBook } from '@mercato/core/rule-books/edition';
+import { type EditionContent, RULE_BOOKS, type RuleBook } from '@mercato/core/rule-books/edition';
 import type { Row } from '@mercato/core/rule-books/tableShapes';
+import { form, listOf, objectOf, oneOf, takes, type ValueOf } from '../http/body.ts';
 import { text, wholeNumber } from '../http/fields.ts';
 
 /** An edition as the list shows it. */

@@ -1,11 +1,11 @@
 import Joi from 'joi';
-import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import {
-  ATTRIBUTES,
-  LEAST_CONTAINERS,
   type Attribute,
+  ATTRIBUTES,
   type HeterogeneityVerdict,
+  LEAST_CONTAINERS,
 } from '@mercato/core/sampling/judgeHeterogeneity';
+import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import type { DecisionView, FieldView } from '../register/lots.ts';

@@ -1,14 +1,14 @@
 import Joi from 'joi';
-import { orNull, form, oneOf, optional, type ValueOf } from '../http/body.ts';
-import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
 import type { Split } from '@mercato/core/sampling/splitLot';
+import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
+import { form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
-import type { HeterogeneityView } from './heterogeneity.ts';
 import type { DecisionView, FieldView, LotBrief, VesselView } from '../register/lots.ts';
+import type { HeterogeneityView } from './heterogeneity.ts';
 
 export type SubmittedSample = ValueOf<typeof submittedSampleSchema>;
 

@@ -1,5 +1,5 @@
 import { defineStep } from '../lot-sheet/step.ts';
-import { samplingBlocks, samplingStands, SAMPLING_NEXT } from './words.ts';
+import { SAMPLING_NEXT, samplingBlocks, samplingStands } from './words.ts';
 
 export const samplingStep = defineStep({
   step: 'sampling',

@@ -1,11 +1,11 @@
 import Joi from 'joi';
-import { orNull, form, oneOf, optional, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
 import { DIVIDERS } from '@mercato/core/sampling/dividers';
+import { form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
+import { worded } from '../http/fieldWords.ts';
 import { isoDate, mass, reason, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
-import { ENDS, type NewVesselEvent, type VesselEventView } from './vesselEvents.ts';
 import type { LotBrief, VesselView } from '../register/lots.ts';
+import { ENDS, type NewVesselEvent, type VesselEventView } from './vesselEvents.ts';
 
 /** All primary samples poured together and mixed. */
 export type NewComposite = ValueOf<typeof newCompositeSchema>;

@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { orNull, form, objectOf, type BodyOf, type ValueOf } from '../http/body.ts';
 import type { SowingCalendar } from '@mercato/core/sowing/window';
-import { why, dayCount, isoDate, text, wholeNumber } from '../http/fields.ts';
+import { type BodyOf, form, objectOf, orNull, type ValueOf } from '../http/body.ts';
+import { dayCount, isoDate, text, wholeNumber, why } from '../http/fields.ts';
 
 /** What is to be sown, when, and what has to be over before. */
 export type NewSowingPlan = BodyOf<typeof newSowingPlanKeys>;

@@ -1,11 +1,11 @@
 import Joi from 'joi';
-import { orNull, form, oneOf, type BodyOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
-import { BATCHES, type Batch, type Warning } from '@mercato/core/storage/cold';
+import { type Batch, BATCHES, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
+import type { PlaceCare } from '../air/care.ts';
+import { type BodyOf, form, oneOf, orNull } from '../http/body.ts';
+import { worded } from '../http/fieldWords.ts';
 import { text, wholeNumber } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
-import type { PlaceCare } from '../air/care.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
 const figure = (least: number, most: number, words: string) =>

@@ -1,8 +1,8 @@
-import { LEAST_TESTS, type NoOwnCurve } from '@mercato/core/storage/ownRecord';
-import type { BatchEntry } from './batches.ts';
 import type { Warning } from '@mercato/core/storage/cold';
 import type { DryNext, DryReason } from '@mercato/core/storage/dryEnough';
+import { LEAST_TESTS, type NoOwnCurve } from '@mercato/core/storage/ownRecord';
 import type { Because } from '@mercato/core/storage/whatNext';
+import type { BatchEntry } from './batches.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const years = (n: number) =>

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { orNull, form, oneOf, optional, type ValueOf } from '../http/body.ts';
-import { BREEDINGS, ISOLATIONS, SOURCES, type Expectation } from '@mercato/core/store/comesTrue';
+import { BREEDINGS, type Expectation, ISOLATIONS, SOURCES } from '@mercato/core/store/comesTrue';
+import { form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { reason, text, wholeNumber } from '../http/fields.ts';
 
 export const KEPT = ['all', 'best', 'weak', 'not known'] as const;

@@ -1,8 +1,8 @@
-import type { ListQuestion } from '@mercato/core/store/list/readList';
-import type { ClimateQuestion } from '@mercato/core/store/list/readClimateLog';
 import type { Unlikely } from '@mercato/core/air/dial';
-import type { FileAsk } from './lists.ts';
+import type { ClimateQuestion } from '@mercato/core/store/list/readClimateLog';
+import type { ListQuestion } from '@mercato/core/store/list/readList';
 import { listFaultWords, questionWords } from './listWords.ts';
+import type { FileAsk } from './lists.ts';
 
 /** Why a logger was not heard, in words. */
 const LOGGER_FAULTS = {

@@ -1,5 +1,5 @@
-import type { ClimateQuestion } from '@mercato/core/store/list/readClimateLog';
 import type { ListGap } from '@mercato/core/store/list/faults';
+import type { ClimateQuestion } from '@mercato/core/store/list/readClimateLog';
 import type { ListQuestion } from '@mercato/core/store/list/readList';
 import type { DecimalMark } from '@mercato/core/units/writtenFigure';
 import { speaker } from '../words/coded.ts';

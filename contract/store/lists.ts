@@ -1,21 +1,21 @@
 import Joi from 'joi';
-import { oneOf, takes, objectOf, orNull, type ValueOf } from '../http/body.ts';
 import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
 import type { ListFault } from '@mercato/core/store/list/faults';
+import { type ListAnswers, NOTHING_ANSWERED } from '@mercato/core/store/list/listCells';
 import {
   CLIMATE_COLUMNS,
-  CLOCKS,
-  DEGREES,
   type ClimateAsk,
   type ClimateColumn,
+  CLOCKS,
+  DEGREES,
   type LoggedAir,
 } from '@mercato/core/store/list/readClimateLog';
-import { type Ask, type ListedPacket } from '@mercato/core/store/list/readList';
-import { NOTHING_ANSWERED, type ListAnswers } from '@mercato/core/store/list/listCells';
+import type { Ask, ListedPacket } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import type { DecimalMark } from '@mercato/core/units/writtenFigure';
-import { why, text, wholeNumber } from '../http/fields.ts';
+import { objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';
+import { text, wholeNumber, why } from '../http/fields.ts';
 
 /** How the bytes of a list can be read as text. */
 export const ENCODINGS = [

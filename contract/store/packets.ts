@@ -1,12 +1,12 @@
 import Joi from 'joi';
-import { form, objectOf, oneOf, optional, orNull, type BodyOf, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { USES, type Amount, type PacketEntry, type Use } from '@mercato/core/store/packetBook';
-import { why, isoDate, mass, reason, text, wholeNumber } from '../http/fields.ts';
+import { type Amount, type PacketEntry, type Use, USES } from '@mercato/core/store/packetBook';
+import { type BodyOf, form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
+import { worded } from '../http/fieldWords.ts';
+import { isoDate, mass, reason, text, wholeNumber, why } from '../http/fields.ts';
 import { seenKeys, type SeenOn } from '../http/seen.ts';
-import type { TestLine } from './tests.ts';
 import { accessionHeaderSchema, type AccessionView } from './accessions.ts';
+import type { TestLine } from './tests.ts';
 
 /** Kinds of places, from the largest to what a packet lies in. */
 export const PLACE_KINDS = [

@@ -1,8 +1,8 @@
+import type { CareList, LoggerAnswer, PlaceCare } from '../air/care.ts';
 import { file, filled, nothing, read, schemasOf, write } from '../http/route.ts';
 import type { AccessionView } from './accessions.ts';
 import type { BrapiOne, BrapiPage, BrapiSeedLot } from './brapi.ts';
 import type { CandidateList } from './candidates.ts';
-import type { CareList, LoggerAnswer, PlaceCare } from '../air/care.ts';
 import type { Comparison } from './comparison.ts';
 import type { Lists, ListView } from './lists.ts';
 import type { PacketView, PlaceList, StoreList } from './packets.ts';

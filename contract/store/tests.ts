@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { takes, form, oneOf, optional, type BodyOf } from '../http/body.ts';
-import { why, isoDate, text, wholeNumber } from '../http/fields.ts';
+import { type BodyOf, form, oneOf, optional, takes } from '../http/body.ts';
+import { isoDate, text, wholeNumber, why } from '../http/fields.ts';
 
 /** How a packet is tried: in a towel or tray, in water, or by what came up where it was sown. */
 export const TESTS = ['towel', 'float', 'field'] as const;

@@ -1,10 +1,10 @@
-import type { Amount, PacketEntry } from '@mercato/core/store/packetBook';
 import type { PlaceEntry } from '@mercato/core/air/placeBook';
-import type { DateOrder } from '@mercato/core/units/writtenDate';
-import { wholeDayOf } from '../words/days.ts';
-import type { AlarmView, CareCall } from '../air/care.ts';
 import { ALIKE, type CandidateReason } from '@mercato/core/store/candidates';
 import type { Expectation, TrueReason } from '@mercato/core/store/comesTrue';
+import type { Amount, PacketEntry } from '@mercato/core/store/packetBook';
+import type { DateOrder } from '@mercato/core/units/writtenDate';
+import type { AlarmView, CareCall } from '../air/care.ts';
+import { wholeDayOf } from '../words/days.ts';
 
 export const COMES_TRUE: Readonly<Record<Expectation['answer'], string>> = {
   yes: 'will come true',

@@ -1,6 +1,6 @@
 import type { Batch } from '@mercato/core/storage/cold';
-import type { SowingNext } from '../sowing/plans.ts';
 import type { CareCall } from '../air/care.ts';
+import type { SowingNext } from '../sowing/plans.ts';
 
 /** One thing that the store asks of somebody: what it is, as codes with figures. */
 export type DueThing =

@@ -1,4 +1,4 @@
-import { daysOf, G, item, sampleOf, type Item } from '../lot-sheet/items.ts';
+import { daysOf, G, item, type Item, sampleOf } from '../lot-sheet/items.ts';
 import { MOST_REPLICATES } from './replicates.ts';
 
 /** What a file of lots holds of it, in the order in which it is written. */

@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { orNull, form, objectOf, optional, type ValueOf } from '../http/body.ts';
 import type { Plausible, WeightResult } from '@mercato/core/weight/thousandSeedWeight';
 import { weighedOnSchema } from '../devices/balances.ts';
+import { form, objectOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';

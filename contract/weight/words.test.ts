@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { saidWords } from '../words/faults.ts';
-import { usualWords, weightBlocks, weightStands } from './words.ts';
 import type { WeightStands } from './stands.ts';
+import { usualWords, weightBlocks, weightStands } from './words.ts';
 
 const weighed: Extract<WeightStands, { is: 'weighed' }> = {
   is: 'weighed',

@@ -9,7 +9,7 @@ import { RULE_BOOKS_ACTS } from '../rule-books/acts.ts';
 import { SOWING_ACTS } from '../sowing/acts.ts';
 import { STORAGE_ACTS } from '../storage/acts.ts';
 import { STORE_ACTS } from '../store/acts.ts';
-import { speaker, type CodedIn } from './coded.ts';
+import { type CodedIn, speaker } from './coded.ts';
 
 export const ACTS_OF_FEATURES = [
   DEVICES_ACTS,

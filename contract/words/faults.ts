@@ -15,7 +15,7 @@ import { STORAGE_FAULTS } from '../storage/faults.ts';
 import { STORE_FAULTS } from '../store/faults.ts';
 import { LIST_FAULTS } from '../store/listWords.ts';
 import { ARGUMENT_FAULTS } from './arguments.ts';
-import { speaker, type CodedIn } from './coded.ts';
+import { type CodedIn, speaker } from './coded.ts';
 import { DATE_FAULTS } from './dates.ts';
 
 export const FAULTS_OF_FEATURES = [

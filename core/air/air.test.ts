@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inShort } from '../testing/inShort.ts';
 import {
-  proposeClimateColumns,
-  readClimateLog,
   type ClimateAnswers,
   type ClimateColumn,
+  proposeClimateColumns,
+  readClimateLog,
 } from '../store/list/readClimateLog.ts';
-import { alarmKey, placeStanding, type PlaceEntry } from './placeBook.ts';
-import { episodesOf, meanAir, type Air, type Band } from './air.ts';
+import { inShort } from '../testing/inShort.ts';
+import { type Air, type Band, episodesOf, meanAir } from './air.ts';
+import { alarmKey, type PlaceEntry, placeStanding } from './placeBook.ts';
 
 const NOW = Date.UTC(2026, 10, 24, 12);
 const MINUTE = 60_000;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { type ClimateAnswers, proposeClimateColumns, readClimateLog } from '../store/list/readClimateLog.ts';
 import { inShort } from '../testing/inShort.ts';
-import { proposeClimateColumns, readClimateLog, type ClimateAnswers } from '../store/list/readClimateLog.ts';
-import { airFault, episodesOf, meanAir, type Air, type Band } from './air.ts';
+import { type Air, airFault, type Band, episodesOf, meanAir } from './air.ts';
 import { loggerLine } from './loggerLine.ts';
 
 const MINUTE = 60_000;

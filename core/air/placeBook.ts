@@ -1,5 +1,5 @@
 import { CannotBe, struckLines } from '../store/strikes.ts';
-import { ALARMS, type Alarm } from './air.ts';
+import { type Alarm, ALARMS } from './air.ts';
 
 export { ALARMS };
 /** What takes water out of the air of a vessel. */

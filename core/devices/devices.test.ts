@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { checkState } from './judgeBalance.ts';
 import { lineReader } from './linePattern.ts';
 import { takeReading } from './takeReading.ts';
-import { NOTHING_SHOWN, ReadingWatch, SILENT_MS, STILL_MS, type BalanceState } from './watchReadings.ts';
+import { type BalanceState, NOTHING_SHOWN, ReadingWatch, SILENT_MS, STILL_MS } from './watchReadings.ts';
 
 // Source: docs/balance-protocol.md, our own.
 describe('the lines of a balance', () => {

@@ -1,8 +1,8 @@
-import { percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowForGerminationAverage } from '../rule-books/lookUp.ts';
-import type { GerminationNext } from './next.ts';
+import { percentIn } from '../units/argument.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
+import type { GerminationNext } from './next.ts';
 
 export interface TwoTestsVerdict extends Verdict<GerminationNext> {
   readonly meanPercent: number;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, csvRows, ISTA } from '../testing/books.ts';
-import { CLASSES, totalOf, type Counts } from '../units/seedCounts.ts';
+import { CLASSES, type Counts, totalOf } from '../units/seedCounts.ts';
+import { judgeTwoTests } from './combineTests.ts';
 import { judgeClaim } from './judgeClaim.ts';
 import { judgeReplicates } from './judgeReplicates.ts';
-import { judgeTwoTests } from './combineTests.ts';
 import { dayZero, missingForPlan, planCalendar } from './planTest.ts';
 import { combine, testResult } from './result.ts';
 import { roundTo100 } from './roundTo100.ts';

@@ -1,9 +1,9 @@
-import { percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowFrom } from '../rule-books/lookUp.ts';
+import { percentIn } from '../units/argument.ts';
 import { Exact } from '../units/mass.ts';
-import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
+import type { GerminationNext } from './next.ts';
 
 export interface ClaimVerdict extends Verdict<GerminationNext> {
   readonly meanPercent: number;

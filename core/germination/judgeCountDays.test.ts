@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Edition } from '../rule-books/edition.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 import { AOSA, contentOf, ISTA } from '../testing/books.ts';
-import { judgeCountDays, type CountDays, type DishDays } from './judgeCountDays.ts';
+import { type CountDays, type DishDays, judgeCountDays } from './judgeCountDays.ts';
 
 /** A test of a kind with counts on days 4 and 10, all dishes on their days unless said otherwise. */
 const days = (change: Partial<DishDays & Omit<CountDays, 'dishes'>> & { on?: number } = {}): CountDays => {

@@ -1,7 +1,7 @@
-import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import type { Edition, Figure } from '../rule-books/edition.ts';
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
+import { type Outcome, outcomeUpTo, type Rule, type Verdict, type WorkingStep, worst } from '../verdict/verdict.ts';
 import type { GerminationNext } from './next.ts';
-import { outcomeUpTo, worst, type Outcome, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 
 /** Why a test does not end on its prescribed day, as the analyst saw it. */
 export const END_CAUSES = ['all-germinated', 'not-yet-judgeable', 'swollen-legume'] as const;

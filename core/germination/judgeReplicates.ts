@@ -1,9 +1,9 @@
-import { ArgumentFault, percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowForGerminationAverage } from '../rule-books/lookUp.ts';
+import { ArgumentFault, percentIn } from '../units/argument.ts';
 import { Exact } from '../units/mass.ts';
-import type { GerminationNext } from './next.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+import type { GerminationNext } from './next.ts';
 
 export interface ReplicateVerdict extends Verdict<GerminationNext> {
   /** Average normal seedlings in whole percent, half up: the entry of the table. */

@@ -1,5 +1,5 @@
-import { wholeIn } from '../units/argument.ts';
 import type { KindMethod } from '../rule-books/edition.ts';
+import { wholeIn } from '../units/argument.ts';
 import { addDays } from '../units/days.ts';
 
 /** One day on the calendar of a test. */

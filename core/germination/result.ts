@@ -1,10 +1,10 @@
 import type { Edition } from '../rule-books/edition.ts';
+import { addCounts, CLASSES, type Counts, totalOf } from '../units/seedCounts.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import { judgeTwoTests, type TwoTestsVerdict } from './combineTests.ts';
-import { addCounts, CLASSES, totalOf, type Counts } from '../units/seedCounts.ts';
-import type { GerminationNext } from './next.ts';
 import { judgeReplicates, type ReplicateVerdict } from './judgeReplicates.ts';
-import { roundTo100, type RoundedResult } from './roundTo100.ts';
+import type { GerminationNext } from './next.ts';
+import { type RoundedResult, roundTo100 } from './roundTo100.ts';
 
 /** One dish, tray or towel roll: seeds set and what became of them. */
 export interface DishCounts {

@@ -1,6 +1,6 @@
 import { ArgumentFault, wholeIn } from '../units/argument.ts';
+import { checkCounts, CLASSES, type Counts, perClass, type SeedClass, totalOf } from '../units/seedCounts.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
-import { CLASSES, totalOf, checkCounts, perClass, type Counts, type SeedClass } from '../units/seedCounts.ts';
 
 /** Classes that may take a percent, in the order in which they do so where their fractions tie. */
 const CANDIDATES = CLASSES.filter((one) => one !== 'normal');

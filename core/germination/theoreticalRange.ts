@@ -1,5 +1,5 @@
-import { percentIn, wholeIn } from '../units/argument.ts';
 import { rangeQuantile } from '../statistics/studentizedRange.ts';
+import { percentIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface TheoreticalRange {

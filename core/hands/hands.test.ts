@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { arrive, leave, NEVER_HELD, take, type Hold } from './hands.ts';
+import { arrive, type Hold, leave, NEVER_HELD, take } from './hands.ts';
 
 /** What one page does: reads how things stand, presses, sends the oldest key, takes over, or puts down. */
 const act = fc.record({

@@ -1,8 +1,8 @@
-import { ArgumentFault } from '../units/argument.ts';
 import type { Figure } from '../rule-books/edition.ts';
+import { ArgumentFault } from '../units/argument.ts';
 import type { ExactNumber } from '../units/mass.ts';
-import type { MoistureNext } from './next.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+import type { MoistureNext } from './next.ts';
 
 /** Three weighings of one container, g: empty, with seed, with dried seed. */
 export interface OvenWeighing {

@@ -1,7 +1,7 @@
-import { aboveZero, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
-import { normalQuantile } from '../statistics/normalDistribution.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
+import { normalQuantile } from '../statistics/normalDistribution.ts';
+import { aboveZero, wholeIn } from '../units/argument.ts';
 
 export interface CountComparison {
   /** Chance of a split no more likely than the one found, if both rates were equal. */

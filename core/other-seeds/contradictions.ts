@@ -1,5 +1,5 @@
-import type { Component } from '../units/components.ts';
 import { genusOf, isGenus } from '../rule-books/resolveName.ts';
+import type { Component } from '../units/components.ts';
 import { compareCounts } from './compareCounts.ts';
 
 /** What purity found, as percent of the components, and seeds of species where they were counted. */

@@ -1,9 +1,9 @@
-import { aboveZero, numberIn, wholeIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
 import { rowFor } from '../rule-books/lookUp.ts';
+import { aboveZero, numberIn, wholeIn } from '../units/argument.ts';
 import { Exact } from '../units/mass.ts';
-import type { OtherSeedsNext } from './next.ts';
 import { outcomeUpTo, type Rule, type Verdict } from '../verdict/verdict.ts';
+import type { OtherSeedsNext } from './next.ts';
 
 export interface NoxiousClaimVerdict extends Verdict<OtherSeedsNext> {
   /** The labelled rate in the mass that was searched, whole seeds. */

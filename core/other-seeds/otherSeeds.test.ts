@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { AOSA, contentOf, csvRows, ISTA } from '../testing/books.ts';
-import { compareCounts } from './compareCounts.ts';
 import { judgeLeastMass } from '../rule-books/leastMass.ts';
+import { AOSA, contentOf, csvRows, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
+import { compareCounts } from './compareCounts.ts';
 import { countsThere, stillToSearchG } from './judgeSearch.ts';
-import { judgeNoxious, readNoxious, type NoxiousRow } from './noxious.ts';
+import { judgeNoxious, type NoxiousRow, readNoxious } from './noxious.ts';
 import { judgeNoxiousClaim } from './noxiousClaim.ts';
 import { ratePerMass, threeFigures } from './ratePerMass.ts';
 import { judgeSecondCount, judgeTwoCounts } from './twoCounts.ts';

@@ -1,5 +1,5 @@
-import { aboveZero } from '../units/argument.ts';
 import { poissonLimits } from '../statistics/poissonLimits.ts';
+import { aboveZero } from '../units/argument.ts';
 import { GRAMS_PER } from '../units/mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 

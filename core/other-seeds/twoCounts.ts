@@ -1,8 +1,8 @@
-import { wholeIn } from '../units/argument.ts';
 import type { Edition, StepRow } from '../rule-books/edition.ts';
 import { rowFor } from '../rule-books/lookUp.ts';
-import type { OtherSeedsNext } from './next.ts';
+import { wholeIn } from '../units/argument.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
+import type { OtherSeedsNext } from './next.ts';
 
 export interface TwoCountsVerdict extends Verdict<OtherSeedsNext> {
   /** Average count, half up: what the table is read at. */

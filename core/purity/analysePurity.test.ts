@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
+import { COMPONENTS } from '../units/components.ts';
 import { Exact } from '../units/mass.ts';
 import { analysePurity, shareSteps } from './analysePurity.ts';
-import { COMPONENTS } from '../units/components.ts';
 
 const grams = fc.integer({ min: 0, max: 2_000_000 });
 const four = fc.tuple(grams, grams, grams, grams).filter((parts) => parts.some((part) => part > 0));

@@ -1,10 +1,10 @@
+import type { Edition } from '../rule-books/edition.ts';
 import { weighingDecimals } from '../rule-books/weighingDecimals.ts';
 import { ArgumentFault } from '../units/argument.ts';
-import type { Edition } from '../rule-books/edition.ts';
-import type { PurityNext } from './next.ts';
-import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
-import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
+import { type Component, COMPONENT_NAMES, COMPONENTS } from '../units/components.ts';
+import { Exact, type ExactNumber, percentHalfUp } from '../units/mass.ts';
 import { outcomeUpTo, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+import type { PurityNext } from './next.ts';
 
 export interface ComponentShare {
   readonly component: Component;

@@ -1,6 +1,6 @@
-import { Exact, DECIMAL_TEXT, type ExactNumber } from '../units/mass.ts';
-import type { ComponentMasses } from './analysePurity.ts';
 import type { Component } from '../units/components.ts';
+import { DECIMAL_TEXT, Exact, type ExactNumber } from '../units/mass.ts';
+import type { ComponentMasses } from './analysePurity.ts';
 import { partMultipleUnits } from './parts.ts';
 
 /**

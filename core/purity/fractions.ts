@@ -1,6 +1,6 @@
-import { ArgumentFault } from '../units/argument.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 import type { ProportionInterval } from '../statistics/wilsonInterval.ts';
+import { ArgumentFault } from '../units/argument.ts';
 
 /** What pure seed may be like without being anything but pure seed: for the cleaning shed, never for a label. */
 export const FRACTIONS = ['light', 'stained', 'bored', 'off-type'] as const;

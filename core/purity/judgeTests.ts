@@ -1,10 +1,10 @@
-import { ArgumentFault } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
-import { Exact, percentHalfUp, type ExactNumber } from '../units/mass.ts';
-import { worst, type Outcome } from '../verdict/verdict.ts';
-import { sharesOf, type ComponentMasses, type PurityShares } from './analysePurity.ts';
-import { COMPONENT_NAMES, COMPONENTS, type Component } from '../units/components.ts';
-import { judgeDuplicate, type Basis, type ToleranceVerdict } from './tolerances.ts';
+import { ArgumentFault } from '../units/argument.ts';
+import { type Component, COMPONENT_NAMES, COMPONENTS } from '../units/components.ts';
+import { Exact, type ExactNumber, percentHalfUp } from '../units/mass.ts';
+import { type Outcome, worst } from '../verdict/verdict.ts';
+import { type ComponentMasses, type PurityShares, sharesOf } from './analysePurity.ts';
+import { type Basis, judgeDuplicate, type ToleranceVerdict } from './tolerances.ts';
 
 /** How one component of two tests compares. */
 export interface ComponentComparison extends ToleranceVerdict {

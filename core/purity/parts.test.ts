@@ -6,7 +6,7 @@ import { Exact } from '../units/mass.ts';
 import { componentMasses } from './componentMasses.ts';
 import { shareFractions } from './fractions.ts';
 import { sortingRate } from './handSorting.ts';
-import { judgeParts, partMultipleUnits, partReportRule, partsExceed, type NamedPart } from './parts.ts';
+import { judgeParts, type NamedPart, partMultipleUnits, partReportRule, partsExceed } from './parts.ts';
 import { unitRulesFor } from './unitRules.ts';
 
 const part = (text: string): NamedPart => ({

@@ -1,8 +1,8 @@
-import { percentIn } from '../units/argument.ts';
 import type { Edition } from '../rule-books/edition.ts';
-import { Exact, percentHalfUp, writtenDecimals, type ExactNumber } from '../units/mass.ts';
-import type { Rule } from '../verdict/verdict.ts';
+import { percentIn } from '../units/argument.ts';
 import type { Component } from '../units/components.ts';
+import { Exact, type ExactNumber, percentHalfUp, writtenDecimals } from '../units/mass.ts';
+import type { Rule } from '../verdict/verdict.ts';
 
 /** A named part of a component: weighed, counted, or just there. */
 export type PartAmount =

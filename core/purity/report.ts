@@ -1,4 +1,4 @@
-import { COMPONENT_NAMES, type Component } from '../units/components.ts';
+import { type Component, COMPONENT_NAMES } from '../units/components.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
 import type { JudgedPart } from './parts.ts';
 

@@ -1,10 +1,10 @@
-import { percentIn } from '../units/argument.ts';
 import type { ByChaff, Edition, StepRow } from '../rule-books/edition.ts';
 import { rowForPurityAverage } from '../rule-books/lookUp.ts';
-import type { PurityNext } from './next.ts';
+import { percentIn } from '../units/argument.ts';
+import { type Component, COMPONENT_NAMES } from '../units/components.ts';
 import { Exact } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict } from '../verdict/verdict.ts';
-import { COMPONENT_NAMES, type Component } from '../units/components.ts';
+import type { PurityNext } from './next.ts';
 
 /** How two percents of one component compare; without a table nothing is judged. */
 export interface ToleranceVerdict extends Verdict<PurityNext> {

@@ -1,6 +1,6 @@
-import { ArgumentFault } from '../units/argument.ts';
 import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import { tTwoSidedP, tUpperQuantile } from '../statistics/studentT.ts';
+import { ArgumentFault } from '../units/argument.ts';
 
 export interface Correlation {
   readonly pearsonR: number | null;

@@ -1,5 +1,5 @@
-import { between, wholeIn } from '../units/argument.ts';
 import { hypergeometricCdf } from '../statistics/hypergeometric.ts';
+import { between, wholeIn } from '../units/argument.ts';
 
 export interface PacketShare {
   /** Living seeds in the whole packet as it was before the test: exact limits. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { badSeedOrBadTest, type Cause, type CauseAnswer } from './badTest.ts';
-import { answeredBy, bagHeldBackBy, whyAsked, type TestFacts } from './mayAdvise.ts';
+import { answeredBy, bagHeldBackBy, type TestFacts, whyAsked } from './mayAdvise.ts';
 import { quickAnswer } from './quickAnswer.ts';
 import { unsuited } from './roundPlan.ts';
 

@@ -1,5 +1,5 @@
 import type { SmallTestMethod } from '../rule-books/findKind.ts';
-import { faultsOfTest, type Asked, type Cause, type CauseAnswer } from './badTest.ts';
+import { type Asked, type Cause, type CauseAnswer, faultsOfTest } from './badTest.ts';
 import type { Unsuited } from './roundPlan.ts';
 import { inBestBand, schoolsFor } from './schools.ts';
 

@@ -1,5 +1,5 @@
-import { wholeIn } from '../units/argument.ts';
 import type { SmallTestMethod } from '../rule-books/findKind.ts';
+import { wholeIn } from '../units/argument.ts';
 
 /** Where a bag stands in the time of its kind. */
 export type BagState = 'too-early' | 'look-today' | 'under-way' | 'late' | 'last-day' | 'over';

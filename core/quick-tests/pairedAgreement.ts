@@ -1,6 +1,6 @@
-import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { normalChance } from '../statistics/normalDistribution.ts';
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 
 export interface PairedAgreement {
   readonly mcnemarExactP: number;

@@ -1,12 +1,12 @@
-import { numberIn, wholeIn } from '../units/argument.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 import { oneSided } from '../statistics/oneSided.ts';
 import type { ProportionInterval } from '../statistics/wilsonInterval.ts';
+import { numberIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import type { Cause } from './badTest.ts';
 import { packetShare, type PacketShare } from './finitePacket.ts';
 import { goodEnough } from './mayAdvise.ts';
-import { askSchool, schoolsFor, type SchoolAnswer, type SmallTest } from './schools.ts';
+import { askSchool, type SchoolAnswer, schoolsFor, type SmallTest } from './schools.ts';
 
 export interface QuickAnswer {
   readonly test: SmallTest;

@@ -1,6 +1,6 @@
-import { ArgumentFault } from '../units/argument.ts';
-import { betaTails } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances } from '../statistics/betaBinomial.ts';
+import { betaTails } from '../statistics/betaDistribution.ts';
+import { ArgumentFault } from '../units/argument.ts';
 
 /** What a school does with seed. */
 export type Advice =

@@ -5,7 +5,7 @@ import { agreement } from './agreement.ts';
 import { bagTime } from './method.ts';
 import { pairedAgreement } from './pairedAgreement.ts';
 import { quickAnswer } from './quickAnswer.ts';
-import { seedsToTake, unsuited, type RoundPlace } from './roundPlan.ts';
+import { type RoundPlace, seedsToTake, unsuited } from './roundPlan.ts';
 import { askSchool, schoolsFor } from './schools.ts';
 
 const told = ({ steps }: { steps: readonly { label: string; expression?: string; result: string }[] }) =>

@@ -1,12 +1,11 @@
+import { foundPerPound, noxiousPerPound } from '../other-seeds/report.ts';
+import { type Book, BOOK_NAMES } from '../rule-books/edition.ts';
+import type { Component } from '../units/components.ts';
 import { lastDayAfter } from '../units/days.ts';
 import { MONTHS } from '../units/monthNames.ts';
-import type { Component } from '../units/components.ts';
-import type { Book } from '../rule-books/edition.ts';
-import { BOOK_NAMES } from '../rule-books/edition.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
-import { foundPerPound, noxiousPerPound } from '../other-seeds/report.ts';
 import { liveShares, pureLiveSeed } from './pureLiveSeed.ts';
-import { anyTested, reportLines, type Reported } from './reported.ts';
+import { anyTested, type Reported, reportLines } from './reported.ts';
 
 /** A lot with what the steps found, ready for a label; null = not tested. */
 export interface DocumentData extends Reported {

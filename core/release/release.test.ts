@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { NOTHING_REPORTED } from './reported.ts';
-import { analysisTag, testReport, type DocumentData } from './documents.ts';
+import { analysisTag, type DocumentData, testReport } from './documents.ts';
 import { pureLiveSeed, pureLiveSeedSteps } from './pureLiveSeed.ts';
+import { NOTHING_REPORTED } from './reported.ts';
 
 const data: DocumentData = {
   ...NOTHING_REPORTED,

@@ -5,7 +5,7 @@ import { otherSeedsReport } from '../other-seeds/report.ts';
 import { purityReport } from '../purity/report.ts';
 import { sampleReport } from '../sampling/report.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
-import { anyTested, NOTHING_REPORTED, reportLines, type Reported } from './reported.ts';
+import { anyTested, NOTHING_REPORTED, type Reported, reportLines } from './reported.ts';
 
 const found: Reported = {
   sample: { mass: '124 g', drawnOn: '2026-11-17', drawnBy: 'A. Thorne', seal: 'Q7', code: '*0000000', sentIn: false },

@@ -3,8 +3,8 @@ import { moistureReport } from '../moisture/report.ts';
 import { otherSeedsReport } from '../other-seeds/report.ts';
 import { purityReport } from '../purity/report.ts';
 import { sampleReport } from '../sampling/report.ts';
-import { weightReport } from '../weight/report.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
+import { weightReport } from '../weight/report.ts';
 
 /** What each step reports, under the name of its facts, in the order of the report. A new step is one line here. */
 const REPORTS = {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { AOSA, contentOf, ISTA } from '../testing/books.ts';
 import type { StepRow } from './edition.ts';
-import { methodsFor, searchKinds, type Kind } from './findKind.ts';
+import { type Kind, methodsFor, searchKinds } from './findKind.ts';
 import { readEdition } from './readEdition.ts';
 
 const down = (rows: readonly StepRow[]) => [...rows].sort((a, b) => b.from - a.from);

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { contentOf } from '../testing/books.ts';
 import { compareEditions, compareRows } from './compareEditions.ts';
 import { RULE_BOOKS } from './edition.ts';
-import { rowKey, TABLE_SHAPES, type Row } from './tableShapes.ts';
+import { type Row, rowKey, TABLE_SHAPES } from './tableShapes.ts';
 
 const NAME = 'germination-two-tests-5C';
 const shape = TABLE_SHAPES.ista[NAME];

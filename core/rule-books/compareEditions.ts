@@ -1,5 +1,5 @@
 import type { EditionContent } from './edition.ts';
-import { rowKey, TABLE_SHAPES, type Row, type TableShape } from './tableShapes.ts';
+import { type Row, rowKey, TABLE_SHAPES, type TableShape } from './tableShapes.ts';
 
 export interface RowDifference {
   readonly table: string;

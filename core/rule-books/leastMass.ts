@@ -1,4 +1,4 @@
-import { shownGrams, writtenDecimals, type ExactNumber } from '../units/mass.ts';
+import { type ExactNumber, shownGrams, writtenDecimals } from '../units/mass.ts';
 import { judgeAtLeast } from '../verdict/atLeast.ts';
 import type { Verdict } from '../verdict/verdict.ts';
 import type { Figure } from './edition.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { Exact } from '../units/mass.ts';
 import { ISTA } from '../testing/books.ts';
+import { Exact } from '../units/mass.ts';
 import type { Figure, StepRow } from './edition.ts';
-import { methodsFor, searchKinds, type Kind } from './findKind.ts';
+import { type Kind, methodsFor, searchKinds } from './findKind.ts';
 import { halfOf, judgeLeastMass } from './leastMass.ts';
 import { rowFor, rowForGerminationAverage, rowForPurityAverage, rowFrom, rowUpTo } from './lookUp.ts';
 import { substrateWords, temperatureWords } from './methodWords.ts';

@@ -1,11 +1,11 @@
 import {
-  isBook,
   type ByChaff,
   type ContainerRange,
   type Edition,
   type EditionContent,
   type Figure,
   type IntensityRow,
+  isBook,
   type KindMethod,
   type MoistureMethod,
   type UnitRule,

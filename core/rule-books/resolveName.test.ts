@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { csvRows } from '../testing/books.ts';
-import { genusOf, isGenus, isGenusName, resolverOf, taxonOf, type ListedSpecies } from './resolveName.ts';
+import { genusOf, isGenus, isGenusName, type ListedSpecies, resolverOf, taxonOf } from './resolveName.ts';
 
 const split = (cell: string | undefined) => (cell ?? '').split(';').filter(Boolean);
 const LIST: ListedSpecies[] = [

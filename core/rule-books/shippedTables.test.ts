@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { inShort } from '../testing/inShort.ts';
 import { contentOf } from '../testing/books.ts';
-import { compareEditions } from './compareEditions.ts';
-import { RULE_BOOKS, type EditionContent } from './edition.ts';
+import { inShort } from '../testing/inShort.ts';
 import { checkTable } from './checkTable.ts';
-import { TABLE_SHAPES, type Row } from './tableShapes.ts';
+import { compareEditions } from './compareEditions.ts';
+import { type EditionContent, RULE_BOOKS } from './edition.ts';
+import { type Row, TABLE_SHAPES } from './tableShapes.ts';
 
 const rowsOf = (book: (typeof RULE_BOOKS)[number], table: string) => contentOf(book).tables[table]?.rows ?? [];
 /** Whether a row claims to be recomputed; one that disagrees must not claim it, and must say what the formula gives. */

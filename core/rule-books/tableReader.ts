@@ -1,5 +1,5 @@
 import type { Rule } from '../verdict/verdict.ts';
-import { type EditionContent, type Figure, type RuleTable, type StepRow } from './edition.ts';
+import type { EditionContent, Figure, RuleTable, StepRow } from './edition.ts';
 import { provenanceOf } from './provenance.ts';
 
 type Row = Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { contentOf } from '../testing/books.ts';
-import { readVerification, writeVerification, type Verification } from './verification.ts';
+import { readVerification, type Verification, writeVerification } from './verification.ts';
 
 it('what is written is read again, whoever checked it against what', () => {
   // A name holds no day, nor the words around it.

@@ -1,7 +1,7 @@
-import { aboveUpTo, ArgumentFault, between, numberIn, wholeIn } from '../units/argument.ts';
 import { betaQuantile, binomialAtMost } from '../statistics/betaDistribution.ts';
 import { gammaQuantile, poissonAtMost } from '../statistics/gammaDistribution.ts';
 import { hypergeometricCdf } from '../statistics/hypergeometric.ts';
+import { aboveUpTo, ArgumentFault, between, numberIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** How the number of marked seeds in a sample varies; counts in a mass are Poisson. */

@@ -1,6 +1,6 @@
 import { aboveUpTo, aboveZero, ArgumentFault, wholeIn, zeroOrMore } from '../units/argument.ts';
-import type { SamplingNext } from './next.ts';
 import { outcomeUpTo, type Rule, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
+import type { SamplingNext } from './next.ts';
 
 /** Ways to reduce a sample: halves (riffle, conical, centrifugal, by hand), jars of a rotary divider, spoonfuls. */
 export const DIVIDERS = ['riffle', 'rotary', 'spoon'] as const;

@@ -1,5 +1,5 @@
-import { wholeIn } from '../units/argument.ts';
 import mersenneTwister from '@stdlib/random-base-mt19937';
+import { wholeIn } from '../units/argument.ts';
 import type { DrawMethod } from './drawMethods.ts';
 
 export interface DrawPlan {

@@ -1,5 +1,5 @@
-import { between, percentIn, wholeIn } from '../units/argument.ts';
 import { gammaQuantile } from '../statistics/gammaDistribution.ts';
+import { between, percentIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface Heterogeneity {

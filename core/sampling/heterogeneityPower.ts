@@ -1,9 +1,9 @@
-import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import beta from '@stdlib/random-base-beta';
 import binomial from '@stdlib/random-base-binomial';
 import gamma from '@stdlib/random-base-gamma';
 import mersenneTwister from '@stdlib/random-base-mt19937';
 import poisson from '@stdlib/random-base-poisson';
+import { ArgumentFault, wholeIn } from '../units/argument.ts';
 import { heterogeneityOfCounts, heterogeneityOfPercents } from './heterogeneity.ts';
 
 export interface PowerTask {

@@ -1,8 +1,8 @@
-import { ArgumentFault } from '../units/argument.ts';
 import type { ContainerRange, Edition } from '../rule-books/edition.ts';
-import { outcomeUpTo, worst, type Outcome, type Rule, type Verdict } from '../verdict/verdict.ts';
+import { ArgumentFault } from '../units/argument.ts';
+import { type Outcome, outcomeUpTo, type Rule, type Verdict, worst } from '../verdict/verdict.ts';
+import { type Heterogeneity, heterogeneityOfCounts, heterogeneityOfPercents } from './heterogeneity.ts';
 import type { SamplingNext } from './next.ts';
-import { heterogeneityOfCounts, heterogeneityOfPercents, type Heterogeneity } from './heterogeneity.ts';
 
 /** What is compared between the containers of a lot. */
 export const ATTRIBUTES = ['purity', 'germination', 'other-seeds'] as const;

@@ -1,7 +1,7 @@
-import { numberIn, wholeIn } from '../units/argument.ts';
 import { binomialAtMost } from '../statistics/betaDistribution.ts';
-import type { WorkingStep } from '../verdict/verdict.ts';
 import { binomialIntervals, clopperPearson } from '../statistics/binomialInterval.ts';
+import { numberIn, wholeIn } from '../units/argument.ts';
+import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Share of pools that show the mark when the share of seeds is p: 1 − (1 − p)^k, without cancellation. */
 export function poolShare(p: number, k: number): number {

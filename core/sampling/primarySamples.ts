@@ -1,6 +1,6 @@
-import { aboveUpTo, wholeIn } from '../units/argument.ts';
-import { rowUpTo } from '../rule-books/lookUp.ts';
 import type { Edition, Rule } from '../rule-books/edition.ts';
+import { rowUpTo } from '../rule-books/lookUp.ts';
+import { aboveUpTo, wholeIn } from '../units/argument.ts';
 import { Exact } from '../units/mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
-import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { judgeLotMass, judgePrimarySamples } from './judgeSamples.ts';
 import { planPrimarySamples } from './primarySamples.ts';
 

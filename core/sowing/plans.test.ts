@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { addDays } from '../units/days.ts';
 import { plantsInRow, plantsOnArea, seedsForPlants, SQUARE_METRES_PER } from './bed.ts';
 import { seedIncrease } from './increase.ts';
 import { sowingRate } from './rate.ts';
 import { gainOfPairs, gainOfShares } from './sortedTrial.ts';
-import { addDays } from '../units/days.ts';
-import { sowingCalendar, windowOfFrost, type SowingWindow } from './window.ts';
+import { sowingCalendar, type SowingWindow, windowOfFrost } from './window.ts';
 
 const LEEK: SowingWindow = {
   from: '2027-03-01',

@@ -1,7 +1,7 @@
+import { tTwoSidedP, tUpperQuantile } from '../statistics/studentT.ts';
+import { wilsonInterval } from '../statistics/wilsonInterval.ts';
 import { ArgumentFault, zeroOrMore } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
-import { wilsonInterval } from '../statistics/wilsonInterval.ts';
-import { tTwoSidedP, tUpperQuantile } from '../statistics/studentT.ts';
 
 export interface Gain {
   /** Sorted less unsorted. */

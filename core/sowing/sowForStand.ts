@@ -1,5 +1,5 @@
-import { aboveUpTo, between, wholeIn } from '../units/argument.ts';
 import { betaQuantile, binomialAtMost } from '../statistics/betaDistribution.ts';
+import { aboveUpTo, between, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** What a small test found: the share is known no better than that. */

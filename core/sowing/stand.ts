@@ -1,7 +1,7 @@
-import { numberIn, wholeIn } from '../units/argument.ts';
-import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { betaBinomialChances, quantileOf } from '../statistics/betaBinomial.ts';
+import { binomialAtMost } from '../statistics/betaDistribution.ts';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
+import { numberIn, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 export interface Stand {

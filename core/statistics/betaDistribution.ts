@@ -1,7 +1,7 @@
 import { ArgumentFault, numberIn } from '../units/argument.ts';
-import { binomialForm } from './saddlePoint.ts';
-import { invert } from './invert.ts';
 import type { Tails } from './gammaDistribution.ts';
+import { invert } from './invert.ts';
+import { binomialForm } from './saddlePoint.ts';
 
 const MOST_TERMS = 1_000_000;
 

@@ -2,7 +2,7 @@ import { between, wholeIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { betaQuantile } from './betaDistribution.ts';
 import { normalQuantile } from './normalDistribution.ts';
-import { wilsonInterval, type ProportionInterval } from './wilsonInterval.ts';
+import { type ProportionInterval, wilsonInterval } from './wilsonInterval.ts';
 
 export interface BinomialIntervals {
   readonly estimate: number;

@@ -1,3 +1,4 @@
+import stdlibRangeCdf from '@stdlib/stats-base-dists-studentized-range-cdf';
 import { describe, expect, it } from 'vitest';
 import { betaChance, gammaChance, normalChance as normalDigits } from '../testing/distributions.ts';
 import { Exact } from '../units/mass.ts';
@@ -6,9 +7,8 @@ import { betaQuantile, betaTails, binomialAtMost } from './betaDistribution.ts';
 import { gammaQuantile, gammaTails, poissonAtMost } from './gammaDistribution.ts';
 import { normalQuantile } from './normalDistribution.ts';
 import { poissonLimits } from './poissonLimits.ts';
-import { rangeQuantile } from './studentizedRange.ts';
 import { tUpperQuantile } from './studentT.ts';
-import stdlibRangeCdf from '@stdlib/stats-base-dists-studentized-range-cdf';
+import { rangeQuantile } from './studentizedRange.ts';
 
 /** The series of large shapes are long: there fewer chances are looked at. */
 const chancesFor = (size: number) => (size < 1e6 ? CHANCES : [1e-9, 0.025, 0.5, 0.95, 1 - 1e-9]);

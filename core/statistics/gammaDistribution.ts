@@ -1,6 +1,6 @@
 import { aboveUpTo, ArgumentFault } from '../units/argument.ts';
-import { poissonForm } from './saddlePoint.ts';
 import { invert } from './invert.ts';
+import { poissonForm } from './saddlePoint.ts';
 
 /** A chance and what is missing of it to one, each with all its digits. */
 export interface Tails {

@@ -1,6 +1,6 @@
-import { between } from '../units/argument.ts';
 import libraryCdf from '@stdlib/stats-base-dists-normal-cdf';
 import libraryQuantile from '@stdlib/stats-base-dists-normal-quantile';
+import { between } from '../units/argument.ts';
 import { gammaQuantile } from './gammaDistribution.ts';
 
 /** Φ(z): chance that a standard normal value does not exceed z. */

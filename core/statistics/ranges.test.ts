@@ -1,6 +1,6 @@
-import stdlibRangeCdf from '@stdlib/stats-base-dists-studentized-range-cdf';
 import stdlibHypergeometricCdf from '@stdlib/stats-base-dists-hypergeometric-cdf';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
+import stdlibRangeCdf from '@stdlib/stats-base-dists-studentized-range-cdf';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hypergeometricCdf } from './hypergeometric.ts';

@@ -4,16 +4,16 @@ import { desiccantNeeded } from './desiccant.ts';
 import { dryEnough, type DryEvidence, type DryKind } from './dryEnough.ts';
 import {
   humidityInBalance,
+  type Isotherm,
   isothermHumidity,
   isothermMoisture,
   moistureInBalance,
-  type Isotherm,
 } from './equilibrium.ts';
-import { fitAgeing, scatter, sharesOn, type AgeTest } from './fitAgeing.ts';
+import { type AgeTest, fitAgeing, scatter, sharesOn } from './fitAgeing.ts';
 import { ownCurve, ownWords } from './ownRecord.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';
 import { predictViability, timeToViability } from './viability.ts';
-import { whatNext, type StoredSeed } from './whatNext.ts';
+import { type StoredSeed, whatNext } from './whatNext.ts';
 
 const told = ({ steps }: { steps: readonly { label: string; result: string }[] }) =>
   steps.map((one) => `${one.label}: ${one.result}`);

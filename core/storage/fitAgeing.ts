@@ -1,6 +1,6 @@
-import { numberIn, wholeIn } from '../units/argument.ts';
 import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
 import { tUpperQuantile } from '../statistics/studentT.ts';
+import { numberIn, wholeIn } from '../units/argument.ts';
 
 /** One germination test of a series: how old the seed was, how many of how many came up. */
 export interface AgeTest {

@@ -1,6 +1,5 @@
 import { between, numberIn, percentIn } from '../units/argument.ts';
-import type { WorkingStep } from '../verdict/verdict.ts';
-import { outcomeUpTo, type Outcome } from '../verdict/verdict.ts';
+import { type Outcome, outcomeUpTo, type WorkingStep } from '../verdict/verdict.ts';
 
 export const toFahrenheit = (celsius: number) => (celsius * 9) / 5 + 32;
 

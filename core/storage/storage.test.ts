@@ -5,14 +5,14 @@ import { dryEnough, type DryEvidence, type DryKind } from './dryEnough.ts';
 import {
   dryFromWet,
   humidityInBalance,
+  type Isotherm,
   isothermHumidity,
   isothermMoisture,
   ISOTHERMS,
   moistureInBalance,
   wetFromDry,
-  type Isotherm,
 } from './equilibrium.ts';
-import { fitAgeing, scatter, sharesOn, type AgeingCurve, type AgeTest } from './fitAgeing.ts';
+import { type AgeingCurve, type AgeTest, fitAgeing, scatter, sharesOn } from './fitAgeing.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';
 import { predictViability, timeToViability } from './viability.ts';
 

@@ -1,5 +1,5 @@
-import { ArgumentFault, between, numberIn, zeroOrMore } from '../units/argument.ts';
 import { normalChance, normalQuantile } from '../statistics/normalDistribution.ts';
+import { ArgumentFault, between, numberIn, zeroOrMore } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Constants of the viability equation for one kind. */

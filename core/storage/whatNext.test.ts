@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { NEXTS, whatNext, type StoredSeed } from './whatNext.ts';
+import { NEXTS, type StoredSeed, whatNext } from './whatNext.ts';
 
 const LEEK: StoredSeed = {
   ageYears: 2,

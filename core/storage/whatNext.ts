@@ -1,7 +1,7 @@
+import { clopperPearson } from '../statistics/binomialInterval.ts';
+import { oneSided } from '../statistics/oneSided.ts';
 import { zeroOrMore } from '../units/argument.ts';
 import type { OwnWord } from './ownRecord.ts';
-import { oneSided } from '../statistics/oneSided.ts';
-import { clopperPearson } from '../statistics/binomialInterval.ts';
 
 export const NEXTS = ['discard', 'renew', 'sow-first', 'test', 'exchange', 'keep'] as const;
 export type Next = (typeof NEXTS)[number];

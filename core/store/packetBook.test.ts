@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { inShort } from '../testing/inShort.ts';
-import { bookOf, type Amount, type PacketEntry } from './packetBook.ts';
+import { type Amount, bookOf, type PacketEntry } from './packetBook.ts';
 import { CannotBe } from './strikes.ts';
 
 const seeds = (n: number): Amount => ({ by: 'count', seeds: n });

@@ -1,5 +1,5 @@
+import { type EnteredMass, Exact, type ExactNumber, toGrams } from '../units/mass.ts';
 import { CannotBe, struckLines } from './strikes.ts';
-import { Exact, toGrams, type EnteredMass, type ExactNumber } from '../units/mass.ts';
 
 /** So many seeds, or so much of them. */
 export type Amount = { readonly by: 'count'; readonly seeds: number } | ({ readonly by: 'mass' } & EnteredMass);

@@ -1,6 +1,6 @@
 import type { ListColumn } from '../store/list/columns.ts';
+import { type ListAnswers, NOTHING_ANSWERED } from '../store/list/listCells.ts';
 import { readList } from '../store/list/readList.ts';
-import { NOTHING_ANSWERED, type ListAnswers } from '../store/list/listCells.ts';
 
 /** Reads lines of a store's list in 2026, cells apart or parted by `|`, nothing answered but what is given; one drawer is known. */
 export const readLines = (

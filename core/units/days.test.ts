@@ -1,7 +1,7 @@
 import { isMainThread } from 'node:worker_threads';
 import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
-import { addDays, dayFault, daysBetween, LATE_DAYS, lastDayAfter } from './days.ts';
+import { addDays, dayFault, daysBetween, lastDayAfter, LATE_DAYS } from './days.ts';
 
 describe('calendar days', () => {
   // Source: the calendar: 2028 is a leap year, 2027 is none; summer time plays no part.

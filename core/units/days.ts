@@ -1,3 +1,4 @@
+import { utc } from '@date-fns/utc';
 import {
   addDays as daysAfter,
   addMonths,
@@ -7,7 +8,6 @@ import {
   lastDayOfMonth,
   parseISO,
 } from 'date-fns';
-import { utc } from '@date-fns/utc';
 import { ArgumentFault } from './argument.ts';
 
 /** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone: a machine's own has days that never were. */

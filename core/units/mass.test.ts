@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { lossStep } from '../moisture/ovenMoisture.ts';
 import { analysePurity } from '../purity/analysePurity.ts';
+import { judgeLeastMass } from '../rule-books/leastMass.ts';
 import { ISTA } from '../testing/books.ts';
 import { Exact, exactDecimal, percentHalfUp, shownGrams, toGrams, writtenDecimals } from './mass.ts';
 

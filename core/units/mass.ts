@@ -1,5 +1,5 @@
-import { ArgumentFault } from './argument.ts';
 import { Decimal } from 'decimal.js';
+import { ArgumentFault } from './argument.ts';
 
 /** Work with more digits than any balance, so that sums and ties are exact. */
 export const Exact = Decimal.clone({ precision: 60, toExpNeg: -40, toExpPos: 40 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Exact, toGrams, type EnteredMass } from './mass.ts';
+import { type EnteredMass, Exact, toGrams } from './mass.ts';
 import { balanceMasses } from './massBalance.ts';
 
 describe('the balance of masses', () => {

@@ -1,6 +1,6 @@
-import { ArgumentFault } from './argument.ts';
-import { Exact, GRAMS_PER, toGrams, writtenDecimals, type EnteredMass, type ExactNumber } from './mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
+import { ArgumentFault } from './argument.ts';
+import { type EnteredMass, Exact, type ExactNumber, GRAMS_PER, toGrams, writtenDecimals } from './mass.ts';
 
 export interface MassBalance {
   /** The whole less its parts, g; below 0 where the parts weigh more than the whole. */

@@ -1,5 +1,5 @@
-import { writtenDate, type DateOrder } from './writtenDate.ts';
-import { writtenFigure, type DecimalMark } from './writtenFigure.ts';
+import { type DateOrder, writtenDate } from './writtenDate.ts';
+import { type DecimalMark, writtenFigure } from './writtenFigure.ts';
 
 /** How somebody writes figures and dates. */
 export interface Reader {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inShort } from '../testing/inShort.ts';
-import { DATE_ORDERS, writtenDate, type DateOrder } from './writtenDate.ts';
+import { DATE_ORDERS, type DateOrder, writtenDate } from './writtenDate.ts';
 import { markOf, writtenFigure } from './writtenFigure.ts';
 
 const reading = (order: DateOrder | null, shortYears: 'this century' | 'not in the future' | null = null) => ({

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { Exact } from '../units/mass.ts';
 import { judgeAtLeast } from './atLeast.ts';
 import { numberSlip, verdictSlip } from './numberSlip.ts';
-import { outcomeUpTo, worst, type Rule } from './verdict.ts';
+import { outcomeUpTo, type Rule, worst } from './verdict.ts';
 
 describe('a figure up to a limit', () => {
   // Source: the definition (inside by less than a tenth of the limit), in whole hundredths, where nothing is rounded.

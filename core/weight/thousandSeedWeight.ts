@@ -1,6 +1,6 @@
 import type { Edition, Figure } from '../rule-books/edition.ts';
 import { ArgumentFault } from '../units/argument.ts';
-import { Exact, GRAMS_PER, type ExactNumber } from '../units/mass.ts';
+import { Exact, type ExactNumber, GRAMS_PER } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 import type { WeightNext } from './next.ts';
 

@@ -1,10 +1,10 @@
-import { createServer, type AddressInfo } from 'node:net';
-import { placeLineWords } from '@mercato/contract/store/words';
+import { type AddressInfo, createServer } from 'node:net';
 import { describe, expect, it } from 'vitest';
 import type { CareList, ClimateSettings, LoggerAnswer, PlaceCare } from '@mercato/contract/air/care';
 import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
 import type { PlaceList } from '@mercato/contract/store/packets';
+import { placeLineWords } from '@mercato/contract/store/words';
 import { serveLogger } from '../../devices/serveLogger.ts';
 import { SimulatedLogger } from '../../devices/simulatedLogger.ts';
 import { useHands } from '../testing/hands.ts';

@@ -1,18 +1,18 @@
 import { and, asc, eq, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { AlarmView, CareLine, CareList, PlaceCare } from '@mercato/contract/air/care';
-import { episodesOf, meanAir, type Air, type Band } from '@mercato/core/air/air';
-import { alarmKey, placeStanding, type PlaceLine, type PlaceStanding } from '@mercato/core/air/placeBook';
-import { type Database, type Reader, type Transaction } from '../database/connect.ts';
+import { type Air, type Band, episodesOf, meanAir } from '@mercato/core/air/air';
+import { alarmKey, type PlaceLine, placeStanding, type PlaceStanding } from '@mercato/core/air/placeBook';
+import type { Database, Reader, Transaction } from '../database/connect.ts';
 import { Fault, fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { airColumns, airIn, airOf, thinned } from './readings.ts';
 import { listLists } from '../store/lists.ts';
-import { askLogger, LoggerSilent } from './loggerLink.ts';
 import { listPlaces, placePaths } from '../store/places.ts';
 import { climateReading, placeLine, storePlace } from '../store/tables.ts';
-import { noPlace, linesOf, asLine } from './place.ts';
 import { dialsOf, SHOWN_LINES } from './dials.ts';
+import { askLogger, LoggerSilent } from './loggerLink.ts';
+import { asLine, linesOf, noPlace } from './place.ts';
+import { airColumns, airIn, airOf, thinned } from './readings.ts';
 
 const DAY = 86_400_000;
 /** Alarms are looked for over so many days. */

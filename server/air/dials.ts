@@ -2,12 +2,12 @@ import { and, desc, eq, gte, isNotNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { DialReading, NewReading } from '@mercato/contract/air/care';
 import { toCelsius, unlikely } from '@mercato/core/air/dial';
-import { type Reader } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
-import { airColumns } from './readings.ts';
 import { kindsAround } from '../store/places.ts';
 import { climateReading, climateStrike, storePlace } from '../store/tables.ts';
-import { type Write, noPlace } from './place.ts';
+import { noPlace, type Write } from './place.ts';
+import { airColumns } from './readings.ts';
 
 export const SHOWN_LINES = 200;
 

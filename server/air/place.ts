@@ -1,10 +1,10 @@
 import { asc, eq } from 'drizzle-orm';
 import type { ClimateSettings } from '@mercato/contract/air/care';
+import { type PlaceEntry, type PlaceLine, placeStanding } from '@mercato/core/air/placeBook';
 import { CannotBe } from '@mercato/core/store/strikes';
-import { placeStanding, type PlaceEntry, type PlaceLine } from '@mercato/core/air/placeBook';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { placeLine, storePlace } from '../store/tables.ts';

@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
+import type { LotSheet } from '@mercato/contract/register/lots';
 import { fill } from '../../bench/fill.ts';
 import { fillStore } from '../../bench/fillStore.ts';
 import { useHands } from '../testing/hands.ts';
-import type { LotSheet } from '@mercato/contract/register/lots';
 
 const hands = useHands();
 

@@ -1,10 +1,10 @@
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { getTableColumns, sql, type InferInsertModel, type SQL } from 'drizzle-orm';
-import { drizzle, type NodePgDatabase, type NodePgQueryResultHKT } from 'drizzle-orm/node-postgres';
-import type { PgColumn, PgDatabase, PgTable } from 'drizzle-orm/pg-core';
+import { getTableColumns, type InferInsertModel, sql, type SQL } from 'drizzle-orm';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
+import { drizzle, type NodePgDatabase, type NodePgQueryResultHKT } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import type { PgColumn, PgDatabase, PgTable } from 'drizzle-orm/pg-core';
 import pg from 'pg';
 
 export type Database = NodePgDatabase;

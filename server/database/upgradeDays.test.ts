@@ -5,6 +5,7 @@ import { gunzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { blocksWords } from '@mercato/contract/lot-sheet/words';
 import { analysisTag, testReport } from '@mercato/core/release/documents';
 import { prepareLaboratory } from '../laboratory.ts';
 import { documentData } from '../lot-sheet/documentData.ts';
@@ -14,9 +15,8 @@ import { openFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { release } from '../release/tables.ts';
 import { TEMPLATE } from '../testing/database.ts';
-import { connect, migrateSchema, type Connection } from './connect.ts';
 import { spoken } from '../testing/spoken.ts';
-import { blocksWords } from '@mercato/contract/lot-sheet/words';
+import { connect, type Connection, migrateSchema } from './connect.ts';
 
 /** What the version before made: its full demo and more (fixtures/README.md). */
 const DUMP = gunzipSync(readFileSync(join(import.meta.dirname, 'fixtures/before-days.sql.gz'))).toString();

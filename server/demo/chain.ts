@@ -1,9 +1,9 @@
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { addDays } from '@mercato/core/units/days';
-import { Exact } from '@mercato/core/units/mass';
 import type { Request } from '@mercato/contract/register/request';
 import type { Book } from '@mercato/core/rule-books/edition';
+import { addDays } from '@mercato/core/units/days';
+import { Exact } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { openFile } from '../register/lotFile.ts';

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { GerminationPlan } from '@mercato/contract/germination/germination';
 import { isCount, planCalendar } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
-import { NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
+import { type Counts, NO_COUNTS } from '@mercato/core/units/seedCounts';
 import type { Transaction } from '../database/connect.ts';
 import { countDish, openDishes } from '../germination/count.ts';
 import { setUpTest } from '../germination/setUp.ts';

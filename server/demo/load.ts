@@ -1,19 +1,20 @@
 import { sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
-import { addDays } from '@mercato/core/units/days';
 import type { Role } from '@mercato/core/register/permissions';
 import { planPrimarySamples } from '@mercato/core/sampling/primarySamples';
+import { addDays } from '@mercato/core/units/days';
 import type { Connection, Reader, Transaction } from '../database/connect.ts';
-import { hashPassword } from '../register/hashPassword.ts';
 import { todayIn } from '../http/day.ts';
+import { refreshStanding } from '../lot-sheet/standing.ts';
+import { hashPassword } from '../register/hashPassword.ts';
 import { lockLot, openLot } from '../register/lots.ts';
-import { laboratory } from '../register/tables.ts';
 import { person } from '../register/peopleTables.ts';
+import { laboratory } from '../register/tables.ts';
 import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editions.ts';
 import { receiveSample } from '../sampling/receive.ts';
-import { refreshStanding } from '../lot-sheet/standing.ts';
 import { scribe } from '../scribe.ts';
+import { demoBalances } from './balances.ts';
 import {
   addStations,
   CHAINED,
@@ -23,12 +24,11 @@ import {
   demoRequest,
   sampledByClient,
 } from './chain.ts';
-import { type Cast } from './germinate.ts';
-import { demoBalances } from './balances.ts';
-import { demoNoxious } from './otherSeeds.ts';
-import { demoStore } from './store.ts';
-import { PLAYS, purityGrams, searchGrams, type Scene } from './steps.ts';
+import type { Cast } from './germinate.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
+import { demoNoxious } from './otherSeeds.ts';
+import { PLAYS, purityGrams, type Scene, searchGrams } from './steps.ts';
+import { demoStore } from './store.ts';
 
 /** Invented people. */
 const PEOPLE: readonly { username: string; name: string; roles: Role[] }[] = [

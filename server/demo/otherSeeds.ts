@@ -1,16 +1,15 @@
-import { writeVerification } from '@mercato/core/rule-books/verification';
-import { writeInHand } from '../hands/hands.ts';
 import { v7 as uuid } from 'uuid';
 import { FIND_KEYS } from '@mercato/contract/other-seeds/otherSeeds';
-import { bindKeys, countTray } from '../other-seeds/count.ts';
+import { writeVerification } from '@mercato/core/rule-books/verification';
+import type { Transaction } from '../database/connect.ts';
+import { writeInHand } from '../hands/hands.ts';
+import { bindKeys, countTray, startSearch } from '../other-seeds/count.ts';
 import { keepFinds, trayNamed } from '../other-seeds/lateFinds.ts';
-import { startSearch } from '../other-seeds/count.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { testById } from '../register/tests.ts';
-import { drawWorkingSample } from '../sampling/receive.ts';
-import type { Transaction } from '../database/connect.ts';
 import { issueDraft, lockDraft, startDraft } from '../rule-books/drafts.ts';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
+import { drawWorkingSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
 import type { Cast } from './germinate.ts';
 

@@ -1,12 +1,12 @@
-import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
-import { COMPONENTS, type Component } from '@mercato/core/units/components';
 import type { NamedPart } from '@mercato/core/purity/parts';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
+import { type Component, COMPONENTS } from '@mercato/core/units/components';
 import { Exact } from '@mercato/core/units/mass';
-import { lockLot, type Lot } from '../register/lots.ts';
-import { startTest, type BenchTest } from '../register/tests.ts';
-import { editionById } from '../rule-books/editions.ts';
 import { keepOther } from '../purity/others.ts';
 import { weigh } from '../purity/weigh.ts';
+import { lockLot, type Lot } from '../register/lots.ts';
+import { type BenchTest, startTest } from '../register/tests.ts';
+import { editionById } from '../rule-books/editions.ts';
 import { drawWorkingSample } from '../sampling/receive.ts';
 import type { scribe } from '../scribe.ts';
 import type { DemoLot } from './lots.ts';

@@ -1,11 +1,11 @@
 import { NOTHING_SAID } from '@mercato/contract/store/lists';
-import { startBatch, writeBatch } from '../storage/batches.ts';
 import { addDays } from '@mercato/core/units/days';
-import type { Transaction } from '../database/connect.ts';
-import { addPlan } from '../sowing/plans.ts';
-import { scribe } from '../scribe.ts';
-import { bringIn } from '../store/bringIn.ts';
 import { setClimate, writePlaceLine } from '../air/place.ts';
+import type { Transaction } from '../database/connect.ts';
+import { scribe } from '../scribe.ts';
+import { addPlan } from '../sowing/plans.ts';
+import { startBatch, writeBatch } from '../storage/batches.ts';
+import { bringIn } from '../store/bringIn.ts';
 import { addList, sayHow } from '../store/lists.ts';
 import { addPlace } from '../store/places.ts';
 import type { Cast } from './germinate.ts';

@@ -1,6 +1,6 @@
-import { kindOf } from '../rule-books/editions.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { startTest } from '../register/tests.ts';
+import { kindOf } from '../rule-books/editions.ts';
 import { drawWorkingSample } from '../sampling/receive.ts';
 import type { scribe } from '../scribe.ts';
 import { weighSeeds } from '../weight/weigh.ts';

@@ -10,9 +10,9 @@ import type {
 } from '@mercato/contract/devices/balances';
 import { checkPassed, checkState } from '@mercato/core/devices/judgeBalance';
 import { writtenDecimals } from '@mercato/core/units/mass';
-import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
-import { type WriteContext } from '../http/context.ts';
+import { brokeConstraint, forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { balance, balanceCheck } from './tables.ts';

@@ -1,7 +1,7 @@
 import type { BalanceSettings, BalanceShown } from '@mercato/contract/devices/balances';
 import { lineReader } from '@mercato/core/devices/linePattern';
-import { ReadingWatch, type BalanceState } from '@mercato/core/devices/watchReadings';
-import { tcpBalance, type BalanceLink } from './tcpBalance.ts';
+import { type BalanceState, ReadingWatch } from '@mercato/core/devices/watchReadings';
+import { type BalanceLink, tcpBalance } from './tcpBalance.ts';
 
 const EVERY_MS = 100;
 const LINGER_MS = 5000;

@@ -1,6 +1,6 @@
+import type { BalanceList, BalanceSettings } from '@mercato/contract/devices/balances';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
-import { type BalanceList, type BalanceSettings } from '@mercato/contract/devices/balances';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
 import { addBalance, balanceById, changeBalance, checkBalance, listBalances } from './balances.ts';

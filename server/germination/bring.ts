@@ -1,10 +1,10 @@
 import {
   dishCountSchema,
-  newGerminationTestSchema,
   type GerminationPlan,
+  newGerminationTestSchema,
 } from '@mercato/contract/germination/germination';
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import { FROM_FILE, late, number, word, type TestFromFile } from '../lot-sheet/fromFile.ts';
+import { FROM_FILE, late, number, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { countDish, openDishes, type OpenDishes } from './count.ts';
 import { setUpTest } from './setUp.ts';
 

@@ -7,33 +7,33 @@ import {
   addCounts,
   calledAt,
   CLASSES,
-  NO_COUNTS,
-  totalOf,
   type Counts,
+  NO_COUNTS,
   type SeedClass,
+  totalOf,
 } from '@mercato/core/units/seedCounts';
 import { asStored, everyColumn, filled, prepared, type Transaction } from '../database/connect.ts';
-import { checkCorrection, seenAs, seenColumns, seenNow, type Hand, type Seen } from '../database/observations.ts';
+import { checkCorrection, type Hand, type Seen, seenAs, seenColumns, seenNow } from '../database/observations.ts';
 import { closeInHand, type HeldRow, type NamedPlace } from '../hands/hands.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { fileOf, type LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
-import { seenOf, type After } from '../register/seen.ts';
+import { type After, seenOf } from '../register/seen.ts';
 import { benchTest, vessel } from '../register/tables.ts';
-import { judged, keepJudgement, type BenchTest } from '../register/tests.ts';
+import { type BenchTest, judged, keepJudgement } from '../register/tests.ts';
 import type { Vessel } from '../register/vessels.ts';
 import { COUNTING_ON } from './countReason.ts';
-import { placeOfDish } from './keys.ts';
-import { germinationOf, germinationOutcome } from './result.ts';
 import {
+  type CountRow,
   countsOf,
   currentCounts,
   germinationRows,
-  keyCounts,
-  type CountRow,
   type GerminationRows,
+  keyCounts,
 } from './dishViews.ts';
+import { placeOfDish } from './keys.ts';
+import { germinationOf, germinationOutcome } from './result.ts';
 import { germinationCount } from './tables.ts';
 
 export type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch' | 'now'>;

@@ -1,17 +1,17 @@
 import { asc, eq } from 'drizzle-orm';
 import type { CountView, DishView } from '@mercato/contract/germination/germination';
-import { addCounts, CLASSES, NO_COUNTS, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import type { Held } from '@mercato/contract/hands/hands';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import { daysBetween } from '@mercato/core/units/days';
+import { addCounts, CLASSES, type Counts, NO_COUNTS, perClass, type SeedClass } from '@mercato/core/units/seedCounts';
 import { anyOf, prepared, type Reader, type Transaction } from '../database/connect.ts';
-import type { Held } from '@mercato/contract/hands/hands';
-import { heldRows, lateKeys, takenOf, type HeldRow, type LateEvent } from '../hands/hands.ts';
+import { type HeldRow, heldRows, type LateEvent, lateKeys, takenOf } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
-import { testsIn, type LotFile } from '../register/lotFile.ts';
-import { type Vessel } from '../register/vessels.ts';
+import { type LotFile, testsIn } from '../register/lotFile.ts';
+import type { Vessel } from '../register/vessels.ts';
 import { methodFor } from '../rule-books/editions.ts';
-import { germinationCount, tallyEvent } from './tables.ts';
 import { correctionReason } from './countReason.ts';
+import { germinationCount, tallyEvent } from './tables.ts';
 
 export type CountRow = typeof germinationCount.$inferSelect;
 

@@ -1,14 +1,14 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Said } from '@mercato/contract/words/faults';
 import type { DishLateAct, GerminationPlan, TallyBatch, TallyKey } from '@mercato/contract/germination/germination';
 import type { KeptKeys } from '@mercato/contract/hands/hands';
+import type { Said } from '@mercato/contract/words/faults';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { daysBetween } from '@mercato/core/units/days';
-import { addCounts, CLASSES, NO_COUNTS, totalOf, type SeedClass } from '@mercato/core/units/seedCounts';
+import { addCounts, CLASSES, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
 import { forNoKeyUpdate, type Reader } from '../database/connect.ts';
+import { checkShown, counts, keepFate, keptKeys, type Place, receive, waits } from '../hands/hands.ts';
 import type { WriteContext } from '../http/context.ts';
-import { checkShown, counts, keepFate, keptKeys, receive, waits, type Place } from '../hands/hands.ts';
 import { fault } from '../http/fault.ts';
 import { vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';

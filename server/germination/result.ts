@@ -2,22 +2,22 @@ import type { GerminationPlan, GerminationTest, GerminationView } from '@mercato
 import type { Unreported } from '@mercato/contract/germination/stands';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import {
-  judgeCountDays,
-  knowsDays,
   type CountDaysVerdict,
   type DishDays,
+  judgeCountDays,
+  knowsDays,
 } from '@mercato/core/germination/judgeCountDays';
 import { dayZero, isCount, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
-import { worst, type Outcome } from '@mercato/core/verdict/verdict';
-import { type Reader } from '../database/connect.ts';
+import { type Outcome, worst } from '@mercato/core/verdict/verdict';
+import type { Reader } from '../database/connect.ts';
 import { placesHeld } from '../hands/hands.ts';
-import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
 import { covers, handsOf, notSetAside, withoutTest, type Written } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { shippedBooks } from '../rule-books/shipped.ts';
-import { type CountedDish, inHands, dishViews, type GerminationRows, dishesOf, germinationRows } from './dishViews.ts';
+import { type CountedDish, dishesOf, dishViews, type GerminationRows, germinationRows, inHands } from './dishViews.ts';
 
 export const readGermination = async (tx: Reader, file: LotFile): Promise<GerminationView> =>
   germinationOf(file, await germinationRows(tx, file));

@@ -1,6 +1,6 @@
 import type { NewGerminationTest } from '@mercato/contract/germination/germination';
 import { checkDay } from '../register/seen.ts';
-import { drawnBefore, startTest, type BenchTest } from '../register/tests.ts';
+import { type BenchTest, drawnBefore, startTest } from '../register/tests.ts';
 import { addVessels } from '../register/vessels.ts';
 import type { Write } from './count.ts';
 

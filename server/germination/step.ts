@@ -1,12 +1,12 @@
-import { isCount } from '@mercato/core/germination/planTest';
 import type { GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import { isCount } from '@mercato/core/germination/planTest';
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
-import { notSetAside } from '../register/tests.ts';
 import { ROW_ORDER } from '../lot-sheet/rows.ts';
-import { bringGermination } from './bring.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
+import { notSetAside } from '../register/tests.ts';
+import { bringGermination } from './bring.ts';
 import { endDays, germinationLine, germinationOutcome, readGermination } from './result.ts';
 
 export const germinationStep = defineStep({

@@ -1,9 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
-import { actWords, type Act } from '@mercato/contract/words/acts';
 import type { DishView, GerminationView } from '@mercato/contract/germination/germination';
 import type { OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { BagBrief, BagView, RoundView } from '@mercato/contract/quick-tests/rounds';
+import { type Act, actWords } from '@mercato/contract/words/acts';
 import { useHands } from '../testing/hands.ts';
 import type { Visitor } from '../testing/laboratory.ts';
 import { clovers, germinationPlan, grams } from '../testing/samples.ts';

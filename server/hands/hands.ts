@@ -1,10 +1,10 @@
 import { and, asc, eq, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
-import { heldThingWords, type HeldThing } from '@mercato/contract/hands/acts';
+import { type HeldThing, heldThingWords } from '@mercato/contract/hands/acts';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { HandAct, Held, KeptKeys, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { PAGE_HEADER } from '@mercato/contract/http/live';
-import { arrive, leave, NEVER_HELD, putDown, take, type Hold } from '@mercato/core/hands/hands';
+import { arrive, type Hold, leave, NEVER_HELD, putDown, take } from '@mercato/core/hands/hands';
 import { anyOf, forUpdate, prepared, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';

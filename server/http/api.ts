@@ -1,24 +1,17 @@
 import type { Request, Response, Router } from 'express';
-import { type LiveNote, type Topic } from '@mercato/contract/http/live';
+import type { LiveNote, Topic } from '@mercato/contract/http/live';
 import type { Asks, FileRoute, ReadRoute, Route, StreamRoute, WriteRoute } from '@mercato/contract/http/route';
-import { validate, type Checked } from '@mercato/contract/http/validate';
+import { type Checked, validate } from '@mercato/contract/http/validate';
 import { may } from '@mercato/core/register/permissions';
-import { type Connection } from '../database/connect.ts';
-import { keepAudit } from '../register/audit.ts';
+import type { Connection } from '../database/connect.ts';
 import { noteOf, sessionName } from '../live/notes.ts';
-import { fault } from './fault.ts';
-import { SpooledFile } from './spool.ts';
+import { keepAudit } from '../register/audit.ts';
+import { bodyHash, keyOf, pageOf, plainParams, versionOf, zoneOf } from './asked.ts';
+import type { AnsweredFile, ApiParts, Prepare, ReadContext, SignedIn, WriteContext } from './context.ts';
 import { todayIn } from './day.ts';
-import { zoneOf, plainParams, keyOf, pageOf, versionOf, bodyHash } from './asked.ts';
-import {
-  type SignedIn,
-  type ReadContext,
-  type WriteContext,
-  type Prepare,
-  type AnsweredFile,
-  type ApiParts,
-} from './context.ts';
+import { fault } from './fault.ts';
 import { once } from './once.ts';
+import { SpooledFile } from './spool.ts';
 
 /** A small door in front of Express: it serves the routes of the contract, and all of a kind run the same way. */
 export class Api<Picture = unknown> {

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import type Joi from 'joi';
-import { LIVE_ADDRESS } from '@mercato/contract/http/live';
-import type { Route } from '@mercato/contract/http/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
-import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
+import { LIVE_ADDRESS } from '@mercato/contract/http/live';
+import type { Route } from '@mercato/contract/http/route';
 import type { PurityView } from '@mercato/contract/purity/purity';
+import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
 import { lot, lotRevision } from '../register/tables.ts';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { CLOVER, type Laboratory, openLaboratory, type Visitor } from '../testing/laboratory.ts';
 import { germinationPlan } from '../testing/samples.ts';
 
 let lab: Laboratory;

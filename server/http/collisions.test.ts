@@ -3,10 +3,10 @@ import type { GerminationView } from '@mercato/contract/germination/germination'
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { LotList, LotSheet } from '@mercato/contract/register/lots';
-import { untilItGoesThrough } from './tries.ts';
 import { useHands } from '../testing/hands.ts';
 import type { Answer } from '../testing/laboratory.ts';
 import { clovers, germinationPlan, grams, vesselOf } from '../testing/samples.ts';
+import { untilItGoesThrough } from './tries.ts';
 
 const hands = useHands();
 /** The drill of the issue asks for 200; a usual run takes fewer. */

@@ -1,9 +1,9 @@
-import { type Topic } from '@mercato/contract/http/live';
+import type { Topic } from '@mercato/contract/http/live';
 import type { ParamsOf } from '@mercato/contract/http/route';
-import { type Role } from '@mercato/core/register/permissions';
-import { type Connection, type Reader, type Transaction } from '../database/connect.ts';
+import type { Role } from '@mercato/core/register/permissions';
+import type { Connection, Reader, Transaction } from '../database/connect.ts';
 import type { Hand } from '../database/observations.ts';
-import { type AuditNote } from '../register/audit.ts';
+import type { AuditNote } from '../register/audit.ts';
 
 export interface SignedIn {
   readonly id: string;

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ALL_ROUTES } from '@mercato/contract/http/allRoutes';
 import type { Route } from '@mercato/contract/http/route';
 import { agree } from '../testing/document.ts';
-import { openLaboratory, type Laboratory } from '../testing/laboratory.ts';
+import { type Laboratory, openLaboratory } from '../testing/laboratory.ts';
 import type { ApiDocument } from './document.ts';
 
 let lab: Laboratory;

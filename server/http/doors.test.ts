@@ -3,14 +3,14 @@ import { desc } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PersonView, ResetLink } from '@mercato/contract/register/people';
 import type { DraftView } from '@mercato/contract/rule-books/editions';
-import type { PacketView } from '@mercato/contract/store/packets';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { PacketView } from '@mercato/contract/store/packets';
+import { makeApp } from '../app.ts';
 import { connect } from '../database/connect.ts';
 import { prune } from '../database/prune.ts';
-import { makeApp } from '../app.ts';
 import { Feed } from '../live/feed.ts';
 import { auditEntry, idempotencyKey, rateLimit } from '../register/tables.ts';
-import { CLOVER, openLaboratory, PASSWORD, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { CLOVER, type Laboratory, openLaboratory, PASSWORD, type Visitor } from '../testing/laboratory.ts';
 import { withoutParameters } from './logged.ts';
 
 let lab: Laboratory;

@@ -3,9 +3,9 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { v7 as uuid } from 'uuid';
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { PlaceCare } from '@mercato/contract/air/care';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import { LIVE_ADDRESS } from '@mercato/contract/http/live';
-import type { WeightView } from '@mercato/contract/weight/weight';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
@@ -18,13 +18,13 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { SowingPlans } from '@mercato/contract/sowing/plans';
 import type { BatchView } from '@mercato/contract/storage/batches';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
-import type { PlaceCare } from '@mercato/contract/air/care';
 import type { ListView } from '@mercato/contract/store/lists';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
+import type { WeightView } from '@mercato/contract/weight/weight';
 import { serveLogger } from '../../devices/serveLogger.ts';
 import { SimulatedLogger } from '../../devices/simulatedLogger.ts';
 import { useHands } from '../testing/hands.ts';
-import { CLOVER, PASSWORD, Visitor, type Answer } from '../testing/laboratory.ts';
+import { type Answer, CLOVER, PASSWORD, Visitor } from '../testing/laboratory.ts';
 import {
   clovers,
   drawnLot,

@@ -1,5 +1,5 @@
 import { ERROR_STATUS, type ErrorCode, type FieldFault, type Problem } from '@mercato/contract/http/problem';
-import { saidWords, type Said } from '@mercato/contract/words/faults';
+import { type Said, saidWords } from '@mercato/contract/words/faults';
 
 /** A field that is refused, and why: as a code with figures, or in the words of a schema, the core or a file's reader. */
 export interface FieldRefusal {

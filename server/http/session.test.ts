@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { auditEntry, laboratory } from '../register/tables.ts';
-import { person } from '../register/peopleTables.ts';
 import { makeSetUpLink } from '../register/people.ts';
-import { CLOVER, openLaboratory, PASSWORD, type Laboratory } from '../testing/laboratory.ts';
+import { person } from '../register/peopleTables.ts';
+import { auditEntry, laboratory } from '../register/tables.ts';
+import { CLOVER, type Laboratory, openLaboratory, PASSWORD } from '../testing/laboratory.ts';
 
 let lab: Laboratory;
 beforeAll(async () => {

@@ -1,13 +1,13 @@
-import { connect as openSocket, createServer, type AddressInfo, type Server, type Socket } from 'node:net';
+import { type AddressInfo, connect as openSocket, createServer, type Server, type Socket } from 'node:net';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PlaceCare } from '@mercato/contract/air/care';
-import type { PlaceList } from '@mercato/contract/store/packets';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { PlaceList } from '@mercato/contract/store/packets';
+import { takeAllLogs } from '../air/care.ts';
 import { connect } from '../database/connect.ts';
 import { lot } from '../register/tables.ts';
-import { takeAllLogs } from '../air/care.ts';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { CLOVER, type Laboratory, openLaboratory, type Visitor } from '../testing/laboratory.ts';
 
 let lab: Laboratory;
 let lead: Visitor;

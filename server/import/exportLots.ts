@@ -1,10 +1,10 @@
-import { asc } from 'drizzle-orm';
 import { stringify } from 'csv-stringify/sync';
-import { TEST_STEPS } from '@mercato/contract/register/steps';
+import { asc } from 'drizzle-orm';
 import { COLUMNS } from '@mercato/contract/import/file';
+import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Reader } from '../database/connect.ts';
 import { gather } from '../lot-sheet/gather.ts';
-import { ROW_ORDER, RowWriter, type Row } from '../lot-sheet/rows.ts';
+import { type Row, ROW_ORDER, RowWriter } from '../lot-sheet/rows.ts';
 import { openFile, requestOf } from '../register/lotFile.ts';
 import { headerOf, type Lot } from '../register/lots.ts';
 import { lot as lotTable } from '../register/tables.ts';

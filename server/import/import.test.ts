@@ -4,14 +4,14 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { ImportAnswer } from '@mercato/contract/import/file';
-import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
-import type { WeightView } from '@mercato/contract/weight/weight';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
+import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { ReleaseView } from '@mercato/contract/release/release';
+import type { WeightView } from '@mercato/contract/weight/weight';
 import { auditEntry, lot, vessel } from '../register/tables.ts';
-import { CLOVER, openLaboratory, type Answer, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { type Answer, CLOVER, type Laboratory, openLaboratory, type Visitor } from '../testing/laboratory.ts';
 
 const EXAMPLE = readFileSync(join(import.meta.dirname, '../../docs/examples/lots.csv'), 'utf8');
 const HEAD = 'lot,what,test,dish,day,name,value,unit';

@@ -1,25 +1,25 @@
 import type Joi from 'joi';
 import { isoDate } from '@mercato/contract/http/fields';
 import { validate } from '@mercato/contract/http/validate';
-import { MOST_FAULTS, type ImportAnswer } from '@mercato/contract/import/file';
-import { requestSchema } from '@mercato/contract/register/request';
+import { type ImportAnswer, MOST_FAULTS } from '@mercato/contract/import/file';
 import { lotHeaderSchema } from '@mercato/contract/register/lots';
+import { requestSchema } from '@mercato/contract/register/request';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Seen } from '../database/observations.ts';
 import { Fault, fault } from '../http/fault.ts';
-import { speciesList } from '../rule-books/names.ts';
-import { lockLot, lotById, openLot, type Lot } from '../register/lots.ts';
+import type { SpooledFile } from '../http/spool.ts';
+import { Body, type Cell, FROM_FILE, type FromFile, late, mass, number, word } from '../lot-sheet/fromFile.ts';
+import { SHEET_STEPS } from '../lot-sheet/registry.ts';
+import { lockLot, type Lot, lotById, openLot } from '../register/lots.ts';
+import { keepRequest } from '../register/requests.ts';
 import { seenOf } from '../register/seen.ts';
 import { drawnBefore } from '../register/tests.ts';
-import { keepRequest } from '../register/requests.ts';
+import { speciesList } from '../rule-books/names.ts';
 import { drawWorkingSample, receiveSample } from '../sampling/receive.ts';
-import type { SpooledFile } from '../http/spool.ts';
-import { Body, FROM_FILE, late, mass, number, word, type Cell, type FromFile } from '../lot-sheet/fromFile.ts';
-import { SHEET_STEPS } from '../lot-sheet/registry.ts';
-import { LotFile, type CellFault, type LotCells } from './readFile.ts';
+import { type CellFault, type LotCells, LotFile } from './readFile.ts';
 
 /** Faults of one lot, gathered where its writing stopped. */
 class Stopped extends Error {

@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { parse } from 'csv-parse';
+import { type Column, COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import type { Said } from '@mercato/contract/words/faults';
-import { COLUMNS, ITEMS, type Column } from '@mercato/contract/import/file';
 import { plainCell } from '../http/csv.ts';
 import type { Cell, FiledLot, Place } from '../lot-sheet/fromFile.ts';
 

@@ -1,14 +1,13 @@
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import { contradictions } from '@mercato/core/other-seeds/contradictions';
-import type { Component } from '@mercato/core/units/components';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
+import type { Component } from '@mercato/core/units/components';
 import type { Reader } from '../database/connect.ts';
-import { readOtherSeeds, withTallies } from '../other-seeds/result.ts';
-import { reportedOtherSeeds } from '../other-seeds/result.ts';
+import { namesSaid } from '../names/names.ts';
+import { readOtherSeeds, reportedOtherSeeds, withTallies } from '../other-seeds/result.ts';
 import { readPurity, reportedTests } from '../purity/result.ts';
 import type { LotFile } from '../register/lotFile.ts';
-import { namesSaid } from '../names/names.ts';
 import { speciesList } from '../rule-books/names.ts';
 
 /** Components of seed that is not the kind's own, by how a species usually stands. */

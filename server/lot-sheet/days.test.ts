@@ -1,14 +1,14 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
-import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Problem } from '@mercato/contract/http/problem';
-import type { PurityView } from '@mercato/contract/purity/purity';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
+import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { PurityView } from '@mercato/contract/purity/purity';
 import type { LotList, LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { ReleaseView } from '@mercato/contract/release/release';
 import { addDays } from '@mercato/core/units/days';
 import { useHands } from '../testing/hands.ts';
-import { CLOVER, type Answer, type Visitor } from '../testing/laboratory.ts';
+import { type Answer, CLOVER, type Visitor } from '../testing/laboratory.ts';
 import { germinationPlan, grams, submittedSample } from '../testing/samples.ts';
 import { spoken } from '../testing/spoken.ts';
 

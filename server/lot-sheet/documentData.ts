@@ -1,7 +1,7 @@
-import type { Edition } from '@mercato/core/rule-books/edition';
-import type { DocumentData } from '@mercato/core/release/documents';
 import { blocksWords } from '@mercato/contract/lot-sheet/words';
-import { requestOf, type LotFile } from '../register/lotFile.ts';
+import type { DocumentData } from '@mercato/core/release/documents';
+import type { Edition } from '@mercato/core/rule-books/edition';
+import { type LotFile, requestOf } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { blocksOf, type Gathered } from './gather.ts';
 

@@ -4,7 +4,7 @@ import type { GerminationView } from '@mercato/contract/germination/germination'
 import { PAGE_HEADER } from '@mercato/contract/http/live';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import { recording } from '../../bench/recorder.ts';
-import { openFile, type LotFile } from '../register/lotFile.ts';
+import { type LotFile, openFile } from '../register/lotFile.ts';
 import { lot as lotTable } from '../register/tables.ts';
 import { useHands } from '../testing/hands.ts';
 import type { Answer } from '../testing/laboratory.ts';

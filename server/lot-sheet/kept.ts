@@ -2,8 +2,8 @@ import { createHash } from 'node:crypto';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import type { LotFile } from '../register/lotFile.ts';
-import { shippedKinds, shippedOtherSpecies } from '../rule-books/shipped.ts';
 import type { DocumentRow } from '../release/result.ts';
+import { shippedKinds, shippedOtherSpecies } from '../rule-books/shipped.ts';
 import { seenWith, SHEET_STEPS } from './registry.ts';
 import type { Facts, OnSheet, OpenStep } from './step.ts';
 

@@ -1,16 +1,16 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { LotSheet } from '@mercato/contract/register/lots';
 import { ITEMS } from '@mercato/contract/import/file';
 import { RECORDS, STEP_ROUTES } from '@mercato/contract/lot-sheet/records';
 import { WORK } from '@mercato/contract/lot-sheet/registry';
+import type { LotSheet } from '@mercato/contract/register/lots';
 import { STEPS, TEST_STEPS } from '@mercato/contract/register/steps';
 import { NOTHING_REPORTED } from '@mercato/core/release/reported';
 import { PLAYS } from '../demo/steps.ts';
 import { openFile } from '../register/lotFile.ts';
-import { CLOVER, openLaboratory, type Laboratory } from '../testing/laboratory.ts';
+import { CLOVER, type Laboratory, openLaboratory } from '../testing/laboratory.ts';
 import { gather } from './gather.ts';
-import { RowWriter } from './rows.ts';
 import { SHEET_STEPS, TOGETHER } from './registry.ts';
+import { RowWriter } from './rows.ts';
 
 let lab: Laboratory;
 beforeAll(async () => {

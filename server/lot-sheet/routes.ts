@@ -1,38 +1,32 @@
-import { lotRoutes } from '@mercato/contract/register/routes';
 import { and, asc, desc, eq, like, sql, type SQL } from 'drizzle-orm';
-import {
-  type LotList,
-  type LotListRow,
-  type LotSheet,
-  type LotState,
-  type ScanAnswer,
-} from '@mercato/contract/register/lots';
-import type { Act } from '@mercato/contract/words/acts';
 import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
+import type { LotList, LotListRow, LotSheet, LotState, ScanAnswer } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
 import type { StoreScan } from '@mercato/contract/store/packets';
+import type { Act } from '@mercato/contract/words/acts';
 import { readCode } from '@mercato/core/register/code';
 import type { Reader } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { checkVersion, idParam } from '../http/asked.ts';
-import { fault } from '../http/fault.ts';
-import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
-import { namesOf } from '../register/people.ts';
 import { todayIn } from '../http/day.ts';
-import { auditEntry, laboratory, lot, lotRevision, vessel } from '../register/tables.ts';
-import { person } from '../register/peopleTables.ts';
+import { fault } from '../http/fault.ts';
+import { bagScan } from '../quick-tests/result.ts';
 import { decide } from '../register/decisions.ts';
 import { divideLot } from '../register/divideLot.ts';
 import { briefOf, openFile, requestOf } from '../register/lotFile.ts';
+import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
+import { namesOf } from '../register/people.ts';
+import { person } from '../register/peopleTables.ts';
 import { keepRequest } from '../register/requests.ts';
+import { auditEntry, laboratory, lot, lotRevision, vessel } from '../register/tables.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
-import { bagScan } from '../quick-tests/result.ts';
 import { storeScan } from '../store/scan.ts';
 import { SHEET_STEPS } from './registry.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
-import { pictureOf, type LotPicture } from './standing.ts';
+import { type LotPicture, pictureOf } from './standing.ts';
 
 const PAGE = 25;
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];

@@ -13,7 +13,7 @@ import type { ReleaseView } from '@mercato/contract/release/release';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { germinationCount, tallyEvent } from '../germination/tables.ts';
 import { judgement } from '../register/tables.ts';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { CLOVER, type Laboratory, openLaboratory, type Visitor } from '../testing/laboratory.ts';
 import { germinationPlan } from '../testing/samples.ts';
 import { spoken } from '../testing/spoken.ts';
 

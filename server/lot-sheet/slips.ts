@@ -2,8 +2,8 @@ import type { Step } from '@mercato/contract/register/steps';
 import { liveShares, pureLiveSeedSteps } from '@mercato/core/release/pureLiveSeed';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { numberSlip, type NumberSlip } from '@mercato/core/verdict/numberSlip';
-import type { Gathered } from './gather.ts';
 import { countsDormant } from './documentData.ts';
+import type { Gathered } from './gather.ts';
 import type { Slips } from './step.ts';
 
 /** The working behind what only all steps together give: pure live seed. */

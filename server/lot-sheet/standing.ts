@@ -1,18 +1,18 @@
 import { eq, sql } from 'drizzle-orm';
-import type { LotState } from '@mercato/contract/register/lots';
 import type { Mark, Standing, StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
 import { EARLY } from '@mercato/contract/register/early';
-import { USUAL_TESTS, type TestStep } from '@mercato/contract/register/steps';
+import type { LotState } from '@mercato/contract/register/lots';
+import { type TestStep, USUAL_TESTS } from '@mercato/contract/register/steps';
 import type { ReleaseRow } from '@mercato/contract/release/release';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import { asStored, filled, prepared, type Reader, type Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
-import { openFile, requestOf, type LotFile } from '../register/lotFile.ts';
-import { lot as lotTable } from '../register/tables.ts';
 import { reportedPureSeed } from '../purity/result.ts';
-import { documentsOf, releasesOf, type DocumentRow } from '../release/result.ts';
-import { blocksOf, factsOf, gather, openAll, type Gathered, type Known } from './gather.ts';
-import { keepStep, keptOf, lineOn, ownComputation, stillStands, type Kept, type KeptStep } from './kept.ts';
+import { type LotFile, openFile, requestOf } from '../register/lotFile.ts';
+import { lot as lotTable } from '../register/tables.ts';
+import { type DocumentRow, documentsOf, releasesOf } from '../release/result.ts';
+import { blocksOf, factsOf, gather, type Gathered, type Known, openAll } from './gather.ts';
+import { keepStep, type Kept, keptOf, type KeptStep, lineOn, ownComputation, stillStands } from './kept.ts';
 import { seenWith, SHEET_STEPS, type Views } from './registry.ts';
 import type { Facts } from './step.ts';
 

@@ -1,5 +1,5 @@
 import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
-import { word, type TestFromFile } from '../lot-sheet/fromFile.ts';
+import { type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { startTest } from '../register/tests.ts';
 import { weighMoisture } from './weigh.ts';
 

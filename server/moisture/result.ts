@@ -6,7 +6,7 @@ import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
-import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
 import { fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { moistureObservation } from './tables.ts';

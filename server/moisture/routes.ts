@@ -1,13 +1,13 @@
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
-import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
-import { openFile } from '../register/lotFile.ts';
+import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { serveDays } from '../register/dayRoutes.ts';
+import { openFile } from '../register/lotFile.ts';
 import { lockTest, startTest } from '../register/tests.ts';
 import { readMoisture } from './result.ts';
-import { weighMoisture } from './weigh.ts';
 import { moistureObservation } from './tables.ts';
+import { weighMoisture } from './weigh.ts';
 
 export function serveMoisture(api: Api<LotPicture>): void {
   api.read(moistureRoutes.ofLot, async ({ tx, params, now }) =>

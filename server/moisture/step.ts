@@ -1,6 +1,6 @@
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
-import { bringMoisture } from './bring.ts';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
+import { bringMoisture } from './bring.ts';
 import { moistureLine, readMoisture, reportedMoisture } from './result.ts';
 
 export const moistureStep = defineStep({

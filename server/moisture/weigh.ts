@@ -1,4 +1,4 @@
-import { type MoistureWeighings } from '@mercato/contract/moisture/moisture';
+import type { MoistureWeighings } from '@mercato/contract/moisture/moisture';
 import { Exact } from '@mercato/core/units/mass';
 import type { Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';

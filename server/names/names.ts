@@ -6,7 +6,7 @@ import { isGenus, taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
-import { bumpTest, type BenchTest } from '../register/tests.ts';
+import { type BenchTest, bumpTest } from '../register/tests.ts';
 import { speciesList, type SpeciesList } from '../rule-books/names.ts';
 import { nameBinding } from './tables.ts';
 

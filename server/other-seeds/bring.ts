@@ -1,5 +1,5 @@
 import { newOtherSeedsTestSchema, trayCountSchema } from '@mercato/contract/other-seeds/otherSeeds';
-import { number, word, type FiledLot, type TestFromFile } from '../lot-sheet/fromFile.ts';
+import { type FiledLot, number, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { countTray, startSearch } from './count.ts';
 
 /** What a file names as found. */

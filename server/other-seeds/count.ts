@@ -1,32 +1,32 @@
+import { eq } from 'drizzle-orm';
 import type { KeyBindings, NewOtherSeedsTest, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
-import { eq } from 'drizzle-orm';
 import {
   allObservations,
   currentObservations,
+  type Hand,
   recordObservations,
   seenAs,
-  type Hand,
 } from '../database/observations.ts';
-import { type WriteContext } from '../http/context.ts';
-import { checkVersion } from '../http/asked.ts';
-import { fault } from '../http/fault.ts';
-import { writeInHand } from '../hands/hands.ts';
 import { weighingNotes } from '../devices/balances.ts';
+import { writeInHand } from '../hands/hands.ts';
+import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
+import { fault } from '../http/fault.ts';
+import { bindingsOf, nameIn } from '../names/names.ts';
 import { lotById } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { seenOf } from '../register/seen.ts';
 import { benchTest, vessel } from '../register/tables.ts';
-import { bumpTest, drawnBefore, judged, keepJudgement, startTest, type BenchTest } from '../register/tests.ts';
+import { type BenchTest, bumpTest, drawnBefore, judged, keepJudgement, startTest } from '../register/tests.ts';
 import { currentEdition, editionById, methodFor } from '../rule-books/editions.ts';
 import { speciesList } from '../rule-books/names.ts';
 import { fieldsOfTray, speciesIn, trayEntries, trayOf } from './fields.ts';
-import { bindingsOf, nameIn } from '../names/names.ts';
-import { canonical, extentOf, listsOf, planOf, type OtherSeedsPlan } from './result.ts';
 import { foundIn, otherSeedsOutcome } from './found.ts';
+import { keysHeld, searchesFor, trayNamed, type Write } from './lateFinds.ts';
+import { canonical, extentOf, listsOf, type OtherSeedsPlan, planOf } from './result.ts';
 import { otherSeedsObservation } from './tables.ts';
-import { keysHeld, type Write, searchesFor, trayNamed } from './lateFinds.ts';
 
 /**
  * Writes what was found in one tray of a (locked) test and closes it. A species that was named before and is missing

@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm';
 import type { FieldSeasons } from '@mercato/contract/other-seeds/otherSeeds';
 import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import type { Reader } from '../database/connect.ts';
-import { speciesList } from '../rule-books/names.ts';
 import { bindingsOf } from '../names/names.ts';
+import { speciesList } from '../rule-books/names.ts';
 
 /**
  * What was found in the lots of a field, harvest by harvest. Tests that were set aside do not count, nor do figures

@@ -1,7 +1,7 @@
 import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
 import type { FieldView } from '@mercato/contract/register/lots';
-import type { Entry } from '../database/observations.ts';
 import { Exact } from '@mercato/core/units/mass';
+import type { Entry } from '../database/observations.ts';
 
 /**
  * How trays lie in the observations of a test: the first under `examined` and `species:<name>`, tray n > 1 under

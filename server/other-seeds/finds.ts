@@ -1,6 +1,6 @@
 import type { FoundName } from '@mercato/contract/names/names';
 import type { Find } from '@mercato/core/other-seeds/noxious';
-import { genusOf, isGenus, taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import { genusOf, isGenus, type Resolver, taxonOf } from '@mercato/core/rule-books/resolveName';
 
 export const findsOf = (counts: ReadonlyMap<string, number>, names: readonly FoundName[]): Find[] =>
   [...counts].map(([written, seeds]) => {

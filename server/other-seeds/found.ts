@@ -1,20 +1,15 @@
-import { isReduced, type Extent } from '@mercato/contract/other-seeds/extent';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
-import {
-  type FoundSpecies,
-  type OtherSeedsTest,
-  type OtherSeedsView,
-  type TrayView,
-} from '@mercato/contract/other-seeds/otherSeeds';
 import type { FoundName } from '@mercato/contract/names/names';
+import { type Extent, isReduced } from '@mercato/contract/other-seeds/extent';
+import type { FoundSpecies, OtherSeedsTest, OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { judgeNoxious, type NoxiousRow, type NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
-import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import type { Edition, Figure, KindMethod } from '@mercato/core/rule-books/edition';
+import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
-import { worst, type Outcome, type Verdict } from '@mercato/core/verdict/verdict';
-import { covers, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
+import { type Outcome, type Verdict, worst } from '@mercato/core/verdict/verdict';
 import { namesSaid } from '../names/names.ts';
+import { covers, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { findsOf } from './finds.ts';
 
 const CONFIDENCE = 0.95;

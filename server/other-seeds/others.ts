@@ -7,8 +7,8 @@ import type {
 import { compareCounts } from '@mercato/core/other-seeds/compareCounts';
 import { judgeNoxiousClaim } from '@mercato/core/other-seeds/noxiousClaim';
 import { judgeSecondCount, judgeTwoCounts } from '@mercato/core/other-seeds/twoCounts';
-import { taxonOf, type Resolver } from '@mercato/core/rule-books/resolveName';
 import type { Edition } from '@mercato/core/rule-books/edition';
+import { type Resolver, taxonOf } from '@mercato/core/rule-books/resolveName';
 import { toGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
@@ -17,8 +17,8 @@ import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { keepOtherResult, otherResultsOf } from '../register/otherResults.ts';
 import { speciesList } from '../rule-books/names.ts';
-import { readOtherSeeds } from './result.ts';
 import { reportedOtherSeeds } from './found.ts';
+import { readOtherSeeds } from './result.ts';
 
 /** Counts from elsewhere beside the one that is reported here. */
 export async function readOtherFinds(tx: Reader, file: LotFile): Promise<OtherFindsList> {

@@ -1,30 +1,24 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import { type Extent } from '@mercato/contract/other-seeds/extent';
-import {
-  type KeyBinding,
-  type OtherSeedsTest,
-  type OtherSeedsView,
-  type TrayView,
-} from '@mercato/contract/other-seeds/otherSeeds';
-import { readNoxious, type NoxiousRow } from '@mercato/core/other-seeds/noxious';
+import type { Extent } from '@mercato/contract/other-seeds/extent';
+import type { KeyBinding, OtherSeedsTest, OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { countsThere, stillToSearchG } from '@mercato/core/other-seeds/judgeSearch';
+import { type NoxiousRow, readNoxious } from '@mercato/core/other-seeds/noxious';
+import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import { Exact } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
+import { allObservations } from '../database/observations.ts';
 import { counts, heldPlaces, lateKeys, takenOf } from '../hands/hands.ts';
 import { lateFate } from '../hands/tables.ts';
+import { bindingsOf, nameIn } from '../names/names.ts';
+import { type LotFile, requestOf, testsIn, waitingIn } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
-import { allObservations } from '../database/observations.ts';
-import { requestOf, testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
-import type { BenchTest } from '../register/tests.ts';
-import { fieldViews } from '../register/tests.ts';
+import { type BenchTest, fieldViews } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
-import { taxonOf } from '@mercato/core/rule-books/resolveName';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
 import { speciesList, type SpeciesList } from '../rule-books/names.ts';
-import { bindingsOf, nameIn } from '../names/names.ts';
 import { fieldsOfTray, speciesIn, trayOf } from './fields.ts';
-import { findEvent, otherSeedsObservation } from './tables.ts';
 import { foundIn } from './found.ts';
+import { findEvent, otherSeedsObservation } from './tables.ts';
 
 export { reportedOtherSeeds } from './found.ts';
 

@@ -1,25 +1,25 @@
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { trayNumber, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
-import type { Jurisdictions } from '@mercato/contract/register/request';
 import type { WriteRoute } from '@mercato/contract/http/route';
+import { type OtherSeedsView, trayNumber } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import type { Jurisdictions } from '@mercato/contract/register/request';
 import { actAt } from '../hands/hands.ts';
-import { type Api } from '../http/api.ts';
-import { type WriteContext } from '../http/context.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { readSearch } from '../lot-sheet/contradictions.ts';
-import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
-import { openFile } from '../register/lotFile.ts';
-import { serveDays } from '../register/dayRoutes.ts';
-import { serveOtherResults } from '../register/otherResultRoutes.ts';
-import { lockTest, lockTestRow, testById, type BenchTest } from '../register/tests.ts';
-import { fieldSeasons } from './fieldSeasons.ts';
-import { bindKeys, countTray, startSearch } from './count.ts';
-import { decideLateFinds, keepFinds, trayNamed } from './lateFinds.ts';
+import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { bindName } from '../names/names.ts';
+import { serveDays } from '../register/dayRoutes.ts';
+import { openFile } from '../register/lotFile.ts';
+import { serveOtherResults } from '../register/otherResultRoutes.ts';
+import { type BenchTest, lockTest, lockTestRow, testById } from '../register/tests.ts';
+import { bindKeys, countTray, startSearch } from './count.ts';
+import { fieldSeasons } from './fieldSeasons.ts';
+import { decideLateFinds, keepFinds, trayNamed } from './lateFinds.ts';
 import { keepOtherFinds, readOtherFinds } from './others.ts';
-import { otherSeedsObservation } from './tables.ts';
 import { listsOf, readOtherSeeds, withTallies } from './result.ts';
+import { otherSeedsObservation } from './tables.ts';
 
 export function serveOtherSeeds(api: Api<LotPicture>): void {
   api.read(otherSeedsRoutes.ofLot, async ({ tx, params, now }) =>

@@ -1,12 +1,12 @@
 import { fieldInTray } from '@mercato/contract/other-seeds/otherSeeds';
-import type { FieldView } from '@mercato/contract/register/lots';
 import { EXTENT_WORDS } from '@mercato/contract/other-seeds/words';
+import type { FieldView } from '@mercato/contract/register/lots';
 import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
-import { bringSearch, speciesFound } from './bring.ts';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
 import { requestOf } from '../register/lotFile.ts';
-import { readOtherSeeds } from './result.ts';
+import { bringSearch, speciesFound } from './bring.ts';
 import { otherSeedsLine, otherSeedsOutcome, reportedOtherSeeds, unknownIn } from './found.ts';
+import { readOtherSeeds } from './result.ts';
 
 export const otherSeedsStep = defineStep({
   step: 'other-seeds',

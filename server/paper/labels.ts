@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces.js';
-import { PAPERS, POINTS_PER_MM, print, type Paper } from './print.ts';
+import { type Paper, PAPERS, POINTS_PER_MM, print } from './print.ts';
 
 /** One label, mm: by the decision on paper. */
 const LABEL = { width: 50, height: 25 };

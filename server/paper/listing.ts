@@ -1,5 +1,5 @@
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
-import { PAPERS, POINTS_PER_MM, print, type Paper } from './print.ts';
+import { type Paper, PAPERS, POINTS_PER_MM, print } from './print.ts';
 
 const MARGIN_MM = 14;
 

@@ -1,6 +1,6 @@
 import { purityWeighingsSchema } from '@mercato/contract/purity/purity';
 import { FRACTIONS } from '@mercato/core/purity/fractions';
-import { number, word, type FiledLot, type TestFromFile } from '../lot-sheet/fromFile.ts';
+import { type FiledLot, number, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { startTest } from '../register/tests.ts';
 import { weigh } from './weigh.ts';
 

@@ -1,9 +1,9 @@
-import type { FieldView } from '@mercato/contract/register/lots';
 import type { PurityWeighings } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES, COMPONENTS, type Component } from '@mercato/core/units/components';
-import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
+import type { FieldView } from '@mercato/contract/register/lots';
+import { type Fraction, FRACTIONS } from '@mercato/core/purity/fractions';
 import type { NamedPart, PartAmount } from '@mercato/core/purity/parts';
 import type { Edition } from '@mercato/core/rule-books/edition';
+import { type Component, COMPONENT_NAMES, COMPONENTS } from '@mercato/core/units/components';
 import { Exact } from '@mercato/core/units/mass';
 import type { Entry } from '../database/observations.ts';
 

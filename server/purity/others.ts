@@ -1,6 +1,6 @@
 import type { NewOtherPurity, OtherPurities, OtherPurity } from '@mercato/contract/purity/purity';
-import { COMPONENTS } from '@mercato/core/units/components';
 import { judgePurityClaim, judgeSecondSample } from '@mercato/core/purity/tolerances';
+import { COMPONENTS } from '@mercato/core/units/components';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { LotSheet } from '@mercato/contract/register/lots';
 import type { OtherPurities, PurityView } from '@mercato/contract/purity/purity';
-import { purityObservation } from './tables.ts';
+import type { LotSheet } from '@mercato/contract/register/lots';
 import { useHands } from '../testing/hands.ts';
 import { clovers, grams } from '../testing/samples.ts';
 import { spoken } from '../testing/spoken.ts';
+import { purityObservation } from './tables.ts';
 
 const hands = useHands();
 

@@ -1,11 +1,11 @@
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { currentObservations, recordObservations } from '../database/observations.ts';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
-import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
+import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { bindName } from '../names/names.ts';
-import { openFile } from '../register/lotFile.ts';
 import { serveDays } from '../register/dayRoutes.ts';
+import { openFile } from '../register/lotFile.ts';
 import { lockLot } from '../register/lots.ts';
 import { serveOtherResults } from '../register/otherResultRoutes.ts';
 import { lockTest, startTest, testById } from '../register/tests.ts';

@@ -1,8 +1,8 @@
 import { shareSteps } from '@mercato/core/purity/analysePurity';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { numberSlip, verdictSlip } from '@mercato/core/verdict/numberSlip';
-import { bringPurity, speciesOfParts } from './bring.ts';
 import { defineStep, onTest } from '../lot-sheet/step.ts';
+import { bringPurity, speciesOfParts } from './bring.ts';
 import { purityLine, purityOutcome, readPurity, reportedPureSeed, reportedTests } from './result.ts';
 
 export const purityStep = defineStep({

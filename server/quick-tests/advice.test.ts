@@ -1,8 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import type { BagView, NewBag, NewLook, NewRound, RoundView } from '@mercato/contract/quick-tests/rounds';
-import type { PacketView, StoreList } from '@mercato/contract/store/packets';
 import type { TriedBags } from '@mercato/contract/quick-tests/tried';
+import type { PacketView, StoreList } from '@mercato/contract/store/packets';
 import type { NextList } from '@mercato/contract/today/next';
 import { useHands } from '../testing/hands.ts';
 import { packetOf as countedPacket } from '../testing/packets.ts';

@@ -1,18 +1,18 @@
 import { and, eq } from 'drizzle-orm';
 import type { BagBrief, BagView, LookView, NewLook } from '@mercato/contract/quick-tests/rounds';
 import { causesFor } from '@mercato/core/quick-tests/badTest';
-import { answeredBy, bagHeldBackBy, whyAsked, type TestFacts } from '@mercato/core/quick-tests/mayAdvise';
+import { answeredBy, bagHeldBackBy, type TestFacts, whyAsked } from '@mercato/core/quick-tests/mayAdvise';
 import { quickAnswer } from '@mercato/core/quick-tests/quickAnswer';
-import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
+import { daysBetween } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf, vegetableStandard } from '../rule-books/editions.ts';
 import { packetTest } from '../store/testTables.ts';
 import { standingTests } from '../store/tests.ts';
+import { endsOf, looksOf, standingEnd, stands, type StoredLook } from './looks.ts';
 import { quickBag } from './tables.ts';
-import { type StoredLook, stands, looksOf, endsOf, standingEnd } from './looks.ts';
 import { roundView } from './views.ts';
 
 const CLEARLY = 0.05;

@@ -1,8 +1,8 @@
 import type { RoundView } from '@mercato/contract/quick-tests/rounds';
+import { shortDayOf, wholeDayOf } from '@mercato/contract/words/days';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { cut, label, printLabels } from '../paper/labels.ts';
-import { shortDayOf, wholeDayOf } from '@mercato/contract/words/days';
 import { laboratoryOf } from '../register/lotFile.ts';
 
 /** "20 seeds, 10 Nov–24 Nov": its last day stands whole, with the year where it is another one; 30 characters at most. */

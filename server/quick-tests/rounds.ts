@@ -1,23 +1,23 @@
 import { and, eq } from 'drizzle-orm';
-import type { Said } from '@mercato/contract/words/faults';
 import type { HandAct } from '@mercato/contract/hands/hands';
 import type { EndBag, FloatNote, LateLookAct, NewLook, ReopenBag } from '@mercato/contract/quick-tests/rounds';
+import type { Said } from '@mercato/contract/words/faults';
 import { badSeedOrBadTest } from '@mercato/core/quick-tests/badTest';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
+import { actAt, keepFate, type NamedPlace, receive, writeInHand } from '../hands/hands.ts';
 import type { WriteContext } from '../http/context.ts';
-import { actAt, keepFate, receive, writeInHand, type NamedPlace } from '../hands/hands.ts';
-import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
+import { fault } from '../http/fault.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { checkDay } from '../register/seen.ts';
 import { kindOf } from '../rule-books/editions.ts';
 import { packetTest } from '../store/testTables.ts';
 import { addTest, standingTests, withdrawTest } from '../store/tests.ts';
-import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag } from './tables.ts';
-import { roundById } from './views.ts';
 import { bagView } from './bagView.ts';
 import { endsOf, looksOf, sproutedIn, standingEnd } from './looks.ts';
+import { bagEnd, bagLook, bagLookStrike, bagReopen, quickBag } from './tables.ts';
+import { roundById } from './views.ts';
 
 /** The end that stands of a bag; undefined while it is open. */
 const endOf = async (tx: Reader, bagId: string) => standingEnd((await endsOf(tx, [bagId])).get(bagId));

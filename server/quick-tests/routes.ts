@@ -1,15 +1,15 @@
-import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import type { BagView, RoundList } from '@mercato/contract/quick-tests/rounds';
 import type { WriteRoute } from '@mercato/contract/http/route';
+import type { BagView, RoundList } from '@mercato/contract/quick-tests/rounds';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import type { TriedBags } from '@mercato/contract/quick-tests/tried';
-import { type Api } from '../http/api.ts';
-import { type WriteContext } from '../http/context.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
+import { bagView } from './bagView.ts';
 import { renderBagLabels } from './labels.ts';
 import { decideLateLook, endBag, handleBag, keepFloat, keepLook, reopenBag, strikeLook } from './rounds.ts';
 import { startRound } from './startRound.ts';
 import { listRounds, roundView, triedBags } from './views.ts';
-import { bagView } from './bagView.ts';
 
 export function serveQuickTests(api: Api): void {
   api.read(quickTestRoutes.rounds, async ({ tx, now }): Promise<RoundList> => ({ rounds: await listRounds(tx, now) }));

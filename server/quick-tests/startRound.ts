@@ -4,14 +4,14 @@ import type { NewRound } from '@mercato/contract/quick-tests/rounds';
 import type { RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { Exact } from '@mercato/core/units/mass';
-import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
+import { fault } from '../http/fault.ts';
 import { freeCodes } from '../register/codes.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { kindOf, kindsNamed } from '../rule-books/editions.ts';
-import { lockedPackets, takeForTest, type StoredPacket } from '../store/forTests.ts';
+import { lockedPackets, type StoredPacket, takeForTest } from '../store/forTests.ts';
+import type { Bag, Write } from './rounds.ts';
 import { quickBag, quickRound } from './tables.ts';
-import { type Write, type Bag } from './rounds.ts';
 
 /** Any fixed number: whoever gives the next round its number holds this lock. */
 const ROUND_LOCK = 431_018_280;

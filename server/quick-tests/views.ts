@@ -3,17 +3,17 @@ import type { BagBrief, RoundBrief, RoundView, Treatment } from '@mercato/contra
 import type { TriedBag } from '@mercato/contract/quick-tests/tried';
 import { bagTime } from '@mercato/core/quick-tests/method';
 import { unsuited } from '@mercato/core/quick-tests/roundPlan';
-import { daysBetween } from '@mercato/core/units/days';
 import { fisherExact } from '@mercato/core/statistics/fisherExact';
+import { daysBetween } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { heldPlaces } from '../hands/hands.ts';
-import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
+import { fault } from '../http/fault.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { packetsById } from '../store/forTests.ts';
+import { endsOf, looksOf, sproutedIn, standingEnd, stands } from './looks.ts';
 import { quickBag, quickRound } from './tables.ts';
-import { stands, looksOf, sproutedIn, endsOf, standingEnd } from './looks.ts';
 
 type Round = typeof quickRound.$inferSelect;
 

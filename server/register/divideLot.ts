@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
 import type { LotDivision } from '@mercato/contract/register/lots';
 import type { Book } from '@mercato/core/rule-books/edition';
+import { Exact, type MassUnit, toGrams } from '@mercato/core/units/mass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
-import { Exact, toGrams, type MassUnit } from '@mercato/core/units/mass';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { requestOf } from './lotFile.ts';
-import { headerOf, openLot, type Lot } from './lots.ts';
+import { headerOf, type Lot, openLot } from './lots.ts';
 import { lot as lotTable, lotRequest } from './tables.ts';
 
 /**

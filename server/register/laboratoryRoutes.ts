@@ -1,5 +1,5 @@
+import type { LaboratoryView } from '@mercato/contract/register/people';
 import { laboratoryRoutes } from '@mercato/contract/register/routes';
-import { type LaboratoryView } from '@mercato/contract/register/people';
 import type { Api } from '../http/api.ts';
 import { laboratoryOf } from './lotFile.ts';
 import { laboratory } from './tables.ts';

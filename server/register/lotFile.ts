@@ -1,15 +1,15 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { DecisionView, LotBrief, TestFrame } from '@mercato/contract/register/lots';
-import type { TestStep } from '@mercato/contract/register/steps';
 import type { RequestView } from '@mercato/contract/register/request';
+import type { TestStep } from '@mercato/contract/register/steps';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { prepared, type Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { todayIn } from '../http/day.ts';
 import { editionById, kindOf, methodFor } from '../rule-books/editions.ts';
-import { lotById, type Lot } from './lots.ts';
-import { houseOf, type House, type Laboratory } from './house.ts';
+import { type House, houseOf, type Laboratory } from './house.ts';
+import { type Lot, lotById } from './lots.ts';
 import { benchTest, decision, laboratory, vessel } from './tables.ts';
 import type { BenchTest } from './tests.ts';
 import { IN_ORDER, type Vessel } from './vessels.ts';

@@ -1,15 +1,15 @@
 import { eq, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { LotHeader } from '@mercato/contract/register/lots';
 import type { Standing } from '@mercato/contract/lot-sheet/standing';
-import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
+import type { LotHeader } from '@mercato/contract/register/lots';
 import type { Book } from '@mercato/core/rule-books/edition';
-import { toGrams, type MassUnit } from '@mercato/core/units/mass';
-import { forUpdate, brokeConstraint, type Reader, type Transaction } from '../database/connect.ts';
+import { type Kind, methodsFor } from '@mercato/core/rule-books/findKind';
+import { type MassUnit, toGrams } from '@mercato/core/units/mass';
+import { brokeConstraint, forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { waitingFor } from '../http/waiting.ts';
-import type { AuditNote } from './audit.ts';
 import { currentEdition, editionById, kindOf } from '../rule-books/editions.ts';
+import type { AuditNote } from './audit.ts';
 import { lot, lotRevision } from './tables.ts';
 
 export type Lot = typeof lot.$inferSelect;

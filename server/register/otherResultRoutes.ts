@@ -1,9 +1,9 @@
 import type { ReadRoute, WriteRoute } from '@mercato/contract/http/route';
 import type { Reader } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
-import { type WriteContext } from '../http/context.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
-import { openFile, type LotFile } from './lotFile.ts';
+import type { WriteContext } from '../http/context.ts';
+import { type LotFile, openFile } from './lotFile.ts';
 import { lockLot, type Lot } from './lots.ts';
 
 /** Serves the results of a step from elsewhere: reads them, and enters or corrects one. */

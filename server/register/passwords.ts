@@ -1,19 +1,19 @@
-import { openWrite } from '../http/open.ts';
-import { peopleRoutes, sessionRoutes } from '@mercato/contract/register/routes';
 import { createHash, randomBytes } from 'node:crypto';
 import { verify } from '@node-rs/argon2';
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { RequestHandler, Router } from 'express';
 import type { PasswordReset, ResetLink } from '@mercato/contract/register/people';
-import { forUpdate, type Connection, type Transaction } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
+import { peopleRoutes, sessionRoutes } from '@mercato/contract/register/routes';
+import { type Connection, forUpdate, type Transaction } from '../database/connect.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
-import { checkPassword } from './passwordStrength.ts';
-import { hashPassword } from './hashPassword.ts';
+import { openWrite } from '../http/open.ts';
 import { leaveNote } from '../live/notes.ts';
-import { auditEntry, passwordReset } from './tables.ts';
+import { hashPassword } from './hashPassword.ts';
+import { checkPassword } from './passwordStrength.ts';
 import { person } from './peopleTables.ts';
+import { auditEntry, passwordReset } from './tables.ts';
 
 /** A link to a new password holds for a day. */
 const LINK_LASTS = 24 * 60 * 60 * 1000;

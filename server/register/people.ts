@@ -1,20 +1,20 @@
-import { openWrite } from '../http/open.ts';
-import { peopleRoutes, sessionRoutes } from '@mercato/contract/register/routes';
 import { createHash, randomBytes } from 'node:crypto';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Router } from 'express';
 import { v7 as uuid } from 'uuid';
-import { type PersonView } from '@mercato/contract/register/people';
-import { forUpdate, brokeConstraint, type Connection, type Reader } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
+import type { PersonView } from '@mercato/contract/register/people';
+import { peopleRoutes, sessionRoutes } from '@mercato/contract/register/routes';
+import { brokeConstraint, type Connection, forUpdate, type Reader } from '../database/connect.ts';
+import type { Api } from '../http/api.ts';
 import { checkVersion, idParam } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
+import { openWrite } from '../http/open.ts';
 import { leaveNote } from '../live/notes.ts';
 import { hashPassword } from './hashPassword.ts';
-import { endSessions } from './passwords.ts';
 import { checkPassword } from './passwordStrength.ts';
-import { auditEntry, laboratory, setUpLink } from './tables.ts';
+import { endSessions } from './passwords.ts';
 import { person } from './peopleTables.ts';
+import { auditEntry, laboratory, setUpLink } from './tables.ts';
 
 const view = (row: typeof person.$inferSelect): PersonView => ({
   id: row.id,

@@ -1,5 +1,5 @@
-import type { Role } from '@mercato/core/register/permissions';
 import { boolean, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { Role } from '@mercato/core/register/permissions';
 import { instant } from '../database/columns.ts';
 
 /** Everybody who signs in. */

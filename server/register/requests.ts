@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { RequestChange, RequestView } from '@mercato/contract/register/request';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { requestOf } from './lotFile.ts';
 import type { Lot } from './lots.ts';

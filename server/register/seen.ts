@@ -1,7 +1,7 @@
-import type { Happened } from '@mercato/contract/register/happened';
 import type { SeenOn } from '@mercato/contract/http/seen';
+import type { Happened } from '@mercato/contract/register/happened';
 import { dayFault, LATE_DAYS } from '@mercato/core/units/days';
-import { seenNow, type Hand, type Seen } from '../database/observations.ts';
+import { type Hand, type Seen, seenNow } from '../database/observations.ts';
 import { fault } from '../http/fault.ts';
 
 /** What something depends on: it cannot have been seen before. */

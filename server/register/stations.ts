@@ -1,12 +1,12 @@
-import { stationRoutes } from '@mercato/contract/register/routes';
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { type StationAct, type StationLot, type StationView } from '@mercato/contract/register/stations';
+import { stationRoutes } from '@mercato/contract/register/routes';
+import type { StationAct, StationLot, StationView } from '@mercato/contract/register/stations';
 import { readCode } from '@mercato/core/register/code';
-import { forUpdate, brokeConstraint, type Reader } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
-import { type WriteContext } from '../http/context.ts';
+import { brokeConstraint, forUpdate, type Reader } from '../database/connect.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { lockLot } from './lots.ts';
 import { namesOf } from './people.ts';

@@ -15,17 +15,17 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Act } from '@mercato/contract/words/acts';
-import { PAPER_SIZES } from '@mercato/contract/register/people';
-import { STATION_KINDS } from '@mercato/contract/register/stations';
-import { TEST_STEPS } from '@mercato/contract/register/steps';
+import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import { DECISIONS } from '@mercato/contract/register/decisions';
 import type { LotHeader } from '@mercato/contract/register/lots';
-import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
+import { PAPER_SIZES } from '@mercato/contract/register/people';
 import type { RequestView } from '@mercato/contract/register/request';
+import { STATION_KINDS } from '@mercato/contract/register/stations';
+import { TEST_STEPS } from '@mercato/contract/register/steps';
+import type { Act } from '@mercato/contract/words/acts';
 import { instant, oneOf, refersTo } from '../database/columns.ts';
-import { person } from './peopleTables.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
+import { person } from './peopleTables.ts';
 
 /** The newest header of each lot, with what stands; a projection of `lot_revision` and the judgements. */
 export const lot = pgTable(

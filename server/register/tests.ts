@@ -8,12 +8,12 @@ import type { Outcome } from '@mercato/core/verdict/verdict';
 import { CORE_VERSION } from '@mercato/core/verdict/version';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { Hand, Observation } from '../database/observations.ts';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { lockLot, lockLotOf } from './lots.ts';
-import type { After } from './seen.ts';
 import { namesOf } from './people.ts';
+import type { After } from './seen.ts';
 import { benchTest, judgement, vessel } from './tables.ts';
 
 export type BenchTest = typeof benchTest.$inferSelect;

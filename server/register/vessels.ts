@@ -1,7 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { VesselView } from '@mercato/contract/register/lots';
-import { toGrams, type EnteredMass, type MassUnit } from '@mercato/core/units/mass';
+import { type EnteredMass, type MassUnit, toGrams } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { freeCodes } from './codes.ts';
 import { vessel } from './tables.ts';

@@ -1,19 +1,19 @@
-import type { Act } from '@mercato/contract/words/acts';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import type { SeenOn } from '@mercato/contract/http/seen';
+import type { Act } from '@mercato/contract/words/acts';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { ObservationTable } from '../database/observationTable.ts';
 import {
   currentObservations,
-  recordObservations,
   type Entry,
   type Hand,
   type Observation,
+  recordObservations,
 } from '../database/observations.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import type { WriteContext } from '../http/context.ts';
 import { seenOf } from './seen.ts';
-import { bumpTest, drawnBefore, judged, keepJudgement, type BenchTest } from './tests.ts';
+import { type BenchTest, bumpTest, drawnBefore, judged, keepJudgement } from './tests.ts';
 
 /** The figures of a test that stand now, by their field. */
 export type TextOf = (field: string) => string | undefined;

@@ -1,6 +1,6 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import type { ReleaseDocument } from '@mercato/core/release/documents';
-import { POINTS_PER_MM, print, type Paper } from '../paper/print.ts';
+import { type Paper, POINTS_PER_MM, print } from '../paper/print.ts';
 
 export interface DocumentHead {
   readonly species: string;

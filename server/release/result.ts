@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { asc, eq, sql } from 'drizzle-orm';
+import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import type { ReleaseRow } from '@mercato/contract/release/release';
-import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import type { Reader } from '../database/connect.ts';
-import { requestOf, type LotFile } from '../register/lotFile.ts';
+import { type LotFile, requestOf } from '../register/lotFile.ts';
 import { release } from './tables.ts';
 
 const RESTS_ON: Readonly<Record<DocumentKind, readonly TestStep[]>> = {

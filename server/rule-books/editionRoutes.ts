@@ -1,18 +1,18 @@
-import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { eq } from 'drizzle-orm';
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
-import { plainCell } from '../http/csv.ts';
-import { type DraftView, type EditionView } from '@mercato/contract/rule-books/editions';
+import { eq } from 'drizzle-orm';
+import type { DraftView, EditionView } from '@mercato/contract/rule-books/editions';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
-import { PROVENANCE_COLUMNS, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
+import { PROVENANCE_COLUMNS, type Row, TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import type { Reader } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
+import { plainCell } from '../http/csv.ts';
 import { fault } from '../http/fault.ts';
 import { actOnEdition, issueDraft, lockDraft, markChecked, startDraft, writeTable } from './drafts.ts';
-import { listRuleBooks } from './list.ts';
 import { editionContent } from './editions.ts';
+import { listRuleBooks } from './list.ts';
 import { ruleBookDraft } from './tables.ts';
 
 /** Editions to browse, drafts to write, and what is decided about them. */

@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
-import type { LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { PurityView } from '@mercato/contract/purity/purity';
+import type { LotSheet, VesselView } from '@mercato/contract/register/lots';
+import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import { judgement } from '../register/tables.ts';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
-import { ruleBookEdition } from './tables.ts';
+import { CLOVER, type Laboratory, openLaboratory, type Visitor } from '../testing/laboratory.ts';
 import { spoken } from '../testing/spoken.ts';
+import { ruleBookEdition } from './tables.ts';
 
 let lab: Laboratory;
 let lead: Visitor;

@@ -4,15 +4,15 @@ import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { OWN_FIELDS, type OwnField } from '@mercato/contract/register/kinds';
 import {
-  isBook,
-  RULE_BOOKS,
   type Edition,
   type EditionContent,
   type Figure,
+  isBook,
   type KindMethod,
+  RULE_BOOKS,
   type RuleBook,
 } from '@mercato/core/rule-books/edition';
-import { methodsFor, type Kind } from '@mercato/core/rule-books/findKind';
+import { type Kind, methodsFor } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import type { Rule } from '@mercato/core/verdict/verdict';
 import type { Reader, Transaction } from '../database/connect.ts';

@@ -1,7 +1,7 @@
+import { sql } from 'drizzle-orm';
 import type { DraftLine, EditionLine, RuleBookList } from '@mercato/contract/rule-books/editions';
 import { RULE_BOOKS, type RuleBook } from '@mercato/core/rule-books/edition';
-import { sql } from 'drizzle-orm';
-import { type Reader } from '../database/connect.ts';
+import type { Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { namesOf } from '../register/people.ts';
 import { lot } from '../register/tables.ts';

@@ -1,5 +1,5 @@
 import type { SpeciesName } from '@mercato/contract/register/kinds';
-import { resolverOf, type Resolver } from '@mercato/core/rule-books/resolveName';
+import { type Resolver, resolverOf } from '@mercato/core/rule-books/resolveName';
 import type { Reader } from '../database/connect.ts';
 import { allKinds, ownKinds } from './editions.ts';
 import { shippedOtherSpecies } from './shipped.ts';

@@ -1,10 +1,10 @@
-import { kindRoutes } from '@mercato/contract/register/routes';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import { type KindList, type NameLists, type KindView } from '@mercato/contract/register/kinds';
+import type { KindList, KindView, NameLists } from '@mercato/contract/register/kinds';
+import { kindRoutes } from '@mercato/contract/register/routes';
 import { BOOKS } from '@mercato/core/rule-books/edition';
-import { methodsFor, searchKinds, type Kind } from '@mercato/core/rule-books/findKind';
+import { type Kind, methodsFor, searchKinds } from '@mercato/core/rule-books/findKind';
 import { brokeConstraint, type Transaction } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';

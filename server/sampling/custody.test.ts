@@ -1,5 +1,4 @@
 import { execFileSync } from 'node:child_process';
-import { vesselEventWords } from '@mercato/contract/sampling/words';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +6,7 @@ import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { LotSheet, ScanAnswer } from '@mercato/contract/register/lots';
 import type { VesselTree } from '@mercato/contract/sampling/vessels';
+import { vesselEventWords } from '@mercato/contract/sampling/words';
 import { useHands } from '../testing/hands.ts';
 import { CLOVER } from '../testing/laboratory.ts';
 import { grams, sampledLot, submittedSample, treeOf, vesselOf } from '../testing/samples.ts';

@@ -3,18 +3,18 @@ import type { SeenOn } from '@mercato/contract/http/seen';
 import type { NewVesselEvent, VesselEventView } from '@mercato/contract/sampling/vesselEvents';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { judgeDivider } from '@mercato/core/sampling/dividers';
+import { type EnteredMass, Exact, type MassUnit, shownGrams, toGrams } from '@mercato/core/units/mass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
-import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
-import { seenOf } from '../register/seen.ts';
 import type { LotFile } from '../register/lotFile.ts';
-import { station, vessel, vesselEvent } from '../register/tables.ts';
 import { person } from '../register/peopleTables.ts';
-import { vesselView, type Vessel } from '../register/vessels.ts';
+import { seenOf } from '../register/seen.ts';
+import { station, vessel, vesselEvent } from '../register/tables.ts';
+import { type Vessel, vesselView } from '../register/vessels.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>;
 

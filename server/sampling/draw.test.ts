@@ -3,7 +3,7 @@ import type { LotSheet } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { drawContainers } from '@mercato/core/sampling/drawContainers';
 import { vessel } from '../register/tables.ts';
-import { CLOVER, openLaboratory, type Laboratory, type Visitor } from '../testing/laboratory.ts';
+import { CLOVER, type Laboratory, openLaboratory, type Visitor } from '../testing/laboratory.ts';
 import { spoken } from '../testing/spoken.ts';
 
 let lab: Laboratory;

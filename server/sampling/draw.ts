@@ -5,14 +5,14 @@ import type { DrawView, Look, NewDraw, PrimarySample, PrimaryView } from '@merca
 import { drawContainers, placeInStack } from '@mercato/core/sampling/drawContainers';
 import type { DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
-import { toGrams, type MassUnit } from '@mercato/core/units/mass';
+import { type MassUnit, toGrams } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { allObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
+import { fault } from '../http/fault.ts';
 import type { LotFile } from '../register/lotFile.ts';
-import { refuseDivided, type Lot } from '../register/lots.ts';
+import { type Lot, refuseDivided } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import { fieldViews } from '../register/tests.ts';
 import { addVessels, massColumns } from '../register/vessels.ts';

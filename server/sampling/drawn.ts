@@ -1,14 +1,14 @@
 import { sql } from 'drizzle-orm';
-import type { Reader } from '../database/connect.ts';
 import type { NewWorkingSample } from '@mercato/contract/register/vessels';
 import type { DrawView } from '@mercato/contract/sampling/sampling';
-import { Exact, toGrams, type EnteredMass, type ExactNumber, shownGrams } from '@mercato/core/units/mass';
-import { type WriteContext } from '../http/context.ts';
-import { fault } from '../http/fault.ts';
+import { type EnteredMass, Exact, type ExactNumber, shownGrams, toGrams } from '@mercato/core/units/mass';
+import type { Reader } from '../database/connect.ts';
+import type { WriteContext } from '../http/context.ts';
 import { todayIn } from '../http/day.ts';
-import { type LotFile } from '../register/lotFile.ts';
-import { type After } from '../register/seen.ts';
-import { addVessels, nextVesselNumber, type NewVessel, type Vessel } from '../register/vessels.ts';
+import { fault } from '../http/fault.ts';
+import type { LotFile } from '../register/lotFile.ts';
+import type { After } from '../register/seen.ts';
+import { addVessels, type NewVessel, nextVesselNumber, type Vessel } from '../register/vessels.ts';
 import { drawnFrom, grams } from './custody.ts';
 import { readDraw } from './draw.ts';
 

@@ -7,13 +7,13 @@ import type {
   NewHeterogeneityTest,
 } from '@mercato/contract/sampling/heterogeneity';
 import { rowFor } from '@mercato/core/rule-books/lookUp';
-import { allowanceFor, judgeHeterogeneity, type Attribute } from '@mercato/core/sampling/judgeHeterogeneity';
+import { allowanceFor, type Attribute, judgeHeterogeneity } from '@mercato/core/sampling/judgeHeterogeneity';
 import { exactDecimal } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { allObservations, currentObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
-import { openFile, type LotFile } from '../register/lotFile.ts';
+import { type LotFile, openFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
 import { heterogeneityTest, judgement, lot as lotTable } from '../register/tables.ts';

@@ -7,25 +7,25 @@ import { currentObservations, recordObservations } from '../database/observation
 import { checkVersion } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
 import { openFile, sentIn } from '../register/lotFile.ts';
-import { refuseDivided, type Lot } from '../register/lots.ts';
+import { type Lot, refuseDivided } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
 import { vessel } from '../register/tables.ts';
 import { keepJudgement } from '../register/tests.ts';
 import { massColumns, type Vessel } from '../register/vessels.ts';
 import { checkThere, drawnFrom, grams, openToDraw } from './custody.ts';
 import { readDraw } from './draw.ts';
-import { leastFor, readSampling, samplingOutcome } from './result.ts';
-import { samplingObservation } from './tables.ts';
 import {
-  type Write,
   drawn,
   firstDependent,
-  ofHalf,
   newSample,
-  weight,
+  ofHalf,
   refuseMoreThanLeft,
   refuseUneven,
+  weight,
+  type Write,
 } from './drawn.ts';
+import { leastFor, readSampling, samplingOutcome } from './result.ts';
+import { samplingObservation } from './tables.ts';
 
 /** Records the submitted sample of a (locked) lot, or corrects what was recorded of it. */
 export async function receiveSample(

@@ -1,26 +1,26 @@
-import type { WriteRoute } from '@mercato/contract/http/route';
-import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { eq } from 'drizzle-orm';
+import type { WriteRoute } from '@mercato/contract/http/route';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { Transaction } from '../database/connect.ts';
-import { type Api } from '../http/api.ts';
-import { type WriteContext } from '../http/context.ts';
+import type { Api } from '../http/api.ts';
 import { checkVersion, idParam } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
-import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
+import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lockLot, type Lot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { heterogeneityTest, vessel } from '../register/tables.ts';
-import { vesselsOf, vesselView, type Vessel } from '../register/vessels.ts';
+import { type Vessel, vesselsOf, vesselView } from '../register/vessels.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { readTree, recordEvent } from './custody.ts';
 import { drawLot, drawsOf, takePrimary } from './draw.ts';
 import { correctHeterogeneityTest, startHeterogeneityTest } from './heterogeneity.ts';
 import { renderLabels } from './labels.ts';
+import { drawWorkingSample, receiveSample } from './receive.ts';
 import { planOf, readSampling } from './result.ts';
 import { correctMass, keepReserve, pourComposite } from './samples.ts';
-import { drawWorkingSample, receiveSample } from './receive.ts';
 import { samplingDraw } from './tables.ts';
 
 export function serveSampling(api: Api<LotPicture>): void {

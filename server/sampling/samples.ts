@@ -1,18 +1,18 @@
 import { eq } from 'drizzle-orm';
 import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sampling/vessels';
+import { type EnteredMass, Exact, type MassUnit, shownGrams, toGrams } from '@mercato/core/units/mass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
-import { Exact, toGrams, type EnteredMass, type MassUnit, shownGrams } from '@mercato/core/units/mass';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { fault } from '../http/fault.ts';
 import { openFile } from '../register/lotFile.ts';
-import { refuseDivided, type Lot } from '../register/lots.ts';
+import { type Lot, refuseDivided } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
 import { vessel } from '../register/tables.ts';
 import { massColumns, type Vessel } from '../register/vessels.ts';
 import { checkThere, drawnFrom, grams, massOf, openToDraw } from './custody.ts';
 import { readDraw } from './draw.ts';
+import { drawn, lastTaken, newSample, refuseMoreThanLeft, refuseUneven, weight, type Write } from './drawn.ts';
 import { samplingObservation } from './tables.ts';
-import { type Write, drawn, lastTaken, newSample, weight, refuseMoreThanLeft, refuseUneven } from './drawn.ts';
 
 /**
  * Pours the primary samples of a (locked) lot together. All that were drawn must be taken and look alike, and the

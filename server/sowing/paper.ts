@@ -1,7 +1,7 @@
-import type { Reader } from '../database/connect.ts';
 import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
-import { printListing } from '../paper/listing.ts';
 import { shortDayOf, wholeDayOf } from '@mercato/contract/words/days';
+import type { Reader } from '../database/connect.ts';
+import { printListing } from '../paper/listing.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { listPlans } from './plans.ts';
 

@@ -1,13 +1,13 @@
 import { asc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { NewSowingPlan, SowingPlans, SowingPlanView } from '@mercato/contract/sowing/plans';
-import { addDays } from '@mercato/core/units/days';
 import { sowingCalendar, type SowingCalendar } from '@mercato/core/sowing/window';
+import { addDays } from '@mercato/core/units/days';
 import { forUpdate, type Reader } from '../database/connect.ts';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
-import { fault } from '../http/fault.ts';
+import type { WriteContext } from '../http/context.ts';
 import { todayIn } from '../http/day.ts';
+import { fault } from '../http/fault.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { namesOf } from '../register/people.ts';
 import { kindOf } from '../rule-books/editions.ts';

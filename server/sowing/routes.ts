@@ -1,5 +1,5 @@
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
 import { renderSowingPlan } from './paper.ts';
 import { addPlan, changePlan, listPlans } from './plans.ts';

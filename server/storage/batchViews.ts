@@ -1,18 +1,18 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, asc, desc, eq } from 'drizzle-orm';
 import type { BatchBrief, BatchList, BatchView, BatchWarnings, NewBatch } from '@mercato/contract/storage/batches';
+import { type Air, meanAir } from '@mercato/core/air/air';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { beforeDrying, beforeFreezing, type Warning } from '@mercato/core/storage/cold';
-import { dryEnough, type DryAnswer, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
-import { meanAir, type Air } from '@mercato/core/air/air';
-import { type Reader } from '../database/connect.ts';
+import { type DryAnswer, dryEnough, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
+import { airOf, thinned } from '../air/readings.ts';
+import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
-import { airOf, thinned } from '../air/readings.ts';
 import { packetsById, type StoredPacket } from '../store/forTests.ts';
 import { placePaths } from '../store/places.ts';
-import { batchLine, timedBatch, type StoredEntry } from './tables.ts';
+import { batchLine, type StoredEntry, timedBatch } from './tables.ts';
 
 export type Row = typeof timedBatch.$inferSelect;
 export const HOUR = 3_600_000;

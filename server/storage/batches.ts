@@ -1,21 +1,21 @@
 import { asc, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
+import type { BatchEntry, NewBatch } from '@mercato/contract/storage/batches';
 import { warningWords } from '@mercato/contract/storage/words';
 import type { Said } from '@mercato/contract/words/faults';
 import { ArgumentFault } from '@mercato/core/units/argument';
-import type { BatchEntry, NewBatch } from '@mercato/contract/storage/batches';
 import { instantsOf } from '@mercato/core/units/wallTime';
 import { forUpdate, type Transaction } from '../database/connect.ts';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { checkDay } from '../register/seen.ts';
 import { lockedPackets } from '../store/forTests.ts';
 import { setBusy, writeLine } from '../store/packets.ts';
 import { placeById } from '../store/places.ts';
-import { batchLine, timedBatch, type StoredEntry } from './tables.ts';
-import { HOUR, dryOf, type Line, seenOfLine, linesOf, type Row, seedOf, warningsOf, noBatch } from './batchViews.ts';
+import { dryOf, HOUR, type Line, linesOf, noBatch, type Row, seedOf, seenOfLine, warningsOf } from './batchViews.ts';
+import { batchLine, type StoredEntry, timedBatch } from './tables.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 

@@ -1,10 +1,10 @@
 import { expect, it } from 'vitest';
-import type { NextList } from '@mercato/contract/today/next';
 import type { OwnRecord } from '@mercato/contract/storage/record';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
-import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
 import type { Comparison } from '@mercato/contract/store/comparison';
+import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
 import type { NewTest } from '@mercato/contract/store/tests';
+import type { NextList } from '@mercato/contract/today/next';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();

@@ -1,7 +1,7 @@
-import { daysBetween } from '@mercato/core/units/days';
 import { and, asc, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { OwnRecord, RecordSeries } from '@mercato/contract/storage/record';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
+import { daysBetween } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';

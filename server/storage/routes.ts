@@ -1,8 +1,8 @@
 import { storageRoutes } from '@mercato/contract/storage/routes';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
-import { startBatch, writeBatch } from './batches.ts';
 import { batchView, listBatches, warnings } from './batchViews.ts';
+import { startBatch, writeBatch } from './batches.ts';
 import { ownRecord } from './record.ts';
 
 export function serveStorage(api: Api): void {

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { BATCHES } from '@mercato/core/storage/cold';
 import type { BatchEntry, BatchView } from '@mercato/contract/storage/batches';
+import { BATCHES } from '@mercato/core/storage/cold';
 import { instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 import { storePlace } from '../store/tables.ts';

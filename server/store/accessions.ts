@@ -4,8 +4,8 @@ import type { AccessionHeader, AccessionView } from '@mercato/contract/store/acc
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { comesTrue } from '@mercato/core/store/comesTrue';
 import { forUpdate, type Reader } from '../database/connect.ts';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { waitingFor } from '../http/waiting.ts';
 import { foldText } from '../register/lots.ts';

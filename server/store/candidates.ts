@@ -1,4 +1,4 @@
-import { asc, eq, gt, and } from 'drizzle-orm';
+import { and, asc, eq, gt } from 'drizzle-orm';
 import type { CandidateList } from '@mercato/contract/store/candidates';
 import { candidateFor, FITS, type Site } from '@mercato/core/store/candidates';
 import type { Reader } from '../database/connect.ts';

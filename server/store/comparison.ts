@@ -3,7 +3,7 @@ import type { Comparison, Tried } from '@mercato/contract/store/comparison';
 import type { Reader } from '../database/connect.ts';
 import { briefsOf } from './packetPages.ts';
 import { packetTest } from './testTables.ts';
-import { standingTests, type PacketTest } from './tests.ts';
+import { type PacketTest, standingTests } from './tests.ts';
 
 /** Every packet that was tried in more than one way, with the newest of each. */
 export async function comparison(tx: Reader): Promise<Comparison> {

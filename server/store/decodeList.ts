@@ -1,8 +1,8 @@
 import { parse } from 'csv-parse/sync';
 import iconv from 'iconv-lite';
 import {
-  DELIMITERS,
   type Delimiter,
+  DELIMITERS,
   type Encoding,
   type FileAsk,
   type FileFound,

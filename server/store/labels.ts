@@ -1,12 +1,12 @@
 import { asc, desc, eq, inArray, or } from 'drizzle-orm';
 import { COMES_TRUE } from '@mercato/contract/store/words';
-import { comesTrue } from '@mercato/core/store/comesTrue';
 import { wholeDayOf } from '@mercato/contract/words/days';
+import { comesTrue } from '@mercato/core/store/comesTrue';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
-import { laboratoryOf } from '../register/lotFile.ts';
 import { printListing } from '../paper/listing.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
 import { askedPackets } from './packetPages.ts';
 import { accession, packet } from './tables.ts';
 

@@ -1,9 +1,9 @@
 import iconv from 'iconv-lite';
 import { describe, expect, it } from 'vitest';
-import { foundWords, listFaultWords } from '@mercato/contract/store/listWords';
-import { NOTHING_SAID, type ListReading, type ListView } from '@mercato/contract/store/lists';
-import type { PacketView, PlaceList, StoreList } from '@mercato/contract/store/packets';
 import type { BrapiPage, BrapiSeedLot } from '@mercato/contract/store/brapi';
+import { foundWords, listFaultWords } from '@mercato/contract/store/listWords';
+import { type ListReading, type ListView, NOTHING_SAID } from '@mercato/contract/store/lists';
+import type { PacketView, PlaceList, StoreList } from '@mercato/contract/store/packets';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();

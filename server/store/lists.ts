@@ -2,27 +2,27 @@ import { createHash } from 'node:crypto';
 import { and, desc, eq, gt, lt, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
-  LIST_BYTES,
-  NOTHING_SAID,
   type AnyColumn,
+  type LineFault,
+  LIST_BYTES,
   type ListBrief,
   type ListKind,
   type ListReading,
   type ListState,
-  type LineFault,
   type ListView,
   type NewList,
+  NOTHING_SAID,
 } from '@mercato/contract/store/lists';
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket, ReadList } from '@mercato/core/store/list/readList';
+import { readClimate } from '../air/loggerFile.ts';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
-import { type WriteContext } from '../http/context.ts';
 import { checkVersion } from '../http/asked.ts';
+import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { readClimate } from '../air/loggerFile.ts';
 import { decodeList } from './decodeList.ts';
-import { openFile, type OpenedFile } from './openFile.ts';
+import { type OpenedFile, openFile } from './openFile.ts';
 import { readPacketList } from './packetList.ts';
 import { placeById, placePaths } from './places.ts';
 import { packet, storeList } from './tables.ts';

@@ -1,10 +1,10 @@
 import {
-  LIST_LINES,
-  MOST_TITLES,
   type FileAsk,
   type FileFound,
   type LineFault,
+  LIST_LINES,
   type ListView,
+  MOST_TITLES,
 } from '@mercato/contract/store/lists';
 import { headingsOf } from '@mercato/core/store/list/columns';
 import type { ListRow } from '@mercato/core/store/list/readList';

@@ -1,7 +1,7 @@
 import type { LineFault, ListReading } from '@mercato/contract/store/lists';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { LIST_COLUMNS, proposeColumns, type ListColumn } from '@mercato/core/store/list/columns';
-import { readList, type ListedPacket, type ListRow, type ReadList } from '@mercato/core/store/list/readList';
+import { LIST_COLUMNS, type ListColumn, proposeColumns } from '@mercato/core/store/list/columns';
+import { type ListedPacket, type ListRow, readList, type ReadList } from '@mercato/core/store/list/readList';
 import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
 import { allKinds } from '../rule-books/editions.ts';

@@ -2,13 +2,13 @@ import { and, asc, desc, eq, gt, inArray, like, sql, type SQL } from 'drizzle-or
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { Left, PacketBrief, StoreList } from '@mercato/contract/store/packets';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { type Amount } from '@mercato/core/store/packetBook';
-import { type Reader } from '../database/connect.ts';
-import { kindsOf } from './weighed.ts';
+import type { Amount } from '@mercato/core/store/packetBook';
+import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
-import { type Accession } from './accessions.ts';
+import type { Accession } from './accessions.ts';
 import { placePaths, placesWithin } from './places.ts';
 import { accession, packet } from './tables.ts';
+import { kindsOf } from './weighed.ts';
 
 export type Packet = typeof packet.$inferSelect;
 

@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import { packetLineWords } from '@mercato/contract/store/words';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { UNKNOWN_HEADER, type AccessionHeader, type AccessionView } from '@mercato/contract/store/accessions';
+import { type AccessionHeader, type AccessionView, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { NewPacket, PacketAct, PacketView, PlaceList, StoreList } from '@mercato/contract/store/packets';
+import { packetLineWords } from '@mercato/contract/store/words';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();

@@ -1,12 +1,12 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { DialReading } from '@mercato/contract/air/care';
+import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { ListReading } from '@mercato/contract/store/lists';
-import { PLACE_KINDS, type Busy, type LastTest } from '@mercato/contract/store/packets';
+import { type Busy, type LastTest, PLACE_KINDS } from '@mercato/contract/store/packets';
 import type { Band } from '@mercato/core/air/air';
-import type { PacketEntry } from '@mercato/core/store/packetBook';
 import type { PlaceEntry } from '@mercato/core/air/placeBook';
+import type { PacketEntry } from '@mercato/core/store/packetBook';
 import { type Columns, instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 

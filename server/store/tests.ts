@@ -1,12 +1,12 @@
 import { and, desc, eq, isNull, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
-import type { Said } from '@mercato/contract/words/faults';
 import type { NewTest, TestKind, TestLine } from '@mercato/contract/store/tests';
+import type { Said } from '@mercato/contract/words/faults';
 import { forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault } from '../http/fault.ts';
 import { todayIn } from '../http/day.ts';
+import { fault } from '../http/fault.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { accession, packet } from './tables.ts';
 import { packetTest, packetTestWithdrawn } from './testTables.ts';

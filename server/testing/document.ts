@@ -1,5 +1,5 @@
-import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { readFileSync } from 'node:fs';
+import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { ALL_ROUTES } from '@mercato/contract/http/allRoutes';
 import type { Route } from '@mercato/contract/http/route';
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll } from 'vitest';
-import { openLaboratory, type Laboratory, type Visitor } from './laboratory.ts';
+import { type Laboratory, openLaboratory, type Visitor } from './laboratory.ts';
 
 export interface Hands {
   lab: Laboratory;

@@ -1,5 +1,5 @@
-import type { PacketView } from '@mercato/contract/store/packets';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { PacketView } from '@mercato/contract/store/packets';
 import type { useHands } from './hands.ts';
 
 /** A packet of counted seeds, harvested in 2022 or another year, of which nothing more is known. */

@@ -1,7 +1,7 @@
 import type { LotHeader, LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
-import { CLOVER, type Answer, type Visitor } from './laboratory.ts';
+import { type Answer, CLOVER, type Visitor } from './laboratory.ts';
 
 export const grams = (text: string) => ({ text, unit: 'g' });
 

@@ -1,10 +1,10 @@
 import { expect } from 'vitest';
-import type { LotSheet } from '@mercato/contract/register/lots';
 import type { OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type { LotSheet } from '@mercato/contract/register/lots';
 import type { Hands } from './hands.ts';
-import type { Answer, Visitor } from './visitor.ts';
 import { clovers, grams } from './samples.ts';
-import { spokenOf, type SpokenLine } from './spoken.ts';
+import { type SpokenLine, spokenOf } from './spoken.ts';
+import type { Answer, Visitor } from './visitor.ts';
 
 export interface Searches {
   /** A search on a sample of 51 g; the kind asks for 50. */

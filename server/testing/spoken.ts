@@ -1,7 +1,7 @@
-import type { LotSheet } from '@mercato/contract/register/lots';
 import type { StepBlocks, StepLine } from '@mercato/contract/lot-sheet/standing';
-import type { Step } from '@mercato/contract/register/steps';
 import { blocksWords, lineWords } from '@mercato/contract/lot-sheet/words';
+import type { LotSheet } from '@mercato/contract/register/lots';
+import type { Step } from '@mercato/contract/register/steps';
 
 /** A line of the lot sheet as its reader reads it. */
 export type SpokenLine = Pick<StepLine, 'step' | 'mark' | 'by' | 'at' | 'due' | 'stands'> & {

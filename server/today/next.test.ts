@@ -1,9 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import { expect, it } from 'vitest';
 import type { RoundView } from '@mercato/contract/quick-tests/rounds';
-import type { NextList } from '@mercato/contract/today/next';
-import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
+import { type AccessionHeader, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView } from '@mercato/contract/store/packets';
+import type { NextList } from '@mercato/contract/today/next';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();

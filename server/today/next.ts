@@ -1,16 +1,16 @@
-import type { NextList, NextLine } from '@mercato/contract/today/next';
+import type { NextLine, NextList } from '@mercato/contract/today/next';
 import { ownCurve, ownWords } from '@mercato/core/storage/ownRecord';
+import { NEXTS, type StoredSeed, whatNext } from '@mercato/core/storage/whatNext';
 import { plantsToKeep } from '@mercato/core/store/plantsToKeep';
 import { daysBetween } from '@mercato/core/units/days';
-import { NEXTS, whatNext, type StoredSeed } from '@mercato/core/storage/whatNext';
 import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
 import { packetsInBags, unsettledBags } from '../quick-tests/result.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { listPlans } from '../sowing/result.ts';
+import { harvestDay, ownRecord, seriesKey } from '../storage/result.ts';
 import { packetsInStore } from '../store/packetPages.ts';
 import { packetsTried } from '../store/tests.ts';
-import { harvestDay, ownRecord, seriesKey } from '../storage/result.ts';
 
 const DAY_MS = 86_400_000;
 const YEAR_MS = 365.25 * DAY_MS;

@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import type { RoundView } from '@mercato/contract/quick-tests/rounds';
 import type { NewSowingPlan, SowingPlans } from '@mercato/contract/sowing/plans';
-import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
+import { type AccessionHeader, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { CandidateList } from '@mercato/contract/store/candidates';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
 import type { StoreToday } from '@mercato/contract/today/today';

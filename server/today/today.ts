@@ -1,12 +1,12 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { dueThingWords } from '@mercato/contract/today/words';
 import type { Due, StoreToday } from '@mercato/contract/today/today';
+import { dueThingWords } from '@mercato/contract/today/words';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
-import { todayIn } from '../http/day.ts';
 import { inOrder } from '../database/inOrder.ts';
-import { laboratoryOf } from '../register/lotFile.ts';
+import { todayIn } from '../http/day.ts';
 import type { CalendarDay } from '../register/due.ts';
+import { laboratoryOf } from '../register/lotFile.ts';
 import { ASKS } from './registry.ts';
 
 const SOON_DAYS = 28;

@@ -1,6 +1,6 @@
 import { MOST_REPLICATES } from '@mercato/contract/weight/replicates';
 import { newWeightTestSchema, weightWeighingsSchema } from '@mercato/contract/weight/weight';
-import { number, word, type TestFromFile } from '../lot-sheet/fromFile.ts';
+import { number, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { startTest } from '../register/tests.ts';
 import { weighSeeds } from './weigh.ts';
 

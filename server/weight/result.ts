@@ -8,12 +8,12 @@ import {
   replicatesLeft,
   weighFraction,
   weighReplicates,
-  weightRules,
   type WeightResult,
+  weightRules,
 } from '@mercato/core/weight/thousandSeedWeight';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
-import { testsIn, waitingIn, type LotFile } from '../register/lotFile.ts';
+import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
 import { covers, fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { kindOf } from '../rule-books/editions.ts';

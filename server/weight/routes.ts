@@ -1,7 +1,7 @@
 import { weightRoutes } from '@mercato/contract/weight/routes';
-import { type Api } from '../http/api.ts';
+import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
-import { settleStep, type LotPicture } from '../lot-sheet/standing.ts';
+import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lockTest, startTest } from '../register/tests.ts';

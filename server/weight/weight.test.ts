@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import type { LotHistory } from '@mercato/contract/lot-sheet/history';
-import { actWords } from '@mercato/contract/words/acts';
+import { lineWords } from '@mercato/contract/lot-sheet/words';
 import type { LotSheet } from '@mercato/contract/register/lots';
-import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
-import type { PacketView } from '@mercato/contract/store/packets';
 import type { ReleaseView } from '@mercato/contract/release/release';
 import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
+import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import type { PacketView } from '@mercato/contract/store/packets';
 import type { WeightView } from '@mercato/contract/weight/weight';
-import { lineWords } from '@mercato/contract/lot-sheet/words';
+import { actWords } from '@mercato/contract/words/acts';
 import { useHands } from '../testing/hands.ts';
 import type { Visitor } from '../testing/laboratory.ts';
 import { clovers, grams } from '../testing/samples.ts';

@@ -1,6 +1,6 @@
+import { type JSX, lazy, Suspense, useMemo } from 'react';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import type { Band } from '@mercato/core/air/air';
-import { lazy, Suspense, useMemo, type JSX } from 'react';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 

@@ -1,13 +1,13 @@
-import { Busy } from '../ui/Busy.tsx';
-import { placeRoutes } from '@mercato/contract/store/routes';
-import { storageRoutes } from '@mercato/contract/storage/routes';
-import { reading } from '../api/routes.ts';
-import { careCallWords, kindsWords } from '@mercato/contract/store/words';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { storageRoutes } from '@mercato/contract/storage/routes';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { careCallWords, kindsWords } from '@mercato/contract/store/words';
 import { readerNow } from '../api/reader.ts';
+import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { lasted } from './careData.ts';

@@ -1,12 +1,12 @@
-import { AIR_FIELDS } from '@mercato/contract/air/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { placeRoutes } from '@mercato/contract/store/routes';
-import { climateSettingsSchema, newReadingSchema, placeEntrySchema, type PlaceCare } from '@mercato/contract/air/care';
-import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
 import type { JSX } from 'react';
+import { climateSettingsSchema, newReadingSchema, type PlaceCare, placeEntrySchema } from '@mercato/contract/air/care';
+import { AIR_FIELDS } from '@mercato/contract/air/fieldWords';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
+import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { EntryForm } from '../ui/EntryForm.tsx';
 
 const BAND = ['leastC', 'mostC', 'leastPercent', 'mostPercent', 'graceMinutes', 'silentMinutes'] as const;
 const minutesAgo = (typed: string) => new Date(Date.now() - (Number(plainFigure(typed)) || 0) * 60_000).toISOString();

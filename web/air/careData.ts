@@ -1,7 +1,7 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { keyOf, reading } from '../api/routes.ts';
-import type { PlaceCare } from '@mercato/contract/air/care';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 
 const asked = (days: number) => ({ days: String(days) });
 export const usePlaceCare = (id: string, days: number) =>

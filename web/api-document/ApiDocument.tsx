@@ -1,8 +1,8 @@
-import { documentRoutes } from '@mercato/contract/http/documentRoutes';
-import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, type JSX } from 'react';
-import SwaggerUIBundle from 'swagger-ui-dist/swagger-ui-es-bundle.js';
 import 'swagger-ui-dist/swagger-ui.css';
+import { useQuery } from '@tanstack/react-query';
+import { type JSX, useEffect, useRef } from 'react';
+import SwaggerUIBundle from 'swagger-ui-dist/swagger-ui-es-bundle.js';
+import { documentRoutes } from '@mercato/contract/http/documentRoutes';
 import { reading } from '../api/routes.ts';
 
 /** What of the bundle is used here: its own React, and its components by name. */

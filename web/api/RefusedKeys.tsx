@@ -1,5 +1,5 @@
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { Button } from 'react-bootstrap';
 import type { Waiting } from './keyQueue.ts';
 
 /** Keys that the server would not take: kept here until their person lets them go. */

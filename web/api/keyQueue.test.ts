@@ -1,13 +1,12 @@
-import { germinationRoutes } from '@mercato/contract/germination/routes';
-import type { TallyBatch } from '@mercato/contract/germination/germination';
-import { callRoute } from './routes.ts';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { TallyKey } from '@mercato/contract/germination/germination';
+import type { TallyBatch, TallyKey } from '@mercato/contract/germination/germination';
+import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { fakeServer, type Fate, type Received } from '../testing/fakeServer.ts';
-import { KeyQueue, type StoredKey, type Waiting, type KeyBatch } from './keyQueue.ts';
+import { type KeyBatch, KeyQueue, type StoredKey, type Waiting } from './keyQueue.ts';
+import { callRoute } from './routes.ts';
 
 const ROAD = {
   shelf: 'mercato-tallies',

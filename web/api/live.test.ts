@@ -4,9 +4,9 @@ import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { lotRoutes, peopleRoutes } from '@mercato/contract/register/routes';
-import { keyOf } from './routes.ts';
 import { Freshener, listenLive, shows } from './live.ts';
 import { PAGE } from './page.ts';
+import { keyOf } from './routes.ts';
 
 const LOT = '01900000-0000-7000-8000-000000000001';
 const OTHER = '01900000-0000-7000-8000-000000000002';

@@ -1,9 +1,9 @@
-import { sessionRoutes } from '@mercato/contract/register/routes';
-import type { Subject } from '@mercato/contract/http/route';
-import { linkTo, showsOf } from './routes.ts';
-import type { LiveNote } from '@mercato/contract/http/live';
 import type { QueryClient, QueryKey } from '@tanstack/react-query';
+import type { LiveNote } from '@mercato/contract/http/live';
+import type { Subject } from '@mercato/contract/http/route';
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import { PAGE } from './page.ts';
+import { linkTo, showsOf } from './routes.ts';
 
 const NAME = 'mercato-live';
 /** Notes that come together are one reading. */

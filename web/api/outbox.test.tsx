@@ -1,9 +1,9 @@
-import Joi from 'joi';
-import { write } from '@mercato/contract/http/route';
+import 'fake-indexeddb/auto';
 import { act, renderHook } from '@testing-library/react';
 import fc from 'fast-check';
-import 'fake-indexeddb/auto';
+import Joi from 'joi';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { write } from '@mercato/contract/http/route';
 import { fakeServer, type Fate } from '../testing/fakeServer.ts';
 import { useOutbox } from './outbox.ts';
 

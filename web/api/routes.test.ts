@@ -1,10 +1,10 @@
+import { QueryClient } from '@tanstack/react-query';
+import { afterEach, expect, test, vi } from 'vitest';
+import { importRoutes } from '@mercato/contract/import/routes';
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { lotRoutes, peopleRoutes, stationRoutes } from '@mercato/contract/register/routes';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { QueryClient } from '@tanstack/react-query';
-import { afterEach, expect, test, vi } from 'vitest';
 import { ask, keyOf, linkTo, passOn, reading, send, sendFile } from './routes.ts';
-import { importRoutes } from '@mercato/contract/import/routes';
 
 afterEach(() => {
   vi.unstubAllGlobals();

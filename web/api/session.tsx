@@ -1,13 +1,13 @@
+import { useQuery } from '@tanstack/react-query';
+import type { SessionView } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
-import { ask, keyOf } from './routes.ts';
 import { shortDayOf } from '@mercato/contract/words/days';
+import { may, type Permission } from '@mercato/core/register/permissions';
 import { daysBetween } from '@mercato/core/units/days';
 import { clockIn } from '@mercato/core/units/wallTime';
-import { readerNow } from './reader.ts';
-import type { SessionView } from '@mercato/contract/register/people';
-import { may, type Permission } from '@mercato/core/register/permissions';
-import { useQuery } from '@tanstack/react-query';
 import { setCsrf } from './client.ts';
+import { readerNow } from './reader.ts';
+import { ask, keyOf } from './routes.ts';
 
 export const SESSION_KEY = keyOf(sessionRoutes.view, {});
 

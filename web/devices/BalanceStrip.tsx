@@ -1,17 +1,16 @@
-import { Fold } from '../ui/Fold.tsx';
 import { useQueryClient } from '@tanstack/react-query';
-import { balanceRoutes } from '@mercato/contract/devices/routes';
-import { send } from '../api/routes.ts';
-import { type BalanceView } from '@mercato/contract/devices/balances';
-import { useState, useSyncExternalStore, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
+import { type JSX, useState, useSyncExternalStore } from 'react';
+import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
+import type { BalanceView } from '@mercato/contract/devices/balances';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { Refused } from '../api/client.ts';
+import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Fold } from '../ui/Fold.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
-import { useBalanceHere, type BalanceHere } from './balanceHere.tsx';
+import { type BalanceHere, useBalanceHere } from './balanceHere.tsx';
 
 const CHECK_WORDS = {
   good: 'checked',

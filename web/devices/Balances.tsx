@@ -1,20 +1,18 @@
-import Stack from 'react-bootstrap/Stack';
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { DEVICES_FIELDS } from '@mercato/contract/devices/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { type JSX, useState } from 'react';
+import { Button, Stack, Table } from 'react-bootstrap';
 import {
   balanceSchema,
-  newCheckSchema,
   type BalanceSettings,
   type BalanceView,
+  newCheckSchema,
 } from '@mercato/contract/devices/balances';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { DEVICES_FIELDS } from '@mercato/contract/devices/fieldWords';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useBalances } from './balanceHere.tsx';
 

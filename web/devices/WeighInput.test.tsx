@@ -1,13 +1,13 @@
-import { balanceRoutes } from '@mercato/contract/devices/routes';
-import { keyOf } from '../api/routes.ts';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { useState, type JSX } from 'react';
+import { type JSX, useState } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { BalanceShown, BalanceView } from '@mercato/contract/devices/balances';
-import { WithBalance } from './balanceHere.tsx';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { keyOf } from '../api/routes.ts';
 import { WeighInput } from './WeighInput.tsx';
+import { WithBalance } from './balanceHere.tsx';
 
 const BALANCE = {
   id: 'b',

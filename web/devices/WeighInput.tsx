@@ -1,7 +1,7 @@
+import type { JSX } from 'react';
+import { Form } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import type { AskedDecimals } from '@mercato/core/devices/takeReading';
-import type { JSX } from 'react';
-import Form from 'react-bootstrap/Form';
 import { useBalanceHere } from './balanceHere.tsx';
 
 /**

@@ -1,11 +1,11 @@
-import { balanceRoutes } from '@mercato/contract/devices/routes';
-import { reading } from '../api/routes.ts';
-import type { BalanceView, WeighedOn } from '@mercato/contract/devices/balances';
-import { takeReading, type AskedDecimals, type Taken } from '@mercato/core/devices/takeReading';
-import { NOTHING_SHOWN, type BalanceState } from '@mercato/core/devices/watchReadings';
 import { useQuery } from '@tanstack/react-query';
-import { createContext, use, useEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
-import { serialBalance, serialOf, serverBalance, type BalanceSource, type SerialPort } from './sources.ts';
+import { createContext, type JSX, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
+import type { BalanceView, WeighedOn } from '@mercato/contract/devices/balances';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { type AskedDecimals, type Taken, takeReading } from '@mercato/core/devices/takeReading';
+import { type BalanceState, NOTHING_SHOWN } from '@mercato/core/devices/watchReadings';
+import { reading } from '../api/routes.ts';
+import { type BalanceSource, serialBalance, serialOf, type SerialPort, serverBalance } from './sources.ts';
 
 const PLACE = 'mercato.balance';
 const SAME_MS = 300;

@@ -1,8 +1,8 @@
-import { linkTo } from '../api/routes.ts';
-import { balanceRoutes } from '@mercato/contract/devices/routes';
 import type { BalanceShown, BalanceView } from '@mercato/contract/devices/balances';
+import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { lineReader } from '@mercato/core/devices/linePattern';
-import { NOTHING_SHOWN, ReadingWatch, type BalanceState } from '@mercato/core/devices/watchReadings';
+import { type BalanceState, NOTHING_SHOWN, ReadingWatch } from '@mercato/core/devices/watchReadings';
+import { linkTo } from '../api/routes.ts';
 
 /** Where readings come from: the server, or this machine's own serial port. */
 export interface BalanceSource {

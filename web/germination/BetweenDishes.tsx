@@ -1,11 +1,11 @@
-import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { reading } from '../api/routes.ts';
+import { useQuery } from '@tanstack/react-query';
+import { type JSX, useMemo } from 'react';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
-import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { rowForGerminationAverage } from '@mercato/core/rule-books/lookUp';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
-import { useQuery } from '@tanstack/react-query';
-import { useMemo, type JSX } from 'react';
+import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
+import { reading } from '../api/routes.ts';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 
 function useAllowed(test: GerminationTest): (mean: number) => number | null {

@@ -1,8 +1,8 @@
-import Button from 'react-bootstrap/Button';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
-import { useState, type JSX } from 'react';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
 import { CAUSE_WORDS, todayOf } from './countDays.ts';

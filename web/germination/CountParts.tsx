@@ -1,9 +1,9 @@
-import type { DishView } from '@mercato/contract/germination/germination';
-import { CLASSES, NO_COUNTS, perClass, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { JSX } from 'react';
+import type { DishView } from '@mercato/contract/germination/germination';
+import { CLASSES, type Counts, NO_COUNTS, perClass, type SeedClass } from '@mercato/core/units/seedCounts';
 import { otherHand } from '../hands/useHold.ts';
-import { Key } from '../ui/keys.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
+import { Key } from '../ui/keys.tsx';
 import { SeedMark } from '../ui/shapes.tsx';
 
 /** The digit under which a class is called: its place in the order of reporting. */

@@ -1,31 +1,29 @@
-import { useCounting, type Count } from './useCounting.ts';
-import { Station } from '../ui/Station.tsx';
-import Stack from 'react-bootstrap/Stack';
-import { Notice } from '../ui/Notice.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import { germinationRoutes } from '@mercato/contract/germination/routes';
-import { reading, send } from '../api/routes.ts';
-import type { DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
-import type { ScanAnswer } from '@mercato/contract/register/lots';
-import { addCounts, calledAt, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
-import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
+import { type JSX, useMemo } from 'react';
+import { Button, Form, Stack } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { shortDay, useSession } from '../api/session.tsx';
+import type { DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import { germinationRoutes } from '@mercato/contract/germination/routes';
+import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
+import { addCounts, calledAt, CLASSES, totalOf } from '@mercato/core/units/seedCounts';
 import { RefusedKeys } from '../api/RefusedKeys.tsx';
+import { reading, send } from '../api/routes.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { HandNotice } from '../hands/HandNotice.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { Station } from '../ui/Station.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { KeyFoot, useKeys } from '../ui/keys.tsx';
 import { BetweenDishes, RangeSlip } from './BetweenDishes.tsx';
-import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
-import { countAt, seenOnOf } from './countDays.ts';
-import { HandNotice } from '../hands/HandNotice.tsx';
+import { CLASS_KEYS, ClassKeys, Dishes } from './CountParts.tsx';
 import { FiguresForm } from './FiguresForm.tsx';
+import { countAt, seenOnOf } from './countDays.ts';
+import { type Count, useCounting } from './useCounting.ts';
 
 /** The germination count station: single keys, tens, figures, or the rest by difference. */
 export default function CountStation(): JSX.Element {

@@ -1,14 +1,12 @@
-import Stack from 'react-bootstrap/Stack';
+import { type JSX, useState } from 'react';
+import { Button, Form, Stack } from 'react-bootstrap';
 import type { CountView, DishView } from '@mercato/contract/germination/germination';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
-import { calledAt, CLASSES, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
+import { calledAt, CLASSES, type Counts, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
 import { isLate } from '../register/seen.tsx';
-import { unlessEmpty } from '../ui/typedBody.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
+import { unlessEmpty } from '../ui/typedBody.ts';
 import { CauseField } from './CountDay.tsx';
 
 const ISO = /^\d{4}-\d{2}-\d{2}$/;

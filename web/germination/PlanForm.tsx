@@ -1,18 +1,18 @@
+import { useQueryClient } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { type GerminationView, newGerminationTestSchema } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
-import { send } from '../api/routes.ts';
-import { newGerminationTestSchema, type GerminationView } from '@mercato/contract/germination/germination';
 import { validate } from '@mercato/contract/http/validate';
 import { isCount, planCalendar, type PlanEvent } from '@mercato/core/germination/planTest';
 import { substrateWords, temperatureWords } from '@mercato/core/rule-books/methodWords';
-import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Refused } from '../api/client.ts';
+import { send } from '../api/routes.ts';
 import { shortDay } from '../api/session.tsx';
 import { DrawAndStart } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { unlessEmpty, wholeNumber } from '../ui/typedBody.ts';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { EVENT_WORDS } from './words.ts';
 
 interface PlanFormProps {

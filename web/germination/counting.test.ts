@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { beginCounting, counting, seedsCalled, whyNotClosed, type Act } from './counting.ts';
+import { type Act, beginCounting, counting, seedsCalled, whyNotClosed } from './counting.ts';
 
 const DISHES = 4;
 const acts: fc.Arbitrary<Act> = fc.oneof(

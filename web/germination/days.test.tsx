@@ -1,15 +1,15 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { CountView, DishView, GerminationTest } from '@mercato/contract/germination/germination';
-import type { Counts } from '@mercato/core/units/seedCounts';
 import { GERMINATION_NEXT } from '@mercato/contract/germination/words';
 import type { LotBrief } from '@mercato/contract/register/lots';
-import { MemoryRouter } from 'react-router';
+import type { Counts } from '@mercato/core/units/seedCounts';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
-import { endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
+import { type Correction, FiguresForm } from './FiguresForm.tsx';
 import { TestBlock } from './Germination.tsx';
-import { FiguresForm, type Correction } from './FiguresForm.tsx';
+import { endsTest, seenOnOf, startDay, stationDays } from './countDays.ts';
 
 afterEach(cleanup);
 

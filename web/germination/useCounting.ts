@@ -1,3 +1,5 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useReducer, useRef, useState } from 'react';
 import type {
   DishCount,
   DishView,
@@ -7,19 +9,17 @@ import type {
 } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
-import { addCounts, NO_COUNTS, totalOf, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
-import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useReducer, useRef, useState } from 'react';
+import { addCounts, type Counts, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
 import { Refused } from '../api/client.ts';
 import { callRoute, keyOf, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
 import { useScanTaker } from '../ui/scan.tsx';
 import { tick } from '../ui/tick.ts';
-import { countAt, endsTest, startDay, stationDays } from './countDays.ts';
-import { beginCounting, counting, seedsCalled, whyNotClosed, type Act, type Counting } from './counting.ts';
 import type { Correction } from './FiguresForm.tsx';
-import { difference, useTally, type Tally } from './useTally.ts';
+import { countAt, endsTest, startDay, stationDays } from './countDays.ts';
+import { type Act, beginCounting, counting, type Counting, seedsCalled, whyNotClosed } from './counting.ts';
+import { difference, type Tally, useTally } from './useTally.ts';
 
 export interface Count {
   readonly state: Counting;

@@ -1,9 +1,9 @@
-import { act, renderHook, waitFor } from '@testing-library/react';
 import 'fake-indexeddb/auto';
+import { act, renderHook, waitFor } from '@testing-library/react';
 import fc from 'fast-check';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { DishView } from '@mercato/contract/germination/germination';
-import { CLASSES, NO_COUNTS, type Counts } from '@mercato/core/units/seedCounts';
+import { CLASSES, type Counts, NO_COUNTS } from '@mercato/core/units/seedCounts';
 import { fakeServer, type Fate } from '../testing/fakeServer.ts';
 import { difference, useTally } from './useTally.ts';
 

@@ -1,10 +1,9 @@
+import type { DishView, TallyBatch, TallyKey } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
-import type { TallyBatch } from '@mercato/contract/germination/germination';
-import { callRoute } from '../api/routes.ts';
-import type { DishView, TallyKey } from '@mercato/contract/germination/germination';
-import { CLASSES, NO_COUNTS, type Counts, type SeedClass } from '@mercato/core/units/seedCounts';
+import { CLASSES, type Counts, NO_COUNTS, type SeedClass } from '@mercato/core/units/seedCounts';
 import type { Waiting } from '../api/keyQueue.ts';
-import { usePresses, type Station } from '../api/usePresses.ts';
+import { callRoute } from '../api/routes.ts';
+import { type Station, usePresses } from '../api/usePresses.ts';
 
 interface Pressed {
   seedClass: SeedClass;

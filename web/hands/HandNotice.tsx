@@ -1,10 +1,10 @@
-import { Notice } from '../ui/Notice.tsx';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { otherHand } from './useHold.ts';
 

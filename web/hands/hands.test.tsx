@@ -1,15 +1,15 @@
-import { germinationRoutes } from '@mercato/contract/germination/routes';
-import { callRoute } from '../api/routes.ts';
-import { fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react';
 import type { JSX, ReactNode } from 'react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { Held } from '@mercato/contract/hands/hands';
 import { PAGE } from '../api/page.ts';
+import { callRoute } from '../api/routes.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import { fakeServer } from '../testing/fakeServer.ts';
 import { HandNotice } from './HandNotice.tsx';
-import { otherHand, useHold, useOthers, PUT_DOWN } from './useHold.ts';
+import { otherHand, PUT_DOWN, useHold, useOthers } from './useHold.ts';
 
 const OTHER = '01900000-0000-7000-8000-000000000002';
 const heldBy = (page: string | null, name = 'Ada', taken = 0, turn = 3): Held => ({

@@ -1,5 +1,5 @@
-import type { HandAct, Held } from '@mercato/contract/hands/hands';
 import { useEffect, useRef } from 'react';
+import type { HandAct, Held } from '@mercato/contract/hands/hands';
 import { PAGE } from '../api/page.ts';
 
 /** Whoever has it in hand on another page; null while nobody has, or this page. */

@@ -1,31 +1,31 @@
-import { Station } from '../ui/Station.tsx';
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
+import { Table } from 'react-bootstrap';
+import { useNavigate, useParams } from 'react-router';
+import { validate } from '@mercato/contract/http/validate';
 import { MOISTURE_FIELDS } from '@mercato/contract/moisture/fieldWords';
-import { Field, FieldCell } from '../ui/Field.tsx';
-import { moistureRoutes } from '@mercato/contract/moisture/routes';
-import { reading, send } from '../api/routes.ts';
-import { nextWords } from '@mercato/contract/words/next';
 import {
-  moistureWeighingsSchema,
-  newMoistureTestSchema,
   type MoistureTest,
   type MoistureView,
+  moistureWeighingsSchema,
+  newMoistureTestSchema,
 } from '@mercato/contract/moisture/moisture';
-import { validate } from '@mercato/contract/http/validate';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { moistureRoutes } from '@mercato/contract/moisture/routes';
+import { nextWords } from '@mercato/contract/words/next';
+import { reading, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
-import { to, useEntry } from '../ui/entry.ts';
-import { plainFigure } from '../ui/typedBody.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field, FieldCell } from '../ui/Field.tsx';
+import { VerdictSlip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { plainFigure } from '../ui/typedBody.ts';
 
 const CAUTION =
   'Hot oven, hot glass and metal: gloves and tongs; let tins cool in the desiccator before they are weighed.';

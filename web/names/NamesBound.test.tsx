@@ -1,10 +1,10 @@
-import { purityRoutes } from '@mercato/contract/purity/routes';
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { keyOf } from '../api/routes.ts';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { FoundName } from '@mercato/contract/names/names';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { keyOf } from '../api/routes.ts';
 import { fakeServer } from '../testing/fakeServer.ts';
 import { NamesBound } from './NamesBound.tsx';
 

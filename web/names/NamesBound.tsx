@@ -1,17 +1,15 @@
-import { NAMES_FIELDS } from '@mercato/contract/names/fieldWords';
-import { Field } from '../ui/Field.tsx';
+import { type JSX, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
 import type { WriteRoute } from '@mercato/contract/http/route';
-import type { NameBinding } from '@mercato/contract/names/names';
-import { nameBindingSchema, type FoundName } from '@mercato/contract/names/names';
+import { NAMES_FIELDS } from '@mercato/contract/names/fieldWords';
+import { type FoundName, type NameBinding, nameBindingSchema } from '@mercato/contract/names/names';
 import type { TestFrame } from '@mercato/contract/register/lots';
 import { isGenusName } from '@mercato/core/rule-books/resolveName';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
 import { shortDay } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
-import { EntryForm } from '../ui/EntryForm.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
+import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 interface Of {

@@ -1,8 +1,8 @@
-import Table from 'react-bootstrap/Table';
+import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
-import type { JSX } from 'react';
+import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 
 /** What purity found and the search did not, or the other way round: both figures beside each other. */
 export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element | null {

@@ -1,13 +1,12 @@
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { reading } from '../api/routes.ts';
-import { ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import { Frame } from '../ui/fields.tsx';
-import Form from 'react-bootstrap/Form';
+import { Form, Table } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { Frame } from '../ui/fields.tsx';
 
 /** Largest disc, px; its area stands for the highest rate of the picture. */
 const LARGEST = 26;

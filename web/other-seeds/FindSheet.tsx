@@ -1,10 +1,10 @@
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { PaperHead } from '../ui/PaperHead.tsx';
 
 const TRAYS = [1, 2, 3, 4];

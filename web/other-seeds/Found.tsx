@@ -1,10 +1,9 @@
-import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
+import type { JSX } from 'react';
+import { Button, Table } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
-import { threeFigures, type OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
-import type { JSX } from 'react';
-import { Link } from 'react-router';
+import { type OtherSeedsRate, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 interface FoundProps {

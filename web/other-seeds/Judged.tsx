@@ -1,18 +1,18 @@
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import type { JSX, ReactNode } from 'react';
 import {
   fieldInTray,
   type FoundSpecies,
   type OtherSeedsTest,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { type JSX, type ReactNode } from 'react';
 import { useSession } from '../api/session.tsx';
+import { NamesBound } from '../names/NamesBound.tsx';
 import { DecisionBox } from '../register/bench.tsx';
 import { SeenLine } from '../register/seen.tsx';
-import { Found, Noxious } from './Found.tsx';
-import { NamesBound } from '../names/NamesBound.tsx';
 import { Contradictions } from './Contradictions.tsx';
+import { Found, Noxious } from './Found.tsx';
 import { OtherFinds } from './OtherFinds.tsx';
 
 /** What the narrow slip shows. */

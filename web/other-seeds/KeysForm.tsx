@@ -1,10 +1,7 @@
-import Stack from 'react-bootstrap/Stack';
-import Table from 'react-bootstrap/Table';
-import { FIND_KEYS, keyBindingsSchema, type KeyBinding } from '@mercato/contract/other-seeds/otherSeeds';
+import { type JSX, useState } from 'react';
+import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { validate } from '@mercato/contract/http/validate';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
+import { FIND_KEYS, type KeyBinding, keyBindingsSchema } from '@mercato/contract/other-seeds/otherSeeds';
 import { Trouble } from '../ui/fields.tsx';
 
 interface KeysFormProps {

@@ -1,6 +1,5 @@
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
+import { type JSX, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
 
 /** Names a species by scientific or common name; Enter gives it a key and counts the seed that was found. */
 export function NewSpecies({ list, done }: { list: string; done: (name: string) => void }): JSX.Element {

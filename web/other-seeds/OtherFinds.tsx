@@ -1,23 +1,23 @@
-import Button from 'react-bootstrap/Button';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
 import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { reading } from '../api/routes.ts';
-import { nextWords } from '@mercato/contract/words/next';
 import {
-  otherFindsSchema,
   type FindWay,
+  otherFindsSchema,
   type OtherFindsView,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { nextWords } from '@mercato/contract/words/next';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { reading } from '../api/routes.ts';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const WAYS: Readonly<Record<FindWay, string>> = {

@@ -1,6 +1,6 @@
+import type { JSX } from 'react';
 import type { FoundSpecies, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import { threeFigures } from '@mercato/core/other-seeds/ratePerMass';
-import type { JSX } from 'react';
 import { Slip } from '../ui/Slip.tsx';
 
 interface RateSlipProps {

@@ -1,16 +1,16 @@
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { send } from '../api/routes.ts';
-import { EXTENTS, isLimited, isReduced, type Extent } from '@mercato/contract/other-seeds/extent';
+import { useQueryClient } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
+import { validate } from '@mercato/contract/http/validate';
+import { type Extent, EXTENTS, isLimited, isReduced } from '@mercato/contract/other-seeds/extent';
 import {
-  newOtherSeedsTestSchema,
   type NewOtherSeedsTest,
+  newOtherSeedsTestSchema,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
-import { useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import { SpeciesProposals } from '../register/names.tsx';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { send } from '../api/routes.ts';
 import { DrawAndStart } from '../register/bench.tsx';
-import { validate } from '@mercato/contract/http/validate';
+import { SpeciesProposals } from '../register/names.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const WORDS: Readonly<Record<Extent, string>> = {

@@ -1,23 +1,22 @@
-import Table from 'react-bootstrap/Table';
-import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { send } from '../api/routes.ts';
-import type { WeighedOn } from '@mercato/contract/devices/balances';
-import { trayCountSchema, type TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Form from 'react-bootstrap/Form';
-import { described, Frame } from '../ui/fields.tsx';
+import { type JSX, useState } from 'react';
+import { Form, Table } from 'react-bootstrap';
+import type { WeighedOn } from '@mercato/contract/devices/balances';
+import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
+import { trayCountSchema, type TrayView } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { Refused } from '../api/client.ts';
+import { send } from '../api/routes.ts';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
-import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
+import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { Earlier } from '../register/bench.tsx';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
-import { useEntry } from '../ui/entry.ts';
-import { plainFigure } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { useEntry } from '../ui/entry.ts';
+import { described, Frame } from '../ui/fields.tsx';
+import { plainFigure } from '../ui/typedBody.ts';
 
 interface Line {
   name: string;

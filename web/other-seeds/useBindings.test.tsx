@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { keyBindingsSchema, type KeyBinding, type OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
+import { type KeyBinding, keyBindingsSchema, type OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import { fakeServer, type Fate } from '../testing/fakeServer.ts';
 import { useBindings } from './useBindings.ts';
 

@@ -1,14 +1,14 @@
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { callRoute, keyOf, passOn } from '../api/routes.ts';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
 import {
   FIND_KEYS,
   type KeyBinding,
   type OtherSeedsTest,
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
-import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { fateOf, Refused } from '../api/client.ts';
+import { callRoute, keyOf, passOn } from '../api/routes.ts';
 
 const RETRY = 3000;
 type Keys = readonly KeyBinding[];

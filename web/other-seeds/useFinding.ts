@@ -1,11 +1,11 @@
-import type { OtherSeedsTest, OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useReducer } from 'react';
+import type { OtherSeedsTest, OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { callRoute, keyOf } from '../api/routes.ts';
 import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
 import { tick } from '../ui/tick.ts';
-import { BEGIN, finding, trayAt, trayBeside, traysOf, type Act, type Finding, type Mode } from './finding.ts';
+import { type Act, BEGIN, finding, type Finding, type Mode, trayAt, trayBeside, traysOf } from './finding.ts';
 import { useBindings } from './useBindings.ts';
 import { useFinds } from './useFinds.ts';
 

@@ -1,9 +1,8 @@
+import type { FindBatch, FindKey, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import type { FindBatch } from '@mercato/contract/other-seeds/otherSeeds';
-import { callRoute } from '../api/routes.ts';
-import type { FindKey, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Waiting } from '../api/keyQueue.ts';
-import { usePresses, type Station } from '../api/usePresses.ts';
+import { callRoute } from '../api/routes.ts';
+import { type Station, usePresses } from '../api/usePresses.ts';
 
 /** Seeds by species. */
 export type Finds = Readonly<Record<string, number>>;

@@ -1,11 +1,10 @@
-import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
-import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
-import type { PurityResult } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES } from '@mercato/core/units/components';
-import type { Fate } from '@mercato/core/purity/judgeTests';
-import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { JSX } from 'react';
+import { Button, Table } from 'react-bootstrap';
+import type { PurityResult } from '@mercato/contract/purity/purity';
+import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
+import type { Fate } from '@mercato/core/purity/judgeTests';
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
+import type { Verdict } from '@mercato/core/verdict/verdict';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const FATES: Readonly<Record<Fate, string>> = {

@@ -1,23 +1,22 @@
-import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
+import { Button, Table } from 'react-bootstrap';
 import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { purityRoutes } from '@mercato/contract/purity/routes';
-import { reading } from '../api/routes.ts';
-import { nextWords } from '@mercato/contract/words/next';
 import {
   otherPuritySchema,
   type OtherPurityView,
   type PurityView,
   type PurityWay,
 } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { nextWords } from '@mercato/contract/words/next';
+import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
+import { reading } from '../api/routes.ts';
 import { Elsewhere } from '../register/Elsewhere.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const WAYS: Readonly<Record<PurityWay, string>> = {

@@ -1,10 +1,9 @@
-import Button from 'react-bootstrap/Button';
-import type { Component } from '@mercato/core/units/components';
-import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { JSX } from 'react';
-import Form from 'react-bootstrap/Form';
+import { Button, Form } from 'react-bootstrap';
+import type { JudgedPart } from '@mercato/core/purity/parts';
+import type { Component } from '@mercato/core/units/components';
 import { WeighInput } from '../devices/WeighInput.tsx';
-import { sentParts, type PartLine, type PurityValues } from './entry.ts';
+import { type PartLine, type PurityValues, sentParts } from './entry.ts';
 
 /** The named parts of one component: species, or kinds of inert matter, each weighed, counted, or a trace. */
 export function Parts({

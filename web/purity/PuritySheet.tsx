@@ -1,12 +1,12 @@
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { purityRoutes } from '@mercato/contract/purity/routes';
-import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
-import { PaperHead } from '../ui/PaperHead.tsx';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { PaperHead } from '../ui/PaperHead.tsx';
 import { FIELD_NAMES, weighedFields } from './entry.ts';
 
 /** The bench sheet on paper: the lines of the screen in their order, so that a filled sheet is typed back from top to bottom. */

@@ -1,10 +1,10 @@
-import Button from 'react-bootstrap/Button';
-import { type PurityAnalysis } from '@mercato/core/purity/analysePurity';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
+import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
+import type { PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact } from '@mercato/core/units/mass';
-import { type JSX } from 'react';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
-import { type PurityValues } from './entry.ts';
+import type { PurityValues } from './entry.ts';
 
 const COLOURS: Readonly<Record<Component, string>> = {
   pureSeed: 'var(--normal)',

@@ -1,5 +1,5 @@
-import type { PurityView } from '@mercato/contract/purity/purity';
 import type { JSX } from 'react';
+import type { PurityView } from '@mercato/contract/purity/purity';
 import { Source } from '../ui/Slip.tsx';
 
 /** What the book counts as pure seed of this kind, with how far the words are to be trusted. */

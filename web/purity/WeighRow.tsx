@@ -1,15 +1,15 @@
-import type { Weighing } from './useWeighing.ts';
-import Button from 'react-bootstrap/Button';
-import { type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
-import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
+import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
+import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
+import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact } from '@mercato/core/units/mass';
-import { type JSX } from 'react';
-import { Earlier } from '../register/bench.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
-import { FIELD_NAMES, type WeighedField } from './entry.ts';
+import { Earlier } from '../register/bench.tsx';
 import { Parts } from './Parts.tsx';
+import { FIELD_NAMES, type WeighedField } from './entry.ts';
+import type { Weighing } from './useWeighing.ts';
 
 /** Where the next reading of the balance goes: a line, or (null) a part of a component. */
 export interface Hands {

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { purityWeighingsSchema, type PurityTest } from '@mercato/contract/purity/purity';
+import { type PurityTest, purityWeighingsSchema } from '@mercato/contract/purity/purity';
 import { typedBody } from '../ui/typedBody.ts';
-import { bodyOf, corrects, valuesOf, weighedFields, type PartLine } from './entry.ts';
+import { bodyOf, corrects, type PartLine, valuesOf, weighedFields } from './entry.ts';
 
 const FIELDS = weighedFields({ components: ['pureSeed', 'otherSeeds', 'inertMatter'], multipleUnitsPercent: null });
 const field = (text: string, unit: string | null = 'g') => ({ text, unit, by: 'A', at: '', device: null, earlier: [] });

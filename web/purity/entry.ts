@@ -1,9 +1,9 @@
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
-import { COMPONENT_NAMES, type Component } from '@mercato/core/units/components';
-import { FRACTIONS, type Fraction } from '@mercato/core/purity/fractions';
+import { type Fraction, FRACTIONS } from '@mercato/core/purity/fractions';
 import type { NamedPart } from '@mercato/core/purity/parts';
-import { TODAY, type SeenLines } from '../register/seen.tsx';
+import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
+import { type SeenLines, TODAY } from '../register/seen.tsx';
 import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 
 export type WeighedField = 'workingSample' | 'multipleUnits' | Component;

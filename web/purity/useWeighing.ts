@@ -1,19 +1,19 @@
-import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
-import { purityRoutes } from '@mercato/contract/purity/routes';
-import { reading } from '../api/routes.ts';
-import { purityWeighingsSchema, type PurityTest, type PurityView } from '@mercato/contract/purity/purity';
-import { analysePurity, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
-import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
-import { componentMasses } from '@mercato/core/purity/componentMasses';
-import { readEdition } from '@mercato/core/rule-books/readEdition';
-import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
+import { type PurityTest, type PurityView, purityWeighingsSchema } from '@mercato/contract/purity/purity';
+import { purityRoutes } from '@mercato/contract/purity/routes';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { analysePurity, type PurityAnalysis } from '@mercato/core/purity/analysePurity';
+import { componentMasses } from '@mercato/core/purity/componentMasses';
+import { readEdition } from '@mercato/core/rule-books/readEdition';
+import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
+import { DECIMAL_TEXT, Exact, writtenDecimals } from '@mercato/core/units/mass';
+import { reading } from '../api/routes.ts';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { bodyOf, corrects, valuesOf, weighedFields, type WeighedField } from './entry.ts';
+import { bodyOf, corrects, valuesOf, type WeighedField, weighedFields } from './entry.ts';
 
 /** A purity test as it is weighed: its lines, and what they come to so far. */
 export function useWeighing(view: PurityView, test: PurityTest) {

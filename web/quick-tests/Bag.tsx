@@ -1,24 +1,24 @@
-import { Notice } from '../ui/Notice.tsx';
-import { Station } from '../ui/Station.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { reading, send } from '../api/routes.ts';
-import { type LookView } from '@mercato/contract/quick-tests/rounds';
-import type { Fate } from '@mercato/contract/hands/fates';
-import { bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import type { Fate } from '@mercato/contract/hands/fates';
+import type { LookView } from '@mercato/contract/quick-tests/rounds';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
 import { Refused } from '../api/client.ts';
+import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { Trouble } from '../ui/fields.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
 import { Strike } from '../ui/Strike.tsx';
-import { bagName } from './bags.ts';
-import { Schools } from './Schools.tsx';
+import { Trouble } from '../ui/fields.tsx';
 import { EndForm, FloatForm, type Part } from './EndForm.tsx';
+import { Schools } from './Schools.tsx';
+import { bagName } from './bags.ts';
 
 const VERDICTS = {
   sprouted: 'the count stands',

@@ -1,15 +1,15 @@
+import { useQuery } from '@tanstack/react-query';
+import { type JSX, lazy, Suspense, useMemo, useState } from 'react';
+import { Table } from 'react-bootstrap';
+import { Link } from 'react-router';
+import type { ComparisonRow, Tried } from '@mercato/contract/store/comparison';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { agreement } from '@mercato/core/quick-tests/agreement';
+import { reading } from '../api/routes.ts';
+import { harvestWords } from '../store/words.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Fold } from '../ui/Fold.tsx';
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading } from '../api/routes.ts';
-import type { ComparisonRow, Tried } from '@mercato/contract/store/comparison';
-import { agreement } from '@mercato/core/quick-tests/agreement';
-import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
-import { Link } from 'react-router';
-import { harvestWords } from '../store/words.ts';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 

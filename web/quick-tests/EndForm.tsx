@@ -1,15 +1,15 @@
-import { Fold } from '../ui/Fold.tsx';
+import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
 import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
-import { Field } from '../ui/Field.tsx';
+import { type BagView, endBagSchema, floatNoteSchema } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { endBagSchema, floatNoteSchema, type BagView } from '@mercato/contract/quick-tests/rounds';
-import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import { CAUSE_WORDS } from '@mercato/contract/quick-tests/words';
-import { type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import { shortDay } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 /** Why "bad seed or bad test?" arises, as a sentence. */
 function askedWords(bag: BagView): string {

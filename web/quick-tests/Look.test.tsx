@@ -1,11 +1,11 @@
 import '@testing-library/jest-dom/vitest';
 import 'fake-indexeddb/auto';
-import type { BagBrief, RoundView } from '@mercato/contract/quick-tests/rounds';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { BagBrief, RoundView } from '@mercato/contract/quick-tests/rounds';
 import { SESSION_KEY } from '../api/session.tsx';
 import Round from './Round.tsx';
 

@@ -1,7 +1,7 @@
-import { WATERS, type BagBrief, type NewLook } from '@mercato/contract/quick-tests/rounds';
-import { type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import { seenBody, SeenOnField, TODAY, type SeenLines } from '../register/seen.tsx';
+import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
+import { type BagBrief, type NewLook, WATERS } from '@mercato/contract/quick-tests/rounds';
+import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKept } from '../ui/kept.ts';
 

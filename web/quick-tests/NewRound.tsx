@@ -1,21 +1,21 @@
-import Button from 'react-bootstrap/Button';
-import { Busy } from '../ui/Busy.tsx';
-import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { storeRoutes } from '@mercato/contract/store/routes';
-import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { reading } from '../api/routes.ts';
-import { newRoundSchema, TREATMENTS, type Treatment } from '@mercato/contract/quick-tests/rounds';
-import type { PacketBrief } from '@mercato/contract/store/packets';
-import { seedsToTake } from '@mercato/core/quick-tests/roundPlan';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
+import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
+import { newRoundSchema, type Treatment, TREATMENTS } from '@mercato/contract/quick-tests/rounds';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import type { PacketBrief } from '@mercato/contract/store/packets';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { seedsToTake } from '@mercato/core/quick-tests/roundPlan';
+import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
-import { EntryForm } from '../ui/EntryForm.tsx';
-import { TextField } from '../ui/fields.tsx';
 import { harvestWords, leftFigure } from '../store/words.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
+import { TextField } from '../ui/fields.tsx';
 
 /** A bag as it is typed. */
 interface TypedBag {

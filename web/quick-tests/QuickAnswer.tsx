@@ -1,14 +1,14 @@
-import { Station } from '../ui/Station.tsx';
-import { calculated } from '../catalogue/calculated.ts';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
 import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import { figureOf, wholeNumber } from '../ui/typedBody.ts';
-import { TextField } from '../ui/fields.tsx';
-import { SeedHead } from '../ui/SeedHead.tsx';
+import { calculated } from '../catalogue/calculated.ts';
 import { useKinds } from '../store/data.ts';
+import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { figureOf, wholeNumber } from '../ui/typedBody.ts';
 import { Schools } from './Schools.tsx';
 
 /** What is known of how a kind is tested, below its name. */

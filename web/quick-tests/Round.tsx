@@ -1,21 +1,21 @@
-import { Notice } from '../ui/Notice.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import type { HandAct } from '@mercato/contract/hands/hands';
-import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { linkTo, callRoute, keyOf, passOn, reading, send } from '../api/routes.ts';
-import { type BagBrief, type BagView, type NewLook, type RoundView } from '@mercato/contract/quick-tests/rounds';
-import { bagTimeWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import type { HandAct } from '@mercato/contract/hands/hands';
+import type { BagBrief, BagView, NewLook, RoundView } from '@mercato/contract/quick-tests/rounds';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { bagTimeWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
+import { useOutbox } from '../api/outbox.ts';
 import { PAGE } from '../api/page.ts';
+import { callRoute, keyOf, linkTo, passOn, reading, send } from '../api/routes.ts';
+import { shortDay, useSession } from '../api/session.tsx';
 import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand, PUT_DOWN, useHold } from '../hands/useHold.ts';
-import { useOutbox } from '../api/outbox.ts';
-import { shortDay, useSession } from '../api/session.tsx';
-import { bagName, inTurn } from './bags.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { LookForm } from './LookForm.tsx';
+import { bagName, inTurn } from './bags.ts';
 
 const ALL_SENT = () => Promise.resolve(null);
 

@@ -1,10 +1,10 @@
-import { Busy } from '../ui/Busy.tsx';
-import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
 
 /** The rounds of small tests: those that are open first. */
 export default function Rounds(): JSX.Element {

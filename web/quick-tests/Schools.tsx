@@ -1,8 +1,8 @@
-import Table from 'react-bootstrap/Table';
-import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
-import type { Cause } from '@mercato/core/quick-tests/badTest';
-import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
+import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
+import type { Cause } from '@mercato/core/quick-tests/badTest';
+import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 
 const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
 const orNoEnd = (value: number | null) => (value === null ? 'no end' : `${value.toFixed(1)} times`);

@@ -1,10 +1,10 @@
-import { stationRoutes } from '@mercato/contract/register/routes';
-import { keyOf } from '../api/routes.ts';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { stationRoutes } from '@mercato/contract/register/routes';
 import type { StationView } from '@mercato/contract/register/stations';
+import { keyOf } from '../api/routes.ts';
 import { BenchGuard } from './BenchGuard.tsx';
 import { useStation } from './station.ts';
 

@@ -1,5 +1,5 @@
-import Stack from 'react-bootstrap/Stack';
 import type { JSX } from 'react';
+import { Stack } from 'react-bootstrap';
 import { Link, Outlet, useParams } from 'react-router';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useStation } from './station.ts';

@@ -1,5 +1,5 @@
-import { useState, type JSX, type ReactNode } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, type ReactNode, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { shortDay } from '../api/session.tsx';
 
 interface Result {

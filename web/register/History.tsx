@@ -1,12 +1,12 @@
-import { Fold } from '../ui/Fold.tsx';
-import Table from 'react-bootstrap/Table';
-import { lotRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import { actWords } from '@mercato/contract/words/acts';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { actWords } from '@mercato/contract/words/acts';
+import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Fold } from '../ui/Fold.tsx';
 
 /** Everything that was written about a lot, in order: who, when, what, why. */
 export default function History(): JSX.Element {

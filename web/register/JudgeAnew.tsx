@@ -1,15 +1,15 @@
-import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { lotRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import type { LotSheet } from '@mercato/contract/register/lots';
-import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate } from 'react-router';
-import { to, useEntry } from '../ui/entry.ts';
+import type { LotSheet } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
+import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { reading } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** Judges a lot by another edition of its book; the earlier judgements stay on file. */

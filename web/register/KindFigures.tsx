@@ -1,17 +1,17 @@
-import Button from 'react-bootstrap/Button';
-import { plainFigure } from '../ui/typedBody.ts';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import { OWN_FIELDS, ownFigureSchema, type OwnField } from '@mercato/contract/register/kinds';
-import { BOOK_NAMES, type Book, type Figure } from '@mercato/core/rule-books/edition';
-import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { OWN_FIELDS, type OwnField, ownFigureSchema } from '@mercato/contract/register/kinds';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { type Book, BOOK_NAMES, type Figure } from '@mercato/core/rule-books/edition';
+import { temperatureWords } from '@mercato/core/rule-books/methodWords';
+import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
+import { plainFigure } from '../ui/typedBody.ts';
 import { NewKind } from './NewKind.tsx';
 
 interface KindFiguresProps {

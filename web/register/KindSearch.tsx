@@ -1,11 +1,10 @@
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import type { KindList } from '@mercato/contract/register/kinds';
-import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import { useQuery } from '@tanstack/react-query';
-import { useId, useState, type JSX } from 'react';
+import { type JSX, useId, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import type { KindList } from '@mercato/contract/register/kinds';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
+import { reading } from '../api/routes.ts';
 
 export type ListedKind = KindList['kinds'][number];
 

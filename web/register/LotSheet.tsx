@@ -1,22 +1,22 @@
-import { Station } from '../ui/Station.tsx';
-import Button from 'react-bootstrap/Button';
-import { Busy } from '../ui/Busy.tsx';
-import { lotRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import { MONTHS } from '@mercato/core/units/monthNames';
-import type { LotSheet as LotSheetView } from '@mercato/contract/register/lots';
-import type { StepLine } from '@mercato/contract/lot-sheet/standing';
-import { WORK } from '@mercato/contract/lot-sheet/registry';
-import { stepName } from '@mercato/contract/register/early';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
-import { shortDay, useSession } from '../api/session.tsx';
-import { Key, useKeys } from '../ui/keys.tsx';
-import { Slip } from '../ui/Slip.tsx';
+import { WORK } from '@mercato/contract/lot-sheet/registry';
+import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import { stepName } from '@mercato/contract/register/early';
+import type { LotSheet as LotSheetView } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
 import { groupedText } from '@mercato/contract/words/figures';
+import { MONTHS } from '@mercato/core/units/monthNames';
+import { reading } from '../api/routes.ts';
+import { shortDay, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { Key, useKeys } from '../ui/keys.tsx';
+import { Asked, Fact, Line, pathOf, theNext } from './SheetLine.tsx';
 import { DECIDED } from './words.ts';
-import { Line, Fact, pathOf, theNext, Asked } from './SheetLine.tsx';
 
 /** What the figure of a step is called in the head of its lot. */
 const FIGURES: Readonly<Record<string, string | undefined>> = Object.fromEntries(

@@ -1,13 +1,13 @@
-import { Busy } from '../ui/Busy.tsx';
+import { type JSX, useState } from 'react';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { sessionRoutes } from '@mercato/contract/register/routes';
 import { passwordChangeSchema } from '@mercato/contract/register/people';
-import { useState, type JSX } from 'react';
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
 import { useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** What a person sets for themselves. */

@@ -1,11 +1,11 @@
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field, Ticks } from '../ui/Field.tsx';
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
-import type { Kind } from '@mercato/core/rule-books/findKind';
 import type { JSX } from 'react';
-import { to, useEntry } from '../ui/entry.ts';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import type { Kind } from '@mercato/core/rule-books/findKind';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field, Ticks } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 const parts = (text: string) =>
   text

@@ -1,22 +1,20 @@
-import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
+import { Button, Form, Table } from 'react-bootstrap';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field, Ticks } from '../ui/Field.tsx';
-import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
-import { reading, send } from '../api/routes.ts';
 import {
   laboratorySchema,
-  newPersonSchema,
   type LaboratoryView,
+  newPersonSchema,
   type PersonView,
 } from '@mercato/contract/register/people';
-import { ROLES, type Role } from '@mercato/core/register/permissions';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Form from 'react-bootstrap/Form';
+import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
+import { type Role, ROLES } from '@mercato/core/register/permissions';
 import { Refused } from '../api/client.ts';
-import { to, useEntry } from '../ui/entry.ts';
+import { reading, send } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field, Ticks } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */

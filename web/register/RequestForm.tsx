@@ -1,17 +1,17 @@
-import { Busy } from '../ui/Busy.tsx';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field, Ticks } from '../ui/Field.tsx';
-import { lotRoutes } from '@mercato/contract/register/routes';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { reading } from '../api/routes.ts';
-import type { LotSheet } from '@mercato/contract/register/lots';
-import { requestSchema } from '@mercato/contract/register/request';
-import { TEST_STEPS, USUAL_TESTS } from '@mercato/contract/register/steps';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { to, useEntry } from '../ui/entry.ts';
+import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import type { LotSheet } from '@mercato/contract/register/lots';
+import { requestSchema } from '@mercato/contract/register/request';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { TEST_STEPS, USUAL_TESTS } from '@mercato/contract/register/steps';
+import { reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field, Ticks } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 /** Who asks for what, by when, and who drew the sample. */
 export default function RequestForm(): JSX.Element {

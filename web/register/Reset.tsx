@@ -1,13 +1,13 @@
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { useQueryClient } from '@tanstack/react-query';
-import { sessionRoutes } from '@mercato/contract/register/routes';
-import { send } from '../api/routes.ts';
-import { passwordResetSchema } from '@mercato/contract/register/people';
 import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useEntry } from '../ui/entry.ts';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { passwordResetSchema } from '@mercato/contract/register/people';
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { useEntry } from '../ui/entry.ts';
 
 /** A new password by a one-time link, which the lead hands on. */
 export default function Reset(): JSX.Element {

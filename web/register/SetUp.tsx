@@ -1,13 +1,13 @@
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { sessionRoutes } from '@mercato/contract/register/routes';
-import { send } from '../api/routes.ts';
-import { firstPersonSchema } from '@mercato/contract/register/people';
+import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useQueryClient } from '@tanstack/react-query';
-import { useEntry } from '../ui/entry.ts';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { firstPersonSchema } from '@mercato/contract/register/people';
+import { sessionRoutes } from '@mercato/contract/register/routes';
+import { send } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { useEntry } from '../ui/entry.ts';
 
 /** The first person of an empty installation; the one-time token comes with the link from the terminal. */
 export default function SetUp(): JSX.Element {

@@ -1,9 +1,9 @@
-import Button from 'react-bootstrap/Button';
-import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
+import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
-import { type JSX } from 'react';
-import { Link } from 'react-router';
+import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';

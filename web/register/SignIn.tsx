@@ -1,17 +1,15 @@
-import Table from 'react-bootstrap/Table';
-import Stack from 'react-bootstrap/Stack';
-import { sessionRoutes } from '@mercato/contract/register/routes';
-import { ask, send } from '../api/routes.ts';
-import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, useState } from 'react';
+import { Button, Stack, Table } from 'react-bootstrap';
 import { Navigate, useLocation, useNavigate } from 'react-router';
+import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import { Refused, setCsrf } from '../api/client.ts';
+import { ask, send } from '../api/routes.ts';
 import { SESSION_KEY, useSession } from '../api/session.tsx';
-import { TextField, Trouble } from '../ui/fields.tsx';
-import { SeedHead } from '../ui/SeedHead.tsx';
 import { ThemeSwitch } from '../ui/Bar.tsx';
+import { SeedHead } from '../ui/SeedHead.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
 
 const ROLE_WORDS = {
   lead: 'lead: decides and releases',

@@ -1,6 +1,6 @@
-import Button from 'react-bootstrap/Button';
-import type { TestFrame } from '@mercato/contract/register/lots';
 import type { JSX } from 'react';
+import { Button } from 'react-bootstrap';
+import type { TestFrame } from '@mercato/contract/register/lots';
 
 /** The tests of a step side by side; nothing where there is one alone. */
 export function TestTabs<T extends TestFrame>({

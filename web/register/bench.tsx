@@ -1,9 +1,8 @@
-import Stack from 'react-bootstrap/Stack';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { lotRoutes } from '@mercato/contract/register/routes';
+import { type JSX, type ReactNode, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
+import { Link } from 'react-router';
 import type { Decision } from '@mercato/contract/register/decisions';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import {
   decisionSchema,
   type FieldView,
@@ -11,17 +10,17 @@ import {
   type TestFrame,
   type VesselView,
 } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
-import { useState, type JSX, type ReactNode } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link } from 'react-router';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
-import { SeenOnField, TODAY, type SeenLines } from './seen.tsx';
-import { DECIDED } from './words.ts';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
+import { type SeenLines, SeenOnField, TODAY } from './seen.tsx';
+import { DECIDED } from './words.ts';
 
 interface BenchHeadProps {
   lot: LotBrief;

@@ -1,8 +1,8 @@
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import { reading } from '../api/routes.ts';
 
 /** Species and kinds of inert matter that can be called by name. */
 function useNames(): NameLists | undefined {

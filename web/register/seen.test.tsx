@@ -1,7 +1,7 @@
-import { purityRoutes } from '@mercato/contract/purity/routes';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { purityRoutes } from '@mercato/contract/purity/routes';
 import type { FieldView } from '@mercato/contract/register/lots';
 import { SESSION_KEY } from '../api/session.tsx';
 import { fakeServer } from '../testing/fakeServer.ts';

@@ -1,17 +1,16 @@
-import Button from 'react-bootstrap/Button';
-import { SEEN_FIELDS } from '@mercato/contract/http/seenWords';
-import { Field } from '../ui/Field.tsx';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import type { WriteRoute } from '@mercato/contract/http/route';
-import type { DayCorrection } from '@mercato/contract/http/seen';
-import { dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
+import { type DayCorrection, dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
+import { SEEN_FIELDS } from '@mercato/contract/http/seenWords';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
-import { useState, type JSX } from 'react';
 import { shortDay, useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
-import { unlessEmpty } from '../ui/typedBody.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
+import { unlessEmpty } from '../ui/typedBody.ts';
 
 /** The day as a form holds it; empty = today. */
 export interface SeenLines {

@@ -1,8 +1,8 @@
-import { stationRoutes } from '@mercato/contract/register/routes';
-import { reading, send } from '../api/routes.ts';
-import type { StationAct, StationView } from '@mercato/contract/register/stations';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
+import { stationRoutes } from '@mercato/contract/register/routes';
+import type { StationAct, StationView } from '@mercato/contract/register/stations';
+import { reading, send } from '../api/routes.ts';
 
 const KEY = 'mercato.station';
 const listeners = new Set<() => void>();

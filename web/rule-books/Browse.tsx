@@ -1,9 +1,8 @@
-import Form from 'react-bootstrap/Form';
-import Button from 'react-bootstrap/Button';
+import { type JSX, type ReactNode, useEffect, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
 import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
-import { useEffect, useState, type JSX, type ReactNode } from 'react';
-import { Link, useSearchParams } from 'react-router';
 import { SpeciesRows } from './SpeciesRows.tsx';
 
 interface BrowseProps {

@@ -1,13 +1,13 @@
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { reading } from '../api/routes.ts';
-import type { EditionContent } from '@mercato/core/rule-books/edition';
-import { compareEditions } from '@mercato/core/rule-books/compareEditions';
-import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { compareEditions } from '@mercato/core/rule-books/compareEditions';
+import type { EditionContent } from '@mercato/core/rule-books/edition';
+import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
 
 const useContent = (id: string) =>
   useQuery({ ...reading(ruleBookRoutes.edition, { edition: id }), staleTime: Infinity, enabled: id !== '' });

@@ -1,10 +1,10 @@
-import { Busy } from '../ui/Busy.tsx';
-import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { linkTo, reading } from '../api/routes.ts';
-import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useParams } from 'react-router';
+import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { linkTo, reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { Browse } from './Browse.tsx';
 import { RowsTable } from './RowsTable.tsx';
 

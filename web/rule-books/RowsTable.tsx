@@ -1,9 +1,9 @@
-import Form from 'react-bootstrap/Form';
-import { DataTable } from '../ui/DataTable.tsx';
-import { type Column } from '../ui/listColumn.ts';
+import { type JSX, type ReactNode, useMemo, useState } from 'react';
+import { Form } from 'react-bootstrap';
 import type { RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
-import { rowKey, TABLE_SHAPES, type Row } from '@mercato/core/rule-books/tableShapes';
-import { useMemo, useState, type JSX, type ReactNode } from 'react';
+import { type Row, rowKey, TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/listColumn.ts';
 import { Trust } from './Trust.tsx';
 
 interface RowsTableProps {

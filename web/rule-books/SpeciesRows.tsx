@@ -1,10 +1,10 @@
-import Table from 'react-bootstrap/Table';
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import type { EditionContent } from '@mercato/core/rule-books/edition';
-import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import type { EditionContent } from '@mercato/core/rule-books/edition';
+import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { reading } from '../api/routes.ts';
 import { Trust } from './Trust.tsx';
 
 /** What an edition says of the kinds that match, table by table, each row with its provenance. */

@@ -1,7 +1,7 @@
-import { readVerification } from '@mercato/core/rule-books/verification';
+import type { JSX } from 'react';
 import type { RuleTable } from '@mercato/core/rule-books/edition';
 import type { Row } from '@mercato/core/rule-books/tableShapes';
-import type { JSX } from 'react';
+import { readVerification } from '@mercato/core/rule-books/verification';
 
 type Degree = 'checked' | 'recomputed' | 'own' | 'memory';
 

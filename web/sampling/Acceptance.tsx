@@ -1,11 +1,10 @@
-import Stack from 'react-bootstrap/Stack';
-import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
-import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, lazy, Suspense, useMemo, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
+import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useStatistics } from './useStatistics.ts';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));

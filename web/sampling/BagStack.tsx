@@ -1,5 +1,5 @@
-import type { DrawView } from '@mercato/contract/sampling/sampling';
 import type { JSX } from 'react';
+import type { DrawView } from '@mercato/contract/sampling/sampling';
 
 const MOST_SHOWN = 600;
 

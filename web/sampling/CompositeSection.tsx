@@ -1,16 +1,15 @@
-import Stack from 'react-bootstrap/Stack';
+import { type JSX, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newCompositeSchema } from '@mercato/contract/sampling/vessels';
 import { Exact, toGrams } from '@mercato/core/units/mass';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 /** All primary samples poured together: what they weigh, and what was lost on the way. */
 export function CompositeSection({ view }: { view: SamplingView }): JSX.Element | null {

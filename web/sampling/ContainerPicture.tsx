@@ -1,5 +1,5 @@
-import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 import type { JSX } from 'react';
+import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 
 const WIDTH = 640;
 const HEIGHT = 200;

@@ -1,19 +1,18 @@
-import { Busy } from '../ui/Busy.tsx';
-import type { LotHeader } from '@mercato/contract/register/lots';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { lotRoutes } from '@mercato/contract/register/routes';
-import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading } from '../api/routes.ts';
-import { lotDivisionSchema, type LotSheet } from '@mercato/contract/register/lots';
-import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import { Exact } from '@mercato/core/units/mass';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { to, useEntry } from '../ui/entry.ts';
+import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
+import { lotDivisionSchema, type LotHeader, type LotSheet } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { Exact } from '@mercato/core/units/mass';
+import { reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 /** Parts of a lot become lots of their own; containers and masses add up to the whole. */
 export default function DivideLot(): JSX.Element {

@@ -1,13 +1,13 @@
-import { Fold } from '../ui/Fold.tsx';
-import { argumentWords } from '@mercato/contract/words/arguments';
-import { ArgumentFault } from '@mercato/core/units/argument';
+import { type JSX, useState } from 'react';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import { DIVIDERS, planDivision, type Divider, type DivisionPlan } from '@mercato/core/sampling/dividers';
+import { argumentWords } from '@mercato/contract/words/arguments';
+import { type Divider, DIVIDERS, type DivisionPlan, planDivision } from '@mercato/core/sampling/dividers';
+import { ArgumentFault } from '@mercato/core/units/argument';
 import { DECIMAL_TEXT, toGrams } from '@mercato/core/units/mass';
-import { useState, type JSX } from 'react';
+import { Fold } from '../ui/Fold.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
 
 const WORDS: Readonly<Record<Divider, string>> = {
   riffle: 'halves: riffle, cone, hand',

@@ -1,8 +1,7 @@
-import { Fold } from '../ui/Fold.tsx';
-import Stack from 'react-bootstrap/Stack';
-import Table from 'react-bootstrap/Table';
+import { type JSX, useState } from 'react';
+import { Button, Stack, Table } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import {
   LOOKS,
@@ -12,13 +11,12 @@ import {
   type SamplingView,
 } from '@mercato/contract/sampling/sampling';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link } from 'react-router';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { ChoiceField } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { BagStack } from './BagStack.tsx';

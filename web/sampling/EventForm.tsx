@@ -1,13 +1,13 @@
+import { type JSX, useId } from 'react';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { ENDS, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
 import { DIVIDERS } from '@mercato/core/sampling/dividers';
-import { useId, type JSX } from 'react';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
   ['move', 'it is put somewhere'],

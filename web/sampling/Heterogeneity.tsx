@@ -1,31 +1,30 @@
-import { Station } from '../ui/Station.tsx';
-import { Fold } from '../ui/Fold.tsx';
-import Button from 'react-bootstrap/Button';
-import { Busy } from '../ui/Busy.tsx';
+import { useQuery } from '@tanstack/react-query';
+import { type JSX, useId, useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useNavigate, useParams } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading } from '../api/routes.ts';
-import { nextWords } from '@mercato/contract/words/next';
 import {
   heterogeneityCorrectionSchema,
-  newHeterogeneityTestSchema,
   type HeterogeneityView,
+  newHeterogeneityTestSchema,
 } from '@mercato/contract/sampling/heterogeneity';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
-import { ATTRIBUTES, SEEDS_EACH, type Attribute } from '@mercato/core/sampling/judgeHeterogeneity';
+import { nextWords } from '@mercato/contract/words/next';
+import { type Attribute, ATTRIBUTES, SEEDS_EACH } from '@mercato/core/sampling/judgeHeterogeneity';
 import type { Verdict } from '@mercato/core/verdict/verdict';
-import { useQuery } from '@tanstack/react-query';
-import { useId, useState, type JSX } from 'react';
-import Form from 'react-bootstrap/Form';
-import { useNavigate, useParams } from 'react-router';
+import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
-import { to, useEntry } from '../ui/entry.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { VerdictSlip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { described, FileField, Frame } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
-import { VerdictSlip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { ContainerPicture } from './ContainerPicture.tsx';
 import { Power } from './Power.tsx';

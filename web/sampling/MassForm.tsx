@@ -1,11 +1,11 @@
-import { Fold } from '../ui/Fold.tsx';
+import type { JSX } from 'react';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { vesselMassSchema, type VesselNode } from '@mercato/contract/sampling/vessels';
-import type { JSX } from 'react';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 /** Corrects what a vessel weighs, with the reason. */
 export function MassForm({ node }: { node: VesselNode }): JSX.Element {

@@ -1,10 +1,8 @@
-import Stack from 'react-bootstrap/Stack';
+import { proxy } from 'comlink';
+import { type JSX, lazy, Suspense, useMemo, useState } from 'react';
+import { Button, ProgressBar, Stack } from 'react-bootstrap';
 import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 import type { PowerPoint } from '@mercato/core/sampling/heterogeneityPower';
-import { proxy } from 'comlink';
-import { lazy, Suspense, useMemo, useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import ProgressBar from 'react-bootstrap/ProgressBar';
 import { Trouble } from '../ui/fields.tsx';
 import { useStatistics } from './useStatistics.ts';
 

@@ -1,15 +1,14 @@
-import Stack from 'react-bootstrap/Stack';
+import { type JSX, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newReserveSchema } from '@mercato/contract/sampling/vessels';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link } from 'react-router';
 import { shortDay, useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 /** What is kept for a second look, where, and until when. */
 export function ReserveSection({ view }: { view: SamplingView }): JSX.Element | null {

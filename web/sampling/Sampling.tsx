@@ -1,29 +1,29 @@
-import { Station } from '../ui/Station.tsx';
-import { Fold } from '../ui/Fold.tsx';
-import Button from 'react-bootstrap/Button';
-import { Busy } from '../ui/Busy.tsx';
+import { useQuery } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useNavigate, useParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading } from '../api/routes.ts';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { planReasonWords } from '@mercato/contract/sampling/words';
 import { nextWords } from '@mercato/contract/words/next';
-import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
-import { useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { BenchHead } from '../register/bench.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
-import { useKeys } from '../ui/keys.tsx';
+import { BenchHead } from '../register/bench.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { Fold } from '../ui/Fold.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { CompositeSection } from './CompositeSection.tsx';
 import { DividerPlan } from './DividerPlan.tsx';
 import { DrawSection } from './DrawSection.tsx';
 import { ReserveSection } from './ReserveSection.tsx';
-import type { Shown } from './shown.ts';
 import { SubmittedSection } from './SubmittedSection.tsx';
 import { WorkingTable } from './WorkingTable.tsx';
+import type { Shown } from './shown.ts';
 
 /** How many primary samples and why, the submitted sample, and the tree of vessels below it. */
 export default function Sampling(): JSX.Element {

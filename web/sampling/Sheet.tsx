@@ -1,13 +1,13 @@
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { reading } from '../api/routes.ts';
-import { planReasonWords } from '@mercato/contract/sampling/words';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
-import { PaperHead } from '../ui/PaperHead.tsx';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { planReasonWords } from '@mercato/contract/sampling/words';
+import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { PaperHead } from '../ui/PaperHead.tsx';
 
 /** The draw on paper: a line for each primary sample, with a box to tick. */
 export default function Sheet(): JSX.Element {

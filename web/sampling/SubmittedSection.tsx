@@ -1,15 +1,13 @@
-import Stack from 'react-bootstrap/Stack';
-import Table from 'react-bootstrap/Table';
+import { type JSX, useState } from 'react';
+import { Button, Stack, Table } from 'react-bootstrap';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { Field } from '../ui/Field.tsx';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { submittedSampleSchema, type SamplingView } from '@mercato/contract/sampling/sampling';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type SamplingView, submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
 

@@ -1,15 +1,15 @@
-import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { keyOf } from '../api/routes.ts';
-import { SESSION_KEY } from '../api/session.tsx';
+import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import 'fake-indexeddb/auto';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
+import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { PrimarySample } from '@mercato/contract/sampling/sampling';
-import { KeyBoardFrame } from '../ui/keys.tsx';
+import { keyOf } from '../api/routes.ts';
+import { SESSION_KEY } from '../api/session.tsx';
 import { fakeServer, type Fate, type Received } from '../testing/fakeServer.ts';
+import { KeyBoardFrame } from '../ui/keys.tsx';
 import Walk from './Walk.tsx';
 
 afterEach(() => {

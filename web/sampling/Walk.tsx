@@ -1,19 +1,19 @@
-import { Notice } from '../ui/Notice.tsx';
-import { Busy } from '../ui/Busy.tsx';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { passOn, reading } from '../api/routes.ts';
 import type { Look, PrimarySample, PrimaryView, SamplingView } from '@mercato/contract/sampling/sampling';
 import { DECIMAL_TEXT, Exact, toGrams } from '@mercato/core/units/mass';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link, useParams } from 'react-router';
 import { useOutbox } from '../api/outbox.ts';
+import { passOn, reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { plainFigure } from '../ui/typedBody.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { plainFigure } from '../ui/typedBody.ts';
 import { BagStack } from './BagStack.tsx';
 
 const LOOK_WORDS: readonly (readonly [Exclude<Look, 'even'>, string])[] = [

@@ -1,8 +1,7 @@
-import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
-import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { JSX } from 'react';
+import { Button, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
+import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
 

@@ -1,7 +1,7 @@
-import { designPlan, type AcceptancePlan, type Spread } from '@mercato/core/sampling/acceptance';
+import { expose } from 'comlink';
+import { type AcceptancePlan, designPlan, type Spread } from '@mercato/core/sampling/acceptance';
 import { acceptanceCurve, type AcceptanceCurve, type CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
 import { heterogeneityPower, type PowerPoint, type PowerTask } from '@mercato/core/sampling/heterogeneityPower';
-import { expose } from 'comlink';
 
 /** Errors keep their words on the way out; a class does not travel. */
 export type Told<T> = { readonly ok: true; readonly out: T } | { readonly ok: false; readonly message: string };

@@ -1,27 +1,27 @@
-import { Choices } from '../ui/Choices.tsx';
-import { Station } from '../ui/Station.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
+import { type JSX, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import {
+  type AreaUnit,
+  type BedSeed,
+  type LengthUnit,
   massIn,
   METRES_PER,
   plantsInRow,
   plantsOnArea,
   seedsForPlants,
   SQUARE_METRES_PER,
-  type AreaUnit,
-  type BedSeed,
-  type LengthUnit,
 } from '@mercato/core/sowing/bed';
+import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
-import { useState, type JSX } from 'react';
-import { useSearchParams } from 'react-router';
 import { useKinds, usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { Choices } from '../ui/Choices.tsx';
+import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
-import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';
 
 const AREAS = Object.keys(SQUARE_METRES_PER) as AreaUnit[];

@@ -1,14 +1,14 @@
-import { Station } from '../ui/Station.tsx';
-import Table from 'react-bootstrap/Table';
-import { grouped } from '@mercato/contract/words/figures';
-import { readerNow } from '../api/reader.ts';
-import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
-import { seedIncrease } from '@mercato/core/sowing/increase';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
+import { grouped } from '@mercato/contract/words/figures';
+import { seedIncrease } from '@mercato/core/sowing/increase';
+import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
+import { readerNow } from '../api/reader.ts';
+import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { TextField } from '../ui/fields.tsx';
-import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';
 
 /** How seed grows in number over seasons, from what a test says of it; nothing is stored. */

@@ -1,19 +1,19 @@
+import { useQuery } from '@tanstack/react-query';
+import type { JSX } from 'react';
 import { SOWING_FIELDS } from '@mercato/contract/sowing/fieldWords';
-import { Field } from '../ui/Field.tsx';
+import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading } from '../api/routes.ts';
-import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { windowOfFrost } from '@mercato/core/sowing/window';
 import { typedDay, typedDays } from '@mercato/core/units/typed';
-import { useQuery } from '@tanstack/react-query';
-import { type JSX } from 'react';
 import { readerNow } from '../api/reader.ts';
+import { reading } from '../api/routes.ts';
 import { shortDay } from '../api/session.tsx';
 import { useKinds } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 const USUAL_TEST = 14;
 

@@ -1,16 +1,16 @@
-import { Station } from '../ui/Station.tsx';
-import { Busy } from '../ui/Busy.tsx';
+import type { JSX } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
 import { sowForStand } from '@mercato/core/sowing/sowForStand';
 import { standFromTest } from '@mercato/core/sowing/stand';
-import type { JSX } from 'react';
-import { Link, useSearchParams } from 'react-router';
 import { usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { TextField } from '../ui/fields.tsx';
-import { Slip } from '../ui/Slip.tsx';
 import { SowPages } from './SowPages.tsx';
 
 interface Typed {

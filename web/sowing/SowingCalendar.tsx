@@ -1,20 +1,20 @@
-import { Busy } from '../ui/Busy.tsx';
-import { todayRoutes } from '@mercato/contract/today/routes';
-import { sowingRoutes } from '@mercato/contract/sowing/routes';
-import { linkTo, reading, send } from '../api/routes.ts';
-import { type SowingPlanView } from '@mercato/contract/sowing/plans';
-import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
-import { addDays } from '@mercato/core/units/days';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
+import type { SowingPlanView } from '@mercato/contract/sowing/plans';
+import { sowingRoutes } from '@mercato/contract/sowing/routes';
+import { sowingNextWords, sproutedWords } from '@mercato/contract/sowing/words';
+import { todayRoutes } from '@mercato/contract/today/routes';
+import { addDays } from '@mercato/core/units/days';
+import { linkTo, reading, send } from '../api/routes.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { Strike } from '../ui/Strike.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { Strike } from '../ui/Strike.tsx';
-import { SowPages } from './SowPages.tsx';
 import { PlanForm } from './PlanForm.tsx';
+import { SowPages } from './SowPages.tsx';
 
 /** What is sown when, and by which day a test has to start, so that there is time to buy other seed. */
 export default function SowingCalendar(): JSX.Element {

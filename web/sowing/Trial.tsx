@@ -1,11 +1,11 @@
+import { type JSX, useState } from 'react';
+import { type Gain, gainOfPairs, gainOfShares } from '@mercato/core/sowing/sortedTrial';
 import { Choices } from '../ui/Choices.tsx';
-import { Station } from '../ui/Station.tsx';
-import { gainOfPairs, gainOfShares, type Gain } from '@mercato/core/sowing/sortedTrial';
-import { useState, type JSX } from 'react';
-import { useLines } from '../ui/lines.ts';
-import { TextField } from '../ui/fields.tsx';
-import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { useLines } from '../ui/lines.ts';
+import { VerdictMark } from '../ui/shapes.tsx';
 import { SowPages } from './SowPages.tsx';
 
 const BY = [

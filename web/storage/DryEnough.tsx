@@ -1,23 +1,23 @@
-import { Station } from '../ui/Station.tsx';
+import { type JSX, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
-import { ArgumentFault } from '@mercato/core/units/argument';
 import {
-  CLOSINGS,
-  dryEnough,
-  DRIEST_ENOUGH,
   type Closing,
+  CLOSINGS,
+  DRIEST_ENOUGH,
   type DryAnswer,
+  dryEnough,
   type DryEvidence,
 } from '@mercato/core/storage/dryEnough';
-import { useState, type JSX } from 'react';
-import { useSearchParams } from 'react-router';
+import { ArgumentFault } from '@mercato/core/units/argument';
 import { useKinds } from '../store/data.ts';
-import { useLines } from '../ui/lines.ts';
-import { plainFigure } from '../ui/typedBody.ts';
-import { ChoiceField, TextField } from '../ui/fields.tsx';
-import { VerdictMark } from '../ui/shapes.tsx';
 import { Slip } from '../ui/Slip.tsx';
+import { Station } from '../ui/Station.tsx';
+import { ChoiceField, TextField } from '../ui/fields.tsx';
+import { useLines } from '../ui/lines.ts';
+import { VerdictMark } from '../ui/shapes.tsx';
+import { plainFigure } from '../ui/typedBody.ts';
 
 const ANSWERS = {
   yes: ['within', 'Yes: close it'],

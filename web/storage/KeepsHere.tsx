@@ -1,16 +1,16 @@
-import type { Keeping } from '@mercato/core/rule-books/findKind';
-import Table from 'react-bootstrap/Table';
-import { moistureInBalance } from '@mercato/core/storage/equilibrium';
-import { hundredRule, keepsLonger, type HundredRule } from '@mercato/core/storage/rulesOfThumb';
-import { timeToViability } from '@mercato/core/storage/viability';
-import type { MeanAir } from '@mercato/core/air/air';
-import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
 import type { JSX } from 'react';
+import { Table } from 'react-bootstrap';
+import type { MeanAir } from '@mercato/core/air/air';
+import type { Keeping } from '@mercato/core/rule-books/findKind';
+import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
+import { moistureInBalance } from '@mercato/core/storage/equilibrium';
+import { hundredRule, type HundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
+import { timeToViability } from '@mercato/core/storage/viability';
 import { useKinds } from '../store/data.ts';
-import { useLines } from '../ui/lines.ts';
-import { plainFigure } from '../ui/typedBody.ts';
 import { TextField } from '../ui/fields.tsx';
+import { useLines } from '../ui/lines.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { plainFigure } from '../ui/typedBody.ts';
 
 /** The air of a living room, to compare with. */
 const ROOM = { temperatureC: 20, humidityPercent: 55 };

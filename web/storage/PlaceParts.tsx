@@ -1,16 +1,15 @@
-import Stack from 'react-bootstrap/Stack';
 import { useQueryClient } from '@tanstack/react-query';
-import { placeRoutes } from '@mercato/contract/store/routes';
-import { send } from '../api/routes.ts';
+import type { JSX } from 'react';
+import { Button, Stack } from 'react-bootstrap';
 import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
+import { placeRoutes } from '@mercato/contract/store/routes';
 import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/air/placeBook';
-import { type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { lasted } from '../air/careData.ts';
+import { send } from '../api/routes.ts';
 import { shortDay, shortInstant } from '../api/session.tsx';
+import { Strike } from '../ui/Strike.tsx';
 import { useNow } from '../ui/now.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { Strike } from '../ui/Strike.tsx';
-import { lasted } from '../air/careData.ts';
 
 interface DialsProps {
   care: PlaceCare;

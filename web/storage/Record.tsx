@@ -1,15 +1,15 @@
-import { Choices } from '../ui/Choices.tsx';
-import Table from 'react-bootstrap/Table';
-import { Busy } from '../ui/Busy.tsx';
-import { storageRoutes } from '@mercato/contract/storage/routes';
-import { reading } from '../api/routes.ts';
-import { NO_CURVE } from '@mercato/contract/storage/words';
+import { useQuery } from '@tanstack/react-query';
+import { type JSX, lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Table } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
 import type { RecordSeries } from '@mercato/contract/storage/record';
+import { storageRoutes } from '@mercato/contract/storage/routes';
+import { NO_CURVE } from '@mercato/contract/storage/words';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { SHELF_YEARS } from '@mercato/core/storage/whatNext';
-import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useMemo, useState, type JSX } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { reading } from '../api/routes.ts';
+import { Busy } from '../ui/Busy.tsx';
+import { Choices } from '../ui/Choices.tsx';
 import { useWorker } from '../ui/useWorker.ts';
 import type { Ageing, DrawnCurve, Fitted } from './ageing.worker.ts';
 

@@ -1,6 +1,6 @@
-import { sharesOn, type AgeTest } from '@mercato/core/storage/fitAgeing';
-import { ownCurve, type NoOwnCurve, type OwnCurve } from '@mercato/core/storage/ownRecord';
 import { expose } from 'comlink';
+import { type AgeTest, sharesOn } from '@mercato/core/storage/fitAgeing';
+import { type NoOwnCurve, ownCurve, type OwnCurve } from '@mercato/core/storage/ownRecord';
 
 const POINTS = 60;
 const REACH = 1.25;

@@ -1,8 +1,7 @@
+import { type JSX, useId } from 'react';
+import { Form, InputGroup } from 'react-bootstrap';
 import type { Amount } from '@mercato/core/store/packetBook';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
-import { useId, type JSX } from 'react';
-import Form from 'react-bootstrap/Form';
-import InputGroup from 'react-bootstrap/InputGroup';
 import { described, Frame } from '../ui/fields.tsx';
 import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 

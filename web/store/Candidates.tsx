@@ -1,14 +1,14 @@
-import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading } from '../api/routes.ts';
-import { candidateReasonWords } from '@mercato/contract/store/words';
-import type { CandidateLine } from '@mercato/contract/store/candidates';
-import { FITS, type Fit } from '@mercato/core/store/candidates';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
+import type { CandidateLine } from '@mercato/contract/store/candidates';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { candidateReasonWords } from '@mercato/contract/store/words';
+import { type Fit, FITS } from '@mercato/core/store/candidates';
+import { reading } from '../api/routes.ts';
+import { TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { TextField } from '../ui/fields.tsx';
 
 const TITLES: Readonly<Record<Fit, string>> = {
   'same site': 'From the very site',

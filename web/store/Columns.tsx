@@ -1,14 +1,11 @@
-import { Trouble } from '../ui/fields.tsx';
-import Stack from 'react-bootstrap/Stack';
-import Table from 'react-bootstrap/Table';
-import type { AnyColumn, ListView } from '@mercato/contract/store/lists';
+import { type JSX, useState } from 'react';
+import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { sampleWords } from '@mercato/contract/store/listWords';
+import type { AnyColumn, ListView } from '@mercato/contract/store/lists';
 import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
 import { CLIMATE_COLUMNS } from '@mercato/core/store/list/readClimateLog';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
-import { type Say } from './ListQuestions.tsx';
+import { Trouble } from '../ui/fields.tsx';
+import type { Say } from './ListQuestions.tsx';
 
 export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Element {
   const [columns, setColumns] = useState(() => list.columns.map((one, i) => list.reading.columns[i] ?? one.proposal));

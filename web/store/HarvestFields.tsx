@@ -1,8 +1,8 @@
-import { UNKNOWN_HEADER, type AccessionHeader } from '@mercato/contract/store/accessions';
 import type { JSX } from 'react';
 import type { FieldValues } from 'react-hook-form';
-import type { Entry } from '../ui/entry.ts';
+import { type AccessionHeader, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import { Field } from '../ui/Field.tsx';
+import type { Entry } from '../ui/entry.ts';
 import { useKinds } from './data.ts';
 
 /** A harvest as a form begins with it; without one, nothing is known of it. */

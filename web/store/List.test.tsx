@@ -4,7 +4,7 @@ import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
-import { NOTHING_SAID, type ListReading, type ListView } from '@mercato/contract/store/lists';
+import { type ListReading, type ListView, NOTHING_SAID } from '@mercato/contract/store/lists';
 import { SESSION_KEY } from '../api/session.tsx';
 import List from './List.tsx';
 

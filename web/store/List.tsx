@@ -1,22 +1,21 @@
-import { Fold } from '../ui/Fold.tsx';
-import Stack from 'react-bootstrap/Stack';
-import { Notice } from '../ui/Notice.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import { listRoutes } from '@mercato/contract/store/routes';
-import { keyOf, reading, send } from '../api/routes.ts';
-import type { ListView } from '@mercato/contract/store/lists';
-import { foundWords, questionWords } from '@mercato/contract/store/listWords';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, useRef, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { foundWords, questionWords } from '@mercato/contract/store/listWords';
+import type { ListView } from '@mercato/contract/store/lists';
+import { listRoutes } from '@mercato/contract/store/routes';
 import { Refused } from '../api/client.ts';
+import { keyOf, reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { Trouble } from '../ui/fields.tsx';
+import { Busy } from '../ui/Busy.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { Trouble } from '../ui/fields.tsx';
+import { Columns } from './Columns.tsx';
 import { Faults, Preview, Readings } from './ListLines.tsx';
 import { Answered, FileQuestion, Headings, Question, type Say } from './ListQuestions.tsx';
-import { Columns } from './Columns.tsx';
 
 /** One list, from the file to the packets: what was found, what is asked, what is wrong, what it would become. */
 export default function List(): JSX.Element {

@@ -1,12 +1,10 @@
-import Button from 'react-bootstrap/Button';
-import Table from 'react-bootstrap/Table';
-import type { ListView } from '@mercato/contract/store/lists';
+import { type JSX, useMemo, useState } from 'react';
+import { Button, Form, Table } from 'react-bootstrap';
 import { listFaultWords } from '@mercato/contract/store/listWords';
-import { useMemo, useState, type JSX } from 'react';
-import { DataTable } from '../ui/DataTable.tsx';
-import { type Column } from '../ui/listColumn.ts';
-import Form from 'react-bootstrap/Form';
+import type { ListView } from '@mercato/contract/store/lists';
 import { shortInstant } from '../api/session.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
+import type { Column } from '../ui/listColumn.ts';
 import type { Say } from './ListQuestions.tsx';
 import { harvestWords } from './words.ts';
 

@@ -1,4 +1,5 @@
-import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import {
   DELIMITER_WORDS,
   ENCODING_WORDS,
@@ -6,13 +7,12 @@ import {
   questionWords,
   sampleWords,
 } from '@mercato/contract/store/listWords';
-import { CLOCKS, DEGREES, type ClimateAsk } from '@mercato/core/store/list/readClimateLog';
+import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
+import { type ClimateAsk, CLOCKS, DEGREES } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
 import { writtenFigure } from '@mercato/core/units/writtenFigure';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** Changes how a list is read, from how it is read now. */

@@ -1,11 +1,11 @@
-import Stack from 'react-bootstrap/Stack';
-import { Busy } from '../ui/Busy.tsx';
-import { storeRoutes, listRoutes } from '@mercato/contract/store/routes';
-import { linkTo, reading } from '../api/routes.ts';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState, type JSX } from 'react';
+import { type JSX, useRef, useState } from 'react';
+import { Stack } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
+import { listRoutes, storeRoutes } from '@mercato/contract/store/routes';
+import { linkTo, reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { FileField, Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useKeepFile } from './keepFile.ts';

@@ -1,19 +1,19 @@
-import { Fold } from '../ui/Fold.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { storeRoutes } from '@mercato/contract/store/routes';
-import { send } from '../api/routes.ts';
-import { packedSeedSchema, type PackedSeed, type PacketView } from '@mercato/contract/store/packets';
 import { useQueryClient } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
+import { type PackedSeed, packedSeedSchema, type PacketView } from '@mercato/contract/store/packets';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { useEntry } from '../ui/entry.ts';
 import { AmountField, amountOf, noAmount } from './AmountField.tsx';
-import { placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
 import { HarvestFields, ProvenanceFields, typedHarvest } from './HarvestFields.tsx';
+import { placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
 import { harvestWords } from './words.ts';
 
 /** A packet for the store: kind, year and how many are enough; everything else when it is known. */

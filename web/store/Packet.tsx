@@ -1,21 +1,20 @@
-import Stack from 'react-bootstrap/Stack';
+import { type JSX, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import type { PacketView } from '@mercato/contract/store/packets';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { COMES_TRUE, trueReasonWords } from '@mercato/contract/store/words';
+import { Refused } from '../api/client.ts';
+import { linkTo } from '../api/routes.ts';
+import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { Notice } from '../ui/Notice.tsx';
-import { storeRoutes } from '@mercato/contract/store/routes';
-import { linkTo } from '../api/routes.ts';
-import { COMES_TRUE, trueReasonWords } from '@mercato/contract/store/words';
-import { type PacketView } from '@mercato/contract/store/packets';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import { Link, useParams } from 'react-router';
-import { Refused } from '../api/client.ts';
-import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { useNow } from '../ui/now.ts';
-import { usePacket } from './data.ts';
+import { ActForm, BookLine, HarvestForm } from './PacketActs.tsx';
 import { PacketTests } from './PacketTests.tsx';
+import { usePacket } from './data.ts';
 import { harvestWords, leftFigure, testWords } from './words.ts';
-import { ActForm, HarvestForm, BookLine } from './PacketActs.tsx';
 
 type Doing = 'take' | 'count' | 'move' | 'harvest';
 

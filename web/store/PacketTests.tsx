@@ -1,18 +1,18 @@
-import Button from 'react-bootstrap/Button';
-import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { storeRoutes } from '@mercato/contract/store/routes';
-import { reading } from '../api/routes.ts';
-import type { PacketView } from '@mercato/contract/store/packets';
-import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
-import { triedWords, type TriedBag } from '@mercato/contract/words/bags';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
+import { type JSX, useState } from 'react';
+import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
+import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
+import type { PacketView } from '@mercato/contract/store/packets';
+import { storeRoutes } from '@mercato/contract/store/routes';
+import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
+import { type TriedBag, triedWords } from '@mercato/contract/words/bags';
+import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { to, useEntry } from '../ui/entry.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
+import { to, useEntry } from '../ui/entry.ts';
 
 const DID = { towel: 'sprouted', float: 'sank', field: 'came up in the field' } as const;
 const KINDS = [

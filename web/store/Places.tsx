@@ -1,25 +1,24 @@
-import Stack from 'react-bootstrap/Stack';
-import Button from 'react-bootstrap/Button';
-import { Busy } from '../ui/Busy.tsx';
+import { useQueryClient } from '@tanstack/react-query';
+import { type JSX, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
-import { Field } from '../ui/Field.tsx';
-import { placeRoutes } from '@mercato/contract/store/routes';
-import { send } from '../api/routes.ts';
 import {
   newPlaceSchema,
-  placeChangeSchema,
   PLACE_KINDS,
+  placeChangeSchema,
   type PlaceKind,
   type PlaceList,
   type PlaceView,
 } from '@mercato/contract/store/packets';
-import { useQueryClient } from '@tanstack/react-query';
-import { useState, type JSX } from 'react';
-import { Link } from 'react-router';
+import { placeRoutes } from '@mercato/contract/store/routes';
+import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { useEntry } from '../ui/entry.ts';
+import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field } from '../ui/Field.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { useEntry } from '../ui/entry.ts';
 import { placeChoices, usePlaces } from './data.ts';
 
 type Writing =

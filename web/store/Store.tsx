@@ -1,17 +1,16 @@
-import Form from 'react-bootstrap/Form';
-import { DataTable } from '../ui/DataTable.tsx';
-import { type Column } from '../ui/listColumn.ts';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { type JSX, useRef } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
 import type { PacketBrief } from '@mercato/contract/store/packets';
-import { Choices, PageNav } from '../ui/Choices.tsx';
-import Button from 'react-bootstrap/Button';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { linkTo, reading } from '../api/routes.ts';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useRef, type JSX } from 'react';
-import { Link, useNavigate } from 'react-router';
 import { useSession } from '../api/session.tsx';
+import { Choices, PageNav } from '../ui/Choices.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
+import type { Column } from '../ui/listColumn.ts';
 import { usePlaces } from './data.ts';
 import { BUSY_WORDS, harvestWords, leftFigure, testWords } from './words.ts';
 

@@ -1,8 +1,8 @@
-import { placeRoutes, storeRoutes } from '@mercato/contract/store/routes';
-import { kindRoutes } from '@mercato/contract/register/routes';
-import { reading } from '../api/routes.ts';
-import type { PlaceList } from '@mercato/contract/store/packets';
 import { useQuery } from '@tanstack/react-query';
+import { kindRoutes } from '@mercato/contract/register/routes';
+import type { PlaceList } from '@mercato/contract/store/packets';
+import { placeRoutes, storeRoutes } from '@mercato/contract/store/routes';
+import { reading } from '../api/routes.ts';
 
 export const usePlaces = () => useQuery(reading(placeRoutes.list, {}));
 

@@ -1,8 +1,8 @@
-import { listRoutes } from '@mercato/contract/store/routes';
-import { send } from '../api/routes.ts';
 import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
+import { listRoutes } from '@mercato/contract/store/routes';
 import { Refused } from '../api/client.ts';
+import { send } from '../api/routes.ts';
 
 /** Keeps a file as it is, of packets or of the climate of a place, and opens it; what stops that goes to `trouble`. */
 export function useKeepFile(

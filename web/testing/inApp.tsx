@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { useState, type JSX, type ReactNode } from 'react';
+import { type JSX, type ReactNode, useState } from 'react';
 
 function App({ children }: { children: ReactNode }): JSX.Element {
   const [client] = useState(() => new QueryClient());

@@ -1,14 +1,14 @@
-import { Busy } from '../ui/Busy.tsx';
-import { todayRoutes } from '@mercato/contract/today/routes';
-import { linkTo, reading } from '../api/routes.ts';
-import { clockIn } from '@mercato/core/units/wallTime';
-import { dueThingWords } from '@mercato/contract/today/words';
-import type { Due } from '@mercato/contract/today/today';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
+import { todayRoutes } from '@mercato/contract/today/routes';
+import type { Due } from '@mercato/contract/today/today';
+import { dueThingWords } from '@mercato/contract/today/words';
+import { clockIn } from '@mercato/core/units/wallTime';
 import { readerNow } from '../api/reader.ts';
+import { linkTo, reading } from '../api/routes.ts';
 import { dueWords, useSession } from '../api/session.tsx';
+import { Busy } from '../ui/Busy.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 /** What is due in the store today, overdue first, and what comes in the next weeks. */

@@ -1,12 +1,12 @@
-import { Busy } from '../ui/Busy.tsx';
-import { todayRoutes } from '@mercato/contract/today/routes';
-import { reading } from '../api/routes.ts';
-import { becauseWords } from '@mercato/contract/storage/words';
-import { NEXTS, type Next, type Offer } from '@mercato/core/storage/whatNext';
 import { useQuery } from '@tanstack/react-query';
 import type { JSX } from 'react';
 import { Link } from 'react-router';
+import { becauseWords } from '@mercato/contract/storage/words';
+import { todayRoutes } from '@mercato/contract/today/routes';
+import { type Next, NEXTS, type Offer } from '@mercato/core/storage/whatNext';
+import { reading } from '../api/routes.ts';
 import { harvestWords, leftFigure } from '../store/words.ts';
+import { Busy } from '../ui/Busy.tsx';
 
 const TITLES: Readonly<Record<Next, string>> = {
   discard: 'None alive, or hardly any',

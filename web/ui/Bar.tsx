@@ -1,13 +1,9 @@
-import { sessionRoutes } from '@mercato/contract/register/routes';
 import { useQueryClient } from '@tanstack/react-query';
 import { Camera, LogOut, Menu, Moon, Sun } from 'lucide-react';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
-import Form from 'react-bootstrap/Form';
-import Nav from 'react-bootstrap/Nav';
-import Navbar from 'react-bootstrap/Navbar';
-import Offcanvas from 'react-bootstrap/Offcanvas';
+import { type JSX, useState } from 'react';
+import { Button, Form, Nav, Navbar, Offcanvas } from 'react-bootstrap';
 import { Link, NavLink, useNavigate } from 'react-router';
+import { sessionRoutes } from '@mercato/contract/register/routes';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { useStation } from '../register/station.ts';

@@ -1,5 +1,5 @@
 import type { JSX } from 'react';
-import Spinner from 'react-bootstrap/Spinner';
+import { Spinner } from 'react-bootstrap';
 
 /** A page on its way; what is here at once shows nothing first. */
 export function Busy(): JSX.Element {

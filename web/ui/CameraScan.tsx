@@ -1,9 +1,9 @@
-import { codeFaultWords } from '@mercato/contract/register/codeWords';
-import { readCode } from '@mercato/core/register/code';
-import { useEffect, useRef, useState, type JSX } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { type JSX, useEffect, useRef, useState } from 'react';
+import { Modal } from 'react-bootstrap';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
 import wasm from 'zxing-wasm/reader/zxing_reader.wasm?url';
+import { codeFaultWords } from '@mercato/contract/register/codeWords';
+import { readCode } from '@mercato/core/register/code';
 
 /** Milliseconds between two looks at the picture. */
 const PAUSE = 150;

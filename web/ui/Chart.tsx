@@ -1,5 +1,5 @@
 import ApexCharts from 'apexcharts';
-import { useEffect, useRef, type JSX } from 'react';
+import { type JSX, useEffect, useRef } from 'react';
 
 export interface Curve {
   readonly name: string;

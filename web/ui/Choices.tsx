@@ -1,5 +1,5 @@
 import type { JSX, ReactNode } from 'react';
-import Nav from 'react-bootstrap/Nav';
+import { Nav } from 'react-bootstrap';
 import { NavLink } from 'react-router';
 
 /** One of several ways to look at what is below. */

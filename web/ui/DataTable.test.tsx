@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { DataTable } from './DataTable.tsx';
-import { type Column } from './listColumn.ts';
+import type { Column } from './listColumn.ts';
 
 interface Lot {
   readonly id: string;

@@ -1,27 +1,24 @@
 import {
+  type ColumnDef,
   columnFilteringFeature,
   columnVisibilityFeature,
   createFilteredRowModel,
   createSortedRowModel,
   globalFilteringFeature,
+  type Row,
   rowSortingFeature,
   sortFn_alphanumeric,
   sortFn_basic,
+  type SortingState,
   tableFeatures,
   useTable,
-  type ColumnDef,
-  type Row,
-  type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3, Download } from 'lucide-react';
-import { useMemo, useRef, useState, type ComponentProps, type JSX, type ReactNode } from 'react';
-import Button from 'react-bootstrap/Button';
-import Dropdown from 'react-bootstrap/Dropdown';
-import Form from 'react-bootstrap/Form';
-import Table from 'react-bootstrap/Table';
+import { type ComponentProps, type JSX, type ReactNode, useMemo, useRef, useState } from 'react';
+import { Button, Dropdown, Form, Table } from 'react-bootstrap';
 import { useKept } from './kept.ts';
-import { type Column } from './listColumn.ts';
+import type { Column } from './listColumn.ts';
 
 /** A list whose order the server keeps: "reference", "-reference" from the end, or '' as it comes. */
 export interface ServerSort {

@@ -1,15 +1,15 @@
-import { inApp } from '../testing/inApp.tsx';
 import '@testing-library/jest-dom/vitest';
-import { dayCount, decimalText, text, wholeNumber } from '@mercato/contract/http/fields';
-import { worded } from '@mercato/contract/http/fieldWords';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import Joi from 'joi';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { worded } from '@mercato/contract/http/fieldWords';
+import { dayCount, decimalText, text, wholeNumber } from '@mercato/contract/http/fields';
 import { Refused } from '../api/client.ts';
-import { useEntry } from './entry.ts';
+import { inApp } from '../testing/inApp.tsx';
 import { EntryForm } from './EntryForm.tsx';
 import { Field, Ticks } from './Field.tsx';
+import { useEntry } from './entry.ts';
 
 const schema = Joi.object(
   worded('count', {

@@ -1,6 +1,5 @@
-import Stack from 'react-bootstrap/Stack';
-import { useLayoutEffect, useRef, type JSX, type KeyboardEvent, type ReactNode } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, type KeyboardEvent, type ReactNode, useLayoutEffect, useRef } from 'react';
+import { Button, Stack } from 'react-bootstrap';
 import type { Entry } from './entry.ts';
 import { Trouble } from './fields.tsx';
 

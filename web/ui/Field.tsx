@@ -1,9 +1,7 @@
-import { fieldShape, wordsOf, type FieldShape, type FieldWords } from '@mercato/contract/http/fieldWords';
-import { useId, type JSX, type ReactNode } from 'react';
-import Form from 'react-bootstrap/Form';
-import InputGroup from 'react-bootstrap/InputGroup';
-import Stack from 'react-bootstrap/Stack';
-import { useController, type Control, type FieldValues, type Path } from 'react-hook-form';
+import { type JSX, type ReactNode, useId } from 'react';
+import { Form, InputGroup, Stack } from 'react-bootstrap';
+import { type Control, type FieldValues, type Path, useController } from 'react-hook-form';
+import { fieldShape, type FieldShape, type FieldWords, wordsOf } from '@mercato/contract/http/fieldWords';
 import type { Entry } from './entry.ts';
 import { described, Frame } from './fields.tsx';
 

@@ -1,5 +1,5 @@
 import type { JSX, ReactNode } from 'react';
-import Accordion from 'react-bootstrap/Accordion';
+import { Accordion } from 'react-bootstrap';
 
 /** What stays folded until somebody asks for it. */
 export function Fold({

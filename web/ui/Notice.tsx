@@ -1,5 +1,5 @@
 import type { JSX, ReactNode } from 'react';
-import Alert from 'react-bootstrap/Alert';
+import { Alert } from 'react-bootstrap';
 
 /** Something to be read before going on: what went wrong, or what is to be known. */
 export function Notice({

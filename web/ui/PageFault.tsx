@@ -1,5 +1,5 @@
-import Button from 'react-bootstrap/Button';
 import { Component, type ReactNode } from 'react';
+import { Button } from 'react-bootstrap';
 
 interface Props {
   /** The path of the page. */

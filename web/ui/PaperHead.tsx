@@ -1,5 +1,5 @@
 import type { JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 
 interface PaperHeadProps {

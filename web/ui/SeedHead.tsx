@@ -1,5 +1,5 @@
+import { type JSX, memo } from 'react';
 import { CLASSES, type Counts } from '@mercato/core/units/seedCounts';
-import { memo, type JSX } from 'react';
 import { seedShape } from './shapes.tsx';
 
 const GOLDEN_ANGLE = 2.399963; // 137.508°, in radians

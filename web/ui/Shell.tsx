@@ -1,20 +1,20 @@
-import { useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import {
+  type JSX,
   lazy,
+  type ReactNode,
   Suspense,
   useCallback,
   useEffect,
   useState,
   useSyncExternalStore,
-  type JSX,
-  type ReactNode,
 } from 'react';
-import Button from 'react-bootstrap/Button';
+import { Button } from 'react-bootstrap';
 import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
 import { Bar } from './Bar.tsx';
-import { KeyBoardFrame } from './keys.tsx';
 import { Notice } from './Notice.tsx';
+import { KeyBoardFrame } from './keys.tsx';
 import { ScanTaking, useScan } from './scan.tsx';
 
 const CameraScan = lazy(() => import('./CameraScan.tsx'));

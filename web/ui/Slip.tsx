@@ -1,9 +1,9 @@
+import type { JSX, ReactNode } from 'react';
 import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import { nextWords } from '@mercato/contract/words/next';
 import { readVerification } from '@mercato/core/rule-books/verification';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
-import type { JSX, ReactNode } from 'react';
 import { VerdictMark } from './shapes.tsx';
 
 interface SlipProps {

@@ -1,7 +1,6 @@
 import { ReceiptText } from 'lucide-react';
-import { useState, useSyncExternalStore, type JSX, type MouseEvent, type ReactNode } from 'react';
-import Button from 'react-bootstrap/Button';
-import Offcanvas from 'react-bootstrap/Offcanvas';
+import { type JSX, type MouseEvent, type ReactNode, useState, useSyncExternalStore } from 'react';
+import { Button, Offcanvas } from 'react-bootstrap';
 
 /** Below this the slip has no room beside the work. */
 const WIDE = '(min-width: 861px)';

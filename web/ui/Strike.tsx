@@ -1,6 +1,5 @@
-import Stack from 'react-bootstrap/Stack';
-import { useState, type JSX } from 'react';
-import Button from 'react-bootstrap/Button';
+import { type JSX, useState } from 'react';
+import { Button, Stack } from 'react-bootstrap';
 import { Refused } from '../api/client.ts';
 import { TextField, Trouble } from './fields.tsx';
 

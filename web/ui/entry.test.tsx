@@ -1,13 +1,13 @@
-import { inApp } from '../testing/inApp.tsx';
 import { act, render, renderHook, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import Joi from 'joi';
 import { describe, expect, test, vi } from 'vitest';
-import { Refused } from '../api/client.ts';
-import { useEntry } from './entry.ts';
-import { EntryForm } from './EntryForm.tsx';
 import { worded } from '@mercato/contract/http/fieldWords';
+import { Refused } from '../api/client.ts';
+import { inApp } from '../testing/inApp.tsx';
+import { EntryForm } from './EntryForm.tsx';
 import { Field } from './Field.tsx';
+import { useEntry } from './entry.ts';
 
 interface Body {
   readonly rows: number;

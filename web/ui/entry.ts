@@ -1,26 +1,26 @@
-import type { FieldFault } from '@mercato/contract/http/problem';
-import type { FieldTable } from '@mercato/contract/http/fieldWords';
-import type { WriteRoute } from '@mercato/contract/http/route';
-import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { joiResolver } from '@hookform/resolvers/joi';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import type Joi from 'joi';
 import { useEffect, useRef, useState } from 'react';
 import {
-  get,
-  useForm,
-  useWatch,
   type Control,
   type DefaultValues,
   type FieldValues,
+  get,
   type Path,
   type PathValue,
   type Resolver,
+  useForm,
+  useWatch,
 } from 'react-hook-form';
+import type { FieldTable } from '@mercato/contract/http/fieldWords';
+import type { FieldFault } from '@mercato/contract/http/problem';
+import type { WriteRoute } from '@mercato/contract/http/route';
 import { Refused } from '../api/client.ts';
-import { send, type Given } from '../api/routes.ts';
 import { readerNow } from '../api/reader.ts';
+import { type Given, send } from '../api/routes.ts';
 import { Reload } from './reload.ts';
-import { asTyped, typedBody, type Typed } from './typedBody.ts';
+import { asTyped, type Typed, typedBody } from './typedBody.ts';
 
 /** What somebody is filling in, line by line as it is typed. */
 export interface Entry<T> {

@@ -1,6 +1,6 @@
+import { type JSX, type ReactNode, type Ref, useId } from 'react';
+import { Form } from 'react-bootstrap';
 import { Notice } from './Notice.tsx';
-import { useId, type JSX, type ReactNode, type Ref } from 'react';
-import Form from 'react-bootstrap/Form';
 
 interface Common {
   label: ReactNode;

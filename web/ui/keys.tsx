@@ -1,6 +1,5 @@
-import Table from 'react-bootstrap/Table';
-import { createContext, use, useLayoutEffect, useMemo, useRef, useState, type JSX, type ReactNode } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { createContext, type JSX, type ReactNode, use, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Modal, Table } from 'react-bootstrap';
 
 /** What one key does on a screen. Letters and digits act outside text fields alone. */
 export interface KeyBinding {

@@ -1,5 +1,5 @@
-import type { FieldFault } from '@mercato/contract/http/problem';
 import { useState } from 'react';
+import type { FieldFault } from '@mercato/contract/http/problem';
 import { faultAt } from './entry.ts';
 
 type TextKey<T> = { [K in keyof T]: T[K] extends string ? K : never }[keyof T] & string;

@@ -1,19 +1,19 @@
-import { codeFaultWords } from '@mercato/contract/register/codeWords';
-import type { ScanAnswer } from '@mercato/contract/register/lots';
-import { lotRoutes } from '@mercato/contract/register/routes';
-import { readCode } from '@mercato/core/register/code';
 import {
   createContext,
+  type JSX,
+  type ReactNode,
+  type RefObject,
   use,
   useCallback,
   useEffect,
   useRef,
   useState,
-  type JSX,
-  type ReactNode,
-  type RefObject,
 } from 'react';
 import { useNavigate } from 'react-router';
+import { codeFaultWords } from '@mercato/contract/register/codeWords';
+import type { ScanAnswer } from '@mercato/contract/register/lots';
+import { lotRoutes } from '@mercato/contract/register/routes';
+import { readCode } from '@mercato/core/register/code';
 import { Refused } from '../api/client.ts';
 import { ask } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';

@@ -1,6 +1,6 @@
+import type { JSX } from 'react';
 import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import type { SeedClass } from '@mercato/core/units/seedCounts';
-import type { JSX } from 'react';
 
 const WORDS: Readonly<Record<Mark, string>> = {
   within: 'within',

@@ -1,6 +1,6 @@
+import type Joi from 'joi';
 import { fieldShape } from '@mercato/contract/http/fieldWords';
 import { typedFigure } from '@mercato/core/units/typed';
-import type Joi from 'joi';
 import { readerNow } from '../api/reader.ts';
 import { SECRET } from './reload.ts';
 

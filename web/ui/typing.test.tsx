@@ -1,14 +1,14 @@
-import { inApp } from '../testing/inApp.tsx';
 import '@testing-library/jest-dom/vitest';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { text } from '@mercato/contract/http/fields';
 import Joi from 'joi';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { text } from '@mercato/contract/http/fields';
 import { request } from '../api/client.ts';
-import { useEntry } from './entry.ts';
+import { inApp } from '../testing/inApp.tsx';
 import { EntryForm } from './EntryForm.tsx';
 import { Field } from './Field.tsx';
+import { useEntry } from './entry.ts';
 
 const schema = Joi.object({ note: text(100).required() }).required();
 function Note({ from = '' }: { from?: string }) {

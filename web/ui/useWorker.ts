@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink';
+import { type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef } from 'react';
 
 /**

@@ -1,7 +1,7 @@
-import type { WeightResult } from '@mercato/core/weight/thousandSeedWeight';
-import { lazy, Suspense, type JSX } from 'react';
-import Table from 'react-bootstrap/Table';
+import { type JSX, lazy, Suspense } from 'react';
+import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
+import type { WeightResult } from '@mercato/core/weight/thousandSeedWeight';
 import type { Curve } from '../ui/Chart.tsx';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));

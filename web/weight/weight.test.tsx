@@ -4,10 +4,10 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import type { WeightTest, WeightView } from '@mercato/contract/weight/weight';
 import type { FieldView } from '@mercato/contract/register/lots';
-import { seedsPer } from '@mercato/core/weight/thousandSeedWeight';
+import type { WeightTest, WeightView } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
+import { seedsPer } from '@mercato/core/weight/thousandSeedWeight';
 import { WeightFigures } from './WeightFigures.tsx';
 import { WeightStation } from './WeightStation.tsx';
 

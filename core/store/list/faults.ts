@@ -1,6 +1,6 @@
+import type { AirFault } from '../../air/air.ts';
 import type { DateFault } from '../../units/writtenDate.ts';
 import type { DecimalMark } from '../../units/writtenFigure.ts';
-import type { AirFault } from '../../air/air.ts';
 
 /** Why a cell of somebody's list, or of a logger's file, cannot be. Cells stand as they are, of 40 characters at most. */
 export type ListFault =

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inShort } from '../../testing/inShort.ts';
-import { DATE_ORDERS } from '../../units/writtenDate.ts';
-import { headingsOf, proposeColumns, type ListColumn } from './columns.ts';
 import { readLines } from '../../testing/lists.ts';
+import { DATE_ORDERS } from '../../units/writtenDate.ts';
+import { headingsOf, type ListColumn, proposeColumns } from './columns.ts';
 import type { ListGap } from './faults.ts';
 import type { ListAnswers } from './listCells.ts';
 

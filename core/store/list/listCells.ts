@@ -1,8 +1,8 @@
-import { type DateOrder, type ShortYears } from '../../units/writtenDate.ts';
-import { writtenFigure, type DecimalMark } from '../../units/writtenFigure.ts';
 import { DECIMAL_TEXT, type MassUnit } from '../../units/mass.ts';
+import type { DateOrder, ShortYears } from '../../units/writtenDate.ts';
+import { type DecimalMark, writtenFigure } from '../../units/writtenFigure.ts';
 import type { Amount } from '../packetBook.ts';
-import { type ListColumn } from './columns.ts';
+import type { ListColumn } from './columns.ts';
 import type { ListFault } from './faults.ts';
 
 /** What somebody answered about a list; null = not asked yet, or not answered. */

@@ -1,10 +1,10 @@
+import { type Air, airFault } from '../../air/air.ts';
 import { instantsOf, standardOffset, type WallTime } from '../../units/wallTime.ts';
 import { writtenDate } from '../../units/writtenDate.ts';
 import { markOf, writtenFigure } from '../../units/writtenFigure.ts';
-import { airFault, type Air } from '../../air/air.ts';
 import type { ListFault, ListGap } from './faults.ts';
-import type { CellFault, ListRow } from './readList.ts';
 import type { ListAnswers } from './listCells.ts';
+import type { CellFault, ListRow } from './readList.ts';
 
 /** What a column of a logger's file can be. */
 export const CLIMATE_COLUMNS = {

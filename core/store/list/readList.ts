@@ -1,9 +1,9 @@
 import { writtenDate } from '../../units/writtenDate.ts';
-import { markOf, writtenFigure, type DecimalMark } from '../../units/writtenFigure.ts';
+import { type DecimalMark, markOf, writtenFigure } from '../../units/writtenFigure.ts';
 import type { Amount } from '../packetBook.ts';
 import { isNoteHeading, type ListColumn } from './columns.ts';
 import type { ListFault, ListGap } from './faults.ts';
-import { testOf, amountOf, AMOUNT, type ListAnswers } from './listCells.ts';
+import { AMOUNT, amountOf, type ListAnswers, testOf } from './listCells.ts';
 
 export interface ListRow {
   /** Line of the file, from 1. */

@@ -6,7 +6,7 @@ import '@fontsource/ibm-plex-mono/latin-500.css';
 import './ui/fallback.css';
 import './ui/theme/style.scss';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { type JSX, lazy, StrictMode, Suspense } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
@@ -94,7 +94,7 @@ const client = new QueryClient({
   },
 });
 
-function SignedIn(): JSX.Element {
+function SignedIn() {
   const { session, failed } = useSession();
   const place = useLocation();
   if (failed)

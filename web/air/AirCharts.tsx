@@ -1,11 +1,11 @@
-import { type JSX, lazy, Suspense, useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import type { Band } from '@mercato/core/air/air';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 
 /** What the air of a place was: temperature above, humidity below, with the edges of its band. */
-export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | null }): JSX.Element | null {
+export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | null }) {
   const heat = useMemo(
     () => [
       {

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { placeRoutes } from '@mercato/contract/store/routes';
@@ -15,7 +14,7 @@ import { lasted } from './careData.ts';
 const DOES = { drying: 'drying', freezing: 'in the cold', warming: 'warming up, closed' } as const;
 
 /** What calls for somebody in the store: alarms, desiccant, and seed that is dried, frozen or warmed up. */
-export default function Care(): JSX.Element {
+export default function Care() {
   const { may, session } = useSession();
   const navigate = useNavigate();
   const { data } = useQuery({ ...reading(placeRoutes.careList, {}), refetchInterval: 60_000 });

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { climateSettingsSchema, newReadingSchema, type PlaceCare, placeEntrySchema } from '@mercato/contract/air/care';
 import { AIR_FIELDS } from '@mercato/contract/air/fieldWords';
 import { placeRoutes } from '@mercato/contract/store/routes';
@@ -12,7 +11,7 @@ const BAND = ['leastC', 'mostC', 'leastPercent', 'mostPercent', 'graceMinutes', 
 const minutesAgo = (typed: string) => new Date(Date.now() - (Number(plainFigure(typed)) || 0) * 60_000).toISOString();
 type Send = (entry: PlaceEntry, key: string) => Promise<unknown>;
 
-export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
+export function DoorForm({ send, leave }: { send: Send; leave: () => void }) {
   const entry = useEntry({
     from: { minutes: '', ago: '0', why: '' },
     body: ({ ago, ...door }) => ({ ...door, what: 'door', at: minutesAgo(ago) }),
@@ -31,7 +30,7 @@ export function DoorForm({ send, leave }: { send: Send; leave: () => void }): JS
   );
 }
 
-export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }): JSX.Element {
+export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }) {
   const entry = useEntry({
     from: { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
     body: (values) => ({ ...values, what: 'desiccant' }),
@@ -56,7 +55,7 @@ interface ReadingFormProps {
   leave: () => void;
 }
 
-export function ReadingForm({ id, keep, leave }: ReadingFormProps): JSX.Element {
+export function ReadingForm({ id, keep, leave }: ReadingFormProps) {
   const entry = useEntry({
     from: { temperature: { text: '', unit: '' }, humidityPercent: '', sure: '' },
     body: (values) => ({ ...values, at: minutesAgo('0') }),
@@ -102,7 +101,7 @@ interface ClimateFormProps {
   mayPoint: boolean;
 }
 
-export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps): JSX.Element {
+export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps) {
   const { band } = care;
   const entry = useEntry({
     from: {

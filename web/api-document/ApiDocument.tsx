@@ -1,6 +1,6 @@
 import 'swagger-ui-dist/swagger-ui.css';
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import SwaggerUIBundle from 'swagger-ui-dist/swagger-ui-es-bundle.js';
 import { documentRoutes } from '@mercato/contract/http/documentRoutes';
 import { reading } from '../api/routes.ts';
@@ -20,7 +20,7 @@ const sheet = ({ React }: Bundle) => ({
 });
 
 /** Every route of the server, for those who write programs that ask it. Nothing is tried from here. */
-export default function ApiDocument(): JSX.Element {
+export default function ApiDocument() {
   const { data, error } = useQuery({ ...reading(documentRoutes.openapi, {}), staleTime: Infinity });
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => {

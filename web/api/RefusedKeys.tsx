@@ -1,9 +1,8 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Waiting } from './keyQueue.ts';
 
 /** Keys that the server would not take: kept here until their person lets them go. */
-export function RefusedKeys({ waiting, drop }: { waiting: Waiting; drop: () => void }): JSX.Element | null {
+export function RefusedKeys({ waiting, drop }: { waiting: Waiting; drop: () => void }) {
   if (waiting.refused === 0) return null;
   return (
     <p>

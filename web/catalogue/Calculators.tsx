@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useEffect, useId, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { get, set, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { Link, useSearchParams } from 'react-router';
@@ -36,7 +36,7 @@ const STEPS: readonly (readonly [string, string])[] = [
 ];
 
 /** Calculations for people who have a number to check and no lot to open. */
-export default function Calculators(): JSX.Element {
+export default function Calculators() {
   const { data } = useQuery({ ...reading(catalogueRoutes.list, {}), staleTime: Infinity });
   const [search, setSearch] = useSearchParams();
   if (!data) return <Busy />;
@@ -81,7 +81,7 @@ export default function Calculators(): JSX.Element {
   );
 }
 
-function Calculator({ calculation }: { calculation: CalculationLine }): JSX.Element {
+function Calculator({ calculation }: { calculation: CalculationLine }) {
   const { asked, answered } = WORDS[calculation.id] ?? { asked: {}, answered: {} };
   const { register, handleSubmit, subscribe } = useForm<Lines>({ defaultValues: typedLines(calculation, asked) });
   const [answer, setAnswer] = useState<Envelope | null>(null);
@@ -137,7 +137,7 @@ interface AskedProps {
   line: UseFormRegisterReturn;
 }
 
-function Asked({ words, field, fault, line }: AskedProps): JSX.Element {
+function Asked({ words, field, fault, line }: AskedProps) {
   const id = useId();
   const { label, hint, choices } = wordsOf(words);
   const offered = field?.kind === 'yes-no' ? YES_NO : (choices ?? (field?.choices && same(field.choices)));
@@ -165,7 +165,7 @@ interface AnswerProps {
   out: object;
 }
 
-function Answer({ title, answered, out }: AnswerProps): JSX.Element {
+function Answer({ title, answered, out }: AnswerProps) {
   const { verdict: whole, steps: own }: { verdict?: Partial<Verdict>; steps?: Verdict['steps'] } = out;
   const verdict: Partial<Verdict> = whole ?? out;
   const steps = own ?? verdict.steps;

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState, useSyncExternalStore } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { BalanceView } from '@mercato/contract/devices/balances';
@@ -20,7 +20,7 @@ const CHECK_WORDS = {
 } as const;
 
 /** What the balance of this bench shows, big enough for an arm's length, and where Enter takes it. */
-export function BalanceStrip({ into }: { into: string | null }): JSX.Element | null {
+export function BalanceStrip({ into }: { into: string | null }) {
   const here = useBalanceHere();
   const { session } = useSession();
   if (!here || here.balances.length === 0) return null;
@@ -71,7 +71,7 @@ interface ReadingProps {
   into: string | null;
 }
 
-function Reading({ here, balance, into }: ReadingProps): JSX.Element {
+function Reading({ here, balance, into }: ReadingProps) {
   // Tenths of a second are all that is drawn; the strip alone is painted anew.
   const shown = useSyncExternalStore(here.subscribe, () => {
     const { state, text, negative, steadySince } = here.state();
@@ -116,7 +116,7 @@ function Reading({ here, balance, into }: ReadingProps): JSX.Element {
 }
 
 /** The pan of the stand-in: seed is put on it from the screen. */
-function Pan({ balance }: { balance: BalanceView }): JSX.Element {
+function Pan({ balance }: { balance: BalanceView }) {
   const client = useQueryClient();
   const [grams, setGrams] = useState('');
   const [trouble, setTrouble] = useState<string>();

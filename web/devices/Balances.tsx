@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
 import {
   balanceSchema,
@@ -24,7 +24,7 @@ const STATES = {
 } as const;
 
 /** The balances of the laboratory: how each is read, and its log of check weights. */
-export default function Balances(): JSX.Element {
+export default function Balances() {
   const { data } = useBalances();
   const { may, session } = useSession();
   const [open, setOpen] = useState<{ id: string; what: 'check' | 'change' } | 'new' | null>(null);
@@ -116,7 +116,7 @@ function reachedBy({ address, simulated }: BalanceView): string {
   return address === 'serial' ? 'read by the browser, on its serial port' : `read at ${address.slice('tcp://'.length)}`;
 }
 
-function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void }): JSX.Element {
+function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void }) {
   const entry = useEntry({
     from: { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
     schema: newCheckSchema,
@@ -145,7 +145,7 @@ const NEW: BalanceSettings = {
   checkHours: 24,
 };
 
-function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: () => void }): JSX.Element {
+function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: () => void }) {
   const before = balance ?? NEW;
   const entry = useEntry({
     from: {

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Form } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import type { AskedDecimals } from '@mercato/core/devices/takeReading';
@@ -36,7 +35,7 @@ export function WeighInput({
   invalid?: boolean;
   autoFocus?: boolean;
   describedBy?: string | undefined;
-}): JSX.Element {
+}) {
   const here = useBalanceHere();
   return (
     <Form.Control

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { createContext, type JSX, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type ReactNode, use, useEffect, useMemo, useRef, useState } from 'react';
 import type { BalanceView, WeighedOn } from '@mercato/contract/devices/balances';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { type AskedDecimals, type Taken, takeReading } from '@mercato/core/devices/takeReading';
@@ -38,7 +38,7 @@ export const useBalances = () => useQuery({ ...reading(balanceRoutes.list, {}), 
 const CHECKS = { overdue: 'is overdue', failed: 'failed', never: 'was never made' } as const;
 
 /** Gives the screens of a bench the balance that stands beside them. */
-export function WithBalance({ children }: { children: ReactNode }): JSX.Element {
+export function WithBalance({ children }: { children: ReactNode }) {
   const { data } = useBalances();
   const balances = useMemo(() => data?.balances ?? [], [data]);
   const [chosen, setChosen] = useState(() => localStorage.getItem(PLACE));

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useMemo } from 'react';
+import { useMemo } from 'react';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { rowForGerminationAverage } from '@mercato/core/rule-books/lookUp';
@@ -41,7 +41,7 @@ interface BetweenDishesProps {
 }
 
 /** Dishes on one scale: the range is drawn as a length, beside the largest length that the rule allows. */
-export function BetweenDishes({ test, shown }: BetweenDishesProps): JSX.Element | null {
+export function BetweenDishes({ test, shown }: BetweenDishesProps) {
   const allowed = useAllowed(test);
   const state = soFar(test);
   if (!test.dishes.every((dish) => dish.seeds === 100) || test.dishes.length !== 4) return null;
@@ -131,7 +131,7 @@ export function BetweenDishes({ test, shown }: BetweenDishesProps): JSX.Element 
 }
 
 /** The working so far: the range of the closed dishes, and what the closed test rounds to. */
-export function RangeSlip({ test }: { test: GerminationTest }): JSX.Element {
+export function RangeSlip({ test }: { test: GerminationTest }) {
   const allowed = useAllowed(test);
   const state = soFar(test);
   if (test.result.complete)

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
@@ -16,7 +16,7 @@ interface CountDaysProps {
 }
 
 /** The days of a test that were counted or keyed, and today: which of them the station stands at. */
-export function CountDays({ test, days, day, today, turnTo }: CountDaysProps): JSX.Element {
+export function CountDays({ test, days, day, today, turnTo }: CountDaysProps) {
   return (
     <span>
       {days.map((one) => (
@@ -42,7 +42,7 @@ interface CountedOnProps {
 }
 
 /** The day that is counted; half a date, while it is typed, turns nothing. */
-export function CountedOn({ test, seenOn, today, turnTo }: CountedOnProps): JSX.Element {
+export function CountedOn({ test, seenOn, today, turnTo }: CountedOnProps) {
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <TextField
@@ -66,7 +66,7 @@ interface CauseFieldProps {
 }
 
 /** Why a test ends on another day than the planned one; nothing where it ends on that. */
-export function CauseField({ day, planned, cause, onChange }: CauseFieldProps): JSX.Element | null {
+export function CauseField({ day, planned, cause, onChange }: CauseFieldProps) {
   if (day === planned) return null;
   return (
     <ChoiceField

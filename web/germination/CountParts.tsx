@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import type { DishView } from '@mercato/contract/germination/germination';
 import { CLASSES, type Counts, NO_COUNTS, perClass, type SeedClass } from '@mercato/core/units/seedCounts';
 import { otherHand } from '../hands/useHold.ts';
@@ -17,7 +16,7 @@ interface DishesProps {
 }
 
 /** The dishes of a test, each with what was called of it. */
-export function Dishes({ dishes, shown, at, isClosed, open }: DishesProps): JSX.Element {
+export function Dishes({ dishes, shown, at, isClosed, open }: DishesProps) {
   return (
     <div className="dishes" role="group" aria-label="dishes">
       {dishes.map((one, i) => (
@@ -52,7 +51,7 @@ interface ClassKeysProps {
 }
 
 /** One target a class: the same as its key. */
-export function ClassKeys({ classes, counts, disabled, call }: ClassKeysProps): JSX.Element {
+export function ClassKeys({ classes, counts, disabled, call }: ClassKeysProps) {
   return (
     <div className="tally">
       {classes.map((one) => (

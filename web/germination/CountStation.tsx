@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useMemo } from 'react';
+import { useMemo } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { DishView, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
@@ -26,7 +26,7 @@ import { countAt, seenOnOf } from './countDays.ts';
 import { type Count, useCounting } from './useCounting.ts';
 
 /** The germination count station: single keys, tens, figures, or the rest by difference. */
-export default function CountStation(): JSX.Element {
+export default function CountStation() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const { session } = useSession();
@@ -61,7 +61,7 @@ function Counter({
   test,
   personId,
   askedDish,
-}: Omit<Of, 'count'> & { personId: string; askedDish: string | null }): JSX.Element {
+}: Omit<Of, 'count'> & { personId: string; askedDish: string | null }) {
   const client = useQueryClient();
   const { may } = useSession();
   const count = useCounting(view, test, personId, askedDish);
@@ -166,7 +166,7 @@ function useCountKeys(view: GerminationView, count: Count, may: boolean): void {
 }
 
 /** The count that is made: its day, whether it ends the test, and why where that is not planned. */
-function OfWhichDay({ view, test, count }: Of): JSX.Element {
+function OfWhichDay({ view, test, count }: Of) {
   const { may } = useSession();
   const { state, act, dish, final, mayCount } = count;
   const seenOn = seenOnOf(test, state.day);
@@ -206,7 +206,7 @@ function OfWhichDay({ view, test, count }: Of): JSX.Element {
   );
 }
 
-function Scanned({ answer, leave }: { answer: ScanAnswer; leave: () => void }): JSX.Element {
+function Scanned({ answer, leave }: { answer: ScanAnswer; leave: () => void }) {
   return (
     <Notice>
       Scanned <span className="fig">{answer.code}</span>: {answer.vessel.purpose ?? answer.vessel.kind} of{' '}
@@ -218,7 +218,7 @@ function Scanned({ answer, leave }: { answer: ScanAnswer; leave: () => void }): 
   );
 }
 
-function StillToCall({ dish, count }: { dish: DishView; count: Count }): JSX.Element {
+function StillToCall({ dish, count }: { dish: DishView; count: Count }) {
   const { state, final, left, isClosed, tally } = count;
   const there = countAt(dish, state.day);
   const before = totalOf(addCounts(dish.days.filter((one) => one.key !== state.day).map((one) => one.counts)));
@@ -246,7 +246,7 @@ function StillToCall({ dish, count }: { dish: DishView; count: Count }): JSX.Ele
 }
 
 /** What closes or corrects the dish, under the keys that count it. */
-function Closing({ dish, count }: { dish: DishView; count: Count }): JSX.Element {
+function Closing({ dish, count }: { dish: DishView; count: Count }) {
   const { may } = useSession();
   const { state, act, final, isClosed } = count;
   return (

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
 import type { CountView, DishView } from '@mercato/contract/germination/germination';
 import type { EndCause } from '@mercato/core/germination/judgeCountDays';
@@ -51,7 +51,7 @@ export function FiguresForm({
   onTake: (counts: Counts) => void;
   onCorrect: (counts: Counts, correction: Correction) => Promise<string | null>;
   onLeave: () => void;
-}): JSX.Element {
+}) {
   const [texts, setTexts] = useState<Record<SeedClass, string>>(
     () => Object.fromEntries(CLASSES.map((one) => [one, String(start[one])])) as Record<SeedClass, string>,
   );

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { GERMINATION_FIELDS } from '@mercato/contract/germination/fieldWords';
@@ -35,7 +35,7 @@ const NEXT_WORDS: Readonly<Record<GerminationView['combined']['next'], string>> 
 };
 
 /** All germination tests of a lot, what they say together, and the plan of the next one. */
-export default function Germination(): JSX.Element {
+export default function Germination() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { may } = useSession();
@@ -105,7 +105,7 @@ interface TestBlockProps {
   mayCount: boolean;
 }
 
-export function TestBlock({ test, today, lot, mayCount }: TestBlockProps): JSX.Element {
+export function TestBlock({ test, today, lot, mayCount }: TestBlockProps) {
   const { plan, result } = test;
   const setAside = test.decision?.decision === 'set-aside';
   return (
@@ -205,7 +205,7 @@ export function TestBlock({ test, today, lot, mayCount }: TestBlockProps): JSX.E
 }
 
 /** Puts the days of the plan right: when it was set up, and how long it stood cold. */
-function PlanDaysForm({ test }: { test: GerminationTest }): JSX.Element {
+function PlanDaysForm({ test }: { test: GerminationTest }) {
   const [open, setOpen] = useState(false);
   const { plan } = test;
   const entry = useEntry({

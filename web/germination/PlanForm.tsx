@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { type GerminationView, newGerminationTestSchema } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { validate } from '@mercato/contract/http/validate';
@@ -22,7 +21,7 @@ interface PlanFormProps {
 }
 
 /** The plan of the next test: filled from the rule book or from the test before it. */
-export function PlanForm({ view, mayWrite, retest }: PlanFormProps): JSX.Element {
+export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
   const client = useQueryClient();
   const { method, lot } = view;
   const last = view.tests.at(-1)?.plan;

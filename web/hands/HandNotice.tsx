@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
@@ -8,16 +8,7 @@ import { Notice } from '../ui/Notice.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { otherHand } from './useHold.ts';
 
-/** Who else has a dish or tray in hand, how it is taken over, and late keys to be taken or set aside. */
-export function HandNotice({
-  what,
-  held,
-  late,
-  hand,
-  decideLate,
-  may,
-  taken,
-}: {
+interface HandNoticeProps {
   /** "dish 2". */
   what: string;
   held: Held;
@@ -30,7 +21,10 @@ export function HandNotice({
   may: boolean;
   /** This page has it in hand now. */
   taken: () => void;
-}): JSX.Element | null {
+}
+
+/** Who else has a dish or tray in hand, how it is taken over, and late keys to be taken or set aside. */
+export function HandNotice({ what, held, late, hand, decideLate, may, taken }: HandNoticeProps) {
   const { session } = useSession();
   const [trouble, setTrouble] = useState<string>();
   const zone = session?.laboratory.zone ?? 'UTC';

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import type { FieldFault } from '@mercato/contract/http/problem';
@@ -27,7 +27,7 @@ type State =
     };
 
 /** Lots from a file: every row is checked, all or nothing comes in, and each fault is shown at its line and column. */
-export default function Import(): JSX.Element {
+export default function Import() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const { may } = useSession();

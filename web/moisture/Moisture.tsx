@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
@@ -30,7 +30,7 @@ import { plainFigure } from '../ui/typedBody.ts';
 const CAUTION =
   'Hot oven, hot glass and metal: gloves and tongs; let tins cool in the desiccator before they are weighed.';
 
-export default function Moisture(): JSX.Element {
+export default function Moisture() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const client = useQueryClient();
@@ -117,7 +117,7 @@ interface WeighingsProps {
   children: React.ReactNode;
 }
 
-function Weighings({ view, test, mayWrite, children }: WeighingsProps): JSX.Element {
+function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
   const entry = useEntry({
     from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },
     schema: moistureWeighingsSchema,

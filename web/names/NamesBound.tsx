@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { NAMES_FIELDS } from '@mercato/contract/names/fieldWords';
@@ -27,7 +27,7 @@ export function NamesBound({
 }: Of & {
   /** Genera of which a list names species. */
   unclear?: ReadonlySet<string>;
-}): JSX.Element | null {
+}) {
   const { test } = rest;
   const shown = test.names.filter(
     (one) => one.taxon === null || unclear.has(one.taxon) || one.bound !== null || one.taxon !== one.written,
@@ -52,7 +52,7 @@ function Name({
 }: Of & {
   name: FoundName;
   open: boolean;
-}): JSX.Element {
+}) {
   const [binding, setBinding] = useState(false);
   return (
     <div>
@@ -81,12 +81,7 @@ function Name({
 }
 
 /** Says which species a name means; the list of proposals comes with it, and not before. */
-function BindForm({
-  route,
-  test,
-  name,
-  leave,
-}: Pick<Of, 'route' | 'test'> & { name: FoundName; leave: () => void }): JSX.Element {
+function BindForm({ route, test, name, leave }: Pick<Of, 'route' | 'test'> & { name: FoundName; leave: () => void }) {
   const entry = useEntry({
     from: { taxon: name.taxon ?? '', noneListed: name.noneListed, reason: '' },
     body: (values) => ({

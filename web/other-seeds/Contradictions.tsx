@@ -1,11 +1,10 @@
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 
 /** What purity found and the search did not, or the other way round: both figures beside each other. */
-export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element | null {
+export function Contradictions({ view }: { view: OtherSeedsView }) {
   if (view.contradictions.length === 0) return null;
   return (
     <section className="mt-4">
@@ -44,5 +43,5 @@ export function Contradictions({ view }: { view: OtherSeedsView }): JSX.Element 
   );
 }
 
-const Of = ({ found }: { found: Pick<Contradiction, 'what' | 'of'> }): JSX.Element =>
+const Of = ({ found }: { found: Pick<Contradiction, 'what' | 'of'> }) =>
   found.what === 'component' ? <>{COMPONENT_NAMES[found.of as Component]}</> : <i className="species">{found.of}</i>;

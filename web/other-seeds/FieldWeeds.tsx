@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
@@ -12,7 +11,7 @@ import { Frame } from '../ui/fields.tsx';
 const LARGEST = 26;
 
 /** What weeds come from which field, harvest by harvest: one row a species, a disc as large as its rate. */
-export default function FieldWeeds(): JSX.Element {
+export default function FieldWeeds() {
   const [search, setSearch] = useSearchParams();
   const field = search.get('field') ?? '';
   const { data } = useQuery({
@@ -102,7 +101,7 @@ export default function FieldWeeds(): JSX.Element {
   );
 }
 
-function Disc({ share }: { share: number }): JSX.Element {
+function Disc({ share }: { share: number }) {
   const radius = share === 0 ? 3 : Math.max(1.5, (LARGEST / 2) * Math.sqrt(share));
   return (
     <svg width={LARGEST} height={LARGEST} viewBox={`0 0 ${LARGEST} ${LARGEST}`} aria-hidden="true">

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
@@ -11,7 +10,7 @@ const TRAYS = [1, 2, 3, 4];
 const LINES = 14;
 
 /** The search on paper: a line a species, a column a tray, in the order in which the screen asks for them. */
-export default function FindSheet(): JSX.Element {
+export default function FindSheet() {
   const { lot = '' } = useParams();
   const { data } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
   if (!data) return <Busy />;

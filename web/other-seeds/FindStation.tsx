@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { OtherSeedsTest, OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
@@ -45,7 +45,7 @@ export function FindStation({
   /** The other tests of the lot. */
   tests: ReactNode;
   children: ReactNode;
-}): JSX.Element {
+}) {
   const client = useQueryClient();
   const [shown, setShown] = useState<Shown>({ species: null });
   const search = useFinding(view, test, personId, mayWrite);
@@ -131,7 +131,7 @@ function useFindKeys({ act, bindings, call, takeBack, to, move }: Search): void 
   ]);
 }
 
-function SearchSlip({ test, shown }: { test: OtherSeedsTest; shown: Shown }): JSX.Element {
+function SearchSlip({ test, shown }: { test: OtherSeedsTest; shown: Shown }) {
   // The search is then unfinished, not too light.
   const goesOn = test.stillToSearchG > 0;
   return (
@@ -155,7 +155,7 @@ function SearchSlip({ test, shown }: { test: OtherSeedsTest; shown: Shown }): JS
   );
 }
 
-function Trays({ search: { trays, tray, tally, act } }: { search: Search }): JSX.Element {
+function Trays({ search: { trays, tray, tally, act } }: { search: Search }) {
   const seedsIn = (one: TrayView) =>
     one.examinedG === null ? Object.values(tally.of(one)) : one.species.map(({ count }) => count);
   return (
@@ -181,7 +181,7 @@ function Trays({ search: { trays, tray, tally, act } }: { search: Search }): JSX
 
 const sumOf = (counts: readonly number[]) => counts.reduce((sum, one) => sum + one, 0);
 
-function SpeciesKeys({ search: { bindings, counted, mayTally, call } }: { search: Search }): JSX.Element {
+function SpeciesKeys({ search: { bindings, counted, mayTally, call } }: { search: Search }) {
   const unbound = Object.keys(counted).filter((name) => !bindings.keys.some((one) => one.species === name));
   return (
     <div className="tally finds">
@@ -210,7 +210,7 @@ function SpeciesKeys({ search: { bindings, counted, mayTally, call } }: { search
   );
 }
 
-function FoundSoFar({ test, search }: { test: OtherSeedsTest; search: Search }): JSX.Element {
+function FoundSoFar({ test, search }: { test: OtherSeedsTest; search: Search }) {
   const { state, tray, closed, counted, tally } = search;
   const examined = test.examinedG ?? 0;
   const left = test.sampleG === null ? null : Math.max(0, test.sampleG - examined);
@@ -239,7 +239,7 @@ interface ClosingProps {
   mayWrite: boolean;
 }
 
-function Closing({ search: { closed, other, tray, to }, mayWrite }: ClosingProps): JSX.Element {
+function Closing({ search: { closed, other, tray, to }, mayWrite }: ClosingProps) {
   return (
     <>
       <KeyFoot

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
@@ -15,7 +14,7 @@ interface FoundProps {
 }
 
 /** Everything that was found in the closed trays, with its rates. */
-export function Found({ test, origin, open }: FoundProps): JSX.Element | null {
+export function Found({ test, origin, open }: FoundProps) {
   if (!test.total) return null;
   return (
     <section className="mt-4">
@@ -87,7 +86,7 @@ interface RatesProps {
   open: () => void;
 }
 
-function Rates({ count, rate, widest, open }: RatesProps): JSX.Element {
+function Rates({ count, rate, widest, open }: RatesProps) {
   return (
     <>
       <td className="num">{count}</td>
@@ -115,7 +114,7 @@ const FOLLOWS: Readonly<Record<NoxiousVerdict['consequence'], string>> = {
 const WIDTH = 170;
 
 /** The count as a bar, and over it the range that it may come from. */
-function Interval({ count, rate, widest }: { count: number; rate: OtherSeedsRate; widest: number }): JSX.Element {
+function Interval({ count, rate, widest }: { count: number; rate: OtherSeedsRate; widest: number }) {
   const at = (seeds: number) => (WIDTH * seeds) / widest;
   const [low, high] = [at(rate.countLower), Math.max(1, at(rate.countUpper))];
   return (
@@ -138,7 +137,7 @@ interface NoxiousProps {
 }
 
 /** What the jurisdictions make of it: species, rate, limit, and what follows. */
-export function Noxious({ test, lists, open }: NoxiousProps): JSX.Element | null {
+export function Noxious({ test, lists, open }: NoxiousProps) {
   if (!test.total) return null;
   return (
     <section className="mt-4">

@@ -1,4 +1,4 @@
-import type { JSX, ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import {
   fieldInTray,
   type FoundSpecies,
@@ -28,7 +28,7 @@ interface JudgedProps {
 }
 
 /** What the search has found, and what follows from it. */
-export function Judged({ view, test, mayWrite, show, children }: JudgedProps): JSX.Element {
+export function Judged({ view, test, mayWrite, show, children }: JudgedProps) {
   const { may } = useSession();
   return (
     <>

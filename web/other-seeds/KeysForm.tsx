@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { validate } from '@mercato/contract/http/validate';
 import { FIND_KEYS, type KeyBinding, keyBindingsSchema } from '@mercato/contract/other-seeds/otherSeeds';
@@ -10,7 +10,7 @@ interface KeysFormProps {
 }
 
 /** Changes which key calls which species; what was tallied stays with its species. */
-export function KeysForm({ keys, done }: KeysFormProps): JSX.Element {
+export function KeysForm({ keys, done }: KeysFormProps) {
   const [lines, setLines] = useState<readonly KeyBinding[]>(keys);
   const [faults, setFaults] = useState<readonly { path: string; message: string }[]>([]);
   const put = (i: number, next: Partial<KeyBinding>) =>

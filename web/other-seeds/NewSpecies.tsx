@@ -1,8 +1,8 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 
 /** Names a species by scientific or common name; Enter gives it a key and counts the seed that was found. */
-export function NewSpecies({ list, done }: { list: string; done: (name: string) => void }): JSX.Element {
+export function NewSpecies({ list, done }: { list: string; done: (name: string) => void }) {
   const [name, setName] = useState('');
   return (
     <form

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
 import {
@@ -33,7 +32,7 @@ interface OtherFindsProps {
 }
 
 /** Counts that were not made here: a second sample, a second laboratory, a label. */
-export function OtherFinds({ view, may, open }: OtherFindsProps): JSX.Element {
+export function OtherFinds({ view, may, open }: OtherFindsProps) {
   const { data } = useQuery(reading(otherSeedsRoutes.others, { lot: view.lot.id }));
   return (
     <Elsewhere
@@ -67,7 +66,7 @@ interface ComparedProps {
   open: (title: string, verdict: Verdict) => void;
 }
 
-function Compared({ one: { verdict, exact, source }, open }: ComparedProps): JSX.Element {
+function Compared({ one: { verdict, exact, source }, open }: ComparedProps) {
   return (
     <>
       {verdict && (
@@ -95,7 +94,7 @@ interface FindFormProps {
   leave: () => void;
 }
 
-function FindForm({ view, before, leave }: FindFormProps): JSX.Element {
+function FindForm({ view, before, leave }: FindFormProps) {
   const ways = (Object.keys(WAYS) as FindWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
   const initial: {
     source: string;

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useCallback, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
@@ -16,7 +16,7 @@ import { FindStation } from './FindStation.tsx';
 import { SearchForm } from './SearchForm.tsx';
 
 /** The searches for other seeds of a lot: the one at hand, and how the next is started. */
-export default function OtherSeeds(): JSX.Element {
+export default function OtherSeeds() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();

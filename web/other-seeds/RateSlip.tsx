@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import type { FoundSpecies, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import { threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import { Slip } from '../ui/Slip.tsx';
@@ -10,7 +9,7 @@ interface RateSlipProps {
 }
 
 /** The working of a rate: of one species, or of all other seeds together. */
-export function RateSlip({ test, species, examinedG }: RateSlipProps): JSX.Element | null {
+export function RateSlip({ test, species, examinedG }: RateSlipProps) {
   const found = species ?? test.total;
   if (!found) return null;
   return (

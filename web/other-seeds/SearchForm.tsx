@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { validate } from '@mercato/contract/http/validate';
 import { type Extent, EXTENTS, isLimited, isReduced } from '@mercato/contract/other-seeds/extent';
 import {
@@ -27,7 +27,7 @@ interface SearchFormProps {
 }
 
 /** Draws a working sample and starts a search on it: how far it goes, and for what. */
-export function SearchForm({ view, may, started }: SearchFormProps): JSX.Element {
+export function SearchForm({ view, may, started }: SearchFormProps) {
   const client = useQueryClient();
   const [extent, setExtent] = useState<Extent>('complete');
   const [names, setNames] = useState<readonly string[]>(['']);

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
@@ -32,16 +32,7 @@ const isTally = (rows: readonly Line[], start: readonly { name: string; count: n
   );
 };
 
-/** One tray in figures: typed from a sheet, closed from the tally, or corrected. */
-export function TrayForm({
-  testId,
-  tray,
-  start,
-  list,
-  settled,
-  done,
-  leave,
-}: {
+interface TrayFormProps {
   testId: string;
   tray: TrayView;
   /** What was counted so far. */
@@ -52,7 +43,10 @@ export function TrayForm({
   settled: () => Promise<string | null>;
   done: () => void;
   leave: () => void;
-}): JSX.Element {
+}
+
+/** One tray in figures: typed from a sheet, closed from the tally, or corrected. */
+export function TrayForm({ testId, tray, start, list, settled, done, leave }: TrayFormProps) {
   const client = useQueryClient();
   const here = useBalanceHere();
   const [refused, setRefused] = useState<string>();

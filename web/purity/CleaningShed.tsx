@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
@@ -31,7 +31,7 @@ interface FractionsProps {
 }
 
 /** Pure seed looked at one by one: it stays pure seed, whatever it looks like. */
-export function Fractions({ entry, shares }: FractionsProps): JSX.Element {
+export function Fractions({ entry, shares }: FractionsProps) {
   return (
     <Fold
       title="Pure seed for the cleaning shed: light, stained, bored, off type"
@@ -70,7 +70,7 @@ interface SortingClockProps {
 }
 
 /** A start/stop clock for parting by hand: grams an hour, hours for the lot, and a word when the eyes want a rest. */
-export function SortingClock({ view, test, mass }: SortingClockProps): JSX.Element {
+export function SortingClock({ view, test, mass }: SortingClockProps) {
   const client = useQueryClient();
   const clock = useClock(test.id);
   const [parted, setParted] = useState<string | null>(null);

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import type { PurityResult } from '@mercato/contract/purity/purity';
 import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
@@ -19,7 +18,7 @@ interface JudgedTestsProps {
 }
 
 /** How halves or whole samples compare, component by component, and what is reported of them. */
-export function JudgedTests({ result, open }: JudgedTestsProps): JSX.Element | null {
+export function JudgedTests({ result, open }: JudgedTestsProps) {
   const { judged, shares } = result;
   if (!judged) return null;
   const half = judged.basis === 'half';

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
 import {
@@ -32,7 +31,7 @@ interface OtherPuritiesProps {
 }
 
 /** Results that were not made here: a second sample, a second laboratory, a label; each judged against what is reported. */
-export function OtherPurities({ view, may, open }: OtherPuritiesProps): JSX.Element {
+export function OtherPurities({ view, may, open }: OtherPuritiesProps) {
   const { data } = useQuery(reading(purityRoutes.others, { lot: view.lot.id }));
   return (
     <Elsewhere
@@ -83,7 +82,7 @@ interface OtherFormProps {
   leave: () => void;
 }
 
-function OtherForm({ view, before, leave }: OtherFormProps): JSX.Element {
+function OtherForm({ view, before, leave }: OtherFormProps) {
   const ways = (Object.keys(WAYS) as PurityWay[]).filter((one) => (view.lot.book === 'ista') !== (one === 'label'));
   const entry = useEntry({
     from: {

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { Component } from '@mercato/core/units/components';
@@ -33,7 +32,7 @@ export function Parts({
   weighTo: number | null;
   onRefused: (reason: string | undefined) => void;
   onFocus: (part: string) => void;
-}): JSX.Element {
+}) {
   const sent = sentParts(values);
   const put = (line: PartLine, next: Partial<PartLine>) =>
     change(values.parts.map((one) => (one === line ? { ...one, ...next } : one)));

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useCallback, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
@@ -18,7 +18,7 @@ import { halfWords, PurityStation } from './PurityStation.tsx';
 import { UnitRules } from './UnitRules.tsx';
 
 /** The purity tests of a lot: the one at hand, and how the next is drawn. */
-export default function Purity(): JSX.Element {
+export default function Purity() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();

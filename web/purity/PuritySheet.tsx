@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { purityRoutes } from '@mercato/contract/purity/routes';
@@ -10,7 +9,7 @@ import { PaperHead } from '../ui/PaperHead.tsx';
 import { FIELD_NAMES, weighedFields } from './entry.ts';
 
 /** The bench sheet on paper: the lines of the screen in their order, so that a filled sheet is typed back from top to bottom. */
-export default function PuritySheet(): JSX.Element {
+export default function PuritySheet() {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));

@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
@@ -25,21 +25,17 @@ import { useWeighing } from './useWeighing.ts';
 /** What the narrow slip shows: a component's share, a verdict that was opened, or the gain or loss. */
 type Shown = { component: Component } | { title: string; verdict: Verdict } | null;
 
-/** One working sample at the bench: weighed in, parted, weighed; the figures look after themselves. */
-export function PurityStation({
-  view,
-  test,
-  mayWrite,
-  tests,
-  children,
-}: {
+interface PurityStationProps {
   view: PurityView;
   test: PurityTest;
   mayWrite: boolean;
   /** The other tests of the lot. */
   tests: ReactNode;
   children: ReactNode;
-}): JSX.Element {
+}
+
+/** One working sample at the bench: weighed in, parted, weighed; the figures look after themselves. */
+export function PurityStation({ view, test, mayWrite, tests, children }: PurityStationProps) {
   const [shown, setShown] = useState<Shown>(null);
   const [into, setInto] = useState<Hands['into']>(null);
   const [refused, setRefused] = useState<Hands['refused']>(null);
@@ -159,7 +155,7 @@ interface PuritySlipProps {
   analysis: PurityAnalysis | null;
 }
 
-function PuritySlip({ view, test, shown, analysis }: PuritySlipProps): JSX.Element {
+function PuritySlip({ view, test, shown, analysis }: PuritySlipProps) {
   return (
     <>
       {shown && 'verdict' in shown && <VerdictSlip title={shown.title} verdict={shown.verdict} />}

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import type { PurityAnalysis } from '@mercato/core/purity/analysePurity';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
@@ -14,7 +13,7 @@ const COLOURS: Readonly<Record<Component, string>> = {
   inertMatter: 'var(--inert)',
 };
 
-export function Proposals({ parts }: { parts: PurityValues['parts'] }): JSX.Element {
+export function Proposals({ parts }: { parts: PurityValues['parts'] }) {
   const named = (component: Component) => parts.some((one) => one.component === component);
   return (
     <>
@@ -32,7 +31,7 @@ interface SumLineProps {
   open: () => void;
 }
 
-export function SumLine({ analysis, decimals, open }: SumLineProps): JSX.Element {
+export function SumLine({ analysis, decimals, open }: SumLineProps) {
   return (
     <div className="row-entry sum">
       <span className="serif">Sum of parts</span>
@@ -51,7 +50,7 @@ export function SumLine({ analysis, decimals, open }: SumLineProps): JSX.Element
   );
 }
 
-export function ShareBar({ analysis }: { analysis: PurityAnalysis }): JSX.Element {
+export function ShareBar({ analysis }: { analysis: PurityAnalysis }) {
   return (
     <>
       <div

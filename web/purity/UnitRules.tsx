@@ -1,9 +1,8 @@
-import type { JSX } from 'react';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import { Source } from '../ui/Slip.tsx';
 
 /** What the book counts as pure seed of this kind, with how far the words are to be trusted. */
-export function UnitRules({ rules }: { rules: PurityView['unitRules'] }): JSX.Element | null {
+export function UnitRules({ rules }: { rules: PurityView['unitRules'] }) {
   if (rules.length === 0) return null;
   return (
     <section aria-label="What counts as pure seed">

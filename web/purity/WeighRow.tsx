@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -20,16 +19,7 @@ export interface Hands {
   readonly setRefused: (refused: { field: WeighedField | null; reason: string } | null) => void;
 }
 
-/** One line that is weighed, with its share, what is wrong with it, and the parts that are named in it. */
-export function WeighRow({
-  field,
-  view,
-  test,
-  weighing,
-  hands,
-  mayWrite,
-  show,
-}: {
+interface WeighRowProps {
   field: WeighedField;
   view: PurityView;
   test: PurityTest;
@@ -38,7 +28,10 @@ export function WeighRow({
   mayWrite: boolean;
   /** Shows the working of a component in the slip. */
   show: (component: Component | null) => void;
-}): JSX.Element {
+}
+
+/** One line that is weighed, with its share, what is wrong with it, and the parts that are named in it. */
+export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }: WeighRowProps) {
   const { entry, edition, decimals, analysis, wrongDecimals } = weighing;
   const { values } = entry;
   const { refused, setRefused, setInto } = hands;

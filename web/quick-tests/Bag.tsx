@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { Fate } from '@mercato/contract/hands/fates';
@@ -29,7 +29,7 @@ const VERDICTS = {
 } as const;
 
 /** One bag: what was seen, what it says of the seed, and the question "bad seed or bad test?" where it arises. */
-export default function Bag(): JSX.Element {
+export default function Bag() {
   const { bag: id = '' } = useParams();
   const { may } = useSession();
   const { data } = useQuery(reading(quickTestRoutes.bag, { bag: id }));
@@ -149,7 +149,7 @@ export default function Bag(): JSX.Element {
 }
 
 /** A bag that ended too early or by mistake opens again; its end stays on file. */
-function Reopen({ bag }: Part): JSX.Element {
+function Reopen({ bag }: Part) {
   const client = useQueryClient();
   return (
     <div className="mt-2">
@@ -167,7 +167,7 @@ function Reopen({ bag }: Part): JSX.Element {
 
 const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`);
 
-function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }): JSX.Element {
+function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }) {
   const client = useQueryClient();
   const words = [
     look.sprouted === 0 ? 'nothing new' : `${look.sprouted} newly sprouted`,
@@ -208,7 +208,7 @@ const LATE_WORDS = {
 } as const;
 
 /** A look that came late is added, or set aside for good. */
-function LateLook({ bag, look }: Part & { look: LookView }): JSX.Element {
+function LateLook({ bag, look }: Part & { look: LookView }) {
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const decide = (fate: Fate) => () =>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { ComparisonRow, Tried } from '@mercato/contract/store/comparison';
@@ -24,7 +24,7 @@ const LEAST = 3;
 const SHARES = { min: 0, max: 100, ticks: 5 };
 
 /** Float, towel and field of each packet side by side, and how far they agree over all packets. */
-export default function Compare(): JSX.Element {
+export default function Compare() {
   const { data } = useQuery(reading(storeRoutes.comparison, {}));
   const [pair, setPair] = useState(0);
   if (!data) return <Busy />;
@@ -70,7 +70,7 @@ interface AgreeProps {
   second: string;
 }
 
-function Agree({ pairs, first, second }: AgreeProps): JSX.Element {
+function Agree({ pairs, first, second }: AgreeProps) {
   const found = agreement(
     pairs.map((one) => one.x),
     pairs.map((one) => one.y),
@@ -143,7 +143,7 @@ function Agree({ pairs, first, second }: AgreeProps): JSX.Element {
   );
 }
 
-function TestTable({ rows }: { rows: readonly ComparisonRow[] }): JSX.Element | null {
+function TestTable({ rows }: { rows: readonly ComparisonRow[] }) {
   if (rows.length === 0) return null;
   const cell = (one: Tried | null) =>
     one ? (

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { type BagView, endBagSchema, floatNoteSchema } from '@mercato/contract/quick-tests/rounds';
@@ -37,7 +36,7 @@ const ANSWERS = ['yes', 'no', 'unknown'] as const;
 const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
 
 /** Ends the bag; where few sprouted, the causes are walked through first. */
-export function EndForm({ bag }: Part): JSX.Element {
+export function EndForm({ bag }: Part) {
   const entry = useEntry({
     from: { on: bag.today, answers: NO_ANSWERS },
     schema: endBagSchema,
@@ -87,7 +86,7 @@ export function EndForm({ bag }: Part): JSX.Element {
 }
 
 /** A float test as a side note: recorded, compared, never a germination. */
-export function FloatForm({ bag }: Part): JSX.Element {
+export function FloatForm({ bag }: Part) {
   const { float } = bag;
   const entry = useEntry({
     from: {

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import { type BagBrief, type NewLook, WATERS } from '@mercato/contract/quick-tests/rounds';
 import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
@@ -27,7 +26,7 @@ interface LookFormProps {
   keep: (look: NewLook) => void;
 }
 
-export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormProps): JSX.Element {
+export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormProps) {
   const most = bag.seeds - bag.sprouted;
   const [seen, change, forget] = useKept<Seen>(`look:${personId}:${bag.id}`, {
     sprouted: 0,

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
@@ -48,7 +48,7 @@ const TREATMENT_WORDS: Readonly<Record<Treatment, string>> = {
 };
 
 /** Packets are chosen, seeds are taken blind, and one round begins. */
-export default function NewRound(): JSX.Element {
+export default function NewRound() {
   const { session } = useSession();
   const [search] = useSearchParams();
   const ids = search.get('packets') ?? '';
@@ -68,7 +68,7 @@ const bagOf = (packet: PacketBrief, treatment: Treatment): TypedBag => ({
   how: '',
 });
 
-function RoundForm({ today, brought }: { today: string; brought: readonly PacketBrief[] }): JSX.Element {
+function RoundForm({ today, brought }: { today: string; brought: readonly PacketBrief[] }) {
   const navigate = useNavigate();
   const [sought, setSought] = useState('');
   const { data } = useQuery({ ...reading(storeRoutes.list, {}, { q: sought }), placeholderData: keepPreviousData });

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { calculated } from '../catalogue/calculated.ts';
@@ -28,7 +28,7 @@ function kindHint(typed: string, method: SmallTestMethod | undefined): string {
 const EMPTY = { seeds: '', sprouted: '', kindName: '', day: '', degrees: '', packet: '', standard: '' };
 
 /** A quick answer without a lot: so many seeds, so many sprouted. Nothing is stored. */
-export default function QuickAnswer(): JSX.Element {
+export default function QuickAnswer() {
   const [typed, setTyped] = useState({ ...EMPTY, seeds: '25', sprouted: '17' });
   const { seeds, sprouted, packet, standard, kindName, day, degrees } = typed;
   const taking = (key: keyof typeof EMPTY) => (text: string) => setTyped((held) => ({ ...held, [key]: text }));

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { HandAct } from '@mercato/contract/hands/hands';
@@ -20,7 +20,7 @@ import { bagName, inTurn } from './bags.ts';
 const ALL_SENT = () => Promise.resolve(null);
 
 /** The daily look: the next bag first, large targets, in any number of sessions, with or without a network. */
-export default function Round(): JSX.Element {
+export default function Round() {
   const { round = '' } = useParams();
   const { session, may } = useSession();
   const { data } = useQuery(reading(quickTestRoutes.round, { round }));
@@ -35,7 +35,7 @@ interface LookingProps {
   may: boolean;
 }
 
-function Looking({ view, personId, today, may }: LookingProps): JSX.Element {
+function Looking({ view, personId, today, may }: LookingProps) {
   const client = useQueryClient();
   const [chosen, setChosen] = useState<string | null>(null);
   const outbox = useOutbox(personId, (answer) => {
@@ -171,7 +171,7 @@ interface BagsProps {
 }
 
 /** Every bag of the round, how it stands, and the way to look at it out of turn. */
-function Bags({ bags, today, next, look }: BagsProps): JSX.Element {
+function Bags({ bags, today, next, look }: BagsProps) {
   return (
     <ul className="packets" aria-label="bags">
       {bags.map((one) => (

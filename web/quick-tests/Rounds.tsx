@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Link } from 'react-router';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { reading } from '../api/routes.ts';
@@ -7,7 +6,7 @@ import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 
 /** The rounds of small tests: those that are open first. */
-export default function Rounds(): JSX.Element {
+export default function Rounds() {
   const { may } = useSession();
   const { data } = useQuery(reading(quickTestRoutes.rounds, {}));
   if (!data) return <Busy />;

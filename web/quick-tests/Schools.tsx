@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
 import type { Cause } from '@mercato/core/quick-tests/badTest';
@@ -11,7 +10,7 @@ const settled = (more: number | null, counted: boolean) =>
   more === 0 ? 'settled' : more === null ? (counted ? 'more than there are' : 'no number would') : `about ${more}`;
 
 /** What a small test says: in words, how thick to sow, and what each school would do with what chance to err. */
-export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
+export function Schools({ answer }: { answer: QuickAnswer }) {
   return (
     <>
       <p className="serif fs-4 mt-4" role="status">
@@ -38,7 +37,7 @@ export function Schools({ answer }: { answer: QuickAnswer }): JSX.Element {
 }
 
 /** Why the rules of thumb wait, and what to do about it. */
-function HeldBack({ answer: { heldBack, schools, sowTimes } }: { answer: QuickAnswer }): JSX.Element {
+function HeldBack({ answer: { heldBack, schools, sowTimes } }: { answer: QuickAnswer }) {
   const early = heldBack.includes('too-early');
   const faults = heldBack.filter((one) => one !== 'too-early');
   const why = heldBack.map((one) => HELD[one] ?? CAUSE_WORDS[one].says).join('; ');
@@ -58,7 +57,7 @@ function HeldBack({ answer: { heldBack, schools, sowTimes } }: { answer: QuickAn
 
 const HELD: Partial<Record<Cause, string>> = { 'too-early': 'its last day has not come, and more may follow' };
 
-function SchoolTable({ answer }: { answer: QuickAnswer }): JSX.Element {
+function SchoolTable({ answer }: { answer: QuickAnswer }) {
   return (
     <>
       <h2 className="mt-4">What each school would do</h2>

@@ -1,11 +1,10 @@
-import type { JSX } from 'react';
 import { Stack } from 'react-bootstrap';
 import { Link, Outlet, useParams } from 'react-router';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useStation } from './station.ts';
 
 /** Stands before every bench page: at a station one lot is open at a time, until its vessels are accounted for. */
-export function BenchGuard(): JSX.Element {
+export function BenchGuard() {
   const { lot = '' } = useParams();
   const { here } = useStation();
   if (!here?.lot || here.lot.id === lot || (here.vessels.length === 0 && here.kind === 'bench')) return <Outlet />;

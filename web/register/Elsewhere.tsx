@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { shortDay } from '../api/session.tsx';
 
@@ -33,7 +33,7 @@ export function Elsewhere<T extends Result>({
   /** What is shown of one result. */
   children: (one: T) => ReactNode;
   form: (before: T | null, leave: () => void) => ReactNode;
-}): JSX.Element {
+}) {
   const [writing, setWriting] = useState<T | 'new' | null>(null);
   return (
     <section className="mt-4">

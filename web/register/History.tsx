@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -9,7 +8,7 @@ import { shortInstant, useSession } from '../api/session.tsx';
 import { Fold } from '../ui/Fold.tsx';
 
 /** Everything that was written about a lot, in order: who, when, what, why. */
-export default function History(): JSX.Element {
+export default function History() {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery(reading(lotRoutes.history, { lot }));

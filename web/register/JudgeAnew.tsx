@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { useNavigate } from 'react-router';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -13,7 +12,7 @@ import { to, useEntry } from '../ui/entry.ts';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** Judges a lot by another edition of its book; the earlier judgements stay on file. */
-export function JudgeAnew({ sheet }: { sheet: LotSheet }): JSX.Element | null {
+export function JudgeAnew({ sheet }: { sheet: LotSheet }) {
   const navigate = useNavigate();
   const { data } = useQuery(reading(ruleBookRoutes.list, {}));
   const others = (data?.editions ?? []).filter(

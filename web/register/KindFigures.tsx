@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { OWN_FIELDS, type OwnField, ownFigureSchema } from '@mercato/contract/register/kinds';
@@ -21,7 +21,7 @@ interface KindFiguresProps {
 }
 
 /** What the chosen book says of a kind, row by row with its provenance; a gap can be filled with the laboratory's own figure. */
-export function KindFigures({ species, book, bookKind }: KindFiguresProps): JSX.Element | null {
+export function KindFigures({ species, book, bookKind }: KindFiguresProps) {
   const { may } = useSession();
   const { data } = useQuery(reading(kindRoutes.view, { species }));
   const [filling, setFilling] = useState<OwnField | null>(null);
@@ -104,7 +104,7 @@ interface FillGapProps {
   done: () => void;
 }
 
-function FillGap({ species, book, field, done }: FillGapProps): JSX.Element {
+function FillGap({ species, book, field, done }: FillGapProps) {
   const entry = useEntry({
     from: { value: '', source: '' },
     body: (values) => ({ ...values, value: plainFigure(values.value), book, field }),

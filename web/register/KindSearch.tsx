@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { KindList } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
@@ -17,7 +17,7 @@ interface KindSearchProps {
 }
 
 /** Finds a kind by scientific name, common name or synonym; arrow keys and Enter choose. */
-export function KindSearch({ chosen, onChoose, onUnknown, fault }: KindSearchProps): JSX.Element {
+export function KindSearch({ chosen, onChoose, onUnknown, fault }: KindSearchProps) {
   const id = useId();
   const [typed, setTyped] = useState(chosen);
   const [open, setOpen] = useState(false);

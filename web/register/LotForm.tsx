@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
@@ -21,14 +21,14 @@ import { KindSearch } from './KindSearch.tsx';
 import { NewKind } from './NewKind.tsx';
 
 /** Opens a lot, or corrects the header of one; the old header stays on file. */
-export default function LotForm(): JSX.Element {
+export default function LotForm() {
   const { lot } = useParams();
   const { data } = useQuery({ ...reading(lotRoutes.sheet, { lot: lot ?? '' }), enabled: lot !== undefined });
   if (lot && !data) return <Busy />;
   return <Form sheet={data} />;
 }
 
-function Form({ sheet }: { sheet: LotSheet | undefined }): JSX.Element {
+function Form({ sheet }: { sheet: LotSheet | undefined }) {
   const navigate = useNavigate();
   const { may } = useSession();
   const [adding, setAdding] = useState<string | null>(null);

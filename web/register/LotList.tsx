@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JSX, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { standingWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
@@ -77,7 +77,7 @@ const columnsOn = (today: string): readonly Column<LotListRow>[] => [
 ];
 
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
-export default function LotList(): JSX.Element {
+export default function LotList() {
   const { session, may } = useSession();
   const [at, setAt] = useState(-1);
   const { get, sought, page, typed, type, change } = useListAddress(() => setAt(-1));

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { WORK } from '@mercato/contract/lot-sheet/registry';
@@ -24,7 +24,7 @@ const FIGURES: Readonly<Record<string, string | undefined>> = Object.fromEntries
 );
 
 /** One lot on one page: the steps in the order of the work, what stands, and what is next. */
-export function LotSheet(): JSX.Element {
+export function LotSheet() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { session, may } = useSession();
@@ -163,7 +163,7 @@ interface SheetHeadProps {
 }
 
 /** What the lot is, who asked for it, and its figures as they stand. */
-function SheetHead({ sheet, opener }: SheetHeadProps): JSX.Element {
+function SheetHead({ sheet, opener }: SheetHeadProps) {
   const { header } = sheet;
   return (
     <div className="sheet-head">

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { passwordChangeSchema } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
@@ -11,7 +11,7 @@ import { to, useEntry } from '../ui/entry.ts';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** What a person sets for themselves. */
-export default function Me(): JSX.Element {
+export default function Me() {
   const { session } = useSession();
   if (!session?.person) return <Busy />;
   return (
@@ -24,7 +24,7 @@ export default function Me(): JSX.Element {
 }
 
 /** How somebody writes figures and dates; remembered on this machine. */
-function Figures(): JSX.Element {
+function Figures() {
   const [which, setWhich] = useState(figuresChosen);
   return (
     <section aria-label="figures and dates">
@@ -44,7 +44,7 @@ function Figures(): JSX.Element {
 }
 
 /** The own password; whoever is signed in elsewhere under this name is signed out there. */
-function Password(): JSX.Element {
+function Password() {
   const [changed, setChanged] = useState(0);
   return (
     <section aria-label="password" className="mt-4">
@@ -54,7 +54,7 @@ function Password(): JSX.Element {
   );
 }
 
-function PasswordForm({ done }: { done: () => void }): JSX.Element {
+function PasswordForm({ done }: { done: () => void }) {
   const entry = useEntry({
     from: { current: '', next: '' },
     schema: passwordChangeSchema,

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
@@ -21,7 +20,7 @@ interface NewKindProps {
 }
 
 /** A kind that the list does not hold, with where it is known from; or one that the laboratory added, to be corrected. */
-export function NewKind({ species, before, done, leave }: NewKindProps): JSX.Element {
+export function NewKind({ species, before, done, leave }: NewKindProps) {
   const entry = useEntry({
     from: {
       species,

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import {
@@ -18,7 +18,7 @@ import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */
-export default function People(): JSX.Element {
+export default function People() {
   const client = useQueryClient();
   const { data } = useQuery(reading(peopleRoutes.list, {}));
   const [trouble, setTrouble] = useState<string>();
@@ -84,7 +84,7 @@ export default function People(): JSX.Element {
 }
 
 /** Makes a link with which somebody sets a password anew; it is shown once. */
-function ResetButton({ person }: { person: PersonView }): JSX.Element {
+function ResetButton({ person }: { person: PersonView }) {
   const client = useQueryClient();
   const [link, setLink] = useState<string>();
   const [trouble, setTrouble] = useState<string>();
@@ -115,12 +115,12 @@ function ResetButton({ person }: { person: PersonView }): JSX.Element {
 }
 
 /** What the laboratory says of itself on paper, and what its printer holds. */
-function Laboratory(): JSX.Element | null {
+function Laboratory() {
   const { data } = useQuery(reading(laboratoryRoutes.view, {}));
   return data ? <LaboratoryForm data={data} /> : null;
 }
 
-function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
+function LaboratoryForm({ data }: { data: LaboratoryView }) {
   const [kept, setKept] = useState(false);
   const entry = useEntry({
     from: { ...data },
@@ -143,7 +143,7 @@ function LaboratoryForm({ data }: { data: LaboratoryView }): JSX.Element {
   );
 }
 
-function NewPersonForm(): JSX.Element {
+function NewPersonForm() {
   const entry = useEntry({
     from: { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
     schema: newPersonSchema,

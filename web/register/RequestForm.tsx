@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
@@ -14,13 +13,13 @@ import { Field, Ticks } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 
 /** Who asks for what, by when, and who drew the sample. */
-export default function RequestForm(): JSX.Element {
+export default function RequestForm() {
   const { lot = '' } = useParams();
   const { data } = useQuery(reading(lotRoutes.sheet, { lot }));
   return data ? <Lines sheet={data} /> : <Busy />;
 }
 
-function Lines({ sheet }: { sheet: LotSheet }): JSX.Element {
+function Lines({ sheet }: { sheet: LotSheet }) {
   const navigate = useNavigate();
   const { request } = sheet;
   const { data: lists } = useQuery(reading(otherSeedsRoutes.jurisdictions, {}));

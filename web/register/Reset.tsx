@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { passwordResetSchema } from '@mercato/contract/register/people';
@@ -10,7 +9,7 @@ import { Field } from '../ui/Field.tsx';
 import { useEntry } from '../ui/entry.ts';
 
 /** A new password by a one-time link, which the lead hands on. */
-export default function Reset(): JSX.Element {
+export default function Reset() {
   const client = useQueryClient();
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();

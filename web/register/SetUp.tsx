@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { firstPersonSchema } from '@mercato/contract/register/people';
@@ -10,7 +9,7 @@ import { Field } from '../ui/Field.tsx';
 import { useEntry } from '../ui/entry.ts';
 
 /** The first person of an empty installation; the one-time token comes with the link from the terminal. */
-export default function SetUp(): JSX.Element {
+export default function SetUp() {
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();
   const client = useQueryClient();

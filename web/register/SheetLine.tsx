@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
@@ -9,7 +8,7 @@ import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 /** For whom, what was asked and by when; where the lot comes from and what it was divided into. */
-export function Asked({ sheet }: { sheet: Sheet }): JSX.Element {
+export function Asked({ sheet }: { sheet: Sheet }) {
   const { session } = useSession();
   const { request, parent, parts } = sheet;
   return (
@@ -71,7 +70,7 @@ interface FactProps {
   open?: (() => void) | undefined;
 }
 
-export function Fact({ figure, what, open }: FactProps): JSX.Element {
+export function Fact({ figure, what, open }: FactProps) {
   return (
     <div className="soft small">
       <b className="fig d-block fw-medium fs-6 text-ink">
@@ -83,7 +82,7 @@ export function Fact({ figure, what, open }: FactProps): JSX.Element {
 }
 
 /** A figure; where its working is known, a button that opens it. */
-function Figure({ text, open }: { text: string; open: (() => void) | undefined }): JSX.Element {
+function Figure({ text, open }: { text: string; open: (() => void) | undefined }) {
   return open ? (
     <Button variant="link" className="opens fig" onClick={open}>
       {text}
@@ -102,7 +101,7 @@ interface LineProps {
   open: (() => void) | undefined;
 }
 
-export function Line({ line, lot, now, today, zone, open }: LineProps): JSX.Element {
+export function Line({ line, lot, now, today, zone, open }: LineProps) {
   const path = pathOf(lot, line);
   const { figure, note } = lineWords(line, readerNow().order);
   return (

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
@@ -17,7 +17,7 @@ const ROLE_WORDS = {
   sampler: 'sampler: lots and samples',
 } as const;
 
-export function SignIn(): JSX.Element {
+export function SignIn() {
   const { session } = useSession();
   const [username, setUsername] = useState('');
   const [password, setPassword] = useState('');

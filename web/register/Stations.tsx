@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
@@ -19,7 +19,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import { useStation } from './station.ts';
 
 /** Benches and machines: which lot is open at each, what still stands there, and where this screen stands. */
-export default function Stations(): JSX.Element {
+export default function Stations() {
   const { may } = useSession();
   const { stations, here, standAt, act } = useStation(true);
   if (!stations) return <Busy />;
@@ -54,7 +54,7 @@ interface StationProps {
   act: (what: StationAct) => Promise<void>;
 }
 
-function Station({ station, here, stand, act }: StationProps): JSX.Element | null {
+function Station({ station, here, stand, act }: StationProps) {
   const { session, may } = useSession();
   const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
@@ -184,7 +184,7 @@ interface LineFormProps {
 }
 
 /** One line to write, and what is done with it. */
-function LineForm({ label, hint, words, send: sendLine }: LineFormProps): JSX.Element {
+function LineForm({ label, hint, words, send: sendLine }: LineFormProps) {
   const [text, setText] = useState('');
   return (
     <form
@@ -204,7 +204,7 @@ function LineForm({ label, hint, words, send: sendLine }: LineFormProps): JSX.El
 
 const WORDS: Readonly<Record<string, string>> = { open: 'opened', close: 'closed', clean: 'cleaned down after' };
 
-function NewStationForm(): JSX.Element {
+function NewStationForm() {
   const entry = useEntry({
     from: { name: '', kind: 'bench' },
     schema: newStationSchema,

@@ -1,20 +1,16 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import type { TestFrame } from '@mercato/contract/register/lots';
 
-/** The tests of a step side by side; nothing where there is one alone. */
-export function TestTabs<T extends TestFrame>({
-  tests,
-  at,
-  name,
-  open,
-}: {
+interface TestTabsProps<T extends TestFrame> {
   tests: readonly T[];
   at: T;
   name: (test: T) => string;
   /** By the code of the sample that was tested. */
   open: (code: string) => void;
-}): JSX.Element | null {
+}
+
+/** The tests of a step side by side; nothing where there is one alone. */
+export function TestTabs<T extends TestFrame>({ tests, at, name, open }: TestTabsProps<T>) {
   if (tests.length < 2) return null;
   return (
     <p className="soft mt-1 mb-0 mx-0">

@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Decision } from '@mercato/contract/register/decisions';
@@ -30,7 +30,7 @@ interface BenchHeadProps {
 }
 
 /** The head of every bench page: what is done, on which lot, by which book. */
-export function BenchHead({ lot, title, code, children }: BenchHeadProps): JSX.Element {
+export function BenchHead({ lot, title, code, children }: BenchHeadProps) {
   return (
     <>
       <div className="head">
@@ -122,7 +122,7 @@ export function DrawAndStart({
   /** The day on which the test is set up, and with it the sample drawn; without it the form asks. */
   drawnOn?: SeenLines;
   children?: ReactNode;
-}): JSX.Element | null {
+}) {
   const [trouble, setTrouble] = useState<string>();
   const entry = useEntry({
     from: { mass: { text: '', unit: 'g' }, why: '', portion: portion ?? 'whole', ...TODAY },
@@ -189,7 +189,7 @@ export function DrawAndStart({
 }
 
 /** What stood in a field before it was corrected, struck through, with who and why. */
-export function Earlier({ field }: { field: FieldView | undefined }): JSX.Element | null {
+export function Earlier({ field }: { field: FieldView | undefined }) {
   if (!field || field.earlier.length === 0) return null;
   return (
     <span>
@@ -206,17 +206,15 @@ export function Earlier({ field }: { field: FieldView | undefined }): JSX.Elemen
   );
 }
 
-/** Lets the lead accept a test that stands outside, or set one aside; always with a reason. */
-export function DecisionBox({
-  on,
-  outside,
-  subject = 'test',
-}: {
+interface DecisionBoxProps {
   /** A test or a sample. */
   on: Pick<TestFrame, 'id' | 'lotId' | 'decision'>;
   outside: boolean;
   subject?: keyof typeof CHOICES;
-}): JSX.Element | null {
+}
+
+/** Lets the lead accept a test that stands outside, or set one aside; always with a reason. */
+export function DecisionBox({ on, outside, subject = 'test' }: DecisionBoxProps) {
   const { session, may } = useSession();
   const choices = CHOICES[subject];
   const entry = useEntry({

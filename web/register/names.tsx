@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { reading } from '../api/routes.ts';
@@ -19,7 +18,7 @@ interface SpeciesProposalsProps {
  * Proposals for a line that asks for a species, found by scientific and by common name. Nine hundred of them cost
  * time, so that they stand only beside a line that is open.
  */
-export function SpeciesProposals({ id, usually }: SpeciesProposalsProps): JSX.Element | null {
+export function SpeciesProposals({ id, usually }: SpeciesProposalsProps) {
   const names = useNames();
   if (!names) return null;
   return (
@@ -36,7 +35,7 @@ export function SpeciesProposals({ id, usually }: SpeciesProposalsProps): JSX.El
 }
 
 /** Proposals for a kind of inert matter. */
-export function InertProposals({ id }: { id: string }): JSX.Element | null {
+export function InertProposals({ id }: { id: string }) {
   const names = useNames();
   return names ? (
     <datalist id={id}>

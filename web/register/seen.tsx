@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { type DayCorrection, dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
@@ -31,7 +31,7 @@ export const seenBody = ({ seenOn, lateReason }: SeenLines): SeenOn =>
   seenOn === '' ? {} : { seenOn, ...unlessEmpty('lateReason', lateReason) };
 
 /** The day on which something was seen, today unless somebody says otherwise; long ago it asks why it comes so late. */
-export function SeenOnField({ label, entry, hint }: { label: string; entry: SeenEntry; hint?: string }): JSX.Element {
+export function SeenOnField({ label, entry, hint }: { label: string; entry: SeenEntry; hint?: string }) {
   const { session } = useSession();
   const today = session?.today ?? '';
   const { seenOn, lateReason } = entry.values;
@@ -71,7 +71,7 @@ interface SeenLineProps {
 }
 
 /** Who wrote figures down and on which days they were seen; the day can be corrected, the figures stay. */
-export function SeenLine({ route, test, fields, may }: SeenLineProps): JSX.Element | null {
+export function SeenLine({ route, test, fields, may }: SeenLineProps) {
   const { session } = useSession();
   const [open, setOpen] = useState(false);
   const entry = useEntry({

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Modal, Stack, Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { RELEASE_FIELDS } from '@mercato/contract/release/fieldWords';
@@ -22,7 +22,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 const NAMES: Readonly<Record<DocumentKind, string>> = { tag: 'AOSA/FSA tag', report: 'report in the ISTA manner' };
 
 /** The tag and the report as they would be released now, why one is refused, and what was released before. */
-export default function Release(): JSX.Element {
+export default function Release() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { session, may } = useSession();
@@ -150,7 +150,7 @@ interface PaperProps {
   has: (key: string) => boolean;
 }
 
-function Paper({ document, species, narrow, openSlip, has }: PaperProps): JSX.Element {
+function Paper({ document, species, narrow, openSlip, has }: PaperProps) {
   return (
     <article className="paper-tag" style={{ maxWidth: narrow ? 520 : 820 }}>
       <h2 className="fs-5">{document.title}</h2>
@@ -193,7 +193,7 @@ interface AskReleaseProps {
   leave: () => void;
 }
 
-function AskRelease({ view, kind, show, leave }: AskReleaseProps): JSX.Element {
+function AskRelease({ view, kind, show, leave }: AskReleaseProps) {
   const before = view.releases.filter((one) => one.kind === kind).at(-1);
   const entry = useEntry({
     from: { reason: '' },

@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
@@ -12,7 +12,7 @@ interface BrowseProps {
 }
 
 /** An edition or a draft: its tables and its kinds at the left, what was chosen at the right. */
-export function Browse({ content, head, tableView }: BrowseProps): JSX.Element {
+export function Browse({ content, head, tableView }: BrowseProps) {
   const [search, setSearch] = useSearchParams();
   const table = search.get('table');
   const sought = search.get('kind') ?? '';

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
@@ -19,7 +18,7 @@ const useDraftContent = (id: string) =>
 const WORDS = { added: 'new', removed: 'gone', changed: 'changed' } as const;
 
 /** Two editions of a book, or an edition and a draft, row by row: only what differs. */
-export default function Compare(): JSX.Element {
+export default function Compare() {
   const [search] = useSearchParams();
   const first = useContent(search.get('a') ?? '').data;
   const draft = useDraftContent(search.get('draft') ?? '').data;

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type DraftView, issueEditionSchema } from '@mercato/contract/rule-books/editions';
@@ -17,7 +17,7 @@ import { Browse } from './Browse.tsx';
 import { DraftTable } from './DraftTable.tsx';
 
 /** A draft: rows are written, marked as checked, and at last issued as an edition that never changes again. */
-export default function Draft(): JSX.Element {
+export default function Draft() {
   const { draft = '' } = useParams();
   const { may } = useSession();
   const navigate = useNavigate();
@@ -67,7 +67,7 @@ export default function Draft(): JSX.Element {
   );
 }
 
-function Issue({ draft, drop }: { draft: DraftView; drop: () => void }): JSX.Element {
+function Issue({ draft, drop }: { draft: DraftView; drop: () => void }) {
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
   const form = useEntry({

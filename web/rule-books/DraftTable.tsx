@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { checkRowsSchema, type DraftView } from '@mercato/contract/rule-books/editions';
@@ -22,7 +22,7 @@ interface DraftTableProps {
   lead: boolean;
 }
 
-export function DraftTable({ draft, name, lead }: DraftTableProps): JSX.Element | null {
+export function DraftTable({ draft, name, lead }: DraftTableProps) {
   const client = useQueryClient();
   const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -173,7 +173,7 @@ interface EditRowProps {
   leave: () => void;
 }
 
-function EditRow({ columns, row, faults, change, keep, leave }: EditRowProps): JSX.Element {
+function EditRow({ columns, row, faults, change, keep, leave }: EditRowProps) {
   return (
     <tr className="at">
       <td colSpan={columns.length + 2}>
@@ -216,7 +216,7 @@ interface CheckFormProps {
   checked: () => void;
 }
 
-function CheckForm({ draft, name, keys, all, checked }: CheckFormProps): JSX.Element {
+function CheckForm({ draft, name, keys, all, checked }: CheckFormProps) {
   const form = useEntry({
     from: { against: '' },
     body: (values) => ({ ...values, keys: [...keys] }),
@@ -251,7 +251,7 @@ interface RowLeadProps {
   write: () => void;
 }
 
-function RowLead({ what: key, chosen, choose, write }: RowLeadProps): JSX.Element {
+function RowLead({ what: key, chosen, choose, write }: RowLeadProps) {
   return (
     <span className="d-inline-flex gap-2">
       <Form.Check aria-label={`choose ${key}`} checked={chosen} onChange={(event) => choose(event.target.checked)} />
@@ -263,7 +263,7 @@ function RowLead({ what: key, chosen, choose, write }: RowLeadProps): JSX.Elemen
 }
 
 /** What is wrong with a table, where that is more than one thing. */
-const FaultList = ({ faults }: { faults: readonly FieldFault[] }): JSX.Element | null =>
+const FaultList = ({ faults }: { faults: readonly FieldFault[] }) =>
   faults.length < 2 ? null : (
     <ul className="outside">
       {faults.slice(0, 12).map((one, i) => (

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { useParams } from 'react-router';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
@@ -9,7 +8,7 @@ import { Browse } from './Browse.tsx';
 import { RowsTable } from './RowsTable.tsx';
 
 /** An issued edition to read: by table, by kind, and as files. */
-export default function Edition(): JSX.Element {
+export default function Edition() {
   const { edition = '' } = useParams();
   const { data, error } = useQuery(reading(ruleBookRoutes.about, { edition }));
   if (error)

@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import { type Row, rowKey, TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
@@ -18,7 +18,7 @@ interface RowsTableProps {
 }
 
 /** One table of an edition, with a search over all its cells. `lead` and `edit` are given where rows can be written. */
-export function RowsTable({ book, name, table, lead, edit, above }: RowsTableProps): JSX.Element {
+export function RowsTable({ book, name, table, lead, edit, above }: RowsTableProps) {
   const [sought, setSought] = useState('');
   const shape = TABLE_SHAPES[book][name];
   const lines = useMemo(() => table.rows.map((row, index): Line => ({ row, index })), [table]);

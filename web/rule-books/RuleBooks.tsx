@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { editionActSchema, type EditionLine, newDraftSchema } from '@mercato/contract/rule-books/editions';
@@ -22,7 +22,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 type Asked = { readonly what: 'copy' | 'use' | 'retire'; readonly edition: EditionLine } | null;
 
 /** The editions of every book: which is in use, what was made of which, and the drafts that are being written. */
-export default function RuleBooks(): JSX.Element {
+export default function RuleBooks() {
   const client = useQueryClient();
   const { may } = useSession();
   const { data } = useRuleBooks();
@@ -137,7 +137,7 @@ export default function RuleBooks(): JSX.Element {
   );
 }
 
-function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void }): JSX.Element {
+function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void }) {
   const navigate = useNavigate();
   const entry = useEntry({
     from: { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
@@ -168,7 +168,7 @@ interface ActFormProps {
   leave: () => void;
 }
 
-function ActForm({ edition, act, leave }: ActFormProps): JSX.Element {
+function ActForm({ edition, act, leave }: ActFormProps) {
   const entry = useEntry({
     from: { reason: '' },
     body: (values) => ({ ...values, act }),
@@ -201,7 +201,7 @@ interface EditionRowProps {
   ask: ((what: NonNullable<Asked>['what']) => void) | null;
 }
 
-function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps): JSX.Element {
+function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
   return (
     <tr>
       <td>

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
@@ -8,7 +7,7 @@ import { reading } from '../api/routes.ts';
 import { Trust } from './Trust.tsx';
 
 /** What an edition says of the kinds that match, table by table, each row with its provenance. */
-export function SpeciesRows({ content, sought }: { content: EditionContent; sought: string }): JSX.Element {
+export function SpeciesRows({ content, sought }: { content: EditionContent; sought: string }) {
   const { data } = useQuery({ ...reading(kindRoutes.list, {}, { q: sought }), staleTime: Infinity });
   if (!data) return <p className="soft">looking …</p>;
   const kinds = data.kinds.slice(0, 6);
@@ -41,7 +40,7 @@ export function SpeciesRows({ content, sought }: { content: EditionContent; soug
   );
 }
 
-function Found({ content, species }: { content: EditionContent; species: string }): JSX.Element {
+function Found({ content, species }: { content: EditionContent; species: string }) {
   const genus = `${species.split(' ')[0] ?? ''} spp.`;
   const names = (cell: string) =>
     cell.split(/[;/]/).some((part) => [species, genus].includes(part.trim()) || part.trim().startsWith(`${species} `));

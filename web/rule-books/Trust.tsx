@@ -22,7 +22,7 @@ const MARKS: Readonly<Record<Degree, JSX.Element>> = {
 };
 
 /** Provenance as a mark and words: where a row comes from, who checked it, what else was remembered. */
-export function Trust({ row, table }: { row: Row; table: Pick<RuleTable, 'origin'> }): JSX.Element {
+export function Trust({ row, table }: { row: Row; table: Pick<RuleTable, 'origin'> }) {
   const degree = degreeOf(row);
   const confidence = row.confidence ?? row.confidence_4;
   return (

@@ -1,4 +1,4 @@
-import { type JSX, lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
@@ -17,7 +17,7 @@ const KINDS = [
 type Kind = (typeof KINDS)[number][0];
 
 /** How sure can I be with this sample? The chance that a lot passes against its true quality. */
-export default function Acceptance(): JSX.Element {
+export default function Acceptance() {
   const { ask } = useStatistics();
   const plan = useLines<{ kind: Kind; n: string; size: string; c: string }>({
     kind: 'binomial',
@@ -152,7 +152,7 @@ const inWords = (message: string) =>
     .replace(', got NaN', ', in figures');
 
 /** The curve, and what it says of the lots that pass nearly always and hardly ever. */
-function Curve({ curve }: { curve: AcceptanceCurve }): JSX.Element {
+function Curve({ curve }: { curve: AcceptanceCurve }) {
   const curves = useMemo(
     () => [{ name: 'passes', points: curve.points.map((one) => ({ x: one.share * 100, y: one.accepted * 100 })) }],
     [curve],

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import type { DrawView } from '@mercato/contract/sampling/sampling';
 
 const MOST_SHOWN = 600;
@@ -10,7 +9,7 @@ interface BagStackProps {
 }
 
 /** The stack as it stands, layer by layer: which containers were drawn, which are done, which is next. */
-export function BagStack({ draw, done, next }: BagStackProps): JSX.Element | null {
+export function BagStack({ draw, done, next }: BagStackProps) {
   if (draw.containers > MOST_SHOWN) return null;
   const drawn = new Set(draw.primaries.map((one) => one.container));
   const layer = draw.columns * draw.rows;

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -12,7 +12,7 @@ import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 
 /** All primary samples poured together: what they weigh, and what was lost on the way. */
-export function CompositeSection({ view }: { view: SamplingView }): JSX.Element | null {
+export function CompositeSection({ view }: { view: SamplingView }) {
   const { may } = useSession();
   const [pouring, setPouring] = useState(false);
   const { composite, draw } = view;
@@ -61,7 +61,7 @@ export function CompositeSection({ view }: { view: SamplingView }): JSX.Element 
   );
 }
 
-function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void }): JSX.Element {
+function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void }) {
   const weighed = (view.draw?.primaries ?? []).flatMap((one) => one.taken?.mass ?? []);
   const sum = weighed.reduce((total, one) => total.plus(toGrams(one)), new Exact(0));
   const entry = useEntry({

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 
 const WIDTH = 640;
@@ -7,7 +6,7 @@ const LEFT = 44;
 const BOTTOM = 24;
 
 /** The containers against what chance alone would give: nineteen in twenty of a uniform lot lie in the band. */
-export function ContainerPicture({ test }: { test: HeterogeneityView }): JSX.Element {
+export function ContainerPicture({ test }: { test: HeterogeneityView }) {
   const { results, verdict } = test;
   const { mean, low, high } = verdict.expected;
   const values = results.map((one) => one.value);

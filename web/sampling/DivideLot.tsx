@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
@@ -15,7 +14,7 @@ import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 
 /** Parts of a lot become lots of their own; containers and masses add up to the whole. */
-export default function DivideLot(): JSX.Element {
+export default function DivideLot() {
   const { lot = '' } = useParams();
   const sheet = useQuery(reading(lotRoutes.sheet, { lot }));
   const sampling = useQuery(reading(samplingRoutes.ofLot, { lot }));
@@ -23,7 +22,7 @@ export default function DivideLot(): JSX.Element {
   return <Parts sheet={sheet.data} sampling={sampling.data} />;
 }
 
-function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView }): JSX.Element {
+function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView }) {
   const navigate = useNavigate();
   const { header } = sheet;
   const entry = useEntry({

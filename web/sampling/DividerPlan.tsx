@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { type Divider, DIVIDERS, type DivisionPlan, planDivision } from '@mercato/core/sampling/dividers';
@@ -21,7 +21,7 @@ const TARGETS = [
 ] as const;
 
 /** How to come from what there is to a sample that is just not below its least mass. */
-export function DividerPlan({ view }: { view: SamplingView }): JSX.Element {
+export function DividerPlan({ view }: { view: SamplingView }) {
   const [open, setOpen] = useState(false);
   return (
     <Fold title="How to divide down to a sample" className="mt-4" onToggle={setOpen}>
@@ -30,7 +30,7 @@ export function DividerPlan({ view }: { view: SamplingView }): JSX.Element {
   );
 }
 
-function Plan({ view }: { view: SamplingView }): JSX.Element {
+function Plan({ view }: { view: SamplingView }) {
   const there = (view.submitted ?? view.composite)?.vessel.mass;
   const target = view.submitted ? (view.least.purity ?? view.least['other-seeds']) : view.least.submitted;
   const lines = useLines<{ divider: Divider; mass: string; target: string; jars: string; spoon: string }>({
@@ -99,7 +99,7 @@ function planned(divider: Divider, task: Parameters<typeof planDivision>[1]): Di
 }
 
 /** Each pass as a bar: what is kept in ink, what is set aside behind it. */
-function Way({ massG, targetG, plan }: { massG: number; targetG: number; plan: DivisionPlan }): JSX.Element {
+function Way({ massG, targetG, plan }: { massG: number; targetG: number; plan: DivisionPlan }) {
   const [, ...passes] = plan.steps;
   const kept = plan.keptG;
   const width = 460;

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
@@ -27,7 +27,7 @@ const WORDS: Readonly<Record<DrawMethod, string>> = {
 };
 
 /** Which containers are opened, and what was taken from them. */
-export function DrawSection({ view }: { view: SamplingView }): JSX.Element | null {
+export function DrawSection({ view }: { view: SamplingView }) {
   const { session, may } = useSession();
   const [again, setAgain] = useState(false);
   const { draw, lot } = view;
@@ -119,7 +119,7 @@ const hasEarlier = (fields: Record<string, { earlier: unknown[] }>) =>
   Object.values(fields).some((field) => field.earlier.length > 0);
 
 /** A sample that was written down wrongly: chosen, and corrected with its reason. */
-function CorrectPrimary({ view }: { view: SamplingView }): JSX.Element {
+function CorrectPrimary({ view }: { view: SamplingView }) {
   const taken = (view.draw?.primaries ?? []).filter((one) => one.taken);
   const [place, setPlace] = useState('');
   const chosen = taken.find((one) => `${one.container} ${one.core}` === place);
@@ -153,7 +153,7 @@ interface CorrectionFormProps {
   taken: NonNullable<PrimaryView['taken']>;
 }
 
-function CorrectionForm({ drawId, one, taken }: CorrectionFormProps): JSX.Element {
+function CorrectionForm({ drawId, one, taken }: CorrectionFormProps) {
   const entry = useEntry({
     from: {
       mass: { text: taken.mass?.text ?? '', unit: taken.mass?.unit ?? 'g' },
@@ -178,7 +178,7 @@ function CorrectionForm({ drawId, one, taken }: CorrectionFormProps): JSX.Elemen
   );
 }
 
-function DrawForm({ view, done }: { view: SamplingView; done: () => void }): JSX.Element {
+function DrawForm({ view, done }: { view: SamplingView; done: () => void }) {
   const { draw, lot } = view;
   const form = useEntry({
     from: {

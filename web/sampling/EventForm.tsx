@@ -1,4 +1,4 @@
-import { type JSX, useId } from 'react';
+import { useId } from 'react';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { ENDS, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
@@ -19,7 +19,7 @@ const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
 ];
 
 /** Writes down what happens to a vessel. */
-export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Element {
+export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }) {
   const names = useId();
   const entry = useEntry({
     from: {

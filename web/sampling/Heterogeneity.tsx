@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
@@ -37,7 +37,7 @@ const NAMES: Readonly<Record<Attribute, string>> = {
 };
 
 /** Is the lot one? Results of containers against what chance alone would give. */
-export default function Heterogeneity(): JSX.Element {
+export default function Heterogeneity() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { may } = useSession();
@@ -82,7 +82,7 @@ interface TestProps {
   show: (shown: { title: string; verdict: Verdict }) => void;
 }
 
-function Test({ test, lot, show }: TestProps): JSX.Element | null {
+function Test({ test, lot, show }: TestProps) {
   const { session, may } = useSession();
   if (!session) return null;
   const { verdict, results } = test;
@@ -138,7 +138,7 @@ function Test({ test, lot, show }: TestProps): JSX.Element | null {
   );
 }
 
-function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
+function CorrectResult({ test }: { test: HeterogeneityView }) {
   const entry = useEntry({
     from: { results: [{ container: String(test.results[0]?.container ?? ''), text: '' }], reason: '' },
     schema: heterogeneityCorrectionSchema,
@@ -163,7 +163,7 @@ function CorrectResult({ test }: { test: HeterogeneityView }): JSX.Element {
   );
 }
 
-function NewTest({ view }: { view: SamplingView }): JSX.Element {
+function NewTest({ view }: { view: SamplingView }) {
   const id = useId();
   const first: { attribute: Attribute; part: string; results: string } = {
     attribute: 'germination',

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { vesselMassSchema, type VesselNode } from '@mercato/contract/sampling/vessels';
@@ -8,7 +7,7 @@ import { Fold } from '../ui/Fold.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 
 /** Corrects what a vessel weighs, with the reason. */
-export function MassForm({ node }: { node: VesselNode }): JSX.Element {
+export function MassForm({ node }: { node: VesselNode }) {
   const entry = useEntry({
     from: { mass: { text: node.mass?.text ?? '', unit: node.mass?.unit ?? 'g' }, reason: '' },
     schema: vesselMassSchema,

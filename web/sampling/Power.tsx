@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import { type JSX, lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button, ProgressBar, Stack } from 'react-bootstrap';
 import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 import type { PowerPoint } from '@mercato/core/sampling/heterogeneityPower';
@@ -15,7 +15,7 @@ const TRIED = [0, 0.4, 0.8, 1.2, 1.6, 2, 2.5, 3];
 const MOSTLY = 0.8;
 
 /** What the test could have found: lots made up with so much true difference, sampled and judged, in a worker. */
-export function Power({ test }: { test: HeterogeneityView }): JSX.Element {
+export function Power({ test }: { test: HeterogeneityView }) {
   const { ask, stop } = useStatistics();
   const [share, setShare] = useState<number>();
   const [points, setPoints] = useState<readonly PowerPoint[]>();

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
@@ -11,7 +11,7 @@ import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 
 /** What is kept for a second look, where, and until when. */
-export function ReserveSection({ view }: { view: SamplingView }): JSX.Element | null {
+export function ReserveSection({ view }: { view: SamplingView }) {
   const { session, may } = useSession();
   const [keeping, setKeeping] = useState(false);
   const { reserves, submitted, composite, lot } = view;
@@ -53,7 +53,7 @@ export function ReserveSection({ view }: { view: SamplingView }): JSX.Element | 
   );
 }
 
-function ReserveForm({ view, today, leave }: { view: SamplingView; today: string; leave: () => void }): JSX.Element {
+function ReserveForm({ view, today, leave }: { view: SamplingView; today: string; leave: () => void }) {
   const { submitted, composite, lot } = view;
   const sources = [
     ...(submitted ? [[submitted.vessel.id, `the submitted sample ${submitted.vessel.code}`] as const] : []),

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -26,7 +26,7 @@ import { WorkingTable } from './WorkingTable.tsx';
 import type { Shown } from './shown.ts';
 
 /** How many primary samples and why, the submitted sample, and the tree of vessels below it. */
-export default function Sampling(): JSX.Element {
+export default function Sampling() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
@@ -122,7 +122,7 @@ export default function Sampling(): JSX.Element {
 }
 
 /** Where a doubt whether the lot is one leads: a test of its containers, or lots of their own. */
-function Doubt({ view }: { view: SamplingView }): JSX.Element | null {
+function Doubt({ view }: { view: SamplingView }) {
   const { may } = useSession();
   if (view.sentIn || (view.plan?.containersToSample ?? 0) < 1) return null;
   const decided = view.draw?.primaries.find((one) => one.taken?.look === 'uneven')?.taken?.decision?.decision;

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -10,7 +9,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { PaperHead } from '../ui/PaperHead.tsx';
 
 /** The draw on paper: a line for each primary sample, with a box to tick. */
-export default function Sheet(): JSX.Element {
+export default function Sheet() {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));

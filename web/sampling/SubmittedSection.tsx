@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -12,13 +12,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
 
 /** What was submitted, and who drew it; judged against the rule book. */
-export function SubmittedSection({
-  view: data,
-  show: setShown,
-}: {
-  view: SamplingView;
-  show: (shown: Shown) => void;
-}): JSX.Element | null {
+export function SubmittedSection({ view: data, show: setShown }: { view: SamplingView; show: (shown: Shown) => void }) {
   const { session, may } = useSession();
   const [editing, setEditing] = useState(false);
   const { submitted } = data;
@@ -135,7 +129,7 @@ interface SubmittedFormProps {
   done: () => void;
 }
 
-function SubmittedForm({ view, today, by, done }: SubmittedFormProps): JSX.Element {
+function SubmittedForm({ view, today, by, done }: SubmittedFormProps) {
   const { submitted, plan, lot } = view;
   // What was taken, where it was noted on the walk; what is asked for is only the hint.
   const taken = view.draw?.primaries.filter((one) => one.taken).length;

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -19,7 +19,7 @@ import { MassForm } from './MassForm.tsx';
 import { pathTo, treeRows } from './treeRows.ts';
 
 /** Every vessel of a lot from the heap to the dish: what it holds, who has it, and all that happened to it. */
-export default function Vessels(): JSX.Element {
+export default function Vessels() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
@@ -133,7 +133,7 @@ interface RowProps {
   open: () => void;
 }
 
-function Row({ node, depth, at, open }: RowProps): JSX.Element {
+function Row({ node, depth, at, open }: RowProps) {
   return (
     <tr className={[at ? 'at' : '', node.gone ? 'gone' : ''].filter(Boolean).join(' ')}>
       <td style={{ paddingLeft: 8 + depth * 20 }}>
@@ -158,7 +158,7 @@ function Row({ node, depth, at, open }: RowProps): JSX.Element {
   );
 }
 
-function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }): JSX.Element | null {
+function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }) {
   const { session, may } = useSession();
   if (!session) return null;
   const path = pathTo(node, tree.nodes);

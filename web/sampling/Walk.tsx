@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -24,7 +24,7 @@ const LOOK_WORDS: readonly (readonly [Exclude<Look, 'even'>, string])[] = [
 ];
 
 /** On foot between the bags: the next container first, large targets, and no need of a network. */
-export default function Walk(): JSX.Element {
+export default function Walk() {
   const { lot = '' } = useParams();
   const { session } = useSession();
   const { data } = useQuery({ ...reading(samplingRoutes.ofLot, { lot }), staleTime: Infinity });
@@ -50,7 +50,7 @@ interface BetweenProps {
   personId: string;
 }
 
-function Between({ view, draw, personId }: BetweenProps): JSX.Element {
+function Between({ view, draw, personId }: BetweenProps) {
   const client = useQueryClient();
   const [mass, setMass] = useState('');
   const [note, setNote] = useState('');
@@ -191,7 +191,7 @@ interface ContainerProps {
 }
 
 /** The container to go to, and what is said of it. */
-function Container({ draw, next, take, later }: ContainerProps): JSX.Element {
+function Container({ draw, next, take, later }: ContainerProps) {
   return (
     <>
       <div className="walk-next" role="status">

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
@@ -11,7 +10,7 @@ interface WorkingTableProps {
 }
 
 /** Working samples, each drawn on its own for its step. */
-export function WorkingTable({ view: data, show: setShown }: WorkingTableProps): JSX.Element {
+export function WorkingTable({ view: data, show: setShown }: WorkingTableProps) {
   const lot = data.lot.id;
   return (
     <>

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   type AreaUnit,
@@ -34,7 +34,7 @@ const HOW = [
   ['row', 'rows'],
 ] as const;
 
-export default function Bed(): JSX.Element {
+export default function Bed() {
   const [search] = useSearchParams();
   const id = search.get('packet') ?? '';
   const { data: packet } = usePacket(id);
@@ -65,7 +65,7 @@ interface BedFormProps {
   about: string | null;
 }
 
-function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps): JSX.Element {
+function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps) {
   const [how, setHow] = useState<'area' | 'row'>('area');
   const { values, field } = useLines({
     area: '10',

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import { grouped } from '@mercato/contract/words/figures';
 import { seedIncrease } from '@mercato/core/sowing/increase';
@@ -12,7 +11,7 @@ import { plainFigure } from '../ui/typedBody.ts';
 import { SowPages } from './SowPages.tsx';
 
 /** How seed grows in number over seasons, from what a test says of it; nothing is stored. */
-export default function Increase(): JSX.Element {
+export default function Increase() {
   const { values, field } = useLines({
     seeds: '30',
     sprouted: '8',

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { SOWING_FIELDS } from '@mercato/contract/sowing/fieldWords';
 import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
@@ -23,7 +22,7 @@ interface PlanFormProps {
   leave: () => void;
 }
 
-export function PlanForm({ before, today, leave }: PlanFormProps): JSX.Element {
+export function PlanForm({ before, today, leave }: PlanFormProps) {
   const { data: kinds } = useKinds();
   const entry = useEntry({
     from: linesOf(before),

@@ -23,7 +23,7 @@ interface Typed {
 }
 
 /** How much of a packet to sow for so many plants, in a row or in cells, given what its test found; nothing is stored. */
-export default function Sow(): JSX.Element {
+export default function Sow() {
   const [search] = useSearchParams();
   const id = search.get('packet') ?? '';
   const { data } = usePacket(id);
@@ -57,7 +57,7 @@ interface SowingProps {
   about: JSX.Element | undefined;
 }
 
-function Sowing({ initial, left, about }: SowingProps): JSX.Element {
+function Sowing({ initial, left, about }: SowingProps) {
   const { values, field } = useLines<Typed>({ ...initial, plants: '40', chance: '90', emergence: '100', cells: '' });
   const { faults, answer } = work(values);
   const line = (key: keyof Typed, label: string, hint?: string) => (

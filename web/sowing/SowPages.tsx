@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { PageNav } from '../ui/Choices.tsx';
 
 const PAGES = [
@@ -10,4 +9,4 @@ const PAGES = [
 ] as const;
 
 /** The pages around sowing, from one to the other. */
-export const SowPages = (): JSX.Element => <PageNav label="sowing" pages={PAGES} />;
+export const SowPages = () => <PageNav label="sowing" pages={PAGES} />;

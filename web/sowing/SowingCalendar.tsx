@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { SowingPlanView } from '@mercato/contract/sowing/plans';
@@ -17,7 +17,7 @@ import { PlanForm } from './PlanForm.tsx';
 import { SowPages } from './SowPages.tsx';
 
 /** What is sown when, and by which day a test has to start, so that there is time to buy other seed. */
-export default function SowingCalendar(): JSX.Element {
+export default function SowingCalendar() {
   const { may } = useSession();
   const [writing, setWriting] = useState<SowingPlanView | 'new' | null>(null);
   const { data } = useQuery(reading(sowingRoutes.list, {}));
@@ -76,7 +76,7 @@ interface PlanProps {
   change: (() => void) | null;
 }
 
-function Plan({ plan, today, change }: PlanProps): JSX.Element {
+function Plan({ plan, today, change }: PlanProps) {
   const client = useQueryClient();
   const { calendar, next } = plan;
   return (

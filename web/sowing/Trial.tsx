@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { type Gain, gainOfPairs, gainOfShares } from '@mercato/core/sowing/sortedTrial';
 import { Choices } from '../ui/Choices.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -19,7 +19,7 @@ const numbers = (typed: string) =>
     .map((one) => Number(one.replace(',', '.')));
 
 /** What sorting by hand is worth: sorted beside unsorted seed, with the gain and its limits; nothing is stored. */
-export default function Trial(): JSX.Element {
+export default function Trial() {
   const [by, setBy] = useState<(typeof BY)[number][0]>('plots');
   const { values, field } = useLines({
     sorted: '4.1 3.8 4.4 4.0 4.6',

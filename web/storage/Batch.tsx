@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { type BatchEntry, batchEntrySchema, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
@@ -32,7 +32,7 @@ const ANSWERS = {
 } as const;
 
 /** Seed that is dried, frozen or warmed up: its clock, what was measured, and whether it may be opened or closed. */
-export default function Batch(): JSX.Element {
+export default function Batch() {
   const { batch: id = '' } = useParams();
   const { may, session } = useSession();
   const client = useQueryClient();
@@ -140,7 +140,7 @@ const timeBody = ({ seenTime, ...day }: TimeLines, today: string): SeenAt => ({
   ...unlessEmpty('seenTime', seenTime),
 });
 
-function When({ entry }: { entry: Entry<TimeLines> }): JSX.Element {
+function When({ entry }: { entry: Entry<TimeLines> }) {
   const [open, setOpen] = useState(false);
   if (!open)
     return (
@@ -162,7 +162,7 @@ function When({ entry }: { entry: Entry<TimeLines> }): JSX.Element {
   );
 }
 
-function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }): JSX.Element {
+function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }) {
   const today = useSession().session?.today ?? '';
   const entry = useEntry({
     from: { what: 'weighed', figure: '', ...NOW },
@@ -188,7 +188,7 @@ interface EndProps {
   send: (entry: BatchEntry, key: string) => Promise<void>;
 }
 
-function End({ data, early, send }: EndProps): JSX.Element {
+function End({ data, early, send }: EndProps) {
   const today = useSession().session?.today ?? '';
   const entry = useEntry({
     from: { words: '', ...NOW },

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
@@ -41,7 +41,7 @@ const FIELDS = {
 type Key = (typeof FIELDS)[keyof typeof FIELDS];
 
 /** One answer before a bag is sealed, from whatever is known; it is worked out on this machine and nothing is stored. */
-export default function DryEnough(): JSX.Element {
+export default function DryEnough() {
   const [search] = useSearchParams();
   const { data: kinds } = useKinds();
   const [closing, setClosing] = useState<Closing>('airtight');

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Table } from 'react-bootstrap';
 import type { MeanAir } from '@mercato/core/air/air';
 import type { Keeping } from '@mercato/core/rule-books/findKind';
@@ -36,7 +35,7 @@ interface KeepsHereProps {
 }
 
 /** How long seed keeps in the air of a place, by three rules side by side, each with how far to trust it. */
-export function KeepsHere({ air: mean }: KeepsHereProps): JSX.Element {
+export function KeepsHere({ air: mean }: KeepsHereProps) {
   const { data: kinds } = useKinds();
   const { values, field } = useLines({ kind: 'onion', alive: '95', moisture: '' });
   const kind = kinds?.get(values.kind.trim().toLowerCase());
@@ -139,7 +138,7 @@ interface RulesProps {
 }
 
 /** What three rules say, and how far to trust each. */
-function Rules({ hundred, damp, longer, years, moisture, ageing }: RulesProps): JSX.Element {
+function Rules({ hundred, damp, longer, years, moisture, ageing }: RulesProps) {
   return (
     <div className="scroll">
       <Table className="rules">

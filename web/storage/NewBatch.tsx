@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { newBatchSchema } from '@mercato/contract/storage/batches';
@@ -28,7 +28,7 @@ const HOURS_A_DAY = 24;
 const usualDays = (what: Batch) => String((USUAL_HOURS[what] ?? 0) / HOURS_A_DAY);
 
 /** Seed that is dried, frozen or warmed up: what is to be known before, and how long it takes. */
-export default function NewBatch(): JSX.Element {
+export default function NewBatch() {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const { data: places } = usePlaces();
@@ -190,22 +190,17 @@ interface Chosen {
   readonly words: string;
 }
 
-/** The packets that are dried or frozen, and how more are found. */
-function ChoosePackets({
-  found,
-  chosen,
-  choose,
-  sought,
-  seek,
-  fault,
-}: {
+interface ChoosePacketsProps {
   found: readonly PacketBrief[];
   chosen: readonly Chosen[];
   choose: (chosen: readonly Chosen[]) => void;
   sought: string;
   seek: (words: string) => void;
   fault: string | undefined;
-}): JSX.Element {
+}
+
+/** The packets that are dried or frozen, and how more are found. */
+function ChoosePackets({ found, chosen, choose, sought, seek, fault }: ChoosePacketsProps) {
   return (
     <>
       {chosen.length > 0 && (

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { PlaceCare } from '@mercato/contract/air/care';
@@ -30,7 +30,7 @@ const SPANS = [
 ] as const;
 
 /** One place of the store: its air, what its alarms were, its door and its desiccant, and how long seed keeps in it. */
-export default function Place(): JSX.Element {
+export default function Place() {
   const client = useQueryClient();
   const { place: id = '' } = useParams();
   const { may, session } = useSession();
@@ -184,7 +184,7 @@ interface BookProps {
 }
 
 /** The lines of its book, the last first; each can be struck, with the reason. */
-function Book({ care, zone, strike }: BookProps): JSX.Element {
+function Book({ care, zone, strike }: BookProps) {
   return (
     <>
       {care.openings > 0 && (
@@ -214,7 +214,7 @@ function Book({ care, zone, strike }: BookProps): JSX.Element {
   );
 }
 
-function Files({ files }: { files: PlaceCare['files'] }): JSX.Element {
+function Files({ files }: { files: PlaceCare['files'] }) {
   return (
     <ul className="packets">
       {files.map((one) => (

@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
@@ -18,7 +17,7 @@ interface DialsProps {
 }
 
 /** Dials that somebody read, as they were read; one that was read wrongly is struck. */
-export function Dials({ care, zone, keep }: DialsProps): JSX.Element | null {
+export function Dials({ care, zone, keep }: DialsProps) {
   const client = useQueryClient();
   if (care.dials.length === 0) return null;
   return (
@@ -65,7 +64,7 @@ interface AlarmsProps {
   see: ((entry: PlaceEntry) => Promise<void>) | null;
 }
 
-export function Alarms({ care, zone, see }: AlarmsProps): JSX.Element | null {
+export function Alarms({ care, zone, see }: AlarmsProps) {
   if (!care.band) return <p className="soft">Nobody said within what its air is to stay: it raises no alarm.</p>;
   if (care.alarms.length === 0)
     return (
@@ -107,15 +106,13 @@ export function Alarms({ care, zone, see }: AlarmsProps): JSX.Element | null {
 const worstWords = ({ alarm, worst }: AlarmView) =>
   `${worst?.toFixed(1) ?? ''} ${alarm === 'too damp' || alarm === 'too dry' ? '%' : '°C'}`;
 
-export function Desiccant({
-  care: { desiccant },
-  begin,
-  press,
-}: {
+interface DesiccantProps {
   care: PlaceCare;
   begin: (() => void) | null;
   press: ((entry: PlaceEntry) => void) | null;
-}): JSX.Element | null {
+}
+
+export function Desiccant({ care: { desiccant }, begin, press }: DesiccantProps) {
   const now = useNow();
   const fresh = begin && (
     <Button variant="link" onClick={begin}>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import type { RecordSeries } from '@mercato/contract/storage/record';
@@ -18,7 +18,7 @@ const start = () => new Worker(new URL('./ageing.worker.ts', import.meta.url), {
 const YEAR = 365.25;
 
 /** How seed of each kind has kept here: the store's own tests of all years, with the curve that lies through them. */
-export default function HowKept(): JSX.Element {
+export default function HowKept() {
   const [search, setSearch] = useSearchParams();
   const { data } = useQuery(reading(storageRoutes.record, {}));
   const { ask } = useWorker<Ageing>(start);
@@ -79,7 +79,7 @@ const years = (days: number) => {
   return n < 10 ? n.toFixed(1) : n.toFixed(0);
 };
 
-function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined }): JSX.Element {
+function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined }) {
   const drawn = fit && 'own' in fit ? fit : null;
   const curves = useMemo(() => curvesOf(series, drawn), [series, drawn]);
   const span = useMemo(() => {
@@ -162,7 +162,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
   );
 }
 
-function Words({ drawn: { own } }: { drawn: DrawnCurve }): JSX.Element {
+function Words({ drawn: { own } }: { drawn: DrawnCurve }) {
   const { P50, seP50, pearsonX2, df } = own.curve;
   const beyond = P50 !== null && P50 > own.oldestDays * 1.25;
   const scattered = df > 0 && pearsonX2 / df > 2;

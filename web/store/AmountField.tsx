@@ -1,4 +1,4 @@
-import { type JSX, useId } from 'react';
+import { useId } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import type { Amount } from '@mercato/core/store/packetBook';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
@@ -34,7 +34,7 @@ export function AmountField({
   fault: string | undefined;
   hint?: string | undefined;
   units?: readonly TypedAmount['unit'][];
-}): JSX.Element {
+}) {
   const id = useId();
   return (
     <Frame id={id} label={label} fault={fault} hint={hint}>

@@ -1,5 +1,4 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Link } from 'react-router';
 import type { CandidateLine } from '@mercato/contract/store/candidates';
 import { storeRoutes } from '@mercato/contract/store/routes';
@@ -20,7 +19,7 @@ const TITLES: Readonly<Record<Fit, string>> = {
 };
 
 /** Seed for a place where it is to be planted out: what grew nearest in kind of site, with the reasons; owners' terms first. */
-export default function Candidates(): JSX.Element {
+export default function Candidates() {
   const { values, field } = useLines({ kind: '', name: '', district: '', elevation: '', exposure: '', rainfall: '' });
   const site = {
     ...values,
@@ -75,7 +74,7 @@ export default function Candidates(): JSX.Element {
   );
 }
 
-function Line({ line }: { line: CandidateLine }): JSX.Element {
+function Line({ line }: { line: CandidateLine }) {
   return (
     <li>
       <Link to={`/store/packets/${line.packetId}`}>

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { sampleWords } from '@mercato/contract/store/listWords';
 import type { AnyColumn, ListView } from '@mercato/contract/store/lists';
@@ -7,7 +7,7 @@ import { CLIMATE_COLUMNS } from '@mercato/core/store/list/readClimateLog';
 import { Trouble } from '../ui/fields.tsx';
 import type { Say } from './ListQuestions.tsx';
 
-export function Columns({ list, say }: { list: ListView; say: Say }): JSX.Element {
+export function Columns({ list, say }: { list: ListView; say: Say }) {
   const [columns, setColumns] = useState(() => list.columns.map((one, i) => list.reading.columns[i] ?? one.proposal));
   const asked = list.asks.find((one) => one.question === 'columns');
   const saved = columns.every((one, i) => one === (list.reading.columns[i] ?? null));

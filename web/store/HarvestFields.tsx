@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import type { FieldValues } from 'react-hook-form';
 import { type AccessionHeader, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import { Field } from '../ui/Field.tsx';
@@ -19,7 +18,7 @@ interface Of {
 }
 
 /** What a packet needs to be told apart: kind, variety, year. */
-export function HarvestFields({ entry, at = '' }: Of): JSX.Element {
+export function HarvestFields({ entry, at = '' }: Of) {
   const { data: kinds } = useKinds();
   const speciesOf = (typed: string) => kinds?.get(typed.trim().toLowerCase())?.species ?? '';
   const values = (at === '' ? entry.values : entry.values.accession) as { kind: string };
@@ -56,7 +55,7 @@ const REST = [
 ];
 
 /** All else that may be known of a harvest: whether it comes true follows from it. */
-export function ProvenanceFields({ entry, at = '' }: Of): JSX.Element {
+export function ProvenanceFields({ entry, at = '' }: Of) {
   const { isolation } = (at === '' ? entry.values : entry.values.accession) as { isolation: string };
   const names = [...BEFORE_HAND, ...(isolation === 'hand-pollinated' ? BY_HAND : []), ...REST];
   return (

@@ -18,7 +18,7 @@ import { Faults, Preview, Readings } from './ListLines.tsx';
 import { Answered, FileQuestion, Headings, Question, type Say } from './ListQuestions.tsx';
 
 /** One list, from the file to the packets: what was found, what is asked, what is wrong, what it would become. */
-export default function List(): JSX.Element {
+export default function List() {
   const { list: id = '' } = useParams();
   const { may, session } = useSession();
   const client = useQueryClient();
@@ -139,14 +139,14 @@ export default function List(): JSX.Element {
 }
 
 /** A question that was answered steps back behind its words, to be opened again. */
-function Settled({ words, question }: { words: string | null; question: JSX.Element }): JSX.Element {
+function Settled({ words, question }: { words: string | null; question: JSX.Element }) {
   return words === null ? question : <Fold title={<>{words} Said.</>}>{question}</Fold>;
 }
 
 const counted = ({ what }: ListView, n: number) =>
   what === 'packets' ? `${n} ${n === 1 ? 'packet' : 'packets'}` : `${n} ${n === 1 ? 'reading' : 'readings'}`;
 
-function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Promise<void>) | null }): JSX.Element {
+function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Promise<void>) | null }) {
   return (
     <Notice>
       <p>
@@ -163,7 +163,7 @@ function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Pr
   );
 }
 
-function Used({ list }: { list: ListView }): JSX.Element {
+function Used({ list }: { list: ListView }) {
   return (
     <span>
       Used since it came in, and not withdrawn with it:{' '}

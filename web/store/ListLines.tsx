@@ -1,4 +1,4 @@
-import { type JSX, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
@@ -9,7 +9,7 @@ import type { Say } from './ListQuestions.tsx';
 import { harvestWords } from './words.ts';
 
 /** Cells that cannot be, each put right where it stands, or its line left out. */
-export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.Element {
+export function Faults({ list, say }: { list: ListView; say: Say | null }) {
   return (
     <>
       <h2>
@@ -73,7 +73,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }): JSX.
   );
 }
 
-function Mend({ cell, label, mend }: { cell: string; label: string; mend: (text: string) => void }): JSX.Element {
+function Mend({ cell, label, mend }: { cell: string; label: string; mend: (text: string) => void }) {
   const [text, setText] = useState(cell);
   const [sent, setSent] = useState(cell);
   const keep = () => {
@@ -104,7 +104,7 @@ const readingColumns = (zone: string): readonly Column<ReadingLine>[] => [
   { id: 'humidity', head: 'humidity, %', value: (one) => one.humidityPercent, figure: true },
 ];
 
-export function Readings({ list, zone }: { list: ListView; zone: string }): JSX.Element {
+export function Readings({ list, zone }: { list: ListView; zone: string }) {
   const columns = useMemo(() => readingColumns(zone), [zone]);
   return (
     <>
@@ -148,7 +148,7 @@ const PREVIEW: readonly Column<PreviewLine>[] = [
   { id: 'note', head: 'note', value: (one) => one.note, className: 'soft' },
 ];
 
-export function Preview({ list }: { list: ListView }): JSX.Element {
+export function Preview({ list }: { list: ListView }) {
   return (
     <>
       <h2>{list.state === 'in' ? 'What it became' : `What ${list.readable} of ${list.lines} lines would become`}</h2>

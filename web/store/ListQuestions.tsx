@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import {
   DELIMITER_WORDS,
@@ -26,7 +26,7 @@ interface ChoicesProps<T extends string> {
 }
 
 /** One question with its answers as buttons; under each answer, what the cells would be. */
-function Choices<T extends string>({ words, said, options, choose }: ChoicesProps<T>): JSX.Element {
+function Choices<T extends string>({ words, said, options, choose }: ChoicesProps<T>) {
   return (
     <fieldset className="ask">
       <legend>{words}</legend>
@@ -52,7 +52,7 @@ function Choices<T extends string>({ words, said, options, choose }: ChoicesProp
   );
 }
 
-export function FileQuestion({ ask, said, say }: { ask: FileAsk; said: unknown; say: Say }): JSX.Element {
+export function FileQuestion({ ask, said, say }: { ask: FileAsk; said: unknown; say: Say }) {
   return (
     <Choices
       words={questionWords(ask)}
@@ -63,7 +63,7 @@ export function FileQuestion({ ask, said, say }: { ask: FileAsk; said: unknown; 
   );
 }
 
-export function Headings({ list, say }: { list: ListView; say: Say }): JSX.Element {
+export function Headings({ list, say }: { list: ListView; say: Say }) {
   const [line, setLine] = useState(String(list.reading.headings?.line ?? 1));
   const [lines, setLines] = useState(String(list.reading.headings?.lines ?? 1));
   return (
@@ -180,7 +180,7 @@ function answersTo({ question, samples }: Ask | ClimateAsk): { value: string; wo
   }
 }
 
-export function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }): JSX.Element {
+export function Question({ ask, say }: { ask: Ask | ClimateAsk; say: Say }) {
   return (
     <Choices
       words={questionWords(ask)}
@@ -205,7 +205,7 @@ const ANSWERS = {
 } as const;
 
 /** What was said, each to be taken back. */
-export function Answered({ list, say }: { list: ListView; say: Say }): JSX.Element | null {
+export function Answered({ list, say }: { list: ListView; say: Say }) {
   const said = (Object.keys(ANSWERS) as (keyof typeof ANSWERS)[]).filter((one) => list.reading[one] !== null);
   const mended = Object.values(list.reading.mended).reduce((sum, one) => sum + Object.keys(one).length, 0);
   if (said.length === 0 && mended === 0 && !list.reading.withoutBroken && list.reading.leftOut.length === 0)

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Stack } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { listRoutes, storeRoutes } from '@mercato/contract/store/routes';
@@ -13,7 +13,7 @@ import { useKeepFile } from './keepFile.ts';
 const STATES = { open: 'not in the store yet', in: 'in the store', undone: 'undone' } as const;
 
 /** Lists of packets that somebody kept elsewhere: each stays on file as it was, whatever became of it. */
-export default function Lists(): JSX.Element {
+export default function Lists() {
   const { may } = useSession();
   const navigate = useNavigate();
   const file = useRef<HTMLInputElement>(null);

@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PackedSeed, packedSeedSchema, type PacketView } from '@mercato/contract/store/packets';
@@ -17,7 +16,7 @@ import { placeChoices, useKinds, usePacket, usePlaces } from './data.ts';
 import { harvestWords } from './words.ts';
 
 /** A packet for the store: kind, year and how many are enough; everything else when it is known. */
-export default function NewPacket(): JSX.Element {
+export default function NewPacket() {
   const [search] = useSearchParams();
   const like = search.get('like');
   const { data: before } = usePacket(like ?? '');
@@ -43,7 +42,7 @@ interface PacketFormProps {
   places: readonly (readonly [string, string])[];
 }
 
-function PacketForm({ before, today, places }: PacketFormProps): JSX.Element {
+function PacketForm({ before, today, places }: PacketFormProps) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const entry = useEntry({

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { PacketView } from '@mercato/contract/store/packets';
@@ -19,7 +19,7 @@ import { harvestWords, leftFigure, testWords } from './words.ts';
 type Doing = 'take' | 'count' | 'move' | 'harvest';
 
 /** One packet: what is left of it, where it lies, what happened to it, and what is known of its harvest. */
-export default function Packet(): JSX.Element {
+export default function Packet() {
   const { packet: id = '' } = useParams();
   const { data, error } = usePacket(id);
   const { may, session } = useSession();
@@ -170,7 +170,7 @@ const BUSY = {
 } as const;
 
 /** The batch in which it dries, freezes or warms up: seen before anybody opens it. */
-function BusyNotice({ busy, zone }: { busy: NonNullable<PacketView['busy']>; zone: string }): JSX.Element {
+function BusyNotice({ busy, zone }: { busy: NonNullable<PacketView['busy']>; zone: string }) {
   const now = useNow();
   const over = busy.dueAt !== null && Date.parse(busy.dueAt) <= now;
   return (
@@ -188,7 +188,7 @@ function BusyNotice({ busy, zone }: { busy: NonNullable<PacketView['busy']>; zon
   );
 }
 
-function Others({ packet, writes }: { packet: PacketView; writes: boolean }): JSX.Element {
+function Others({ packet, writes }: { packet: PacketView; writes: boolean }) {
   return (
     <section className="mt-4">
       <h2>Other packets of this harvest</h2>

@@ -1,5 +1,4 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { accessionChangeSchema } from '@mercato/contract/store/accessions';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PacketAct, packetActSchema, type PacketView } from '@mercato/contract/store/packets';
@@ -27,7 +26,7 @@ interface ActFormProps {
   leave: () => void;
 }
 
-export function ActForm({ packet, doing, leave }: ActFormProps): JSX.Element {
+export function ActForm({ packet, doing, leave }: ActFormProps) {
   const client = useQueryClient();
   const { data: places } = usePlaces();
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
@@ -81,7 +80,7 @@ interface BookLineProps {
   may: boolean;
 }
 
-export function BookLine({ packet, line, zone, may }: BookLineProps): JSX.Element {
+export function BookLine({ packet, line, zone, may }: BookLineProps) {
   const client = useQueryClient();
   const strikes = may && line.struck === null && line.entry.what !== 'packed' && line.entry.what !== 'strike';
   return (
@@ -105,7 +104,7 @@ export function BookLine({ packet, line, zone, may }: BookLineProps): JSX.Elemen
   );
 }
 
-export function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void }): JSX.Element {
+export function HarvestForm({ packet, leave }: { packet: PacketView; leave: () => void }) {
   const { of } = packet;
   const entry = useEntry({
     from: { ...typedHarvest(of.header), reason: '' },

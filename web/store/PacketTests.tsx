@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
@@ -22,7 +22,7 @@ const KINDS = [
 ] as const;
 
 /** How a packet was tried, in every way, of all years; and a test that is written down by hand. */
-export function PacketTests({ packet, writes }: { packet: PacketView; writes: boolean }): JSX.Element {
+export function PacketTests({ packet, writes }: { packet: PacketView; writes: boolean }) {
   const [writing, setWriting] = useState<TestLine | 'new' | null>(null);
   const { data } = useQuery(reading(quickTestRoutes.bagsOf, { packet: packet.id }));
   // Bags whose result stands among the tests are told there.
@@ -80,7 +80,7 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
 }
 
 /** A bag that no test of the packet tells of: it runs, it said nothing of the seed, or its seed was treated. */
-function Tried({ bag }: { bag: TriedBag }): JSX.Element {
+function Tried({ bag }: { bag: TriedBag }) {
   return (
     <li>
       {triedWords(bag)}{' '}
@@ -98,7 +98,7 @@ interface TestFormProps {
   leave: () => void;
 }
 
-function TestForm({ packet, before, leave }: TestFormProps): JSX.Element {
+function TestForm({ packet, before, leave }: TestFormProps) {
   const { session } = useSession();
   const entry = useEntry({
     from: {

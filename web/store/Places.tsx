@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
@@ -25,14 +25,14 @@ type Writing =
   { readonly what: 'new'; readonly parentId: string | null } | { readonly what: 'change'; readonly place: PlaceView };
 
 /** A map of the store: what lies in what, from the room to the envelope. */
-export default function Places(): JSX.Element {
+export default function Places() {
   const { data } = usePlaces();
   const { may } = useSession();
   const [writing, setWriting] = useState<Writing | null>(null);
   const client = useQueryClient();
   if (!data) return <Busy />;
   const leave = () => setWriting(null);
-  const inside = (parentId: string | null): JSX.Element | null => {
+  const inside = (parentId: string | null) => {
     const own = data.places.filter((one) => one.parentId === parentId);
     if (own.length === 0) return null;
     return (
@@ -118,7 +118,7 @@ interface PlaceFormProps {
   leave: () => void;
 }
 
-function PlaceForm({ writing, places, leave }: PlaceFormProps): JSX.Element {
+function PlaceForm({ writing, places, leave }: PlaceFormProps) {
   const client = useQueryClient();
   const before = writing.what === 'change' ? writing.place : null;
   const parent = writing.what === 'new' ? writing.parentId : writing.place.parentId;

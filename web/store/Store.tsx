@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type JSX, useRef } from 'react';
+import { useRef } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import type { PacketBrief } from '@mercato/contract/store/packets';
@@ -69,7 +69,7 @@ const COLUMNS: readonly Column<PacketBrief>[] = [
 ];
 
 /** Every packet of the store: found by any word of it, or by the place it lies in. */
-export default function Store(): JSX.Element {
+export default function Store() {
   const { may } = useSession();
   const navigate = useNavigate();
   const { get, sought, page, typed, type, change } = useListAddress();

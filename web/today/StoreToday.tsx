@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Link } from 'react-router';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import type { Due } from '@mercato/contract/today/today';
@@ -12,7 +11,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 /** What is due in the store today, overdue first, and what comes in the next weeks. */
-export default function StoreToday(): JSX.Element {
+export default function StoreToday() {
   const { session } = useSession();
   const { data } = useQuery({ ...reading(todayRoutes.today, {}), refetchInterval: 60_000 });
   if (!data || !session) return <Busy />;
@@ -43,7 +42,7 @@ interface DueListProps {
   name: string;
 }
 
-function DueList({ dues, today, zone, name }: DueListProps): JSX.Element {
+function DueList({ dues, today, zone, name }: DueListProps) {
   const dayOf = (by: string) => (by.length === 10 ? by : clockIn(zone, new Date(by)).slice(0, 10));
   return (
     <ul className="dues" aria-label={name}>

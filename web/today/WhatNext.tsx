@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { JSX } from 'react';
 import { Link } from 'react-router';
 import { becauseWords } from '@mercato/contract/storage/words';
 import { todayRoutes } from '@mercato/contract/today/routes';
@@ -24,7 +23,7 @@ const OFFERS: Readonly<Record<Offer, string>> = {
 };
 
 /** What to sow, test, renew, exchange or throw away first, each with its reason. */
-export default function WhatNext(): JSX.Element {
+export default function WhatNext() {
   const { data } = useQuery(reading(todayRoutes.next, {}));
   if (!data) return <Busy />;
   return (

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Camera, LogOut, Menu, Moon, Sun } from 'lucide-react';
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Form, Nav, Navbar, Offcanvas } from 'react-bootstrap';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { sessionRoutes } from '@mercato/contract/register/routes';
@@ -19,7 +19,7 @@ const PLACES = [
 ] as const;
 
 /** The bar at the top: where one can go, the scan line, who is here; on a phone all but the line is drawn out from the edge. */
-export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }): JSX.Element {
+export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }) {
   const { session, may } = useSession();
   const { here } = useStation();
   const [out, setOut] = useState(false);
@@ -68,7 +68,7 @@ export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }
   );
 }
 
-function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCamera: () => void }): JSX.Element {
+function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCamera: () => void }) {
   return (
     <Form
       className="scan"
@@ -99,7 +99,7 @@ function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCam
   );
 }
 
-function SignOut(): JSX.Element {
+function SignOut() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const signOut = async () => {
@@ -116,7 +116,7 @@ function SignOut(): JSX.Element {
 }
 
 /** Light for the desk, dark for the germination room; remembered on this machine. */
-export function ThemeSwitch(): JSX.Element {
+export function ThemeSwitch() {
   const [theme, setTheme] = useState(() => document.documentElement.dataset.bsTheme ?? 'light');
   const other = theme === 'dark' ? 'light' : 'dark';
   const turn = () => {

@@ -1,8 +1,7 @@
-import type { JSX } from 'react';
 import { Spinner } from 'react-bootstrap';
 
 /** A page on its way; what is here at once shows nothing first. */
-export function Busy(): JSX.Element {
+export function Busy() {
   return (
     <main aria-busy="true">
       <Spinner size="sm" role="status" className="late-shown">

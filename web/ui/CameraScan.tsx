@@ -1,4 +1,4 @@
-import { type JSX, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Modal } from 'react-bootstrap';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
 import wasm from 'zxing-wasm/reader/zxing_reader.wasm?url';
@@ -14,7 +14,7 @@ interface CameraScanProps {
 }
 
 /** Reads a label with the camera of this machine; nothing leaves it. A code that cannot be ours is passed over. */
-export default function CameraScan({ found, leave }: CameraScanProps): JSX.Element {
+export default function CameraScan({ found, leave }: CameraScanProps) {
   const video = useRef<HTMLVideoElement>(null);
   const [trouble, setTrouble] = useState<string>();
   const [strange, setStrange] = useState<string>();

@@ -1,5 +1,5 @@
 import ApexCharts from 'apexcharts';
-import { type JSX, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 
 export interface Curve {
   readonly name: string;
@@ -42,7 +42,7 @@ export default function Chart({
   yRange?: readonly [number, number] | null;
   /** Whether each point was measured on its own, and is marked. */
   dots?: boolean;
-}): JSX.Element {
+}) {
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (!place.current) return;

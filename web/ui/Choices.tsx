@@ -1,4 +1,4 @@
-import type { JSX, ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Nav } from 'react-bootstrap';
 import { NavLink } from 'react-router';
 
@@ -13,7 +13,7 @@ export function Choices<T extends string | number>({
   options: readonly (readonly [value: T, words: ReactNode])[];
   chosen: T;
   choose: (value: T) => void;
-}): JSX.Element {
+}) {
   return (
     <Nav variant="underline" role="group" aria-label={label}>
       {options.map(([value, words]) => (
@@ -38,7 +38,7 @@ interface PageNavProps {
 }
 
 /** Pages of one part of the house, from one to the other. */
-export function PageNav({ label, pages }: PageNavProps): JSX.Element {
+export function PageNav({ label, pages }: PageNavProps) {
   return (
     <Nav as="nav" variant="underline" aria-label={label} className="my-2">
       {pages.map(([to, words]) => (

@@ -15,7 +15,7 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3, Download } from 'lucide-react';
-import { type ComponentProps, type JSX, type ReactNode, useMemo, useRef, useState } from 'react';
+import { type ComponentProps, type ReactNode, useMemo, useRef, useState } from 'react';
 import { Button, Dropdown, Form, Table } from 'react-bootstrap';
 import { useKept } from './kept.ts';
 import type { Column } from './listColumn.ts';
@@ -76,7 +76,7 @@ export function DataTable<T extends object>({
   className?: string;
   /** What stands in place of a row, such as a form that changes it. */
   instead?: (row: T) => ReactNode;
-}): JSX.Element {
+}) {
   const [hidden, keepHidden] = useKept<Record<string, boolean>>(`columns ${name}`, {});
   const [sorting, setSorting] = useState<SortingState>([]);
   const built = useMemo(
@@ -210,7 +210,7 @@ interface BodyProps<T extends object> {
 }
 
 /** The rows, all of them or, of many, those in sight. */
-function Body<T extends object>({ label, className, head, rows, line }: BodyProps<T>): JSX.Element {
+function Body<T extends object>({ label, className, head, rows, line }: BodyProps<T>) {
   const scroller = useRef<HTMLDivElement>(null);
   const many = rows.length > MANY;
   // eslint-disable-next-line react-hooks/incompatible-library -- what it gives is read here alone, and on every render
@@ -250,7 +250,7 @@ interface ChooseColumnsProps<T> {
   keep: (hidden: Record<string, boolean>) => void;
 }
 
-function ChooseColumns<T>({ columns, hidden, keep }: ChooseColumnsProps<T>): JSX.Element {
+function ChooseColumns<T>({ columns, hidden, keep }: ChooseColumnsProps<T>) {
   return (
     <Dropdown autoClose="outside">
       <Dropdown.Toggle variant="link" aria-label="columns" title="columns">

@@ -68,7 +68,7 @@ export function EntryForm({
   waits?: boolean;
   className?: string;
   children: ReactNode;
-}): JSX.Element {
+}) {
   const form = useRef<HTMLFormElement>(null);
   // A choice that goes away with what it chose leaves the hands nowhere: they go on to what is still empty.
   useLayoutEffect(() => {

@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useId } from 'react';
+import { type ReactNode, useId } from 'react';
 import { Form, InputGroup, Stack } from 'react-bootstrap';
 import { type Control, type FieldValues, type Path, useController } from 'react-hook-form';
 import { fieldShape, type FieldShape, type FieldWords, wordsOf } from '@mercato/contract/http/fieldWords';
@@ -45,7 +45,7 @@ export function Field<T extends FieldValues>({
   placeholder?: string;
   disabled?: boolean;
   list?: string;
-}): JSX.Element {
+}) {
   const id = useId();
   const paths = typeof path === 'string' ? [path] : path;
   const { shape, words } = knownOf(entry, paths[0] ?? name, label !== undefined);
@@ -104,7 +104,7 @@ export function FieldCell<T extends FieldValues>({
   disabled?: boolean;
   placeholder?: string | undefined;
   list?: string;
-}): JSX.Element {
+}) {
   const id = useId();
   const shape = fieldShape(entry.schema, path);
   const wrong = entry.fault(path);
@@ -158,7 +158,7 @@ function Line({
   type?: string | undefined;
   placeholder?: string | undefined;
   list?: string;
-}): JSX.Element {
+}) {
   const { field } = useController({ name, control: entry.control });
   return (
     <Form.Control
@@ -177,17 +177,7 @@ function Line({
   );
 }
 
-function Choice({
-  entry,
-  name,
-  id,
-  wrong,
-  by,
-  write,
-  label,
-  options,
-  disabled,
-}: Part & { options: Options }): JSX.Element {
+function Choice({ entry, name, id, wrong, by, write, label, options, disabled }: Part & { options: Options }) {
   const { field } = useController({ name, control: entry.control });
   return (
     <Form.Select
@@ -258,7 +248,7 @@ export function Ticks<T extends string>({
   chosen: readonly T[];
   onChange: (chosen: T[]) => void;
   fault?: string | undefined;
-}): JSX.Element {
+}) {
   const id = useId();
   return (
     <Form.Group as="fieldset" className="field">

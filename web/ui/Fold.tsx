@@ -1,21 +1,17 @@
-import type { JSX, ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Accordion } from 'react-bootstrap';
 
-/** What stays folded until somebody asks for it. */
-export function Fold({
-  title,
-  open = false,
-  onToggle,
-  className,
-  children,
-}: {
+interface FoldProps {
   title: ReactNode;
   /** How it stands at first. */
   open?: boolean;
   onToggle?: (open: boolean) => void;
   className?: string;
   children: ReactNode;
-}): JSX.Element {
+}
+
+/** What stays folded until somebody asks for it. */
+export function Fold({ title, open = false, onToggle, className, children }: FoldProps) {
   return (
     <Accordion
       flush

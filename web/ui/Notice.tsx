@@ -1,4 +1,4 @@
-import type { JSX, ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Alert } from 'react-bootstrap';
 
 /** Something to be read before going on: what went wrong, or what is to be known. */
@@ -16,7 +16,7 @@ export function Notice({
   onClose?: () => void;
   className?: string | undefined;
   children: ReactNode;
-}): JSX.Element {
+}) {
   return (
     <Alert
       variant={bad ? 'danger' : 'warning'}

@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 
@@ -9,7 +8,7 @@ interface PaperHeadProps {
 }
 
 /** The head of a sheet for the bench: what it is, of which lot and sample; on the screen also how it is printed. */
-export function PaperHead({ title, codes, back }: PaperHeadProps): JSX.Element {
+export function PaperHead({ title, codes, back }: PaperHeadProps) {
   return (
     <>
       <div className="actions no-print">

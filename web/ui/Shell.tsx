@@ -1,14 +1,5 @@
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
-import {
-  type JSX,
-  lazy,
-  type ReactNode,
-  Suspense,
-  useCallback,
-  useEffect,
-  useState,
-  useSyncExternalStore,
-} from 'react';
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { Button } from 'react-bootstrap';
 import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
@@ -43,7 +34,7 @@ const OUT_OF_REACH =
 const HALF_LOADED = 'The server could not answer everything that belongs here: what is shown may be missing or old.';
 
 /** The frame around every signed-in screen: bar, scan line, keys. */
-export function Shell({ children }: { children: ReactNode }): JSX.Element {
+export function Shell({ children }: { children: ReactNode }) {
   const [camera, setCamera] = useState(false);
   const client = useQueryClient();
   const scan = useScan();

@@ -1,4 +1,4 @@
-import type { JSX, ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import { nextWords } from '@mercato/contract/words/next';
 import { readVerification } from '@mercato/core/rule-books/verification';
@@ -16,7 +16,7 @@ interface SlipProps {
 }
 
 /** The working of a number, set like a till receipt: each line of arithmetic, the outcome, the rule and its provenance. */
-export function Slip({ title, steps, mark, next, rule, children }: SlipProps): JSX.Element {
+export function Slip({ title, steps, mark, next, rule, children }: SlipProps) {
   return (
     <section aria-label={`Working: ${title}`}>
       <h2>Working: {title}</h2>
@@ -44,7 +44,7 @@ export function Slip({ title, steps, mark, next, rule, children }: SlipProps): J
   );
 }
 
-export function VerdictSlip({ title, verdict }: { title: string; verdict: Verdict }): JSX.Element {
+export function VerdictSlip({ title, verdict }: { title: string; verdict: Verdict }) {
   return (
     <Slip
       title={title}
@@ -56,7 +56,7 @@ export function VerdictSlip({ title, verdict }: { title: string; verdict: Verdic
   );
 }
 
-export function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule }): JSX.Element {
+export function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule }) {
   if ('text' in rule)
     return (
       <div className="src">

@@ -1,5 +1,5 @@
 import { ReceiptText } from 'lucide-react';
-import { type JSX, type MouseEvent, type ReactNode, useState, useSyncExternalStore } from 'react';
+import { type MouseEvent, type ReactNode, useState, useSyncExternalStore } from 'react';
 import { Button, Offcanvas } from 'react-bootstrap';
 
 /** Below this the slip has no room beside the work. */
@@ -26,7 +26,7 @@ interface StationProps {
 }
 
 /** The work, and beside it the slip with its working; on a narrow screen the slip is drawn out from the edge. */
-export function Station({ slip, of = null, children }: StationProps): JSX.Element {
+export function Station({ slip, of = null, children }: StationProps) {
   const wide = useWide();
   const [out, setOut] = useState(of !== null);
   const [about, setAbout] = useState(of);

@@ -1,4 +1,4 @@
-import { type JSX, useState } from 'react';
+import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Refused } from '../api/client.ts';
 import { TextField, Trouble } from './fields.tsx';
@@ -16,7 +16,7 @@ export function Strike({
   /** What has to be said. */
   ask?: string;
   strike: (reason: string) => Promise<void>;
-}): JSX.Element {
+}) {
   const [reason, setReason] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string>();
   if (reason === null)

@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, type Ref, useId } from 'react';
+import { type ReactNode, type Ref, useId } from 'react';
 import { Form } from 'react-bootstrap';
 import { Notice } from './Notice.tsx';
 
@@ -9,7 +9,7 @@ interface Common {
 }
 
 /** A line with its name above, and below it what is wrong with it, or else a hint. */
-export function Frame({ id, label, fault, hint, children }: Common & { id: string; children: ReactNode }): JSX.Element {
+export function Frame({ id, label, fault, hint, children }: Common & { id: string; children: ReactNode }) {
   return (
     <Form.Group className="field">
       <Form.Label htmlFor={id}>{label}</Form.Label>
@@ -55,7 +55,7 @@ export function TextField({
   placeholder?: string;
   inputMode?: 'decimal' | 'numeric';
   disabled?: boolean;
-}): JSX.Element {
+}) {
   const id = useId();
   return (
     <Frame id={id} label={label} fault={fault} hint={hint}>
@@ -89,7 +89,7 @@ export function ChoiceField({
   value: string;
   onChange: (value: string) => void;
   options: readonly (readonly [string, string])[];
-}): JSX.Element {
+}) {
   const id = useId();
   return (
     <Frame id={id} label={label} fault={fault} hint={hint}>
@@ -119,7 +119,7 @@ interface FileFieldProps {
 }
 
 /** Chooses a file and hands it over at once; the same file can be chosen again after it was mended. */
-export function FileField({ label, accept, onFile, ref, disabled }: FileFieldProps): JSX.Element {
+export function FileField({ label, accept, onFile, ref, disabled }: FileFieldProps) {
   const id = useId();
   return (
     <>
@@ -142,6 +142,6 @@ export function FileField({ label, accept, onFile, ref, disabled }: FileFieldPro
 }
 
 /** What stops the whole form. */
-export function Trouble({ text }: { text: string | undefined }): JSX.Element | null {
+export function Trouble({ text }: { text: string | undefined }) {
   return text ? <Notice bad>{text}</Notice> : null;
 }

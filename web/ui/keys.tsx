@@ -1,4 +1,4 @@
-import { createContext, type JSX, type ReactNode, use, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type ReactNode, use, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Modal, Table } from 'react-bootstrap';
 
 /** What one key does on a screen. Letters and digits act outside text fields alone. */
@@ -22,7 +22,7 @@ const inText = (target: EventTarget | null): boolean =>
     (target instanceof HTMLInputElement && !['checkbox', 'radio', 'button', 'submit'].includes(target.type)));
 
 /** Listens once for all screens; `?` lists the keys of what is shown. `*` is the scanner's and goes to `onScan`, even out of a text field. */
-export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onScan: () => void }): JSX.Element {
+export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onScan: () => void }) {
   const lists = useRef(new Set<{ current: readonly KeyBinding[] }>());
   const [shown, setShown] = useState<readonly KeyBinding[] | null>(null);
   const board = useMemo<KeyBoard>(
@@ -113,12 +113,12 @@ export function useKeys(bindings: readonly KeyBinding[]): void {
   useLayoutEffect(() => board?.add(list), [board]);
 }
 
-export function Key({ children }: { children: ReactNode }): JSX.Element {
+export function Key({ children }: { children: ReactNode }) {
   return <span className="key">{children}</span>;
 }
 
 /** The keys that matter most, at the foot of a station. */
-export function KeyFoot({ keys }: { keys: readonly (readonly [shown: string, says: string])[] }): JSX.Element {
+export function KeyFoot({ keys }: { keys: readonly (readonly [shown: string, says: string])[] }) {
   return (
     <div className="foot">
       {keys.map(([shown, says]) => (

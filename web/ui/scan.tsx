@@ -1,14 +1,4 @@
-import {
-  createContext,
-  type JSX,
-  type ReactNode,
-  type RefObject,
-  use,
-  useCallback,
-  useEffect,
-  useRef,
-  useState,
-} from 'react';
+import { createContext, type ReactNode, type RefObject, use, useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { codeFaultWords } from '@mercato/contract/register/codeWords';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
@@ -52,7 +42,7 @@ export interface Scan {
 }
 
 /** Around the screens that may take scans. */
-export const ScanTaking = ({ scan, children }: { scan: Scan; children: ReactNode }): JSX.Element => (
+export const ScanTaking = ({ scan, children }: { scan: Scan; children: ReactNode }) => (
   <Scans value={scan.hold}>{children}</Scans>
 );
 

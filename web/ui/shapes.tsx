@@ -1,4 +1,3 @@
-import type { JSX } from 'react';
 import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import type { SeedClass } from '@mercato/core/units/seedCounts';
 
@@ -12,7 +11,7 @@ const WORDS: Readonly<Record<Mark, string>> = {
 };
 
 /** How something stands, by shape before colour; `word` says it beside the shape, otherwise to screen readers alone. */
-export function VerdictMark({ mark, word = false }: { mark: Mark; word?: boolean }): JSX.Element {
+export function VerdictMark({ mark, word = false }: { mark: Mark; word?: boolean }) {
   return (
     <span className={`verdict ${mark}`}>
       <svg
@@ -30,7 +29,7 @@ export function VerdictMark({ mark, word = false }: { mark: Mark; word?: boolean
   );
 }
 
-function markShape(mark: Mark): JSX.Element {
+function markShape(mark: Mark) {
   switch (mark) {
     case 'within':
       return <circle cx="8" cy="8" r="6" fill="var(--within)" />;
@@ -48,7 +47,7 @@ function markShape(mark: Mark): JSX.Element {
 }
 
 /** The mark of one seed class, centred at (x, y) with half-size s. */
-export function seedShape(kind: SeedClass, x: number, y: number, s: number, key?: number): JSX.Element {
+export function seedShape(kind: SeedClass, x: number, y: number, s: number, key?: number) {
   const colour = `var(--${kind})`;
   switch (kind) {
     case 'normal':
@@ -94,7 +93,7 @@ export function seedShape(kind: SeedClass, x: number, y: number, s: number, key?
   }
 }
 
-export function SeedMark({ kind }: { kind: SeedClass }): JSX.Element {
+export function SeedMark({ kind }: { kind: SeedClass }) {
   return (
     <svg className="shape" width="16" height="16" aria-hidden="true">
       {seedShape(kind, 8, 8, 6)}

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type JSX, useCallback, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { weightRoutes } from '@mercato/contract/weight/routes';
@@ -15,7 +15,7 @@ import { WeightStation } from './WeightStation.tsx';
 import { howWords } from './words.ts';
 
 /** The weight tests of a lot: the one at hand, and how the next is drawn. */
-export default function Weight(): JSX.Element {
+export default function Weight() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();

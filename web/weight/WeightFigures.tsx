@@ -1,4 +1,4 @@
-import { type JSX, lazy, Suspense } from 'react';
+import { lazy, Suspense } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { WeightResult } from '@mercato/core/weight/thousandSeedWeight';
@@ -26,7 +26,7 @@ function around(masses: readonly number[]): [number, number] {
 }
 
 /** What a thousand-seed weight says for sowing and for packets, and how its hundreds spread. */
-export function WeightFigures({ result }: { result: WeightResult }): JSX.Element {
+export function WeightFigures({ result }: { result: WeightResult }) {
   const { replicates, seedsPer, meanG, sdG, thousandSeedG } = result;
   const dots = (name: string, left: boolean): Curve => ({
     name,

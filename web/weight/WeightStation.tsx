@@ -1,4 +1,4 @@
-import { type JSX, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Col, Row } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
 import { WEIGHT_FIELDS } from '@mercato/contract/weight/fieldWords';
@@ -51,7 +51,7 @@ interface WeightStationProps {
 }
 
 /** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
-export function WeightStation({ view, test, mayWrite, children }: WeightStationProps): JSX.Element {
+export function WeightStation({ view, test, mayWrite, children }: WeightStationProps) {
   const here = useBalanceHere();
   const { asks } = view;
   const { fields, result } = test;
@@ -182,7 +182,7 @@ interface HundredsProps {
   may: boolean;
 }
 
-function Hundreds({ entry, test, seeds, shown, may }: HundredsProps): JSX.Element {
+function Hundreds({ entry, test, seeds, shown, may }: HundredsProps) {
   const { values, fault } = entry;
   const dropped = new Set(test.result?.replicates.flatMap((one, i) => (one.dropped ? [i] : [])));
   return (
@@ -233,7 +233,7 @@ function Weighed({
   autoFocus?: boolean;
   earlier: ReactNode;
   onChange: (text: string, on?: WeighedOn) => void;
-}): JSX.Element {
+}) {
   const [refused, setRefused] = useState<string>();
   const says = refused ?? fault;
   const id = `weigh-${label.replace(/\W+/g, '-')}`;

@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { read, write } from '../http/route.ts';
+import { read, writes } from '../http/route.ts';
 import type { CalculationList, Envelope } from './calculation.ts';
 
 /** What a calculation is asked: by its own schema, which the catalogue brings. */
@@ -8,5 +8,5 @@ const input = async (): Promise<Joi.Schema<unknown>> => (await import('joi')).de
 export const catalogueRoutes = {
   list: read('/calc', 'anybody', []).answers<CalculationList>(),
   /** One input and its answer, or a list of them each. */
-  calculate: write('post', '/calc/:id', 'anybody', input).answers<Envelope | Envelope[]>(),
+  calculate: writes('anybody').post('/calc/:id', input).answers<Envelope | Envelope[]>(),
 };

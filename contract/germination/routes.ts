@@ -1,38 +1,27 @@
 import type { KeptKeys } from '../hands/hands.ts';
-import { filled, read, schemasOf, write } from '../http/route.ts';
+import { filled, read, schemasOf, writes } from '../http/route.ts';
 import type { GerminationView } from './germination.ts';
 
 const schema = schemasOf(() => import('./germination.ts'));
 const ofLot = read('/lots/:lot/germination', 'lots.read', ['lot', 'hands']).answers<GerminationView>();
 const fills = (view: GerminationView) => filled(ofLot, { lot: view.lot.id });
 
+const benchWrites = writes('bench.write', ['lot', 'lots']);
+
 export const germinationRoutes = {
   ofLot,
-  start: write('post', '/germination/tests', 'bench.write', schema('newGerminationTestSchema'), {
-    status: 201,
-    changes: ['lot', 'lots'],
-  }).answers(fills),
-  count: write('put', '/germination/dishes/:dish/days/:day', 'bench.write', schema('dishCountSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fills),
-  planDays: write('put', '/germination/tests/:test/days', 'bench.write', schema('planDaysSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fills),
-  keepKeys: write(
-    'post',
-    '/germination/tests/:test/tallies',
-    'bench.write',
-    schema('tallyBatchSchema'),
-  ).answers<KeptKeys>(),
-  hand: write(
-    'post',
-    '/germination/dishes/:dish/hand',
-    'bench.write',
-    schemasOf(() => import('../hands/hands.ts'))('handActSchema'),
-  ).answers(fills),
-  decideLate: write('post', '/germination/dishes/:dish/late', 'bench.write', schema('dishLateActSchema')).answers(
-    fills,
-  ),
+  start: benchWrites.add('/germination/tests', schema('newGerminationTestSchema')).answers(fills),
+  count: benchWrites.seen.put('/germination/dishes/:dish/days/:day', schema('dishCountSchema')).answers(fills),
+  planDays: benchWrites.seen.put('/germination/tests/:test/days', schema('planDaysSchema')).answers(fills),
+  keepKeys: benchWrites
+    .post('/germination/tests/:test/tallies', schema('tallyBatchSchema'), { changes: [] })
+    .answers<KeptKeys>(),
+  hand: benchWrites
+    .post('/germination/dishes/:dish/hand', schemasOf(() => import('../hands/hands.ts'))('handActSchema'), {
+      changes: [],
+    })
+    .answers(fills),
+  decideLate: benchWrites
+    .post('/germination/dishes/:dish/late', schema('dishLateActSchema'), { changes: [] })
+    .answers(fills),
 };

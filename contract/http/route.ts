@@ -173,6 +173,27 @@ export function write<const Path extends string, Schema extends Joi.Schema, cons
   };
 }
 
+type Rest = Omit<WriteOptions<never>, 'versioned' | 'status'>;
+
+/**
+ * The writes of whoever has one permission, and what they change unless they say otherwise: `add` makes something,
+ * `post` and `put` change it, `remove` takes it away; under `seen` the writer names the version that was seen.
+ */
+export function writes(permission: Asks, changes: readonly Subject[] = []) {
+  const by = <const Versioned extends boolean>(versioned: Versioned) => {
+    const kind =
+      (method: WriteRoute['method'], status: 200 | 201) =>
+      <const Path extends string, Schema extends Joi.Schema>(
+        path: Path,
+        body: () => Promise<Schema>,
+        rest: Rest = {},
+      ) =>
+        write(method, path, permission, body, { versioned, status, changes, ...rest });
+    return { add: kind('post', 201), post: kind('post', 200), put: kind('put', 200), remove: kind('delete', 200) };
+  };
+  return { ...by(false), seen: by(true) };
+}
+
 /** The read that an answer belongs to, for `answers`. */
 export const filled = <Path extends string>(route: ReadRoute<Path>, params: ParamsOf<Path>): Filled => ({
   route,

@@ -1,10 +1,8 @@
-import { schemasOf, write } from '../http/route.ts';
+import { schemasOf, writes } from '../http/route.ts';
 import type { ImportAnswer } from './file.ts';
 
 export const importRoutes = {
-  lots: write('post', '/import/lots', 'import.write', schemasOf(() => import('../http/fields.ts'))('fileSchema'), {
-    status: 201,
-    media: 'text/csv',
-    changes: ['lots', 'lot'],
-  }).answers<ImportAnswer>(),
+  lots: writes('import.write', ['lots', 'lot'])
+    .add('/import/lots', schemasOf(() => import('../http/fields.ts'))('fileSchema'), { media: 'text/csv' })
+    .answers<ImportAnswer>(),
 };

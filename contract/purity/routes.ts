@@ -1,4 +1,4 @@
-import { filled, read, schemasOf, write } from '../http/route.ts';
+import { filled, read, schemasOf, writes } from '../http/route.ts';
 import { otherResults, testDays } from '../register/testRoutes.ts';
 import type { NewOtherPurity, OtherPurities, PurityView } from './purity.ts';
 
@@ -6,30 +6,20 @@ const schema = schemasOf(() => import('./purity.ts'));
 const ofLot = read('/lots/:lot/purity', 'lots.read', ['lot']).answers<PurityView>();
 const fills = (view: PurityView) => filled(ofLot, { lot: view.lot.id });
 
+const benchWrites = writes('bench.write', ['lot', 'lots']);
+
 export const purityRoutes = {
   ofLot,
-  start: write(
-    'post',
-    '/purity/tests',
-    'bench.write',
-    schemasOf(() => import('../register/tests.ts'))('newTestSchema'),
-    { status: 201, changes: ['lot', 'lots'] },
-  ).answers(fills),
-  weigh: write('put', '/purity/tests/:test', 'bench.write', schema('purityWeighingsSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fills),
-  sort: write('post', '/purity/tests/:test/sorting', 'bench.write', schema('sortingTimeSchema'), {
-    status: 201,
-    changes: ['lot'],
-  }).answers(fills),
-  bindName: write(
-    'put',
-    '/purity/tests/:test/names',
-    'bench.write',
-    schemasOf(() => import('../names/names.ts'))('nameBindingSchema'),
-    { versioned: true, changes: ['lot', 'lots'] },
-  ).answers(fills),
+  start: benchWrites
+    .add('/purity/tests', schemasOf(() => import('../register/tests.ts'))('newTestSchema'))
+    .answers(fills),
+  weigh: benchWrites.seen.put('/purity/tests/:test', schema('purityWeighingsSchema')).answers(fills),
+  sort: benchWrites
+    .add('/purity/tests/:test/sorting', schema('sortingTimeSchema'), { changes: ['lot'] })
+    .answers(fills),
+  bindName: benchWrites.seen
+    .put('/purity/tests/:test/names', schemasOf(() => import('../names/names.ts'))('nameBindingSchema'))
+    .answers(fills),
   days: testDays('purity', fills),
   ...otherResults<'purity', NewOtherPurity, OtherPurities>('purity', schema('otherPuritySchema')),
 };

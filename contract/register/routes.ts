@@ -1,6 +1,6 @@
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { LIVE_ADDRESS, type LiveNote } from '../http/live.ts';
-import { file, filled, nothing, read, schemasOf, stream, write } from '../http/route.ts';
+import { file, filled, nothing, read, schemasOf, stream, writes } from '../http/route.ts';
 import type { LotHistory } from '../lot-sheet/history.ts';
 import type { StoreScan } from '../store/packets.ts';
 import type { KindList, KindMethods, KindView, NameLists } from './kinds.ts';
@@ -13,56 +13,47 @@ const lots = schemasOf(() => import('./lots.ts'));
 const kinds = schemasOf(() => import('./kinds.ts'));
 const stations = schemasOf(() => import('./stations.ts'));
 
+const anybodysWrites = writes('anybody');
+const peopleWrites = writes('people.write', ['people']);
+const settingWrites = writes('settings.write', ['session']);
+const lotWrites = writes('lot.write', ['lot', 'lots']);
+const figureWrites = writes('figure.write', ['kinds', 'names']);
+
 export const sessionRoutes = {
   view: read('/session', 'anybody', ['session']).answers<SessionView>(),
-  signIn: write('post', '/session', 'anybody', people('signInSchema')).answers<SignedIn>(),
-  signOut: write('delete', '/session', 'anybody', nothing).answers<object>(),
+  signIn: anybodysWrites.post('/session', people('signInSchema')).answers<SignedIn>(),
+  signOut: anybodysWrites.remove('/session', nothing).answers<object>(),
   /** With the link that stands in the terminal of who started the program. */
-  setUp: write('post', '/set-up', 'anybody', people('firstPersonSchema'), {
-    status: 201,
-    changes: ['session'],
-  }).answers<object>(),
+  setUp: anybodysWrites.add('/set-up', people('firstPersonSchema'), { changes: ['session'] }).answers<object>(),
   /** With the link that a lead gave. */
-  resetPassword: write('post', '/reset', 'anybody', people('passwordResetSchema'), { status: 201 }).answers<object>(),
-  changePassword: write('put', '/me/password', 'own.write', people('passwordChangeSchema')).answers<object>(),
+  resetPassword: anybodysWrites.add('/reset', people('passwordResetSchema')).answers<object>(),
+  changePassword: writes('own.write').put('/me/password', people('passwordChangeSchema')).answers<object>(),
   live: stream(LIVE_ADDRESS, 'lots.read').tells<LiveNote>(),
 };
 
 export const peopleRoutes = {
   list: read('/people', 'people.read', ['people']).answers<PeopleList>(),
-  add: write('post', '/people', 'people.write', people('newPersonSchema'), {
-    status: 201,
-    changes: ['people'],
-  }).answers<PersonView>(),
-  change: write('put', '/people/:person', 'people.write', people('personChangeSchema'), {
-    versioned: true,
-    changes: ['people'],
-  }).answers<PersonView>(),
-  resetLink: write('post', '/people/:person/reset', 'people.write', nothing, {
-    status: 201,
-    unkept: true,
-  }).answers<ResetLink>(),
+  add: peopleWrites.add('/people', people('newPersonSchema')).answers<PersonView>(),
+  change: peopleWrites.seen.put('/people/:person', people('personChangeSchema')).answers<PersonView>(),
+  resetLink: peopleWrites.add('/people/:person/reset', nothing, { changes: [], unkept: true }).answers<ResetLink>(),
 };
 
 const laboratory = read('/laboratory', 'lots.read', ['laboratory']).answers<LaboratoryView>();
 export const laboratoryRoutes = {
   view: laboratory,
-  change: write('put', '/laboratory', 'settings.write', people('laboratorySchema'), {
-    changes: ['session'],
-  }).answers((_: LaboratoryView) => filled(laboratory, {})),
+  change: settingWrites
+    .put('/laboratory', people('laboratorySchema'))
+    .answers((_: LaboratoryView) => filled(laboratory, {})),
 };
 
 const stationList = read('/stations', 'lots.read', ['stations']).answers<StationList>();
 const fillsStations = (_: StationList) => filled(stationList, {});
 export const stationRoutes = {
   list: stationList,
-  add: write('post', '/stations', 'settings.write', stations('newStationSchema'), { status: 201 }).answers(
-    fillsStations,
-  ),
-  act: write('post', '/stations/:station/acts', 'sampling.write', stations('stationActSchema'), {
-    status: 201,
-    changes: ['lot'],
-  }).answers(fillsStations),
+  add: settingWrites.add('/stations', stations('newStationSchema'), { changes: [] }).answers(fillsStations),
+  act: writes('sampling.write', ['lot'])
+    .add('/stations/:station/acts', stations('stationActSchema'))
+    .answers(fillsStations),
 };
 
 const sheet = read('/lots/:lot', 'lots.read', ['lot']).answers<LotSheet>();
@@ -70,33 +61,18 @@ const fillsSheet = (view: LotSheet) => filled(sheet, { lot: view.id });
 export const lotRoutes = {
   list: read('/lots', 'lots.read', ['lots'], ['q', 'state', 'page', 'sort']).answers<LotList>(),
   sheet,
-  add: write('post', '/lots', 'lot.write', lots('lotHeaderSchema'), {
-    status: 201,
-    changes: ['lots'],
-  }).answers(fillsSheet),
-  correct: write('put', '/lots/:lot', 'lot.write', lots('lotHeaderChangeSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fillsSheet),
-  request: write('put', '/lots/:lot/request', 'lot.write', schemasOf(() => import('./request.ts'))('requestSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fillsSheet),
-  divide: write('post', '/lots/:lot/parts', 'lot.write', lots('lotDivisionSchema'), {
-    status: 201,
-    changes: ['lot', 'lots'],
-  }).answers(fillsSheet),
-  decide: write('post', '/lots/:lot/decisions', 'decision.write', lots('decisionSchema'), {
-    status: 201,
-    changes: ['lot', 'lots'],
-  }).answers(fillsSheet),
-  judgeAnew: write(
-    'post',
-    '/lots/:lot/edition',
-    'rules.write',
-    schemasOf(() => import('../rule-books/editions.ts'))('rejudgeSchema'),
-    { status: 201, changes: ['lot', 'lots'] },
-  ).answers(fillsSheet),
+  add: lotWrites.add('/lots', lots('lotHeaderSchema'), { changes: ['lots'] }).answers(fillsSheet),
+  correct: lotWrites.seen.put('/lots/:lot', lots('lotHeaderChangeSchema')).answers(fillsSheet),
+  request: lotWrites.seen
+    .put('/lots/:lot/request', schemasOf(() => import('./request.ts'))('requestSchema'))
+    .answers(fillsSheet),
+  divide: lotWrites.add('/lots/:lot/parts', lots('lotDivisionSchema')).answers(fillsSheet),
+  decide: writes('decision.write', ['lot', 'lots'])
+    .add('/lots/:lot/decisions', lots('decisionSchema'))
+    .answers(fillsSheet),
+  judgeAnew: writes('rules.write', ['lot', 'lots'])
+    .add('/lots/:lot/edition', schemasOf(() => import('../rule-books/editions.ts'))('rejudgeSchema'))
+    .answers(fillsSheet),
   history: read('/lots/:lot/history', 'lots.read', ['lot']).answers<LotHistory>(),
   /** What carries a code: a vessel of a lot, a packet, a bag. */
   scan: read('/vessels/:code', 'lots.read', ['lot', 'store']).answers<ScanAnswer | StoreScan>(),
@@ -105,17 +81,11 @@ export const lotRoutes = {
 export const kindRoutes = {
   list: read('/kinds', 'lots.read', ['kinds'], ['q']).answers<KindList>(),
   view: read('/kinds/:species', 'lots.read', ['kinds']).answers<KindView>(),
-  add: write('post', '/kinds', 'figure.write', kinds('newKindSchema'), {
-    status: 201,
-    changes: ['kinds', 'names'],
-  }).answers<Kind>(),
-  correct: write('put', '/kinds/:species', 'figure.write', kinds('kindChangeSchema'), {
-    changes: ['kinds', 'names'],
-  }).answers<Kind>(),
-  addFigure: write('post', '/kinds/:species/figures', 'figure.write', kinds('ownFigureSchema'), {
-    status: 201,
-    changes: ['kinds'],
-  }).answers<KindMethods>(),
+  add: figureWrites.add('/kinds', kinds('newKindSchema')).answers<Kind>(),
+  correct: figureWrites.put('/kinds/:species', kinds('kindChangeSchema')).answers<Kind>(),
+  addFigure: figureWrites
+    .add('/kinds/:species/figures', kinds('ownFigureSchema'), { changes: ['kinds'] })
+    .answers<KindMethods>(),
   names: read('/names', 'lots.read', ['names']).answers<NameLists>(),
 };
 

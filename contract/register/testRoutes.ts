@@ -1,19 +1,18 @@
 import type Joi from 'joi';
-import { type Filled, read, type ReadRoute, schemasOf, write, type WriteRoute } from '../http/route.ts';
+import { type Filled, read, type ReadRoute, schemasOf, writes, type WriteRoute } from '../http/route.ts';
 import type { DayCorrection } from '../http/seen.ts';
 import type { TestStep } from './steps.ts';
 
 const schema = schemasOf(() => import('../http/seen.ts'));
+
+const benchWrites = writes('bench.write', ['lot', 'lots']);
 
 /** The route by which the day of weighings or counts of a step's test is corrected. */
 export const testDays = <Step extends TestStep, Answer>(
   step: Step,
   fills: (answer: Answer) => Filled,
 ): WriteRoute<`/${Step}/tests/:test/days`, DayCorrection, Answer, true> =>
-  write('put', `/${step}/tests/:test/days` as const, 'bench.write', schema('dayCorrectionSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fills);
+  benchWrites.seen.put(`/${step}/tests/:test/days` as const, schema('dayCorrectionSchema')).answers(fills);
 
 /** The two routes of a step's results from elsewhere: read them, and enter or correct one. */
 export function otherResults<Step extends TestStep, Body, Answer>(
@@ -26,9 +25,6 @@ export function otherResults<Step extends TestStep, Body, Answer>(
   const path = `/lots/:lot/${step}/others` as const;
   return {
     others: read(path, 'lots.read', ['lot']).answers<Answer>(),
-    addOther: write('post', path, 'bench.write', body, {
-      status: 201,
-      changes: ['lot', 'lots'],
-    }).answers<Answer>(),
+    addOther: benchWrites.add(path, body).answers<Answer>(),
   };
 }

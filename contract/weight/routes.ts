@@ -1,4 +1,4 @@
-import { filled, read, schemasOf, write } from '../http/route.ts';
+import { filled, read, schemasOf, writes } from '../http/route.ts';
 import { testDays } from '../register/testRoutes.ts';
 import type { WeightView } from './weight.ts';
 
@@ -6,15 +6,11 @@ const schema = schemasOf(() => import('./weight.ts'));
 const ofLot = read('/lots/:lot/weight', 'lots.read', ['lot']).answers<WeightView>();
 const fills = (view: WeightView) => filled(ofLot, { lot: view.lot.id });
 
+const benchWrites = writes('bench.write', ['lot', 'lots']);
+
 export const weightRoutes = {
   ofLot,
-  start: write('post', '/weight/tests', 'bench.write', schema('newWeightTestSchema'), {
-    status: 201,
-    changes: ['lot', 'lots'],
-  }).answers(fills),
-  weigh: write('put', '/weight/tests/:test', 'bench.write', schema('weightWeighingsSchema'), {
-    versioned: true,
-    changes: ['lot', 'lots'],
-  }).answers(fills),
+  start: benchWrites.add('/weight/tests', schema('newWeightTestSchema')).answers(fills),
+  weigh: benchWrites.seen.put('/weight/tests/:test', schema('weightWeighingsSchema')).answers(fills),
   days: testDays('weight', fills),
 };

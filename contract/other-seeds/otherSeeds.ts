@@ -7,7 +7,7 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { weighedOnSchema } from '../devices/balances.ts';
 import { type Held, keyPage, keyTurn, type LateAct, lateActKeys, type LateKeys } from '../hands/hands.ts';
-import { takes, form, listOf, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { form, listOf, objectOf, oneOf, optional, takes, type ValueOf } from '../http/body.ts';
 import { decimalText, isoDate, mass, reason, refusal, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import type { FoundName } from '../names/names.ts';

@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { type Filled, read, type ReadRoute, schemasOf, writes, type WriteRoute } from '../http/route.ts';
+import { type Filled, read, type ReadRoute, schemasOf, type WriteRoute, writes } from '../http/route.ts';
 import type { DayCorrection } from '../http/seen.ts';
 import type { TestStep } from './steps.ts';
 

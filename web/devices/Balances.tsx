@@ -12,6 +12,7 @@ import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
+import { Heads, num } from '../ui/Heads.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { useBalances } from './balanceHere.tsx';
@@ -55,15 +56,7 @@ export default function Balances() {
           {one.checks.length > 0 && (
             <div className="scroll">
               <Table className="w-text">
-                <thead>
-                  <tr>
-                    <th>when</th>
-                    <th className="num">weight, g</th>
-                    <th className="num">showed, g</th>
-                    <th>outcome</th>
-                    <th>by</th>
-                  </tr>
-                </thead>
+                <Heads of={['when', num('weight, g'), num('showed, g'), 'outcome', 'by']} />
                 <tbody>
                   {one.checks.slice(0, 5).map((check, i) => (
                     <tr key={i}>

@@ -10,6 +10,7 @@ import { Refused } from '../api/client.ts';
 import { linkTo, sendFile } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Fold } from '../ui/Fold.tsx';
+import { Heads } from '../ui/Heads.tsx';
 import { FileField } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -118,14 +119,7 @@ export default function Import() {
             {state.faults.length > 0 && (
               <div className="scroll">
                 <Table>
-                  <thead>
-                    <tr>
-                      <th>line</th>
-                      <th>column</th>
-                      <th>what was wrong</th>
-                      <th>as it stands</th>
-                    </tr>
-                  </thead>
+                  <Heads of={['line', 'column', 'what was wrong', 'as it stands']} />
                   <tbody>
                     {state.faults.map((one, i) => {
                       const [line = '', column = ''] = one.path.split('.');
@@ -151,14 +145,7 @@ export default function Import() {
       <Fold title="What a file can hold" open className="mt-4">
         <div className="scroll">
           <Table>
-            <thead>
-              <tr>
-                <th>what</th>
-                <th>value</th>
-                <th>unit</th>
-                <th>also needs</th>
-              </tr>
-            </thead>
+            <Heads of={['what', 'value', 'unit', 'also needs']} />
             <tbody>
               {Object.entries(ITEMS).map(([what, item]) => (
                 <tr key={what}>

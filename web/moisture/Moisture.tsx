@@ -19,6 +19,7 @@ import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, FieldCell } from '../ui/Field.tsx';
+import { Heads } from '../ui/Heads.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -156,13 +157,7 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
         className="mt-2"
       >
         <Table className="w-text">
-          <thead>
-            <tr>
-              <th>weighed, g</th>
-              <th>first container</th>
-              <th>second container</th>
-            </tr>
-          </thead>
+          <Heads of={['weighed, g', 'first container', 'second container']} />
           <tbody>
             {ROWS.map(([row, name]) => (
               <tr key={row}>

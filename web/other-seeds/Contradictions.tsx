@@ -2,6 +2,7 @@ import { Table } from 'react-bootstrap';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
+import { Heads, num } from '../ui/Heads.tsx';
 
 /** What purity found and the search did not, or the other way round: both figures beside each other. */
 export function Contradictions({ view }: { view: OtherSeedsView }) {
@@ -11,14 +12,7 @@ export function Contradictions({ view }: { view: OtherSeedsView }) {
       <h2>Purity and this search cannot both be right</h2>
       <div className="scroll">
         <Table className="w-text">
-          <thead>
-            <tr>
-              <th>of</th>
-              <th className="num">purity</th>
-              <th className="num">search</th>
-              <th className="num">chance under one rate</th>
-            </tr>
-          </thead>
+          <Heads of={['of', num('purity'), num('search'), num('chance under one rate')]} />
           <tbody>
             {view.contradictions.map(({ purity, search, chance, ...found }) => (
               <tr key={`${found.what} ${found.of}`}>

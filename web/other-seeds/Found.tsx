@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { type OtherSeedsRate, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 interface FoundProps {
@@ -26,17 +27,17 @@ export function Found({ test, origin, open }: FoundProps) {
       </h2>
       <div className="scroll">
         <Table className="w-text">
-          <thead>
-            <tr>
-              <th>species</th>
-              <th className="num">seeds</th>
-              <th>how many there may be</th>
-              <th className="num">per kg</th>
-              <th className="num">at most, per kg</th>
-              <th className="num">per lb</th>
-              <th className="num">per oz</th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'species',
+              num('seeds'),
+              'how many there may be',
+              num('per kg'),
+              num('at most, per kg'),
+              num('per lb'),
+              num('per oz'),
+            ]}
+          />
           <tbody>
             {test.species.map((one) => (
               <tr key={one.name}>
@@ -158,16 +159,7 @@ export function Noxious({ test, lists, open }: NoxiousProps) {
       ) : (
         <div className="scroll">
           <Table className="w-wide">
-            <thead>
-              <tr>
-                <th>where</th>
-                <th>species</th>
-                <th>stands as</th>
-                <th className="num">found</th>
-                <th className="num">at most</th>
-                <th>what follows</th>
-              </tr>
-            </thead>
+            <Heads of={['where', 'species', 'stands as', num('found'), num('at most'), 'what follows']} />
             <tbody>
               {test.noxious.map((one) => (
                 <tr key={`${one.jurisdiction} ${one.species}`} className={one.counts ? undefined : 'soft'}>

@@ -4,6 +4,7 @@ import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
 import type { Fate } from '@mercato/core/purity/judgeTests';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Verdict } from '@mercato/core/verdict/verdict';
+import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 const FATES: Readonly<Record<Fate, string>> = {
@@ -27,17 +28,9 @@ export function JudgedTests({ result, open }: JudgedTestsProps) {
       <h2>{half ? 'Halves against each other' : 'Whole samples against each other'}</h2>
       <div className="scroll">
         <Table>
-          <thead>
-            <tr>
-              <th>{half ? 'pair' : ''}</th>
-              <th>component</th>
-              <th className="num">average</th>
-              <th className="num">apart</th>
-              <th className="num">allowed</th>
-              <th>outcome</th>
-              <th>fate</th>
-            </tr>
-          </thead>
+          <Heads
+            of={[half ? 'pair' : '', 'component', num('average'), num('apart'), num('allowed'), 'outcome', 'fate']}
+          />
           <tbody>
             {judged.pairs.flatMap((pair, p) =>
               pair.comparisons.map((one, i) => (

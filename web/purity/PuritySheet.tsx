@@ -5,6 +5,7 @@ import { purityRoutes } from '@mercato/contract/purity/routes';
 import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Heads } from '../ui/Heads.tsx';
 import { PaperHead } from '../ui/PaperHead.tsx';
 import { FIELD_NAMES, weighedFields } from './entry.ts';
 
@@ -36,13 +37,7 @@ export default function PuritySheet() {
         code ______________ · balance ______________
       </p>
       <Table className="sheet">
-        <thead>
-          <tr>
-            <th>line</th>
-            <th className="c-3">g</th>
-            <th>its parts: name, and g, seeds or trace</th>
-          </tr>
-        </thead>
+        <Heads of={['line', ['g', 'c-3'], 'its parts: name, and g, seeds or trace']} />
         <tbody>
           {weighedFields(data).map((field, i) => (
             <tr key={field} style={{ height: i < 2 ? 46 : 92 }}>

@@ -10,6 +10,7 @@ import { harvestWords } from '../store/words.ts';
 import { Busy } from '../ui/Busy.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Fold } from '../ui/Fold.tsx';
+import { Heads } from '../ui/Heads.tsx';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 
@@ -160,14 +161,7 @@ function TestTable({ rows }: { rows: readonly ComparisonRow[] }) {
       <h2>Packet by packet</h2>
       <div className="scroll">
         <Table>
-          <thead>
-            <tr>
-              <th>packet</th>
-              <th>sank</th>
-              <th>sprouted</th>
-              <th>came up</th>
-            </tr>
-          </thead>
+          <Heads of={['packet', 'sank', 'sprouted', 'came up']} />
           <tbody>
             {rows.map(({ packet, float, towel, field }) => (
               <tr key={packet.id}>

@@ -2,6 +2,7 @@ import { Table } from 'react-bootstrap';
 import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
 import type { Cause } from '@mercato/core/quick-tests/badTest';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import { Heads, num } from '../ui/Heads.tsx';
 
 const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
 const orNoEnd = (value: number | null) => (value === null ? 'no end' : `${value.toFixed(1)} times`);
@@ -63,15 +64,9 @@ function SchoolTable({ answer }: { answer: QuickAnswer }) {
       <h2 className="mt-4">What each school would do</h2>
       <div className="scroll">
         <Table className="schools w-text">
-          <thead>
-            <tr>
-              <th>school</th>
-              <th>says</th>
-              <th className="num">chance that it is wrong</th>
-              <th className="num">seeds more to settle it</th>
-              <th>where from</th>
-            </tr>
-          </thead>
+          <Heads
+            of={['school', 'says', num('chance that it is wrong'), num('seeds more to settle it'), 'where from']}
+          />
           <tbody>
             {answer.schools.map((one) => (
               <tr key={one.id}>

@@ -6,6 +6,7 @@ import { actWords } from '@mercato/contract/words/acts';
 import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Fold } from '../ui/Fold.tsx';
+import { Heads } from '../ui/Heads.tsx';
 
 /** Everything that was written about a lot, in order: who, when, what, why. */
 export default function History() {
@@ -20,15 +21,7 @@ export default function History() {
       </div>
       <div className="scroll">
         <Table>
-          <thead>
-            <tr>
-              <th>when</th>
-              <th>who</th>
-              <th>what</th>
-              <th>written</th>
-              <th>why</th>
-            </tr>
-          </thead>
+          <Heads of={['when', 'who', 'what', 'written', 'why']} />
           <tbody>
             {data?.entries.map((one, i) => (
               <tr key={i}>

@@ -14,6 +14,7 @@ import { Refused } from '../api/client.ts';
 import { reading, send } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, Ticks } from '../ui/Field.tsx';
+import { Heads } from '../ui/Heads.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 
@@ -40,15 +41,7 @@ export default function People() {
       <h1>People</h1>
       <Trouble text={trouble} />
       <Table>
-        <thead>
-          <tr>
-            <th>name</th>
-            <th>signs in as</th>
-            <th>roles</th>
-            <th>may sign in</th>
-            <th>password</th>
-          </tr>
-        </thead>
+        <Heads of={['name', 'signs in as', 'roles', 'may sign in', 'password']} />
         <tbody>
           {data?.people.map((one) => (
             <tr key={one.id}>

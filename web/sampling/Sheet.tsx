@@ -6,6 +6,7 @@ import { planReasonWords } from '@mercato/contract/sampling/words';
 import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Heads, num } from '../ui/Heads.tsx';
 import { PaperHead } from '../ui/PaperHead.tsx';
 
 /** The draw on paper: a line for each primary sample, with a box to tick. */
@@ -31,17 +32,17 @@ export default function Sheet() {
       </p>
       {draw ? (
         <Table className="sheet">
-          <thead>
-            <tr>
-              <th>taken</th>
-              <th className="num">container</th>
-              <th className="num">layer</th>
-              <th className="num">row</th>
-              <th className="num">from left</th>
-              <th>mass, g</th>
-              <th>wet · torn · infested · uneven</th>
-            </tr>
-          </thead>
+          <Heads
+            of={[
+              'taken',
+              num('container'),
+              num('layer'),
+              num('row'),
+              num('from left'),
+              'mass, g',
+              'wet · torn · infested · uneven',
+            ]}
+          />
           <tbody>
             {draw.primaries.map((one) => (
               <tr key={`${one.container} ${one.core}`}>

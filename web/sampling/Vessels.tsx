@@ -11,6 +11,7 @@ import { linkTo, reading } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Heads, num } from '../ui/Heads.tsx';
 import { Station } from '../ui/Station.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -54,16 +55,7 @@ export default function Vessels() {
         <>
           <div className="scroll mt-3">
             <Table className="tree">
-              <thead>
-                <tr>
-                  <th>vessel</th>
-                  <th className="num">holds</th>
-                  <th className="num">left, g</th>
-                  <th>stands</th>
-                  <th>with</th>
-                  <th>seal</th>
-                </tr>
-              </thead>
+              <Heads of={['vessel', num('holds'), num('left, g'), 'stands', 'with', 'seal']} />
               <tbody>
                 {poured.length > 0 && (
                   <tr className="gone">

@@ -1,6 +1,7 @@
 import { Button, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
 
@@ -20,16 +21,7 @@ export function WorkingTable({ view: data, show: setShown }: WorkingTableProps) 
       ) : (
         <div className="scroll">
           <Table className="w-text">
-            <thead>
-              <tr>
-                <th>code</th>
-                <th>for</th>
-                <th className="num">mass</th>
-                <th>least mass</th>
-                <th>test</th>
-                <th>why lighter</th>
-              </tr>
-            </thead>
+            <Heads of={['code', 'for', num('mass'), 'least mass', 'test', 'why lighter']} />
             <tbody>
               {data.working.map(({ vessel, verdict, why, testNumber }) => (
                 <tr key={vessel.id}>

@@ -3,6 +3,7 @@ import { grouped } from '@mercato/contract/words/figures';
 import { seedIncrease } from '@mercato/core/sowing/increase';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { readerNow } from '../api/reader.ts';
+import { Heads } from '../ui/Heads.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { TextField } from '../ui/fields.tsx';
@@ -103,14 +104,7 @@ export default function Increase() {
           </p>
           <div className="scroll">
             <Table>
-              <thead>
-                <tr>
-                  <th>season</th>
-                  <th>sown</th>
-                  <th>plants kept</th>
-                  <th>harvested</th>
-                </tr>
-              </thead>
+              <Heads of={['season', 'sown', 'plants kept', 'harvested']} />
               <tbody>
                 {found.seasons.slice(0, 12).map((one) => (
                   <tr key={one.season}>

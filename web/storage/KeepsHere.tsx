@@ -6,6 +6,7 @@ import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, type HundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
 import { useKinds } from '../store/data.ts';
+import { Heads } from '../ui/Heads.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -142,13 +143,7 @@ function Rules({ hundred, damp, longer, years, moisture, ageing }: RulesProps) {
   return (
     <div className="scroll">
       <Table className="rules">
-        <thead>
-          <tr>
-            <th>rule</th>
-            <th>says</th>
-            <th>how far to trust it</th>
-          </tr>
-        </thead>
+        <Heads of={['rule', 'says', 'how far to trust it']} />
         <tbody>
           <tr>
             <td>°F and % together at most 100</td>

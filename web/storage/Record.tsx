@@ -10,6 +10,7 @@ import { SHELF_YEARS } from '@mercato/core/storage/whatNext';
 import { reading } from '../api/routes.ts';
 import { Busy } from '../ui/Busy.tsx';
 import { Choices } from '../ui/Choices.tsx';
+import { Heads } from '../ui/Heads.tsx';
 import { useWorker } from '../ui/useWorker.ts';
 import type { Ageing, DrawnCurve, Fitted } from './ageing.worker.ts';
 
@@ -124,16 +125,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
       </p>
       <div className="scroll">
         <Table>
-          <thead>
-            <tr>
-              <th>packet</th>
-              <th>harvest</th>
-              <th>tested</th>
-              <th>age</th>
-              <th>sprouted</th>
-              <th>alive, 95 %</th>
-            </tr>
-          </thead>
+          <Heads of={['packet', 'harvest', 'tested', 'age', 'sprouted', 'alive, 95 %']} />
           <tbody>
             {series.tests.map((one, i) => {
               const { lower, upper } = clopperPearson(one.germinated, one.n, 0.95);

@@ -4,6 +4,7 @@ import { sampleWords } from '@mercato/contract/store/listWords';
 import type { AnyColumn, ListView } from '@mercato/contract/store/lists';
 import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
 import { CLIMATE_COLUMNS } from '@mercato/core/store/list/readClimateLog';
+import { Heads } from '../ui/Heads.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import type { Say } from './ListQuestions.tsx';
 
@@ -17,13 +18,7 @@ export function Columns({ list, say }: { list: ListView; say: Say }) {
       <legend>What is in each column?</legend>
       <div className="scroll">
         <Table>
-          <thead>
-            <tr>
-              <th>heading</th>
-              <th>it holds</th>
-              <th>is</th>
-            </tr>
-          </thead>
+          <Heads of={['heading', 'it holds', 'is']} />
           <tbody>
             {list.columns.map((column, i) => (
               <tr key={i}>

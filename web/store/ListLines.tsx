@@ -4,6 +4,7 @@ import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
 import { shortInstant } from '../api/session.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
+import { Heads } from '../ui/Heads.tsx';
 import type { Column } from '../ui/listColumn.ts';
 import type { Say } from './ListQuestions.tsx';
 import { harvestWords } from './words.ts';
@@ -17,15 +18,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }) {
       </h2>
       <div className="scroll">
         <Table>
-          <thead>
-            <tr>
-              <th>line</th>
-              <th>column</th>
-              <th>as it stands</th>
-              <th>what is wrong</th>
-              <th />
-            </tr>
-          </thead>
+          <Heads of={['line', 'column', 'as it stands', 'what is wrong', '']} />
           <tbody>
             {list.faults.map((one) => (
               <tr key={`${one.line}-${one.column ?? ''}`}>

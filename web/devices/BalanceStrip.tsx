@@ -4,10 +4,10 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { BalanceView } from '@mercato/contract/devices/balances';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
-import { Refused } from '../api/client.ts';
 import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Fold } from '../ui/Fold.tsx';
+import { useAct } from '../ui/act.ts';
 import { TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
 import { type BalanceHere, useBalanceHere } from './balanceHere.tsx';
@@ -119,16 +119,8 @@ function Reading({ here, balance, into }: ReadingProps) {
 function Pan({ balance }: { balance: BalanceView }) {
   const client = useQueryClient();
   const [grams, setGrams] = useState('');
-  const [trouble, setTrouble] = useState<string>();
-  const act = async (body: object) => {
-    setTrouble(undefined);
-    try {
-      await send(client, balanceRoutes.act, { balance: balance.id }, body);
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setTrouble(error.faults[0]?.message ?? error.message);
-    }
-  };
+  const { act: attempt, trouble } = useAct();
+  const act = (body: object) => attempt(() => send(client, balanceRoutes.act, { balance: balance.id }, body));
   const put = (sign: '' | '-') => () => void act({ what: 'put', grams: sign + grams.trim().replace(',', '.') });
   return (
     <Fold title="its pan: a stand-in of the demo" className="pan">

@@ -1,10 +1,9 @@
-import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
-import { Refused } from '../api/client.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { useAct } from '../ui/act.ts';
 import { Trouble } from '../ui/fields.tsx';
 import { otherHand } from './useHold.ts';
 
@@ -26,25 +25,15 @@ interface HandNoticeProps {
 /** Who else has a dish or tray in hand, how it is taken over, and late keys to be taken or set aside. */
 export function HandNotice({ what, held, late, hand, decideLate, may, taken }: HandNoticeProps) {
   const { session } = useSession();
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble } = useAct();
   const zone = session?.laboratory.zone ?? 'UTC';
   const other = otherHand(held);
   if (!other && late.length === 0) return null;
-  const act = async (send: Promise<unknown> | undefined) => {
-    try {
-      await send;
-      setTrouble(undefined);
-      return true;
-    } catch (error) {
-      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.');
-      return false;
-    }
-  };
   const takeOver = async () => {
-    if (await act(hand({ act: 'take', turn: held.turn }))) taken();
+    if (await act(() => hand({ act: 'take', turn: held.turn }))) taken();
   };
   const decide = ({ session: of, keys, day }: LateKeys & { readonly day?: number }, fate: Fate) =>
-    act(decideLate?.({ session: of, keys, fate, ...(day === undefined ? {} : { day }) }));
+    act(async () => decideLate?.({ session: of, keys, fate, ...(day === undefined ? {} : { day }) }));
   return (
     <>
       {other && (

@@ -6,11 +6,11 @@ import { purityRoutes } from '@mercato/contract/purity/routes';
 import { FRACTIONS, type FractionShare } from '@mercato/core/purity/fractions';
 import { REST_AFTER_MINUTES, REST_MINUTES, sortingRate } from '@mercato/core/purity/handSorting';
 import { DECIMAL_TEXT } from '@mercato/core/units/mass';
-import { Refused } from '../api/client.ts';
 import { send } from '../api/routes.ts';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { Notice } from '../ui/Notice.tsx';
+import { useAct } from '../ui/act.ts';
 import type { Entry } from '../ui/entry.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
@@ -74,23 +74,15 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
   const client = useQueryClient();
   const clock = useClock(test.id);
   const [parted, setParted] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble } = useAct();
   const sending = useRef(false);
   const { running, seconds, stretch } = clock;
   const figure = plainFigure(parted ?? mass);
   const keep = async () => {
     if (sending.current) return;
     sending.current = true;
-    setTrouble(undefined);
-    try {
-      await send(client, purityRoutes.sort, { test: test.id }, { mass: figure, seconds });
-      clock.clear();
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setTrouble(error.faults[0]?.message ?? error.message);
-    } finally {
-      sending.current = false;
-    }
+    if (await act(() => send(client, purityRoutes.sort, { test: test.id }, { mass: figure, seconds }))) clock.clear();
+    sending.current = false;
   };
   useKeys([{ key: 'k', says: running ? 'stop the clock' : 'start the clock of parting by hand', act: clock.toggle }]);
   const rate =

@@ -1,12 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { LookView } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
-import { Refused } from '../api/client.ts';
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
@@ -15,6 +13,7 @@ import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { useAct } from '../ui/act.ts';
 import { Trouble } from '../ui/fields.tsx';
 import { EndForm, FloatForm, type Part } from './EndForm.tsx';
 import { Schools } from './Schools.tsx';
@@ -210,11 +209,9 @@ const LATE_WORDS = {
 /** A look that came late is added, or set aside for good. */
 function LateLook({ bag, look }: Part & { look: LookView }) {
   const client = useQueryClient();
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble } = useAct();
   const decide = (fate: Fate) => () =>
-    void send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }).catch((error: unknown) =>
-      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'That could not be done.'),
-    );
+    void act(() => send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }));
   return (
     <>
       <Button size="sm" variant="outline-primary" onClick={decide('taken')}>

@@ -10,11 +10,11 @@ import {
 } from '@mercato/contract/register/people';
 import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
-import { Refused } from '../api/client.ts';
 import { reading, send } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, Ticks } from '../ui/Field.tsx';
 import { Heads } from '../ui/Heads.tsx';
+import { useAct } from '../ui/act.ts';
 import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 
@@ -22,19 +22,10 @@ import { Trouble } from '../ui/fields.tsx';
 export default function People() {
   const client = useQueryClient();
   const { data } = useQuery(reading(peopleRoutes.list, {}));
-  const [trouble, setTrouble] = useState<string>();
-  const change = async (one: PersonView, next: Partial<PersonView>) => {
-    setTrouble(undefined);
+  const { act, trouble } = useAct();
+  const change = ({ id, version, ...one }: PersonView, next: Partial<PersonView>) => {
     const { name, roles, active } = { ...one, ...next };
-    await send(
-      client,
-      peopleRoutes.change,
-      { person: one.id },
-      { name, roles, active },
-      { version: one.version },
-    ).catch((error: unknown) =>
-      setTrouble(error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The change failed.'),
-    );
+    return act(() => send(client, peopleRoutes.change, { person: id }, { name, roles, active }, { version }));
   };
   return (
     <main>
@@ -80,7 +71,7 @@ export default function People() {
 function ResetButton({ person }: { person: PersonView }) {
   const client = useQueryClient();
   const [link, setLink] = useState<string>();
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble } = useAct();
   if (link)
     return (
       <span>
@@ -94,10 +85,10 @@ function ResetButton({ person }: { person: PersonView }) {
         variant="link"
         aria-label={`new password for ${person.name}`}
         onClick={() =>
-          void send(client, peopleRoutes.resetLink, { person: person.id }, {}).then(
-            ({ token }) => setLink(`${location.origin}/reset#${token}`),
-            (error: unknown) => setTrouble(error instanceof Refused ? error.message : 'The link could not be made.'),
-          )
+          void act(async () => {
+            const { token } = await send(client, peopleRoutes.resetLink, { person: person.id }, {});
+            setLink(`${location.origin}/reset#${token}`);
+          })
         }
       >
         make a link to a new one

@@ -6,13 +6,13 @@ import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { lotRoutes, stationRoutes } from '@mercato/contract/register/routes';
 import { newStationSchema, type StationAct, type StationView } from '@mercato/contract/register/stations';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { Refused } from '../api/client.ts';
 import { ask, send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
+import { useAct } from '../ui/act.ts';
 import { to, useEntry } from '../ui/entry.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -57,19 +57,8 @@ interface StationProps {
 function Station({ station, here, stand, act }: StationProps) {
   const { session, may } = useSession();
   const client = useQueryClient();
-  const [trouble, setTrouble] = useState<string>();
+  const { act: attempt, trouble, setTrouble } = useAct();
   const [place, setPlace] = useState('');
-  const attempt = async (work: () => Promise<unknown>) => {
-    setTrouble(undefined);
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      // What is wrong at the one field of this line, else the whole sentence.
-      const at = error.faults.find((one) => one.path === 'place' || one.path === 'note');
-      setTrouble(at?.message ?? error.message);
-    }
-  };
   const putAway = async (ids: readonly string[]) => {
     for (const id of ids)
       await send(client, samplingRoutes.happen, { vessel: id }, { what: 'move', place: place.trim(), note: '' });

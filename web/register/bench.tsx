@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Decision } from '@mercato/contract/register/decisions';
@@ -17,6 +17,7 @@ import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useAct } from '../ui/act.ts';
 import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 import { type SeenLines, SeenOnField, TODAY } from './seen.tsx';
@@ -123,7 +124,7 @@ export function DrawAndStart({
   drawnOn?: SeenLines;
   children?: ReactNode;
 }) {
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble } = useAct();
   const entry = useEntry({
     from: { mass: { text: '', unit: 'g' }, why: '', portion: portion ?? 'whole', ...TODAY },
     body: (values) => ({
@@ -149,8 +150,7 @@ export function DrawAndStart({
           </span>
           <Button
             onClick={() => {
-              if (!ready()) return;
-              void start(one.id).catch((error: unknown) => setTrouble(error instanceof Error ? error.message : ''));
+              if (ready()) void act(() => start(one.id));
             }}
           >
             Start with it

@@ -5,12 +5,12 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { type DraftView, issueEditionSchema } from '@mercato/contract/rule-books/editions';
 import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
-import { Refused } from '../api/client.ts';
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
+import { useAct } from '../ui/act.ts';
 import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
 import { Browse } from './Browse.tsx';
@@ -23,7 +23,7 @@ export default function Draft() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { data, error } = useQuery({ ...reading(ruleBookRoutes.draft, { draft }), retry: false });
-  const [kept, setKept] = useState<string>();
+  const { act, trouble } = useAct();
   if (error)
     return (
       <main>
@@ -33,14 +33,8 @@ export default function Draft() {
     );
   if (!data) return <Busy />;
   const drop = async () => {
-    try {
-      await send(client, ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version });
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setKept(error.message);
-      return;
-    }
-    void navigate('/rules');
+    if (await act(() => send(client, ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version })))
+      await navigate('/rules');
   };
   const lead = may('rules.write');
   return (
@@ -58,7 +52,7 @@ export default function Draft() {
               </>
             )}
           </p>
-          <Trouble text={kept} />
+          <Trouble text={trouble} />
           {lead && <Issue draft={data} drop={() => void drop()} />}
         </>
       }

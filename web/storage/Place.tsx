@@ -16,6 +16,7 @@ import { useKeepFile } from '../store/keepFile.ts';
 import { Busy } from '../ui/Busy.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { useAct } from '../ui/act.ts';
 import { FileField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { KeepsHere } from './KeepsHere.tsx';
@@ -36,7 +37,7 @@ export default function Place() {
   const { may, session } = useSession();
   const [days, setDays] = useState(30);
   const [doing, setDoing] = useState<Doing>(null);
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble, setTrouble } = useAct();
   const [said, setSaid] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
   const keepFile = useKeepFile(id, setTrouble);
@@ -73,24 +74,15 @@ export default function Place() {
         leave();
       },
     );
-  const press = (entry: PlaceEntry) =>
-    void line(entry).catch((reason: unknown) => {
-      if (!(reason instanceof Refused)) throw reason;
-      setTrouble(reason.faults[0]?.message ?? reason.message);
-    });
-  const askLogger = async () => {
-    try {
+  const press = (entry: PlaceEntry) => void act(() => line(entry));
+  const askLogger = () =>
+    act(async () => {
       const answer = await send(client, placeRoutes.askLogger, { place: id }, {});
       keep(answer.care);
-      setTrouble(undefined);
       setSaid(
         `${answer.taken} new readings${answer.garbled > 0 ? `; ${answer.garbled} lines could not be read and were left out` : ''}`,
       );
-    } catch (reason) {
-      if (!(reason instanceof Refused)) throw reason;
-      setTrouble(reason.message);
-    }
-  };
+    });
   const { latest, band } = care;
   return (
     <main className="w-wide">

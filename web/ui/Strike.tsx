@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
-import { Refused } from '../api/client.ts';
+import { useAct } from './act.ts';
 import { TextField, Trouble } from './fields.tsx';
 
 /** Strikes a line that was written down, with the reason; the line itself stays to be read. */
@@ -18,27 +18,18 @@ export function Strike({
   strike: (reason: string) => Promise<void>;
 }) {
   const [reason, setReason] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string>();
+  const { act, trouble } = useAct();
   if (reason === null)
     return (
       <Button variant="link" aria-label={`${words} ${what}`} onClick={() => setReason('')}>
         {words}
       </Button>
     );
-  const send = async () => {
-    try {
-      await strike(reason.trim());
-    } catch (error) {
-      setTrouble(
-        error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'It could not be written down.',
-      );
-    }
-  };
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        void send();
+        void act(() => strike(reason.trim()));
       }}
     >
       <Trouble text={trouble} />

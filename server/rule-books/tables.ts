@@ -1,97 +1,98 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import * as pg from 'drizzle-orm/pg-core';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { instant, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
 /** Immutable editions, known by the hash of their content. */
-export const ruleBookEdition = pgTable('rule_book_edition', {
-  id: uuid('id').primaryKey(),
-  book: text('book').notNull(),
-  name: text('name').notNull(),
-  year: integer('year').notNull(),
-  contentHash: text('content_hash').notNull().unique(),
-  content: jsonb('content').$type<EditionContent>().notNull(),
+export const ruleBookEdition = pg.pgTable('rule_book_edition', {
+  id: pg.uuid('id').primaryKey(),
+  book: pg.text('book').notNull(),
+  name: pg.text('name').notNull(),
+  year: pg.integer('year').notNull(),
+  contentHash: pg.text('content_hash').notNull().unique(),
+  content: pg.jsonb('content').$type<EditionContent>().notNull(),
   /** yes: came with a release of this program; no: the laboratory's own. */
-  shipped: text('shipped').notNull(),
-  basedOn: uuid('based_on'),
-  by: uuid('by'),
-  reason: text('reason'),
+  shipped: pg.text('shipped').notNull(),
+  basedOn: pg.uuid('based_on'),
+  by: pg.uuid('by'),
+  reason: pg.text('reason'),
   createdAt: instant('created_at').notNull(),
 });
 
 /** What was decided about an edition: new lots are judged by it, or it is retired. The newest act counts. */
-export const editionAct = pgTable(
+export const editionAct = pg.pgTable(
   'edition_act',
   {
-    id: uuid('id').primaryKey(),
-    editionId: uuid('edition_id').notNull(),
-    act: text('act').notNull(),
-    reason: text('reason').notNull(),
-    by: uuid('by').notNull(),
+    id: pg.uuid('id').primaryKey(),
+    editionId: pg.uuid('edition_id').notNull(),
+    act: pg.text('act').notNull(),
+    reason: pg.text('reason').notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
   },
   (t) => [
     refersTo([t.by], [person.id]),
     refersTo([t.editionId], [ruleBookEdition.id]),
-    index('edition_act_edition').on(t.editionId),
-    check('edition_act_kind', sql`act in ('use','retire')`),
+    pg.index('edition_act_edition').on(t.editionId),
+    pg.check('edition_act_kind', sql`act in ('use','retire')`),
   ],
 );
 
 /** An edition that is being written. Nothing is judged by it; when it is issued it becomes an edition and goes. */
-export const ruleBookDraft = pgTable(
+export const ruleBookDraft = pg.pgTable(
   'rule_book_draft',
   {
-    id: uuid('id').primaryKey(),
-    book: text('book').notNull(),
-    name: text('name').notNull(),
-    year: integer('year').notNull(),
-    basedOn: uuid('based_on'),
-    content: jsonb('content').$type<EditionContent>().notNull(),
-    version: integer('version').notNull().default(1),
-    by: uuid('by').notNull(),
+    id: pg.uuid('id').primaryKey(),
+    book: pg.text('book').notNull(),
+    name: pg.text('name').notNull(),
+    year: pg.integer('year').notNull(),
+    basedOn: pg.uuid('based_on'),
+    content: pg.jsonb('content').$type<EditionContent>().notNull(),
+    version: pg.integer('version').notNull().default(1),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
   },
   (t) => [refersTo([t.basedOn], [ruleBookEdition.id]), refersTo([t.by], [person.id])],
 );
 
 /** A kind that the shipped list does not hold, added by the laboratory; a correction supersedes it. */
-export const ownKind = pgTable(
+export const ownKind = pg.pgTable(
   'own_kind',
   {
-    id: uuid('id').primaryKey(),
-    species: text('species').notNull(),
+    id: pg.uuid('id').primaryKey(),
+    species: pg.text('species').notNull(),
     /** Names, chaffiness and seed weight, as `NewKind` has them. */
-    kind: jsonb('kind').$type<Kind>().notNull(),
-    source: text('source').notNull(),
-    by: uuid('by').notNull(),
+    kind: pg.jsonb('kind').$type<Kind>().notNull(),
+    source: pg.text('source').notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
-    supersedes: uuid('supersedes'),
+    supersedes: pg.uuid('supersedes'),
   },
   (t) => [
     refersTo([t.by], [person.id]),
-    uniqueIndex('own_kind_one_root')
+    pg
+      .uniqueIndex('own_kind_one_root')
       .on(t.species)
       .where(sql`supersedes is null`),
-    unique('own_kind_one_successor').on(t.supersedes),
+    pg.unique('own_kind_one_successor').on(t.supersedes),
   ],
 );
 
 /** A figure that a book lacks, entered by the laboratory with its own provenance; newer rows supersede. */
-export const kindFigure = pgTable(
+export const kindFigure = pg.pgTable(
   'kind_figure',
   {
-    id: uuid('id').primaryKey(),
-    book: text('book').notNull(),
-    species: text('species').notNull(),
-    field: text('field').notNull(),
-    value: text('value').notNull(),
-    source: text('source').notNull(),
-    by: uuid('by').notNull(),
+    id: pg.uuid('id').primaryKey(),
+    book: pg.text('book').notNull(),
+    species: pg.text('species').notNull(),
+    field: pg.text('field').notNull(),
+    value: pg.text('value').notNull(),
+    source: pg.text('source').notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
-    supersedes: uuid('supersedes'),
+    supersedes: pg.uuid('supersedes'),
   },
-  (t) => [index('kind_figure_species').on(t.species), unique('kind_figure_one_successor').on(t.supersedes)],
+  (t) => [pg.index('kind_figure_species').on(t.species), pg.unique('kind_figure_one_successor').on(t.supersedes)],
 );

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, index, integer, jsonb, numeric, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import * as pg from 'drizzle-orm/pg-core';
 import type { DialReading } from '@mercato/contract/air/care';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { ListReading } from '@mercato/contract/store/lists';
@@ -11,26 +11,26 @@ import { type Columns, instant, oneOf, refersTo } from '../database/columns.ts';
 import { person } from '../register/peopleTables.ts';
 
 /** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
-export const storePlace = pgTable(
+export const storePlace = pg.pgTable(
   'store_place',
   {
-    id: uuid('id').primaryKey(),
-    parentId: uuid('parent_id'),
-    kind: text('kind', { enum: PLACE_KINDS }).notNull(),
-    name: text('name').notNull(),
-    code: text('code').notNull().unique(),
+    id: pg.uuid('id').primaryKey(),
+    parentId: pg.uuid('parent_id'),
+    kind: pg.text('kind', { enum: PLACE_KINDS }).notNull(),
+    name: pg.text('name').notNull(),
+    code: pg.text('code').notNull().unique(),
     /** Within what its air is to stay, and when silence is an alarm; null where nobody said. */
-    band: jsonb('band').$type<Band>(),
+    band: pg.jsonb('band').$type<Band>(),
     /** Where its logger is heard, tcp://address:port; empty where it has none. */
-    logger: text('logger').notNull().default(''),
+    logger: pg.text('logger').notNull().default(''),
     /** When its logger was last asked by itself: of several servers one does. */
     askedAt: instant('asked_at'),
     /** The list that made it. */
-    listId: uuid('list_id'),
+    listId: pg.uuid('list_id'),
     /** It is no more: it stays on file for what lay in it, and in no map. */
-    removed: boolean('removed').notNull().default(false),
-    version: integer('version').notNull().default(1),
-    updatedBy: uuid('updated_by').notNull(),
+    removed: pg.boolean('removed').notNull().default(false),
+    version: pg.integer('version').notNull().default(1),
+    updatedBy: pg.uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [
@@ -42,68 +42,68 @@ export const storePlace = pgTable(
 );
 
 /** The newest header of each harvest; all of them stand in `accession_revision`. */
-export const accession = pgTable(
+export const accession = pg.pgTable(
   'accession',
   {
-    id: uuid('id').primaryKey(),
+    id: pg.uuid('id').primaryKey(),
     /** Running number of the store, such as A-0012. */
-    number: text('number').notNull().unique(),
-    version: integer('version').notNull(),
-    kind: text('kind').notNull(),
-    species: text('species').notNull(),
-    variety: text('variety').notNull(),
-    harvestYear: integer('harvest_year').notNull(),
-    header: jsonb('header').$type<AccessionHeader>().notNull(),
-    updatedBy: uuid('updated_by').notNull(),
+    number: pg.text('number').notNull().unique(),
+    version: pg.integer('version').notNull(),
+    kind: pg.text('kind').notNull(),
+    species: pg.text('species').notNull(),
+    variety: pg.text('variety').notNull(),
+    harvestYear: pg.integer('harvest_year').notNull(),
+    header: pg.jsonb('header').$type<AccessionHeader>().notNull(),
+    updatedBy: pg.uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
-  (t) => [refersTo([t.updatedBy], [person.id]), index('accession_species').on(t.species)],
+  (t) => [refersTo([t.updatedBy], [person.id]), pg.index('accession_species').on(t.species)],
 );
 
-export const accessionRevision = pgTable(
+export const accessionRevision = pg.pgTable(
   'accession_revision',
   {
-    accessionId: uuid('accession_id').notNull(),
-    version: integer('version').notNull(),
-    header: jsonb('header').$type<AccessionHeader>().notNull(),
-    by: uuid('by').notNull(),
+    accessionId: pg.uuid('accession_id').notNull(),
+    version: pg.integer('version').notNull(),
+    header: pg.jsonb('header').$type<AccessionHeader>().notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
-    reason: text('reason'),
+    reason: pg.text('reason'),
   },
   (t) => [
     refersTo([t.accessionId], [accession.id]),
     refersTo([t.by], [person.id]),
-    primaryKey({ columns: [t.accessionId, t.version] }),
+    pg.primaryKey({ columns: [t.accessionId, t.version] }),
   ],
 );
 
 /** A packet of one harvest. What is left and where it lies follows from its lines, and is kept beside them for the list. */
-export const packet = pgTable(
+export const packet = pg.pgTable(
   'packet',
   {
-    id: uuid('id').primaryKey(),
-    accessionId: uuid('accession_id').notNull(),
-    code: text('code').notNull().unique(),
-    packedOn: text('packed_on').notNull(),
-    supplier: text('supplier').notNull(),
-    wrapping: text('wrapping').notNull(),
-    note: text('note').notNull(),
-    version: integer('version').notNull().default(1),
-    placeId: uuid('place_id'),
-    measure: text('measure').notNull(),
+    id: pg.uuid('id').primaryKey(),
+    accessionId: pg.uuid('accession_id').notNull(),
+    code: pg.text('code').notNull().unique(),
+    packedOn: pg.text('packed_on').notNull(),
+    supplier: pg.text('supplier').notNull(),
+    wrapping: pg.text('wrapping').notNull(),
+    note: pg.text('note').notNull(),
+    version: pg.integer('version').notNull().default(1),
+    placeId: pg.uuid('place_id'),
+    measure: pg.text('measure').notNull(),
     /** Seeds, or grams. */
-    left: numeric('left').notNull(),
-    searchText: text('search_text').notNull(),
+    left: pg.numeric('left').notNull(),
+    searchText: pg.text('search_text').notNull(),
     /** The newest test of it, as it ended. */
-    lastTest: jsonb('last_test').$type<LastTest>(),
+    lastTest: pg.jsonb('last_test').$type<LastTest>(),
     /** The batch in which it dries, freezes or warms up, and until when; null = in none. */
-    busy: jsonb('busy').$type<Busy>(),
+    busy: pg.jsonb('busy').$type<Busy>(),
     /** The list that it came in with, and the line of it. */
-    listId: uuid('list_id'),
-    listLine: integer('list_line'),
+    listId: pg.uuid('list_id'),
+    listLine: pg.integer('list_line'),
     /** It came in with a list that was undone: it is on file and in no list of packets. */
-    undone: boolean('undone').notNull().default(false),
-    updatedBy: uuid('updated_by').notNull(),
+    undone: pg.boolean('undone').notNull().default(false),
+    updatedBy: pg.uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
     createdAt: instant('created_at').notNull(),
   },
@@ -112,87 +112,87 @@ export const packet = pgTable(
     refersTo([t.listId], [storeList.id]),
     refersTo([t.placeId], [storePlace.id]),
     refersTo([t.updatedBy], [person.id]),
-    index('packet_accession').on(t.accessionId),
-    index('packet_place').on(t.placeId),
-    index('packet_list').on(t.listId),
-    index('packet_newest').on(t.createdAt.desc(), t.id.desc()),
-    index('packet_search').using('gin', sql`search_text gin_trgm_ops`),
-    check('packet_measure', sql`measure in ('count','mass')`),
-    check('packet_left', sql`"left" >= 0 and "left" <> 'NaN'`),
+    pg.index('packet_accession').on(t.accessionId),
+    pg.index('packet_place').on(t.placeId),
+    pg.index('packet_list').on(t.listId),
+    pg.index('packet_newest').on(t.createdAt.desc(), t.id.desc()),
+    pg.index('packet_search').using('gin', sql`search_text gin_trgm_ops`),
+    pg.check('packet_measure', sql`measure in ('count','mass')`),
+    pg.check('packet_left', sql`"left" >= 0 and "left" <> 'NaN'`),
   ],
 );
 
 /** What happened to a packet, line by line. Written once; a later line strikes an earlier one. */
-export const packetLine = pgTable(
+export const packetLine = pg.pgTable(
   'packet_line',
   {
-    packetId: uuid('packet_id').notNull(),
+    packetId: pg.uuid('packet_id').notNull(),
     /** From 0, without a gap. */
-    line: integer('line').notNull(),
-    entry: jsonb('entry').$type<PacketEntry>().notNull(),
-    by: uuid('by').notNull(),
+    line: pg.integer('line').notNull(),
+    entry: pg.jsonb('entry').$type<PacketEntry>().notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
   },
   (t) => [
     refersTo([t.by], [person.id]),
     refersTo([t.packetId], [packet.id]),
-    primaryKey({ columns: [t.packetId, t.line] }),
-    check('packet_line_number', sql`line >= 0`),
+    pg.primaryKey({ columns: [t.packetId, t.line] }),
+    pg.check('packet_line_number', sql`line >= 0`),
   ],
 );
 
 /** A list of packets as somebody kept it: the file byte by byte, and how it was read. */
-export const storeList = pgTable(
+export const storeList = pg.pgTable(
   'store_list',
   {
-    id: uuid('id').primaryKey(),
-    name: text('name').notNull(),
-    what: text('what').notNull().default('packets'),
+    id: pg.uuid('id').primaryKey(),
+    name: pg.text('name').notNull(),
+    what: pg.text('what').notNull().default('packets'),
     /** The place whose climate it is. */
-    placeId: uuid('place_id'),
-    base64: text('base64').notNull(),
-    sha256: text('sha256').notNull(),
-    state: text('state').notNull().default('open'),
-    reading: jsonb('reading').$type<ListReading>().notNull(),
-    version: integer('version').notNull().default(1),
-    by: uuid('by').notNull(),
+    placeId: pg.uuid('place_id'),
+    base64: pg.text('base64').notNull(),
+    sha256: pg.text('sha256').notNull(),
+    state: pg.text('state').notNull().default('open'),
+    reading: pg.jsonb('reading').$type<ListReading>().notNull(),
+    version: pg.integer('version').notNull().default(1),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
-    updatedBy: uuid('updated_by').notNull(),
+    updatedBy: pg.uuid('updated_by').notNull(),
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [
     refersTo([t.by], [person.id]),
     refersTo([t.placeId], [storePlace.id]),
     refersTo([t.updatedBy], [person.id]),
-    index('store_list_same').on(t.sha256),
-    check('store_list_what', sql`what in ('packets','climate') and (what = 'climate') = (place_id is not null)`),
-    check('store_list_state', sql`state in ('open','in','undone')`),
+    pg.index('store_list_same').on(t.sha256),
+    pg.check('store_list_what', sql`what in ('packets','climate') and (what = 'climate') = (place_id is not null)`),
+    pg.check('store_list_state', sql`state in ('open','in','undone')`),
   ],
 );
 
 /** What loggers saw, written once; what a file said counts only while the file is in the store. */
-export const climateReading = pgTable(
+export const climateReading = pg.pgTable(
   'climate_reading',
   {
-    id: uuid('id').primaryKey(),
-    placeId: uuid('place_id').notNull(),
+    id: pg.uuid('id').primaryKey(),
+    placeId: pg.uuid('place_id').notNull(),
     at: instant('at').notNull(),
-    temperatureC: numeric('temperature_c').notNull(),
-    humidityPercent: numeric('humidity_percent'),
+    temperatureC: pg.numeric('temperature_c').notNull(),
+    humidityPercent: pg.numeric('humidity_percent'),
     /** The file that said so; null = the logger itself, or a hand. */
-    listId: uuid('list_id'),
+    listId: pg.uuid('list_id'),
     /** Whoever read a dial; null = a logger. */
-    by: uuid('by'),
+    by: pg.uuid('by'),
     /** The dial's figure and unit as they were read. */
-    entered: jsonb('entered').$type<DialReading['temperature']>(),
+    entered: pg.jsonb('entered').$type<DialReading['temperature']>(),
   },
   (t) => [
     refersTo([t.by], [person.id]),
     refersTo([t.listId], [storeList.id]),
     refersTo([t.placeId], [storePlace.id]),
-    index('climate_reading_place').on(t.placeId, t.at),
-    index('climate_reading_list').on(t.listId),
-    check(
+    pg.index('climate_reading_place').on(t.placeId, t.at),
+    pg.index('climate_reading_list').on(t.listId),
+    pg.check(
       'climate_reading_air',
       sql`temperature_c between -60 and 80 and (humidity_percent is null or humidity_percent between 0 and 100)`,
     ),
@@ -200,32 +200,32 @@ export const climateReading = pgTable(
 );
 
 /** A dial that was read wrongly: it stays on file, and counts no more. Written once. */
-export const climateStrike = pgTable(
+export const climateStrike = pg.pgTable(
   'climate_strike',
   {
-    readingId: uuid('reading_id').primaryKey(),
-    reason: text('reason').notNull(),
-    by: uuid('by').notNull(),
+    readingId: pg.uuid('reading_id').primaryKey(),
+    reason: pg.text('reason').notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
   },
   (t) => [refersTo([t.by], [person.id]), refersTo([t.readingId], [climateReading.id])],
 );
 
 /** The book of a place: door, desiccant, alarms that somebody saw. Written once; a later line strikes an earlier one. */
-export const placeLine = pgTable(
+export const placeLine = pg.pgTable(
   'place_line',
   {
-    placeId: uuid('place_id').notNull(),
+    placeId: pg.uuid('place_id').notNull(),
     /** From 0, without a gap. */
-    line: integer('line').notNull(),
-    entry: jsonb('entry').$type<PlaceEntry>().notNull(),
-    by: uuid('by').notNull(),
+    line: pg.integer('line').notNull(),
+    entry: pg.jsonb('entry').$type<PlaceEntry>().notNull(),
+    by: pg.uuid('by').notNull(),
     at: instant('at').notNull(),
   },
   (t) => [
     refersTo([t.by], [person.id]),
     refersTo([t.placeId], [storePlace.id]),
-    primaryKey({ columns: [t.placeId, t.line] }),
-    check('place_line_number', sql`line >= 0`),
+    pg.primaryKey({ columns: [t.placeId, t.line] }),
+    pg.check('place_line_number', sql`line >= 0`),
   ],
 );

@@ -1,4 +1,4 @@
-import { type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Decision } from '@mercato/contract/register/decisions';

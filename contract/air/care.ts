@@ -84,7 +84,6 @@ export const newReadingSchema = form('newReading', {
 });
 
 /** A reading that was wrong counts no more, with the reason. */
-export type StrikeReading = ValueOf<typeof strikeReadingSchema>;
 export const strikeReadingSchema = objectOf({
   reason: why('say why it is struck'),
 });

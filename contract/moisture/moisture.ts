@@ -29,7 +29,6 @@ export const moistureWeighingsSchema = form('moistureWeighings', {
   reason: optional(reason()),
 });
 
-export type NewMoistureTest = ValueOf<typeof newMoistureTestSchema>;
 export const newMoistureTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
   method: text(120).required().messages({ 'string.empty': 'say how it is dried' }),

@@ -98,7 +98,6 @@ export const purityWeighingsSchema = form('purityWeighings', {
 });
 
 /** A stretch of parting seed by hand, clocked at the bench. */
-export type SortingTime = ValueOf<typeof sortingTimeSchema>;
 export const sortingTimeSchema = objectOf({
   /** Mass parted in it, g. */
   mass: decimalText('the mass parted').custom((value: string, helpers) =>

@@ -83,7 +83,6 @@ export const newLookSchema = objectOf({
 export type LateLookAct = ValueOf<typeof lateLookActSchema>;
 export const lateLookActSchema = objectOf({ fate: fate() });
 
-export type StrikeLook = ValueOf<typeof strikeLookSchema>;
 export const strikeLookSchema = objectOf({
   reason: why('say why it is struck'),
 });

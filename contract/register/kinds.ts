@@ -30,8 +30,6 @@ export const OWN_FIELDS = {
 } as const;
 export type OwnField = keyof typeof OWN_FIELDS;
 
-export type OwnFigure = ValueOf<typeof ownFigureSchema>;
-
 export const ownFigureSchema = form('ownFigure', {
   book: oneOf(BOOKS),
   field: oneOf(Object.keys(OWN_FIELDS) as OwnField[]),
@@ -76,7 +74,6 @@ const kindKeys = {
 export const newKindSchema = form('kind', kindKeys);
 
 /** Corrects a kind that the laboratory added; its scientific name stays. */
-export type KindChange = ValueOf<typeof kindChangeSchema>;
 export const kindChangeSchema = form('kind', {
   ...kindKeys,
   reason: why('say why it is corrected'),

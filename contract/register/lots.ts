@@ -36,7 +36,6 @@ const headerKeys = {
 
 export const lotHeaderSchema = form('lotHeader', headerKeys);
 
-export type LotHeaderChange = ValueOf<typeof lotHeaderChangeSchema>;
 export const lotHeaderChangeSchema = form('lotHeader', { ...headerKeys, reason: optional(reason()) });
 
 /** A part of a lot that becomes a lot of its own. */

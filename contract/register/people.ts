@@ -10,7 +10,6 @@ export const signInSchema = objectOf({
   password: Joi.string().min(1).max(200).required().messages({ 'string.empty': 'the password is missing' }),
 });
 
-export type PasswordChange = ValueOf<typeof passwordChangeSchema>;
 export type PasswordReset = ValueOf<typeof passwordResetSchema>;
 /** A one-time link with which somebody sets a password: shown once, to the lead who asked for it. */
 export interface ResetLink {
@@ -18,8 +17,6 @@ export interface ResetLink {
   /** ISO instant at which it lapses. */
   expiresAt: string;
 }
-
-export type NewPerson = ValueOf<typeof newPersonSchema>;
 
 const username = () =>
   Joi.string()
@@ -57,8 +54,6 @@ export const newPersonSchema = form('newPerson', {
   roles: roles(),
 });
 
-export type FirstPerson = ValueOf<typeof firstPersonSchema>;
-
 const zone = () =>
   Joi.string()
     .max(60)
@@ -84,7 +79,6 @@ export const firstPersonSchema = form('firstPerson', {
 
 /** Sizes of paper that a laboratory's printer may hold. */
 export const PAPER_SIZES = ['A4', 'LETTER'] as const;
-export type PaperSize = (typeof PAPER_SIZES)[number];
 
 export type LaboratoryView = ValueOf<typeof laboratorySchema>;
 
@@ -94,8 +88,6 @@ export const laboratorySchema = form('laboratory', {
   zone: zone(),
   paper: oneOf(PAPER_SIZES),
 });
-
-export type PersonChange = ValueOf<typeof personChangeSchema>;
 
 export const personChangeSchema = objectOf({
   name: text(80).required(),

@@ -4,7 +4,6 @@ import { decimalText, isoDate, reason, text } from '../http/fields.ts';
 import { TEST_STEPS, type TestStep } from './steps.ts';
 
 export const SAMPLED_BY = ['us', 'client'] as const;
-export type SampledBy = (typeof SAMPLED_BY)[number];
 
 /** What was asked for with a lot. */
 export type Request = Omit<RequestChange, 'reason'>;

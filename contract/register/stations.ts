@@ -1,11 +1,10 @@
 import Joi from 'joi';
-import { form, oneOf, type ValueOf } from '../http/body.ts';
+import { form, oneOf } from '../http/body.ts';
 import { text, why } from '../http/fields.ts';
 
 export const STATION_KINDS = ['bench', 'machine'] as const;
 export type StationKind = (typeof STATION_KINDS)[number];
 
-export type NewStation = ValueOf<typeof newStationSchema>;
 export const newStationSchema = form('newStation', {
   name: text(60).required().messages({ 'string.empty': 'give it a name' }),
   /** A machine or pit keeps seed of what ran through it, and is cleaned before another variety. */

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { type EditionContent, RULE_BOOKS, type RuleBook } from '@mercato/core/rule-books/edition';
 import type { Row } from '@mercato/core/rule-books/tableShapes';
-import { form, listOf, objectOf, oneOf, takes, type ValueOf } from '../http/body.ts';
+import { form, listOf, objectOf, oneOf, takes } from '../http/body.ts';
 import { text, wholeNumber } from '../http/fields.ts';
 
 /** An edition as the list shows it. */
@@ -50,21 +50,18 @@ export interface DraftView extends DraftLine {
 const name = () => text(120).required().messages({ 'string.empty': 'give the edition a name' });
 
 /** Copies an edition to be edited; nothing is judged by a draft. */
-export type NewDraft = ValueOf<typeof newDraftSchema>;
 export const newDraftSchema = form('newDraft', {
   basedOn: Joi.string().guid().required(),
   name: name(),
   year: wholeNumber(1900, 2200),
 });
 
-export type TableRows = ValueOf<typeof tableRowsSchema>;
 const cells = Joi.object().pattern(Joi.string().max(60), text(2000, 0));
 export const tableRowsSchema = objectOf({
   rows: takes<Row[]>(Joi.array().items(cells).max(5000).required()),
 });
 
 /** Marks rows as compared with the laboratory's own copy of the book. */
-export type CheckRows = ValueOf<typeof checkRowsSchema>;
 export const checkRowsSchema = form('checkRows', {
   /** Keys of the rows, as `rowKey` makes them. */
   keys: listOf(Joi.string().max(1000), 1, 5000),
@@ -76,14 +73,12 @@ export const checkRowsSchema = form('checkRows', {
 
 const reason = (words: string) => text(500, 3).required().messages({ 'string.empty': words, 'string.min': words });
 
-export type IssueEdition = ValueOf<typeof issueEditionSchema>;
 export const issueEditionSchema = form('issueEdition', {
   reason: reason('say what this edition changes'),
   /** Whether new lots are judged by it from now on. */
   use: Joi.boolean().required(),
 });
 
-export type EditionAct = ValueOf<typeof editionActSchema>;
 export const editionActSchema = form('editionAct', {
   act: oneOf(['use', 'retire']),
   reason: reason('say why'),
@@ -107,7 +102,6 @@ export const editionFileSchema = Joi.object<EditionContent>({
 }).required();
 
 /** Judges a lot and its tests by another edition of the same book. */
-export type Rejudge = ValueOf<typeof rejudgeSchema>;
 export const rejudgeSchema = form('rejudge', {
   editionId: Joi.string().guid().required(),
   reason: reason('say why it is judged anew'),

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { SowingCalendar } from '@mercato/core/sowing/window';
-import { type BodyOf, form, objectOf, orNull, type ValueOf } from '../http/body.ts';
+import { type BodyOf, form, objectOf, orNull } from '../http/body.ts';
 import { dayCount, isoDate, text, wholeNumber, why } from '../http/fields.ts';
 
 /** What is to be sown, when, and what has to be over before. */
@@ -30,7 +30,6 @@ export const newSowingPlanSchema = form('newSowingPlan', newSowingPlanKeys)
   )
   .required();
 
-export type DropPlan = ValueOf<typeof dropPlanSchema>;
 export const dropPlanSchema = objectOf({
   reason: why('say why it is dropped'),
 });

@@ -7,15 +7,6 @@ export const KEPT = ['all', 'best', 'weak', 'not known'] as const;
 export const MATURITIES = ['ripe', 'cut early', 'unripe', 'not known'] as const;
 export const TERMS = ['shared', 'for its own site', 'for exchange'] as const;
 
-/** Where it grew. */
-export interface GrowingSite {
-  name: string;
-  district: string;
-  elevationM: number | null;
-  exposure: string;
-  rainfallMm: number | null;
-}
-
 /** What is known of a harvest: kind and year at least, everything else as far as it is known. */
 export type AccessionHeader = ValueOf<typeof accessionHeaderSchema>;
 
@@ -69,7 +60,6 @@ const headerKeys = {
 
 export const accessionHeaderSchema = form('accession', headerKeys);
 
-export type AccessionChange = ValueOf<typeof accessionChangeSchema>;
 export const accessionChangeSchema = form('accession', { ...headerKeys, reason: optional(reason()) });
 
 /** A harvest of which nothing is known but kind and year. */

@@ -124,7 +124,6 @@ export const NOTHING_SAID: ListReading = {
   withoutBroken: false,
 };
 
-export type ListUndo = ValueOf<typeof listUndoSchema>;
 export const listUndoSchema = objectOf({
   reason: why('say why it is undone'),
 });

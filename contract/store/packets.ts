@@ -37,7 +37,6 @@ export type PlaceChange = ValueOf<typeof placeChangeSchema>;
 export const placeChangeSchema = form('place', { ...placeKeys, reason: optional(reason()) });
 
 /** A place in which nothing lies leaves the map. */
-export type PlaceRemoval = ValueOf<typeof placeRemovalSchema>;
 export const placeRemovalSchema = objectOf({
   reason: why('say why it is removed'),
 });

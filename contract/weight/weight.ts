@@ -20,7 +20,6 @@ export const weightWeighingsSchema = form('weightWeighings', {
   reason: optional(reason()),
 });
 
-export type NewWeightTest = ValueOf<typeof newWeightTestSchema>;
 export const newWeightTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { grouped } from './figures.ts';
+import { grouped, percentOf } from './figures.ts';
 
 // Source: Intl.NumberFormat (CLDR): en groups by commas, fr by a narrow hard blank, which is a plain hard one here.
 it('groups counts as CLDR does', () => {
@@ -13,4 +13,15 @@ it('groups counts as CLDR does', () => {
     }),
   );
   expect(grouped(6300.4, ',')).toBe('6\u00a0300');
+});
+
+// Source: the definition of a percentage.
+it.each([
+  [0.125, undefined, '13'],
+  [0.125, { decimals: 1 }, '12.5'],
+  [0.012_345, { figures: 2 }, '1.2'],
+  [1, { figures: 3 }, '100'],
+  [0, {}, '0'],
+])('the share %f, %o, is %s percent', (share, how, words) => {
+  expect(percentOf(share, how)).toBe(words);
 });

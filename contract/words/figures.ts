@@ -9,3 +9,10 @@ export function groupedText(figure: string): string {
   const [whole = '', fraction] = figure.split('.');
   return whole.replace(/\B(?=(\d{3})+$)/g, '\u00a0') + (fraction === undefined ? '' : `.${fraction}`);
 }
+
+/** A share, 0..1, in percent with so many decimals, or rounded to so many figures that say something. */
+export const percentOf = (
+  share: number,
+  { decimals = 0, figures }: { decimals?: number; figures?: number } = {},
+): string =>
+  figures === undefined ? (share * 100).toFixed(decimals) : String(Number((share * 100).toPrecision(figures)));

@@ -31,6 +31,16 @@ export interface BedSowing {
   readonly steps: readonly WorkingStep[];
 }
 
+/** Packets of so many seeds that hold as many as are sown; at least one. */
+export const packetsNeeded = (seeds: number, inPacket: number): number =>
+  Math.max(1, Math.ceil(seeds / Math.max(1, inPacket)));
+
+/** A mass on an area as a rate; the pound and the acre by their definitions of 1959. */
+export function rateOn(massG: number, squareMetres: number): { readonly kgPerHa: number; readonly lbPerAcre: number } {
+  const on = (mass: MassUnit, area: AreaUnit) => massIn(massG, mass) / (squareMetres / SQUARE_METRES_PER[area]);
+  return { kgPerHa: on('kg', 'ha'), lbPerAcre: on('lb', 'acre') };
+}
+
 /**
  * Seeds for so many plants: plants over what comes up; and their mass with what is no seed among them.
  *

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays } from '../units/days.ts';
-import { plantsInRow, plantsOnArea, seedsForPlants, SQUARE_METRES_PER } from './bed.ts';
+import { packetsNeeded, plantsInRow, plantsOnArea, rateOn, seedsForPlants, SQUARE_METRES_PER } from './bed.ts';
 import { seedIncrease } from './increase.ts';
 import { sowingRate } from './rate.ts';
 import { gainOfPairs, gainOfShares } from './sortedTrial.ts';
@@ -91,6 +91,18 @@ describe('a bed', () => {
     );
     expect(SQUARE_METRES_PER.acre).toBeCloseTo(4046.8564224, 7);
     expect(SQUARE_METRES_PER['sq ft']).toBeCloseTo(0.09290304, 10);
+    // The same definitions: 1 kg/ha = 4046.8564224 / 10 000 / 0.45359237 lb/acre.
+    expect(rateOn(450, 30)).toEqual({ kgPerHa: 150, lbPerAcre: expect.closeTo(150 * 0.892_179_121_6, 7) as number });
+  });
+
+  it.each([
+    [0, 40, 1],
+    [40, 40, 1],
+    [40.1, 40, 2],
+    [81, 40, 3],
+    [5, 0, 5],
+  ])('%f seeds out of packets of %i take %i of them', (seeds, each, packets) => {
+    expect(packetsNeeded(seeds, each)).toBe(packets);
     expect(() =>
       seedsForPlants(10, { thousandSeedWeightG: 3, purityPercent: 98, germinationPercent: 0, emergencePercent: 70 }),
     ).toThrow(/germinationPercent: argument.above/);

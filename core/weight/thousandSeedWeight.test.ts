@@ -5,6 +5,7 @@ import { Exact } from '../units/mass.ts';
 import { weightReport } from './report.ts';
 import {
   knowsWeight,
+  massOfSeeds,
   plausible,
   replicatesLeft,
   reportedWeight,
@@ -167,6 +168,8 @@ describe('what is reported', () => {
 
   // Source: a pound is 453.59237 g, an ounce a sixteenth of it (exact by definition).
   it('seeds go to a gram, a kilogram, a pound and an ounce', () => {
+    // Plain arithmetic: 250 seeds of 4 g a thousand.
+    expect(massOfSeeds(250, 4)).toBe(1);
     const found = seedsPer(new Exact('4'));
     expect(found).toMatchObject({ g: 250, kg: 250_000 });
     expect(found.lb).toBeCloseTo(453.59237 * 250, 8);

@@ -96,6 +96,9 @@ export function seedsPer(thousandSeedG: ExactNumber): SeedsPer {
   return { g: inMass('1'), kg: inMass(GRAMS_PER.kg), lb: inMass(GRAMS_PER.lb), oz: inMass(GRAMS_PER.oz) };
 }
 
+/** What so many seeds weigh, g. */
+export const massOfSeeds = (seeds: number, thousandSeedG: number): number => (seeds * thousandSeedG) / 1000;
+
 /** The rows of a rule book that thousand-seed weight is judged by. */
 export interface WeightRules {
   /** Replicates that are weighed first, and again where they part too far. */

@@ -13,6 +13,8 @@ import { lasted } from './careData.ts';
 
 const DOES = { drying: 'drying', freezing: 'in the cold', warming: 'warming up, closed' } as const;
 
+const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000;
+
 /** What calls for somebody in the store: alarms, desiccant, and seed that is dried, frozen or warmed up. */
 export default function Care() {
   const { may, session } = useSession();
@@ -57,7 +59,7 @@ export default function Care() {
                       ? `since ${shortInstant(one.startedAt, zone)}`
                       : over
                         ? 'its time is over'
-                        : `${lasted((Date.parse(one.dueAt) - Date.parse(batches.now)) / 60_000)} to go`}
+                        : `${lasted(minutesBetween(batches.now, one.dueAt))} to go`}
                   </span>
                   <span className="soft">{one.place.join(' › ')}</span>
                 </li>

@@ -1,5 +1,6 @@
 import { Table } from 'react-bootstrap';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import { percentOf } from '@mercato/contract/words/figures';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Heads, num } from '../ui/Heads.tsx';
@@ -26,7 +27,7 @@ export function Contradictions({ view }: { view: OtherSeedsView }) {
                 <td className="num">
                   {search.seeds === 0 ? 'none' : `${search.seeds} seeds`} in {Number(search.examinedG.toPrecision(6))} g
                 </td>
-                <td className="num">{chance === null ? '—' : `${(chance * 100).toPrecision(2)} %`}</td>
+                <td className="num">{chance === null ? '—' : `${percentOf(chance, { figures: 2 })} %`}</td>
               </tr>
             ))}
           </tbody>

@@ -28,7 +28,7 @@ export default function FindSheet() {
         {data.leastG === null ? 'no least mass in the book' : `${data.leastG} g are searched`}
         {test && test.named.length > 0 && ` · only ${test.named.join(', ')}`}
       </p>
-      <Table className="sheet">
+      <Table responsive className="sheet">
         <thead>
           <tr>
             <th>species</th>

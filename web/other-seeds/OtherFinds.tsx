@@ -8,6 +8,7 @@ import {
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { percentOf } from '@mercato/contract/words/figures';
 import { nextWords } from '@mercato/contract/words/next';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
@@ -80,7 +81,7 @@ function Compared({ one: { verdict, exact, source }, open }: ComparedProps) {
       {exact && (
         <div className="soft">
           {verdict === null && 'Different masses stand in no table. '}Exact test: so far apart by chance in{' '}
-          <span className="fig">{(exact.pExactTwoSided * 100).toPrecision(2)} %</span> of samples of one lot
+          <span className="fig">{percentOf(exact.pExactTwoSided, { figures: 2 })} %</span> of samples of one lot
         </div>
       )}
       {!verdict && !exact && <span className="soft">nothing is counted here yet</span>}

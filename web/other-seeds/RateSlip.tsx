@@ -12,13 +12,14 @@ interface RateSlipProps {
 export function RateSlip({ test, species, examinedG }: RateSlipProps) {
   const found = species ?? test.total;
   if (!found) return null;
+  const perKg = (found.rate.countOneSidedUpper * 1000) / examinedG;
   return (
     <Slip
       title={species?.name ?? 'all other seeds'}
       steps={found.rate.steps}
       next={
         found.count === 0
-          ? `None found is not none present: up to ${threeFigures(found.rate.perKg.upper)} per kg may be there (with 95 % confidence; one-sided ${threeFigures((found.rate.countOneSidedUpper * 1000) / examinedG)}).`
+          ? `None found is not none present: up to ${threeFigures(found.rate.perKg.upper)} per kg may be there (with 95 % confidence; one-sided ${threeFigures(perKg)}).`
           : 'Exact Poisson limits (Garwood 1936): a second sample of this size would not find the same number.'
       }
     />

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
+import { percentOf } from '@mercato/contract/words/figures';
 import { FRACTIONS, type FractionShare } from '@mercato/core/purity/fractions';
 import { REST_AFTER_MINUTES, REST_MINUTES, sortingRate } from '@mercato/core/purity/handSorting';
 import { DECIMAL_TEXT } from '@mercato/core/units/mass';
@@ -52,7 +53,7 @@ export function Fractions({ entry, shares }: FractionsProps) {
             <span key={one.fraction} className="me-3">
               {FAULTS[one.fraction]} <b className="fig">{one.percent.toFixed(1)} %</b>{' '}
               <span className="soft">
-                ({(one.interval.lower * 100).toFixed(1)} to {(one.interval.upper * 100).toFixed(1)})
+                ({percentOf(one.interval.lower, { decimals: 1 })} to {percentOf(one.interval.upper, { decimals: 1 })})
               </span>
             </span>
           ))}
@@ -61,6 +62,10 @@ export function Fractions({ entry, shares }: FractionsProps) {
     </Fold>
   );
 }
+
+const minutesIn = (seconds: number) => Math.floor(seconds / 60);
+const clockFace = (seconds: number) =>
+  [minutesIn(seconds), seconds % 60].map((one) => String(one).padStart(2, '0')).join(':');
 
 interface SortingClockProps {
   view: PurityView;
@@ -96,9 +101,7 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
         <Button variant="outline-primary" onClick={clock.toggle} aria-pressed={running}>
           {running ? 'Stop the clock' : 'Start the clock'} <Key>K</Key>
         </Button>
-        <span className="fig">
-          {String(Math.floor(seconds / 60)).padStart(2, '0')}:{String(seconds % 60).padStart(2, '0')}
-        </span>
+        <span className="fig">{clockFace(seconds)}</span>
         {seconds > 0 && !running && (
           <>
             <TextField label="parted, g" figure inputMode="decimal" value={parted ?? mass} onChange={setParted} />
@@ -114,10 +117,9 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
           </span>
         )}
       </div>
-      {stretch >= REST_AFTER_MINUTES * 60 && (
+      {minutesIn(stretch) >= REST_AFTER_MINUTES && (
         <Notice>
-          {Math.floor(stretch / 60)} minutes at the forceps: look into the distance and stand up for {REST_MINUTES}{' '}
-          minutes.
+          {minutesIn(stretch)} minutes at the forceps: look into the distance and stand up for {REST_MINUTES} minutes.
         </Notice>
       )}
     </section>

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { standingWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotListRow, LotState } from '@mercato/contract/register/lots';
@@ -11,6 +11,7 @@ import { reading } from '../api/routes.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
+import { Pages } from '../ui/Pages.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import type { Column } from '../ui/listColumn.ts';
@@ -144,7 +145,7 @@ export default function LotList() {
         />
         <Choices
           label="state"
-          options={STATES.map((one) => [one, `${one} ${data?.totals[one] ?? ''}`] as const)}
+          options={STATES.map((one) => [one, one, data?.totals[one]] as const)}
           chosen={state}
           choose={(one) => change({ state: one === 'all' ? '' : one, page: '1' })}
         />
@@ -192,20 +193,10 @@ export default function LotList() {
       {data && rows.length > 0 && (
         <p className="soft mt-3">
           {(page - 1) * data.pageSize + 1} to {(page - 1) * data.pageSize + rows.length} of {data.total} <Key>J</Key>{' '}
-          <Key>K</Key> down and up <Key>Enter</Key> open{' '}
-          {pages > 1 && (
-            <>
-              <Button variant="link" disabled={page <= 1} onClick={() => change({ page: String(page - 1) })}>
-                newer
-              </Button>
-              {' · '}
-              <Button variant="link" disabled={page >= pages} onClick={() => change({ page: String(page + 1) })}>
-                older
-              </Button>
-            </>
-          )}
+          <Key>K</Key> down and up <Key>Enter</Key> open
         </p>
       )}
+      <Pages label="pages of lots" page={page} pages={pages} turn={(next) => change({ page: String(next) })} />
     </main>
   );
 }

@@ -7,6 +7,7 @@ import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
+import { toast } from '../ui/Toasts.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { ChoiceField } from '../ui/fields.tsx';
 
@@ -48,8 +49,13 @@ function Password() {
   const [changed, setChanged] = useState(0);
   return (
     <section aria-label="password" className="mt-4">
-      <PasswordForm key={changed} done={() => setChanged(changed + 1)} />
-      {changed > 0 && <p role="status">Your password is changed. Where else you were signed in, you are signed out.</p>}
+      <PasswordForm
+        key={changed}
+        done={() => {
+          setChanged(changed + 1);
+          toast('Your password is changed. Where else you were signed in, you are signed out.');
+        }}
+      />
     </section>
   );
 }

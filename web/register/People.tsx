@@ -14,6 +14,7 @@ import { reading, send } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, Ticks } from '../ui/Field.tsx';
 import { Heads } from '../ui/Heads.tsx';
+import { toast } from '../ui/Toasts.tsx';
 import { useAct } from '../ui/act.ts';
 import { to, useEntry } from '../ui/entry.ts';
 import { Trouble } from '../ui/fields.tsx';
@@ -105,12 +106,11 @@ function Laboratory() {
 }
 
 function LaboratoryForm({ data }: { data: LaboratoryView }) {
-  const [kept, setKept] = useState(false);
   const entry = useEntry({
     from: { ...data },
     schema: laboratorySchema,
     words: REGISTER_FIELDS,
-    to: to(laboratoryRoutes.change, {}, { done: () => setKept(true) }),
+    to: to(laboratoryRoutes.change, {}, { done: () => toast('What the laboratory is called is kept.') }),
   });
   return (
     <section className="mt-4">
@@ -121,7 +121,6 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
           <Field entry={entry} name="zone" />
           <Field entry={entry} name="paper" />
         </div>
-        {kept && <p role="status">Kept.</p>}
       </EntryForm>
     </section>
   );

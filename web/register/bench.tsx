@@ -12,7 +12,7 @@ import {
 } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import type { TestStep } from '@mercato/contract/register/steps';
-import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
+import { leastOfPortion, newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -172,7 +172,7 @@ export function DrawAndStart({
             hint={
               least === null
                 ? undefined
-                : `the rule book asks for ${entry.values.portion === 'half' ? `${least / 2} g at least for a half` : `${least} g at least`}`
+                : `the rule book asks for ${leastOfPortion(least, entry.values.portion)} g at least${entry.values.portion === 'half' ? ' for a half' : ''}`
             }
           />
           {(entry.fault('why') ?? entry.values.why) && <Field entry={entry} name="why" />}

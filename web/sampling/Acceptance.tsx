@@ -1,6 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { percentOf } from '@mercato/contract/words/figures';
 import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
@@ -158,7 +159,7 @@ function Curve({ curve }: { curve: AcceptanceCurve }) {
     [curve],
   );
   const marks = useMemo(
-    () => curve.marks.map((one) => ({ x: one.share * 100, words: `${one.accepted * 100} %` })),
+    () => curve.marks.map((one) => ({ x: one.share * 100, words: `${percentOf(one.accepted)} %` })),
     [curve],
   );
   return (
@@ -166,8 +167,8 @@ function Curve({ curve }: { curve: AcceptanceCurve }) {
       <p role="status">
         {curve.marks.map((one) => (
           <span key={one.accepted} className="d-block">
-            A lot with <b className="fig">{Number((one.share * 100).toPrecision(3))} %</b> marked seed passes{' '}
-            {one.accepted * 100} times in a hundred.
+            A lot with <b className="fig">{percentOf(one.share, { figures: 3 })} %</b> marked seed passes{' '}
+            {percentOf(one.accepted)} times in a hundred.
           </span>
         ))}
       </p>
@@ -179,7 +180,7 @@ function Curve({ curve }: { curve: AcceptanceCurve }) {
           says={curve.marks
             .map(
               (one) =>
-                `${Number((one.share * 100).toPrecision(3))} % marked passes ${one.accepted * 100} % of the time`,
+                `${percentOf(one.share, { figures: 3 })} % marked passes ${percentOf(one.accepted)} % of the time`,
             )
             .join(', ')}
           marks={marks}

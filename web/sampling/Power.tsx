@@ -2,6 +2,7 @@ import { proxy } from 'comlink';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Button, ProgressBar, Stack } from 'react-bootstrap';
 import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
+import { percentOf } from '@mercato/contract/words/figures';
 import type { PowerPoint } from '@mercato/core/sampling/heterogeneityPower';
 import { Trouble } from '../ui/fields.tsx';
 import { useStatistics } from './useStatistics.ts';
@@ -62,7 +63,7 @@ export function Power({ test }: { test: HeterogeneityView }) {
         <Stack direction="horizontal" gap={2} className="actions">
           <div className="progress c-5">
             {/* By itself the bar would put its name on what only surrounds it. */}
-            <ProgressBar isChild now={share * 100} label={`${Math.round(share * 100)} %`} aria-label="simulated" />
+            <ProgressBar isChild now={share} max={1} label={`${percentOf(share)} %`} aria-label="simulated" />
           </div>
           <Button
             size="sm"
@@ -91,7 +92,7 @@ export function Power({ test }: { test: HeterogeneityView }) {
             {mostly
               ? `True differences between containers of ${Number(mostly.spread.toPrecision(2))} ${unit} (standard deviation) or more are found at least four times in five.`
               : 'Even the largest difference that was tried is found less than four times in five: more containers, or more seeds in each, would find more.'}{' '}
-            Of uniform lots {Number(((points[0]?.found ?? 0) * 100).toFixed(1))} % are called not uniform.
+            Of uniform lots {percentOf(points[0]?.found ?? 0, { decimals: 1 })} % are called not uniform.
           </p>
           <Suspense>
             <Chart
@@ -99,7 +100,7 @@ export function Power({ test }: { test: HeterogeneityView }) {
               xTitle={`true difference between containers, standard deviation, ${unit}`}
               yTitle="called not uniform, %"
               says={points
-                .map((one) => `at ${Number(one.spread.toPrecision(2))} ${unit}: ${(one.found * 100).toFixed(0)} %`)
+                .map((one) => `at ${Number(one.spread.toPrecision(2))} ${unit}: ${percentOf(one.found)} %`)
                 .join(', ')}
               dots
             />

@@ -6,8 +6,10 @@ import {
   type LengthUnit,
   massIn,
   METRES_PER,
+  packetsNeeded,
   plantsInRow,
   plantsOnArea,
+  rateOn,
   seedsForPlants,
   SQUARE_METRES_PER,
 } from '@mercato/core/sowing/bed';
@@ -158,13 +160,12 @@ function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps) {
             <p>
               {found.middle.seeds <= left
                 ? `The packet holds enough (${left}).`
-                : `The packet holds only ${left}: ${Math.ceil(found.middle.seeds / Math.max(1, left))} such packets are needed.`}
+                : `The packet holds only ${left}: ${packetsNeeded(found.middle.seeds, left)} such packets are needed.`}
             </p>
           )}
-          {found.ratePerHa !== null && (
+          {found.rate !== null && (
             <p className="soft">
-              As a rate: {found.ratePerHa.toPrecision(3)} kg/ha, {(found.ratePerHa * 0.8921791216197044).toPrecision(3)}{' '}
-              lb/acre
+              As a rate: {found.rate.kgPerHa.toPrecision(3)} kg/ha, {found.rate.lbPerAcre.toPrecision(3)} lb/acre
             </p>
           )}
         </div>
@@ -245,7 +246,7 @@ function work(values: Typed, how: 'area' | 'row') {
       middle,
       fewest: at(upper),
       most: lower > 0 ? at(lower) : null,
-      ratePerHa: middle.massG === null || squareMetres === null ? null : (middle.massG / squareMetres) * 10,
+      rate: middle.massG === null || squareMetres === null ? null : rateOn(middle.massG, squareMetres),
     },
   };
 }

@@ -1,5 +1,6 @@
 import type { JSX } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { packetsNeeded } from '@mercato/core/sowing/bed';
 import { fillCells, seedsPerCell } from '@mercato/core/sowing/cells';
 import { sowForStand } from '@mercato/core/sowing/sowForStand';
 import { standFromTest } from '@mercato/core/sowing/stand';
@@ -108,7 +109,7 @@ function Sowing({ initial, left, about }: SowingProps) {
                     ·{' '}
                     {answer.sowing.seeds <= left
                       ? `the packet holds enough (${left})`
-                      : `the packet holds only ${left}: ${Math.ceil(answer.sowing.seeds / Math.max(1, left))} such packets are needed`}
+                      : `the packet holds only ${left}: ${packetsNeeded(answer.sowing.seeds, left)} such packets are needed`}
                   </>
                 )}
               </p>

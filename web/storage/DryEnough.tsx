@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
+import { percentOf } from '@mercato/contract/words/figures';
 import {
   type Closing,
   CLOSINGS,
@@ -95,7 +96,7 @@ export default function DryEnough() {
           placeholder="leek, bean, sunflower …"
           hint={
             kind
-              ? `${kind.species}${kind.keeping?.oilFraction == null ? '' : `, about ${Math.round(kind.keeping.oilFraction * 100)} % oil (from memory)`}`
+              ? `${kind.species}${kind.keeping?.oilFraction == null ? '' : `, about ${percentOf(kind.keeping.oilFraction)} % oil (from memory)`}`
               : 'its oil decides how much water is too much'
           }
           {...field('kind')}

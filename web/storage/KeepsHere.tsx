@@ -1,4 +1,5 @@
 import { Table } from 'react-bootstrap';
+import { percentOf } from '@mercato/contract/words/figures';
 import type { MeanAir } from '@mercato/core/air/air';
 import type { Keeping } from '@mercato/core/rule-books/findKind';
 import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
@@ -15,6 +16,8 @@ import { plainFigure } from '../ui/typedBody.ts';
 /** The air of a living room, to compare with. */
 const ROOM = { temperatureC: 20, humidityPercent: 55 };
 const USUAL_OIL = 0.2;
+
+const wholeDays = (hours: number) => Math.round(hours / 24);
 
 /** What to do about the air of a place, by the rule of the hundred. */
 function whatToDo({ sum, temperatureF }: HundredRule, damp: number): string {
@@ -84,7 +87,7 @@ export function KeepsHere({ air: mean }: KeepsHereProps) {
         {damp === null ? '' : ` and ${damp.toFixed(0)} %`}
         {mean.hours === null
           ? '. Its mean over weeks says more.'
-          : `, as far as ${Math.round(mean.hours / 24)} days of readings tell.`}
+          : `, as far as ${wholeDays(mean.hours)} days of readings tell.`}
       </p>
       {hundred && (
         <p>
@@ -105,7 +108,7 @@ export function KeepsHere({ air: mean }: KeepsHereProps) {
           placeholder={moisture === null ? '' : moisture.toFixed(1)}
           hint={
             values.moisture.trim() === ''
-              ? `in balance with this air, ${oil === null ? 'oil taken as 20 %' : `by ${Math.round(oil * 100)} % oil`} (from memory)`
+              ? `in balance with this air, ${oil === null ? 'oil taken as 20 %' : `by ${percentOf(oil)} % oil`} (from memory)`
               : undefined
           }
           {...field('moisture')}

@@ -9,6 +9,7 @@ import { warningWords } from '@mercato/contract/storage/words';
 import type { PacketBrief } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { argumentWords } from '@mercato/contract/words/arguments';
+import { percentOf } from '@mercato/contract/words/figures';
 import { type Batch, BATCHES, USUAL_HOURS } from '@mercato/core/storage/cold';
 import { desiccantNeeded, UPTAKE } from '@mercato/core/storage/desiccant';
 import { ArgumentFault } from '@mercato/core/units/argument';
@@ -127,7 +128,7 @@ export default function NewBatch() {
             It will weigh <b className="fig">{need.need.massWhenDryG.toFixed(1)} g</b> then:{' '}
             <span className="fig">{need.need.waterG.toFixed(1)} g</span> of water have to leave, about{' '}
             <span className="fig">{need.need.desiccantG.toFixed(0)} g</span> of silica gel (at{' '}
-            {UPTAKE['silica gel'] * 100} % of its weight, from memory).
+            {percentOf(UPTAKE['silica gel'])} % of its weight, from memory).
           </p>
         )}
         <h2>Which seed</h2>
@@ -230,14 +231,16 @@ function ChoosePackets({ found, chosen, choose, sought, seek, fault }: ChoosePac
           const words = [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ');
           return (
             <li key={one.id}>
-              <Button
-                variant="link"
-                aria-label={`add ${words}`}
-                onClick={() => choose([...chosen, { id: one.id, words }])}
-              >
-                <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
-              </Button>
-              <span className="soft">{one.place.join(' › ')}</span>
+              <span>
+                <Button
+                  variant="link"
+                  aria-label={`add ${words}`}
+                  onClick={() => choose([...chosen, { id: one.id, words }])}
+                >
+                  <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
+                </Button>
+                <small className="soft d-block">{one.place.join(' › ')}</small>
+              </span>
               <span className="code">{one.code}</span>
             </li>
           );

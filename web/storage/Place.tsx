@@ -16,6 +16,7 @@ import { useKeepFile } from '../store/keepFile.ts';
 import { Busy } from '../ui/Busy.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { toast } from '../ui/Toasts.tsx';
 import { useAct } from '../ui/act.ts';
 import { FileField, Trouble } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -38,7 +39,6 @@ export default function Place() {
   const [days, setDays] = useState(30);
   const [doing, setDoing] = useState<Doing>(null);
   const { act, trouble, setTrouble } = useAct();
-  const [said, setSaid] = useState<string>();
   const file = useRef<HTMLInputElement>(null);
   const keepFile = useKeepFile(id, setTrouble);
   const keep = useKeepCare();
@@ -79,7 +79,7 @@ export default function Place() {
     act(async () => {
       const answer = await send(client, placeRoutes.askLogger, { place: id }, {});
       keep(answer.care);
-      setSaid(
+      toast(
         `${answer.taken} new readings${answer.garbled > 0 ? `; ${answer.garbled} lines could not be read and were left out` : ''}`,
       );
     });
@@ -95,7 +95,6 @@ export default function Place() {
         <Link to="/store/care">care of the store</Link> · <Link to="/store/places">map</Link>
       </p>
       <Trouble text={trouble} />
-      {said && <p role="status">{said}</p>}
       <p className="left-of">
         {latest ? (
           <>

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { RecordSeries } from '@mercato/contract/storage/record';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { NO_CURVE } from '@mercato/contract/storage/words';
+import { percentOf } from '@mercato/contract/words/figures';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { SHELF_YEARS } from '@mercato/core/storage/whatNext';
 import { reading } from '../api/routes.ts';
@@ -124,7 +125,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
         store. Dormant and invalid tests are left out: they say nothing of ageing.
       </p>
       <div className="scroll">
-        <Table>
+        <Table className="text-nowrap">
           <Heads of={['packet', 'harvest', 'tested', 'age', 'sprouted', 'alive, 95 %']} />
           <tbody>
             {series.tests.map((one, i) => {
@@ -142,7 +143,7 @@ function Series({ series, fit }: { series: RecordSeries; fit: Fitted | undefined
                     {one.germinated} of {one.n}
                   </td>
                   <td className="fig">
-                    {Math.round(lower * 100)} to {Math.round(upper * 100)} %
+                    {percentOf(lower)} to {percentOf(upper)} %
                   </td>
                 </tr>
               );
@@ -158,6 +159,7 @@ function Words({ drawn: { own } }: { drawn: DrawnCurve }) {
   const { P50, seP50, pearsonX2, df } = own.curve;
   const beyond = P50 !== null && P50 > own.oldestDays * 1.25;
   const scattered = df > 0 && pearsonX2 / df > 2;
+  const [from, to] = [-2, 2].map((errors) => Math.max(0, (P50 ?? 0) + errors * (seP50 ?? 0)));
   return (
     <p>
       {P50 === null ? (
@@ -172,8 +174,7 @@ function Words({ drawn: { own } }: { drawn: DrawnCurve }) {
           {seP50 !== null && (
             <>
               {' '}
-              (<span className="fig">{years(Math.max(0, P50 - 2 * seP50))}</span> to{' '}
-              <span className="fig">{years(P50 + 2 * seP50)}</span>)
+              (<span className="fig">{years(from ?? 0)}</span> to <span className="fig">{years(to ?? 0)}</span>)
             </>
           )}
           , by {own.tests} tests of your own.

@@ -8,6 +8,7 @@ import { linkTo, reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Choices, PageNav } from '../ui/Choices.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
+import { Pages } from '../ui/Pages.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import type { Column } from '../ui/listColumn.ts';
@@ -159,21 +160,7 @@ export default function Store() {
           }
         />
       )}
-      {data && pages > 1 && (
-        <p className="soft">
-          page {page} of {pages}{' '}
-          {page > 1 && (
-            <Button variant="link" onClick={() => change({ page: String(page - 1) })}>
-              before
-            </Button>
-          )}{' '}
-          {page < pages && (
-            <Button variant="link" onClick={() => change({ page: String(page + 1) })}>
-              next
-            </Button>
-          )}
-        </p>
-      )}
+      <Pages label="pages of packets" page={page} pages={pages} turn={(next) => change({ page: String(next) })} />
     </main>
   );
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Nav } from 'react-bootstrap';
+import { Badge, Nav } from 'react-bootstrap';
 import { NavLink } from 'react-router';
 
 /** One of several ways to look at what is below. */
@@ -10,13 +10,14 @@ export function Choices<T extends string | number>({
   choose,
 }: {
   label: string;
-  options: readonly (readonly [value: T, words: ReactNode])[];
+  /** With how many there are, where that is known. */
+  options: readonly (readonly [value: T, words: ReactNode, count?: number | undefined])[];
   chosen: T;
   choose: (value: T) => void;
 }) {
   return (
     <Nav variant="underline" role="group" aria-label={label}>
-      {options.map(([value, words]) => (
+      {options.map(([value, words, count]) => (
         <Nav.Link
           key={value}
           as="button"
@@ -25,7 +26,7 @@ export function Choices<T extends string | number>({
           aria-pressed={value === chosen}
           onClick={() => choose(value)}
         >
-          {words}
+          {words} {count !== undefined && <Badge bg="light">{count}</Badge>}
         </Nav.Link>
       ))}
     </Nav>

@@ -5,6 +5,7 @@ import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
 import { Bar } from './Bar.tsx';
 import { Notice } from './Notice.tsx';
+import { Toasts } from './Toasts.tsx';
 import { KeyBoardFrame } from './keys.tsx';
 import { ScanTaking, useScan } from './scan.tsx';
 
@@ -78,6 +79,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </Suspense>
       )}
       <ScanTaking scan={scan}>{children}</ScanTaking>
+      <Toasts />
     </KeyBoardFrame>
   );
 }

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { WeightResult } from '@mercato/core/weight/thousandSeedWeight';
+import { massOfSeeds, type WeightResult } from '@mercato/core/weight/thousandSeedWeight';
 import type { Curve } from '../ui/Chart.tsx';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
@@ -62,7 +62,7 @@ export function WeightFigures({ result }: { result: WeightResult }) {
           {FILLS.map((seeds) => (
             <tr key={seeds}>
               <td>for a packet of {seeds} seeds</td>
-              <td className="num fig">{Number(((seeds * thousandSeedG) / 1000).toPrecision(3))} g</td>
+              <td className="num fig">{Number(massOfSeeds(seeds, thousandSeedG).toPrecision(3))} g</td>
             </tr>
           ))}
         </tbody>

@@ -164,7 +164,7 @@ export async function makeApp({
   serveDevices(api, hub);
   serveLive(api, feed);
   router.use(() => {
-    throw fault('not-found', { is: 'http.no-such-address' });
+    throw fault('not-found', 'http.no-such-address');
   });
   app.use('/api', router);
 

@@ -43,5 +43,9 @@ export const FAULTS_OF_FEATURES = [
 /** Why something was refused: a code with its figures. */
 export type Said = CodedIn<typeof FAULTS_OF_FEATURES>;
 
+type Plain<S> = S extends { readonly is: infer Code } ? (Exclude<keyof S, 'is'> extends never ? Code : never) : never;
+/** The codes that come without figures. */
+export type PlainCode = Plain<Said>;
+
 /** Why something was refused, in words; what the schemas, the core and a file's reader say has words of its own. */
 export const saidWords = speaker(FAULTS_OF_FEATURES);

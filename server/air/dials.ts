@@ -17,14 +17,12 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
   if (!row) throw noPlace();
   const at = new Date(reading.at);
   if (at.getTime() > hand.at.getTime() + 60_000)
-    throw fault('invalid', { is: 'store.not-been-read-yet' }, [{ path: 'at', message: { is: 'store.lies-future' } }]);
+    throw fault('invalid', 'store.not-been-read-yet', { at: 'store.lies-future' });
   const { temperature, humidityPercent } = reading;
   const kinds = (await kindsAround(tx, id)).slice(1);
   const asks = reading.sure === true ? null : unlikely(row.kind, kinds, temperature);
   if (asks !== null)
-    throw fault('invalid', { is: 'store.look-dial-once-more' }, [
-      { path: 'sure', message: { is: 'store.hardly-so-cold-or-warm', ...asks } },
-    ]);
+    throw fault('invalid', 'store.look-dial-once-more', { sure: { is: 'store.hardly-so-cold-or-warm', ...asks } });
   await tx.insert(climateReading).values({
     id: uuid(),
     placeId: id,
@@ -51,13 +49,13 @@ export async function strikeReading(
     .select()
     .from(climateReading)
     .where(and(eq(climateReading.id, readingId), eq(climateReading.placeId, placeId)));
-  if (!row || row.by === null) throw fault('not-found', { is: 'store.no-such-reading-dial' });
+  if (!row || row.by === null) throw fault('not-found', 'store.no-such-reading-dial');
   const struck = await tx
     .insert(climateStrike)
     .values({ readingId, reason, by: hand.personId, at: hand.at })
     .onConflictDoNothing()
     .returning();
-  if (struck.length === 0) throw fault('conflict', { is: 'store.reading-struck-already' });
+  if (struck.length === 0) throw fault('conflict', 'store.reading-struck-already');
   await audit({
     act: { is: 'reading-struck' },
     subject: `reading of ${row.at.toISOString()}`,

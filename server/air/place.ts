@@ -12,7 +12,7 @@ import { placeLine, storePlace } from '../store/tables.ts';
 type Place = typeof storePlace.$inferSelect;
 export type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 
-export const noPlace = () => fault('not-found', { is: 'store.no-such-place-store' });
+export const noPlace = () => fault('not-found', 'store.no-such-place-store');
 
 async function lockPlace(tx: Transaction, id: string, seen: number | null): Promise<Place> {
   const [row] = await forUpdate(tx, tx.select().from(storePlace).where(eq(storePlace.id, id)));
@@ -42,15 +42,13 @@ export async function writePlaceLine(
   const { tx, hand, audit } = context;
   const row = await lockPlace(tx, id, seen);
   if (entry.what === 'door' && Date.parse(entry.at) > hand.at.getTime() + 60_000)
-    throw fault('invalid', { is: 'store.door-not-been-opened' }, [
-      { path: 'at', message: { is: 'store.lies-future' } },
-    ]);
+    throw fault('invalid', 'store.door-not-been-opened', { at: 'store.lies-future' });
   const before = await linesOf(tx, id);
   try {
     placeStanding([...before.map(asLine), { entry, at: hand.at.toISOString() }], hand.at.getTime());
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
-    throw fault('invalid', { is: 'store.cannot-written-into-book' }, [{ path: error.path, message: error.why }]);
+    throw fault('invalid', 'store.cannot-written-into-book', { [error.path]: error.why });
   }
   await tx.insert(placeLine).values({ placeId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx
@@ -74,8 +72,7 @@ export async function setClimate(
 ): Promise<void> {
   const row = await lockPlace(tx, id, seen);
   // The server opens a line to that address: whoever looks after the settings says where.
-  if (settings.logger !== row.logger && !mayPoint)
-    throw fault('not-permitted', { is: 'store.where-logger-heard-lead' });
+  if (settings.logger !== row.logger && !mayPoint) throw fault('not-permitted', 'store.where-logger-heard-lead');
   await tx
     .update(storePlace)
     .set({ ...settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })

@@ -23,7 +23,7 @@ export function serveCatalogue(router: Router): void {
     const calculation = findCalculation(id);
     if (!calculation) throw fault('not-found', { is: 'catalogue.no-calculation-get-api', id: id.slice(0, 80) });
     const input: unknown = request.body;
-    if (input === undefined) throw fault('malformed', { is: 'catalogue.body-json-object-or' });
+    if (input === undefined) throw fault('malformed', 'catalogue.body-json-object-or');
     const books = shippedBooks();
     return Array.isArray(input)
       ? input.map((one: unknown) => calculate(calculation, one, books))

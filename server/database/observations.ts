@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, inArray, isNull } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import type { SeenFrom } from '@mercato/contract/register/lots';
@@ -55,7 +55,7 @@ export async function currentObservations(
   if (subjects.length === 0) return [];
   const later = alias(table, 'later');
   return tx
-    .select(columnsOf(table))
+    .select(getTableColumns(table))
     .from(table)
     .leftJoin(later, eq(later.supersedes, table.id))
     .where(and(inArray(table.subject, [...subjects]), isNull(later.id)))
@@ -74,45 +74,6 @@ export async function allObservations(
     .from(table)
     .where(inArray(table.subject, [...subjects]))
     .orderBy(asc(table.recordedAt), asc(table.id));
-}
-
-function columnsOf(table: ObservationTable) {
-  const {
-    id,
-    lotId,
-    subject,
-    field,
-    by,
-    seenOn,
-    seenFrom,
-    lateReason,
-    observedAt,
-    recordedAt,
-    device,
-    supersedes,
-    reason,
-    enteredText,
-    enteredUnit,
-    value,
-  } = table;
-  return {
-    id,
-    lotId,
-    subject,
-    field,
-    by,
-    seenOn,
-    seenFrom,
-    lateReason,
-    observedAt,
-    recordedAt,
-    device,
-    supersedes,
-    reason,
-    enteredText,
-    enteredUnit,
-    value,
-  };
 }
 
 /** The columns that say when something was seen. */
@@ -208,9 +169,7 @@ export async function redateObservations(
   const rows = fields.flatMap((field, i) => {
     const before = current.get(field);
     if (!before)
-      throw fault('invalid', { is: 'http.nothing-recorded' }, [
-        { path: `fields.${i}`, message: { is: 'http.nothing-recorded-2', field } },
-      ]);
+      throw fault('invalid', 'http.nothing-recorded', { [`fields.${i}`]: { is: 'http.nothing-recorded-2', field } });
     if (before.seenOn === hand.seen.on) return [];
     checkCorrection(before.by, hand, reason, field);
     return [
@@ -235,13 +194,9 @@ export async function redateObservations(
 /** A correction names its reason; others' entries are corrected by the lead alone. */
 export function checkCorrection(writtenBy: string, hand: Hand, reason: string | undefined, field: string): void {
   if (!reason)
-    throw fault('invalid', { is: 'http.what-recorded-can-only' }, [
-      { path: 'reason', message: { is: 'http.say-why-corrected', field } },
-    ]);
+    throw fault('invalid', 'http.what-recorded-can-only', { reason: { is: 'http.say-why-corrected', field } });
   if (writtenBy !== hand.personId && !hand.mayCorrectOthers)
-    throw fault('not-permitted', { is: 'http.another-person-wrote-down' }, [
-      { path: field, message: { is: 'http.written-another-person' } },
-    ]);
+    throw fault('not-permitted', 'http.another-person-wrote-down', { [field]: 'http.written-another-person' });
 }
 
 const shown = (text: string, unit: string | null) => (unit === null ? text : `${text} ${unit}`);

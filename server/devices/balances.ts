@@ -6,7 +6,7 @@ import { writtenDecimals } from '@mercato/core/units/mass';
 import { brokeConstraint, forUpdate, type Reader, type Transaction } from '../database/connect.ts';
 import { checkVersion } from '../http/asked.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault, type FieldRefusal } from '../http/fault.ts';
+import { fault, type FieldRefusal, refused } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
 import { balance, balanceCheck } from './tables.ts';
 
@@ -56,7 +56,7 @@ export async function listBalances(tx: Reader, now: Date): Promise<BalanceView[]
 
 export async function balanceById(tx: Reader, id: string): Promise<typeof balance.$inferSelect> {
   const [row] = await tx.select().from(balance).where(eq(balance.id, id));
-  if (!row) throw fault('not-found', { is: 'devices.no-such-balance' });
+  if (!row) throw fault('not-found', 'devices.no-such-balance');
   return row;
 }
 
@@ -74,10 +74,7 @@ export async function addBalance({ tx, hand, audit }: Write, body: BalanceChange
   return id;
 }
 
-const taken = () =>
-  fault('conflict', { is: 'devices.another-balance-name' }, [
-    { path: 'name', message: { is: 'devices.name-another-balance' } },
-  ]);
+const taken = () => fault('conflict', 'devices.another-balance-name', { name: 'devices.name-another-balance' });
 
 export async function changeBalance(
   { tx, hand, audit }: Write,
@@ -86,13 +83,10 @@ export async function changeBalance(
   seenVersion: number | null,
 ): Promise<void> {
   const [row] = await forUpdate(tx, tx.select().from(balance).where(eq(balance.id, id)));
-  if (!row) throw fault('not-found', { is: 'devices.no-such-balance' });
+  if (!row) throw fault('not-found', 'devices.no-such-balance');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const { name, reason, ...settings } = body;
-  if (!reason)
-    throw fault('invalid', { is: 'devices.balance-set-up-otherwise' }, [
-      { path: 'reason', message: { is: 'devices.say-why-changed' } },
-    ]);
+  if (!reason) throw fault('invalid', 'devices.balance-set-up-otherwise', { reason: 'devices.say-why-changed' });
   await tx
     .update(balance)
     .set({ name, settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -114,9 +108,9 @@ export async function checkBalance({ tx, hand, audit }: Write, id: string, body:
   const row = await balanceById(tx, id);
   const { resolution, tolerance } = row.settings as BalanceSettings;
   if (writtenDecimals(body.shown) > writtenDecimals(resolution))
-    throw fault('invalid', { is: 'devices.balance-shows-no-such' }, [
-      { path: 'shown', message: { is: 'devices.more-decimals-than-balance', resolution } },
-    ]);
+    throw fault('invalid', 'devices.balance-shows-no-such', {
+      shown: { is: 'devices.more-decimals-than-balance', resolution },
+    });
   await tx.insert(balanceCheck).values({
     id: uuid(),
     balanceId: id,
@@ -180,7 +174,7 @@ export async function weighingNotes(
       ],
     ];
   });
-  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+  if (faults.length > 0) throw refused(faults);
   return Object.fromEntries(notes);
 }
 

@@ -33,12 +33,7 @@ export function serveDevices(api: Api, hub: BalanceHub): void {
       throw fault(
         'conflict',
         body.what === 'tare' ? { is: 'devices.balance-takes-no-tare' } : { is: 'devices.real-balance-pan' },
-        [
-          {
-            path: 'what',
-            message: body.what === 'tare' ? { is: 'devices.no-command-set-up' } : { is: 'devices.only-stand-can-told' },
-          },
-        ],
+        { what: body.what === 'tare' ? { is: 'devices.no-command-set-up' } : { is: 'devices.only-stand-can-told' } },
       );
     const line = {
       tare,
@@ -47,9 +42,7 @@ export function serveDevices(api: Api, hub: BalanceHub): void {
       fault: `FAULT ${'fault' in body ? body.fault : ''}`,
     }[body.what];
     if (!hub.send(row.id, line))
-      throw fault('conflict', { is: 'devices.balance-cannot-reached-now' }, [
-        { path: 'what', message: { is: 'devices.line-not-open' } },
-      ]);
+      throw fault('conflict', 'devices.balance-cannot-reached-now', { what: 'devices.line-not-open' });
     return { sent: line };
   });
 
@@ -57,9 +50,7 @@ export function serveDevices(api: Api, hub: BalanceHub): void {
     const row = await balanceById(tx, idParam(params, 'balance'));
     const settings = { name: row.name, ...row.settings };
     if (!settings.address.startsWith('tcp://'))
-      throw fault('conflict', { is: 'devices.server-does-not-read' }, [
-        { path: 'address', message: { is: 'devices.read-browser-or-eye' } },
-      ]);
+      throw fault('conflict', 'devices.server-does-not-read', { address: 'devices.read-browser-or-eye' });
     return hub.listen(row.id, settings, emit);
   });
 }

@@ -63,12 +63,10 @@ export async function countDish(
   const { tx, hand, audit, touch, now } = context;
   const dish = open.file.vessels.find((one) => one.id === dishId);
   const test = open.file.tests.find((one) => one.vesselId === dish?.parentId);
-  if (!dish || !test) throw fault('not-found', { is: 'germination.dish-belongs-no-test' });
+  if (!dish || !test) throw fault('not-found', 'germination.dish-belongs-no-test');
   const zero = dayZero(test.plan as GerminationPlan);
   if (zero > hand.today)
-    throw fault('invalid', { is: 'germination.test-not-come-warmth-2' }, [
-      { path: 'day', message: { is: 'germination.counts-begin', zero } },
-    ]);
+    throw fault('invalid', 'germination.test-not-come-warmth-2', { day: { is: 'germination.counts-begin', zero } });
   const current = currentCounts(open.rows.counts.filter((row) => row.subject === dish.id));
   const before = current.find((row) => row.field === `day:${key}`);
   const after: After = { on: zero, what: { is: 'came-to-warmth' } };
@@ -97,9 +95,7 @@ export async function countDish(
   if (before?.closed && (recounted || redated || judgedOtherwise))
     checkCorrection(before.by, hand, body.reason, `dish ${dish.number}`);
   if (before?.closed && !body.closed)
-    throw fault('invalid', { is: 'germination.closed-count-stays-closed' }, [
-      { path: 'closed', message: { is: 'germination.closed-already' } },
-    ]);
+    throw fault('invalid', 'germination.closed-count-stays-closed', { closed: 'germination.closed-already' });
   const { lateReason, ...day } = seenColumns(before && !redated ? seenAs(before) : (seen ?? seenNow(hand)));
   const row: CountRow = {
     id: uuid(),
@@ -209,35 +205,41 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
   const seeds = dish.seeds ?? 0;
   const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
   if (total > seeds)
-    throw fault('invalid', { is: 'germination.more-seeds-called-than' }, [
-      { path: 'counts', message: { is: 'germination.adds-over-all-days', total, seeds } },
-    ]);
+    throw fault('invalid', 'germination.more-seeds-called-than', {
+      counts: { is: 'germination.adds-over-all-days', total, seeds },
+    });
   const now = calledAt(body.final);
   const waits = CLASSES.find((one) => !now.includes(one) && body.counts[one] > 0);
   if (waits)
-    throw fault('invalid', { is: 'germination.hard-fresh-seed-called' }, [
-      { path: `counts.${waits}`, message: { is: 'germination.waits-final-count' } },
-    ]);
+    throw fault('invalid', 'germination.hard-fresh-seed-called', {
+      [`counts.${waits}`]: 'germination.waits-final-count',
+    });
   const end = others.find((row) => row.final && row.closed);
   if (end && body.final)
-    throw fault('conflict', { is: 'germination.dish-final-count-already', number: dish.number }, [
-      { path: 'final', message: { is: 'germination.final-count-made', seenOn: end.seenOn } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'germination.dish-final-count-already', number: dish.number },
+      { final: { is: 'germination.final-count-made', seenOn: end.seenOn } },
+    );
   if (end && on > end.seenOn)
-    throw fault('invalid', { is: 'germination.dish-ended', number: dish.number, seenOn: end.seenOn }, [
-      { path: 'seenOn', message: { is: 'germination.lies-after-final-count', seenOn: end.seenOn } },
-    ]);
+    throw fault(
+      'invalid',
+      { is: 'germination.dish-ended', number: dish.number, seenOn: end.seenOn },
+      { seenOn: { is: 'germination.lies-after-final-count', seenOn: end.seenOn } },
+    );
   const ends = body.final && body.closed;
   const later = others.find((row) => row.seenOn > on);
   if (ends && later)
-    throw fault('invalid', { is: 'germination.final-count-last' }, [
-      { path: 'seenOn', message: { is: 'germination.count-lies-after', seenOn: later.seenOn } },
-    ]);
+    throw fault('invalid', 'germination.final-count-last', {
+      seenOn: { is: 'germination.count-lies-after', seenOn: later.seenOn },
+    });
   const closesDish = ends || end !== undefined;
   if (closesDish && total < seeds)
-    throw fault('invalid', { is: 'germination.seeds-dish-still-call', figure: seeds - total, number: dish.number }, [
-      { path: 'counts', message: { is: 'germination.adds-seeds-set', total, seeds } },
-    ]);
+    throw fault(
+      'invalid',
+      { is: 'germination.seeds-dish-still-call', figure: seeds - total, number: dish.number },
+      { counts: { is: 'germination.adds-seeds-set', total, seeds } },
+    );
   return closesDish;
 }
 
@@ -248,12 +250,9 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
 function checkKeys(keyed: Counts, { entry, counts }: DishCount): Counts | null {
   if (CLASSES.every((one) => keyed[one] === counts[one])) return null;
   if (entry !== 'typed')
-    throw fault('conflict', { is: 'germination.keys-reached-server-say' }, [
-      {
-        path: 'counts',
-        message: { is: 'germination.server-holds-wait-until', keyed: countWords(keyed) },
-      },
-    ]);
+    throw fault('conflict', 'germination.keys-reached-server-say', {
+      counts: { is: 'germination.server-holds-wait-until', keyed: countWords(keyed) },
+    });
   return CLASSES.some((one) => keyed[one] > 0) ? keyed : null;
 }
 

@@ -58,7 +58,7 @@ export async function keepKeys(
   { session, page, keys }: TallyBatch,
 ): Promise<KeptKeys> {
   const refuse = (i: number, field: string, message: Said, code: 'invalid' | 'conflict' = 'invalid'): never => {
-    throw fault(code, { is: 'germination.key-cannot-kept-none' }, [{ path: `keys.${i}.${field}`, message }]);
+    throw fault(code, 'germination.key-cannot-kept-none', { [`keys.${i}.${field}`]: message });
   };
   const dishes = await forNoKeyUpdate(
     tx,
@@ -135,7 +135,7 @@ export async function decideLateKeys(
   { session, day, keys, fate }: DishLateAct,
 ): Promise<string> {
   const [dish] = await forNoKeyUpdate(tx, tx.select().from(vessel).where(eq(vessel.id, dishId)));
-  if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
+  if (dish?.kind !== 'replicate') throw fault('not-found', 'germination.no-such-dish');
   const late = await tx
     .select()
     .from(tallyEvent)
@@ -145,7 +145,7 @@ export async function decideLateKeys(
   checkShown({ keys }, late.length);
   if (fate === 'taken')
     await checkRoom(tx, [dish], late as ((typeof late)[number] & Called)[], (_key, _field, message) => {
-      throw fault('invalid', { is: 'germination.keys-cannot-added' }, [{ path: 'fate', message }]);
+      throw fault('invalid', 'germination.keys-cannot-added', { fate: message });
     });
   await keepFate(
     tx,

@@ -67,7 +67,7 @@ export function serveGermination(api: Api<LotPicture>): void {
       .select()
       .from(vessel)
       .where(eq(vessel.id, idParam(context.params, 'dish')));
-    if (dish?.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
+    if (dish?.kind !== 'replicate') throw fault('not-found', 'germination.no-such-dish');
     await actAt(context, dishNamed(dish), context.body);
     return seenBy(context, dish.lotId);
   });
@@ -89,7 +89,7 @@ async function lockDish(tx: Transaction, id: string): Promise<{ readonly lot: Lo
     ).prepare(name),
   );
   const [row] = await waitingFor({ is: 'register.lot-being-written' }, statement.execute({ id }));
-  if (row?.dish.kind !== 'replicate') throw fault('not-found', { is: 'germination.no-such-dish' });
+  if (row?.dish.kind !== 'replicate') throw fault('not-found', 'germination.no-such-dish');
   return row;
 }
 
@@ -112,15 +112,13 @@ async function correctPlan(context: Write, test: BenchTest, body: PlanDays): Pro
   const [keyed] = await tx.select().from(tallyEvent).where(inArray(tallyEvent.dishId, ids)).limit(1);
   const ended = ids.every((id) => counts.some((one) => one.subject === id && one.final && one.closed));
   if ((counts.length > 0 || keyed) && !ended)
-    throw fault('conflict', { is: 'germination.dishes-being-counted' }, [
-      { path: 'setUpDate', message: { is: 'germination.close-all-dishes-first' } },
-    ]);
+    throw fault('conflict', 'germination.dishes-being-counted', { setUpDate: 'germination.close-all-dishes-first' });
   const zero = dayZero(days);
   const first = counts.map((one) => one.seenOn).sort()[0];
   if (first !== undefined && zero > first)
-    throw fault('invalid', { is: 'germination.seed-cannot-counted-before' }, [
-      { path: 'setUpDate', message: { is: 'germination.day-0-would-after', zero, first } },
-    ]);
+    throw fault('invalid', 'germination.seed-cannot-counted-before', {
+      setUpDate: { is: 'germination.day-0-would-after', zero, first },
+    });
   await tx
     .update(benchTest)
     .set({ plan: { ...plan, ...days } })

@@ -25,11 +25,11 @@ const RETRY_SECONDS = 2;
 
 function asFault(error: unknown): Fault {
   if (error instanceof Fault) return error;
-  if (isUnreachable(error)) return fault('unavailable', { is: 'http.database-cannot-reached-moment' });
-  if (OUT_OF_TIME.includes(sqlState(error) ?? '')) return fault('busy', { is: 'http.took-too-long-given' });
+  if (isUnreachable(error)) return fault('unavailable', 'http.database-cannot-reached-moment');
+  if (OUT_OF_TIME.includes(sqlState(error) ?? '')) return fault('busy', 'http.took-too-long-given');
   const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0;
-  if (status === 413) return fault('too-large', { is: 'http.input-larger-than-address' });
-  if (status === 415) return fault('wrong-content-type', { is: 'http.content-type-or-encoding' });
-  if (status >= 400 && status < 500) return fault('malformed', { is: 'http.request-cannot-read-sent' });
-  return fault('internal', { is: 'http.fault-ours-written-log' });
+  if (status === 413) return fault('too-large', 'http.input-larger-than-address');
+  if (status === 415) return fault('wrong-content-type', 'http.content-type-or-encoding');
+  if (status >= 400 && status < 500) return fault('malformed', 'http.request-cannot-read-sent');
+  return fault('internal', 'http.fault-ours-written-log');
 }

@@ -9,7 +9,7 @@ import { keepAudit } from '../register/audit.ts';
 import { bodyHash, keyOf, pageOf, plainParams, versionOf, zoneOf } from './asked.ts';
 import type { AnsweredFile, ApiParts, Prepare, ReadContext, SignedIn, WriteContext } from './context.ts';
 import { todayIn } from './day.ts';
-import { fault } from './fault.ts';
+import { fault, refused } from './fault.ts';
 import { once } from './once.ts';
 import { SpooledFile } from './spool.ts';
 
@@ -175,8 +175,7 @@ export class Api<Picture = unknown> {
       const page = pageOf(request);
       const seenVersion = versionOf(request, route.versioned);
       const checked = await bodyIn(request);
-      if (!checked.ok)
-        throw fault('invalid', checked.faults[0]?.message ?? 'The input cannot be read.', checked.faults);
+      if (!checked.ok) throw refused(checked.faults);
       const params = plainParams<Path>(request);
       const prepared = (await prepare?.({
         tx: this.parts.connection.db,
@@ -247,7 +246,7 @@ export class Api<Picture = unknown> {
 /** @throws {Fault} 401 when nobody is signed in, 403 for somebody who may not */
 function whoMay(response: Response, permission: Asks): SignedIn {
   const person = response.locals.person as SignedIn | undefined;
-  if (!person) throw fault('not-signed-in', { is: 'http.sign-first' });
+  if (!person) throw fault('not-signed-in', 'http.sign-first');
   if (permission !== 'anybody' && !may(person.roles, permission))
     throw fault('not-permitted', { is: 'http.not-theirs-do', name: person.name, roles: person.roles.join(' and ') });
   return person;

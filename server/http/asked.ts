@@ -12,7 +12,7 @@ export const zoneOf = (response: Response): string => response.locals.zone as st
 export function plainParams<Path extends string>(request: Request): ParamsOf<Path> {
   for (const value of Object.values(request.params))
     if (String(value).includes('\u0000') || !String(value).isWellFormed())
-      throw fault('not-found', { is: 'http.no-such-address' });
+      throw fault('not-found', 'http.no-such-address');
   return Object.fromEntries(
     Object.entries(request.params).map(([name, value]) => [name, String(value)]),
   ) as ParamsOf<Path>;
@@ -21,7 +21,7 @@ export function plainParams<Path extends string>(request: Request): ParamsOf<Pat
 export function keyOf(request: Request): string {
   const key = request.get('Idempotency-Key');
   if (!key || key.length > 100 || !/^[\x21-\x7e]+$/.test(key))
-    throw fault('missing-idempotency-key', { is: 'http.writes-carry-idempotency-key' });
+    throw fault('missing-idempotency-key', 'http.writes-carry-idempotency-key');
   return key;
 }
 
@@ -34,14 +34,12 @@ export function pageOf(request: Request): string | null {
 export function versionOf(request: Request, needed: boolean): number | null {
   const header = request.get('If-Match');
   if (header === undefined) {
-    if (needed) throw fault('missing-version', { is: 'http.write-needs-if-match' });
+    if (needed) throw fault('missing-version', 'http.write-needs-if-match');
     return null;
   }
   const digits = /^"?(\d{1,9})"?$/.exec(header)?.[1];
   if (digits === undefined)
-    throw fault('malformed', { is: 'http.if-match-version-number' }, [
-      { path: 'If-Match', message: { is: 'http.whole-number' } },
-    ]);
+    throw fault('malformed', 'http.if-match-version-number', { 'If-Match': 'http.whole-number' });
   return Number(digits);
 }
 

@@ -1,5 +1,5 @@
 import { ERROR_STATUS, type ErrorCode, type FieldFault, type Problem } from '@mercato/contract/http/problem';
-import { type Said, saidWords } from '@mercato/contract/words/faults';
+import { type PlainCode, type Said, saidWords } from '@mercato/contract/words/faults';
 
 /** A field that is refused, and why: as a code with figures, or in the words of a schema, the core or a file's reader. */
 export interface FieldRefusal {
@@ -35,9 +35,30 @@ export class Fault extends Error {
 
 const coded = (said: Said | string): { said?: Said } => (typeof said === 'string' ? {} : { said });
 
-export function fault(code: ErrorCode, said: Said | string, errors: readonly FieldRefusal[] = []): Fault {
-  return new Fault(code, said, errors);
-}
+/** Why something is refused: a code, with its figures where it has some. */
+type Why = Said | PlainCode;
+const said = (why: Why): Said => (typeof why === 'string' ? ({ is: why } as Said) : why);
+
+/**
+ * A refusal: what is wrong with the whole, and at which fields, by dotted path.
+ * @param at  what is wrong at each field; or a list, where words of a schema or a reader are among them
+ */
+export const fault = (
+  code: ErrorCode,
+  why: Why,
+  at: Readonly<Record<string, Why>> | readonly FieldRefusal[] = {},
+): Fault =>
+  new Fault(
+    code,
+    said(why),
+    Array.isArray(at)
+      ? (at as readonly FieldRefusal[])
+      : Object.entries(at).map(([path, one]) => ({ path, message: said(one as Why) })),
+  );
+
+/** What is wrong at some fields, the first of which speaks for the whole. */
+export const refused = (faults: readonly FieldRefusal[], otherwise: Why = 'http.request-cannot-read-sent'): Fault =>
+  new Fault('invalid', faults[0]?.message ?? said(otherwise), faults);
 
 const TITLES: Readonly<Record<ErrorCode, string>> = {
   malformed: 'The request cannot be read',

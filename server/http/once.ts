@@ -32,7 +32,7 @@ export async function once(
       ).execute(asStored(idempotencyKey, { personId: person.id, route, key, bodyHash: hash, createdAt: clock() }));
       if (taken.length === 0) {
         const [before] = await tx.select().from(idempotencyKey).where(mine);
-        if (before?.bodyHash !== hash || unkept) throw fault('key-reused', { is: 'http.idempotency-key-used-another' });
+        if (before?.bodyHash !== hash || unkept) throw fault('key-reused', 'http.idempotency-key-used-another');
         return { status: before.status ?? 200, body: before.answer ?? {}, note: null };
       }
       const answer = await work(tx);

@@ -1,7 +1,7 @@
 import type { Request, RequestHandler, Response, Router } from 'express';
 import type { ReadRoute, WriteRoute } from '@mercato/contract/http/route';
 import { validate } from '@mercato/contract/http/validate';
-import { fault } from './fault.ts';
+import { refused } from './fault.ts';
 
 /** Serves a read for which nobody needs to be signed in. */
 export function openRead<Path extends string, Answer extends object>(
@@ -21,7 +21,7 @@ export function openWrite<Path extends string, Body, Answer extends object>(
 ): void {
   router[route.method](route.path, ...guards, async (request: Request, response: Response) => {
     const checked = validate(await route.body(), (request.body as unknown) ?? {});
-    if (!checked.ok) throw fault('invalid', checked.faults[0]?.message ?? '', checked.faults);
+    if (!checked.ok) throw refused(checked.faults);
     response.status(route.status).json(await handle(checked.value, request, response));
   });
 }

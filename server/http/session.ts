@@ -75,7 +75,7 @@ export function whoAsks(connection: Connection): RequestHandler {
           request.method !== 'HEAD' &&
           !sameText(request.get('X-CSRF-Token') ?? '', request.session.csrf ?? '')
         )
-          throw fault('wrong-csrf-token', { is: 'http.writes-carry-x-csrf' });
+          throw fault('wrong-csrf-token', 'http.writes-carry-x-csrf');
       }
     }
     next();
@@ -143,7 +143,7 @@ export function serveSession(
         act: { is: 'sign-in-failed' },
         subject: row ? `person ${row.id}` : 'nobody of that name',
       });
-      throw fault('wrong-password', { is: 'http.name-or-password-wrong' });
+      throw fault('wrong-password', 'http.name-or-password-wrong');
     }
     await new Promise<void>((resolve, reject) => request.session.regenerate(settle(resolve, reject)));
     request.session.personId = row.id;

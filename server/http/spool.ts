@@ -25,7 +25,7 @@ export function spool(type: RegExp, mostBytes: number): RequestHandler {
       return;
     }
     if ((request.get('content-encoding') ?? 'identity') !== 'identity')
-      throw fault('wrong-content-type', { is: 'http.send-file-not-packed' });
+      throw fault('wrong-content-type', 'http.send-file-not-packed');
     const path = join(tmpdir(), `mercato-${randomUUID()}.csv`);
     response.on('close', () => void rm(path, { force: true }));
     const hash = createHash('sha256');

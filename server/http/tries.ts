@@ -12,7 +12,7 @@ export async function untilItGoesThrough<T>(work: () => Promise<T>): Promise<T> 
       return await work();
     } catch (error) {
       if (!COLLIDED.includes(sqlState(error) ?? '')) throw error;
-      if (tries === MOST_TRIES) throw fault('busy', { is: 'http.too-many-people-wrote' });
+      if (tries === MOST_TRIES) throw fault('busy', 'http.too-many-people-wrote');
       // A little longer each time, and never all together.
       await new Promise((resolve) => setTimeout(resolve, Math.random() * Math.min(10 * 2 ** tries, 400)));
     }

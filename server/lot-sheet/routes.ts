@@ -48,9 +48,7 @@ export function serveLots(api: Api<LotPicture>): void {
       checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
     const { reason, ...header } = body;
     if (!reason)
-      throw fault('invalid', { is: 'lot-sheet.correction-needs-reason' }, [
-        { path: 'reason', message: { is: 'lot-sheet.say-why-lot-corrected' } },
-      ]);
+      throw fault('invalid', 'lot-sheet.correction-needs-reason', { reason: 'lot-sheet.say-why-lot-corrected' });
     await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
     return sheetOf(tx, await settle(row.id));
   });

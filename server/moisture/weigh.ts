@@ -2,7 +2,7 @@ import type { MoistureWeighings } from '@mercato/contract/moisture/moisture';
 import { Exact } from '@mercato/core/units/mass';
 import type { Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault, type FieldRefusal } from '../http/fault.ts';
+import { type FieldRefusal, refused } from '../http/fault.ts';
 import type { BenchTest } from '../register/tests.ts';
 import { keepWeighings } from '../register/weighings.ts';
 import { editionById } from '../rule-books/editions.ts';
@@ -62,5 +62,5 @@ function checkOven(body: MoistureWeighings): void {
       ];
     return [];
   });
-  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+  if (faults.length > 0) throw refused(faults);
 }

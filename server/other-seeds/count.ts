@@ -35,15 +35,13 @@ export async function countTray(
 ): Promise<void> {
   const examined = new Exact(body.examined);
   if (!examined.gt(0))
-    throw fault('invalid', { is: 'other-seeds.something-have-been-searched' }, [
-      { path: 'examined', message: { is: 'other-seeds.above-0' } },
-    ]);
+    throw fault('invalid', 'other-seeds.something-have-been-searched', { examined: 'other-seeds.above-0' });
   const asked = await searchesFor(tx, test);
   body.species.forEach(({ name }, i) => {
     if (!asked(name))
-      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
-        { path: `species.${i}.name`, message: { is: 'other-seeds.not-searched-test', name } },
-      ]);
+      throw fault('invalid', 'other-seeds.search-limited-named-species', {
+        [`species.${i}.name`]: { is: 'other-seeds.not-searched-test', name },
+      });
   });
   const ever = await allObservations(tx, otherSeedsObservation, [test.id]);
   const mine = ever.filter((one) => trayOf(one.field).tray === tray);
@@ -60,18 +58,15 @@ export async function countTray(
     .filter((one) => trayOf(one.field).name === 'examined' && trayOf(one.field).tray !== tray)
     .reduce((sum, one) => sum.plus(one.value ?? 0), new Exact(0));
   if (from?.massG && examined.plus(elsewhere).gt(from.massG))
-    throw fault('invalid', { is: 'other-seeds.more-searched-than-working' }, [
-      {
-        path: 'examined',
-        message: elsewhere.isZero()
-          ? { is: 'other-seeds.working-sample-holds-g', shownGrams: shownGrams(new Exact(from.massG)) }
-          : {
-              is: 'other-seeds.working-sample-holds-g-2',
-              shownGrams: shownGrams(new Exact(from.massG)),
-              elsewhere: shownGrams(elsewhere),
-            },
-      },
-    ]);
+    throw fault('invalid', 'other-seeds.more-searched-than-working', {
+      examined: elsewhere.isZero()
+        ? { is: 'other-seeds.working-sample-holds-g', shownGrams: shownGrams(new Exact(from.massG)) }
+        : {
+            is: 'other-seeds.working-sample-holds-g-2',
+            shownGrams: shownGrams(new Exact(from.massG)),
+            elsewhere: shownGrams(elsewhere),
+          },
+    });
   const closed = before.find((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined');
   if (!closed) await writeInHand(tx, trayNamed(test, tray), hand, true);
   const superseded = closed ? null : checkKeys(await keysHeld(tx, test.id, tray), body);
@@ -116,12 +111,9 @@ function checkKeys(held: Record<string, number>, { entry, species }: TrayCount):
   if ([...names].every((name) => (held[name] ?? 0) === (said.get(name) ?? 0))) return null;
   const words = Object.entries(held).map(([name, seeds]) => `${seeds} ${name}`);
   if (entry === 'keys')
-    throw fault('conflict', { is: 'other-seeds.keys-reached-server-say' }, [
-      {
-        path: 'species',
-        message: { is: 'other-seeds.server-holds-wait-until', figure: words.length > 0 ? words.join(', ') : 'no keys' },
-      },
-    ]);
+    throw fault('conflict', 'other-seeds.keys-reached-server-say', {
+      species: { is: 'other-seeds.server-holds-wait-until', figure: words.length > 0 ? words.join(', ') : 'no keys' },
+    });
   return words.length > 0 ? held : null;
 }
 
@@ -172,9 +164,9 @@ export async function bindKeys(
   const asked = await searchesFor(tx, test);
   keys.forEach(({ species }, i) => {
     if (!asked(species))
-      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
-        { path: `keys.${i}.species`, message: { is: 'other-seeds.not-searched-test-2', species } },
-      ]);
+      throw fault('invalid', 'other-seeds.search-limited-named-species', {
+        [`keys.${i}.species`]: { is: 'other-seeds.not-searched-test-2', species },
+      });
   });
   const plan = planOf(test);
   // The same keys again: an answer was lost on its way.

@@ -51,9 +51,9 @@ export async function keepFinds(
   const asked = await searchesFor(tx, test);
   body.keys.forEach((key, i) => {
     if (!asked(key.species))
-      throw fault('invalid', { is: 'other-seeds.search-limited-named-species' }, [
-        { path: `keys.${i}.species`, message: { is: 'other-seeds.not-searched-test-2', species: key.species } },
-      ]);
+      throw fault('invalid', 'other-seeds.search-limited-named-species', {
+        [`keys.${i}.species`]: { is: 'other-seeds.not-searched-test-2', species: key.species },
+      });
   });
   // A press that is repeated is kept once; one that comes again as something else is refused.
   const earlier = await tx
@@ -72,9 +72,9 @@ export async function keepFinds(
     const before =
       earlier.find((one) => one.sequence === key.sequence) ?? body.keys.find((one) => one.sequence === key.sequence);
     if (before && (before.tray !== key.tray || before.species !== key.species || before.seeds !== key.seeds))
-      throw fault('conflict', { is: 'other-seeds.key-cannot-kept-none' }, [
-        { path: `keys.${i}.sequence`, message: { is: 'other-seeds.press-came-before-something' } },
-      ]);
+      throw fault('conflict', 'other-seeds.key-cannot-kept-none', {
+        [`keys.${i}.sequence`]: 'other-seeds.press-came-before-something',
+      });
   });
   const fresh = body.keys.filter(
     (key, i) =>
@@ -122,7 +122,7 @@ export async function decideLateFinds(
   checkShown({ keys }, late.length);
   if (fate === 'taken') {
     const refuse = (message: Said): never => {
-      throw fault('invalid', { is: 'other-seeds.keys-cannot-added' }, [{ path: 'fate', message }]);
+      throw fault('invalid', 'other-seeds.keys-cannot-added', { fate: message });
     };
     const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
     if (current.some((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined'))

@@ -99,6 +99,6 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
 
 function trayIn(params: Readonly<Record<string, string>>): number {
   const tray = trayNumber(params.tray);
-  if (tray === null) throw fault('not-found', { is: 'other-seeds.no-such-tray-numbered' });
+  if (tray === null) throw fault('not-found', 'other-seeds.no-such-tray-numbered');
   return tray;
 }

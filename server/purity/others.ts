@@ -3,7 +3,7 @@ import { judgePurityClaim, judgeSecondSample } from '@mercato/core/purity/tolera
 import { COMPONENTS } from '@mercato/core/units/components';
 import type { Reader } from '../database/connect.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import type { LotFile } from '../register/lotFile.ts';
 import type { Lot } from '../register/lots.ts';
 import { keepOtherResult, otherResultsOf } from '../register/otherResults.ts';
@@ -49,7 +49,10 @@ export async function keepOther(
     throw fault(
       'invalid',
       { is: 'purity.no-such-component-2', name },
-      strange.map((one) => ({ path: `percents.${one}`, message: { is: 'purity.no-such-component', name } })),
+      strange.map((one): FieldRefusal => ({
+        path: `percents.${one}`,
+        message: { is: 'purity.no-such-component', name },
+      })),
     );
   await keepOtherResult(context, lot, 'purity', detail, corrects, reason);
 }

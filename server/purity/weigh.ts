@@ -8,7 +8,7 @@ import { type Component, COMPONENT_NAMES, COMPONENTS } from '@mercato/core/units
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import { currentObservations, type Observation, type Seen, seenAs } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault, type FieldRefusal } from '../http/fault.ts';
+import { fault, type FieldRefusal, refused } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
 import { vessel } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
@@ -71,10 +71,7 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
   const own: readonly string[] = COMPONENTS[edition.book];
   const faults: FieldRefusal[] = [];
   const first = new Exact(body.workingSample);
-  if (!first.gt(0))
-    throw fault('invalid', { is: 'purity.working-sample-weighs-more' }, [
-      { path: 'workingSample', message: { is: 'purity.above-0' } },
-    ]);
+  if (!first.gt(0)) throw fault('invalid', 'purity.working-sample-weighs-more', { workingSample: 'purity.above-0' });
   const decimals = weighingDecimals(edition, first);
   const checkDecimals = (path: string, name: string, text: string): boolean => {
     if (writtenDecimals(text) === decimals) return true;
@@ -136,5 +133,5 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
         message: { is: 'purity.parts-weigh-g-more', figure: COMPONENT_NAMES[component], over: over.toString(), whole },
       });
   }
-  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+  if (faults.length > 0) throw refused(faults);
 }

@@ -22,10 +22,10 @@ const CLEARLY = 0.05;
  */
 export async function bagView(tx: Reader, id: string, now: Date, endingOn?: string): Promise<BagView> {
   const [bag] = await tx.select().from(quickBag).where(eq(quickBag.id, id));
-  if (!bag) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
+  if (!bag) throw fault('not-found', 'quick-tests.no-such-bag');
   const round = await roundView(tx, bag.roundId, now);
   const brief = round.bagsOf.find((one) => one.id === id);
-  if (!brief) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
+  if (!brief) throw fault('not-found', 'quick-tests.no-such-bag');
   const names = await namesOf(tx);
   const looks = (await looksOf(tx, [id])).get(id) ?? [];
   const ends = (await endsOf(tx, [id])).get(id) ?? [];

@@ -28,7 +28,7 @@ export type Bag = typeof quickBag.$inferSelect;
 /** The bag, locked: looks at one bag are written one after the other. */
 async function lockBag(tx: Transaction, id: string): Promise<Bag> {
   const [row] = await forUpdate(tx, tx.select().from(quickBag).where(eq(quickBag.id, id)));
-  if (!row) throw fault('not-found', { is: 'quick-tests.no-such-bag' });
+  if (!row) throw fault('not-found', 'quick-tests.no-such-bag');
   return row;
 }
 
@@ -45,13 +45,13 @@ export async function keepLook(
   const bag = await lockBag(tx, bagId);
   const [before] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
   if (before) {
-    if (before.bagId !== bagId) throw fault('conflict', { is: 'quick-tests.look-written-down-another' });
+    if (before.bagId !== bagId) throw fault('conflict', 'quick-tests.look-written-down-another');
     return bag.roundId;
   }
   const round = await roundById(tx, bag.roundId);
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const refuse = (path: string, message: Said): never => {
-    throw fault('invalid', { is: 'quick-tests.look-cannot' }, [{ path, message }]);
+    throw fault('invalid', 'quick-tests.look-cannot', { [path]: message });
   };
   if (body.notedOn !== undefined && (body.notedOn > today || body.notedOn < body.on))
     refuse('notedOn', { is: 'quick-tests.lies', figure: body.notedOn > today ? 'in the future' : 'before the look' });
@@ -105,11 +105,11 @@ export async function decideLateLook(
   const bag = await lockBag(tx, bagId);
   const looks = (await looksOf(tx, [bagId])).get(bagId) ?? [];
   const look = looks.find((one) => one.row.id === lookId);
-  if (!look) throw fault('not-found', { is: 'quick-tests.no-such-look' });
-  if (look.late !== 'waits') throw fault('conflict', { is: 'quick-tests.look-settled-already' });
+  if (!look) throw fault('not-found', 'quick-tests.no-such-look');
+  if (look.late !== 'waits') throw fault('conflict', 'quick-tests.look-settled-already');
   if (fate === 'taken') {
     const refuse = (message: Said): never => {
-      throw fault('invalid', { is: 'quick-tests.look-cannot-added' }, [{ path: 'fate', message }]);
+      throw fault('invalid', 'quick-tests.look-cannot-added', { fate: message });
     };
     const ended = await endOf(tx, bagId);
     if (ended) refuse({ is: 'quick-tests.bag-ended', on: ended.on });
@@ -131,17 +131,15 @@ export async function strikeLook(
 ): Promise<void> {
   const bag = await lockBag(tx, bagId);
   const [look] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
-  if (look?.bagId !== bagId) throw fault('not-found', { is: 'quick-tests.no-such-look' });
+  if (look?.bagId !== bagId) throw fault('not-found', 'quick-tests.no-such-look');
   if (await endOf(tx, bagId))
-    throw fault('conflict', { is: 'quick-tests.bag-ended-looks-stand' }, [
-      { path: 'reason', message: { is: 'quick-tests.bag-ended-result-rests' } },
-    ]);
+    throw fault('conflict', 'quick-tests.bag-ended-looks-stand', { reason: 'quick-tests.bag-ended-result-rests' });
   const struck = await tx
     .insert(bagLookStrike)
     .values({ lookId, reason, by: hand.personId, at: hand.at })
     .onConflictDoNothing()
     .returning();
-  if (struck.length === 0) throw fault('conflict', { is: 'quick-tests.look-struck-already' });
+  if (struck.length === 0) throw fault('conflict', 'quick-tests.look-struck-already');
   await audit({ act: { is: 'look-struck' }, subject: `bag ${bag.number}`, before: look, reason });
 }
 
@@ -150,14 +148,12 @@ export async function keepFloat(context: Write, bagId: string, { reason, ...body
   const { tx, audit, hand } = context;
   const bag = await lockBag(tx, bagId);
   if (body.seeds > bag.seeds)
-    throw fault('invalid', { is: 'quick-tests.more-seeds-floated-than' }, [
-      { path: 'seeds', message: { is: 'quick-tests.more-than-seeds-bag', seeds: bag.seeds } },
-    ]);
+    throw fault('invalid', 'quick-tests.more-seeds-floated-than', {
+      seeds: { is: 'quick-tests.more-than-seeds-bag', seeds: bag.seeds },
+    });
   const [before] = await standingTests(tx, and(eq(packetTest.bagId, bagId), eq(packetTest.what, 'float')));
   if (before && !reason)
-    throw fault('invalid', { is: 'quick-tests.float-test-noted-already' }, [
-      { path: 'reason', message: { is: 'quick-tests.say-why-what-noted' } },
-    ]);
+    throw fault('invalid', 'quick-tests.float-test-noted-already', { reason: 'quick-tests.say-why-what-noted' });
   // What is put right was seen when it was, unless the day is put right too.
   const on = body.on ?? before?.on ?? hand.today;
   const { startedOn } = await roundById(tx, bag.roundId);
@@ -181,10 +177,10 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
   const { tx, hand, audit, now } = context;
   const bag = await lockBag(tx, bagId);
   const view = await bagView(tx, bagId, now, body.on);
-  if (view.ended) throw fault('conflict', { is: 'quick-tests.bag-ended-already' });
+  if (view.ended) throw fault('conflict', 'quick-tests.bag-ended-already');
   const last = view.looks.filter((one) => one.struck === null && (one.late === null || one.late === 'taken')).at(-1);
   const refuse = (message: Said): never => {
-    throw fault('invalid', { is: 'quick-tests.bag-cannot-end-day' }, [{ path: 'on', message }]);
+    throw fault('invalid', 'quick-tests.bag-cannot-end-day', { on: message });
   };
   if (view.late > 0) refuse({ is: 'quick-tests.look-came-late-take' });
   if (!last) refuse({ is: 'quick-tests.looked-yet-write-look' });
@@ -234,10 +230,7 @@ export async function reopenBag(context: Write, bagId: string, { reason }: Reope
   const { tx, hand, audit } = context;
   const bag = await lockBag(tx, bagId);
   const ended = await endOf(tx, bagId);
-  if (!ended)
-    throw fault('conflict', { is: 'quick-tests.bag-open' }, [
-      { path: 'reason', message: { is: 'quick-tests.not-ended' } },
-    ]);
+  if (!ended) throw fault('conflict', 'quick-tests.bag-open', { reason: 'quick-tests.not-ended' });
   await tx.insert(bagReopen).values({ bagId, number: ended.number, reason, by: hand.personId, at: hand.at });
   await withdrawTest(context, bagId, `its bag was opened again: ${reason}`);
   await audit({ act: { is: 'bag-reopened' }, subject: `bag ${bag.number}`, before: { on: ended.on }, reason });

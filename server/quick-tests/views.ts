@@ -46,7 +46,7 @@ export async function openBags(
 /** @throws {Fault} 404 when there is no such round */
 export async function roundById(tx: Reader, id: string): Promise<Round> {
   const [row] = await tx.select().from(quickRound).where(eq(quickRound.id, id));
-  if (!row) throw fault('not-found', { is: 'quick-tests.no-such-round' });
+  if (!row) throw fault('not-found', 'quick-tests.no-such-round');
   return row;
 }
 

@@ -32,19 +32,14 @@ export async function decide(
     .from(heterogeneityTest)
     .where(and(eq(heterogeneityTest.id, body.subject), eq(heterogeneityTest.lotId, lotId)));
   if (!test && !sample && !spread)
-    throw fault('invalid', { is: 'register.lot-no-such-test' }, [
-      { path: 'subject', message: { is: 'register.neither-test-nor-submitted' } },
-    ]);
+    throw fault('invalid', 'register.lot-no-such-test', { subject: 'register.neither-test-nor-submitted' });
   const onWhat = sample ? (sample.kind === 'primary' ? 'primary' : 'submitted') : 'heterogeneity';
   const kind = test ? 'test' : onWhat;
   const allowed = ALLOWED[kind];
   if (!allowed.includes(body.decision))
-    throw fault('invalid', { is: 'register.cannot-decided' }, [
-      {
-        path: 'decision',
-        message: { is: 'register.decide-one-of', figure: DECIDED_ON[kind], allowed: allowed.join(', ') },
-      },
-    ]);
+    throw fault('invalid', 'register.cannot-decided', {
+      decision: { is: 'register.decide-one-of', figure: DECIDED_ON[kind], allowed: allowed.join(', ') },
+    });
   await tx.insert(decision).values({
     id: uuid(),
     lotId,

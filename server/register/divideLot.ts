@@ -21,30 +21,27 @@ export async function divideLot(
   body: LotDivision,
 ): Promise<void> {
   if (lot.parts.length > 0)
-    throw fault('conflict', { is: 'register.lot-divided-already-into', parts: lot.parts.join(', ') }, [
-      { path: 'parts', message: { is: 'register.divided-already' } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'register.lot-divided-already-into', parts: lot.parts.join(', ') },
+      { parts: 'register.divided-already' },
+    );
   if (lot.state === 'released')
-    throw fault('conflict', { is: 'register.released-lot-not-divided' }, [
-      { path: 'parts', message: { is: 'register.lot-released' } },
-    ]);
+    throw fault('conflict', 'register.released-lot-not-divided', { parts: 'register.lot-released' });
   const containers = body.parts.reduce((sum, one) => sum + one.containers, 0);
   if (containers !== lot.containers)
-    throw fault('invalid', { is: 'register.containers-do-not-add' }, [
-      {
-        path: `parts.${body.parts.length - 1}.containers`,
-        message: { is: 'register.parts-have-containers-together', containers, containers2: lot.containers },
+    throw fault('invalid', 'register.containers-do-not-add', {
+      [`parts.${body.parts.length - 1}.containers`]: {
+        is: 'register.parts-have-containers-together',
+        containers,
+        containers2: lot.containers,
       },
-    ]);
+    });
   body.parts.forEach((one, i) => {
     if (!toGrams(one.mass).gt(0))
-      throw fault('invalid', { is: 'register.part-weighs-more-than' }, [
-        { path: `parts.${i}.mass.text`, message: { is: 'register.above-0' } },
-      ]);
+      throw fault('invalid', 'register.part-weighs-more-than', { [`parts.${i}.mass.text`]: 'register.above-0' });
     if (lot.containers > 0 && one.containers === 0)
-      throw fault('invalid', { is: 'register.part-containers' }, [
-        { path: `parts.${i}.containers`, message: { is: 'register.above-0-lot-stands' } },
-      ]);
+      throw fault('invalid', 'register.part-containers', { [`parts.${i}.containers`]: 'register.above-0-lot-stands' });
   });
   const balance = balanceMasses(
     { text: lot.massText, unit: lot.massUnit as MassUnit },
@@ -52,18 +49,15 @@ export async function divideLot(
     new Exact(0),
   );
   if (balance.outcome !== 'balanced')
-    throw fault('invalid', { is: 'register.masses-do-not-balance' }, [
-      {
-        path: `parts.${body.parts.length - 1}.mass.text`,
-        message: {
-          is: 'register.parts-weigh-kg-than',
-          figure: balance.differenceG.abs().div(1000).toString(),
-          figure2: balance.outcome === 'missing' ? 'less' : 'more',
-          massText: lot.massText,
-          massUnit: lot.massUnit,
-        },
+    throw fault('invalid', 'register.masses-do-not-balance', {
+      [`parts.${body.parts.length - 1}.mass.text`]: {
+        is: 'register.parts-weigh-kg-than',
+        figure: balance.differenceG.abs().div(1000).toString(),
+        figure2: balance.outcome === 'missing' ? 'less' : 'more',
+        massText: lot.massText,
+        massUnit: lot.massUnit,
       },
-    ]);
+    });
   const header = headerOf(lot, book);
   const request = requestOf(lot);
   for (const part of body.parts) {

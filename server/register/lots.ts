@@ -16,7 +16,7 @@ export type Lot = typeof lot.$inferSelect;
 
 export async function lotById(tx: Reader, id: string): Promise<Lot> {
   const [row] = await tx.select().from(lot).where(eq(lot.id, id));
-  if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
+  if (!row) throw fault('not-found', 'register.no-such-lot');
   return row;
 }
 
@@ -26,7 +26,7 @@ export async function lockLot(tx: Transaction, id: string): Promise<Lot> {
     { is: 'register.lot-being-written' },
     forUpdate(tx, tx.select().from(lot).where(eq(lot.id, id))),
   );
-  if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
+  if (!row) throw fault('not-found', 'register.no-such-lot');
   return row;
 }
 
@@ -47,9 +47,11 @@ export async function lockLotOf(tx: Transaction, lotId: SQL): Promise<void> {
 /** @throws {Fault} 409 when the lot was divided: its parts are sampled, tested and released, each on its own */
 export function refuseDivided(row: Lot): void {
   if (row.parts.length > 0)
-    throw fault('conflict', { is: 'register.lot-divided-into-go', parts: row.parts.join(', ') }, [
-      { path: 'lot', message: { is: 'register.divided-parts-lots-own' } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'register.lot-divided-into-go', parts: row.parts.join(', ') },
+      { lot: 'register.divided-parts-lots-own' },
+    );
 }
 
 const EMPTY_STANDING: Standing = { step: 'sampling', mark: 'next', stands: { is: 'to-sample' } };
@@ -102,9 +104,9 @@ export async function correctLot(
 ): Promise<Lot> {
   const old = headerOf(before, await bookOf(tx, before));
   if (hasTests && (old.book !== header.book || old.species !== header.species))
-    throw fault('conflict', { is: 'register.tests-exist-kind-rule' }, [
-      { path: old.book === header.book ? 'species' : 'book', message: { is: 'register.cannot-change-once-test' } },
-    ]);
+    throw fault('conflict', 'register.tests-exist-kind-rule', {
+      [old.book === header.book ? 'species' : 'book']: 'register.cannot-change-once-test',
+    });
   const editionId = old.book === header.book ? before.editionId : (await currentEdition(tx, header.book)).id;
   const columns = await headerColumns(tx, header, editionId, hand.at);
   const version = before.version + 1;
@@ -114,7 +116,7 @@ export async function correctLot(
     .where(eq(lot.id, before.id))
     .returning()
     .catch(takenReference);
-  if (!row) throw fault('not-found', { is: 'register.no-such-lot' });
+  if (!row) throw fault('not-found', 'register.no-such-lot');
   await tx.insert(lotRevision).values({ lotId: before.id, version, header, by: hand.personId, at: hand.at, reason });
   await audit({
     lotId: before.id,
@@ -130,40 +132,30 @@ export async function correctLot(
 async function headerColumns(tx: Reader, header: LotHeader, editionId: string, now: Date) {
   const kind = await kindOf(tx, header.species);
   if (!kind)
-    throw fault('invalid', { is: 'register.kind-not-list-species' }, [
-      { path: 'species', message: { is: 'register.not-list-choose', species: header.species } },
-    ]);
+    throw fault('invalid', 'register.kind-not-list-species', {
+      species: { is: 'register.not-list-choose', species: header.species },
+    });
   const edition = await editionById(tx, editionId);
   const bookKinds = methodsFor(edition, header.species).map((one) => one.bookKind);
   if (header.bookKind === null && bookKinds.length > 1)
-    throw fault('invalid', { is: 'register.rule-book-knows-several' }, [
-      { path: 'bookKind', message: { is: 'register.choose', bookKinds: bookKinds.join(', ') } },
-    ]);
+    throw fault('invalid', 'register.rule-book-knows-several', {
+      bookKind: { is: 'register.choose', bookKinds: bookKinds.join(', ') },
+    });
   if (header.bookKind !== null && !bookKinds.includes(header.bookKind))
-    throw fault('invalid', { is: 'register.rule-book-no-such' }, [
-      {
-        path: 'bookKind',
-        message:
-          bookKinds.length > 0
-            ? { is: 'register.one-of', bookKinds: bookKinds.join(', ') }
-            : { is: 'register.rule-book-does-not' },
-      },
-    ]);
+    throw fault('invalid', 'register.rule-book-no-such', {
+      bookKind:
+        bookKinds.length > 0
+          ? { is: 'register.one-of', bookKinds: bookKinds.join(', ') }
+          : { is: 'register.rule-book-does-not' },
+    });
   const thisMonth = now.getUTCFullYear() * 12 + now.getUTCMonth() + 1;
   if (header.harvestYear * 12 + (header.harvestMonth ?? 1) > thisMonth)
-    throw fault('invalid', { is: 'register.harvest-lies-future' }, [
-      { path: 'harvestYear', message: { is: 'register.lies-future' } },
-    ]);
+    throw fault('invalid', 'register.harvest-lies-future', { harvestYear: 'register.lies-future' });
   const kilograms = toGrams(header.mass).div(1000);
-  if (!kilograms.gt(0))
-    throw fault('invalid', { is: 'register.lot-weighs-more-than' }, [
-      { path: 'mass.text', message: { is: 'register.above-0' } },
-    ]);
+  if (!kilograms.gt(0)) throw fault('invalid', 'register.lot-weighs-more-than', { 'mass.text': 'register.above-0' });
   const containerKg = header.containerMass === null ? null : toGrams(header.containerMass).div(1000);
   if (containerKg && !containerKg.gt(0))
-    throw fault('invalid', { is: 'register.container-holds-more-than' }, [
-      { path: 'containerMass.text', message: { is: 'register.above-0' } },
-    ]);
+    throw fault('invalid', 'register.container-holds-more-than', { 'containerMass.text': 'register.above-0' });
   return {
     reference: header.reference,
     editionId,
@@ -196,9 +188,7 @@ export function foldText(text: string): string {
 
 function takenReference(error: unknown): never {
   if (brokeConstraint(error, 'lot_reference_unique'))
-    throw fault('conflict', { is: 'register.lot-reference-exists' }, [
-      { path: 'reference', message: { is: 'register.taken-every-lot-own' } },
-    ]);
+    throw fault('conflict', 'register.lot-reference-exists', { reference: 'register.taken-every-lot-own' });
   throw error;
 }
 

@@ -69,9 +69,7 @@ export async function keepOtherResult(
   const before = corrects === undefined ? undefined : rows.filter((row) => row.number === corrects).at(-1);
   if (corrects !== undefined) {
     if (!before)
-      throw fault('invalid', { is: 'register.no-such-result-correct' }, [
-        { path: 'corrects', message: { is: 'register.no-result', corrects } },
-      ]);
+      throw fault('invalid', 'register.no-such-result-correct', { corrects: { is: 'register.no-result', corrects } });
     checkCorrection(before.by, hand, reason, 'the result');
   }
   if (said.on !== undefined) checkDay(said.on, hand.today, null, true, 'on');

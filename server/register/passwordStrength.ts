@@ -14,10 +14,5 @@ const STRONG = 3;
 export function checkPassword(password: string, own: readonly string[], path: string): void {
   const { score } = zxcvbn.check(password, [...own]);
   if (score < STRONG)
-    throw fault('invalid', { is: 'register.password-too-easy-guess' }, [
-      {
-        path,
-        message: { is: 'register.too-easy-guess-common' },
-      },
-    ]);
+    throw fault('invalid', 'register.password-too-easy-guess', { [path]: 'register.too-easy-guess-common' });
 }

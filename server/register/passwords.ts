@@ -30,9 +30,7 @@ export function servePasswords(api: Api): void {
   api.write(sessionRoutes.changePassword, async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
     const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, me.id)));
     if (!row || !(await verify(row.passwordHash, body.current)))
-      throw fault('invalid', { is: 'register.password-not-changed' }, [
-        { path: 'current', message: { is: 'register.not-your-password-write' } },
-      ]);
+      throw fault('invalid', 'register.password-not-changed', { current: 'register.not-your-password-write' });
     checkPassword(body.next, [me.username, me.name], 'next');
     await tx
       .update(person)
@@ -46,7 +44,7 @@ export function servePasswords(api: Api): void {
   api.write(peopleRoutes.resetLink, async ({ tx, params, person: me, now, audit }): Promise<ResetLink> => {
     const id = idParam(params, 'person');
     const [row] = await tx.select({ id: person.id }).from(person).where(eq(person.id, id));
-    if (!row) throw fault('not-found', { is: 'register.no-such-person' });
+    if (!row) throw fault('not-found', 'register.no-such-person');
     const token = randomBytes(24).toString('base64url');
     const expiresAt = new Date(now.getTime() + LINK_LASTS);
     await tx.delete(passwordReset).where(and(eq(passwordReset.personId, id), isNull(passwordReset.usedAt)));
@@ -80,9 +78,9 @@ export function resetRoute(
           ),
         )
         .returning();
-      if (!link) throw fault('not-permitted', { is: 'register.link-used-replaced-or' });
+      if (!link) throw fault('not-permitted', 'register.link-used-replaced-or');
       const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, link.personId)));
-      if (!row) throw fault('not-found', { is: 'register.no-such-person' });
+      if (!row) throw fault('not-found', 'register.no-such-person');
       checkPassword(password, [row.username, row.name], 'password');
       await tx
         .update(person)

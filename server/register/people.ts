@@ -53,7 +53,7 @@ export function servePeople(api: Api): void {
       })
       .returning()
       .catch(takenName);
-    if (!row) throw fault('internal', { is: 'register.person-not-stored' });
+    if (!row) throw fault('internal', 'register.person-not-stored');
     await audit({ act: { is: 'person-added' }, subject: `person ${row.id}`, after: view(row) });
     return view(row);
   });
@@ -63,26 +63,21 @@ export function servePeople(api: Api): void {
     // All leads, in one order: two who take each other's leave at once come one after the other.
     await forUpdate(tx, tx.select({ id: person.id }).from(person).where(LEADS).orderBy(asc(person.id)));
     const [before] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, id)));
-    if (!before) throw fault('not-found', { is: 'register.no-such-person' });
+    if (!before) throw fault('not-found', 'register.no-such-person');
     checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
     if (id === me.id && (!body.active || !body.roles.includes('lead')))
-      throw fault('invalid', { is: 'register.you-cannot-take-your' }, [
-        { path: 'roles', message: { is: 'register.another-lead-change-your' } },
-      ]);
+      throw fault('invalid', 'register.you-cannot-take-your', { roles: 'register.another-lead-change-your' });
     const [row] = await tx
       .update(person)
       .set({ ...body, version: before.version + 1 })
       .where(eq(person.id, id))
       .returning();
-    if (!row) throw fault('not-found', { is: 'register.no-such-person' });
+    if (!row) throw fault('not-found', 'register.no-such-person');
     const [lead] = await tx.select({ id: person.id }).from(person).where(LEADS).limit(1);
     if (!lead)
-      throw fault('invalid', { is: 'register.somebody-lead' }, [
-        {
-          path: body.active ? 'roles' : 'active',
-          message: { is: 'register.last-lead-make-another', name: before.name },
-        },
-      ]);
+      throw fault('invalid', 'register.somebody-lead', {
+        [body.active ? 'roles' : 'active']: { is: 'register.last-lead-make-another', name: before.name },
+      });
     if (!row.active) {
       await endSessions(tx, id, null);
       tellNote(leaveNote({ person: id }));
@@ -94,9 +89,7 @@ export function servePeople(api: Api): void {
 
 function takenName(error: unknown): never {
   if (brokeConstraint(error, 'person_username_unique'))
-    throw fault('conflict', { is: 'register.sign-name-taken' }, [
-      { path: 'username', message: { is: 'register.taken-choose-another' } },
-    ]);
+    throw fault('conflict', 'register.sign-name-taken', { username: 'register.taken-choose-another' });
   throw error;
 }
 
@@ -122,7 +115,7 @@ export function setUpRoute(router: Router, { db }: Connection, clock: () => Date
         .where(and(eq(setUpLink.tokenHash, hashOf(body.token)), isNull(setUpLink.usedAt)))
         .returning();
       const [someone] = await tx.select({ id: person.id }).from(person).limit(1);
-      if (used.length === 0 || someone) throw fault('not-permitted', { is: 'register.set-up-link-used' });
+      if (used.length === 0 || someone) throw fault('not-permitted', 'register.set-up-link-used');
       const id = uuid();
       await tx.insert(person).values({
         id,

@@ -24,15 +24,11 @@ export async function keepRequest(
     before?.by ?? 'somebody',
   );
   if (before && !reason)
-    throw fault('invalid', { is: 'register.request-changed-reason' }, [
-      { path: 'reason', message: { is: 'register.say-why-request-changed' } },
-    ]);
+    throw fault('invalid', 'register.request-changed-reason', { reason: 'register.say-why-request-changed' });
   if ((before?.sampledBy ?? 'us') !== body.sampledBy) {
     const drawn = await tx.select({ kind: vessel.kind }).from(vessel).where(eq(vessel.lotId, lot.id)).limit(1);
     if (drawn.length > 0)
-      throw fault('conflict', { is: 'register.samples-lot-exist-who' }, [
-        { path: 'sampledBy', message: { is: 'register.cannot-change-once-sample' } },
-      ]);
+      throw fault('conflict', 'register.samples-lot-exist-who', { sampledBy: 'register.cannot-change-once-sample' });
   }
   const view: RequestView = {
     ...body,

@@ -25,18 +25,20 @@ export function seenOf(hand: Hand, { seenOn, lateReason }: SeenOn, after: After 
 export function checkDay(on: string, today: string, after: After | null, explained: boolean, path: string): void {
   switch (dayFault(on, today, after?.on ?? null, explained)) {
     case 'future':
-      throw fault('invalid', { is: 'register.what-seen-cannot-lie' }, [
-        { path, message: { is: 'register.lies-future' } },
-      ]);
+      throw fault('invalid', 'register.what-seen-cannot-lie', { [path]: 'register.lies-future' });
     case 'before':
       if (!after) return;
-      throw fault('invalid', { is: 'register.cannot-before', what: after.what }, [
-        { path, message: { is: 'register.lies-before-when', on: after.on, what: after.what } },
-      ]);
+      throw fault(
+        'invalid',
+        { is: 'register.cannot-before', what: after.what },
+        { [path]: { is: 'register.lies-before-when', on: after.on, what: after.what } },
+      );
     case 'late':
-      throw fault('invalid', { is: 'register.more-than-days-have', lateDays: LATE_DAYS }, [
-        { path: 'lateReason', message: { is: 'register.say-why-written-down', lateDays: LATE_DAYS } },
-      ]);
+      throw fault(
+        'invalid',
+        { is: 'register.more-than-days-have', lateDays: LATE_DAYS },
+        { lateReason: { is: 'register.say-why-written-down', lateDays: LATE_DAYS } },
+      );
     case null:
   }
 }

@@ -7,7 +7,7 @@ import { brokeConstraint, forUpdate, type Reader } from '../database/connect.ts'
 import type { Api } from '../http/api.ts';
 import { idParam } from '../http/asked.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault } from '../http/fault.ts';
+import { fault, type FieldRefusal } from '../http/fault.ts';
 import { lockLot } from './lots.ts';
 import { namesOf } from './people.ts';
 import { lot, station, stationEvent, vessel, vesselEvent } from './tables.ts';
@@ -26,9 +26,7 @@ export function serveStations(api: Api): void {
       .values({ id, ...body, createdAt: now })
       .catch((error: unknown) => {
         if (brokeConstraint(error, 'station_name_unique'))
-          throw fault('conflict', { is: 'register.station-name-exists' }, [
-            { path: 'name', message: { is: 'register.taken-choose-another' } },
-          ]);
+          throw fault('conflict', 'register.station-name-exists', { name: 'register.taken-choose-another' });
         throw error;
       });
     await audit({ act: { is: 'station-added' }, subject: `station ${body.name}`, after: body });
@@ -44,7 +42,7 @@ export function serveStations(api: Api): void {
         .from(station)
         .where(eq(station.id, idParam(params, 'station'))),
     );
-    if (!row) throw fault('not-found', { is: 'register.no-such-station' });
+    if (!row) throw fault('not-found', 'register.no-such-station');
     await act(context, row, body);
     return { stations: await readStations(tx) };
   });
@@ -61,17 +59,17 @@ async function act(context: Write, row: Station, body: StationAct): Promise<void
   }
   if (body.what === 'close') {
     if (row.openLotId === null)
-      throw fault('conflict', { is: 'register.no-lot-open', name: row.name }, [
-        { path: 'what', message: { is: 'register.nothing-close' } },
-      ]);
+      throw fault('conflict', { is: 'register.no-lot-open', name: row.name }, { what: 'register.nothing-close' });
     await refuseLeftovers(context.tx, row);
     await closeAt(context, row);
     return;
   }
   if (row.openLotId !== null)
-    throw fault('conflict', { is: 'register.cleaned-when-lot-closed', name: row.name }, [
-      { path: 'what', message: { is: 'register.lot-still-open' } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'register.cleaned-when-lot-closed', name: row.name },
+      { what: 'register.lot-still-open' },
+    );
   await context.tx.update(station).set({ clean: true }).where(eq(station.id, row.id));
   await note(context, row, 'clean', row.lastLotId, body.note);
 }
@@ -82,19 +80,23 @@ async function takeVessel(context: Write, row: Station, typed: string): Promise<
   const reading = readCode(typed);
   if (!reading.ok) {
     const said = { is: 'register.no-code', fault: reading.fault } as const;
-    throw fault('invalid', said, [{ path: 'code', message: said }]);
+    throw fault('invalid', said, { code: said });
   }
   const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.code, reading.code));
   if (!found)
-    throw fault('not-found', { is: 'register.no-vessel-laboratory-carries', code: reading.code }, [
-      { path: 'code', message: { is: 'register.code-unknown' } },
-    ]);
+    throw fault(
+      'not-found',
+      { is: 'register.no-vessel-laboratory-carries', code: reading.code },
+      { code: 'register.code-unknown' },
+    );
   await lockLot(tx, found.lotId);
   const [taken] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
   if (!taken || taken.gone !== null)
-    throw fault('conflict', { is: 'register.no-longer', code: reading.code, gone: taken?.gone ?? 'gone' }, [
-      { path: 'code', message: { is: 'register.vessel-gone', gone: taken?.gone ?? 'taken away' } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'register.no-longer', code: reading.code, gone: taken?.gone ?? 'gone' },
+      { code: { is: 'register.vessel-gone', gone: taken?.gone ?? 'taken away' } },
+    );
   await openAt(context, row, taken.lotId);
   if (taken.stationId === row.id) return;
   await tx.update(vessel).set({ stationId: row.id, place: row.name }).where(eq(vessel.id, taken.id));
@@ -118,10 +120,7 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
   if (row.openLotId === lotId) return;
   const { tx } = context;
   const [next] = await lotsNamed(tx, [lotId]);
-  if (!next)
-    throw fault('not-found', { is: 'register.no-such-lot' }, [
-      { path: 'lotId', message: { is: 'register.code-unknown' } },
-    ]);
+  if (!next) throw fault('not-found', 'register.no-such-lot', { lotId: 'register.code-unknown' });
   if (row.openLotId !== null) {
     await refuseLeftovers(tx, row);
     // A machine says itself when a lot has run through; a bench is free as soon as nothing stands on it.
@@ -130,7 +129,7 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
       throw fault(
         'conflict',
         { is: 'register.open-close-first', reference: open?.reference ?? 'A lot', name: row.name },
-        [{ path: 'lotId', message: { is: 'register.lot-open-here', reference: open?.reference ?? 'another lot' } }],
+        { lotId: { is: 'register.lot-open-here', reference: open?.reference ?? 'another lot' } },
       );
     }
     await closeAt(context, row);
@@ -148,7 +147,7 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
           species: last.species,
           figure: last.variety ? ` ‘${last.variety}’` : '',
         },
-        [{ path: 'what', message: { is: 'register.clean-down-missing' } }],
+        { what: 'register.clean-down-missing' },
       );
   }
   await tx.update(station).set({ openLotId: lotId }).where(eq(station.id, row.id));
@@ -179,7 +178,7 @@ async function refuseLeftovers(tx: Reader, row: Station): Promise<void> {
       name: row.name,
       figure: left.map((one) => `${one.code} (${[one.kind, one.purpose].filter(Boolean).join(', ')})`).join('; '),
     },
-    left.map((one) => ({ path: 'vessels', message: { is: 'register.not-accounted', code: one.code } })),
+    left.map((one): FieldRefusal => ({ path: 'vessels', message: { is: 'register.not-accounted', code: one.code } })),
   );
 }
 

@@ -35,7 +35,7 @@ export function serveRelease(api: Api<LotPicture>): void {
       .select({ snapshot: release.snapshot })
       .from(release)
       .where(eq(release.id, idParam(params, 'release')));
-    if (!row) throw fault('not-found', { is: 'release.no-such-release' });
+    if (!row) throw fault('not-found', 'release.no-such-release');
     return row.snapshot;
   });
 
@@ -44,7 +44,7 @@ export function serveRelease(api: Api<LotPicture>): void {
       .select({ pdf: release.pdf, kind: release.kind, number: release.number })
       .from(release)
       .where(eq(release.id, idParam(params, 'release')));
-    if (!row) throw fault('not-found', { is: 'release.no-such-release' });
+    if (!row) throw fault('not-found', 'release.no-such-release');
     return { name: `${row.kind}-${row.number}.pdf`, body: row.pdf };
   });
 }
@@ -95,9 +95,11 @@ export async function releaseDocument(
     .orderBy(desc(release.number))
     .limit(1);
   if (before && !body.amendReason)
-    throw fault('invalid', { is: 'release.released-already-another-amended', kind: body.kind }, [
-      { path: 'amendReason', message: { is: 'release.say-why-issued-again' } },
-    ]);
+    throw fault(
+      'invalid',
+      { is: 'release.released-already-another-amended', kind: body.kind },
+      { amendReason: 'release.say-why-issued-again' },
+    );
   const number = (before?.number ?? 0) + 1;
   const amends = before ? `amends ${nameOf(lot, body.kind, before.number)}: ${body.amendReason ?? ''}` : null;
   const pdf = await renderPdf(

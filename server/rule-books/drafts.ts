@@ -22,7 +22,7 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'person' | 'audit'>;
 /** @throws {Fault} 404 when there is none, 412 when it has moved on since the writer saw it */
 export async function lockDraft(tx: Transaction, id: string, seenVersion: number | null): Promise<Draft> {
   const [row] = await forUpdate(tx, tx.select().from(ruleBookDraft).where(eq(ruleBookDraft.id, id)));
-  if (!row) throw fault('not-found', { is: 'rule-books.no-such-draft-rule' });
+  if (!row) throw fault('not-found', 'rule-books.no-such-draft-rule');
   checkVersion(seenVersion, { version: row.version, updatedAt: row.at }, (await namesOf(tx)).get(row.by) ?? 'somebody');
   return row;
 }
@@ -92,9 +92,9 @@ export async function markChecked(
   const known = new Set(before.map((row) => rowKey(shape, row)));
   const strange = keys.findIndex((key) => !known.has(key));
   if (strange >= 0)
-    throw fault('invalid', { is: 'rule-books.table-no-such-row' }, [
-      { path: `keys.${strange}`, message: { is: 'rule-books.no-row', figure: keys[strange] ?? '', table } },
-    ]);
+    throw fault('invalid', 'rule-books.table-no-such-row', {
+      [`keys.${strange}`]: { is: 'rule-books.no-row', figure: keys[strange] ?? '', table },
+    });
   const chosen = new Set(keys);
   const day = context.hand.at.toISOString().slice(0, 10);
   const verification = writeVerification({ how: 'checked', by: context.person.name, on: day, against });
@@ -158,9 +158,7 @@ export async function issueDraft(
     })
     .catch((error: unknown) => {
       if (brokeConstraint(error, 'rule_book_edition_content_hash_unique'))
-        throw fault('conflict', { is: 'rule-books.edition-very-content-exists' }, [
-          { path: 'name', message: { is: 'rule-books.change-row-or-name' } },
-        ]);
+        throw fault('conflict', 'rule-books.edition-very-content-exists', { name: 'rule-books.change-row-or-name' });
       throw error;
     });
   await tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
@@ -185,11 +183,9 @@ export async function actOnEdition(
     .select({ book: ruleBookEdition.book, name: ruleBookEdition.name })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, editionId));
-  if (!edition) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
+  if (!edition) throw fault('not-found', 'rule-books.no-such-edition-rule');
   if (act === 'retire' && (await currentEdition(tx, edition.book as RuleBook)).id === editionId)
-    throw fault('conflict', { is: 'rule-books.new-lots-judged-edition' }, [
-      { path: 'act', message: { is: 'rule-books.in-use' } },
-    ]);
+    throw fault('conflict', 'rule-books.new-lots-judged-edition', { act: 'rule-books.in-use' });
   await tx.insert(editionAct).values({ id: uuid(), editionId, act, reason, by: hand.personId, at: hand.at });
   await audit({
     act: { is: act === 'use' ? 'edition-in-use' : 'edition-retired' },

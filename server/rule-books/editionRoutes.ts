@@ -29,7 +29,7 @@ export function serveEditions(api: Api): void {
     const content = await editionContent(tx, idParam(params, 'edition'));
     const table = params.table.replace(/[.]csv$/, '');
     const found = Object.hasOwn(content.tables, table) ? content.tables[table] : undefined;
-    if (!found) throw fault('not-found', { is: 'rule-books.edition-no-such-table' });
+    if (!found) throw fault('not-found', 'rule-books.edition-no-such-table');
     return { name: `${table}.csv`, body: tableCsv(content, table, found.rows) };
   });
 
@@ -74,14 +74,14 @@ export function serveEditions(api: Api): void {
 
 async function editionView(tx: Reader, id: string): Promise<EditionView> {
   const line = (await listRuleBooks(tx)).editions.find((one) => one.id === id);
-  if (!line) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
+  if (!line) throw fault('not-found', 'rule-books.no-such-edition-rule');
   return { ...line, content: await editionContent(tx, id) };
 }
 
 async function draftView(tx: Reader, id: string): Promise<DraftView> {
   const line = (await listRuleBooks(tx)).drafts.find((one) => one.id === id);
   const [row] = await tx.select({ content: ruleBookDraft.content }).from(ruleBookDraft).where(eq(ruleBookDraft.id, id));
-  if (!line || !row) throw fault('not-found', { is: 'rule-books.no-such-draft-rule' });
+  if (!line || !row) throw fault('not-found', 'rule-books.no-such-draft-rule');
   return { ...line, content: row.content };
 }
 
@@ -102,7 +102,7 @@ function readTableCsv(text: string): Row[] {
     return parse(text, { columns: true, skip_empty_lines: true, trim: true, bom: true, cast: plainCell });
   } catch (error) {
     const line = typeof error === 'object' && error !== null && 'lines' in error ? Number(error.lines) : 1;
-    throw fault('invalid', { is: 'rule-books.file-no-csv-table' }, [
+    throw fault('invalid', 'rule-books.file-no-csv-table', [
       { path: `${line}.line`, message: error instanceof Error ? error.message : { is: 'rule-books.cannot-read' } },
     ]);
   }

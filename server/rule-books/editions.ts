@@ -46,7 +46,7 @@ export async function editionById(tx: Reader, id: string): Promise<Edition> {
     .select({ content: ruleBookEdition.content })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, id));
-  if (!row) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
+  if (!row) throw fault('not-found', 'rule-books.no-such-edition-rule');
   const edition = readEdition(row.content);
   read.set(id, edition);
   return edition;
@@ -88,7 +88,7 @@ export async function editionContent(tx: Reader, id: string): Promise<EditionCon
     .select({ content: ruleBookEdition.content })
     .from(ruleBookEdition)
     .where(eq(ruleBookEdition.id, id));
-  if (!row) throw fault('not-found', { is: 'rule-books.no-such-edition-rule' });
+  if (!row) throw fault('not-found', 'rule-books.no-such-edition-rule');
   return row.content;
 }
 

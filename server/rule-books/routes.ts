@@ -43,9 +43,9 @@ export function serveRuleBooks(api: Api): void {
 
   api.write(kindRoutes.add, async ({ tx, body, person, now, audit }) => {
     const taken = () =>
-      fault('conflict', { is: 'rule-books.kind-list-already' }, [
-        { path: 'species', message: { is: 'rule-books.search', species: body.species } },
-      ]);
+      fault('conflict', 'rule-books.kind-list-already', {
+        species: { is: 'rule-books.search', species: body.species },
+      });
     if (await kindOf(tx, body.species)) throw taken();
     const kind: Kind = body;
     await tx
@@ -61,11 +61,11 @@ export function serveRuleBooks(api: Api): void {
 
   api.write(kindRoutes.correct, async ({ tx, params, body: { reason, ...kind }, person, now, audit }) => {
     const [before] = await ownKinds(tx, eq(ownKind.species, params.species));
-    if (!before) throw fault('not-found', { is: 'rule-books.laboratory-added-no-such' });
+    if (!before) throw fault('not-found', 'rule-books.laboratory-added-no-such');
     if (kind.species !== before.species)
-      throw fault('invalid', { is: 'rule-books.scientific-name-stays' }, [
-        { path: 'species', message: { is: 'rule-books.lots-stand-under-add', species: before.species } },
-      ]);
+      throw fault('invalid', 'rule-books.scientific-name-stays', {
+        species: { is: 'rule-books.lots-stand-under-add', species: before.species },
+      });
     await tx
       .insert(ownKind)
       .values({
@@ -78,7 +78,7 @@ export function serveRuleBooks(api: Api): void {
         supersedes: before.id,
       })
       .catch((error: unknown) => {
-        throw brokeConstraint(error) ? fault('conflict', { is: 'rule-books.somebody-else-corrected-kind' }) : error;
+        throw brokeConstraint(error) ? fault('conflict', 'rule-books.somebody-else-corrected-kind') : error;
       });
     await markSearched(tx);
     await audit({
@@ -111,7 +111,7 @@ export function serveRuleBooks(api: Api): void {
 
   api.read(kindRoutes.view, async ({ tx, params }) => {
     const kind = await kindOf(tx, params.species);
-    if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
+    if (!kind) throw fault('not-found', 'rule-books.no-such-kind-list');
     const methods = { ista: await methodsOf('ista'), aosa: await methodsOf('aosa') };
     return { ...kind, methods } satisfies KindView;
 
@@ -122,12 +122,10 @@ export function serveRuleBooks(api: Api): void {
 
   api.write(kindRoutes.addFigure, async ({ tx, params, body, person, now, audit }) => {
     const kind = await kindOf(tx, params.species);
-    if (!kind) throw fault('not-found', { is: 'rule-books.no-such-kind-list' });
+    if (!kind) throw fault('not-found', 'rule-books.no-such-kind-list');
     const edition = await editionById(tx, (await currentEdition(tx, body.book)).id);
     if (methodsFor(edition, kind.species).some((method) => method[body.field] !== undefined))
-      throw fault('conflict', { is: 'rule-books.rule-book-figure-own' }, [
-        { path: 'field', message: { is: 'rule-books.book-has-it' } },
-      ]);
+      throw fault('conflict', 'rule-books.rule-book-figure-own', { field: 'rule-books.book-has-it' });
     const later = alias(kindFigure, 'later');
     const [before] = await tx
       .select({ id: kindFigure.id })

@@ -32,9 +32,11 @@ export const grams = (vessels: readonly Vessel[]) =>
 /** @throws {Fault} 409 when the vessel has come to its end */
 export function checkThere(row: Vessel, path: string): void {
   if (row.gone !== null)
-    throw fault('conflict', { is: 'sampling.no-longer', code: row.code, gone: row.gone }, [
-      { path, message: { is: 'sampling.vessel-gone', code: row.code, gone: row.gone } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'sampling.no-longer', code: row.code, gone: row.gone },
+      { [path]: { is: 'sampling.vessel-gone', code: row.code, gone: row.gone } },
+    );
 }
 
 /**
@@ -113,34 +115,28 @@ function effectOf(
       return { change: { place: body.place, stationId: null } };
     case 'seal':
       if (row.seal !== null)
-        throw fault('conflict', { is: 'sampling.under-seal-note-opening', code: row.code, seal: row.seal }, [
-          { path: 'seal', message: { is: 'sampling.already-under-seal', seal: row.seal } },
-        ]);
+        throw fault(
+          'conflict',
+          { is: 'sampling.under-seal-note-opening', code: row.code, seal: row.seal },
+          { seal: { is: 'sampling.already-under-seal', seal: row.seal } },
+        );
       return { change: { seal: body.seal } };
     case 'open':
       if (row.seal === null)
-        throw fault('conflict', { is: 'sampling.under-no-seal', code: row.code }, [
-          { path: 'what', message: { is: 'sampling.no-seal-open' } },
-        ]);
+        throw fault('conflict', { is: 'sampling.under-no-seal', code: row.code }, { what: 'sampling.no-seal-open' });
       return { change: { seal: null } };
     case 'divide': {
       const both = toGrams(body.first).plus(toGrams(body.second));
-      if (!both.gt(0))
-        throw fault('invalid', { is: 'sampling.halves-weigh-nothing' }, [
-          { path: 'first.text', message: { is: 'sampling.above-0' } },
-        ]);
+      if (!both.gt(0)) throw fault('invalid', 'sampling.halves-weigh-nothing', { 'first.text': 'sampling.above-0' });
       if (row.massG !== null && both.gt(row.massG))
-        throw fault('invalid', { is: 'sampling.halves-weigh-more-than' }, [
-          {
-            path: 'second.text',
-            message: {
-              is: 'sampling.both-weigh-g-holds',
-              both: shownGrams(both),
-              code: row.code,
-              shownGrams: shownGrams(new Exact(row.massG)),
-            },
+        throw fault('invalid', 'sampling.halves-weigh-more-than', {
+          'second.text': {
+            is: 'sampling.both-weigh-g-holds',
+            both: shownGrams(both),
+            code: row.code,
+            shownGrams: shownGrams(new Exact(row.massG)),
           },
-        ]);
+        });
       return { change: {}, verdict: judgeDivider(toGrams(body.first).toNumber(), toGrams(body.second).toNumber()) };
     }
     case 'finish':
@@ -158,9 +154,11 @@ function checkBalance(
   const whole = massOf(row);
   if (!whole) {
     if (body.rest)
-      throw fault('invalid', { is: 'sampling.never-weighed-rest-cannot', code: row.code }, [
-        { path: 'rest', message: { is: 'sampling.leave-empty-vessel-never' } },
-      ]);
+      throw fault(
+        'invalid',
+        { is: 'sampling.never-weighed-rest-cannot', code: row.code },
+        { rest: 'sampling.leave-empty-vessel-never' },
+      );
     return;
   }
   const children = drawnFrom(vessels, row.id).flatMap((one) => massOf(one) ?? []);
@@ -170,7 +168,7 @@ function checkBalance(
   if (balance.outcome === 'missing' && body.how === 'used up' && ['working', 'packet', 'primary'].includes(row.kind))
     return;
   const off = shownGrams(balance.differenceG.abs());
-  throw fault('invalid', { is: 'sampling.masses-do-not-balance' }, [
+  throw fault('invalid', 'sampling.masses-do-not-balance', [
     balance.outcome === 'missing'
       ? {
           path: 'loss.text',

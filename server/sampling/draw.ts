@@ -39,23 +39,21 @@ export async function drawLot(
   body: NewDraw,
 ): Promise<void> {
   if (!plan?.units)
-    throw fault('conflict', { is: 'sampling.no-containers-draw-heap' }, [
-      { path: 'method', message: { is: 'sampling.only-lot-containers-drawn' } },
-    ]);
+    throw fault('conflict', 'sampling.no-containers-draw-heap', { method: 'sampling.only-lot-containers-drawn' });
   refuseDivided(lot);
   const [poured] = await tx
     .select({ code: vessel.code })
     .from(vessel)
     .where(and(eq(vessel.lotId, lot.id), eq(vessel.kind, 'composite'), isNull(vessel.gone)));
   if (poured)
-    throw fault('conflict', { is: 'sampling.primary-samples-poured-together', code: poured.code }, [
-      { path: 'method', message: { is: 'sampling.bring-composite-sample-end', code: poured.code } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'sampling.primary-samples-poured-together', code: poured.code },
+      { method: { is: 'sampling.bring-composite-sample-end', code: poured.code } },
+    );
   const [before] = await drawsOf(tx, lot.id);
   if (before && !body.reason)
-    throw fault('invalid', { is: 'sampling.containers-drawn-already-another' }, [
-      { path: 'reason', message: { is: 'sampling.say-why-drawn-anew' } },
-    ]);
+    throw fault('invalid', 'sampling.containers-drawn-already-another', { reason: 'sampling.say-why-drawn-anew' });
   const seed = body.seed ?? randomInt(1, 2 ** 32);
   const drawn = drawContainers(
     {
@@ -106,34 +104,31 @@ export async function takePrimary(
 ): Promise<void> {
   const planned = draw.drawn.find((one) => one.number === container);
   if (!planned)
-    throw fault('invalid', { is: 'sampling.container-not-drawn', container }, [
-      { path: 'container', message: { is: 'sampling.container-not-part-draw', container } },
-    ]);
+    throw fault(
+      'invalid',
+      { is: 'sampling.container-not-drawn', container },
+      { container: { is: 'sampling.container-not-part-draw', container } },
+    );
   if (core > planned.cores)
-    throw fault('invalid', { is: 'sampling.container-sampled-often-drawn', container }, [
+    throw fault(
+      'invalid',
+      { is: 'sampling.container-sampled-often-drawn', container },
       {
-        path: 'core',
-        message: {
+        core: {
           is: 'sampling.container-gives-primary',
           container,
           cores: planned.cores,
           figure: planned.cores === 1 ? 'sample' : 'samples',
         },
       },
-    ]);
+    );
   const takenAt = new Date(body.takenAt);
   if (takenAt.getTime() > now.getTime() + AHEAD_MS)
-    throw fault('invalid', { is: 'sampling.sample-cannot-taken-future' }, [
-      { path: 'takenAt', message: { is: 'sampling.lies-future' } },
-    ]);
+    throw fault('invalid', 'sampling.sample-cannot-taken-future', { takenAt: 'sampling.lies-future' });
   if (takenAt < draw.at)
-    throw fault('invalid', { is: 'sampling.sample-older-than-draw' }, [
-      { path: 'takenAt', message: { is: 'sampling.before-containers-drawn' } },
-    ]);
+    throw fault('invalid', 'sampling.sample-older-than-draw', { takenAt: 'sampling.before-containers-drawn' });
   if (body.mass && !toGrams(body.mass).gt(0))
-    throw fault('invalid', { is: 'sampling.sample-weighs-more-than' }, [
-      { path: 'mass.text', message: { is: 'sampling.above-0' } },
-    ]);
+    throw fault('invalid', 'sampling.sample-weighs-more-than', { 'mass.text': 'sampling.above-0' });
   const here = and(
     eq(primarySample.drawId, draw.id),
     eq(primarySample.container, container),
@@ -142,9 +137,11 @@ export async function takePrimary(
   const [before] = await tx.select().from(primarySample).where(here);
   const [row] = before ? await tx.select().from(vessel).where(eq(vessel.id, before.vesselId)) : [];
   if (row?.gone && (row.massText !== (body.mass?.text ?? null) || row.massUnit !== (body.mass?.unit ?? null)))
-    throw fault('conflict', { is: 'sampling.mass-balanced-others', code: row.code, gone: row.gone }, [
-      { path: 'mass.text', message: { is: 'sampling.poured-together-already-correct' } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'sampling.mass-balanced-others', code: row.code, gone: row.gone },
+      { 'mass.text': 'sampling.poured-together-already-correct' },
+    );
   const vesselId = before?.vesselId ?? (await newVessel(tx, draw, container, body, hand.personId, now));
   if (!before) await tx.insert(primarySample).values({ drawId: draw.id, container, core, vesselId, takenAt });
   const changes = await recordObservations(

@@ -61,12 +61,9 @@ export async function correctHeterogeneityTest(
   const current = await currentObservations(tx, heterogeneityObservation, [row.id]);
   body.results.forEach((one, i) => {
     if (!current.some((other) => other.field === String(one.container)))
-      throw fault('invalid', { is: 'sampling.container-not-part-test' }, [
-        {
-          path: `results.${i}.container`,
-          message: { is: 'sampling.container-no-result-correct', container: one.container },
-        },
-      ]);
+      throw fault('invalid', 'sampling.container-not-part-test', {
+        [`results.${i}.container`]: { is: 'sampling.container-no-result-correct', container: one.container },
+      });
   });
   const corrected = await recordResults(context, row, body.results, body.reason);
   await audit({
@@ -83,20 +80,21 @@ export async function correctHeterogeneityTest(
 function checkResults(attribute: Attribute, results: readonly ContainerResult[], lot: Lot): void {
   results.forEach(({ container, text }, i) => {
     if (lot.containers > 0 && container > lot.containers)
-      throw fault('invalid', { is: 'sampling.lot-no-such-container' }, [
-        { path: `results.${i}.container`, message: { is: 'sampling.lot-containers', containers: lot.containers } },
-      ]);
+      throw fault('invalid', 'sampling.lot-no-such-container', {
+        [`results.${i}.container`]: { is: 'sampling.lot-containers', containers: lot.containers },
+      });
     const value = exactDecimal(text);
     if (attribute === 'other-seeds' ? !value.isInteger() : value.gt(100))
-      throw fault('invalid', { is: 'sampling.result-container-cannot', container }, [
+      throw fault(
+        'invalid',
+        { is: 'sampling.result-container-cannot', container },
         {
-          path: `results.${i}.text`,
-          message:
+          [`results.${i}.text`]:
             attribute === 'other-seeds'
               ? { is: 'sampling.seeds-counted-whole-number' }
               : { is: 'sampling.percentage-most-100' },
         },
-      ]);
+      );
   });
 }
 

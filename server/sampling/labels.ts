@@ -15,9 +15,7 @@ export async function renderLabels(file: LotFile, query: Readonly<Record<string,
   const there = file.vessels.filter((one) => one.gone === null);
   const chosen = asked ? file.vessels.filter((one) => asked.includes(one.id) || asked.includes(one.code)) : there;
   if (chosen.length === 0)
-    throw fault('invalid', { is: 'sampling.nothing-label' }, [
-      { path: 'vessels', message: { is: 'sampling.name-vessels-lot-id' } },
-    ]);
+    throw fault('invalid', 'sampling.nothing-label', { vessels: 'sampling.name-vessels-lot-id' });
   const labels = chosen.slice(0, MOST_LABELS).map((one) => labelOf(file, one));
   return printLabels(labels, query.layout, file.laboratory.paper);
 }

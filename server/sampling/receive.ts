@@ -28,22 +28,18 @@ export async function receiveSample(
   refuseDivided(lot);
   const massG = weight(body.mass, 'A sample');
   if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', { is: 'sampling.sample-heavier-than-lot' }, [
-      { path: 'mass.text', message: { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit } },
-    ]);
+    throw fault('invalid', 'sampling.sample-heavier-than-lot', {
+      'mass.text': { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit },
+    });
   const file = await openFile(tx, lot.id, now);
   if (body.drawnOn > file.today)
-    throw fault('invalid', { is: 'sampling.sample-cannot-drawn-future' }, [
-      { path: 'drawnOn', message: { is: 'sampling.lies-future' } },
-    ]);
+    throw fault('invalid', 'sampling.sample-cannot-drawn-future', { drawnOn: 'sampling.lies-future' });
   if (body.drawnOn < `${lot.harvestYear}-01-01`)
-    throw fault('invalid', { is: 'sampling.sample-cannot-older-than' }, [
-      { path: 'drawnOn', message: { is: 'sampling.before-harvest', harvestYear: lot.harvestYear } },
-    ]);
+    throw fault('invalid', 'sampling.sample-cannot-older-than', {
+      drawnOn: { is: 'sampling.before-harvest', harvestYear: lot.harvestYear },
+    });
   if (body.primarySamples === null && !sentIn(lot))
-    throw fault('invalid', { is: 'sampling.we-drew-sample-ourselves' }, [
-      { path: 'primarySamples', message: { is: 'sampling.say-how-many-taken' } },
-    ]);
+    throw fault('invalid', 'sampling.we-drew-sample-ourselves', { primarySamples: 'sampling.say-how-many-taken' });
   refuseUneven(await readDraw(tx, file));
   const before = file.vessels.find((one) => one.kind === 'submitted');
   const seen = { version: before?.version ?? 0, updatedAt: before?.updatedAt ?? now };
@@ -53,9 +49,9 @@ export async function receiveSample(
     checkThere(before, 'mass');
     const given = grams(drawnFrom(file.vessels, before.id));
     if (massG.lt(given))
-      throw fault('invalid', { is: 'sampling.more-drawn-sample' }, [
-        { path: 'mass.text', message: { is: 'sampling.g-already-drawn', given: shownGrams(given) } },
-      ]);
+      throw fault('invalid', 'sampling.more-drawn-sample', {
+        'mass.text': { is: 'sampling.g-already-drawn', given: shownGrams(given) },
+      });
   }
   const composite = before
     ? file.vessels.find((one) => one.id === before.parentId)
@@ -63,9 +59,9 @@ export async function receiveSample(
   if (composite) refuseMoreThanLeft(file, composite, massG, before);
   const dependent = before && (await firstDependent(tx, file, before));
   if (dependent && body.drawnOn > dependent.on)
-    throw fault('invalid', { is: 'sampling.sample-cannot-younger-than' }, [
-      { path: 'drawnOn', message: { is: 'sampling.lies-after-when', on: dependent.on, what: dependent.what } },
-    ]);
+    throw fault('invalid', 'sampling.sample-cannot-younger-than', {
+      drawnOn: { is: 'sampling.lies-after-when', on: dependent.on, what: dependent.what },
+    });
   const row =
     before ??
     (await newSample(
@@ -146,9 +142,7 @@ export async function drawWorkingSample(
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
   if (!submitted)
-    throw fault('conflict', { is: 'sampling.record-submitted-sample-first' }, [
-      { path: 'purpose', message: { is: 'sampling.no-submitted-sample-draw' } },
-    ]);
+    throw fault('conflict', 'sampling.record-submitted-sample-first', { purpose: 'sampling.no-submitted-sample-draw' });
   checkThere(submitted, 'purpose');
   const massG = weight(body.mass, 'A working sample');
   refuseMoreThanLeft(file, submitted, massG);
@@ -158,9 +152,11 @@ export async function drawWorkingSample(
     leastFor(body.purpose, file.method, body.portion ?? null),
   );
   if (verdict.outcome === 'outside' && !body.why)
-    throw fault('invalid', { is: 'sampling.rule-book-asks-g', limit: verdict.limit, body: ofHalf(body) }, [
-      { path: 'why', message: { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) } },
-    ]);
+    throw fault(
+      'invalid',
+      { is: 'sampling.rule-book-asks-g', limit: verdict.limit, body: ofHalf(body) },
+      { why: { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) } },
+    );
   const seen = seenOf(hand, body, drawn(submitted));
   const row = await newSample(
     { tx, hand, now },

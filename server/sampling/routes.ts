@@ -43,14 +43,12 @@ export function serveSampling(api: Api<LotPicture>): void {
       .select()
       .from(samplingDraw)
       .where(eq(samplingDraw.id, idParam(params, 'draw')));
-    if (!draw) throw fault('not-found', { is: 'sampling.no-such-draw' });
+    if (!draw) throw fault('not-found', 'sampling.no-such-draw');
     await lockLot(tx, draw.lotId);
     if ((await drawsOf(tx, draw.lotId))[0]?.id !== draw.id)
-      throw fault('conflict', { is: 'sampling.other-containers-drawn-since' }, [
-        { path: 'draw', message: { is: 'sampling.replaced-another' } },
-      ]);
+      throw fault('conflict', 'sampling.other-containers-drawn-since', { draw: 'sampling.replaced-another' });
     const number = (name: 'container' | 'core') => (/^[1-9]\d{0,6}$/.test(params[name]) ? Number(params[name]) : 0);
-    if (!number('container') || !number('core')) throw fault('not-found', { is: 'sampling.no-such-sample' });
+    if (!number('container') || !number('core')) throw fault('not-found', 'sampling.no-such-sample');
     await takePrimary(context, draw, number('container'), number('core'), body);
     return settleStep(context, draw.lotId, 'sampling');
   });
@@ -67,7 +65,7 @@ export function serveSampling(api: Api<LotPicture>): void {
       .select()
       .from(heterogeneityTest)
       .where(eq(heterogeneityTest.id, idParam(context.params, 'test')));
-    if (!row) throw fault('not-found', { is: 'sampling.no-such-heterogeneity-test' });
+    if (!row) throw fault('not-found', 'sampling.no-such-heterogeneity-test');
     await lockLot(context.tx, row.lotId);
     await correctHeterogeneityTest(context, row, context.body);
     return settleStep(context, row.lotId, 'sampling');
@@ -121,9 +119,9 @@ function custodyRoutes(api: Api<LotPicture>): void {
 /** Locks the lot of a vessel, then reads the vessel as it now stands. */
 async function lockVessel(tx: Transaction, id: string): Promise<Vessel> {
   const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.id, id));
-  if (!found) throw fault('not-found', { is: 'sampling.no-such-vessel' });
+  if (!found) throw fault('not-found', 'sampling.no-such-vessel');
   await lockLot(tx, found.lotId);
   const [row] = await tx.select().from(vessel).where(eq(vessel.id, id));
-  if (!row) throw fault('not-found', { is: 'sampling.no-such-vessel' });
+  if (!row) throw fault('not-found', 'sampling.no-such-vessel');
   return row;
 }

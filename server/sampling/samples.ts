@@ -28,9 +28,11 @@ export async function pourComposite(
   const file = await openFile(tx, lot.id, now);
   const before = file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
   if (before)
-    throw fault('conflict', { is: 'sampling.primary-samples-poured-together', code: before.code }, [
-      { path: 'mass', message: { is: 'sampling.composite-sample-exists', code: before.code } },
-    ]);
+    throw fault(
+      'conflict',
+      { is: 'sampling.primary-samples-poured-together', code: before.code },
+      { mass: { is: 'sampling.composite-sample-exists', code: before.code } },
+    );
   const draw = await readDraw(tx, file);
   refuseUneven(draw);
   const open = draw?.primaries.filter((one) => !one.taken) ?? [];
@@ -38,19 +40,14 @@ export async function pourComposite(
     throw fault(
       'conflict',
       { is: 'sampling.primary-samples-still-taken', count: open.length, count2: draw?.primaries.length ?? 0 },
-      [
-        {
-          path: 'mass',
-          message: { is: 'sampling.container-not-sampled-yet', figure: open.map((one) => one.container).join(', ') },
-        },
-      ],
+      { mass: { is: 'sampling.container-not-sampled-yet', figure: open.map((one) => one.container).join(', ') } },
     );
   const ids = new Set(draw?.primaries.flatMap((one) => one.taken?.vesselId ?? []));
   const primaries = file.vessels.filter((one) => ids.has(one.id) && one.gone === null);
   if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', { is: 'sampling.sample-heavier-than-lot' }, [
-      { path: 'mass.text', message: { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit } },
-    ]);
+    throw fault('invalid', 'sampling.sample-heavier-than-lot', {
+      'mass.text': { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit },
+    });
   balancePoured(primaries, body.mass, body.loss);
   const seen = seenOf(hand, body, lastTaken(primaries, draw, file.laboratory.zone));
   const row = await newSample(
@@ -95,19 +92,13 @@ function balancePoured(primaries: readonly Vessel[], mass: EnteredMass, loss: En
   const missing = balance.differenceG.neg();
   const together = shownGrams(grams(primaries));
   if (missing.gt(toGrams(loss).plus(balance.roundingG)))
-    throw fault('invalid', { is: 'sampling.masses-do-not-balance' }, [
-      {
-        path: 'loss.text',
-        message: { is: 'sampling.g-not-accounted-primary', missing: shownGrams(missing), together },
-      },
-    ]);
+    throw fault('invalid', 'sampling.masses-do-not-balance', {
+      'loss.text': { is: 'sampling.g-not-accounted-primary', missing: shownGrams(missing), together },
+    });
   if (missing.lt(balance.roundingG.neg()))
-    throw fault('invalid', { is: 'sampling.masses-do-not-balance' }, [
-      {
-        path: 'mass.text',
-        message: { is: 'sampling.g-more-than-g', shownGrams: shownGrams(missing.neg()), together },
-      },
-    ]);
+    throw fault('invalid', 'sampling.masses-do-not-balance', {
+      'mass.text': { is: 'sampling.g-more-than-g', shownGrams: shownGrams(missing.neg()), together },
+    });
 }
 
 /** Keeps a part of the composite or submitted sample of a (locked) lot until a day. */
@@ -116,15 +107,11 @@ export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: L
   const file = await openFile(tx, lot.id, now);
   const from = file.vessels.find((one) => one.id === body.from);
   if (from?.kind !== 'composite' && from?.kind !== 'submitted')
-    throw fault('invalid', { is: 'sampling.reserve-kept-composite-or' }, [
-      { path: 'from', message: { is: 'sampling.neither-composite-nor-submitted' } },
-    ]);
+    throw fault('invalid', 'sampling.reserve-kept-composite-or', { from: 'sampling.neither-composite-nor-submitted' });
   checkThere(from, 'from');
   refuseMoreThanLeft(file, from, massG);
   if (body.discardOn < file.today)
-    throw fault('invalid', { is: 'sampling.reserve-kept-while' }, [
-      { path: 'discardOn', message: { is: 'sampling.lies-past' } },
-    ]);
+    throw fault('invalid', 'sampling.reserve-kept-while', { discardOn: 'sampling.lies-past' });
   const seen = seenOf(hand, body, drawn(from));
   const row = await newSample(
     { tx, hand, now },
@@ -153,15 +140,15 @@ export async function correctMass(
   const massG = weight(body.mass, 'A sample');
   const { vessels } = await openFile(tx, row.lotId, now);
   if (row.kind !== 'composite' && row.kind !== 'reserve')
-    throw fault('invalid', { is: 'sampling.only-composite-or-reserve' }, [
-      { path: 'mass', message: { is: 'sampling.sample-corrected-where-written', kind: row.kind } },
-    ]);
+    throw fault('invalid', 'sampling.only-composite-or-reserve', {
+      mass: { is: 'sampling.sample-corrected-where-written', kind: row.kind },
+    });
   checkThere(row, 'mass');
   const given = grams(drawnFrom(vessels, row.id));
   if (massG.lt(given))
-    throw fault('invalid', { is: 'sampling.more-drawn-sample' }, [
-      { path: 'mass.text', message: { is: 'sampling.g-already-drawn', given: shownGrams(given) } },
-    ]);
+    throw fault('invalid', 'sampling.more-drawn-sample', {
+      'mass.text': { is: 'sampling.g-already-drawn', given: shownGrams(given) },
+    });
   const poured = vessels.filter((one) => one.pouredInto === row.id);
   if (poured.length > 0) {
     const observed = await currentObservations(tx, samplingObservation, [row.id]);

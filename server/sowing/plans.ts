@@ -23,13 +23,9 @@ const WORTH_SOWING = 0.5;
 
 async function check(tx: Reader, body: NewSowingPlan): Promise<void> {
   if (body.packetId !== null && (await briefsOf(tx, [body.packetId])).length === 0)
-    throw fault('invalid', { is: 'sowing.no-such-packet' }, [
-      { path: 'packetId', message: { is: 'sowing.no-packet-store' } },
-    ]);
+    throw fault('invalid', 'sowing.no-such-packet', { packetId: 'sowing.no-packet-store' });
   if (body.species !== '' && !(await kindOf(tx, body.species)))
-    throw fault('invalid', { is: 'sowing.kind-not-list' }, [
-      { path: 'species', message: { is: 'sowing.not-list-kinds', species: body.species } },
-    ]);
+    throw fault('invalid', 'sowing.kind-not-list', { species: { is: 'sowing.not-list-kinds', species: body.species } });
 }
 
 export async function addPlan({ tx, hand, audit }: Write, body: NewSowingPlan): Promise<void> {
@@ -50,7 +46,7 @@ export async function changePlan(
   seen: number | null,
 ): Promise<void> {
   const [row] = await forUpdate(tx, tx.select().from(sowingPlan).where(eq(sowingPlan.id, id)));
-  if (!row) throw fault('not-found', { is: 'sowing.no-such-sowing' });
+  if (!row) throw fault('not-found', 'sowing.no-such-sowing');
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const plan = 'plan' in change ? change.plan : row.plan;
   if ('plan' in change) await check(tx, plan);

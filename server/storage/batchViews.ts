@@ -63,7 +63,7 @@ export async function warnings(tx: Reader, query: Readonly<Record<string, unknow
   };
 }
 
-export const noBatch = () => fault('not-found', { is: 'storage.no-such-batch' });
+export const noBatch = () => fault('not-found', 'storage.no-such-batch');
 
 export interface Line {
   readonly entry: unknown;

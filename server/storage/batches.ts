@@ -30,23 +30,18 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
   const { packets, kinds } = await seedOf(tx, await lockedPackets(tx, ids));
   const missing = ids.findIndex((one) => !packets.has(one));
   if (missing >= 0)
-    throw fault('invalid', { is: 'storage.no-such-packet' }, [
-      { path: `packets.${missing}`, message: { is: 'storage.no-packet-store' } },
-    ]);
+    throw fault('invalid', 'storage.no-such-packet', { [`packets.${missing}`]: 'storage.no-packet-store' });
   if (what === 'freezing' && place.kind !== 'freezer' && place.kind !== 'refrigerator')
-    throw fault('invalid', { is: 'storage.seed-frozen-freezer' }, [
-      { path: 'placeId', message: { is: 'storage.no-freezer-no-refrigerator', name: place.name } },
-    ]);
+    throw fault('invalid', 'storage.seed-frozen-freezer', {
+      placeId: { is: 'storage.no-freezer-no-refrigerator', name: place.name },
+    });
   const stops = warningsOf(body, [...packets.values()], kinds).filter((one) => one.weight === 'stop');
   if (stops.length > 0 && plan.anyway.length < 3)
-    throw fault('invalid', { is: 'storage.would-kill-seed' }, [
-      {
-        path: 'anyway',
-        message: { is: 'storage.say-why-done-anyway', figure: stops.map(warningWords).join('; ') },
-      },
-    ]);
+    throw fault('invalid', 'storage.would-kill-seed', {
+      anyway: { is: 'storage.say-why-done-anyway', figure: stops.map(warningWords).join('; ') },
+    });
   if (what !== 'freezing' && plan.hours < 1)
-    throw fault('invalid', { is: 'storage.takes-time' }, [{ path: 'hours', message: { is: 'storage.hour-least' } }]);
+    throw fault('invalid', 'storage.takes-time', { hours: 'storage.hour-least' });
   const id = uuid();
   await tx.insert(timedBatch).values({
     id,
@@ -83,17 +78,14 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
   const [row] = await forUpdate(tx, tx.select().from(timedBatch).where(eq(timedBatch.id, id)));
   if (!row) throw noBatch();
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  if (row.state === 'ended') throw fault('conflict', { is: 'storage.ended-nothing-more-measured' });
+  if (row.state === 'ended') throw fault('conflict', 'storage.ended-nothing-more-measured');
   const lines = await linesOf(tx, id);
   const at = seenAtOf(context, entry, row, lines);
   const early = row.dueAt !== null && at < row.dueAt;
   if (entry.what === 'ended' && early && entry.words.length < 3)
-    throw fault('invalid', { is: 'storage.time-not-over' }, [
-      {
-        path: 'words',
-        message: row.what === 'warming' ? { is: 'storage.still-cold-opened-now' } : { is: 'storage.time-not-over-say' },
-      },
-    ]);
+    throw fault('invalid', 'storage.time-not-over', {
+      words: row.what === 'warming' ? { is: 'storage.still-cold-opened-now' } : { is: 'storage.time-not-over-say' },
+    });
   const stored: StoredEntry = { ...entry, seenAt: at.toISOString() };
   const next = [...lines, { entry: stored, at: hand.at }];
   try {
@@ -101,12 +93,10 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
     dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
   } catch (error) {
     if (!(error instanceof ArgumentFault)) throw error;
-    throw fault('invalid', { is: 'storage.cannot' }, [
-      {
-        path: entry.what === 'weighed' ? 'massG' : 'percent',
-        message: entry.what === 'weighed' ? { is: 'storage.less-than-dry-matter' } : error.says,
-      },
-    ]);
+    throw fault('invalid', 'storage.cannot', {
+      [entry.what === 'weighed' ? 'massG' : 'percent']:
+        entry.what === 'weighed' ? { is: 'storage.less-than-dry-matter' } : error.says,
+    });
   }
   await tx.insert(batchLine).values({ batchId: id, line: lines.length, entry: stored, by: hand.personId, at: hand.at });
   await tx
@@ -153,7 +143,7 @@ function seenAtOf(
   const [year = 0, month = 0, day = 0] = seenOn.split('-').map(Number);
   const [hour = 0, minute = 0] = seenTime.split(':').map(Number);
   const [instant] = instantsOf(hand.zone, { year, month, day, hour, minute, second: 0 });
-  const refuse = (message: Said) => fault('invalid', { is: 'storage.cannot-time' }, [{ path: 'seenTime', message }]);
+  const refuse = (message: Said) => fault('invalid', 'storage.cannot-time', { seenTime: message });
   if (instant === undefined) throw refuse({ is: 'storage.left-out-day-when' });
   const at = new Date(instant);
   if (at > hand.at) throw refuse({ is: 'storage.lies-future' });

@@ -21,7 +21,7 @@ const NUMBER_LOCK = 431_018_279;
 
 export async function accessionById(tx: Reader, id: string): Promise<Accession> {
   const [row] = await tx.select().from(accession).where(eq(accession.id, id));
-  if (!row) throw fault('not-found', { is: 'store.no-such-harvest-store' });
+  if (!row) throw fault('not-found', 'store.no-such-harvest-store');
   return row;
 }
 
@@ -66,21 +66,18 @@ export async function changeAccession(
   seenVersion: number | null,
 ): Promise<Accession> {
   const [row] = await forUpdate(tx, tx.select().from(accession).where(eq(accession.id, id)));
-  if (!row) throw fault('not-found', { is: 'store.no-such-harvest-store' });
+  if (!row) throw fault('not-found', 'store.no-such-harvest-store');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const changed = changedIn(row.header, header);
   if (changed.length === 0) return row;
   if (!reason)
-    throw fault('invalid', { is: 'store.what-written-down-changed' }, [
-      {
-        path: 'reason',
-        message: {
-          is: 'store.say-why-changed',
-          changed: changed.join(', '),
-          figure: changed.length === 1 ? 'is' : 'are',
-        },
+    throw fault('invalid', 'store.what-written-down-changed', {
+      reason: {
+        is: 'store.say-why-changed',
+        changed: changed.join(', '),
+        figure: changed.length === 1 ? 'is' : 'are',
       },
-    ]);
+    });
   await checkHeader(tx, header, hand.at, '');
   const next = { ...columns(header), version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at };
   await tx.update(accession).set(next).where(eq(accession.id, id));
@@ -116,18 +113,13 @@ export const columns = (header: AccessionHeader) => ({
 /** `path` leads to the header in what was sent. */
 async function checkHeader(tx: Reader, header: AccessionHeader, now: Date, path: string): Promise<void> {
   if (header.species !== '' && !(await kindOf(tx, header.species)))
-    throw fault('invalid', { is: 'store.kind-not-list' }, [
-      {
-        path: `${path}species`,
-        message: { is: 'store.not-list-kinds-leave', species: header.species },
-      },
-    ]);
+    throw fault('invalid', 'store.kind-not-list', {
+      [`${path}species`]: { is: 'store.not-list-kinds-leave', species: header.species },
+    });
   const lies = (field: 'harvestYear' | 'harvestMonth', month: number) => {
     // A day ahead: it is tomorrow already somewhere.
     if (Date.UTC(header.harvestYear, month - 1, 1) > now.getTime() + 86_400_000)
-      throw fault('invalid', { is: 'store.harvest-not-been' }, [
-        { path: `${path}${field}`, message: { is: 'store.lies-future-harvest-have' } },
-      ]);
+      throw fault('invalid', 'store.harvest-not-been', { [`${path}${field}`]: 'store.lies-future-harvest-have' });
   };
   lies('harvestYear', 1);
   lies('harvestMonth', header.harvestMonth ?? 1);

@@ -31,13 +31,13 @@ const CHUNK = 500;
 export async function bringIn(context: Write, id: string, seen: number | null): Promise<void> {
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
-  if (row.state === 'in') throw fault('conflict', { is: 'store.list-came-already' });
+  if (row.state === 'in') throw fault('conflict', 'store.list-came-already');
   const file = openFile(row);
   const read = await readKept(tx, row, file, hand.at);
   const reading = readingOf(row);
   const unsaid = [...file.fileAsks.filter((one) => reading[one.question] === null), ...read.asks];
   if (unsaid.length > 0 || read.faults.length > 0)
-    throw fault('invalid', { is: 'store.list-cannot-come-yet' }, [
+    throw fault('invalid', 'store.list-cannot-come-yet', [
       ...unsaid.map((one): FieldRefusal => ({
         path: one.question,
         message: { is: 'store.said-first', question: one.question, ...('mixed' in one ? { mixed: one.mixed } : {}) },
@@ -70,10 +70,7 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
   const kinds = await allKinds(tx);
   const bySpecies = new Map(kinds.map((one) => [one.species, one]));
   const coming = packets.filter((one) => !there.has(one.line));
-  if (coming.length === 0)
-    throw fault('invalid', { is: 'store.no-line-list-left' }, [
-      { path: 'leftOut', message: { is: 'store.leaves-no-line' } },
-    ]);
+  if (coming.length === 0) throw fault('invalid', 'store.no-line-list-left', { leftOut: 'store.leaves-no-line' });
   const places = new Map(await knownPlaces(tx));
   for (const name of new Set(coming.map((one) => one.place)))
     if (name !== '' && !places.has(placeWords(name)))
@@ -220,7 +217,7 @@ const headerOf = (one: ListedPacket, list: string): AccessionHeader => ({
 export async function undoList(context: Write, id: string, reason: string, seen: number | null): Promise<void> {
   const { tx, hand, audit } = context;
   const row = await lockList(tx, id, seen);
-  if (row.state !== 'in') throw fault('conflict', { is: 'store.list-not-store-nothing' });
+  if (row.state !== 'in') throw fault('conflict', 'store.list-not-store-nothing');
   const rows = await forUpdate(
     tx,
     tx

@@ -80,7 +80,7 @@ const clean = (text: string) =>
     .replaceAll('\u0000', '')
     .toWellFormed();
 const notText = (why: 'list.empty-file' | 'list.workbook' | 'list.no-text') =>
-  fault('invalid', { is: 'store.list-cannot-read', why }, [{ path: 'base64', message: { is: why } }]);
+  fault('invalid', { is: 'store.list-cannot-read', why }, { base64: why });
 
 export interface Cells {
   readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];

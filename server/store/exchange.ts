@@ -157,9 +157,7 @@ export async function seedLots(tx: Reader, query: Readonly<Record<string, unknow
     if (typed === undefined) return otherwise;
     const value = typeof typed === 'string' && /^\d{1,6}$/.test(typed) ? Number(typed) : NaN;
     if (!(value >= least && value <= most))
-      throw fault('invalid', { is: 'store.no-page', name }, [
-        { path: name, message: { is: 'store.whole-number', least, most } },
-      ]);
+      throw fault('invalid', { is: 'store.no-page', name }, { [name]: { is: 'store.whole-number', least, most } });
     return value;
   };
   const currentPage = whole('page', 0, 100_000, 0);
@@ -190,7 +188,7 @@ export async function seedLot(tx: Reader, id: string): Promise<{ result: BrapiSe
     .from(packet)
     .innerJoin(accession, eq(accession.id, packet.accessionId))
     .where(and(eq(packet.id, id), eq(packet.undone, false)));
-  if (!row) throw fault('not-found', { is: 'store.no-such-seed-lot' });
+  if (!row) throw fault('not-found', 'store.no-such-seed-lot');
   return { result: seedLotOf(row, await placePaths(tx)) };
 }
 

@@ -69,9 +69,9 @@ function briefOf(
 export async function addList({ tx, hand, audit }: Write, { name, base64, placeId }: NewList): Promise<string> {
   const bytes = Buffer.from(base64, 'base64');
   if (bytes.length > LIST_BYTES)
-    throw fault('invalid', { is: 'store.list-too-large' }, [
-      { path: 'base64', message: { is: 'store.file-larger-than-mb', figure: LIST_BYTES / 1e6 } },
-    ]);
+    throw fault('invalid', 'store.list-too-large', {
+      base64: { is: 'store.file-larger-than-mb', figure: LIST_BYTES / 1e6 },
+    });
   decodeList(bytes, null);
   if (placeId !== null) await placeById(tx, placeId, 'placeId');
   const id = uuid();
@@ -108,7 +108,7 @@ export async function lockList(tx: Transaction, id: string, seen: number | null)
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   return row;
 }
-const noList = () => fault('not-found', { is: 'store.no-such-list' });
+const noList = () => fault('not-found', 'store.no-such-list');
 
 export async function listChanged(
   { tx, hand }: Write,
@@ -124,7 +124,7 @@ export async function listChanged(
 /** Keeps what somebody said about how the list is to be read. */
 export async function sayHow(context: Write, id: string, reading: ListReading, seen: number | null): Promise<void> {
   const row = await lockList(context.tx, id, seen);
-  if (row.state === 'in') throw fault('conflict', { is: 'store.list-came-already-undo' });
+  if (row.state === 'in') throw fault('conflict', 'store.list-came-already-undo');
   await listChanged(context, row, { reading });
 }
 

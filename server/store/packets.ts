@@ -82,9 +82,7 @@ export async function writeLine(
   if (!row) throw noPacket();
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (row.undone)
-    throw fault('invalid', { is: 'store.packet-withdrawn-list-came' }, [
-      { path: 'what', message: { is: 'store.nothing-more-written-into' } },
-    ]);
+    throw fault('invalid', 'store.packet-withdrawn-list-came', { what: 'store.nothing-more-written-into' });
   if (act.what === 'move' && act.placeId !== null) await placeById(tx, act.placeId, 'placeId');
   const before = await linesOf(tx, id);
   const dated = act.what === 'take' || act.what === 'count' || act.what === 'move';
@@ -98,9 +96,7 @@ export async function writeLine(
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
     const path = error.path === 'amount' && act.what !== 'strike' ? `amount.${seedsOrText(act)}` : error.path;
-    throw fault('invalid', { is: 'store.cannot-written-into-packets' }, [
-      { path: act.what === 'strike' ? 'line' : path, message: error.why },
-    ]);
+    throw fault('invalid', 'store.cannot-written-into-packets', { [act.what === 'strike' ? 'line' : path]: error.why });
   }
   await tx.insert(packetLine).values({ packetId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx
@@ -155,9 +151,9 @@ const OPENED: Readonly<Record<Busy['what'], string>> = {
 function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
   const busy = row.busy;
   if (!busy || anyway !== undefined || (busy.dueAt !== null && at.toISOString() >= busy.dueAt)) return;
-  throw fault('invalid', { is: 'store.packet-not-opened-now' }, [
-    { path: 'anyway', message: { is: 'store.say-why-or-wait', figure: OPENED[busy.what] } },
-  ]);
+  throw fault('invalid', 'store.packet-not-opened-now', {
+    anyway: { is: 'store.say-why-or-wait', figure: OPENED[busy.what] },
+  });
 }
 
 /** Says in which batch packets dry, freeze or warm up; null = in none any more. */
@@ -171,7 +167,7 @@ export async function setBusy(tx: Transaction, ids: readonly string[], busy: Bus
 
 const seedsOrText = (act: object) =>
   'amount' in act && (act.amount as Amount).by === 'mass' ? ('text' as const) : ('seeds' as const);
-const noPacket = () => fault('not-found', { is: 'store.no-such-packet' });
+const noPacket = () => fault('not-found', 'store.no-such-packet');
 
 export async function linesOf(tx: Reader, id: string): Promise<(typeof packetLine.$inferSelect)[]> {
   return tx.select().from(packetLine).where(eq(packetLine.packetId, id)).orderBy(asc(packetLine.line));

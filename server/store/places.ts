@@ -115,14 +115,14 @@ export async function changePlace(
     tx.execute(sql`lock table store_place in share row exclusive mode`),
   );
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row) throw fault('not-found', { is: 'store.no-such-place-store' });
+  if (!row) throw fault('not-found', 'store.no-such-place-store');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   if (body.parentId !== null) {
     await placeById(tx, body.parentId, 'parentId');
     if ((await placesWithin(tx, id)).includes(body.parentId))
-      throw fault('invalid', { is: 'store.place-cannot-lie-itself' }, [
-        { path: 'parentId', message: { is: 'store.itself-or-lies', name: row.name } },
-      ]);
+      throw fault('invalid', 'store.place-cannot-lie-itself', {
+        parentId: { is: 'store.itself-or-lies', name: row.name },
+      });
   }
   await tx
     .update(storePlace)
@@ -153,13 +153,13 @@ export async function removePlace(
     tx.execute(sql`lock table store_place in share row exclusive mode`),
   );
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row || row.removed) throw fault('not-found', { is: 'store.no-such-place-store' });
+  if (!row || row.removed) throw fault('not-found', 'store.no-such-place-store');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const holds = await whatLiesIn(tx, id);
   if (holds !== null)
-    throw fault('conflict', { is: 'store.something-lies-place' }, [
-      { path: 'reason', message: { is: 'store.holds-move-first', name: row.name, holds } },
-    ]);
+    throw fault('conflict', 'store.something-lies-place', {
+      reason: { is: 'store.holds-move-first', name: row.name, holds },
+    });
   await tx
     .update(storePlace)
     .set({ removed: true, logger: '', version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -183,9 +183,6 @@ export async function whatLiesIn(tx: Reader, id: string): Promise<string | null>
 
 export async function placeById(tx: Reader, id: string, field: string): Promise<Place> {
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row || row.removed)
-    throw fault('invalid', { is: 'store.no-such-place-store' }, [
-      { path: field, message: { is: 'store.no-place-store' } },
-    ]);
+  if (!row || row.removed) throw fault('invalid', 'store.no-such-place-store', { [field]: 'store.no-place-store' });
   return row;
 }

@@ -114,9 +114,9 @@ export async function keepTest(
       .where(eq(packet.id, packetId)),
     packet,
   );
-  if (!row) throw fault('not-found', { is: 'store.no-such-packet' });
+  if (!row) throw fault('not-found', 'store.no-such-packet');
   const refuse = (path: string, message: Said): never => {
-    throw fault('invalid', { is: 'store.test-cannot' }, [{ path, message }]);
+    throw fault('invalid', 'store.test-cannot', { [path]: message });
   };
   const { harvestYear } = row.header;
   if (body.on < `${harvestYear}-01-01`) refuse('on', { is: 'store.lies-before-harvest', harvestYear });

@@ -2,7 +2,7 @@ import type { WeightWeighings } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
 import { currentObservations, type Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
-import { fault, type FieldRefusal } from '../http/fault.ts';
+import { type FieldRefusal, refused } from '../http/fault.ts';
 import { lotById } from '../register/lots.ts';
 import type { BenchTest } from '../register/tests.ts';
 import { keepWeighings } from '../register/weighings.ts';
@@ -64,5 +64,5 @@ function checkWeights({ replicates, whole }: WeightWeighings, kept: readonly str
   if (replicates.length === 0 && !whole)
     faults.push({ path: 'replicates.0', message: { is: 'weight.nothing-weighed' } });
   if (replicates.length > 0 && whole) faults.push({ path: 'whole.mass', message: { is: 'weight.one-way' } });
-  if (faults.length > 0) throw fault('invalid', faults[0]?.message ?? '', faults);
+  if (faults.length > 0) throw refused(faults);
 }

@@ -41,7 +41,7 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
   return (
     <EntryForm entry={entry} send="It lies in it" leave={leave}>
       <div className="fields">
-        <Field entry={entry} name="stuff" options={DESICCANTS.map((one) => [one, one] as const)} />
+        <Field entry={entry} name="stuff" />
         <Field entry={entry} name="massG" />
         <Field entry={entry} name="lookEveryDays" />
       </div>

@@ -1,4 +1,4 @@
-import { Button } from 'react-bootstrap';
+import { Small } from '../ui/Buttons.tsx';
 import type { Waiting } from './keyQueue.ts';
 
 /** Keys that the server would not take: kept here until their person lets them go. */
@@ -6,10 +6,7 @@ export function RefusedKeys({ waiting, drop }: { waiting: Waiting; drop: () => v
   if (waiting.refused === 0) return null;
   return (
     <p>
-      The server would not take {waiting.refused} keys; they are kept here.{' '}
-      <Button size="sm" variant="outline-primary" onClick={drop}>
-        Let them go
-      </Button>
+      The server would not take {waiting.refused} keys; they are kept here. <Small onClick={drop}>Let them go</Small>
     </p>
   );
 }

@@ -13,6 +13,7 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { Refused } from '../api/client.ts';
 import { reading } from '../api/routes.ts';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { goOn } from '../ui/EntryForm.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { described, Frame, Trouble } from '../ui/fields.tsx';
@@ -57,14 +58,9 @@ export default function Calculators() {
             <section key={prefix} className="mb-3">
               <h2>{name}</h2>
               {own.map((one) => (
-                <Button
-                  key={one.id}
-                  variant="link"
-                  aria-pressed={one === chosen}
-                  onClick={() => setSearch({ id: one.id })}
-                >
+                <Inline key={one.id} aria-pressed={one === chosen} onClick={() => setSearch({ id: one.id })}>
                   {one.title}
-                </Button>
+                </Inline>
               ))}
             </section>
           );

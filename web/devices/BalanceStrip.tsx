@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, useSyncExternalStore } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { BalanceView } from '@mercato/contract/devices/balances';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Inline, Small } from '../ui/Buttons.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { useAct } from '../ui/act.ts';
 import { TextField } from '../ui/fields.tsx';
@@ -107,9 +108,7 @@ function Reading({ here, balance, into }: ReadingProps) {
         </span>
       )}
       {here.connect && !reached && (
-        <Button size="sm" variant="outline-primary" onClick={() => void here.connect?.().catch(() => undefined)}>
-          Choose the serial port
-        </Button>
+        <Small onClick={() => void here.connect?.().catch(() => undefined)}>Choose the serial port</Small>
       )}
     </>
   );
@@ -133,22 +132,14 @@ function Pan({ balance }: { balance: BalanceView }) {
           placeholder="0.018"
           onChange={(event) => setGrams(event.target.value)}
         />
-        <Button size="sm" variant="outline-primary" onClick={put('')}>
-          Put on
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={put('-')}>
-          Take off
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={() => void act({ what: 'clear' })}>
-          Clear
-        </Button>
-        <Button size="sm" variant="outline-primary" onClick={() => void act({ what: 'tare' })}>
-          Tare
-        </Button>
+        <Small onClick={put('')}>Put on</Small>
+        <Small onClick={put('-')}>Take off</Small>
+        <Small onClick={() => void act({ what: 'clear' })}>Clear</Small>
+        <Small onClick={() => void act({ what: 'tare' })}>Tare</Small>
         {(['draught', 'silence', 'garbage', 'drop'] as const).map((fault) => (
-          <Button key={fault} variant="link" onClick={() => void act({ what: 'fault', fault })}>
+          <Inline key={fault} onClick={() => void act({ what: 'fault', fault })}>
             {fault}
-          </Button>
+          </Inline>
         ))}
         {trouble && (
           <span className="outside" role="alert">

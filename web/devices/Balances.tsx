@@ -1,10 +1,16 @@
 import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
-import { balanceSchema, type BalanceSettings, type BalanceView, newCheckSchema } from '@mercato/contract/devices/balances';
+import {
+  balanceSchema,
+  type BalanceSettings,
+  type BalanceView,
+  newCheckSchema,
+} from '@mercato/contract/devices/balances';
 import { DEVICES_FIELDS } from '@mercato/contract/devices/fieldWords';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
@@ -70,14 +76,10 @@ export default function Balances() {
           )}
           <Stack direction="horizontal" gap={2} className="actions">
             {may('bench.write') && (
-              <Button variant="outline-primary" onClick={() => setOpen({ id: one.id, what: 'check' })}>
-                Check {one.name}
-              </Button>
+              <Quiet onClick={() => setOpen({ id: one.id, what: 'check' })}>Check {one.name}</Quiet>
             )}
             {may('settings.write') && (
-              <Button variant="outline-primary" onClick={() => setOpen({ id: one.id, what: 'change' })}>
-                Change {one.name}
-              </Button>
+              <Quiet onClick={() => setOpen({ id: one.id, what: 'change' })}>Change {one.name}</Quiet>
             )}
           </Stack>
           {open !== null && open !== 'new' && open.id === one.id && open.what === 'check' && (

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import type { GerminationTest } from '@mercato/contract/germination/germination';
 import { END_CAUSES, type EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
+import { Inline } from '../ui/Buttons.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { Key } from '../ui/keys.tsx';
 import { CAUSE_WORDS, todayOf } from './countDays.ts';
@@ -20,10 +20,10 @@ export function CountDays({ test, days, day, today, turnTo }: CountDaysProps) {
   return (
     <span>
       {days.map((one) => (
-        <Button key={one} variant="link" aria-pressed={one === day} onClick={() => turnTo(one)}>
+        <Inline key={one} aria-pressed={one === day} onClick={() => turnTo(one)}>
           {one === day ? <b>day {one}</b> : `day ${one}`}
           {one === todayOf(test, today) && ' (today)'}
-        </Button>
+        </Inline>
       ))}{' '}
       {days.length > 1 && (
         <>

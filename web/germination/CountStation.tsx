@@ -14,6 +14,7 @@ import { HandNotice } from '../hands/HandNotice.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { isLate } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Station } from '../ui/Station.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
@@ -211,9 +212,7 @@ function Scanned({ answer, leave }: { answer: ScanAnswer; leave: () => void }) {
     <Notice>
       Scanned <span className="fig">{answer.code}</span>: {answer.vessel.purpose ?? answer.vessel.kind} of{' '}
       {answer.lot.reference}. The count stays open. <Link to={answer.open}>open it</Link>{' '}
-      <Button variant="link" onClick={leave}>
-        go on counting
-      </Button>
+      <Inline onClick={leave}>go on counting</Inline>
     </Notice>
   );
 }
@@ -270,9 +269,7 @@ function Closing({ dish, count }: { dish: DishView; count: Count }) {
           </Button>
         )}
         {may('bench.write') && isClosed(dish) && countAt(dish, state.day) && (
-          <Button variant="outline-primary" onClick={() => act({ do: 'typing', on: true })}>
-            Correct dish {dish.number}
-          </Button>
+          <Quiet onClick={() => act({ do: 'typing', on: true })}>Correct dish {dish.number}</Quiet>
         )}
       </Stack>
     </>

@@ -5,6 +5,7 @@ import type { EndCause } from '@mercato/core/germination/judgeCountDays';
 import { daysBetween } from '@mercato/core/units/days';
 import { calledAt, CLASSES, type Counts, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
 import { isLate } from '../register/seen.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { unlessEmpty } from '../ui/typedBody.ts';
 import { CauseField } from './CountDay.tsx';
@@ -142,9 +143,7 @@ export function FiguresForm({
       <Trouble text={trouble} />
       <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit">{closed ? `Correct dish ${dish.number}` : 'Take these figures'}</Button>
-        <Button variant="outline-primary" onClick={onLeave}>
-          Leave it
-        </Button>
+        <Quiet onClick={onLeave}>Leave it</Quiet>
         {!closed && <span className="soft">the dish stays open until it is closed</span>}
       </Stack>
     </form>

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { GERMINATION_FIELDS } from '@mercato/contract/germination/fieldWords';
 import { type GerminationTest, type GerminationView, planDaysSchema } from '@mercato/contract/germination/germination';
@@ -15,6 +14,7 @@ import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -217,9 +217,9 @@ function PlanDaysForm({ test }: { test: GerminationTest }) {
   if (!open)
     return (
       <p className="soft" style={{ marginTop: -8 }}>
-        <Button variant="link" className="ps-0" onClick={() => setOpen(true)}>
+        <Inline className="ps-0" onClick={() => setOpen(true)}>
           correct the days of the plan
-        </Button>
+        </Inline>
       </p>
     );
   return (

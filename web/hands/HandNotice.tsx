@@ -1,7 +1,7 @@
-import { Button } from 'react-bootstrap';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { HandAct, Held, LateAct, LateKeys } from '@mercato/contract/hands/hands';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Small } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useAct } from '../ui/act.ts';
 import { Trouble } from '../ui/fields.tsx';
@@ -43,11 +43,7 @@ export function HandNotice({ what, held, late, hand, decideLate, may, taken }: H
             {other.name === session?.person?.name && ' on another page'} since {shortInstant(other.since, zone)}.
             Nothing can be pressed here meanwhile.
           </span>
-          {may && (
-            <Button size="sm" variant="outline-primary" onClick={() => void takeOver()}>
-              Take {what} over
-            </Button>
-          )}
+          {may && <Small onClick={() => void takeOver()}>Take {what} over</Small>}
         </Notice>
       )}
       {late.map((one) => (
@@ -60,12 +56,8 @@ export function HandNotice({ what, held, late, hand, decideLate, may, taken }: H
           </span>
           {may && (
             <>
-              <Button size="sm" variant="outline-primary" onClick={() => void decide(one, 'taken')}>
-                Add them
-              </Button>
-              <Button size="sm" variant="outline-primary" onClick={() => void decide(one, 'aside')}>
-                Set them aside
-              </Button>
+              <Small onClick={() => void decide(one, 'taken')}>Add them</Small>
+              <Small onClick={() => void decide(one, 'aside')}>Set them aside</Small>
             </>
           )}
         </Notice>

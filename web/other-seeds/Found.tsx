@@ -1,8 +1,9 @@
-import { Button, Table } from 'react-bootstrap';
+import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
 import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { type OtherSeedsRate, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { Inline } from '../ui/Buttons.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -95,9 +96,9 @@ function Rates({ count, rate, widest, open }: RatesProps) {
         <Interval count={count} rate={rate} widest={widest} />
       </td>
       <td className="num">
-        <Button variant="link" className="opens" onClick={open}>
+        <Inline className="opens" onClick={open}>
           {threeFigures(rate.perKg.estimate)}
-        </Button>
+        </Inline>
       </td>
       <td className="num">{threeFigures(rate.perKg.upper)}</td>
       <td className="num">{threeFigures(rate.perLb.estimate)}</td>
@@ -169,10 +170,10 @@ export function Noxious({ test, lists, open }: NoxiousProps) {
                   </td>
                   <td>{one.standing ?? '—'}</td>
                   <td className="num">
-                    <Button variant="link" className="opens" onClick={() => open(one)}>
+                    <Inline className="opens" onClick={() => open(one)}>
                       {one.unit === 'seeds' ? one.measured : threeFigures(one.measured ?? 0)}{' '}
                       {one.unit.replace('seeds ', '')}
-                    </Button>
+                    </Inline>
                   </td>
                   <td className="num">{one.consequence === 'unclear' ? '—' : (one.limit ?? 'no limit')}</td>
                   <td>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import { validate } from '@mercato/contract/http/validate';
 import { FIND_KEYS, type KeyBinding, keyBindingsSchema } from '@mercato/contract/other-seeds/otherSeeds';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { Trouble } from '../ui/fields.tsx';
 
 interface KeysFormProps {
@@ -50,9 +51,7 @@ export function KeysForm({ keys, done }: KeysFormProps) {
                 <i className="species">{one.species}</i>
               </td>
               <td>
-                <Button variant="link" onClick={() => setLines(lines.filter((_, at) => at !== i))}>
-                  free its key
-                </Button>
+                <Inline onClick={() => setLines(lines.filter((_, at) => at !== i))}>free its key</Inline>
               </td>
             </tr>
           ))}
@@ -60,9 +59,7 @@ export function KeysForm({ keys, done }: KeysFormProps) {
       </Table>
       <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit">Use these keys</Button>
-        <Button variant="outline-primary" onClick={() => done(null)}>
-          Leave it
-        </Button>
+        <Quiet onClick={() => done(null)}>Leave it</Quiet>
       </Stack>
     </form>
   );

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { Quiet } from '../ui/Buttons.tsx';
 
 /** Names a species by scientific or common name; Enter gives it a key and counts the seed that was found. */
 export function NewSpecies({ list, done }: { list: string; done: (name: string) => void }) {
@@ -25,9 +26,7 @@ export function NewSpecies({ list, done }: { list: string; done: (name: string) 
         }}
       />
       <Button type="submit">Give it a key</Button>
-      <Button variant="outline-primary" onClick={() => done('')}>
-        Leave it
-      </Button>
+      <Quiet onClick={() => done('')}>Leave it</Quiet>
     </form>
   );
 }

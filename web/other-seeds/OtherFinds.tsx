@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'react-bootstrap';
 import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
 import {
   type FindWay,
@@ -15,6 +14,7 @@ import type { Verdict } from '@mercato/core/verdict/verdict';
 import { reading } from '../api/routes.ts';
 import { Elsewhere } from '../register/Elsewhere.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -72,9 +72,9 @@ function Compared({ one: { verdict, exact, source }, open }: ComparedProps) {
     <>
       {verdict && (
         <div>
-          <Button variant="link" className="opens" onClick={() => open(source, verdict)}>
+          <Inline className="opens" onClick={() => open(source, verdict)}>
             <VerdictMark mark={verdict.outcome} word />
-          </Button>{' '}
+          </Inline>{' '}
           <span className="soft">{nextWords(verdict.next)}</span>
         </div>
       )}

@@ -1,6 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { Button } from 'react-bootstrap';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { percentOf } from '@mercato/contract/words/figures';
@@ -8,6 +7,7 @@ import { FRACTIONS, type FractionShare } from '@mercato/core/purity/fractions';
 import { REST_AFTER_MINUTES, REST_MINUTES, sortingRate } from '@mercato/core/purity/handSorting';
 import { DECIMAL_TEXT } from '@mercato/core/units/mass';
 import { send } from '../api/routes.ts';
+import { Quiet } from '../ui/Buttons.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -98,16 +98,14 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
     <section className="mt-4" aria-label="clock of parting by hand">
       <Trouble text={trouble} />
       <div className="clock">
-        <Button variant="outline-primary" onClick={clock.toggle} aria-pressed={running}>
+        <Quiet onClick={clock.toggle} aria-pressed={running}>
           {running ? 'Stop the clock' : 'Start the clock'} <Key>K</Key>
-        </Button>
+        </Quiet>
         <span className="fig">{clockFace(seconds)}</span>
         {seconds > 0 && !running && (
           <>
-            <TextField label="parted, g" figure inputMode="decimal" value={parted ?? mass} onChange={setParted} />
-            <Button variant="outline-primary" onClick={() => void keep()}>
-              Keep this time
-            </Button>
+            <TextField label="parted, g" figure value={parted ?? mass} onChange={setParted} />
+            <Quiet onClick={() => void keep()}>Keep this time</Quiet>
           </>
         )}
         {rate && (

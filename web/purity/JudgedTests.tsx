@@ -1,9 +1,10 @@
-import { Button, Table } from 'react-bootstrap';
+import { Table } from 'react-bootstrap';
 import type { PurityResult } from '@mercato/contract/purity/purity';
 import { togetherOf, togetherWords } from '@mercato/contract/purity/words';
 import type { Fate } from '@mercato/core/purity/judgeTests';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Verdict } from '@mercato/core/verdict/verdict';
+import { Inline } from '../ui/Buttons.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
@@ -39,13 +40,12 @@ export function JudgedTests({ result, open }: JudgedTestsProps) {
                   <td>{COMPONENT_NAMES[one.component]}</td>
                   <td className="num">{one.meanPercent.toFixed(2)}</td>
                   <td className="num">
-                    <Button
-                      variant="link"
+                    <Inline
                       className="opens"
                       onClick={() => open(`${COMPONENT_NAMES[one.component]}${half ? `, pair ${p + 1}` : ''}`, one)}
                     >
                       {one.differencePercent.toFixed(2)}
-                    </Button>
+                    </Inline>
                   </td>
                   <td className="num">{one.tolerancePercent === null ? '—' : one.tolerancePercent.toFixed(2)}</td>
                   <td>

@@ -1,13 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Table } from 'react-bootstrap';
+import { Table } from 'react-bootstrap';
 import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
-import { otherPuritySchema, type OtherPurityView, type PurityView, type PurityWay } from '@mercato/contract/purity/purity';
+import {
+  otherPuritySchema,
+  type OtherPurityView,
+  type PurityView,
+  type PurityWay,
+} from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { nextWords } from '@mercato/contract/words/next';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { reading } from '../api/routes.ts';
 import { Elsewhere } from '../register/Elsewhere.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -49,13 +55,12 @@ export function OtherPurities({ view, may, open }: OtherPuritiesProps) {
                   <td className="num">{one.percents[component]} %</td>
                   <td>
                     {verdict ? (
-                      <Button
-                        variant="link"
+                      <Inline
                         className="opens"
                         onClick={() => open(`${COMPONENT_NAMES[component]}, ${one.source}`, verdict)}
                       >
                         <VerdictMark mark={verdict.outcome} word />
-                      </Button>
+                      </Inline>
                     ) : (
                       <span className="soft">no result here yet</span>
                     )}

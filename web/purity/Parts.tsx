@@ -1,7 +1,8 @@
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { Component } from '@mercato/core/units/components';
 import { WeighInput } from '../devices/WeighInput.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { type PartLine, type PurityValues, sentParts } from './entry.ts';
 
 /** The named parts of one component: species, or kinds of inert matter, each weighed, counted, or a trace. */
@@ -97,9 +98,9 @@ export function Parts({
               )}
               {found?.reportAlone && 'reported with its percentage '}
               {!disabled && (
-                <Button variant="link" onClick={() => change(values.parts.filter((one) => one !== line))}>
+                <Inline onClick={() => change(values.parts.filter((one) => one !== line))}>
                   strike {line.name || 'this line'}
-                </Button>
+                </Inline>
               )}
             </span>
           </div>

@@ -1,8 +1,8 @@
-import { Button } from 'react-bootstrap';
 import type { PurityAnalysis } from '@mercato/core/purity/analysePurity';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
 import { Exact } from '@mercato/core/units/mass';
 import { InertProposals, SpeciesProposals } from '../register/names.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import type { PurityValues } from './entry.ts';
 
 const COLOURS: Readonly<Record<Component, string>> = {
@@ -41,9 +41,9 @@ export function SumLine({ analysis, decimals, open }: SumLineProps) {
       <span className="pct">{analysis ? (100).toFixed(analysis.percentDecimals) : ''}</span>
       <span className={analysis?.retest ? 'outside' : 'kind'}>
         {analysis && (
-          <Button variant="link" className="opens" onClick={open}>
+          <Inline className="opens" onClick={open}>
             {changeWords(analysis)}
-          </Button>
+          </Inline>
         )}
       </span>
     </div>

@@ -1,4 +1,3 @@
-import { Button } from 'react-bootstrap';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
@@ -6,6 +5,7 @@ import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components'
 import { Exact } from '@mercato/core/units/mass';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { Earlier } from '../register/bench.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Parts } from './Parts.tsx';
 import { FIELD_NAMES, type WeighedField } from './entry.ts';
 import type { Weighing } from './useWeighing.ts';
@@ -72,9 +72,9 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
         </span>
         <span className="pct">
           {share && (
-            <Button variant="link" className="opens" onClick={() => show(share.component)}>
+            <Inline className="opens" onClick={() => show(share.component)}>
               {share.trace ? 'trace' : share.percent.toFixed(analysis?.percentDecimals ?? 1)}
-            </Button>
+            </Inline>
           )}
         </span>
         <span>
@@ -93,13 +93,12 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
               </>
             )}
             {component && mayWrite && (
-              <Button
-                variant="link"
+              <Inline
                 aria-label={`${parts.length > 0 ? 'another part' : 'name its parts'}: ${FIELD_NAMES[field]}`}
                 onClick={() => entry.set({ parts: [...values.parts, { component, name: '', figure: '', unit: 'g' }] })}
               >
                 {parts.length > 0 ? 'another part' : 'name its parts'}
-              </Button>
+              </Inline>
             )}{' '}
             <Earlier field={test.fields[field]} />
           </span>

@@ -1,5 +1,4 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { LookView } from '@mercato/contract/quick-tests/rounds';
@@ -8,6 +7,7 @@ import { bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from '@merca
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Small } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -214,12 +214,7 @@ function LateLook({ bag, look }: Part & { look: LookView }) {
     void act(() => send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }));
   return (
     <>
-      <Button size="sm" variant="outline-primary" onClick={decide('taken')}>
-        Add it
-      </Button>{' '}
-      <Button size="sm" variant="outline-primary" onClick={decide('aside')}>
-        Set it aside
-      </Button>{' '}
+      <Small onClick={decide('taken')}>Add it</Small> <Small onClick={decide('aside')}>Set it aside</Small>{' '}
       <Trouble text={trouble} />
     </>
   );

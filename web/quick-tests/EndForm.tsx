@@ -1,10 +1,10 @@
-import { Button } from 'react-bootstrap';
 import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { type BagView, endBagSchema, floatNoteSchema } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { CAUSE_WORDS } from '@mercato/contract/quick-tests/words';
 import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
 import { shortDay } from '../api/session.tsx';
+import { Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
@@ -67,15 +67,13 @@ export function EndForm({ bag }: Part) {
           <span>{CAUSE_WORDS[cause].ask}</span>
           <span>
             {ANSWERS.map((one) => (
-              <Button
+              <Small
                 key={one}
-                size="sm"
-                variant="outline-primary"
                 aria-pressed={(answers[cause] ?? 'unknown') === one}
                 onClick={() => entry.set({ answers: { ...answers, [cause]: one } })}
               >
                 {one === 'unknown' ? 'not known' : one}
-              </Button>
+              </Small>
             ))}
           </span>
         </div>

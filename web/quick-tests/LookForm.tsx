@@ -1,6 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { type BagBrief, type NewLook, WATERS } from '@mercato/contract/quick-tests/rounds';
 import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKept } from '../ui/kept.ts';
 
@@ -50,14 +51,9 @@ export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormP
   return (
     <div className="look">
       <div className="stepper" role="group" aria-label="newly sprouted">
-        <Button
-          variant="outline-primary"
-          aria-label="one less"
-          disabled={sprouted === 0}
-          onClick={() => setSprouted(sprouted - 1)}
-        >
+        <Quiet aria-label="one less" disabled={sprouted === 0} onClick={() => setSprouted(sprouted - 1)}>
           −
-        </Button>
+        </Quiet>
         <label>
           <input
             className="n form-control"
@@ -73,31 +69,22 @@ export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormP
           />{' '}
           newly sprouted
         </label>
-        <Button
-          variant="outline-primary"
-          aria-label="one more"
-          disabled={sprouted >= most}
-          onClick={() => setSprouted(sprouted + 1)}
-        >
+        <Quiet aria-label="one more" disabled={sprouted >= most} onClick={() => setSprouted(sprouted + 1)}>
           +
-        </Button>
+        </Quiet>
       </div>
       <div className="picks" role="group" aria-label="water">
         {WATERS.map((one) => (
-          <Button key={one} variant="outline-primary" aria-pressed={water === one} onClick={() => set({ water: one })}>
+          <Quiet key={one} aria-pressed={water === one} onClick={() => set({ water: one })}>
             {one === 'wet' ? 'too wet' : one === 'dry' ? 'dried out' : one}
-          </Button>
+          </Quiet>
         ))}
-        <Button variant="outline-primary" aria-pressed={mould} onClick={() => set({ mould: !mould })}>
+        <Quiet aria-pressed={mould} onClick={() => set({ mould: !mould })}>
           mould
-        </Button>
-        <Button
-          variant="outline-primary"
-          aria-pressed={thrives === false}
-          onClick={() => set({ thrives: thrives === false ? null : false })}
-        >
+        </Quiet>
+        <Quiet aria-pressed={thrives === false} onClick={() => set({ thrives: thrives === false ? null : false })}>
           does not thrive
-        </Button>
+        </Quiet>
       </div>
       <TextField label="note" value={note} onChange={(text) => set({ note: text })} />
       <SeenOnField

@@ -1,6 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { newRoundSchema, type Treatment, TREATMENTS } from '@mercato/contract/quick-tests/rounds';
@@ -12,6 +11,7 @@ import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { harvestWords, leftFigure } from '../store/words.ts';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline, Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -113,14 +113,9 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
               {chosen.has(one.id) ? (
                 <span className="soft">chosen</span>
               ) : (
-                <Button
-                  variant="outline-primary"
-                  size="sm"
-                  aria-label={`test ${one.kind} ${one.variety} ${harvestWords(one)}`}
-                  onClick={() => add(one)}
-                >
+                <Small aria-label={`test ${one.kind} ${one.variety} ${harvestWords(one)}`} onClick={() => add(one)}>
                   test it
-                </Button>
+                </Small>
               )}
             </span>
           </li>
@@ -162,26 +157,22 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
             </div>
             {one.packet && (
               <>
-                <Button
-                  variant="link"
+                <Inline
                   onClick={() => {
                     if (one.packet) add(one.packet, 'scratched');
                   }}
                 >
                   add a treated arm
-                </Button>{' '}
-                <Button variant="link" onClick={() => addControl(one)}>
-                  add fresh seed beside it
-                </Button>{' '}
+                </Inline>{' '}
+                <Inline onClick={() => addControl(one)}>add fresh seed beside it</Inline>{' '}
               </>
             )}
-            <Button
-              variant="link"
+            <Inline
               aria-label={`leave bag ${i + 1} out`}
               onClick={() => set(bags.filter((each) => each.key !== one.key))}
             >
               leave it out
-            </Button>
+            </Inline>
           </fieldset>
         ))}
         {bags.length > 0 && (

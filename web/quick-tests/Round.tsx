@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { HandAct } from '@mercato/contract/hands/hands';
 import type { BagBrief, BagView, NewLook, RoundView } from '@mercato/contract/quick-tests/rounds';
@@ -13,6 +12,7 @@ import { shortDay, useSession } from '../api/session.tsx';
 import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand, PUT_DOWN, useHold } from '../hands/useHold.ts';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { LookForm } from './LookForm.tsx';
 import { bagName, inTurn } from './bags.ts';
@@ -94,9 +94,7 @@ function Looking({ view, personId, today, may }: LookingProps) {
             Bag {view.bagsOf.find((bag) => bag.id === one.subject)?.number}, {(one.body as NewLook).sprouted} sprouted:{' '}
             {one.refused}
           </span>
-          <Button variant="link" onClick={() => void outbox.drop(one)}>
-            drop it
-          </Button>
+          <Inline onClick={() => void outbox.drop(one)}>drop it</Inline>
         </Notice>
       ))}
       {next === undefined ? (
@@ -184,9 +182,9 @@ function Bags({ bags, today, next, look }: BagsProps) {
           </span>
           <span>
             {one.ended === null && one.id !== next && (
-              <Button variant="link" aria-label={`look at bag ${one.number}`} onClick={() => look(one.id)}>
+              <Inline aria-label={`look at bag ${one.number}`} onClick={() => look(one.id)}>
                 look
-              </Button>
+              </Inline>
             )}
           </span>
           <span className={one.time.state === 'late' && !one.ended ? 'late' : 'soft'}>

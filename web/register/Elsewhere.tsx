@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { shortDay } from '../api/session.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 
 interface Result {
   readonly number: number;
@@ -44,11 +44,7 @@ export function Elsewhere<T extends Result>({
           <span className="soft">
             {one.on && `of ${shortDay(one.on)} ${one.on.slice(0, 4)}, `}entered by {one.by}
           </span>{' '}
-          {may && (
-            <Button variant="link" onClick={() => setWriting(one)}>
-              correct {one.source}
-            </Button>
-          )}
+          {may && <Inline onClick={() => setWriting(one)}>correct {one.source}</Inline>}
           {one.earlier.map((old, i) => (
             <div key={i} className="soft">
               <span className="struck fig">{before(old)}</span> {old.by}; corrected: {old.supersededBecause}
@@ -58,11 +54,7 @@ export function Elsewhere<T extends Result>({
         </div>
       ))}
       {results?.length === 0 && writing === null && <p className="soft">None is entered.</p>}
-      {may && writing === null && (
-        <Button variant="outline-primary" onClick={() => setWriting('new')}>
-          {enter}
-        </Button>
-      )}
+      {may && writing === null && <Quiet onClick={() => setWriting('new')}>{enter}</Quiet>}
       {writing !== null && (
         <div key={writing === 'new' ? 'new' : writing.number}>
           {form(writing === 'new' ? null : writing, () => setWriting(null))}

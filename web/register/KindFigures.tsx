@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { OWN_FIELDS, type OwnField, ownFigureSchema } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
@@ -8,6 +7,7 @@ import { type Book, BOOK_NAMES, type Figure } from '@mercato/core/rule-books/edi
 import { temperatureWords } from '@mercato/core/rule-books/methodWords';
 import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -52,16 +52,16 @@ export function KindFigures({ species, book, bookKind }: KindFiguresProps) {
                 <td className="text-wrap">
                   {figure ? (
                     figure.rule.provenance.origin === 'own' && may('figure.write') ? (
-                      <Button variant="link" className="opens" onClick={() => setFilling(field)}>
+                      <Inline className="opens" onClick={() => setFilling(field)}>
                         {shown(figure.value)} {OWN_FIELDS[field].unit}
-                      </Button>
+                      </Inline>
                     ) : (
                       `${shown(figure.value)} ${OWN_FIELDS[field].unit}`
                     )
                   ) : may('figure.write') ? (
-                    <Button variant="link" className="opens outside" onClick={() => setFilling(field)}>
+                    <Inline className="opens outside" onClick={() => setFilling(field)}>
                       lacking: enter
-                    </Button>
+                    </Inline>
                   ) : (
                     <span className="outside">lacking</span>
                   )}
@@ -77,9 +77,9 @@ export function KindFigures({ species, book, bookKind }: KindFiguresProps) {
           {may('figure.write') && !correcting && (
             <>
               {' · '}
-              <Button variant="link" className="opens" onClick={() => setCorrecting(true)}>
+              <Inline className="opens" onClick={() => setCorrecting(true)}>
                 correct the kind
-              </Button>
+              </Inline>
             </>
           )}
         </p>

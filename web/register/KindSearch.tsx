@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import type { KindList } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import { reading } from '../api/routes.ts';
+import { Inline } from '../ui/Buttons.tsx';
 
 export type ListedKind = KindList['kinds'][number];
 
@@ -72,9 +73,9 @@ export function KindSearch({ chosen, onChoose, onUnknown, fault }: KindSearchPro
       {onUnknown && typed.trim() !== '' && data?.kinds.length === 0 && (
         <Form.Text as="div">
           No kind is called so.{' '}
-          <Button variant="link" className="opens" onClick={() => onUnknown(typed.trim())}>
+          <Inline className="opens" onClick={() => onUnknown(typed.trim())}>
             Add it
-          </Button>
+          </Inline>
         </Form.Text>
       )}
       <ul id={`${id}-list`} role="listbox" aria-label="kinds found" hidden={shown.length === 0} className="proposals">

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { type LotHeader, lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
@@ -10,6 +9,7 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Station } from '../ui/Station.tsx';
@@ -67,11 +67,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }) {
       <EntryForm
         entry={entry}
         send={sheet ? 'Correct the lot' : 'Open the lot'}
-        beside={
-          <Button variant="outline-primary" onClick={() => void navigate(-1)}>
-            Back
-          </Button>
-        }
+        beside={<Quiet onClick={() => void navigate(-1)}>Back</Quiet>}
         className="mt-3"
       >
         <div className="fields">

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { WORK } from '@mercato/contract/lot-sheet/registry';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
@@ -12,6 +11,7 @@ import { MONTHS } from '@mercato/core/units/monthNames';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
@@ -145,9 +145,7 @@ export function LotSheet() {
             <Slip key={slip.title} {...slip} mark={slip.outcome} />
           ))}
           <p>
-            <Button variant="link" onClick={() => setOpened(null)}>
-              close the working
-            </Button>
+            <Inline onClick={() => setOpened(null)}>close the working</Inline>
           </p>
         </>
       }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Form, Table } from 'react-bootstrap';
+import { Form, Table } from 'react-bootstrap';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import {
   laboratorySchema,
@@ -11,6 +11,7 @@ import {
 import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
 import { reading, send } from '../api/routes.ts';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, Ticks } from '../ui/Field.tsx';
 import { Heads } from '../ui/Heads.tsx';
@@ -82,8 +83,7 @@ function ResetButton({ person }: { person: PersonView }) {
     );
   return (
     <>
-      <Button
-        variant="link"
+      <Inline
         aria-label={`new password for ${person.name}`}
         onClick={() =>
           void act(async () => {
@@ -93,7 +93,7 @@ function ResetButton({ person }: { person: PersonView }) {
         }
       >
         make a link to a new one
-      </Button>
+      </Inline>
       <Trouble text={trouble} />
     </>
   );

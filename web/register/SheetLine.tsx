@@ -1,10 +1,10 @@
-import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
 import { readerNow } from '../api/reader.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 
 /** For whom, what was asked and by when; where the lot comes from and what it was divided into. */
@@ -84,9 +84,9 @@ export function Fact({ figure, what, open }: FactProps) {
 /** A figure; where its working is known, a button that opens it. */
 function Figure({ text, open }: { text: string; open: (() => void) | undefined }) {
   return open ? (
-    <Button variant="link" className="opens fig" onClick={open}>
+    <Inline className="opens fig" onClick={open}>
       {text}
-    </Button>
+    </Inline>
   ) : (
     <>{text}</>
   );

@@ -8,6 +8,7 @@ import { Refused, setCsrf } from '../api/client.ts';
 import { ask, send } from '../api/routes.ts';
 import { SESSION_KEY, useSession } from '../api/session.tsx';
 import { ThemeSwitch } from '../ui/Bar.tsx';
+import { Small } from '../ui/Buttons.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 
@@ -95,15 +96,13 @@ export function SignIn() {
                         <div className="soft">{one.roles.map((role) => ROLE_WORDS[role]).join('; ')}</div>
                       </td>
                       <td>
-                        <Button
-                          size="sm"
-                          variant="outline-primary"
+                        <Small
                           disabled={busy}
                           aria-label={`Sign in as ${one.name}`}
                           onClick={() => void signIn(one.username, DEMO_PASSWORD)}
                         >
                           Sign in
-                        </Button>
+                        </Small>
                       </td>
                     </tr>
                   ))}

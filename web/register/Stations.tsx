@@ -9,6 +9,7 @@ import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { ask, send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
@@ -110,28 +111,20 @@ function Station({ station, here, stand, act }: StationProps) {
                   {one.code}
                 </Link>
                 <span>{[one.kind, one.purpose?.replace('-', ' ')].filter(Boolean).join(', ')}</span>
-                <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => putAway([one.id]))}>
-                  Put away {one.code}
-                </Button>
+                <Small onClick={() => void attempt(() => putAway([one.id]))}>Put away {one.code}</Small>
               </li>
             ))}
           </ul>
           {vessels.length > 1 && (
-            <Button
-              size="sm"
-              variant="outline-primary"
-              onClick={() => void attempt(() => putAway(vessels.map((one) => one.id)))}
-            >
+            <Small onClick={() => void attempt(() => putAway(vessels.map((one) => one.id)))}>
               Put all {vessels.length} away
-            </Button>
+            </Small>
           )}
         </>
       )}
       {may('sampling.write') && lot && vessels.length === 0 && (
         <Stack direction="horizontal" gap={2} className="actions">
-          <Button size="sm" variant="outline-primary" onClick={() => void attempt(() => act({ what: 'close' }))}>
-            Close {lot.reference} here
-          </Button>
+          <Small onClick={() => void attempt(() => act({ what: 'close' }))}>Close {lot.reference} here</Small>
         </Stack>
       )}
       {may('sampling.write') && !lot && station.kind === 'machine' && (
@@ -184,9 +177,7 @@ function LineForm({ label, hint, words, send: sendLine }: LineFormProps) {
       }}
     >
       <TextField label={label} value={text} onChange={setText} hint={hint} />
-      <Button type="submit" size="sm" variant="outline-primary">
-        {words}
-      </Button>
+      <Small type="submit">{words}</Small>
     </form>
   );
 }

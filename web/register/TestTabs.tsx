@@ -1,5 +1,5 @@
-import { Button } from 'react-bootstrap';
 import type { TestFrame } from '@mercato/contract/register/lots';
+import { Inline } from '../ui/Buttons.tsx';
 
 interface TestTabsProps<T extends TestFrame> {
   tests: readonly T[];
@@ -15,10 +15,10 @@ export function TestTabs<T extends TestFrame>({ tests, at, name, open }: TestTab
   return (
     <p className="soft mt-1 mb-0 mx-0">
       {tests.map((one) => (
-        <Button key={one.id} variant="link" aria-pressed={one === at} onClick={() => open(one.vesselCode)}>
+        <Inline key={one.id} aria-pressed={one === at} onClick={() => open(one.vesselCode)}>
           {one === at ? <b>{name(one)}</b> : name(one)}
           {one.decision?.decision === 'set-aside' ? ' (set aside)' : ''}
-        </Button>
+        </Inline>
       ))}
     </p>
   );

@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { type DayCorrection, dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
 import { SEEN_FIELDS } from '@mercato/contract/http/seenWords';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { shortDay, useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -100,9 +100,7 @@ export function SeenLine({ route, test, fields, may }: SeenLineProps) {
         {may && !open && (
           <>
             {' '}
-            <Button variant="link" onClick={() => setOpen(true)}>
-              correct the day
-            </Button>
+            <Inline onClick={() => setOpen(true)}>correct the day</Inline>
           </>
         )}
       </p>

@@ -11,6 +11,7 @@ import { linkTo, reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -53,7 +54,7 @@ export default function Release() {
         <BenchHead lot={data.lot} title="Release" />
         <p className="mt-3">
           {(['tag', 'report'] as const).map((one) => (
-            <Button key={one} variant="link" className="me-3" aria-pressed={one === shown} onClick={() => setKind(one)}>
+            <Inline key={one} className="me-3" aria-pressed={one === shown} onClick={() => setKind(one)}>
               <span
                 style={
                   one === shown
@@ -63,7 +64,7 @@ export default function Release() {
               >
                 {NAMES[one]}
               </span>
-            </Button>
+            </Inline>
           ))}
         </p>
         {document.refusals.length > 0 && (
@@ -166,9 +167,9 @@ function Paper({ document, species, narrow, openSlip, has }: PaperProps) {
               </td>
               <td className="fig py-1 px-0">
                 {line.key !== undefined && has(line.key) ? (
-                  <Button variant="link" className="opens" onClick={() => openSlip(line.key ?? '')}>
+                  <Inline className="opens" onClick={() => openSlip(line.key ?? '')}>
                     {line.value}
-                  </Button>
+                  </Inline>
                 ) : (
                   line.value
                 )}
@@ -226,9 +227,7 @@ function AskRelease({ view, kind, show, leave }: AskReleaseProps) {
           <Trouble text={entry.general} />
         </Modal.Body>
         <Modal.Footer>
-          <Button variant="outline-primary" onClick={leave}>
-            Not yet
-          </Button>
+          <Quiet onClick={leave}>Not yet</Quiet>
           <Button disabled={entry.busy} onClick={() => void entry.submit()}>
             Release
           </Button>

@@ -1,8 +1,9 @@
 import { type ReactNode, useEffect, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
 import { BOOK_NAMES, type EditionContent } from '@mercato/core/rule-books/edition';
 import { TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { Inline } from '../ui/Buttons.tsx';
 import { SpeciesRows } from './SpeciesRows.tsx';
 
 interface BrowseProps {
@@ -41,9 +42,8 @@ export function Browse({ content, head, tableView }: BrowseProps) {
         />
         <h2 className="mt-3">Tables of {BOOK_NAMES[content.book]}</h2>
         {names.map((name) => (
-          <Button
+          <Inline
             key={name}
-            variant="link"
             aria-pressed={name === table}
             style={{
               display: 'block',
@@ -57,7 +57,7 @@ export function Browse({ content, head, tableView }: BrowseProps) {
             }}
           >
             {shapes[name]?.title}
-          </Button>
+          </Inline>
         ))}
       </nav>
       <section>

@@ -8,6 +8,7 @@ import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { useAct } from '../ui/act.ts';
@@ -78,20 +79,14 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }) {
     return (
       <Stack direction="horizontal" gap={2} className="actions">
         <Button onClick={() => setOpen(true)}>Issue it …</Button>
-        <Button variant="outline-primary" onClick={drop}>
-          Drop the draft
-        </Button>
+        <Quiet onClick={drop}>Drop the draft</Quiet>
       </Stack>
     );
   return (
     <EntryForm
       entry={form}
       send="Issue the edition"
-      beside={
-        <Button variant="outline-primary" onClick={() => setOpen(false)}>
-          Not yet
-        </Button>
-      }
+      beside={<Quiet onClick={() => setOpen(false)}>Not yet</Quiet>}
       className="w-form"
     >
       <Field entry={form} name="reason" />

@@ -10,6 +10,7 @@ import { checkTable } from '@mercato/core/rule-books/checkTable';
 import { type Row, rowKey, TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { Refused } from '../api/client.ts';
 import { send, sendFile } from '../api/routes.ts';
+import { Inline, Quiet, Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -122,16 +123,8 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
         above={
           lead && (
             <Stack direction="horizontal" gap={2} className="actions">
-              <Button
-                size="sm"
-                variant="outline-primary"
-                onClick={() => setWriting({ index: table.rows.length, row: {} })}
-              >
-                add a row
-              </Button>
-              <Button
-                size="sm"
-                variant="outline-primary"
+              <Small onClick={() => setWriting({ index: table.rows.length, row: {} })}>add a row</Small>
+              <Small
                 disabled={chosen.size === 0}
                 onClick={() =>
                   void store(table.rows.filter((row) => !chosen.has(rowKey(shape, row)))).then((done) => {
@@ -140,7 +133,7 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
                 }
               >
                 take {chosen.size} out
-              </Button>
+              </Small>
               <FileField label="table from a CSV file" accept=".csv,text/csv" onFile={(file) => void bring(file)} />
             </Stack>
           )
@@ -198,9 +191,7 @@ function EditRow({ columns, row, faults, change, keep, leave }: EditRowProps) {
             <Button type="submit" size="sm">
               Keep the row
             </Button>
-            <Button size="sm" variant="outline-primary" onClick={leave}>
-              Leave it
-            </Button>
+            <Small onClick={leave}>Leave it</Small>
           </Stack>
         </form>
       </td>
@@ -231,11 +222,7 @@ function CheckForm({ draft, name, keys, all, checked }: CheckFormProps) {
       trouble={form.general ?? (form.fault('keys') ? 'Choose the rows that were compared.' : undefined)}
       send={<>{keys.length} rows agree with it</>}
       disabled={keys.length === 0}
-      beside={
-        <Button variant="outline-primary" onClick={all}>
-          Choose all rows
-        </Button>
-      }
+      beside={<Quiet onClick={all}>Choose all rows</Quiet>}
       className="mt-3 w-form"
       waits
     >
@@ -255,9 +242,9 @@ function RowLead({ what: key, chosen, choose, write }: RowLeadProps) {
   return (
     <span className="d-inline-flex gap-2">
       <Form.Check aria-label={`choose ${key}`} checked={chosen} onChange={(event) => choose(event.target.checked)} />
-      <Button variant="link" className="opens" aria-label={`write ${key}`} onClick={write}>
+      <Inline className="opens" aria-label={`write ${key}`} onClick={write}>
         write
-      </Button>
+      </Inline>
     </span>
   );
 }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Form, Stack, Table } from 'react-bootstrap';
+import { Form, Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { editionActSchema, type EditionLine, newDraftSchema } from '@mercato/contract/rule-books/editions';
 import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
@@ -10,6 +10,7 @@ import { Refused } from '../api/client.ts';
 import { reading, sendFile } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet, Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -86,13 +87,12 @@ export default function RuleBooks() {
         </section>
       ))}
       <Stack direction="horizontal" gap={2} className="actions">
-        <Button
-          variant="outline-primary"
+        <Quiet
           disabled={pair.length !== 2 || books[0] !== books[1]}
           onClick={() => void navigate(`/rules/compare?a=${pair[0] ?? ''}&b=${pair[1] ?? ''}`)}
         >
           Compare the two chosen
-        </Button>
+        </Quiet>
         <span className="soft">two editions of one book</span>
       </Stack>
       {asked?.what === 'copy' && (
@@ -245,9 +245,9 @@ function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
           ).map(
             ([what, words, shown]) =>
               shown && (
-                <Button key={what} size="sm" variant="outline-primary" className="me-2" onClick={() => ask(what)}>
+                <Small key={what} className="me-2" onClick={() => ask(what)}>
                   {words}
-                </Button>
+                </Small>
               ),
           )}
       </td>

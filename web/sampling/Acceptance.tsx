@@ -3,6 +3,7 @@ import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { percentOf } from '@mercato/contract/words/figures';
 import type { AcceptanceCurve, CurvePlan } from '@mercato/core/sampling/acceptanceCurve';
+import { Quiet } from '../ui/Buttons.tsx';
 import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
@@ -108,27 +109,13 @@ export default function Acceptance() {
             }}
           >
             <div className="fields">
-              <TextField label="good: at most, % marked" figure inputMode="decimal" {...risks.field('aql')} />
-              <TextField
-                label="… refused at most, %"
-                figure
-                inputMode="decimal"
-                {...risks.field('alpha')}
-                hint="the producer’s risk"
-              />
-              <TextField label="bad: from, % marked" figure inputMode="decimal" {...risks.field('lql')} />
-              <TextField
-                label="… passes at most, %"
-                figure
-                inputMode="decimal"
-                {...risks.field('beta')}
-                hint="the buyer’s risk"
-              />
+              <TextField label="good: at most, % marked" figure {...risks.field('aql')} />
+              <TextField label="… refused at most, %" figure {...risks.field('alpha')} hint="the producer’s risk" />
+              <TextField label="bad: from, % marked" figure {...risks.field('lql')} />
+              <TextField label="… passes at most, %" figure {...risks.field('beta')} hint="the buyer’s risk" />
             </div>
             <Stack direction="horizontal" gap={2} className="actions">
-              <Button type="submit" variant="outline-primary">
-                Find the smallest sample
-              </Button>
+              <Quiet type="submit">Find the smallest sample</Quiet>
             </Stack>
           </form>
           {designed && <p role="status">{designed}</p>}

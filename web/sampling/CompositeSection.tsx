@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Stack } from 'react-bootstrap';
+import { Stack } from 'react-bootstrap';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
@@ -7,6 +7,7 @@ import { newCompositeSchema } from '@mercato/contract/sampling/vessels';
 import { Exact, toGrams } from '@mercato/core/units/mass';
 import { useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -51,9 +52,7 @@ export function CompositeSection({ view }: { view: SamplingView }) {
         <CompositeForm view={view} leave={() => setPouring(false)} />
       ) : (
         <Stack direction="horizontal" gap={2} className="actions">
-          <Button variant="outline-primary" onClick={() => setPouring(true)}>
-            Pour the primary samples together …
-          </Button>
+          <Quiet onClick={() => setPouring(true)}>Pour the primary samples together …</Quiet>
           <span className="soft">or record the submitted sample at once, when it is the whole of them</span>
         </Stack>
       )}

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { lotDivisionSchema, type LotHeader, type LotSheet } from '@mercato/contract/register/lots';
@@ -9,6 +8,7 @@ import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { Exact } from '@mercato/core/units/mass';
 import { reading } from '../api/routes.ts';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -52,12 +52,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
         send="Divide it"
         leave={() => void navigate(`/lots/${sheet.id}`)}
         beside={
-          <Button
-            variant="outline-primary"
-            onClick={() => entry.set({ parts: [...parts, part(header, parts.length + 1)] })}
-          >
-            One part more
-          </Button>
+          <Quiet onClick={() => entry.set({ parts: [...parts, part(header, parts.length + 1)] })}>One part more</Quiet>
         }
         waits
       >

@@ -58,20 +58,17 @@ function Plan({ view }: { view: SamplingView }) {
           {...field('divider')}
           options={DIVIDERS.map((one) => [one, WORDS[one]] as const)}
         />
-        <TextField label="what is divided, g" figure inputMode="decimal" {...field('mass')} />
+        <TextField label="what is divided, g" figure {...field('mass')} />
         <TextField
           label="not below, g"
           figure
-          inputMode="decimal"
           {...field('target')}
           hint={TARGETS.flatMap(([key, words]) =>
             view.least[key] === undefined ? [] : [`${words} ${Number(view.least[key].toFixed(2))} g`],
           ).join(', ')}
         />
         {values.divider === 'rotary' && <TextField label="jars" figure inputMode="numeric" {...field('jars')} />}
-        {values.divider === 'spoon' && (
-          <TextField label="one level spoon, g" figure inputMode="decimal" {...field('spoon')} />
-        )}
+        {values.divider === 'spoon' && <TextField label="one level spoon, g" figure {...field('spoon')} />}
       </div>
       {typeof answer === 'string' && <p className="outside">{answer}</p>}
       {answer !== null && typeof answer === 'object' && <Way massG={task.massG} targetG={task.targetG} plan={answer} />}

@@ -1,12 +1,18 @@
 import { useState } from 'react';
-import { Button, Stack, Table } from 'react-bootstrap';
+import { Stack, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { LOOKS, newDrawSchema, primarySampleSchema, type PrimaryView, type SamplingView } from '@mercato/contract/sampling/sampling';
+import {
+  newDrawSchema,
+  primarySampleSchema,
+  type PrimaryView,
+  type SamplingView,
+} from '@mercato/contract/sampling/sampling';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
@@ -87,9 +93,7 @@ export function DrawSection({ view }: { view: SamplingView }) {
               Sheet on paper
             </Link>
             {may('sampling.write') && !again && !view.composite && !view.submitted && (
-              <Button variant="outline-primary" onClick={() => setAgain(true)}>
-                Draw anew …
-              </Button>
+              <Quiet onClick={() => setAgain(true)}>Draw anew …</Quiet>
             )}
           </Stack>
           {draw.earlier.map((one, i) => (
@@ -164,7 +168,7 @@ function CorrectionForm({ drawId, one, taken }: CorrectionFormProps) {
     <EntryForm entry={entry} send="Correct the sample" quiet waits>
       <div className="fields w-text">
         <Field entry={entry} name="mass.text" path={['mass.text', 'mass']} label={`mass, ${taken.mass?.unit ?? 'g'}`} />
-        <Field entry={entry} name="look" options={LOOKS.map((look) => [look, look] as const)} />
+        <Field entry={entry} name="look" />
         <Field entry={entry} name="note" />
         <Field entry={entry} name="reason" />
       </div>

@@ -1,9 +1,8 @@
 import { useId } from 'react';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { ENDS, type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
+import { type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
-import { DIVIDERS } from '@mercato/core/sampling/dividers';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -72,14 +71,14 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
       {what === 'open' && <Field entry={entry} name="intact" />}
       {what === 'divide' && (
         <>
-          <Field entry={entry} name="divider" options={DIVIDERS.map((one) => [one, one] as const)} />
+          <Field entry={entry} name="divider" />
           <Field entry={entry} name="first.text" />
           <Field entry={entry} name="second.text" />
         </>
       )}
       {what === 'finish' && (
         <>
-          <Field entry={entry} name="how" options={ENDS.map((one) => [one, one] as const)} />
+          <Field entry={entry} name="how" />
           {weighed && (
             <>
               <Field

@@ -1,9 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { heterogeneityCorrectionSchema, type HeterogeneityView, newHeterogeneityTestSchema } from '@mercato/contract/sampling/heterogeneity';
+import {
+  heterogeneityCorrectionSchema,
+  type HeterogeneityView,
+  newHeterogeneityTestSchema,
+} from '@mercato/contract/sampling/heterogeneity';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { nextWords } from '@mercato/contract/words/next';
@@ -13,6 +17,7 @@ import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
@@ -95,9 +100,9 @@ function Test({ test, lot, show }: TestProps) {
       <p>
         {judged.map(([name, title, one]) => (
           <span key={name} className="me-4">
-            <Button variant="link" className="opens fig fs-3" onClick={() => show({ title, verdict: one })}>
+            <Inline className="opens fig fs-3" onClick={() => show({ title, verdict: one })}>
               {name} {one.measured === null ? '—' : Number(one.measured.toPrecision(3))}
-            </Button>{' '}
+            </Inline>{' '}
             {one.limit !== null && <span className="soft">at most {Number(one.limit.toPrecision(3))}</span>}{' '}
             <VerdictMark mark={one.outcome} word />
           </span>

@@ -1,9 +1,10 @@
 import { proxy } from 'comlink';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { Button, ProgressBar, Stack } from 'react-bootstrap';
+import { ProgressBar, Stack } from 'react-bootstrap';
 import type { HeterogeneityView } from '@mercato/contract/sampling/heterogeneity';
 import { percentOf } from '@mercato/contract/words/figures';
 import type { PowerPoint } from '@mercato/core/sampling/heterogeneityPower';
+import { Quiet, Small } from '../ui/Buttons.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import { useStatistics } from './useStatistics.ts';
 
@@ -65,22 +66,18 @@ export function Power({ test }: { test: HeterogeneityView }) {
             {/* By itself the bar would put its name on what only surrounds it. */}
             <ProgressBar isChild now={share} max={1} label={`${percentOf(share)} %`} aria-label="simulated" />
           </div>
-          <Button
-            size="sm"
-            variant="outline-primary"
+          <Small
             onClick={() => {
               stop();
               setShare(undefined);
             }}
           >
             Stop
-          </Button>
+          </Small>
         </Stack>
       ) : (
         <Stack direction="horizontal" gap={2} className="actions">
-          <Button variant="outline-primary" onClick={() => void run()}>
-            {points ? 'Simulate again' : 'Simulate'}
-          </Button>
+          <Quiet onClick={() => void run()}>{points ? 'Simulate again' : 'Simulate'}</Quiet>
           <span className="soft">
             {RUNS} lots for each true difference, {test.results.length} containers each
           </span>

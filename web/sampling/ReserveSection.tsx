@@ -1,11 +1,12 @@
 import { useState } from 'react';
-import { Button, Stack } from 'react-bootstrap';
+import { Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newReserveSchema } from '@mercato/contract/sampling/vessels';
 import { shortDay, useSession } from '../api/session.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -41,11 +42,7 @@ export function ReserveSection({ view }: { view: SamplingView }) {
         <ReserveForm view={view} today={session.today} leave={() => setKeeping(false)} />
       ) : (
         <Stack direction="horizontal" gap={2} className="actions">
-          {may('sampling.write') && (
-            <Button variant="outline-primary" onClick={() => setKeeping(true)}>
-              Keep a reserve …
-            </Button>
-          )}
+          {may('sampling.write') && <Quiet onClick={() => setKeeping(true)}>Keep a reserve …</Quiet>}
           <Link to={`/lots/${lot.id}/vessels`}>All vessels of the lot, and who has them</Link>
         </Stack>
       )}

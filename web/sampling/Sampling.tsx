@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
@@ -12,6 +11,7 @@ import { useSession } from '../api/session.tsx';
 import { KindFigures } from '../register/KindFigures.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { Slip, VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
@@ -58,9 +58,9 @@ export default function Sampling() {
       <h2 className="mt-4">Primary samples</h2>
       {plan ? (
         <p>
-          <Button variant="link" className="opens fig fs-1" onClick={() => setShown('plan')}>
+          <Inline className="opens fig fs-1" onClick={() => setShown('plan')}>
             {plan.primarySamples}
-          </Button>{' '}
+          </Inline>{' '}
           {plan.containersToSample !== null && <>from {plan.containersToSample} containers. </>}
           <span className="soft">{planReasonWords(plan.why)}</span>
         </p>
@@ -74,15 +74,14 @@ export default function Sampling() {
       {data.largestLot && (
         <p>
           <VerdictMark mark={data.largestLot.outcome} />{' '}
-          <Button
-            variant="link"
+          <Inline
             className="opens"
             onClick={() => {
               if (data.largestLot) setShown({ title: 'size of the lot', verdict: data.largestLot });
             }}
           >
             {nextWords(data.largestLot.next)}
-          </Button>
+          </Inline>
         </p>
       )}
 

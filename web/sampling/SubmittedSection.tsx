@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { Button, Stack, Table } from 'react-bootstrap';
+import { Stack, Table } from 'react-bootstrap';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { type SamplingView, submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -33,13 +34,12 @@ export function SubmittedSection({ view: data, show: setShown }: { view: Samplin
               <tr>
                 <td>mass</td>
                 <td className="fig">
-                  <Button
-                    variant="link"
+                  <Inline
                     className="opens"
                     onClick={() => setShown({ title: 'submitted sample', verdict: submitted.massVerdict })}
                   >
                     {submitted.vessel.mass?.text} {submitted.vessel.mass?.unit}
-                  </Button>
+                  </Inline>
                 </td>
                 <td>
                   <VerdictMark mark={submitted.massVerdict.outcome} word /> <Earlier field={submitted.fields.mass} />
@@ -49,8 +49,7 @@ export function SubmittedSection({ view: data, show: setShown }: { view: Samplin
                 <td>primary samples taken</td>
                 <td className="fig">
                   {submitted.primaryVerdict ? (
-                    <Button
-                      variant="link"
+                    <Inline
                       className="opens"
                       onClick={() => {
                         if (submitted.primaryVerdict)
@@ -58,7 +57,7 @@ export function SubmittedSection({ view: data, show: setShown }: { view: Samplin
                       }}
                     >
                       {submitted.fields.primarySamples?.text}
-                    </Button>
+                    </Inline>
                   ) : (
                     submitted.fields.primarySamples?.text
                   )}
@@ -102,9 +101,7 @@ export function SubmittedSection({ view: data, show: setShown }: { view: Samplin
           />
           {may('sampling.write') && (
             <Stack direction="horizontal" gap={2} className="actions">
-              <Button variant="outline-primary" onClick={() => setEditing(true)}>
-                Correct
-              </Button>
+              <Quiet onClick={() => setEditing(true)}>Correct</Quiet>
             </Stack>
           )}
         </>

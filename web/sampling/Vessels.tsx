@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Stack, Table } from 'react-bootstrap';
+import { Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
@@ -11,6 +11,7 @@ import { linkTo, reading } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { Station } from '../ui/Station.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -60,9 +61,9 @@ export default function Vessels() {
                 {poured.length > 0 && (
                   <tr className="gone">
                     <td>
-                      <Button variant="link" className="opens" aria-expanded={all} onClick={() => setAll(!all)}>
+                      <Inline className="opens" aria-expanded={all} onClick={() => setAll(!all)}>
                         {poured.length} primary samples
-                      </Button>
+                      </Inline>
                     </td>
                     <td className="num">
                       {poured.every((one) => one.mass)
@@ -134,9 +135,9 @@ function Row({ node, depth, at, open }: RowProps) {
             └{' '}
           </span>
         )}
-        <Button variant="link" className="opens fig" aria-pressed={at} onClick={open}>
+        <Inline className="opens fig" aria-pressed={at} onClick={open}>
           {node.code}
-        </Button>{' '}
+        </Inline>{' '}
         {nameOf(node)}
       </td>
       <td className="num">

@@ -9,6 +9,7 @@ import { useOutbox } from '../api/outbox.ts';
 import { passOn, reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet, Small } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { useKeys } from '../ui/keys.tsx';
@@ -131,14 +132,7 @@ function Between({ view, draw, personId }: BetweenProps) {
             }
           />
           <div className="walk-other two">
-            <TextField
-              label="mass, g (if weighed)"
-              figure
-              inputMode="decimal"
-              value={mass}
-              onChange={setMass}
-              fault={fault}
-            />
+            <TextField label="mass, g (if weighed)" figure value={mass} onChange={setMass} fault={fault} />
             <TextField label="note" value={note} onChange={setNote} />
           </div>
         </>
@@ -156,9 +150,7 @@ function Between({ view, draw, personId }: BetweenProps) {
       {refused.map((one) => (
         <p key={one.id} className="outside">
           Container {one.subject.split(' ')[1]} was not taken by the server: {one.refused}{' '}
-          <Button size="sm" variant="outline-primary" onClick={() => void outbox.drop(one)}>
-            Let it go
-          </Button>
+          <Small onClick={() => void outbox.drop(one)}>Let it go</Small>
         </p>
       ))}
       <p className="d-flex justify-content-between mt-3 mb-1 mx-0">
@@ -214,13 +206,11 @@ function Container({ draw, next, take, later }: ContainerProps) {
       </Button>
       <div className="walk-other">
         {LOOK_WORDS.map(([look, words]) => (
-          <Button key={look} variant="outline-primary" onClick={() => take(look)}>
+          <Quiet key={look} onClick={() => take(look)}>
             {words}
-          </Button>
+          </Quiet>
         ))}
-        <Button variant="outline-primary" onClick={later}>
-          Later
-        </Button>
+        <Quiet onClick={later}>Later</Quiet>
       </div>
     </>
   );

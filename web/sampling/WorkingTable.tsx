@@ -1,6 +1,7 @@
-import { Button, Table } from 'react-bootstrap';
+import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { Inline } from '../ui/Buttons.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import type { Shown } from './shown.ts';
@@ -30,13 +31,9 @@ export function WorkingTable({ view: data, show: setShown }: WorkingTableProps) 
                     <Link to={`/lots/${lot}/${vessel.purpose ?? 'sampling'}`}>{vessel.purpose?.replace('-', ' ')}</Link>
                   </td>
                   <td className="num">
-                    <Button
-                      variant="link"
-                      className="opens"
-                      onClick={() => setShown({ title: 'working sample', verdict })}
-                    >
+                    <Inline className="opens" onClick={() => setShown({ title: 'working sample', verdict })}>
                       {vessel.mass?.text} {vessel.mass?.unit}
-                    </Button>
+                    </Inline>
                   </td>
                   <td>
                     <VerdictMark mark={verdict.outcome} word />

@@ -87,7 +87,7 @@ function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps) {
   });
   const { faults, found } = work(values, how);
   const line = (key: keyof typeof values, label: string, hint?: string) => (
-    <TextField label={label} figure inputMode="decimal" hint={hint} {...field(key)} fault={faults[key]} />
+    <TextField label={label} figure hint={hint} {...field(key)} fault={faults[key]} />
   );
   const unit = values.massUnit as MassUnit;
   const mass = (grams: number) => {

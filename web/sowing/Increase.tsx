@@ -55,7 +55,7 @@ export default function Increase() {
       resownShare: is('resown') / 100,
     });
   const line = (key: keyof typeof values, label: string, hint?: string) => (
-    <TextField label={label} figure inputMode="decimal" hint={hint} {...field(key)} fault={faults[key]} />
+    <TextField label={label} figure hint={hint} {...field(key)} fault={faults[key]} />
   );
   const seasons = (n: number | null) =>
     n === null ? 'never, as things are' : `${n} ${n === 1 ? 'season' : 'seasons'}`;

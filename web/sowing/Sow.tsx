@@ -62,7 +62,7 @@ function Sowing({ initial, left, about }: SowingProps) {
   const { values, field } = useLines<Typed>({ ...initial, plants: '40', chance: '90', emergence: '100', cells: '' });
   const { faults, answer } = work(values);
   const line = (key: keyof Typed, label: string, hint?: string) => (
-    <TextField label={label} figure inputMode="decimal" hint={hint} {...field(key)} fault={faults[key]} />
+    <TextField label={label} figure hint={hint} {...field(key)} fault={faults[key]} />
   );
   return (
     <Station

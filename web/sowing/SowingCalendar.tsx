@@ -10,6 +10,7 @@ import { addDays } from '@mercato/core/units/days';
 import { linkTo, reading, send } from '../api/routes.ts';
 import { dueWords, shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -126,9 +127,9 @@ function Plan({ plan, today, change }: PlanProps) {
       {plan.note && <p>{plan.note}</p>}
       {change && (
         <p>
-          <Button variant="link" aria-label={`change ${plan.kind}`} onClick={change}>
+          <Inline aria-label={`change ${plan.kind}`} onClick={change}>
             change
-          </Button>{' '}
+          </Inline>{' '}
           <Link to={plan.packet ? `/store/rounds/new?packets=${plan.packet.id}` : '/store/rounds/new'}>
             start a round
           </Link>{' '}

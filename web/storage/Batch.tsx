@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { type BatchEntry, batchEntrySchema, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
 import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
@@ -13,6 +12,7 @@ import { reading, send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -142,12 +142,7 @@ const timeBody = ({ seenTime, ...day }: TimeLines, today: string): SeenAt => ({
 
 function When({ entry }: { entry: Entry<TimeLines> }) {
   const [open, setOpen] = useState(false);
-  if (!open)
-    return (
-      <Button variant="link" onClick={() => setOpen(true)}>
-        it was not just now
-      </Button>
-    );
+  if (!open) return <Inline onClick={() => setOpen(true)}>it was not just now</Inline>;
   return (
     <>
       <Field

@@ -63,7 +63,6 @@ export default function DryEnough() {
     <TextField
       label={label}
       figure
-      inputMode="decimal"
       hint={hint}
       {...field(key)}
       fault={fault?.key === key ? fault.message : undefined}

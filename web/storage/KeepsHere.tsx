@@ -104,7 +104,6 @@ export function KeepsHere({ air: mean }: KeepsHereProps) {
         <TextField
           label="moisture of the seed, %"
           figure
-          inputMode="decimal"
           placeholder={moisture === null ? '' : moisture.toFixed(1)}
           hint={
             values.moisture.trim() === ''
@@ -117,7 +116,6 @@ export function KeepsHere({ air: mean }: KeepsHereProps) {
         <TextField
           label="alive at the start, %"
           figure
-          inputMode="decimal"
           {...field('alive')}
           fault={alive > 50 && alive < 100 ? undefined : 'between 50 and 100'}
         />

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { newBatchSchema } from '@mercato/contract/storage/batches';
 import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
@@ -17,6 +17,7 @@ import { reading } from '../api/routes.ts';
 import { placeChoices, usePlaces } from '../store/data.ts';
 import { harvestWords } from '../store/words.ts';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
@@ -207,14 +208,13 @@ function ChoosePackets({ found, chosen, choose, sought, seek, fault }: ChoosePac
       {chosen.length > 0 && (
         <p>
           {chosen.map((one) => (
-            <Button
+            <Inline
               key={one.id}
-              variant="link"
               aria-label={`not ${one.words}`}
               onClick={() => choose(chosen.filter((other) => other.id !== one.id))}
             >
               {one.words} ×
-            </Button>
+            </Inline>
           ))}
         </p>
       )}
@@ -232,13 +232,9 @@ function ChoosePackets({ found, chosen, choose, sought, seek, fault }: ChoosePac
           return (
             <li key={one.id}>
               <span>
-                <Button
-                  variant="link"
-                  aria-label={`add ${words}`}
-                  onClick={() => choose([...chosen, { id: one.id, words }])}
-                >
+                <Inline aria-label={`add ${words}`} onClick={() => choose([...chosen, { id: one.id, words }])}>
                   <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
-                </Button>
+                </Inline>
                 <small className="soft d-block">{one.place.join(' › ')}</small>
               </span>
               <span className="code">{one.code}</span>

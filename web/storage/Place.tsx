@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { Button, Stack } from 'react-bootstrap';
+import { Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
@@ -14,6 +14,7 @@ import { send } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { useKeepFile } from '../store/keepFile.ts';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { toast } from '../ui/Toasts.tsx';
@@ -113,20 +114,10 @@ export default function Place() {
       </p>
       {writes && doing === null && (
         <Stack direction="horizontal" gap={2} className="actions">
-          <Button variant="outline-primary" onClick={begin('door')}>
-            Door was opened
-          </Button>
-          <Button variant="outline-primary" onClick={begin('reading')}>
-            Read a dial
-          </Button>
-          {care.logger !== '' && (
-            <Button variant="outline-primary" onClick={() => void askLogger()}>
-              Ask the logger
-            </Button>
-          )}
-          <Button variant="outline-primary" onClick={begin('climate')}>
-            Band and logger
-          </Button>
+          <Quiet onClick={begin('door')}>Door was opened</Quiet>
+          <Quiet onClick={begin('reading')}>Read a dial</Quiet>
+          {care.logger !== '' && <Quiet onClick={() => void askLogger()}>Ask the logger</Quiet>}
+          <Quiet onClick={begin('climate')}>Band and logger</Quiet>
           <span>
             <FileField
               label="file of a logger"

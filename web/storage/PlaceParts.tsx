@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Stack } from 'react-bootstrap';
+import { Stack } from 'react-bootstrap';
 import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/air/placeBook';
 import { lasted } from '../air/careData.ts';
 import { send } from '../api/routes.ts';
 import { shortDay, shortInstant } from '../api/session.tsx';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { Strike } from '../ui/Strike.tsx';
 import { useNow } from '../ui/now.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -114,11 +115,7 @@ interface DesiccantProps {
 
 export function Desiccant({ care: { desiccant }, begin, press }: DesiccantProps) {
   const now = useNow();
-  const fresh = begin && (
-    <Button variant="link" onClick={begin}>
-      {desiccant ? 'put fresh in' : 'put desiccant in'}
-    </Button>
-  );
+  const fresh = begin && <Inline onClick={begin}>{desiccant ? 'put fresh in' : 'put desiccant in'}</Inline>;
   if (!desiccant) return <p className="soft">No desiccant lies in it. {fresh}</p>;
   const due = Date.parse(desiccant.dueAt) <= now;
   return (
@@ -135,13 +132,11 @@ export function Desiccant({ care: { desiccant }, begin, press }: DesiccantProps)
         <Stack direction="horizontal" gap={2} className="actions">
           <span>It looks</span>
           {DESICCANT_STATES.map((state) => (
-            <Button key={state} variant="outline-primary" onClick={() => press({ what: 'seen', state })}>
+            <Quiet key={state} onClick={() => press({ what: 'seen', state })}>
               {state}
-            </Button>
+            </Quiet>
           ))}
-          <Button variant="outline-primary" onClick={() => press({ what: 'no desiccant' })}>
-            taken out
-          </Button>
+          <Quiet onClick={() => press({ what: 'no desiccant' })}>taken out</Quiet>
         </Stack>
       )}
       <p className="caution">

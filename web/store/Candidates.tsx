@@ -32,7 +32,6 @@ export default function Candidates() {
     <TextField
       label={label}
       figure
-      inputMode="decimal"
       {...field(key)}
       fault={values[key].trim() !== '' && understood === null ? 'a number that a place on earth has' : undefined}
     />

@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { Button, Form, Stack, Table } from 'react-bootstrap';
+import { Form, Stack, Table } from 'react-bootstrap';
 import { sampleWords } from '@mercato/contract/store/listWords';
 import type { AnyColumn, ListView } from '@mercato/contract/store/lists';
 import { LIST_COLUMNS } from '@mercato/core/store/list/columns';
 import { CLIMATE_COLUMNS } from '@mercato/core/store/list/readClimateLog';
+import { Quiet } from '../ui/Buttons.tsx';
 import { Heads } from '../ui/Heads.tsx';
 import { Trouble } from '../ui/fields.tsx';
 import type { Say } from './ListQuestions.tsx';
@@ -54,9 +55,9 @@ export function Columns({ list, say }: { list: ListView; say: Say }) {
       {saved && !unsaid && asked && <Trouble text={asked.samples.map(sampleWords).join('; ')} />}
       {!saved && (
         <Stack direction="horizontal" gap={2} className="actions">
-          <Button variant="outline-primary" disabled={unsaid} onClick={() => say({ columns })}>
+          <Quiet disabled={unsaid} onClick={() => say({ columns })}>
             The columns are so
-          </Button>
+          </Quiet>
           {unsaid && <span className="soft">each column is something, or is left out</span>}
         </Stack>
       )}

@@ -1,8 +1,9 @@
 import { useMemo, useState } from 'react';
-import { Button, Form, Table } from 'react-bootstrap';
+import { Form, Table } from 'react-bootstrap';
 import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
 import { shortInstant } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { Heads } from '../ui/Heads.tsx';
 import type { Column } from '../ui/listColumn.ts';
@@ -42,13 +43,12 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }) {
                 <td>{listFaultWords(one.message)}</td>
                 <td>
                   {say && (
-                    <Button
-                      variant="link"
+                    <Inline
                       aria-label={`leave line ${one.line} out`}
                       onClick={() => say(({ leftOut }) => ({ leftOut: [...new Set([...leftOut, one.line])] }))}
                     >
                       leave it out
-                    </Button>
+                    </Inline>
                   )}
                 </td>
               </tr>
@@ -58,9 +58,7 @@ export function Faults({ list, say }: { list: ListView; say: Say | null }) {
       </div>
       {list.faults.length < list.faultCount && <p className="soft">The first {list.faults.length} are shown.</p>}
       {say && list.what === 'climate' && (
-        <Button variant="link" onClick={() => say({ withoutBroken: true })}>
-          leave all broken lines out
-        </Button>
+        <Inline onClick={() => say({ withoutBroken: true })}>leave all broken lines out</Inline>
       )}
     </>
   );

@@ -1,12 +1,18 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
-import { DELIMITER_WORDS, ENCODING_WORDS, listFaultWords, questionWords, sampleWords } from '@mercato/contract/store/listWords';
+import {
+  DELIMITER_WORDS,
+  ENCODING_WORDS,
+  listFaultWords,
+  questionWords,
+  sampleWords,
+} from '@mercato/contract/store/listWords';
 import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
 import { type ClimateAsk, CLOCKS, DEGREES } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
 import { writtenFigure } from '@mercato/core/units/writtenFigure';
+import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { ChoiceField } from '../ui/fields.tsx';
 
 /** Changes how a list is read, from how it is read now. */
@@ -88,12 +94,9 @@ export function Headings({ list, say }: { list: ListView; say: Say }) {
           ]}
         />
       </div>
-      <Button
-        variant="outline-primary"
-        onClick={() => say({ headings: { line: Number(line), lines: Number(lines) as 0 | 1 | 2 }, columns: [] })}
-      >
+      <Quiet onClick={() => say({ headings: { line: Number(line), lines: Number(lines) as 0 | 1 | 2 }, columns: [] })}>
         The headings are so
-      </Button>
+      </Quiet>
     </fieldset>
   );
 }
@@ -210,26 +213,21 @@ export function Answered({ list, say }: { list: ListView; say: Say }) {
       {said.map((one) => (
         <span key={one}>
           {ANSWERS[one]}: <b>{list.reading[one]}</b>{' '}
-          <Button variant="link" aria-label={`ask again about ${ANSWERS[one]}`} onClick={() => say({ [one]: null })}>
+          <Inline aria-label={`ask again about ${ANSWERS[one]}`} onClick={() => say({ [one]: null })}>
             ask again
-          </Button>{' '}
+          </Inline>{' '}
         </span>
       ))}
       {list.reading.withoutBroken && (
         <span>
-          broken lines are left out{' '}
-          <Button variant="link" onClick={() => say({ withoutBroken: false })}>
-            show them
-          </Button>{' '}
+          broken lines are left out <Inline onClick={() => say({ withoutBroken: false })}>show them</Inline>{' '}
         </span>
       )}
       {mended > 0 && <span>{mended} cells put right </span>}
       {list.reading.leftOut.length > 0 && (
         <span>
           lines {list.reading.leftOut.join(', ')} left out{' '}
-          <Button variant="link" onClick={() => say({ leftOut: [] })}>
-            take them back
-          </Button>
+          <Inline onClick={() => say({ leftOut: [] })}>take them back</Inline>
         </span>
       )}
     </p>

@@ -8,6 +8,7 @@ import { Refused } from '../api/client.ts';
 import { linkTo } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Quiet } from '../ui/Buttons.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { useNow } from '../ui/now.ts';
@@ -134,11 +135,7 @@ export default function Packet() {
         <p>
           <b>{COMES_TRUE[of.comesTrue.answer]}</b>: {of.comesTrue.reasons.map(trueReasonWords).join('; ')}.
         </p>
-        {writes && doing === null && (
-          <Button variant="outline-primary" onClick={() => setDoing('harvest')}>
-            What is known of this harvest
-          </Button>
-        )}
+        {writes && doing === null && <Quiet onClick={() => setDoing('harvest')}>What is known of this harvest</Quiet>}
         {doing === 'harvest' && <HarvestForm key={of.version} packet={data} leave={leave} />}
         {of.earlier.map((one) => (
           <p key={one.version} className="soft">

@@ -4,7 +4,6 @@ import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PacketAct, packetActSchema, type PacketView } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { packetLineWords } from '@mercato/contract/store/words';
-import { USES } from '@mercato/core/store/packetBook';
 import { send } from '../api/routes.ts';
 import { shortDay, shortInstant } from '../api/session.tsx';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
@@ -63,7 +62,7 @@ export function ActForm({ packet, doing, leave }: ActFormProps) {
       )}
       {doing === 'take' && (
         <>
-          <Field entry={entry} name="use" options={USES.map((one) => [one, one] as const)} />
+          <Field entry={entry} name="use" />
           <Field entry={entry} name="to" />
           {(packet.busy || entry.fault('anyway')) && <Field entry={entry} name="anyway" />}
         </>

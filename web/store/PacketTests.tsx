@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
@@ -10,6 +9,7 @@ import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
 import { type TriedBag, triedWords } from '@mercato/contract/words/bags';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -52,22 +52,16 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
             </span>{' '}
             {one.bagId !== null && <Link to={`/store/bags/${one.bagId}`}>its bag</Link>}
             {writes && writing === null && one.bagId === null && one.superseded === null && (
-              <Button
-                variant="link"
-                aria-label={`put right ${one.hits} of ${one.seeds}`}
-                onClick={() => setWriting(one)}
-              >
+              <Inline aria-label={`put right ${one.hits} of ${one.seeds}`} onClick={() => setWriting(one)}>
                 put right
-              </Button>
+              </Inline>
             )}
           </li>
         ))}
       </ul>
       {writes && writing === null && (
         <p>
-          <Button variant="link" onClick={() => setWriting('new')}>
-            write a test down
-          </Button>{' '}
+          <Inline onClick={() => setWriting('new')}>write a test down</Inline>{' '}
           <Link to={`/store/rounds/new?packets=${packet.id}`}>start a round</Link>{' '}
           <Link to="/store/compare">float, towel and field</Link>
         </p>

@@ -3,11 +3,19 @@ import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
-import { newPlaceSchema, PLACE_KINDS, placeChangeSchema, type PlaceKind, type PlaceList, type PlaceView } from '@mercato/contract/store/packets';
+import {
+  newPlaceSchema,
+  PLACE_KINDS,
+  placeChangeSchema,
+  type PlaceKind,
+  type PlaceList,
+  type PlaceView,
+} from '@mercato/contract/store/packets';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Strike } from '../ui/Strike.tsx';
@@ -46,20 +54,15 @@ export default function Places() {
               </Link>
               {may('store.write') && (
                 <span>
-                  <Button
-                    variant="link"
+                  <Inline
                     aria-label={`put a place into ${one.name}`}
                     onClick={() => setWriting({ what: 'new', parentId: one.id })}
                   >
                     add inside
-                  </Button>{' '}
-                  <Button
-                    variant="link"
-                    aria-label={`change ${one.name}`}
-                    onClick={() => setWriting({ what: 'change', place: one })}
-                  >
+                  </Inline>{' '}
+                  <Inline aria-label={`change ${one.name}`} onClick={() => setWriting({ what: 'change', place: one })}>
                     change
-                  </Button>{' '}
+                  </Inline>{' '}
                   {one.packetsWithin === 0 && !data.places.some((other) => other.parentId === one.id) && (
                     <Strike
                       what={one.name}

@@ -1,11 +1,12 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Form } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import type { PacketBrief } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Choices, PageNav } from '../ui/Choices.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { Pages } from '../ui/Pages.tsx';
@@ -128,9 +129,7 @@ export default function Store() {
       {here && (
         <p>
           In <b>{here.path.join(' › ')}</b> <Link to={`/store/places/${here.id}`}>its air, door and desiccant</Link>{' '}
-          <Button variant="link" onClick={() => change({ place: '', page: '' })}>
-            the whole store
-          </Button>
+          <Inline onClick={() => change({ place: '', page: '' })}>the whole store</Inline>
         </p>
       )}
       {data?.rows.length === 0 && (

@@ -1,12 +1,13 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Camera, LogOut, Menu, Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
-import { Button, Form, Nav, Navbar, Offcanvas } from 'react-bootstrap';
+import { Form, Nav, Navbar, Offcanvas } from 'react-bootstrap';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { useStation } from '../register/station.ts';
+import { Inline } from './Buttons.tsx';
 import type { Scan } from './scan.tsx';
 
 const PLACES = [
@@ -92,9 +93,9 @@ function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCam
           if (event.key === 'Escape') scan.giveBack();
         }}
       />
-      <Button variant="link" aria-label="camera" title="camera" onClick={openCamera}>
+      <Inline aria-label="camera" title="camera" onClick={openCamera}>
         <Camera size={18} aria-hidden />
-      </Button>
+      </Inline>
     </Form>
   );
 }
@@ -109,9 +110,9 @@ function SignOut() {
     void navigate('/sign-in');
   };
   return (
-    <Button variant="link" aria-label="sign out" title="sign out" onClick={() => void signOut()}>
+    <Inline aria-label="sign out" title="sign out" onClick={() => void signOut()}>
       <LogOut size={17} aria-hidden />
-    </Button>
+    </Inline>
   );
 }
 
@@ -125,8 +126,8 @@ export function ThemeSwitch() {
     setTheme(other);
   };
   return (
-    <Button variant="link" aria-label={other} title={other} onClick={turn}>
+    <Inline aria-label={other} title={other} onClick={turn}>
       {other === 'dark' ? <Moon size={17} aria-hidden /> : <Sun size={17} aria-hidden />}
-    </Button>
+    </Inline>
   );
 }

@@ -1,8 +1,23 @@
-import { type ColumnDef, columnFilteringFeature, columnVisibilityFeature, createFilteredRowModel, createSortedRowModel, globalFilteringFeature, type Row, rowSortingFeature, sortFn_alphanumeric, sortFn_basic, type SortingState, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  type ColumnDef,
+  columnFilteringFeature,
+  columnVisibilityFeature,
+  createFilteredRowModel,
+  createSortedRowModel,
+  globalFilteringFeature,
+  type Row,
+  rowSortingFeature,
+  sortFn_alphanumeric,
+  sortFn_basic,
+  type SortingState,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3, Download } from 'lucide-react';
 import { type ComponentProps, type ReactNode, useMemo, useRef, useState } from 'react';
-import { Button, Dropdown, Form, Table } from 'react-bootstrap';
+import { Dropdown, Form, Table } from 'react-bootstrap';
+import { Inline } from './Buttons.tsx';
 import { useKept } from './kept.ts';
 import type { Column } from './listColumn.ts';
 
@@ -109,8 +124,7 @@ export function DataTable<T extends object>({
           </span>
         )}
         <ChooseColumns columns={columns} hidden={hidden} keep={keepHidden} />
-        <Button
-          variant="link"
+        <Inline
           title="export what is shown"
           aria-label="export what is shown"
           onClick={() =>
@@ -122,7 +136,7 @@ export function DataTable<T extends object>({
           }
         >
           <Download size={16} aria-hidden />
-        </Button>
+        </Inline>
       </div>
       {above}
       <Body
@@ -140,11 +154,11 @@ export function DataTable<T extends object>({
                   aria-sort={way === 'asc' ? 'ascending' : way === 'desc' ? 'descending' : undefined}
                 >
                   {header.column.getCanSort() ? (
-                    <Button variant="link" className="sorts" onClick={header.column.getToggleSortingHandler()}>
+                    <Inline className="sorts" onClick={header.column.getToggleSortingHandler()}>
                       {column?.head}
                       {way === 'asc' && <ArrowUp size={13} aria-hidden />}
                       {way === 'desc' && <ArrowDown size={13} aria-hidden />}
-                    </Button>
+                    </Inline>
                   ) : (
                     <span className={column?.silent ? 'visually-hidden' : undefined}>{column?.head}</span>
                   )}

@@ -1,5 +1,6 @@
 import { type JSX, type KeyboardEvent, type ReactNode, useLayoutEffect, useRef } from 'react';
 import { Button, Stack } from 'react-bootstrap';
+import { Quiet } from './Buttons.tsx';
 import type { Entry } from './entry.ts';
 import { Trouble } from './fields.tsx';
 
@@ -98,11 +99,7 @@ export function EntryForm({
             {send}
           </Button>
           {beside}
-          {leave && (
-            <Button variant="outline-primary" onClick={leave}>
-              Leave it
-            </Button>
-          )}
+          {leave && <Quiet onClick={leave}>Leave it</Quiet>}
         </Stack>
       )}
     </form>

@@ -1,5 +1,5 @@
 import { Component, type ReactNode } from 'react';
-import { Button } from 'react-bootstrap';
+import { Inline } from './Buttons.tsx';
 
 interface Props {
   /** The path of the page. */
@@ -31,9 +31,7 @@ export class PageFault extends Component<Props, State> {
         <h1>This page could not be shown</h1>
         <p>
           Its code may not have reached this machine. What you wrote down is kept, here or on the server.{' '}
-          <Button variant="link" onClick={() => location.reload()}>
-            load it again
-          </Button>
+          <Inline onClick={() => location.reload()}>load it again</Inline>
         </p>
       </main>
     );

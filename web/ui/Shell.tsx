@@ -1,9 +1,9 @@
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
-import { Button } from 'react-bootstrap';
 import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
 import { Bar } from './Bar.tsx';
+import { Inline } from './Buttons.tsx';
 import { Notice } from './Notice.tsx';
 import { Toasts } from './Toasts.tsx';
 import { KeyBoardFrame } from './keys.tsx';
@@ -52,14 +52,13 @@ export function Shell({ children }: { children: ReactNode }) {
       {trouble && (
         <Notice bad role="status" className="m-0">
           {trouble}{' '}
-          <Button
-            variant="link"
+          <Inline
             onClick={() =>
               void client.refetchQueries({ type: 'active', predicate: ({ state }) => state.status === 'error' })
             }
           >
             try again
-          </Button>
+          </Inline>
         </Notice>
       )}
       {newer && (

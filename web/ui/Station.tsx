@@ -1,6 +1,7 @@
 import { ReceiptText } from 'lucide-react';
 import { type MouseEvent, type ReactNode, useState, useSyncExternalStore } from 'react';
-import { Button, Offcanvas } from 'react-bootstrap';
+import { Offcanvas } from 'react-bootstrap';
+import { Quiet } from './Buttons.tsx';
 
 /** Below this the slip has no room beside the work. */
 const WIDE = '(min-width: 861px)';
@@ -45,9 +46,9 @@ export function Station({ slip, of = null, children }: StationProps) {
         <aside className="slip">{slip}</aside>
       ) : (
         <>
-          <Button variant="outline-primary" className="draws-slip" onClick={() => setOut(true)}>
+          <Quiet className="draws-slip" onClick={() => setOut(true)}>
             <ReceiptText size={18} aria-hidden /> Working
-          </Button>
+          </Quiet>
           <Offcanvas
             show={out}
             onHide={() => setOut(false)}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { Button, Stack } from 'react-bootstrap';
+import { Stack } from 'react-bootstrap';
+import { Inline, Quiet } from './Buttons.tsx';
 import { useAct } from './act.ts';
 import { TextField, Trouble } from './fields.tsx';
 
@@ -21,9 +22,9 @@ export function Strike({
   const { act, trouble } = useAct();
   if (reason === null)
     return (
-      <Button variant="link" aria-label={`${words} ${what}`} onClick={() => setReason('')}>
+      <Inline aria-label={`${words} ${what}`} onClick={() => setReason('')}>
         {words}
-      </Button>
+      </Inline>
     );
   return (
     <form
@@ -35,9 +36,7 @@ export function Strike({
       <Trouble text={trouble} />
       <TextField label={ask} value={reason} onChange={setReason} autoFocus />
       <Stack direction="horizontal" gap={2} className="actions">
-        <Button type="submit" variant="outline-primary">
-          {words === 'strike' ? 'Strike it' : words}
-        </Button>
+        <Quiet type="submit">{words === 'strike' ? 'Strike it' : words}</Quiet>
       </Stack>
     </form>
   );

@@ -53,7 +53,8 @@ export function TextField({
   figure?: boolean;
   autoFocus?: boolean;
   placeholder?: string;
-  inputMode?: 'decimal' | 'numeric';
+  /** Of a figure that is whole; others are decimal. */
+  inputMode?: 'numeric' | 'decimal' | undefined;
   disabled?: boolean;
 }) {
   const id = useId();
@@ -68,7 +69,7 @@ export function TextField({
         autoFocus={autoFocus}
         disabled={disabled}
         placeholder={placeholder}
-        inputMode={inputMode}
+        inputMode={inputMode ?? (figure ? 'decimal' : undefined)}
         autoComplete="off"
         list={list}
         aria-describedby={described(id, fault, hint)}

@@ -2,9 +2,9 @@ import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { Refused } from '../api/client.ts';
-import { useAct } from './act.ts';
 import { Pages } from './Pages.tsx';
 import { toast, Toasts } from './Toasts.tsx';
+import { useAct } from './act.ts';
 
 afterEach(cleanup);
 

@@ -2,8 +2,7 @@ import Joi from 'joi';
 import { type Air, type Alarm, ALARMS, type Band, type MeanAir } from '@mercato/core/air/air';
 import { TEMPERATURE_UNITS, type TemperatureUnit, toCelsius } from '@mercato/core/air/dial';
 import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/air/placeBook';
-import { form, objectOf, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
+import { eitherOf, form, objectOf, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
 import { portOfAddress, reason, text, wholeNumber, why } from '../http/fields.ts';
 import { typed } from '../http/typed.ts';
 import type { ListBrief } from '../store/lists.ts';
@@ -99,78 +98,43 @@ export interface DialReading {
   struck: string | null;
 }
 
-export const placeEntrySchema = Joi.alternatives()
-  .conditional('.what', {
-    switch: [
-      {
-        is: 'door',
-        then: Joi.object(
-          worded('placeEntry', {
-            what: 'door',
-            at: instant('when it was opened'),
-            minutes: Joi.number()
-              .greater(0)
-              .max(10_080)
-              .required()
-              .messages({ 'number.base': 'say how many minutes it stood open' }),
-            why: text(200, 0).required(),
-          }),
-        ),
-      },
-      {
-        is: 'desiccant',
-        then: Joi.object(
-          worded('placeEntry', {
-            what: 'desiccant',
-            stuff: oneOf(DESICCANTS),
-            massG: Joi.number()
-              .greater(0)
-              .max(100_000)
-              .required()
-              .messages({ 'number.base': 'say how many grams lie in it' }),
-            lookEveryDays: wholeNumber(1, 730),
-          }),
-        ),
-      },
-      {
-        is: 'seen',
-        then: Joi.object(
-          worded('placeEntry', {
-            what: 'seen',
-            state: oneOf(DESICCANT_STATES),
-          }),
-        ),
-      },
-      { is: 'no desiccant', then: Joi.object(worded('placeEntry', { what: 'no desiccant' })) },
-      {
-        is: 'alarm',
-        then: Joi.object(
-          worded('placeEntry', {
-            what: 'alarm',
-            alarm: oneOf(ALARMS),
-            from: instant('when it began'),
-            words: why('say what was done'),
-          }),
-        ),
-      },
-      {
-        is: 'strike',
-        then: Joi.object(
-          worded('placeEntry', {
-            what: 'strike',
-            line: wholeNumber(0, 1e6),
-            reason: why('say why it is struck'),
-          }),
-        ),
-      },
-    ],
-    otherwise: Joi.object(
-      worded('placeEntry', {
-        what: oneOf(['door', 'desiccant', 'seen', 'no desiccant', 'alarm', 'strike']),
-      }),
-    ).unknown(),
-  })
-  .required() as Joi.Schema<PlaceEntry>;
+export const placeEntrySchema: Joi.Schema<PlaceEntry> = eitherOf(
+  'what',
+  {
+    door: {
+      at: instant('when it was opened'),
+      minutes: Joi.number()
+        .greater(0)
+        .max(10_080)
+        .required()
+        .messages({ 'number.base': 'say how many minutes it stood open' }),
+      why: text(200, 0).required(),
+    },
+    desiccant: {
+      stuff: oneOf(DESICCANTS),
+      massG: Joi.number()
+        .greater(0)
+        .max(100_000)
+        .required()
+        .messages({ 'number.base': 'say how many grams lie in it' }),
+      lookEveryDays: wholeNumber(1, 730),
+    },
+    seen: {
+      state: oneOf(DESICCANT_STATES),
+    },
+    'no desiccant': {},
+    alarm: {
+      alarm: oneOf(ALARMS),
+      from: instant('when it began'),
+      words: why('say what was done'),
+    },
+    strike: {
+      line: wholeNumber(0, 1e6),
+      reason: why('say why it is struck'),
+    },
+  },
+  'placeEntry',
+);
 
 export interface AlarmView {
   alarm: Alarm;

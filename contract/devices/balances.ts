@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { CheckState } from '@mercato/core/devices/judgeBalance';
 import { lineReader } from '@mercato/core/devices/linePattern';
 import type { BalanceState } from '@mercato/core/devices/watchReadings';
-import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
+import { eitherOf, form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, portOfAddress, reason, refusal, text, wholeNumber } from '../http/fields.ts';
 
 /** How a balance is reached and read, and what is asked of it. */
@@ -71,34 +71,20 @@ export const newCheckSchema = form('newCheck', {
 });
 
 /** What a simulated balance is told; a real one has a pan. */
-export type BalanceAct =
-  { what: 'tare' } | { what: 'put'; grams: string } | { what: 'clear' } | { what: 'fault'; fault: string };
-export const balanceActSchema = Joi.alternatives()
-  .conditional('.what', {
-    switch: [
-      { is: 'tare', then: Joi.object({ what: Joi.valid('tare').required() }) },
-      {
-        is: 'put',
-        then: Joi.object({
-          what: Joi.valid('put').required(),
-          grams: Joi.string()
-            .pattern(/^-?\d{1,6}(\.\d{1,6})?$/)
-            .required()
-            .messages({ 'string.pattern.base': 'grams are a plain number such as 0.018' }),
-        }),
-      },
-      { is: 'clear', then: Joi.object({ what: Joi.valid('clear').required() }) },
-      {
-        is: 'fault',
-        then: Joi.object({
-          what: Joi.valid('fault').required(),
-          fault: oneOf(['draught', 'silence', 'garbage', 'drop']),
-        }),
-      },
-    ],
-    otherwise: Joi.object({ what: oneOf(['tare', 'put', 'clear', 'fault']) }).unknown(),
-  })
-  .required() as Joi.Schema<BalanceAct>;
+export type BalanceAct = ValueOf<typeof balanceActSchema>;
+export const balanceActSchema = eitherOf('what', {
+  tare: {},
+  put: {
+    grams: Joi.string()
+      .pattern(/^-?\d{1,6}(\.\d{1,6})?$/)
+      .required()
+      .messages({ 'string.pattern.base': 'grams are a plain number such as 0.018' }),
+  },
+  clear: {},
+  fault: {
+    fault: oneOf(['draught', 'silence', 'garbage', 'drop']),
+  },
+});
 
 export interface CheckView extends NewCheck {
   tolerance: string;

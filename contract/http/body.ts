@@ -40,3 +40,22 @@ export const objectOf = <K extends Keys>(keys: K): Joi.ObjectSchema<BodyOf<K>> =
 /** The same for a form, whose keys find their words under its name. */
 export const form = <K extends Keys>(name: string, keys: K): Joi.ObjectSchema<BodyOf<K>> =>
   objectOf(worded(name, keys));
+
+type Either<By extends string, K extends Readonly<Record<string, Keys>>> = {
+  [C in keyof K]: BodyOf<K[C] & Readonly<Record<By, Joi.StringSchema<C & string>>>>;
+}[keyof K];
+
+/** One of several bodies, as the key `by` says; in a form their keys find their words under its name. */
+export function eitherOf<const By extends string, K extends Readonly<Record<string, Keys>>>(
+  by: By,
+  bodies: K,
+  name?: string,
+): Joi.AlternativesSchema<Either<By, K>> {
+  const object = (keys: Keys) => Joi.object(name === undefined ? keys : worded(name, { ...keys }));
+  return Joi.alternatives()
+    .conditional(`.${by}`, {
+      switch: Object.entries(bodies).map(([is, keys]) => ({ is, then: object({ [by]: oneOf([is]), ...keys }) })),
+      otherwise: object({ [by]: oneOf(Object.keys(bodies)) }).unknown(),
+    })
+    .required() as Joi.AlternativesSchema<Either<By, K>>;
+}

@@ -58,7 +58,7 @@ export const newRoundSchema = form('newRound', {
     .required()
     .messages({ 'array.min': 'choose one packet at least' }),
   /** Why packets are opened although they dry, freeze or warm up. */
-  anyway: optional(anyway()),
+  anyway: anyway(),
 });
 
 /** One look at a bag: what is new since the look before, and how it stands. */

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { form, oneOf } from '../http/body.ts';
+import { eitherOf, form, oneOf, type ValueOf } from '../http/body.ts';
 import { text, why } from '../http/fields.ts';
 
 export const STATION_KINDS = ['bench', 'machine'] as const;
@@ -12,29 +12,14 @@ export const newStationSchema = form('newStation', {
 });
 
 /** What is done at a station: a vessel is put on it, a lot opened or closed, the machine cleaned down. */
-export type StationAct =
-  | { what: 'take'; code: string }
-  | { what: 'open'; lotId: string }
-  | { what: 'close' }
-  | { what: 'clean'; note: string };
+export type StationAct = ValueOf<typeof stationActSchema>;
 
-const act = (what: StationAct['what'], keys: Joi.PartialSchemaMap) => ({
-  is: what,
-  then: Joi.object({ what: Joi.string().valid(what).required(), ...keys }),
+export const stationActSchema = eitherOf('what', {
+  take: { code: Joi.string().max(20).required() },
+  open: { lotId: Joi.string().guid().required() },
+  close: {},
+  clean: { note: why('say how it was cleaned') },
 });
-export const stationActSchema = Joi.alternatives()
-  .conditional('.what', {
-    switch: [
-      act('take', { code: Joi.string().max(20).required() }),
-      act('open', { lotId: Joi.string().guid().required() }),
-      act('close', {}),
-      act('clean', {
-        note: why('say how it was cleaned'),
-      }),
-    ],
-    otherwise: Joi.object({ what: oneOf(['take', 'open', 'close', 'clean']) }).unknown(),
-  })
-  .required() as Joi.Schema<StationAct>;
 
 /** A lot as a station names it. */
 export interface StationLot {

@@ -1,7 +1,6 @@
 import Joi from 'joi';
 import { DIVIDERS } from '@mercato/core/sampling/dividers';
-import { form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
+import { eitherOf, form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { isoDate, mass, reason, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import type { LotBrief, VesselView } from '../register/lots.ts';
@@ -34,43 +33,25 @@ export const vesselMassSchema = form('vesselMass', { mass: mass('the mass'), rea
 
 export const VESSEL_EVENTS = ['hand-over', 'move', 'seal', 'open', 'divide', 'finish'] as const;
 
-const note = () => text(300, 0).required();
 const place = () => text(80).required().messages({ 'string.empty': 'say where it stands' });
-const event = <T extends NewVesselEvent['what']>(what: T, keys: Joi.PartialSchemaMap) => ({
-  is: what,
-  then: Joi.object(
-    worded('vesselEvent', { what: Joi.string().valid(what).required(), ...keys, note: note(), ...seenKeys }),
-  ),
-});
+const withNote = { note: text(300, 0).required(), ...seenKeys };
 
-export const vesselEventSchema = Joi.alternatives()
-  .conditional('.what', {
-    switch: [
-      event('hand-over', {
-        to: text(80).required().messages({ 'string.empty': 'say who takes it' }),
-        place: text(80, 0).required(),
-      }),
-      event('move', { place: place() }),
-      event('seal', { seal: text(40).required().messages({ 'string.empty': 'write the seal’s number' }) }),
-      event('open', { intact: Joi.boolean().required() }),
-      event('divide', {
-        divider: oneOf(DIVIDERS),
-        first: mass('the first half'),
-        second: mass('the second half'),
-      }),
-      event('finish', {
-        how: oneOf(ENDS),
-        rest: orNull(mass('what was left').optional()),
-        loss: mass('what was lost'),
-      }),
-    ],
-    otherwise: Joi.object(
-      worded('vesselEvent', {
-        what: oneOf(VESSEL_EVENTS),
-      }),
-    ).unknown(),
-  })
-  .required() as Joi.Schema<NewVesselEvent>;
+export const vesselEventSchema: Joi.Schema<NewVesselEvent> = eitherOf(
+  'what',
+  {
+    'hand-over': {
+      to: text(80).required().messages({ 'string.empty': 'say who takes it' }),
+      place: text(80, 0).required(),
+      ...withNote,
+    },
+    move: { place: place(), ...withNote },
+    seal: { seal: text(40).required().messages({ 'string.empty': 'write the seal’s number' }), ...withNote },
+    open: { intact: Joi.boolean().required(), ...withNote },
+    divide: { divider: oneOf(DIVIDERS), first: mass('the first half'), second: mass('the second half'), ...withNote },
+    finish: { how: oneOf(ENDS), rest: orNull(mass('what was left')), loss: mass('what was lost'), ...withNote },
+  },
+  'vesselEvent',
+);
 
 /** A vessel in the tree of its lot. */
 export interface VesselNode extends VesselView {

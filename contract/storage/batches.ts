@@ -2,10 +2,9 @@ import Joi from 'joi';
 import { type Batch, BATCHES, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/storage/dryEnough';
 import type { PlaceCare } from '../air/care.ts';
-import { type BodyOf, form, oneOf, orNull } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
+import { type BodyOf, eitherOf, form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { text, wholeNumber } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
 const figure = (least: number, most: number, words: string) =>
@@ -46,75 +45,43 @@ export const newBatchSchema = form('newBatch', newBatchKeys)
   .required();
 
 /** When something was measured, where that is not now: drying goes by the hour, so the time is said with the day. */
-export interface SeenAt extends SeenOn {
-  /** "18:30" by the clock of the laboratory. */
-  seenTime?: string;
-}
+export type SeenAt = BodyOf<typeof seenAtKeys>;
 const seenAtKeys = {
   ...seenKeys,
-  seenTime: Joi.string()
-    .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
-    .messages({ 'string.pattern.base': 'write the time as 18:30', 'string.empty': 'say at what time' })
-    .when('seenOn', { is: Joi.exist(), then: Joi.required(), otherwise: Joi.forbidden() })
-    .messages({ 'any.required': 'say at what time', 'any.unknown': 'say on which day' }),
+  /** "18:30" by the clock of the laboratory. */
+  seenTime: optional(
+    Joi.string()
+      .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+      .messages({ 'string.pattern.base': 'write the time as 18:30', 'string.empty': 'say at what time' })
+      .when('seenOn', { is: Joi.exist(), then: Joi.required(), otherwise: Joi.forbidden() })
+      .messages({ 'any.required': 'say at what time', 'any.unknown': 'say on which day' }),
+  ),
 };
 
-export type BatchEntry = SeenAt &
-  (
-    | { what: 'weighed'; massG: number }
-    | { what: 'moisture'; percent: number }
-    | { what: 'shut air'; percent: number }
-    | { what: 'ended'; words: string }
-  );
-export const batchEntrySchema = Joi.alternatives()
-  .conditional('.what', {
-    switch: [
-      {
-        is: 'weighed',
-        then: Joi.object(
-          worded('batchEntry', {
-            ...seenAtKeys,
-            what: 'weighed',
-            massG: Joi.number().greater(0).max(1e6).required().messages({ 'number.base': 'write its weight in grams' }),
-          }),
-        ),
-      },
-      {
-        is: 'moisture',
-        then: Joi.object(
-          worded('batchEntry', {
-            ...seenAtKeys,
-            what: 'moisture',
-            percent: Joi.number().greater(0).less(100).required().messages({ 'number.base': PERCENT }),
-          }),
-        ),
-      },
-      {
-        is: 'shut air',
-        then: Joi.object(
-          worded('batchEntry', {
-            ...seenAtKeys,
-            what: 'shut air',
-            percent: Joi.number()
-              .min(0)
-              .max(100)
-              .required()
-              .messages({ 'number.base': PERCENT, 'number.max': 'air holds no more than 100 %' }),
-          }),
-        ),
-      },
-      {
-        is: 'ended',
-        then: Joi.object(worded('batchEntry', { ...seenAtKeys, what: 'ended', words: text(300, 0).required() })),
-      },
-    ],
-    otherwise: Joi.object(
-      worded('batchEntry', {
-        what: oneOf(['weighed', 'moisture', 'shut air', 'ended']),
-      }),
-    ).unknown(),
-  })
-  .required() as Joi.Schema<BatchEntry>;
+export type BatchEntry = ValueOf<typeof batchEntrySchema>;
+export const batchEntrySchema = eitherOf(
+  'what',
+  {
+    weighed: {
+      ...seenAtKeys,
+      massG: Joi.number().greater(0).max(1e6).required().messages({ 'number.base': 'write its weight in grams' }),
+    },
+    moisture: {
+      ...seenAtKeys,
+      percent: Joi.number().greater(0).less(100).required().messages({ 'number.base': PERCENT }),
+    },
+    'shut air': {
+      ...seenAtKeys,
+      percent: Joi.number()
+        .min(0)
+        .max(100)
+        .required()
+        .messages({ 'number.base': PERCENT, 'number.max': 'air holds no more than 100 %' }),
+    },
+    ended: { ...seenAtKeys, words: text(300, 0).required() },
+  },
+  'batchEntry',
+);
 
 export interface BatchBrief {
   id: string;

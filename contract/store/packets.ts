@@ -1,10 +1,9 @@
 import Joi from 'joi';
 import type { Keeping, SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { type Amount, type PacketEntry, type Use, USES } from '@mercato/core/store/packetBook';
-import { type BodyOf, form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
-import { worded } from '../http/fieldWords.ts';
+import { type Amount, type PacketEntry, USES } from '@mercato/core/store/packetBook';
+import { type BodyOf, eitherOf, form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { isoDate, mass, reason, text, wholeNumber, why } from '../http/fields.ts';
-import { seenKeys, type SeenOn } from '../http/seen.ts';
+import { seenKeys } from '../http/seen.ts';
 import { accessionHeaderSchema, type AccessionView } from './accessions.ts';
 import type { TestLine } from './tests.ts';
 
@@ -123,60 +122,31 @@ export const packedSeedSchema = objectOf({
   .required();
 
 /** Why a packet is opened although it dries, freezes or warms up. */
-export const anyway = () => why('say why it is opened now').optional();
+export const anyway = () => optional(why('say why it is opened now'));
 
 /** What happens to a packet. */
-export type PacketAct =
-  | ({
-      what: 'take';
-      amount: Amount;
-      use: Use;
-      to?: string;
-      /** Why it is opened although it dries, freezes or warms up. */
-      anyway?: string;
-    } & SeenOn)
-  | ({ what: 'count'; amount: Amount } & SeenOn)
-  | ({ what: 'move'; placeId: string | null } & SeenOn)
-  | { what: 'strike'; line: number; reason: string };
+export type PacketAct = ValueOf<typeof packetActSchema>;
 
-export const packetActSchema = Joi.alternatives()
-  .conditional('.what', {
-    switch: [
-      {
-        is: 'take',
-        then: Joi.object(
-          worded('packetAct', {
-            what: 'take',
-            amount: amount('how much is taken'),
-            use: oneOf(USES),
-            to: text(120).optional(),
-            anyway: anyway(),
-            ...seenKeys,
-          }),
-        ),
-      },
-      {
-        is: 'count',
-        then: Joi.object(worded('packetAct', { what: 'count', amount: amount('how much is there'), ...seenKeys })),
-      },
-      {
-        is: 'move',
-        then: Joi.object(worded('packetAct', { what: 'move', placeId: orNull(id()), ...seenKeys })),
-      },
-      {
-        is: 'strike',
-        then: Joi.object(
-          worded('packetAct', {
-            what: 'strike',
-            line: wholeNumber(1, 1e6),
-            reason: why('say why it is struck'),
-          }),
-        ),
-      },
-    ],
-    otherwise: Joi.object(worded('packetAct', { what: oneOf(['take', 'count', 'move', 'strike']) })).unknown(),
-  })
-  .required() as Joi.Schema<PacketAct>;
+export const packetActSchema = eitherOf(
+  'what',
+  {
+    take: {
+      amount: amount('how much is taken'),
+      use: oneOf(USES),
+      to: optional(text(120)),
+      /** Why it is opened although it dries, freezes or warms up. */
+      anyway: anyway(),
+      ...seenKeys,
+    },
+    count: { amount: amount('how much is there'), ...seenKeys },
+    move: { placeId: orNull(id()), ...seenKeys },
+    strike: {
+      line: wholeNumber(1, 1e6),
+      reason: why('say why it is struck'),
+    },
+  },
+  'packetAct',
+);
 
 export interface Left {
   by: Amount['by'];

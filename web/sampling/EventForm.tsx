@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { type NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
+import type { NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
 import { SeenOnField, TODAY } from '../register/seen.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';

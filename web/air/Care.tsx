@@ -45,7 +45,7 @@ export default function Care() {
       {running.length > 0 && (
         <section aria-label="batches">
           <h2>Under way</h2>
-          <ul className="packets">
+          <ul className="packets list-unstyled mb-0">
             {running.map((one) => {
               const over = one.dueAt !== null && one.dueAt <= batches.now;
               return (
@@ -74,7 +74,7 @@ export default function Care() {
           <h2>
             <Link to={`/store/places/${one.placeId}`}>{one.place.join(' › ')}</Link>
           </h2>
-          <ul className="alarms">
+          <ul className="alarms list-unstyled mb-0">
             {one.calls.map((call, i) => (
               <li key={i}>
                 <VerdictMark mark={call.goesOn ? 'outside' : 'near'} /> {careCallWords(call, readerNow().order)}
@@ -86,7 +86,7 @@ export default function Care() {
       {quiet.length > 0 && (
         <section>
           <h2>As they should be</h2>
-          <ul className="packets">
+          <ul className="packets list-unstyled mb-0">
             {quiet.map((one) => (
               <li key={one.placeId}>
                 <Link to={`/store/places/${one.placeId}`}>

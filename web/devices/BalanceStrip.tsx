@@ -123,7 +123,7 @@ function Pan({ balance }: { balance: BalanceView }) {
   const put = (sign: '' | '-') => () => void act({ what: 'put', grams: sign + grams.trim().replace(',', '.') });
   return (
     <Fold title="its pan: a stand-in of the demo" className="pan">
-      <div className="clock">
+      <div className="clock d-flex flex-wrap align-items-baseline gap-3">
         <Form.Control
           aria-label="grams on the pan"
           className="num c-2"

@@ -173,7 +173,7 @@ function OfWhichDay({ view, test, count }: Of) {
   const seenOn = seenOnOf(test, state.day);
   const there = dish && countAt(dish, state.day);
   return (
-    <div className="count-day">
+    <div className="soft d-flex flex-wrap align-items-end gap-3 mt-2">
       <CountDays test={test} days={count.days} day={state.day} today={view.today} turnTo={count.turnTo} />
       {may('bench.write') && !there && !test.result.complete && (
         <CountedOn test={test} seenOn={seenOn} today={view.today} turnTo={count.turnTo} />
@@ -222,7 +222,7 @@ function StillToCall({ dish, count }: { dish: DishView; count: Count }) {
   const there = countAt(dish, state.day);
   const before = totalOf(addCounts(dish.days.filter((one) => one.key !== state.day).map((one) => one.counts)));
   return (
-    <div className="left" aria-live="polite">
+    <div className="left d-flex flex-wrap align-items-baseline gap-2 mt-3" aria-live="polite">
       <span className="n">{left}</span>
       <span>
         {isClosed(dish)

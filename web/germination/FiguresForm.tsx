@@ -102,7 +102,7 @@ export function FiguresForm({
         void submit();
       }}
     >
-      <div className="row-figures">
+      <div className="row-figures soft small d-flex flex-wrap align-items-end gap-3 my-2">
         {classes.map((one, i) => (
           <label key={one}>
             {one}

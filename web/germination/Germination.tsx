@@ -72,10 +72,10 @@ export default function Germination() {
     >
       <BenchHead lot={data.lot} title="Germination" />
       {tests.length > 0 && (
-        <p className="reported">
+        <p className="my-2">
           {combined.reported ? (
             <>
-              <span className="fig">
+              <span className="fig fs-1">
                 {combined.reported.normal}
                 {combined.reported.hard > 0 ? ` + ${combined.reported.hard} hard` : ''} %
               </span>{' '}

@@ -4,7 +4,12 @@ import { Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
 import { MOISTURE_FIELDS } from '@mercato/contract/moisture/fieldWords';
-import { type MoistureTest, type MoistureView, moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
+import {
+  type MoistureTest,
+  type MoistureView,
+  moistureWeighingsSchema,
+  newMoistureTestSchema,
+} from '@mercato/contract/moisture/moisture';
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { nextWords } from '@mercato/contract/words/next';
 import { reading, send } from '../api/routes.ts';
@@ -180,8 +185,8 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
           </tbody>
         </Table>
         {result && (
-          <p className="reported">
-            <span className="fig">{result.reportedPercent.toFixed(1)} %</span>{' '}
+          <p className="my-2">
+            <span className="fig fs-1">{result.reportedPercent.toFixed(1)} %</span>{' '}
             <VerdictMark mark={result.verdict.outcome} word />{' '}
             <span className="soft">{nextWords(result.verdict.next)}</span>
           </p>

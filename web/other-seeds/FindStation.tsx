@@ -159,7 +159,7 @@ function Trays({ search: { trays, tray, tally, act } }: { search: Search }) {
   const seedsIn = (one: TrayView) =>
     one.examinedG === null ? Object.values(tally.of(one)) : one.species.map(({ count }) => count);
   return (
-    <div className="trays" role="group" aria-label="trays">
+    <div className="trays d-flex flex-wrap gap-2 mt-3" role="group" aria-label="trays">
       {trays.map((one) => (
         <button
           key={one.number}
@@ -216,7 +216,7 @@ function FoundSoFar({ test, search }: { test: OtherSeedsTest; search: Search }) 
   const left = test.sampleG === null ? null : Math.max(0, test.sampleG - examined);
   const running = closed || examined === 0 ? null : test.total;
   return (
-    <div className="left" aria-live="polite">
+    <div className="left d-flex flex-wrap align-items-baseline gap-2 mt-3" aria-live="polite">
       <span className="n">{sumOf(Object.values(counted))}</span>
       <span>{closed ? `seeds in tray ${tray.number}, which is closed` : `seeds in tray ${tray.number} so far`}</span>
       <span className="soft">

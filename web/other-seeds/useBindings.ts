@@ -1,6 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { FIND_KEYS, type KeyBinding, type OtherSeedsTest, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import {
+  FIND_KEYS,
+  type KeyBinding,
+  type OtherSeedsTest,
+  type OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { fateOf, Refused } from '../api/client.ts';
 import { callRoute, keyOf, passOn } from '../api/routes.ts';

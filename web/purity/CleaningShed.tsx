@@ -97,7 +97,7 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
   return (
     <section className="mt-4" aria-label="clock of parting by hand">
       <Trouble text={trouble} />
-      <div className="clock">
+      <div className="clock d-flex flex-wrap align-items-baseline gap-3">
         <Quiet onClick={clock.toggle} aria-pressed={running}>
           {running ? 'Stop the clock' : 'Start the clock'} <Key>K</Key>
         </Quiet>

@@ -83,7 +83,7 @@ export default function Bag() {
           {unsuitedWords(one, method)}
         </p>
       ))}
-      <div className="bag-sum">
+      <div className="bag-sum d-flex flex-wrap gap-4 align-items-center">
         <SeedHead
           counts={{ normal: data.sprouted }}
           seeds={data.seeds}
@@ -109,7 +109,7 @@ export default function Bag() {
       {data.beside.length > 0 && (
         <>
           <h2 className="mt-4">Beside it</h2>
-          <ul className="packets">
+          <ul className="packets list-unstyled mb-0">
             {data.beside.map((one) => (
               <li key={one.id}>
                 <Link to={`/store/bags/${one.id}`}>

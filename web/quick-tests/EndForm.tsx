@@ -63,7 +63,12 @@ export function EndForm({ bag }: Part) {
         ) : null,
       )}
       {asked.map((cause) => (
-        <div key={cause} className="cause" role="group" aria-label={CAUSE_WORDS[cause].ask}>
+        <div
+          key={cause}
+          className="cause d-flex flex-wrap justify-content-between align-items-center gap-2 py-2"
+          role="group"
+          aria-label={CAUSE_WORDS[cause].ask}
+        >
           <span>{CAUSE_WORDS[cause].ask}</span>
           <span>
             {ANSWERS.map((one) => (

@@ -73,7 +73,7 @@ export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormP
           +
         </Quiet>
       </div>
-      <div className="picks" role="group" aria-label="water">
+      <div className="picks d-flex flex-wrap gap-2 mb-2" role="group" aria-label="water">
         {WATERS.map((one) => (
           <Quiet key={one} aria-pressed={water === one} onClick={() => set({ water: one })}>
             {one === 'wet' ? 'too wet' : one === 'dry' ? 'dried out' : one}

@@ -101,7 +101,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
         placeholder="kind, variety, year, code"
         autoFocus
       />
-      <ul className="packets" aria-label="packets to choose">
+      <ul className="packets list-unstyled mb-0" aria-label="packets to choose">
         {data?.rows.slice(0, 12).map((one) => (
           <li key={one.id}>
             <span>

@@ -171,7 +171,7 @@ interface BagsProps {
 /** Every bag of the round, how it stands, and the way to look at it out of turn. */
 function Bags({ bags, today, next, look }: BagsProps) {
   return (
-    <ul className="packets" aria-label="bags">
+    <ul className="packets list-unstyled mb-0" aria-label="bags">
       {bags.map((one) => (
         <li key={one.id}>
           <span>

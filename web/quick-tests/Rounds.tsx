@@ -28,7 +28,7 @@ export default function Rounds() {
           when to look at which.
         </p>
       )}
-      <ul className="packets" aria-label="rounds">
+      <ul className="packets list-unstyled mb-0" aria-label="rounds">
         {rounds.map((one) => (
           <li key={one.id}>
             <Link to={`/store/rounds/${one.id}`}>

@@ -164,7 +164,7 @@ interface SheetHeadProps {
 function SheetHead({ sheet, opener }: SheetHeadProps) {
   const { header } = sheet;
   return (
-    <div className="sheet-head">
+    <div className="sheet-head d-flex flex-wrap justify-content-between align-items-end gap-3 pb-2">
       <div>
         <span className="fig soft fw-medium">
           {header.reference}

@@ -104,7 +104,7 @@ function Station({ station, here, stand, act }: StationProps) {
       {vessels.length > 0 && may('sampling.write') && (
         <>
           <TextField label="where they go" value={place} onChange={setPlace} hint="shelf, cabinet, store" />
-          <ul className="plain">
+          <ul className="list-unstyled mb-0">
             {vessels.map((one) => (
               <li key={one.id} className="actions my-1 mx-0">
                 <Link className="fig" to={`/lots/${lot?.id ?? ''}/vessels?at=${one.id}`}>
@@ -144,7 +144,7 @@ function Station({ station, here, stand, act }: StationProps) {
       )}
       {station.events.length > 0 && (
         <Fold title="What happened here">
-          <ul className="plain soft">
+          <ul className="list-unstyled mb-0 soft">
             {station.events.map((one, i) => (
               <li key={i}>
                 {WORDS[one.what] ?? one.what} {one.reference} {one.note} · {one.by},{' '}

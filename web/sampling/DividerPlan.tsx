@@ -111,7 +111,7 @@ function Way({ massG, targetG, plan }: { massG: number; targetG: number; plan: D
         <span className="soft">Never add or pick out seed to reach a figure. Dust mask at the divider.</span>
       </p>
       {plan.passes === kept.length && kept.length > 0 && (
-        <ol className="divider-way">
+        <ol className="divider-way list-unstyled my-2">
           {kept.map((grams, i) => {
             const before = kept[i - 1] ?? massG;
             return (

@@ -3,7 +3,11 @@ import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
-import { heterogeneityCorrectionSchema, type HeterogeneityView, newHeterogeneityTestSchema } from '@mercato/contract/sampling/heterogeneity';
+import {
+  heterogeneityCorrectionSchema,
+  type HeterogeneityView,
+  newHeterogeneityTestSchema,
+} from '@mercato/contract/sampling/heterogeneity';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { nextWords } from '@mercato/contract/words/next';

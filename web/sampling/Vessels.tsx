@@ -168,7 +168,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }) {
         </p>
       )}
       {node.station && <p>On the bench of {node.station}.</p>}
-      <ol className="events">
+      <ol className="events list-unstyled my-2">
         <li>
           <b>made</b> {node.mass ? `${node.mass.text} ${node.mass.unit}` : ''}{' '}
           <span className="soft">

@@ -81,7 +81,7 @@ function Plan({ plan, today, change }: PlanProps) {
   const client = useQueryClient();
   const { calendar, next } = plan;
   return (
-    <section className="sowing" aria-label={plan.kind}>
+    <section className="ruled-top mt-3 pt-2" aria-label={plan.kind}>
       <h2>{plan.packet ? <Link to={`/store/packets/${plan.packet.id}`}>{plan.packet.name}</Link> : plan.kind}</h2>
       <p>
         {next === null ? (
@@ -101,7 +101,7 @@ function Plan({ plan, today, change }: PlanProps) {
           </span>
         )}
       </p>
-      <ol className="days">
+      <ol className="days list-unstyled mb-0">
         <li>
           <span className="fig">{shortDay(calendar.testBySafe)}</span> test, with room for a second one
         </li>

@@ -71,7 +71,7 @@ export default function Batch() {
           {left > 0 ? (data.what === 'warming' ? 'to wait, closed' : 'to go') : `for ${lasted(-left)}`}
         </p>
       )}
-      <ul className="packets" aria-label="its seed">
+      <ul className="packets list-unstyled mb-0" aria-label="its seed">
         {data.of.map((one) => (
           <li key={one.id}>
             <Link to={`/store/packets/${one.id}`}>{one.name}</Link>

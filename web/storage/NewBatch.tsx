@@ -226,7 +226,7 @@ function ChoosePackets({ found, chosen, choose, sought, seek, fault }: ChoosePac
         value={sought}
         onChange={(event) => seek(event.target.value)}
       />
-      <ul className="packets" aria-label="packets to choose">
+      <ul className="packets list-unstyled mb-0" aria-label="packets to choose">
         {found.slice(0, 8).map((one) => {
           const words = [one.kind, one.variety, harvestWords(one)].filter(Boolean).join(' ');
           return (

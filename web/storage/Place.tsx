@@ -198,7 +198,7 @@ function Book({ care, zone, strike }: BookProps) {
 
 function Files({ files }: { files: PlaceCare['files'] }) {
   return (
-    <ul className="packets">
+    <ul className="packets list-unstyled mb-0">
       {files.map((one) => (
         <li key={one.id}>
           <Link to={`/store/lists/${one.id}`}>

@@ -76,7 +76,7 @@ export function Alarms({ care, zone, see }: AlarmsProps) {
   return (
     <section aria-label="alarms">
       <h2>When it left its band</h2>
-      <ul className="alarms">
+      <ul className="alarms list-unstyled mb-0">
         {care.alarms.map((one) => (
           <li key={`${one.alarm} ${one.from}`}>
             <VerdictMark mark={one.seen === null ? 'outside' : 'near'} /> <b>{one.alarm}</b> for {lasted(one.minutes)}

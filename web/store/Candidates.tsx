@@ -60,7 +60,7 @@ export default function Candidates() {
               <h2>
                 {TITLES[fit]} <span className="soft fig">{lines.length}</span>
               </h2>
-              <ul className="packets reasons" aria-label={TITLES[fit]}>
+              <ul className="packets reasons list-unstyled mb-0" aria-label={TITLES[fit]}>
                 {lines.map((one) => (
                   <Line key={one.accessionId} line={one} />
                 ))}

@@ -1,5 +1,11 @@
 import { useState } from 'react';
-import { DELIMITER_WORDS, ENCODING_WORDS, listFaultWords, questionWords, sampleWords } from '@mercato/contract/store/listWords';
+import {
+  DELIMITER_WORDS,
+  ENCODING_WORDS,
+  listFaultWords,
+  questionWords,
+  sampleWords,
+} from '@mercato/contract/store/listWords';
 import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
 import { type ClimateAsk, CLOCKS, DEGREES } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
@@ -24,7 +30,7 @@ function Choices<T extends string>({ words, said, options, choose }: ChoicesProp
   return (
     <fieldset className="ask">
       <legend>{words}</legend>
-      <div className="answers">
+      <div className="d-flex flex-wrap gap-2">
         {options.map((one) => (
           <button
             key={one.value}

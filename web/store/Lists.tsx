@@ -50,7 +50,7 @@ export default function Lists() {
           </span>
         </Stack>
       ) : null}
-      <ul className="packets" aria-label="lists">
+      <ul className="packets list-unstyled mb-0" aria-label="lists">
         {data.lists
           .filter((one) => one.what === 'packets')
           .map((one) => (

@@ -190,7 +190,7 @@ function Others({ packet, writes }: { packet: PacketView; writes: boolean }) {
     <section className="mt-4">
       <h2>Other packets of this harvest</h2>
       {packet.others.length === 0 && <p className="soft">None.</p>}
-      <ul className="packets">
+      <ul className="packets list-unstyled mb-0">
         {packet.others.map((one) => (
           <li key={one.id}>
             <Link to={`/store/packets/${one.id}`}>{one.code}</Link>

@@ -3,7 +3,14 @@ import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
-import { newPlaceSchema, PLACE_KINDS, placeChangeSchema, type PlaceKind, type PlaceList, type PlaceView } from '@mercato/contract/store/packets';
+import {
+  newPlaceSchema,
+  PLACE_KINDS,
+  placeChangeSchema,
+  type PlaceKind,
+  type PlaceList,
+  type PlaceView,
+} from '@mercato/contract/store/packets';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
@@ -30,10 +37,10 @@ export default function Places() {
     const own = data.places.filter((one) => one.parentId === parentId);
     if (own.length === 0) return null;
     return (
-      <ul className="map">
+      <ul className="map list-unstyled mb-0">
         {own.map((one) => (
           <li key={one.id}>
-            <div className="place">
+            <div className="d-flex flex-wrap align-items-baseline gap-2 py-1">
               <Link to={`/store?place=${one.id}`} className="serif">
                 {one.name}
               </Link>

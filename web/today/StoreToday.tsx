@@ -45,7 +45,7 @@ interface DueListProps {
 function DueList({ dues, today, zone, name }: DueListProps) {
   const dayOf = (by: string) => (by.length === 10 ? by : clockIn(zone, new Date(by)).slice(0, 10));
   return (
-    <ul className="dues" aria-label={name}>
+    <ul className="dues list-unstyled mb-0" aria-label={name}>
       {dues.map((one, i) => (
         <li key={i}>
           <VerdictMark mark={one.overdue ? 'outside' : name === 'due' ? 'near' : 'not-judged'} />{' '}

@@ -41,7 +41,7 @@ export default function WhatNext() {
             <h2>
               {TITLES[next]} <span className="soft fig">{lines.length}</span>
             </h2>
-            <ul className="packets reasons" aria-label={TITLES[next]}>
+            <ul className="packets reasons list-unstyled mb-0" aria-label={TITLES[next]}>
               {lines.map(({ packet, reasons, offers }) => (
                 <li key={packet.id}>
                   <Link to={`/store/packets/${packet.id}`}>

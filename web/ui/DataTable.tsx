@@ -1,4 +1,18 @@
-import { type ColumnDef, columnFilteringFeature, columnVisibilityFeature, createFilteredRowModel, createSortedRowModel, globalFilteringFeature, type Row, rowSortingFeature, sortFn_alphanumeric, sortFn_basic, type SortingState, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  type ColumnDef,
+  columnFilteringFeature,
+  columnVisibilityFeature,
+  createFilteredRowModel,
+  createSortedRowModel,
+  globalFilteringFeature,
+  type Row,
+  rowSortingFeature,
+  sortFn_alphanumeric,
+  sortFn_basic,
+  type SortingState,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3, Download } from 'lucide-react';
 import { type ComponentProps, type ReactNode, useMemo, useRef, useState } from 'react';
@@ -102,7 +116,7 @@ export function DataTable<T extends object>({
   const seen = columns.filter((one) => hidden[one.id] !== false);
   return (
     <>
-      <div className="list-tools no-print">
+      <div className="d-flex justify-content-end align-items-center gap-2 mt-2 no-print">
         {tools}
         {sought && (
           <span className="soft" role="status">

@@ -2,7 +2,17 @@ import { joiResolver } from '@hookform/resolvers/joi';
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import type Joi from 'joi';
 import { useEffect, useRef, useState } from 'react';
-import { type Control, type DefaultValues, type FieldValues, get, type Path, type PathValue, type Resolver, useForm, useWatch } from 'react-hook-form';
+import {
+  type Control,
+  type DefaultValues,
+  type FieldValues,
+  get,
+  type Path,
+  type PathValue,
+  type Resolver,
+  useForm,
+  useWatch,
+} from 'react-hook-form';
 import type { FieldTable } from '@mercato/contract/http/fieldWords';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import type { WriteRoute } from '@mercato/contract/http/route';

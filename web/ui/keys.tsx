@@ -120,7 +120,7 @@ export function Key({ children }: { children: ReactNode }) {
 /** The keys that matter most, at the foot of a station. */
 export function KeyFoot({ keys }: { keys: readonly (readonly [shown: string, says: string])[] }) {
   return (
-    <div className="foot">
+    <div className="foot soft small d-flex flex-wrap gap-3 mt-2">
       {keys.map(([shown, says]) => (
         <span key={says}>
           {shown.split(' ').map((one) => (

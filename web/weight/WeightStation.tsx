@@ -116,8 +116,8 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
       </BenchHead>
       {result && (
         <div role="status">
-          <p className="reported">
-            <span className="fig">{result.reportedG} g</span> for 1000 seeds{' '}
+          <p className="my-2">
+            <span className="fig fs-1">{result.reportedG} g</span> for 1000 seeds{' '}
             <VerdictMark mark={result.verdict.outcome} word />{' '}
             <span className="soft">{nextWords(result.verdict.next)}</span>
           </p>

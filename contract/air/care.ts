@@ -31,7 +31,7 @@ const ordered =
   };
 export const climateSettingsSchema = form('climateSettings', {
   /** null = nobody said. */
-  band: orNull<Band>(
+  band: orNull(
     form('climateSettings.band', {
       leastC: degrees,
       mostC: degrees,
@@ -79,7 +79,7 @@ export const newReadingSchema = form('newReading', {
   }),
   humidityPercent: percent,
   /** It was looked at again: the dial does show what can hardly be in such a place. */
-  sure: optional<Joi.BooleanSchema>(Joi.boolean()),
+  sure: optional(Joi.boolean()),
 });
 
 /** A reading that was wrong counts no more, with the reason. */

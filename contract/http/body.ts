@@ -7,8 +7,11 @@ interface MayLack {
   readonly [MAY_LACK]: true;
 }
 
-/** The schemas of a body's keys. */
-export type Keys = Readonly<Record<string, Joi.AnySchema>>;
+/**
+ * The schemas of a body's keys. Said as objects: where a parameter were a schema of anything, the compiler would read
+ * `Joi.number()` in its place as a schema of anything, too.
+ */
+export type Keys = Readonly<Record<string, object>>;
 /** What a schema takes, as TypeScript's type. */
 export type ValueOf<S> = S extends Joi.Schema<infer Value> ? Value : never;
 /** The body that keys make: whatever is not marked by `optional` is there. */
@@ -19,9 +22,11 @@ export type BodyOf<K extends Keys> = {
   : never;
 
 /** A key that may be left out. */
-export const optional = <S extends Joi.AnySchema>(schema: S): S & MayLack => schema.optional() as S & MayLack;
+export const optional = <S extends object>(schema: S): S & MayLack =>
+  (schema as unknown as Joi.AnySchema).optional() as unknown as S & MayLack;
 /** A value, or nothing said in its place. */
-export const orNull = <T>(schema: Joi.AnySchema<T>): Joi.AnySchema<T | null> => schema.allow(null).required();
+export const orNull = <S extends object>(schema: S): Joi.AnySchema<ValueOf<S> | null> =>
+  (schema as unknown as Joi.AnySchema).allow(null).required();
 /** One of some codes. */
 export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSchema<T> =>
   Joi.string()
@@ -31,18 +36,22 @@ export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSc
 export const takes = <T>(schema: Joi.AnySchema<unknown>): Joi.AnySchema<T> => schema as Joi.AnySchema<T>;
 export const yesNo = (): Joi.BooleanSchema => Joi.boolean().strict().required();
 /** A list of so many at least and at most. */
-export const listOf = <T>(item: Joi.Schema<T>, least: number, most: number): Joi.ArraySchema<T[]> =>
-  Joi.array().items(item).min(least).max(most).required();
+export const listOf = <S extends object>(item: S, least: number, most: number): Joi.ArraySchema<ValueOf<S>[]> =>
+  Joi.array()
+    .items(item as unknown as Joi.Schema)
+    .min(least)
+    .max(most)
+    .required();
 
 /** The schema of an object with these keys and no others. */
 export const objectOf = <K extends Keys>(keys: K): Joi.ObjectSchema<BodyOf<K>> =>
-  Joi.object<BodyOf<K>>(keys).required();
+  Joi.object<BodyOf<K>>(keys as unknown as Joi.SchemaMap<BodyOf<K>>).required();
 /** The same for a form, whose keys find their words under its name. */
 export const form = <K extends Keys>(name: string, keys: K): Joi.ObjectSchema<BodyOf<K>> =>
   objectOf(worded(name, keys));
 
 type Either<By extends string, K extends Readonly<Record<string, Keys>>> = {
-  [C in keyof K]: BodyOf<K[C] & Readonly<Record<By, Joi.StringSchema<C & string>>>>;
+  [C in keyof K]: BodyOf<K[C] & Record<By, Joi.StringSchema<C & string>>>;
 }[keyof K];
 
 /** One of several bodies, as the key `by` says; in a form their keys find their words under its name. */
@@ -51,7 +60,7 @@ export function eitherOf<const By extends string, K extends Readonly<Record<stri
   bodies: K,
   name?: string,
 ): Joi.AlternativesSchema<Either<By, K>> {
-  const object = (keys: Keys) => Joi.object(name === undefined ? keys : worded(name, { ...keys }));
+  const object = (keys: Keys) => Joi.object((name === undefined ? keys : worded(name, { ...keys })) as Joi.SchemaMap);
   return Joi.alternatives()
     .conditional(`.${by}`, {
       switch: Object.entries(bodies).map(([is, keys]) => ({ is, then: object({ [by]: oneOf([is]), ...keys }) })),

@@ -69,7 +69,7 @@ export const newLookSchema = objectOf({
   water: orNull(oneOf(WATERS)),
   mould: Joi.boolean().required(),
   /** Whether the sprouts thrive; null = not looked at. */
-  thrives: orNull<boolean>(Joi.boolean()),
+  thrives: orNull(Joi.boolean()),
   note: text(300, 0).required(),
   /** The day on which it was noted on the phone, where it comes later than that; else today. */
   notedOn: optional(isoDate('the day on which it was noted')),

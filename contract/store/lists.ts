@@ -47,7 +47,7 @@ export type NewList = ValueOf<typeof newListSchema>;
 export const newListSchema = objectOf({
   name: text(200).required(),
   /** The place whose climate it is; null = a list of packets. */
-  placeId: orNull<string>(Joi.string().uuid({ separator: '-' })),
+  placeId: orNull(Joi.string().uuid({ separator: '-' })),
   /** The file, byte by byte. */
   base64: Joi.string()
     .base64()

@@ -26,7 +26,7 @@ export const optional = <S extends object>(schema: S): S & MayLack =>
   (schema as unknown as Joi.AnySchema).optional() as unknown as S & MayLack;
 /** A value, or nothing said in its place. */
 export const orNull = <S extends object>(schema: S): Joi.AnySchema<ValueOf<S> | null> =>
-  (schema as unknown as Joi.AnySchema).allow(null).required();
+  (schema as unknown as Joi.AnySchema<ValueOf<S> | null>).allow(null).required();
 /** One of some codes. */
 export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSchema<T> =>
   Joi.string()
@@ -36,16 +36,14 @@ export const oneOf = <const T extends string>(codes: readonly T[]): Joi.StringSc
 export const takes = <T>(schema: Joi.AnySchema<unknown>): Joi.AnySchema<T> => schema as Joi.AnySchema<T>;
 export const yesNo = (): Joi.BooleanSchema => Joi.boolean().strict().required();
 /** A list of so many at least and at most. */
-export const listOf = <S extends object>(item: S, least: number, most: number): Joi.ArraySchema<ValueOf<S>[]> =>
-  Joi.array()
-    .items(item as unknown as Joi.Schema)
-    .min(least)
-    .max(most)
-    .required();
+export const listOf = <S extends object>(item: S, least: number, most: number): Joi.ArraySchema<ValueOf<S>[]> => {
+  const list: Joi.ArraySchema<unknown> = Joi.array().items(item as unknown as Joi.Schema);
+  return list.min(least).max(most).required() as Joi.ArraySchema<ValueOf<S>[]>;
+};
 
 /** The schema of an object with these keys and no others. */
 export const objectOf = <K extends Keys>(keys: K): Joi.ObjectSchema<BodyOf<K>> =>
-  Joi.object<BodyOf<K>>(keys as unknown as Joi.SchemaMap<BodyOf<K>>).required();
+  Joi.object<BodyOf<K>>(keys).required();
 /** The same for a form, whose keys find their words under its name. */
 export const form = <K extends Keys>(name: string, keys: K): Joi.ObjectSchema<BodyOf<K>> =>
   objectOf(worded(name, keys));

@@ -31,7 +31,8 @@ export async function fillStore(pool: pg.Pool, packets: number): Promise<void> {
     );
     await client.query(
       `insert into accession (id, number, version, kind, species, variety, harvest_year, header, updated_by, updated_at)
-       select accession, 'A-' || lpad(g::text, 4, '0'), 1, kind, species, variety, year, '{"harvestMonth":9}', ${who}, now() from seed`,
+       select accession, 'A-' || lpad(g::text, 4, '0'), 1, kind, species, variety, year,
+         jsonb_build_object('kind', kind, 'species', species, 'variety', variety, 'harvestYear', year, 'harvestMonth', 9), ${who}, now() from seed`,
     );
     await client.query(
       `insert into packet (id, accession_id, code, packed_on, supplier, wrapping, note, place_id, measure, "left", search_text, last_test, updated_by, updated_at, created_at)

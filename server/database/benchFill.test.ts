@@ -7,7 +7,7 @@ import { useHands } from '../testing/hands.ts';
 const hands = useHands();
 
 // The benchmark fills its tables with SQL of its own, which no type check sees.
-it('the benchmark fills a laboratory of this version: its lots open, its dishes can be counted', async () => {
+it('the benchmark fills a laboratory of this version: its lots open, its dishes can be counted, its store can be read', async () => {
   const { pool } = hands.lab.connection;
   const { dishes } = await fill(pool, 200);
   await fillStore(pool, 20);
@@ -26,4 +26,6 @@ it('the benchmark fills a laboratory of this version: its lots open, its dishes 
     2,
   );
   expect(counted.status, JSON.stringify(counted.body)).toBe(200);
+  for (const page of ['/store', '/store/next', '/store/record', '/store/today', '/store/care'])
+    expect((await hands.lead.get(page)).status, page).toBe(200);
 });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { ImportAnswer } from '@mercato/contract/import/file';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
@@ -310,6 +310,39 @@ describe('a lot file', () => {
       }),
       { numRuns: 120 },
     );
+    expect(lab.errors).toEqual([]);
+  });
+
+  it('whose sender goes away while it is read comes in not at all, and the server goes on', async () => {
+    const many = [HEAD, ...Array.from({ length: 60 }, (_, i) => FILE(`GONE-${i}`).split('\n').slice(1)).flat()].join(
+      '\n',
+    );
+    for (const wait of [0, 60, 400]) {
+      const gone = new AbortController();
+      const sent = fetch(`${lab.base}/api/import/lots`, {
+        method: 'POST',
+        headers: {
+          cookie: lead.cookie,
+          'X-CSRF-Token': lead.csrf,
+          'Idempotency-Key': crypto.randomUUID(),
+          'Content-Type': 'text/csv',
+        },
+        body: many,
+        signal: gone.signal,
+      });
+      await new Promise((resolve) => setTimeout(resolve, wait));
+      gone.abort();
+      await expect(sent).rejects.toThrow(/abort/);
+    }
+    // A write waits until the files have let go of what they hold.
+    expect((await bring(FILE('AFTER-1'))).status).toBe(201);
+    await vi.waitFor(async () => {
+      const { rows: at } = await lab.connection.pool.query(
+        "select 1 from pg_stat_activity where state like 'idle in%'",
+      );
+      expect(at).toEqual([]);
+    }, 20_000);
+    expect([...(await lotIds()).keys()].filter((one) => one.startsWith('GONE'))).toEqual([]);
     expect(lab.errors).toEqual([]);
   });
 

@@ -1,9 +1,11 @@
 import { createReadStream } from 'node:fs';
+import { pipeline } from 'node:stream';
 import { parse } from 'csv-parse';
 import { type Column, COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import type { Said } from '@mercato/contract/words/faults';
 import { plainCell } from '../http/csv.ts';
 import type { Cell, FiledLot, Place } from '../lot-sheet/fromFile.ts';
+import { fault as refuse } from '../http/fault.ts';
 
 /** A fault of a file: which line and column, what was wrong and what is allowed. */
 export interface CellFault {
@@ -168,7 +170,7 @@ export class LotFile {
     let head = true;
     let last = { reference: '', lines: 0, bytes: 0 };
     try {
-      for await (const { record, info } of createReadStream(path).pipe(parse(AS_CSV)) as AsyncIterable<Parsed>) {
+      for await (const { record, info } of rowsIn(path)) {
         const { lines: line, bytes } = info;
         if (head) {
           head = false;
@@ -204,8 +206,7 @@ export class LotFile {
   async cells(reference: string, fault: (fault: CellFault) => void): Promise<LotCells> {
     let lot: LotCells | undefined;
     for (const { from, to, below } of this.ranges.get(reference) ?? []) {
-      const part = createReadStream(this.path, { start: from, end: to - 1 }).pipe(parse(AS_CSV));
-      for await (const { record, info } of part as AsyncIterable<Parsed>) {
+      for await (const { record, info } of rowsIn(this.path, { start: from, end: to - 1 })) {
         const line = below + info.lines;
         // What was wrong with a row was told when the file was looked through.
         const row = readRow(plain(record), line, () => undefined);
@@ -216,6 +217,16 @@ export class LotFile {
       }
     }
     return lot ?? new LotCells(reference, 1);
+  }
+}
+
+/** The rows of a file, or of some bytes of it. It goes with whoever sent it: then nobody waits for an answer any more. */
+async function* rowsIn(path: string, bytes: { start?: number; end?: number } = {}): AsyncIterable<Parsed> {
+  try {
+    yield* pipeline(createReadStream(path, bytes), parse(AS_CSV), () => undefined) as AsyncIterable<Parsed>;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') throw refuse('malformed', 'http.request-cannot-read-sent');
+    throw error;
   }
 }
 

@@ -1,5 +1,12 @@
 import type { LineFault, ListReading } from '@mercato/contract/store/lists';
-import { CLIMATE_COLUMNS, type ClimateColumn, type LoggedAir, proposeClimateColumns, type ReadClimate, readClimateLog } from '@mercato/core/store/list/readClimateLog';
+import {
+  CLIMATE_COLUMNS,
+  type ClimateColumn,
+  type LoggedAir,
+  proposeClimateColumns,
+  type ReadClimate,
+  readClimateLog,
+} from '@mercato/core/store/list/readClimateLog';
 import type { ReadList } from '@mercato/core/store/list/readList';
 import type { Reader } from '../database/connect.ts';
 import { laboratory } from '../register/tables.ts';

@@ -15,7 +15,15 @@ import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editi
 import { receiveSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
 import { demoBalances } from './balances.ts';
-import { addStations, CHAINED, demoCustody, demoHeterogeneity, demoPrimaries, demoRequest, sampledByClient } from './chain.ts';
+import {
+  addStations,
+  CHAINED,
+  demoCustody,
+  demoHeterogeneity,
+  demoPrimaries,
+  demoRequest,
+  sampledByClient,
+} from './chain.ts';
 import type { Cast } from './germinate.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 import { demoNoxious } from './otherSeeds.ts';

@@ -1,6 +1,13 @@
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { BalanceChange, BalanceSettings, BalanceView, CheckView, NewCheck, WeighedOn } from '@mercato/contract/devices/balances';
+import type {
+  BalanceChange,
+  BalanceSettings,
+  BalanceView,
+  CheckView,
+  NewCheck,
+  WeighedOn,
+} from '@mercato/contract/devices/balances';
 import { checkPassed, checkState } from '@mercato/core/devices/judgeBalance';
 import { writtenDecimals } from '@mercato/core/units/mass';
 import { brokeConstraint, forUpdate, type Reader, type Transaction } from '../database/connect.ts';

@@ -1,4 +1,8 @@
-import { dishCountSchema, type GerminationPlan, newGerminationTestSchema } from '@mercato/contract/germination/germination';
+import {
+  dishCountSchema,
+  type GerminationPlan,
+  newGerminationTestSchema,
+} from '@mercato/contract/germination/germination';
 import { CLASSES } from '@mercato/core/units/seedCounts';
 import { FROM_FILE, late, number, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { countDish, openDishes, type OpenDishes } from './count.ts';

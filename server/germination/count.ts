@@ -3,7 +3,15 @@ import { v7 as uuid } from 'uuid';
 import type { DishCount, GerminationPlan, GerminationView } from '@mercato/contract/germination/germination';
 import { dayZero } from '@mercato/core/germination/planTest';
 import { addDays } from '@mercato/core/units/days';
-import { addCounts, calledAt, CLASSES, type Counts, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import {
+  addCounts,
+  calledAt,
+  CLASSES,
+  type Counts,
+  NO_COUNTS,
+  type SeedClass,
+  totalOf,
+} from '@mercato/core/units/seedCounts';
 import { asStored, everyColumn, filled, prepared, type Transaction } from '../database/connect.ts';
 import { checkCorrection, type Hand, type Seen, seenAs, seenColumns, seenNow } from '../database/observations.ts';
 import { closeInHand, type HeldRow, type NamedPlace } from '../hands/hands.ts';
@@ -16,7 +24,14 @@ import { benchTest, vessel } from '../register/tables.ts';
 import { type BenchTest, judged, keepJudgement } from '../register/tests.ts';
 import type { Vessel } from '../register/vessels.ts';
 import { COUNTING_ON } from './countReason.ts';
-import { type CountRow, countsOf, currentCounts, germinationRows, type GerminationRows, keyCounts } from './dishViews.ts';
+import {
+  type CountRow,
+  countsOf,
+  currentCounts,
+  germinationRows,
+  type GerminationRows,
+  keyCounts,
+} from './dishViews.ts';
 import { placeOfDish } from './keys.ts';
 import { germinationOf, germinationOutcome } from './result.ts';
 import { germinationCount } from './tables.ts';

@@ -1,7 +1,12 @@
 import type { GerminationPlan, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
 import type { Unreported } from '@mercato/contract/germination/stands';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
-import { type CountDaysVerdict, type DishDays, judgeCountDays, knowsDays } from '@mercato/core/germination/judgeCountDays';
+import {
+  type CountDaysVerdict,
+  type DishDays,
+  judgeCountDays,
+  knowsDays,
+} from '@mercato/core/germination/judgeCountDays';
 import { dayZero, isCount, missingForPlan, planCalendar } from '@mercato/core/germination/planTest';
 import { combine, testResult, type TestResult } from '@mercato/core/germination/result';
 import type { Edition, KindMethod } from '@mercato/core/rule-books/edition';

@@ -25,7 +25,15 @@ import { serveLogger } from '../../devices/serveLogger.ts';
 import { SimulatedLogger } from '../../devices/simulatedLogger.ts';
 import { useHands } from '../testing/hands.ts';
 import { type Answer, CLOVER, PASSWORD, Visitor } from '../testing/laboratory.ts';
-import { clovers, drawnLot, germinationPlan, grams, sampledLot, submittedSample, vesselOf } from '../testing/samples.ts';
+import {
+  clovers,
+  drawnLot,
+  germinationPlan,
+  grams,
+  sampledLot,
+  submittedSample,
+  vesselOf,
+} from '../testing/samples.ts';
 
 const hands = useHands();
 const EXAMPLE = readFileSync(join(import.meta.dirname, '../../docs/examples/lots.csv'), 'utf8');

@@ -2,7 +2,13 @@ import { eq } from 'drizzle-orm';
 import type { KeyBindings, NewOtherSeedsTest, TrayCount } from '@mercato/contract/other-seeds/otherSeeds';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
-import { allObservations, currentObservations, type Hand, recordObservations, seenAs } from '../database/observations.ts';
+import {
+  allObservations,
+  currentObservations,
+  type Hand,
+  recordObservations,
+  seenAs,
+} from '../database/observations.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import { writeInHand } from '../hands/hands.ts';
 import { checkVersion } from '../http/asked.ts';

@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import type { ImportAnswer } from '@mercato/contract/import/file';
-import type { FieldSeasons, OtherFindsList, OtherSeedsTest, OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import type {
+  FieldSeasons,
+  OtherFindsList,
+  OtherSeedsTest,
+  OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import type { LotHeader, LotList, LotSheet } from '@mercato/contract/register/lots';
 import type { ReleaseView } from '@mercato/contract/release/release';

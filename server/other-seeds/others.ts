@@ -1,4 +1,9 @@
-import type { NewOtherFinds, OtherFinds, OtherFindsList, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
+import type {
+  NewOtherFinds,
+  OtherFinds,
+  OtherFindsList,
+  OtherSeedsTest,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import { compareCounts } from '@mercato/core/other-seeds/compareCounts';
 import { judgeNoxiousClaim } from '@mercato/core/other-seeds/noxiousClaim';
 import { judgeSecondCount, judgeTwoCounts } from '@mercato/core/other-seeds/twoCounts';

@@ -3,7 +3,13 @@ import type { SeenOn } from '@mercato/contract/http/seen';
 import type { Act } from '@mercato/contract/words/acts';
 import type { Outcome } from '@mercato/core/verdict/verdict';
 import type { ObservationTable } from '../database/observationTable.ts';
-import { currentObservations, type Entry, type Hand, type Observation, recordObservations } from '../database/observations.ts';
+import {
+  currentObservations,
+  type Entry,
+  type Hand,
+  type Observation,
+  recordObservations,
+} from '../database/observations.ts';
 import { weighingNotes } from '../devices/balances.ts';
 import type { WriteContext } from '../http/context.ts';
 import { seenOf } from './seen.ts';

@@ -3,7 +3,15 @@ import { and, asc, desc, eq, inArray, isNull, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { v7 as uuid } from 'uuid';
 import { OWN_FIELDS, type OwnField } from '@mercato/contract/register/kinds';
-import { type Edition, type EditionContent, type Figure, isBook, type KindMethod, RULE_BOOKS, type RuleBook } from '@mercato/core/rule-books/edition';
+import {
+  type Edition,
+  type EditionContent,
+  type Figure,
+  isBook,
+  type KindMethod,
+  RULE_BOOKS,
+  type RuleBook,
+} from '@mercato/core/rule-books/edition';
 import { type Kind, methodsFor } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import type { Rule } from '@mercato/core/verdict/verdict';

@@ -1,6 +1,11 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { ContainerResult, HeterogeneityCorrection, HeterogeneityView, NewHeterogeneityTest } from '@mercato/contract/sampling/heterogeneity';
+import type {
+  ContainerResult,
+  HeterogeneityCorrection,
+  HeterogeneityView,
+  NewHeterogeneityTest,
+} from '@mercato/contract/sampling/heterogeneity';
 import { rowFor } from '@mercato/core/rule-books/lookUp';
 import { allowanceFor, type Attribute, judgeHeterogeneity } from '@mercato/core/sampling/judgeHeterogeneity';
 import { exactDecimal } from '@mercato/core/units/mass';

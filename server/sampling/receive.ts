@@ -14,7 +14,16 @@ import { keepJudgement } from '../register/tests.ts';
 import { massColumns, type Vessel } from '../register/vessels.ts';
 import { checkThere, drawnFrom, grams, openToDraw } from './custody.ts';
 import { readDraw } from './draw.ts';
-import { drawn, firstDependent, newSample, ofHalf, refuseMoreThanLeft, refuseUneven, weight, type Write } from './drawn.ts';
+import {
+  drawn,
+  firstDependent,
+  newSample,
+  ofHalf,
+  refuseMoreThanLeft,
+  refuseUneven,
+  weight,
+  type Write,
+} from './drawn.ts';
 import { leastFor, readSampling, samplingOutcome } from './result.ts';
 import { samplingObservation } from './tables.ts';
 

@@ -1,6 +1,13 @@
 import { parse } from 'csv-parse/sync';
 import iconv from 'iconv-lite';
-import { type Delimiter, DELIMITERS, type Encoding, type FileAsk, type FileFound, type LineFault } from '@mercato/contract/store/lists';
+import {
+  type Delimiter,
+  DELIMITERS,
+  type Encoding,
+  type FileAsk,
+  type FileFound,
+  type LineFault,
+} from '@mercato/contract/store/lists';
 import { fault } from '../http/fault.ts';
 
 /** Hands that wrote lists before UTF-8 did: Western and Central European, an old Macintosh, an old PC. */

@@ -1,7 +1,18 @@
 import { createHash } from 'node:crypto';
 import { and, desc, eq, gt, lt, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import { type AnyColumn, type LineFault, LIST_BYTES, type ListBrief, type ListKind, type ListReading, type ListState, type ListView, type NewList, NOTHING_SAID } from '@mercato/contract/store/lists';
+import {
+  type AnyColumn,
+  type LineFault,
+  LIST_BYTES,
+  type ListBrief,
+  type ListKind,
+  type ListReading,
+  type ListState,
+  type ListView,
+  type NewList,
+  NOTHING_SAID,
+} from '@mercato/contract/store/lists';
 import type { LoggedAir } from '@mercato/core/store/list/readClimateLog';
 import type { ListedPacket, ReadList } from '@mercato/core/store/list/readList';
 import { readClimate } from '../air/loggerFile.ts';

@@ -1,4 +1,11 @@
-import { type FileAsk, type FileFound, type LineFault, LIST_LINES, type ListView, MOST_TITLES } from '@mercato/contract/store/lists';
+import {
+  type FileAsk,
+  type FileFound,
+  type LineFault,
+  LIST_LINES,
+  type ListView,
+  MOST_TITLES,
+} from '@mercato/contract/store/lists';
 import { headingsOf } from '@mercato/core/store/list/columns';
 import type { ListRow } from '@mercato/core/store/list/readList';
 import { fault } from '../http/fault.ts';

@@ -2,7 +2,15 @@ import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { WeightTest, WeightView } from '@mercato/contract/weight/weight';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { Exact } from '@mercato/core/units/mass';
-import { knowsWeight, plausible, replicatesLeft, weighFraction, weighReplicates, type WeightResult, weightRules } from '@mercato/core/weight/thousandSeedWeight';
+import {
+  knowsWeight,
+  plausible,
+  replicatesLeft,
+  weighFraction,
+  weighReplicates,
+  type WeightResult,
+  weightRules,
+} from '@mercato/core/weight/thousandSeedWeight';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';

@@ -61,7 +61,7 @@ export function ReadingForm({ id, keep, leave }: ReadingFormProps) {
     body: (values) => ({ ...values, at: minutesAgo('0') }),
     schema: newReadingSchema,
     words: AIR_FIELDS,
-    to: to(
+    send: to(
       placeRoutes.readDial,
       { place: id },
       {
@@ -110,7 +110,7 @@ export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps) {
     },
     schema: climateSettingsSchema,
     words: AIR_FIELDS,
-    to: to(
+    send: to(
       placeRoutes.setClimate,
       { place: care.place.id },
       {

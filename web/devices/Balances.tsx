@@ -111,7 +111,7 @@ function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void
     from: { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
     schema: newCheckSchema,
     words: DEVICES_FIELDS,
-    to: to(balanceRoutes.check, { balance: balance.id }, { done: leave }),
+    send: to(balanceRoutes.check, { balance: balance.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send="Keep the check" leave={leave}>
@@ -152,7 +152,7 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
     },
     schema: balanceSchema,
     words: DEVICES_FIELDS,
-    to: balance
+    send: balance
       ? to(balanceRoutes.change, { balance: balance.id }, { version: balance.version, done: leave })
       : to(balanceRoutes.add, {}, { done: leave }),
   });

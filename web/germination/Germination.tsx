@@ -212,7 +212,7 @@ function PlanDaysForm({ test }: { test: GerminationTest }) {
     from: { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
     schema: planDaysSchema,
     words: GERMINATION_FIELDS,
-    to: to(germinationRoutes.planDays, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
+    send: to(germinationRoutes.planDays, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
   });
   if (!open)
     return (

@@ -123,7 +123,7 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
     from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },
     schema: moistureWeighingsSchema,
     words: MOISTURE_FIELDS,
-    to: to(moistureRoutes.weigh, { test: test.id }, { version: test.version }),
+    send: to(moistureRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const corrects = BOTH.some((which) =>
     ROWS.some(([row]) => {

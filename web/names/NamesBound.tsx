@@ -91,7 +91,7 @@ function BindForm({ route, test, name, leave }: Pick<Of, 'route' | 'test'> & { n
     }),
     schema: nameBindingSchema,
     words: NAMES_FIELDS,
-    to: to(route, { test: test.id }, { version: test.version, done: leave }),
+    send: to(route, { test: test.id }, { version: test.version, done: leave }),
   });
   return (
     <>

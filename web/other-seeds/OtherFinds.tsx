@@ -119,7 +119,7 @@ function FindForm({ view, before, leave }: FindFormProps) {
     body: (values) => ({ ...values, corrects: before?.number }),
     schema: otherFindsSchema,
     words: OTHER_SEEDS_FIELDS,
-    to: to(otherSeedsRoutes.addOther, { lot: view.lot.id }, { done: leave }),
+    send: to(otherSeedsRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>

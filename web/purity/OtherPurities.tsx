@@ -95,7 +95,7 @@ function OtherForm({ view, before, leave }: OtherFormProps) {
     body: (values) => ({ ...values, corrects: before?.number }),
     schema: otherPuritySchema,
     words: PURITY_FIELDS,
-    to: to(purityRoutes.addOther, { lot: view.lot.id }, { done: leave }),
+    send: to(purityRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>

@@ -29,7 +29,7 @@ export function useWeighing(view: PurityView, test: PurityTest) {
     body: (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
     schema: purityWeighingsSchema,
     words: PURITY_FIELDS,
-    to: to(purityRoutes.weigh, { test: test.id }, { version: test.version }),
+    send: to(purityRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values } = entry;
   const text = (field: WeighedField) => plainFigure(values[field]);

@@ -41,7 +41,7 @@ export function EndForm({ bag }: Part) {
     from: { on: bag.today, answers: NO_ANSWERS },
     schema: endBagSchema,
     words: QUICK_TESTS_FIELDS,
-    to: to(quickTestRoutes.end, { bag: bag.id }),
+    send: to(quickTestRoutes.end, { bag: bag.id }),
   });
   const { answers } = entry.values;
   const asked = bag.causes.filter((cause) => bag.known[cause] === undefined);
@@ -101,7 +101,7 @@ export function FloatForm({ bag }: Part) {
     },
     schema: floatNoteSchema,
     words: QUICK_TESTS_FIELDS,
-    to: to(quickTestRoutes.float, { bag: bag.id }),
+    send: to(quickTestRoutes.float, { bag: bag.id }),
   });
   return (
     <Fold

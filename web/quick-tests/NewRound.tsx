@@ -78,7 +78,7 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
     body: (values) => ({ ...values, bags: values.bags.map(bodyOf) }),
     schema: newRoundSchema,
     words: QUICK_TESTS_FIELDS,
-    to: to(quickTestRoutes.start, {}, { done: (round) => navigate(`/store/rounds/${round.id}`) }),
+    send: to(quickTestRoutes.start, {}, { done: (round) => navigate(`/store/rounds/${round.id}`) }),
   });
   const { bags } = entry.values;
   const set = (next: readonly TypedBag[]) => entry.set({ bags: next });

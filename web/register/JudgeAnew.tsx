@@ -23,7 +23,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }) {
     body: (values) => ({ ...values, editionId: values.editionId || (others[0]?.id ?? '') }),
     schema: rejudgeSchema,
     words: RULE_BOOKS_FIELDS,
-    to: to(lotRoutes.judgeAnew, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
+    send: to(lotRoutes.judgeAnew, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
   });
   if (others.length === 0) return null;
   return (

@@ -110,7 +110,7 @@ function FillGap({ species, book, field, done }: FillGapProps) {
     body: (values) => ({ ...values, value: plainFigure(values.value), book, field }),
     schema: ownFigureSchema,
     words: REGISTER_FIELDS,
-    to: to(kindRoutes.addFigure, { species }, { done }),
+    send: to(kindRoutes.addFigure, { species }, { done }),
   });
   const { label, unit, kind } = OWN_FIELDS[field];
   return (

@@ -38,7 +38,7 @@ function Form({ sheet }: { sheet: LotSheet | undefined }) {
     body: bodyOf,
     schema: sheet ? lotHeaderChangeSchema : lotHeaderSchema,
     words: REGISTER_FIELDS,
-    to: sheet
+    send: sheet
       ? to(lotRoutes.correct, { lot: sheet.id }, { version: sheet.version, done })
       : to(lotRoutes.add, {}, { done }),
   });

@@ -65,7 +65,7 @@ function PasswordForm({ done }: { done: () => void }) {
     from: { current: '', next: '' },
     schema: passwordChangeSchema,
     words: REGISTER_FIELDS,
-    to: to(sessionRoutes.changePassword, {}, { done }),
+    send: to(sessionRoutes.changePassword, {}, { done }),
   });
   return (
     <EntryForm entry={entry} title="Password" send="Change password" quiet waits>

@@ -37,7 +37,7 @@ export function NewKind({ species, before, done, leave }: NewKindProps) {
     // A new kind is sent without a reason; none stands in its form.
     schema: before ? kindChangeSchema : (newKindSchema as unknown as typeof kindChangeSchema),
     words: REGISTER_FIELDS,
-    to: before ? to(kindRoutes.correct, { species }, { done }) : to(kindRoutes.add, {}, { done }),
+    send: before ? to(kindRoutes.correct, { species }, { done }) : to(kindRoutes.add, {}, { done }),
   });
   const { chaffy, hardSeeded } = entry.values;
   return (

@@ -110,7 +110,7 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
     from: { ...data },
     schema: laboratorySchema,
     words: REGISTER_FIELDS,
-    to: to(laboratoryRoutes.change, {}, { done: () => toast('What the laboratory is called is kept.') }),
+    send: to(laboratoryRoutes.change, {}, { done: () => toast('What the laboratory is called is kept.') }),
   });
   return (
     <section className="mt-4">
@@ -131,7 +131,7 @@ function NewPersonForm() {
     from: { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
     schema: newPersonSchema,
     words: REGISTER_FIELDS,
-    to: to(peopleRoutes.add, {}),
+    send: to(peopleRoutes.add, {}),
   });
   const { values, fault } = entry;
   return (

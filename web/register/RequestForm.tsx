@@ -43,7 +43,7 @@ function Lines({ sheet }: { sheet: LotSheet }) {
     }),
     schema: requestSchema,
     words: REGISTER_FIELDS,
-    to: to(
+    send: to(
       lotRoutes.request,
       { lot: sheet.id },
       { version: request?.version ?? 0, done: () => navigate(`/lots/${sheet.id}`) },

@@ -189,7 +189,7 @@ function NewStationForm() {
     from: { name: '', kind: 'bench' },
     schema: newStationSchema,
     words: REGISTER_FIELDS,
-    to: to(stationRoutes.add, {}),
+    send: to(stationRoutes.add, {}),
   });
   return (
     <EntryForm entry={entry} title="Add a station" send="Add" quiet waits>

@@ -135,7 +135,7 @@ export function DrawAndStart({
     }),
     schema: newWorkingSampleSchema,
     words: REGISTER_FIELDS,
-    to: to(samplingRoutes.drawWorking, { lot: lot.id }, { done: (drawn) => start(drawn.id) }),
+    send: to(samplingRoutes.drawWorking, { lot: lot.id }, { done: (drawn) => start(drawn.id) }),
   });
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
   return (
@@ -222,7 +222,7 @@ export function DecisionBox({ on, outside, subject = 'test' }: DecisionBoxProps)
     body: (values) => ({ ...values, subject: on.id }),
     schema: decisionSchema,
     words: REGISTER_FIELDS,
-    to: to(lotRoutes.decide, { lot: on.lotId }),
+    send: to(lotRoutes.decide, { lot: on.lotId }),
   });
   const decided = on.decision;
   return (

@@ -83,7 +83,7 @@ export function SeenLine({ route, test, fields, may }: SeenLineProps) {
     }),
     schema: dayCorrectionSchema,
     words: SEEN_FIELDS,
-    to: to(route, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
+    send: to(route, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
   });
   const views = Object.values(fields);
   if (views.length === 0) return null;

@@ -201,7 +201,7 @@ function AskRelease({ view, kind, show, leave }: AskReleaseProps) {
     body: (values) => ({ kind, amendReason: values.reason }),
     schema: newReleaseSchema,
     words: RELEASE_FIELDS,
-    to: to(releaseRoutes.release, { lot: view.lot.id }, { done: leave }),
+    send: to(releaseRoutes.release, { lot: view.lot.id }, { done: leave }),
   });
   return (
     <Modal show={show} onHide={leave} aria-labelledby="release-title" animation={false}>

@@ -69,7 +69,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }) {
     from: { reason: '', use: true },
     schema: issueEditionSchema,
     words: RULE_BOOKS_FIELDS,
-    to: to(
+    send: to(
       ruleBookRoutes.issue,
       { draft: draft.id },
       { version: draft.version, done: (answer) => navigate(`/rules/${answer.id}`) },

@@ -213,7 +213,7 @@ function CheckForm({ draft, name, keys, all, checked }: CheckFormProps) {
     body: (values) => ({ ...values, keys: [...keys] }),
     schema: checkRowsSchema,
     words: RULE_BOOKS_FIELDS,
-    to: to(ruleBookRoutes.checkRows, { draft: draft.id, table: name }, { version: draft.version, done: checked }),
+    send: to(ruleBookRoutes.checkRows, { draft: draft.id, table: name }, { version: draft.version, done: checked }),
   });
   return (
     <EntryForm

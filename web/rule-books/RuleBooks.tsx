@@ -144,7 +144,7 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     body: (values) => ({ ...values, basedOn: edition.id }),
     schema: newDraftSchema,
     words: RULE_BOOKS_FIELDS,
-    to: to(ruleBookRoutes.startDraft, {}, { done: (answer) => navigate(`/rules/drafts/${answer.id}`) }),
+    send: to(ruleBookRoutes.startDraft, {}, { done: (answer) => navigate(`/rules/drafts/${answer.id}`) }),
   });
   return (
     <EntryForm
@@ -174,7 +174,7 @@ function ActForm({ edition, act, leave }: ActFormProps) {
     body: (values) => ({ ...values, act }),
     schema: editionActSchema,
     words: RULE_BOOKS_FIELDS,
-    to: to(ruleBookRoutes.act, { edition: edition.id }, { done: leave }),
+    send: to(ruleBookRoutes.act, { edition: edition.id }, { done: leave }),
   });
   return (
     <EntryForm

@@ -67,7 +67,7 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
     from: { mass: { text: '', unit: 'g' }, loss: { text: '0', unit: 'g' } },
     schema: newCompositeSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.pour, { lot: view.lot.id }),
+    send: to(samplingRoutes.pour, { lot: view.lot.id }),
   });
   return (
     <EntryForm entry={entry} send="Poured together" leave={leave}>

@@ -32,7 +32,7 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
     },
     schema: lotDivisionSchema,
     words: REGISTER_FIELDS,
-    to: to(lotRoutes.divide, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
+    send: to(lotRoutes.divide, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
   });
   const { parts } = entry.values;
   const containers = parts.reduce((sum, one) => sum + (Number(one.containers) || 0), 0);

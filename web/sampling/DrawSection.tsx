@@ -162,7 +162,7 @@ function CorrectionForm({ drawId, one, taken }: CorrectionFormProps) {
     },
     schema: primarySampleSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }),
+    send: to(samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }),
   });
   return (
     <EntryForm entry={entry} send="Correct the sample" quiet waits>
@@ -188,7 +188,7 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }) {
     },
     schema: newDrawSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.draw, { lot: lot.id }, { done }),
+    send: to(samplingRoutes.draw, { lot: lot.id }, { done }),
   });
   return (
     <EntryForm entry={form} send="Draw the containers" waits>

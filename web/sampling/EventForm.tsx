@@ -38,7 +38,7 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
     },
     schema: vesselEventSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.happen, { vessel: node.id }),
+    send: to(samplingRoutes.happen, { vessel: node.id }),
   });
   const weighed = node.mass !== null;
   const { what } = entry.values;

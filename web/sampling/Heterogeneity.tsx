@@ -144,7 +144,7 @@ function CorrectResult({ test }: { test: HeterogeneityView }) {
     from: { results: [{ container: String(test.results[0]?.container ?? ''), text: '' }], reason: '' },
     schema: heterogeneityCorrectionSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.correctHeterogeneity, { test: test.id }),
+    send: to(samplingRoutes.correctHeterogeneity, { test: test.id }),
   });
   return (
     <Fold title="Correct a result">
@@ -179,7 +179,7 @@ function NewTest({ view }: { view: SamplingView }) {
     },
     schema: newHeterogeneityTestSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.startHeterogeneity, { lot: view.lot.id }),
+    send: to(samplingRoutes.startHeterogeneity, { lot: view.lot.id }),
   });
   const { values, fault } = entry;
   const reading = readResults(values.results);

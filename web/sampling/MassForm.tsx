@@ -12,7 +12,7 @@ export function MassForm({ node }: { node: VesselNode }) {
     from: { mass: { text: node.mass?.text ?? '', unit: node.mass?.unit ?? 'g' }, reason: '' },
     schema: vesselMassSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.correctMass, { vessel: node.id }, { version: node.version }),
+    send: to(samplingRoutes.correctMass, { vessel: node.id }, { version: node.version }),
   });
   return (
     <Fold title="Correct its mass">

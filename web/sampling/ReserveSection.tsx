@@ -66,7 +66,7 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
     },
     schema: newReserveSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.reserve, { lot: lot.id }, { done: leave }),
+    send: to(samplingRoutes.reserve, { lot: lot.id }, { done: leave }),
   });
   return (
     <EntryForm entry={entry} send="Keep it" leave={leave}>

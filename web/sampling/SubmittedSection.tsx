@@ -147,7 +147,7 @@ function SubmittedForm({ view, today, by, done }: SubmittedFormProps) {
     }),
     schema: submittedSampleSchema,
     words: SAMPLING_FIELDS,
-    to: to(samplingRoutes.receive, { lot: lot.id }, { version: submitted?.vessel.version ?? 0, done }),
+    send: to(samplingRoutes.receive, { lot: lot.id }, { version: submitted?.vessel.version ?? 0, done }),
   });
   return (
     <EntryForm

@@ -39,7 +39,7 @@ export function PlanForm({ before, today, leave }: PlanFormProps) {
     },
     schema: newSowingPlanSchema,
     words: SOWING_FIELDS,
-    to: before
+    send: before
       ? to(sowingRoutes.change, { sowing: before.id }, { version: before.version, done: leave })
       : to(sowingRoutes.plan, {}, { done: leave }),
   });

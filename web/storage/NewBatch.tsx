@@ -61,7 +61,7 @@ export default function NewBatch() {
     }),
     schema: newBatchSchema,
     words: STORAGE_FIELDS,
-    to: to(storageRoutes.start, {}, { done: (batch) => navigate(`/store/batches/${batch.id}`) }),
+    send: to(storageRoutes.start, {}, { done: (batch) => navigate(`/store/batches/${batch.id}`) }),
   });
   const what = entry.values.what;
   const ids = picked(chosen, first);

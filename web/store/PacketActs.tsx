@@ -109,7 +109,7 @@ export function HarvestForm({ packet, leave }: { packet: PacketView; leave: () =
     from: { ...typedHarvest(of.header), reason: '' },
     schema: accessionChangeSchema,
     words: STORE_FIELDS,
-    to: to(storeRoutes.changeAccession, { accession: of.id }, { version: of.version, done: leave }),
+    send: to(storeRoutes.changeAccession, { accession: of.id }, { version: of.version, done: leave }),
   });
   return (
     <EntryForm entry={entry} send="Keep what is known" leave={leave} waits>

@@ -111,7 +111,7 @@ function TestForm({ packet, before, leave }: TestFormProps) {
     }),
     schema: newTestSchema,
     words: STORE_FIELDS,
-    to: to(storeRoutes.keepTest, { packet: packet.id }, { done: leave }),
+    send: to(storeRoutes.keepTest, { packet: packet.id }, { done: leave }),
   });
   const what = entry.values.what;
   return (

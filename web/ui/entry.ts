@@ -48,12 +48,11 @@ export interface EntryOf<F extends object, B> {
   readonly words?: FieldTable;
   /** Where the body is more than its lines. What is typed is read as the schema says either way. */
   readonly body?: (values: Typed<F>) => unknown;
-  /** Where it is sent, as `to` says it, or how. */
-  readonly to?: Sends<B>;
-  readonly send?: (body: B, key: string) => Promise<unknown>;
+  /** How it is sent: `to` a route, most often. */
+  readonly send: Sends<B>;
 }
 
-type Sends<B> = (client: QueryClient, body: B, key: string) => Promise<unknown>;
+type Sends<B> = (body: B, key: string, client: QueryClient) => Promise<unknown>;
 interface Arrives<Answer> {
   /** What follows when it has arrived. */
   readonly done?: ((answer: Answer) => unknown) | undefined;
@@ -68,7 +67,7 @@ export const to =
       ? [options: Arrives<Answer> & { readonly version: number }]
       : [options?: Arrives<Answer>]
   ): Sends<B> =>
-  async (client, body, key) => {
+  async (body, key, client) => {
     const { done, ...seen }: Arrives<Answer> & { readonly version?: number } = options ?? {};
     const answer = await send(client, route as WriteRoute<Path, B, Answer>, params, body, { ...seen, key } as never);
     await done?.(answer);
@@ -83,8 +82,7 @@ export function useEntry<F extends object, B>({
   schema,
   words = {},
   body,
-  to: sends,
-  send: sendIt,
+  send: sends,
 }: EntryOf<F, B>): Entry<Typed<F> & FieldValues> {
   type T = Typed<F> & FieldValues;
   const [reload] = useState(() => new Reload(asTyped(from) as T));
@@ -134,7 +132,7 @@ export function useEntry<F extends object, B>({
     const outcome = { sent: false };
     await handleSubmit(async (checked) => {
       try {
-        await (sends ? sends(client, checked, key.current) : sendIt?.(checked, key.current));
+        await sends(checked, key.current, client);
         outcome.sent = true;
       } catch (error) {
         refuse(error);

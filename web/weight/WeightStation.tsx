@@ -94,7 +94,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
     },
     schema: weightWeighingsSchema,
     words: WEIGHT_FIELDS,
-    to: to(weightRoutes.weigh, { test: test.id }, { version: test.version }),
+    send: to(weightRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values, fault } = entry;
   /** More is to be weighed. */

@@ -12,11 +12,18 @@ import { ArgumentFault } from './argument.ts';
 
 /** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone: a machine's own has days that never were. */
 function dayOf(isoDate: string, name: string): Date {
+  const known = KNOWN.get(isoDate);
+  if (known) return known;
   const day = parseISO(isoDate, { in: utc });
   if (!/^\d{4}-\d{2}-\d{2}$/.test(isoDate) || !isValid(day))
     throw new ArgumentFault(name, { is: 'argument.date', got: isoDate });
+  if (KNOWN.size >= MOST_KNOWN) KNOWN.clear();
+  KNOWN.set(isoDate, day);
   return day;
 }
+/** Days that were read before: a store has many tests of few days, and reading one costs ten times what counting does. */
+const KNOWN = new Map<string, Date>();
+const MOST_KNOWN = 10_000;
 
 /**
  * The day after so many days.

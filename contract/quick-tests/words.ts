@@ -5,6 +5,7 @@ import type { Unsuited } from '@mercato/core/quick-tests/roundPlan';
 import type { Advice, School } from '@mercato/core/quick-tests/schools';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { oneSided } from '@mercato/core/statistics/oneSided';
+import { percentOf } from '../words/figures.ts';
 
 /** What a cause is asked as, in plain words, and what it says when the answer is yes. */
 export const CAUSE_WORDS: Readonly<Record<Cause, { ask: string; says: string }>> = {
@@ -124,7 +125,7 @@ export const ADVICE_WORDS: Readonly<Record<Advice, string>> = {
   'up-to-standard': 'up to the standard of its kind',
 };
 
-const percent = (p: number) => `${Math.round(p * 100)} %`;
+const percent = (p: number) => `${percentOf(p)} %`;
 
 /** What a small test says: its interval in words; of one that is held back only the lower end holds. */
 export function answerWords({ test, interval, packet, speaks }: QuickAnswer): string {

@@ -4,9 +4,6 @@ import { mass, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import { TEST_STEPS } from './steps.ts';
 
-/** A half working sample weighs half of what is asked for a whole one: common practice, no source. */
-export const leastOfPortion = (leastG: number, portion: string): number => (portion === 'half' ? leastG / 2 : leastG);
-
 /** A working sample to be drawn from the submitted sample, for one step. */
 export type NewWorkingSample = ValueOf<typeof newWorkingSampleSchema>;
 

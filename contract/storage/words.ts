@@ -2,9 +2,10 @@ import type { Warning } from '@mercato/core/storage/cold';
 import type { DryNext, DryReason } from '@mercato/core/storage/dryEnough';
 import { LEAST_TESTS, type NoOwnCurve } from '@mercato/core/storage/ownRecord';
 import type { Because } from '@mercato/core/storage/whatNext';
+import { percentOf } from '../words/figures.ts';
 import type { BatchEntry } from './batches.ts';
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
+const percent = (share: number) => `${percentOf(share)} %`;
 const years = (n: number) =>
   n < 1 / 12 ? 'less than a month' : n < 1.5 ? `${Math.round(n * 12)} months` : `${Math.round(n)} years`;
 const ofOneOrMore = (n: number) => (n === 1 ? 'a year' : `${n} years`);

@@ -6,9 +6,10 @@ import type { Figure } from './edition.ts';
 /** What a verdict on a sample's mass asks for. */
 export type LeastMassNext = 'heavy-enough' | 'too-light' | 'no-least-mass';
 
-/** Half of a least mass, for one of two half working samples. */
+/** Half of a least mass, g, for one of two half working samples. */
+export const halfMassOf = (leastG: number): number => leastG / 2;
 export const halfOf = (figure: Figure<number> | undefined): Figure<number> | undefined =>
-  figure && { ...figure, value: figure.value / 2 };
+  figure && { ...figure, value: halfMassOf(figure.value) };
 
 /**
  * Is a sample heavy enough for its kind? A light one may still be tested when somebody decides so, and the

@@ -48,6 +48,11 @@ describe('calendar days', () => {
     });
   });
 
+  it('are read anew when more of them were read than are kept', () => {
+    for (let i = 0; i < 10_100; i += 1) expect(daysBetween('2000-01-01', addDays('2000-01-01', i))).toBe(i);
+    expect(addDays('2000-02-28', 1)).toBe('2000-02-29');
+  });
+
   // Source: the calendar; a month that is shorter ends earlier.
   it.each([
     ['2026-08-31', 6, '2027-02-28'],

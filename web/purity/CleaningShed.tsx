@@ -86,8 +86,8 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
   const keep = async () => {
     if (sending.current) return;
     sending.current = true;
-    if (await act(() => send(client, purityRoutes.sort, { test: test.id }, { mass: figure, seconds }))) clock.clear();
-    sending.current = false;
+    const kept = act(() => send(client, purityRoutes.sort, { test: test.id }, { mass: figure, seconds }));
+    if (await kept.finally(() => (sending.current = false))) clock.clear();
   };
   useKeys([{ key: 'k', says: running ? 'stop the clock' : 'start the clock of parting by hand', act: clock.toggle }]);
   const rate =

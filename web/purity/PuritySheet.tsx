@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Table } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { purityRoutes } from '@mercato/contract/purity/routes';
-import { leastOfPortion } from '@mercato/contract/register/vessels';
+import { halfMassOf } from '@mercato/core/rule-books/leastMass';
 import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
@@ -30,7 +30,7 @@ export default function PuritySheet() {
         <i className="species">{data.lot.species}</i>, {data.lot.commonName} · {data.lot.edition.name} ·{' '}
         {data.leastG === null
           ? 'no least mass in the book'
-          : `${data.leastG} g at least, ${leastOfPortion(data.leastG, 'half')} g for a half`}
+          : `${data.leastG} g at least, ${halfMassOf(data.leastG)} g for a half`}
         {data.lot.chaffy ? ' · chaffy' : ''}
       </p>
       <p>

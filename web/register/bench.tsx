@@ -12,8 +12,9 @@ import {
 } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import type { TestStep } from '@mercato/contract/register/steps';
-import { leastOfPortion, newWorkingSampleSchema } from '@mercato/contract/register/vessels';
+import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { halfMassOf } from '@mercato/core/rule-books/leastMass';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
@@ -137,6 +138,7 @@ export function DrawAndStart({
     words: REGISTER_FIELDS,
     send: to(samplingRoutes.drawWorking, { lot: lot.id }, { done: (drawn) => start(drawn.id) }),
   });
+  const half = entry.values.portion === 'half';
   if (!may) return <p className="soft">An analyst draws the working sample and starts the test.</p>;
   return (
     <div className="mt-3">
@@ -172,7 +174,7 @@ export function DrawAndStart({
             hint={
               least === null
                 ? undefined
-                : `the rule book asks for ${leastOfPortion(least, entry.values.portion)} g at least${entry.values.portion === 'half' ? ' for a half' : ''}`
+                : `the rule book asks for ${half ? halfMassOf(least) : least} g at least${half ? ' for a half' : ''}`
             }
           />
           {(entry.fault('why') ?? entry.values.why) && <Field entry={entry} name="why" />}

@@ -125,7 +125,7 @@ export default function Acceptance() {
   );
 }
 
-const percent = (share: number) => Number((share * 100).toFixed(1));
+const percent = (share: number) => Number(percentOf(share, { decimals: 1 }));
 
 /** Names of arguments as the form calls them. */
 const inWords = (message: string) =>

@@ -186,7 +186,7 @@ function Words({ drawn: { own } }: { drawn: DrawnCurve }) {
 }
 
 function curvesOf(series: RecordSeries, drawn: DrawnCurve | null) {
-  const percent = (share: number) => Number((share * 100).toFixed(1));
+  const percent = (share: number) => Number(percentOf(share, { decimals: 1 }));
   const dots = {
     name: 'tests',
     look: 'dots' as const,

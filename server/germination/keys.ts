@@ -147,12 +147,7 @@ export async function decideLateKeys(
     await checkRoom(tx, [dish], late as ((typeof late)[number] & Called)[], (_key, _field, message) => {
       throw fault('invalid', 'germination.keys-cannot-added', { fate: message });
     });
-  await keepFate(
-    tx,
-    hand,
-    late.map((one) => one.id),
-    fate,
-  );
+  await keepFate(tx, hand, late, fate);
   await audit({
     lotId: dish.lotId,
     act: { is: 'dish-late-keys', dish: dish.number, day, fate },

@@ -262,8 +262,8 @@ export function checkShown({ keys }: Pick<LateAct, 'keys'>, waiting: number): vo
 export async function keepFate(
   tx: Transaction,
   { personId, at }: Pick<Hand, 'personId' | 'at'>,
-  eventIds: readonly string[],
+  late: readonly { readonly id: string }[],
   fate: Fate,
 ): Promise<void> {
-  await tx.insert(lateFate).values(eventIds.map((eventId) => ({ eventId, fate, by: personId, at })));
+  await tx.insert(lateFate).values(late.map(({ id }) => ({ eventId: id, fate, by: personId, at })));
 }

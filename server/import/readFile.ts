@@ -4,8 +4,8 @@ import { parse } from 'csv-parse';
 import { type Column, COLUMNS, ITEMS } from '@mercato/contract/import/file';
 import type { Said } from '@mercato/contract/words/faults';
 import { plainCell } from '../http/csv.ts';
-import type { Cell, FiledLot, Place } from '../lot-sheet/fromFile.ts';
 import { fault as refuse } from '../http/fault.ts';
+import type { Cell, FiledLot, Place } from '../lot-sheet/fromFile.ts';
 
 /** A fault of a file: which line and column, what was wrong and what is allowed. */
 export interface CellFault {

@@ -132,12 +132,7 @@ export async function decideLateFinds(
     for (const [name, seeds] of Object.entries(sums))
       if (seeds < 0) refuse({ is: 'other-seeds.takes-back-more-than', name });
   }
-  await keepFate(
-    tx,
-    hand,
-    late.map((one) => one.id),
-    fate,
-  );
+  await keepFate(tx, hand, late, fate);
   await audit({
     lotId: test.lotId,
     act: { is: 'tray-late-keys', test: test.number, tray, fate },

@@ -115,7 +115,7 @@ export async function decideLateLook(
     if (ended) refuse({ is: 'quick-tests.bag-ended', on: ended.on });
     checkSprouted(bag, sproutedIn(looks), look.row.sprouted, refuse);
   }
-  await keepFate(tx, hand, [lookId], fate);
+  await keepFate(tx, hand, [{ id: lookId }], fate);
   await audit({
     act: { is: 'bag-late-look', fate },
     subject: `bag ${bag.number}`,

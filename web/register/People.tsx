@@ -110,7 +110,7 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
     from: { ...data },
     schema: laboratorySchema,
     words: REGISTER_FIELDS,
-    send: to(laboratoryRoutes.change, {}, { done: () => toast('What the laboratory is called is kept.') }),
+    send: to(laboratoryRoutes.change, {}, { done: () => toast('What is said of the laboratory is kept.') }),
   });
   return (
     <section className="mt-4">

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useEffect, useSyncExternalStore } from 'react';
 import { Toast, ToastContainer } from 'react-bootstrap';
 
 interface Told {
@@ -32,6 +32,8 @@ const STANDS = 8000;
 
 export function Toasts() {
   const all = useSyncExternalStore(subscribe, () => told);
+  // What was told to one person is not shown to the next who signs in.
+  useEffect(() => () => tell([]), []);
   return (
     <ToastContainer position="bottom-end" className="p-3 position-fixed no-print">
       {all.map(({ key, words }) => {

@@ -59,6 +59,10 @@ test('what is done is told, three at most at once, and goes when it is closed or
     expect(words()).toEqual(['two', 'four']);
     await act(() => vi.advanceTimersByTimeAsync(8100));
     expect(words()).toEqual([]);
+    act(() => toast('five'));
+    cleanup();
+    render(<Toasts />);
+    expect(words()).toEqual([]);
   } finally {
     vi.useRealTimers();
   }

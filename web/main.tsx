@@ -5,13 +5,12 @@ import '@fontsource/ibm-plex-mono/latin-400.css';
 import '@fontsource/ibm-plex-mono/latin-500.css';
 import './ui/fallback.css';
 import './ui/theme/style.scss';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
-import { Refused } from './api/client.ts';
-import { unfinished } from './api/live.ts';
+import { cache } from './api/cache.ts';
 import { useSession } from './api/session.tsx';
 import { BENCH_PAGES, PAGES } from './pages.ts';
 import { BenchGuard } from './register/BenchGuard.tsx';
@@ -26,20 +25,6 @@ document.documentElement.dataset.bsTheme =
 
 const SetUp = lazy(() => import('./register/SetUp.tsx'));
 const Reset = lazy(() => import('./register/Reset.tsx'));
-
-const client = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 5_000,
-      // Nor is what somebody fills in taken away when they come back to the page.
-      refetchOnWindowFocus: () => !unfinished(),
-      // The server stands on this machine or beside it: whether there is a way out of the house does not matter.
-      networkMode: 'always',
-      retry: (tries, error) => !(error instanceof Refused && error.status >= 400 && error.status < 500) && tries < 2,
-    },
-    mutations: { retry: false, networkMode: 'always' },
-  },
-});
 
 function SignedIn() {
   const { session, failed } = useSession();
@@ -74,7 +59,7 @@ const root = document.getElementById('root');
 if (root)
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={client}>
+      <QueryClientProvider client={cache}>
         <BrowserRouter>
           <Routes>
             <Route path="/sign-in" element={<SignIn />} />

@@ -2,12 +2,9 @@
 export const DEVICES_FAULTS = {
   'devices.no-such-balance': 'There is no such balance.',
   'devices.another-balance-name': 'Another balance has this name.',
-  'devices.name-another-balance': 'is the name of another balance',
-  'devices.balance-set-up-otherwise': 'A balance is set up otherwise with a reason.',
-  'devices.say-why-changed': 'say why it is changed',
-  'devices.balance-shows-no-such': 'The balance shows no such figure.',
+  'devices.say-why-changed': 'Say why the balance is set up otherwise.',
   'devices.more-decimals-than-balance': ({ resolution }: { resolution: string }) =>
-    `more decimals than the balance resolves: its smallest step is ${resolution} g`,
+    `The balance shows no such figure: its smallest step is ${resolution} g.`,
   'devices.no-such-balance-2': 'there is no such balance',
   'devices.more-decimals-than-resolves': ({ name, resolution }: { name: string; resolution: string }) =>
     `more decimals than ${name} resolves: its smallest step is ${resolution} g`,
@@ -15,10 +12,6 @@ export const DEVICES_FAULTS = {
     `the check of ${name} ${figure}: say why it is used all the same`,
   'devices.balance-takes-no-tare': 'This balance takes no tare from here.',
   'devices.real-balance-pan': 'A real balance has a pan.',
-  'devices.no-command-set-up': 'no command is set up for it',
-  'devices.only-stand-can-told': 'only the stand-in can be told so',
-  'devices.balance-cannot-reached-now': 'The balance cannot be reached now.',
-  'devices.line-not-open': 'the line to it is not open',
-  'devices.server-does-not-read': 'The server does not read this balance.',
-  'devices.read-browser-or-eye': 'is read by the browser, or by eye',
+  'devices.balance-cannot-reached-now': 'The balance cannot be reached now: the line to it is not open.',
+  'devices.server-does-not-read': 'The server does not read this balance: the browser does, or somebody by eye.',
 };

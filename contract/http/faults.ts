@@ -1,11 +1,10 @@
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const HTTP_FAULTS = {
-  'http.nothing-recorded': 'Nothing was recorded there.',
-  'http.nothing-recorded-2': ({ field }: { field: string }) => `nothing was recorded as ${field}`,
-  'http.what-recorded-can-only': 'What was recorded can only be corrected with a reason.',
-  'http.say-why-corrected': ({ field }: { field: string }) => `say why ${field} is corrected`,
+  'http.lies-future': 'This lies in the future.',
+  'http.above-0': 'This must be above 0.',
+  'http.nothing-recorded': ({ field }: { field: string }) => `Nothing was recorded as ${field}.`,
+  'http.say-why-corrected': ({ field }: { field: string }) => `Say why ${field} is corrected.`,
   'http.another-person-wrote-down': 'Another person wrote this down: only the lead may correct it.',
-  'http.written-another-person': 'written by another person',
   'http.send-file-not-packed': 'Send the file as it is, not packed.',
   'http.file-larger-than-mb': ({ Math }: { Math: number }) => `The file is larger than ${Math} MB.`,
   'http.not-theirs-do': ({ name, roles }: { name: string; roles: string }) =>
@@ -17,7 +16,6 @@ export const HTTP_FAULTS = {
   'http.writes-carry-idempotency-key': 'Writes carry an Idempotency-Key header of 1 to 100 printable characters.',
   'http.write-needs-if-match': 'This write needs an If-Match header with the version it is based on.',
   'http.if-match-version-number': 'If-Match must be a version number.',
-  'http.whole-number': 'a whole number',
   'http.changed-version-yours-nothing': ({
     byName,
     updatedAt,

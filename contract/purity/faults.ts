@@ -1,7 +1,6 @@
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const PURITY_FAULTS = {
-  'purity.working-sample-weighs-more': 'The working sample weighs more than nothing.',
-  'purity.above-0': 'must be above 0',
+  'purity.above-0': 'The working sample must weigh more than 0.',
   'purity.sample-g-weighed-decimals': ({
     name,
     workingSample,

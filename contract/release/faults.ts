@@ -3,6 +3,5 @@ export const RELEASE_FAULTS = {
   'release.no-such-release': 'There is no such release.',
   'release.cannot-released': ({ kind }: { kind: string }) => `The ${kind} cannot be released.`,
   'release.released-already-another-amended': ({ kind }: { kind: string }) =>
-    `A ${kind} was released already; another is an amended one.`,
-  'release.say-why-issued-again': 'say why it is issued again',
+    `A ${kind} was released already: say why it is issued again.`,
 };

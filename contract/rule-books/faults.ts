@@ -30,12 +30,9 @@ export const RULE_BOOKS_FAULTS = {
   'rule-books.table-cannot-stand-nothing': ({ why }: { why: TableFault }) =>
     `The table cannot stand so: ${tableFaultWords(why)}. Nothing was changed.`,
   'rule-books.row-refused': ({ row, why }: { row: number; why: TableFault }) => `row ${row}: ${tableFaultWords(why)}`,
-  'rule-books.table-no-such-row': 'The table has no such row.',
-  'rule-books.no-row': ({ figure, table }: { figure: string; table: string }) => `"${figure}" is no row of ${table}`,
-  'rule-books.edition-very-content-exists': 'An edition with this very content exists.',
-  'rule-books.change-row-or-name': 'change a row or the name: nothing is different',
+  'rule-books.no-row': ({ figure, table }: { figure: string; table: string }) => `“${figure}” is no row of ${table}.`,
+  'rule-books.edition-very-content-exists': 'An edition with this very content exists: change a row or the name.',
   'rule-books.new-lots-judged-edition': 'New lots are judged by this edition: take another into use first.',
-  'rule-books.in-use': 'is in use',
   'rule-books.book-no-table': ({ table }: { table: string }) => `This book has no table "${table}".`,
   'rule-books.no-table-of-book': ({ table }: { table: string }) => `this book has no table "${table}"`,
   'rule-books.table-refused': ({ table, row, why }: { table: string; row: number | null; why: TableFault }) =>
@@ -46,14 +43,11 @@ export const RULE_BOOKS_FAULTS = {
   'rule-books.edition-no-such-table': 'This edition has no such table.',
   'rule-books.file-no-csv-table': 'The file is no CSV table.',
   'rule-books.cannot-read': 'cannot be read',
-  'rule-books.kind-list-already': 'This kind is in the list already.',
-  'rule-books.search': ({ species }: { species: string }) => `"${species}" is there: search for it`,
+  'rule-books.search': ({ species }: { species: string }) => `“${species}” is in the list already: search for it.`,
   'rule-books.laboratory-added-no-such': 'The laboratory has added no such kind; shipped ones stay as they are.',
-  'rule-books.scientific-name-stays': 'The scientific name stays.',
   'rule-books.lots-stand-under-add': ({ species }: { species: string }) =>
-    `lots stand under "${species}": add another kind instead`,
+    `The scientific name stays, because lots stand under “${species}”: add another kind instead.`,
   'rule-books.somebody-else-corrected-kind': 'Somebody else corrected this kind in the meantime: load it again.',
   'rule-books.no-such-kind-list': 'No such kind is in the list of species.',
   'rule-books.rule-book-figure-own': 'The rule book has this figure: an own figure only fills a gap.',
-  'rule-books.book-has-it': 'the book has it',
 };

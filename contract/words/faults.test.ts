@@ -12,7 +12,7 @@ it('every refusal has a code of its own, named after its feature, and says somet
 
 it('says why with its figures; what a schema or the core says stays as it is', () => {
   expect(saidWords({ is: 'register.last-lead-make-another', name: 'Oda Fennimore' })).toBe(
-    'Oda Fennimore is the last lead: make another one first',
+    'Oda Fennimore is the last lead: make another one first.',
   );
   expect(saidWords({ is: 'store.no-such-packet' })).toBe('There is no such packet.');
   expect(saidWords('choose a kind')).toBe('choose a kind');

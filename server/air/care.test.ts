@@ -250,7 +250,7 @@ describe('a place in which nothing lies', () => {
     );
     expect((await remove(place.version)).body).toMatchObject({
       status: 409,
-      errors: [{ message: 'Old cupboard holds another place: move it first' }],
+      errors: [{ message: 'Old cupboard holds another place: move it first.' }],
     });
     expect((await remove(place.version, '')).body).toMatchObject({ status: 422, errors: [{ path: 'reason' }] });
     const gone = await hands.sampler.post<PlaceList>(

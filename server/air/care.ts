@@ -37,16 +37,12 @@ export interface Heard {
 export async function hearLogger(db: Reader, id: string, now: Date): Promise<Heard> {
   const [row] = await db.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw noPlace();
-  if (row.logger === '') throw fault('invalid', 'store.place-no-logger', { logger: 'store.not-set' });
+  if (row.logger === '') throw fault('invalid', 'store.place-no-logger', 'logger');
   try {
     return { address: row.logger, ...(await askLogger(row.logger, await heardUntil(db, id, now))) };
   } catch (error) {
     if (!(error instanceof LoggerSilent)) throw error;
-    throw fault(
-      'invalid',
-      { is: 'store.logger-silent', why: error.why },
-      { logger: { is: 'store.logger-refused', why: error.why, logger: row.logger } },
-    );
+    throw fault('invalid', { is: 'store.logger-silent', why: error.why }, 'logger');
   }
 }
 

@@ -16,13 +16,11 @@ export async function keepReading({ tx, hand, audit }: Write, id: string, readin
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
   if (!row) throw noPlace();
   const at = new Date(reading.at);
-  if (at.getTime() > hand.at.getTime() + 60_000)
-    throw fault('invalid', 'store.not-been-read-yet', { at: 'store.lies-future' });
+  if (at.getTime() > hand.at.getTime() + 60_000) throw fault('invalid', 'http.lies-future', 'at');
   const { temperature, humidityPercent } = reading;
   const kinds = (await kindsAround(tx, id)).slice(1);
   const asks = reading.sure === true ? null : unlikely(row.kind, kinds, temperature);
-  if (asks !== null)
-    throw fault('invalid', 'store.look-dial-once-more', { sure: { is: 'store.hardly-so-cold-or-warm', ...asks } });
+  if (asks !== null) throw fault('invalid', { is: 'store.hardly-so-cold-or-warm', ...asks }, 'sure');
   await tx.insert(climateReading).values({
     id: uuid(),
     placeId: id,

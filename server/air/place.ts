@@ -42,13 +42,13 @@ export async function writePlaceLine(
   const { tx, hand, audit } = context;
   const row = await lockPlace(tx, id, seen);
   if (entry.what === 'door' && Date.parse(entry.at) > hand.at.getTime() + 60_000)
-    throw fault('invalid', 'store.door-not-been-opened', { at: 'store.lies-future' });
+    throw fault('invalid', 'http.lies-future', 'at');
   const before = await linesOf(tx, id);
   try {
     placeStanding([...before.map(asLine), { entry, at: hand.at.toISOString() }], hand.at.getTime());
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
-    throw fault('invalid', 'store.cannot-written-into-book', { [error.path]: error.why });
+    throw fault('invalid', error.why, error.path);
   }
   await tx.insert(placeLine).values({ placeId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx

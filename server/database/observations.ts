@@ -168,8 +168,7 @@ export async function redateObservations(
   const current = new Map((await currentObservations(tx, table, [subject])).map((one) => [one.field, one]));
   const rows = fields.flatMap((field, i) => {
     const before = current.get(field);
-    if (!before)
-      throw fault('invalid', 'http.nothing-recorded', { [`fields.${i}`]: { is: 'http.nothing-recorded-2', field } });
+    if (!before) throw fault('invalid', { is: 'http.nothing-recorded', field }, `fields.${i}`);
     if (before.seenOn === hand.seen.on) return [];
     checkCorrection(before.by, hand, reason, field);
     return [
@@ -193,10 +192,9 @@ export async function redateObservations(
 
 /** A correction names its reason; others' entries are corrected by the lead alone. */
 export function checkCorrection(writtenBy: string, hand: Hand, reason: string | undefined, field: string): void {
-  if (!reason)
-    throw fault('invalid', 'http.what-recorded-can-only', { reason: { is: 'http.say-why-corrected', field } });
+  if (!reason) throw fault('invalid', { is: 'http.say-why-corrected', field }, 'reason');
   if (writtenBy !== hand.personId && !hand.mayCorrectOthers)
-    throw fault('not-permitted', 'http.another-person-wrote-down', { [field]: 'http.written-another-person' });
+    throw fault('not-permitted', 'http.another-person-wrote-down', field);
 }
 
 const shown = (text: string, unit: string | null) => (unit === null ? text : `${text} ${unit}`);

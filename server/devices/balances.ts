@@ -81,7 +81,7 @@ export async function addBalance({ tx, hand, audit }: Write, body: BalanceChange
   return id;
 }
 
-const taken = () => fault('conflict', 'devices.another-balance-name', { name: 'devices.name-another-balance' });
+const taken = () => fault('conflict', 'devices.another-balance-name', 'name');
 
 export async function changeBalance(
   { tx, hand, audit }: Write,
@@ -93,7 +93,7 @@ export async function changeBalance(
   if (!row) throw fault('not-found', 'devices.no-such-balance');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const { name, reason, ...settings } = body;
-  if (!reason) throw fault('invalid', 'devices.balance-set-up-otherwise', { reason: 'devices.say-why-changed' });
+  if (!reason) throw fault('invalid', 'devices.say-why-changed', 'reason');
   await tx
     .update(balance)
     .set({ name, settings, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -115,9 +115,7 @@ export async function checkBalance({ tx, hand, audit }: Write, id: string, body:
   const row = await balanceById(tx, id);
   const { resolution, tolerance } = row.settings as BalanceSettings;
   if (writtenDecimals(body.shown) > writtenDecimals(resolution))
-    throw fault('invalid', 'devices.balance-shows-no-such', {
-      shown: { is: 'devices.more-decimals-than-balance', resolution },
-    });
+    throw fault('invalid', { is: 'devices.more-decimals-than-balance', resolution }, 'shown');
   await tx.insert(balanceCheck).values({
     id: uuid(),
     balanceId: id,

@@ -33,7 +33,7 @@ export function serveDevices(api: Api, hub: BalanceHub): void {
       throw fault(
         'conflict',
         body.what === 'tare' ? { is: 'devices.balance-takes-no-tare' } : { is: 'devices.real-balance-pan' },
-        { what: body.what === 'tare' ? { is: 'devices.no-command-set-up' } : { is: 'devices.only-stand-can-told' } },
+        'what',
       );
     const line = {
       tare,
@@ -41,16 +41,14 @@ export function serveDevices(api: Api, hub: BalanceHub): void {
       clear: 'CLEAR',
       fault: `FAULT ${'fault' in body ? body.fault : ''}`,
     }[body.what];
-    if (!hub.send(row.id, line))
-      throw fault('conflict', 'devices.balance-cannot-reached-now', { what: 'devices.line-not-open' });
+    if (!hub.send(row.id, line)) throw fault('conflict', 'devices.balance-cannot-reached-now', 'what');
     return { sent: line };
   });
 
   api.stream(balanceRoutes.readings, async ({ tx, params }, emit) => {
     const row = await balanceById(tx, idParam(params, 'balance'));
     const settings = { name: row.name, ...row.settings };
-    if (!settings.address.startsWith('tcp://'))
-      throw fault('conflict', 'devices.server-does-not-read', { address: 'devices.read-browser-or-eye' });
+    if (!settings.address.startsWith('tcp://')) throw fault('conflict', 'devices.server-does-not-read', 'address');
     return hub.listen(row.id, settings, emit);
   });
 }

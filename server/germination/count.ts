@@ -80,8 +80,7 @@ export async function countDish(
   const test = open.file.tests.find((one) => one.vesselId === dish?.parentId);
   if (!dish || !test) throw fault('not-found', 'germination.dish-belongs-no-test');
   const zero = dayZero(test.plan as GerminationPlan);
-  if (zero > hand.today)
-    throw fault('invalid', 'germination.test-not-come-warmth-2', { day: { is: 'germination.counts-begin', zero } });
+  if (zero > hand.today) throw fault('invalid', { is: 'germination.counts-begin', zero }, 'day');
   const current = currentCounts(open.rows.counts.filter((row) => row.subject === dish.id));
   const before = current.find((row) => row.field === `day:${key}`);
   const after: After = { on: zero, what: { is: 'came-to-warmth' } };
@@ -109,8 +108,7 @@ export async function countDish(
     return { ...open, view: germinationOf(open.file, open.rows) };
   if (before?.closed && (recounted || redated || judgedOtherwise))
     checkCorrection(before.by, hand, body.reason, `dish ${dish.number}`);
-  if (before?.closed && !body.closed)
-    throw fault('invalid', 'germination.closed-count-stays-closed', { closed: 'germination.closed-already' });
+  if (before?.closed && !body.closed) throw fault('invalid', 'germination.closed-count-stays-closed', 'closed');
   const { lateReason, ...day } = seenColumns(before && !redated ? seenAs(before) : (seen ?? seenNow(hand)));
   const row: CountRow = {
     id: uuid(),
@@ -219,41 +217,23 @@ function keyedIn({ keys }: GerminationRows, dishId: string, day: number): Counts
 function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body: DishCount): boolean {
   const seeds = dish.seeds ?? 0;
   const total = totalOf(addCounts([...others.map(countsOf), body.counts]));
-  if (total > seeds)
-    throw fault('invalid', 'germination.more-seeds-called-than', {
-      counts: { is: 'germination.adds-over-all-days', total, seeds },
-    });
+  if (total > seeds) throw fault('invalid', { is: 'germination.adds-over-all-days', total, seeds }, 'counts');
   const now = calledAt(body.final);
   const waits = CLASSES.find((one) => !now.includes(one) && body.counts[one] > 0);
-  if (waits)
-    throw fault('invalid', 'germination.hard-fresh-seed-called', {
-      [`counts.${waits}`]: 'germination.waits-final-count',
-    });
+  if (waits) throw fault('invalid', 'germination.hard-fresh-seed-called', `counts.${waits}`);
   const end = others.find((row) => row.final && row.closed);
-  if (end && body.final)
-    throw fault(
-      'conflict',
-      { is: 'germination.dish-final-count-already', number: dish.number },
-      { final: { is: 'germination.final-count-made', seenOn: end.seenOn } },
-    );
+  if (end && body.final) throw fault('conflict', { is: 'germination.final-count-made', seenOn: end.seenOn }, 'final');
   if (end && on > end.seenOn)
-    throw fault(
-      'invalid',
-      { is: 'germination.dish-ended', number: dish.number, seenOn: end.seenOn },
-      { seenOn: { is: 'germination.lies-after-final-count', seenOn: end.seenOn } },
-    );
+    throw fault('invalid', { is: 'germination.dish-ended', number: dish.number, seenOn: end.seenOn }, 'seenOn');
   const ends = body.final && body.closed;
   const later = others.find((row) => row.seenOn > on);
-  if (ends && later)
-    throw fault('invalid', 'germination.final-count-last', {
-      seenOn: { is: 'germination.count-lies-after', seenOn: later.seenOn },
-    });
+  if (ends && later) throw fault('invalid', { is: 'germination.count-lies-after', seenOn: later.seenOn }, 'seenOn');
   const closesDish = ends || end !== undefined;
   if (closesDish && total < seeds)
     throw fault(
       'invalid',
       { is: 'germination.seeds-dish-still-call', figure: seeds - total, number: dish.number },
-      { counts: { is: 'germination.adds-seeds-set', total, seeds } },
+      'counts',
     );
   return closesDish;
 }
@@ -265,9 +245,7 @@ function checkSeeds(dish: Vessel, others: readonly CountRow[], on: string, body:
 function checkKeys(keyed: Counts, { entry, counts }: DishCount): Counts | null {
   if (CLASSES.every((one) => keyed[one] === counts[one])) return null;
   if (entry !== 'typed')
-    throw fault('conflict', 'germination.keys-reached-server-say', {
-      counts: { is: 'germination.server-holds-wait-until', keyed: countWords(keyed) },
-    });
+    throw fault('conflict', { is: 'germination.server-holds-wait-until', keyed: countWords(keyed) }, 'counts');
   return CLASSES.some((one) => keyed[one] > 0) ? keyed : null;
 }
 

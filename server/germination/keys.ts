@@ -58,7 +58,7 @@ export async function keepKeys(
   { session, page, keys }: TallyBatch,
 ): Promise<KeptKeys> {
   const refuse = (i: number, field: string, message: Said, code: 'invalid' | 'conflict' = 'invalid'): never => {
-    throw fault(code, 'germination.key-cannot-kept-none', { [`keys.${i}.${field}`]: message });
+    throw fault(code, message, `keys.${i}.${field}`);
   };
   const dishes = await forNoKeyUpdate(
     tx,
@@ -145,7 +145,7 @@ export async function decideLateKeys(
   checkShown({ keys }, late.length);
   if (fate === 'taken')
     await checkRoom(tx, [dish], late as ((typeof late)[number] & Called)[], (_key, _field, message) => {
-      throw fault('invalid', 'germination.keys-cannot-added', { fate: message });
+      throw fault('invalid', message, 'fate');
     });
   await keepFate(tx, hand, late, fate);
   await audit({

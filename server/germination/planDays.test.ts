@@ -81,13 +81,24 @@ describe('the days of a plan are put right', () => {
     for (const dish of [0, 1, 2]) expect((await one.close(dish, 10)).status).toBe(200);
     expect((await one.correct({ prechillDays: 3 })).body).toMatchObject({
       status: 409,
-      errors: [{ path: 'setUpDate', message: 'close all dishes first: then the days of the plan can be corrected' }],
+      errors: [
+        {
+          path: 'setUpDate',
+          message: 'Its dishes are being counted: close all of them first, then the days of the plan can be corrected.',
+        },
+      ],
     });
     await one.close(3, 10);
     expect((await one.see())?.days).toMatchObject({ outcome: 'within', final: 'within' });
     expect((await one.correct({ prechillDays: 11 })).body).toMatchObject({
       status: 422,
-      errors: [{ path: 'setUpDate', message: 'day 0 would be 2026-12-05, after the count of 2026-12-04' }],
+      errors: [
+        {
+          path: 'setUpDate',
+          message:
+            'Seed cannot be counted before it comes to warmth: day 0 would be 2026-12-05, after the count of 2026-12-04.',
+        },
+      ],
     });
     // It had stood cold for three days: what was day 10 is day 7, before ISTA's tenth.
     expect((await one.correct({ prechillDays: 3 })).status).toBe(200);

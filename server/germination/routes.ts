@@ -111,14 +111,11 @@ async function correctPlan(context: Write, test: BenchTest, body: PlanDays): Pro
   const counts = currentCounts(await tx.select().from(germinationCount).where(inArray(germinationCount.subject, ids)));
   const [keyed] = await tx.select().from(tallyEvent).where(inArray(tallyEvent.dishId, ids)).limit(1);
   const ended = ids.every((id) => counts.some((one) => one.subject === id && one.final && one.closed));
-  if ((counts.length > 0 || keyed) && !ended)
-    throw fault('conflict', 'germination.dishes-being-counted', { setUpDate: 'germination.close-all-dishes-first' });
+  if ((counts.length > 0 || keyed) && !ended) throw fault('conflict', 'germination.dishes-being-counted', 'setUpDate');
   const zero = dayZero(days);
   const first = counts.map((one) => one.seenOn).sort()[0];
   if (first !== undefined && zero > first)
-    throw fault('invalid', 'germination.seed-cannot-counted-before', {
-      setUpDate: { is: 'germination.day-0-would-after', zero, first },
-    });
+    throw fault('invalid', { is: 'germination.day-0-would-after', zero, first }, 'setUpDate');
   await tx
     .update(benchTest)
     .set({ plan: { ...plan, ...days } })

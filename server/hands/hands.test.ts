@@ -142,7 +142,9 @@ describe('a dish is in one hand at a time', () => {
     await dish.press(cleo, 0, 1);
     expect((await dish.decide(hands.analyst, ben.session, 2, 'taken')).body).toMatchObject({
       status: 409,
-      errors: [{ path: 'keys', message: 'are 1 by now: look again' }],
+      errors: [
+        { path: 'keys', message: 'These late keys are not what was shown: by now their number is 1. Look again.' },
+      ],
     });
     // 60 + 40 fills the dish of 100; one more is beyond it.
     const taken = await dish.decide(hands.analyst, ben.session, 1, 'taken');
@@ -272,7 +274,10 @@ describe('a tray is in one hand at a time', () => {
     expect((await one.close(ben, 59, 'keys')).body).toMatchObject({
       status: 409,
       errors: [
-        { path: 'species', message: `the server holds 60 ${WEED}; wait until all keys are sent, or type the figures` },
+        {
+          path: 'species',
+          message: `The keys that reached the server say otherwise: it holds 60 ${WEED}. Nothing was closed: wait until all keys are sent, or type the figures.`,
+        },
       ],
     });
     expect((await one.close(ben, 60, 'keys')).status).toBe(200);

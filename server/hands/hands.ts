@@ -119,7 +119,7 @@ export async function actAt(
   { act, turn }: HandAct,
 ): Promise<void> {
   const { personId, page, at } = hand;
-  if (page === null) throw fault('invalid', 'hands.knows-page', { [PAGE_HEADER]: 'hands.header-id-page' });
+  if (page === null) throw fault('invalid', 'hands.knows-page', PAGE_HEADER);
   const row = (await lockPlaces(tx, [place], at)).get(nameOf(place));
   if (!row) return;
   const before = holdIn(row);
@@ -254,8 +254,7 @@ export const takenOf = (events: readonly LateEvent[]): number => events.filter((
 
 /** @throws {Fault} 409 when there are not as many late keys as were shown */
 export function checkShown({ keys }: Pick<LateAct, 'keys'>, waiting: number): void {
-  if (waiting !== keys)
-    throw fault('conflict', 'hands.late-keys-not-what', { keys: { is: 'hands.now-look-again', waiting } });
+  if (waiting !== keys) throw fault('conflict', { is: 'hands.now-look-again', waiting }, 'keys');
 }
 
 /** Writes down what becomes of late keys or looks. */

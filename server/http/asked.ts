@@ -38,8 +38,7 @@ export function versionOf(request: Request, needed: boolean): number | null {
     return null;
   }
   const digits = /^"?(\d{1,9})"?$/.exec(header)?.[1];
-  if (digits === undefined)
-    throw fault('malformed', 'http.if-match-version-number', { 'If-Match': 'http.whole-number' });
+  if (digits === undefined) throw fault('malformed', 'http.if-match-version-number', 'If-Match');
   return Number(digits);
 }
 

@@ -299,7 +299,7 @@ describe('keys of a dish', () => {
       );
     expect((await close(31, 2, 'keys')).body).toMatchObject({
       status: 409,
-      errors: [{ path: 'counts', message: expect.stringContaining('the server holds 30 normal') as string }],
+      errors: [{ path: 'counts', message: expect.stringContaining('it holds 30 normal') as string }],
     });
     expect((await close(31, 2, 'typed')).status).toBe(200);
     const history = (

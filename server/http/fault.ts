@@ -37,28 +37,19 @@ const coded = (said: Said | string): { said?: Said } => (typeof said === 'string
 
 /** Why something is refused: a code, with its figures where it has some. */
 type Why = Said | PlainCode;
-const said = (why: Why): Said => (typeof why === 'string' ? ({ is: why } as Said) : why);
 
 /**
- * A refusal: what is wrong with the whole, and at which fields, by dotted path.
- * @param at  what is wrong at each field; or a list, where words of a schema or a reader are among them
+ * A refusal, in one sentence.
+ * @param at  the field that the sentence is said of, by dotted path; or what is wrong at each of several fields
  */
-export const fault = (
-  code: ErrorCode,
-  why: Why,
-  at: Readonly<Record<string, Why>> | readonly FieldRefusal[] = {},
-): Fault =>
-  new Fault(
-    code,
-    said(why),
-    Array.isArray(at)
-      ? (at as readonly FieldRefusal[])
-      : Object.entries(at).map(([path, one]) => ({ path, message: said(one as Why) })),
-  );
+export function fault(code: ErrorCode, why: Why, at: string | readonly FieldRefusal[] = []): Fault {
+  const message = typeof why === 'string' ? ({ is: why } as Said) : why;
+  return new Fault(code, message, typeof at === 'string' ? [{ path: at, message }] : at);
+}
 
 /** What is wrong at some fields, the first of which speaks for the whole. */
-export const refused = (faults: readonly FieldRefusal[], otherwise: Why = 'http.request-cannot-read-sent'): Fault =>
-  new Fault('invalid', faults[0]?.message ?? said(otherwise), faults);
+export const refused = (faults: readonly FieldRefusal[]): Fault =>
+  new Fault('invalid', faults[0]?.message ?? { is: 'http.request-cannot-read-sent' }, faults);
 
 const TITLES: Readonly<Record<ErrorCode, string>> = {
   malformed: 'The request cannot be read',

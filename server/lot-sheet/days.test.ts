@@ -110,7 +110,7 @@ describe('work of another day', () => {
       answers.push(status === 201 ? body.drawnOn : body.errors?.[0]);
     }
     expect(answers).toMatchObject([
-      { path: 'seenOn', message: 'lies in the future' },
+      { path: 'seenOn', message: 'This lies in the future.' },
       { path: 'lateReason', message: expect.stringContaining('more than 3 days late') as string },
       { path: 'seenOn', message: expect.stringContaining(`lies before ${back(20)}`) as string },
       back(3),
@@ -244,7 +244,7 @@ describe('work of another day', () => {
         1,
       );
     expect((await moveOld(back(1))).body.errors?.[0]?.message).toBe(
-      `lies after ${back(2)}, when something was seen of it`,
+      `This lies after ${back(2)}, when something was seen of it.`,
     );
     expect((await moveOld(back(2))).status).toBe(200);
   });
@@ -261,7 +261,7 @@ describe('the days of a germination test', () => {
     ]);
     expect((await count(1, 7, {}, 1)).body.errors?.[0]).toMatchObject({
       path: 'seenOn',
-      message: 'lies in the future',
+      message: 'This lies in the future.',
     });
     on(addDays(TODAY, 12));
     expect((await count(1, 8, {}, 1)).body).toMatchObject({ status: 422, errors: [{ path: 'lateReason' }] });
@@ -554,10 +554,10 @@ describe('a file brings its days', () => {
     expect(valueOf((await reportOf(await idOf('F-2024'))).report, 'Germination: days')).toBe('8');
     const wrong = await bring('F-2025', [...rows, 'purity.drawnOn,1,,,,2023-09-03,']);
     expect(wrong.body.errors).toEqual([
-      { path: `${rows.length + 2}.value`, message: expect.stringContaining('lies before 2023-09-04') as string },
+      { path: `${rows.length + 2}.value`, message: expect.stringContaining('This lies before 2023-09-04') as string },
     ]);
     expect((await bring('F-2026', [...rows, 'purity.seenOn,1,,,,2027-01-01,'])).body.errors).toEqual([
-      { path: `${rows.length + 2}.value`, message: 'lies in the future' },
+      { path: `${rows.length + 2}.value`, message: 'This lies in the future.' },
     ]);
     expect((await bring('F-2027', [...rows, 'purity.seenOn,1,,,,last week,'])).status).toBe(422);
   });

@@ -21,13 +21,14 @@ export async function rejudge(
 ): Promise<void> {
   const [before, after] = [await editionHead(tx, lot.editionId), await editionHead(tx, editionId)];
   if (!before || !after || after.book !== before.book)
-    throw fault('invalid', 'lot-sheet.lot-judged-anew-edition', {
-      editionId: { is: 'lot-sheet.choose-edition-same-book', figure: before ? `, ${before.book}` : '' },
-    });
-  if (editionId === lot.editionId)
-    throw fault('conflict', 'lot-sheet.lot-judged-edition-already', { editionId: 'lot-sheet.judged' });
+    throw fault(
+      'invalid',
+      { is: 'lot-sheet.choose-edition-same-book', figure: before ? `, ${before.book}` : '' },
+      'editionId',
+    );
+  if (editionId === lot.editionId) throw fault('conflict', 'lot-sheet.lot-judged-edition-already', 'editionId');
   if ((await editionActs(tx)).get(editionId)?.act === 'retire')
-    throw fault('conflict', 'lot-sheet.edition-retired', { editionId: 'lot-sheet.retired' });
+    throw fault('conflict', 'lot-sheet.edition-retired', 'editionId');
   const version = lot.version + 1;
   const stamp = { version, updatedAt: now, updatedBy: hand.personId };
   await tx

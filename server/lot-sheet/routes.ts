@@ -47,8 +47,7 @@ export function serveLots(api: Api<LotPicture>): void {
     if (seenVersion !== row.version)
       checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
     const { reason, ...header } = body;
-    if (!reason)
-      throw fault('invalid', 'lot-sheet.correction-needs-reason', { reason: 'lot-sheet.say-why-lot-corrected' });
+    if (!reason) throw fault('invalid', 'lot-sheet.say-why-lot-corrected', 'reason');
     await correctLot(tx, row, header, hand, reason, (await countTests(tx, row.id)) > 0, audit);
     return sheetOf(tx, await settle(row.id));
   });

@@ -60,21 +60,19 @@ export async function bindName(
   body: NameBinding,
 ): Promise<void> {
   if (!names.some((one) => one.written === body.written))
-    throw fault('invalid', 'names.nothing-found-under-name', {
-      written: { is: 'names.not-among-what-found', written: body.written },
-    });
+    throw fault('invalid', { is: 'names.not-among-what-found', written: body.written }, 'written');
   const { resolve } = await speciesList(tx);
   const resolved = resolve(body.taxon);
   const taxon = taxonOf(resolved);
   if (taxon === null)
-    throw fault('invalid', 'names.list-does-not-know', {
-      taxon:
-        resolved.rank === 'ambiguous'
-          ? { is: 'names.several-species-called', candidates: resolved.candidates.join(', ') }
-          : { is: 'names.not-list-species-choose' },
-    });
-  if (body.noneListed && !isGenus(taxon))
-    throw fault('invalid', 'names.only-genus-can-none', { noneListed: { is: 'names.species', taxon } });
+    throw fault(
+      'invalid',
+      resolved.rank === 'ambiguous'
+        ? { is: 'names.several-species-called', candidates: resolved.candidates.join(', ') }
+        : { is: 'names.not-list-species-choose' },
+      'taxon',
+    );
+  if (body.noneListed && !isGenus(taxon)) throw fault('invalid', { is: 'names.species', taxon }, 'noneListed');
   const before = (await bindingsOf(tx, [test.id])).find((one) => one.written === body.written);
   if (before?.taxon === taxon && before.noneListed === body.noneListed) return;
   await tx.insert(nameBinding).values({

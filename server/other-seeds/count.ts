@@ -40,14 +40,11 @@ export async function countTray(
   seenVersion: number | null,
 ): Promise<void> {
   const examined = new Exact(body.examined);
-  if (!examined.gt(0))
-    throw fault('invalid', 'other-seeds.something-have-been-searched', { examined: 'other-seeds.above-0' });
+  if (!examined.gt(0)) throw fault('invalid', 'other-seeds.above-0', 'examined');
   const asked = await searchesFor(tx, test);
   body.species.forEach(({ name }, i) => {
     if (!asked(name))
-      throw fault('invalid', 'other-seeds.search-limited-named-species', {
-        [`species.${i}.name`]: { is: 'other-seeds.not-searched-test', name },
-      });
+      throw fault('invalid', { is: 'other-seeds.not-searched-test', species: name }, `species.${i}.name`);
   });
   const ever = await allObservations(tx, otherSeedsObservation, [test.id]);
   const mine = ever.filter((one) => trayOf(one.field).tray === tray);
@@ -64,15 +61,17 @@ export async function countTray(
     .filter((one) => trayOf(one.field).name === 'examined' && trayOf(one.field).tray !== tray)
     .reduce((sum, one) => sum.plus(one.value ?? 0), new Exact(0));
   if (from?.massG && examined.plus(elsewhere).gt(from.massG))
-    throw fault('invalid', 'other-seeds.more-searched-than-working', {
-      examined: elsewhere.isZero()
+    throw fault(
+      'invalid',
+      elsewhere.isZero()
         ? { is: 'other-seeds.working-sample-holds-g', shownGrams: shownGrams(new Exact(from.massG)) }
         : {
             is: 'other-seeds.working-sample-holds-g-2',
             shownGrams: shownGrams(new Exact(from.massG)),
             elsewhere: shownGrams(elsewhere),
           },
-    });
+      'examined',
+    );
   const closed = before.find((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined');
   if (!closed) await writeInHand(tx, trayNamed(test, tray), hand, true);
   const superseded = closed ? null : checkKeys(await keysHeld(tx, test.id, tray), body);
@@ -117,9 +116,11 @@ function checkKeys(held: Record<string, number>, { entry, species }: TrayCount):
   if ([...names].every((name) => (held[name] ?? 0) === (said.get(name) ?? 0))) return null;
   const words = Object.entries(held).map(([name, seeds]) => `${seeds} ${name}`);
   if (entry === 'keys')
-    throw fault('conflict', 'other-seeds.keys-reached-server-say', {
-      species: { is: 'other-seeds.server-holds-wait-until', figure: words.length > 0 ? words.join(', ') : 'no keys' },
-    });
+    throw fault(
+      'conflict',
+      { is: 'other-seeds.server-holds-wait-until', figure: words.length > 0 ? words.join(', ') : 'no keys' },
+      'species',
+    );
   return words.length > 0 ? held : null;
 }
 
@@ -169,10 +170,7 @@ export async function bindKeys(
 ): Promise<void> {
   const asked = await searchesFor(tx, test);
   keys.forEach(({ species }, i) => {
-    if (!asked(species))
-      throw fault('invalid', 'other-seeds.search-limited-named-species', {
-        [`keys.${i}.species`]: { is: 'other-seeds.not-searched-test-2', species },
-      });
+    if (!asked(species)) throw fault('invalid', { is: 'other-seeds.not-searched-test', species }, `keys.${i}.species`);
   });
   const plan = planOf(test);
   // The same keys again: an answer was lost on its way.

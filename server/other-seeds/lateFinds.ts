@@ -51,9 +51,7 @@ export async function keepFinds(
   const asked = await searchesFor(tx, test);
   body.keys.forEach((key, i) => {
     if (!asked(key.species))
-      throw fault('invalid', 'other-seeds.search-limited-named-species', {
-        [`keys.${i}.species`]: { is: 'other-seeds.not-searched-test-2', species: key.species },
-      });
+      throw fault('invalid', { is: 'other-seeds.not-searched-test', species: key.species }, `keys.${i}.species`);
   });
   // A press that is repeated is kept once; one that comes again as something else is refused.
   const earlier = await tx
@@ -72,9 +70,7 @@ export async function keepFinds(
     const before =
       earlier.find((one) => one.sequence === key.sequence) ?? body.keys.find((one) => one.sequence === key.sequence);
     if (before && (before.tray !== key.tray || before.species !== key.species || before.seeds !== key.seeds))
-      throw fault('conflict', 'other-seeds.key-cannot-kept-none', {
-        [`keys.${i}.sequence`]: 'other-seeds.press-came-before-something',
-      });
+      throw fault('conflict', 'other-seeds.press-came-before-something', `keys.${i}.sequence`);
   });
   const fresh = body.keys.filter(
     (key, i) =>
@@ -122,7 +118,7 @@ export async function decideLateFinds(
   checkShown({ keys }, late.length);
   if (fate === 'taken') {
     const refuse = (message: Said): never => {
-      throw fault('invalid', 'other-seeds.keys-cannot-added', { fate: message });
+      throw fault('invalid', message, 'fate');
     };
     const current = await currentObservations(tx, otherSeedsObservation, [test.id]);
     if (current.some((one) => trayOf(one.field).tray === tray && trayOf(one.field).name === 'examined'))

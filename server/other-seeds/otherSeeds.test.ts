@@ -131,7 +131,12 @@ describe('what a search is for', () => {
   it('names its species when it is limited, by species or genus, and takes no others', async () => {
     const { test } = await search('L-1', { extent: 'limited', named: ['Avena fatua', 'Cuscuta spp.'] });
     expect((await tray(test, 1, '50.0', { 'Cuscuta campestris': 1, 'Poa annua': 1 })).body).toMatchObject({
-      errors: [{ path: 'species.1.name', message: 'Poa annua is not searched for in this test' }],
+      errors: [
+        {
+          path: 'species.1.name',
+          message: 'Poa annua is not searched for in this test: the search is limited to named species.',
+        },
+      ],
     });
     expect((await tray(test, 1, '50.0', { 'Cuscuta campestris': 1 })).status).toBe(200);
     expect((await search('L-2', { extent: 'limited' })).answer.body).toMatchObject({

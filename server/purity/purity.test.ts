@@ -90,7 +90,7 @@ describe('two half working samples', () => {
     const { draw } = await clovers(hands.analyst, 'H-3');
     expect((await draw({ purpose: 'purity', portion: 'half', mass: grams('2.4') })).body).toMatchObject({
       status: 422,
-      errors: [{ path: 'why', message: 'lighter than 2.5 g for a half sample: say why, or take more seed' }],
+      errors: [{ path: 'why', message: 'This is lighter than 2.5 g for a half sample: say why, or take more seed.' }],
     });
     expect((await draw({ purpose: 'germination', portion: 'half', mass: grams('5') })).body).toMatchObject({
       status: 422,

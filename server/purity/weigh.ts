@@ -71,7 +71,7 @@ function checkWeighings(edition: Edition, body: PurityWeighings, multiplePercent
   const own: readonly string[] = COMPONENTS[edition.book];
   const faults: FieldRefusal[] = [];
   const first = new Exact(body.workingSample);
-  if (!first.gt(0)) throw fault('invalid', 'purity.working-sample-weighs-more', { workingSample: 'purity.above-0' });
+  if (!first.gt(0)) throw fault('invalid', 'purity.above-0', 'workingSample');
   const decimals = weighingDecimals(edition, first);
   const checkDecimals = (path: string, name: string, text: string): boolean => {
     if (writtenDecimals(text) === decimals) return true;

@@ -51,7 +51,7 @@ export async function keepLook(
   const round = await roundById(tx, bag.roundId);
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
   const refuse = (path: string, message: Said): never => {
-    throw fault('invalid', 'quick-tests.look-cannot', { [path]: message });
+    throw fault('invalid', message, path);
   };
   if (body.notedOn !== undefined && (body.notedOn > today || body.notedOn < body.on))
     refuse('notedOn', { is: 'quick-tests.lies', figure: body.notedOn > today ? 'in the future' : 'before the look' });
@@ -109,7 +109,7 @@ export async function decideLateLook(
   if (look.late !== 'waits') throw fault('conflict', 'quick-tests.look-settled-already');
   if (fate === 'taken') {
     const refuse = (message: Said): never => {
-      throw fault('invalid', 'quick-tests.look-cannot-added', { fate: message });
+      throw fault('invalid', message, 'fate');
     };
     const ended = await endOf(tx, bagId);
     if (ended) refuse({ is: 'quick-tests.bag-ended', on: ended.on });
@@ -132,8 +132,7 @@ export async function strikeLook(
   const bag = await lockBag(tx, bagId);
   const [look] = await tx.select().from(bagLook).where(eq(bagLook.id, lookId));
   if (look?.bagId !== bagId) throw fault('not-found', 'quick-tests.no-such-look');
-  if (await endOf(tx, bagId))
-    throw fault('conflict', 'quick-tests.bag-ended-looks-stand', { reason: 'quick-tests.bag-ended-result-rests' });
+  if (await endOf(tx, bagId)) throw fault('conflict', 'quick-tests.bag-ended-result-rests', 'reason');
   const struck = await tx
     .insert(bagLookStrike)
     .values({ lookId, reason, by: hand.personId, at: hand.at })
@@ -148,12 +147,9 @@ export async function keepFloat(context: Write, bagId: string, { reason, ...body
   const { tx, audit, hand } = context;
   const bag = await lockBag(tx, bagId);
   if (body.seeds > bag.seeds)
-    throw fault('invalid', 'quick-tests.more-seeds-floated-than', {
-      seeds: { is: 'quick-tests.more-than-seeds-bag', seeds: bag.seeds },
-    });
+    throw fault('invalid', { is: 'quick-tests.more-than-seeds-bag', seeds: bag.seeds }, 'seeds');
   const [before] = await standingTests(tx, and(eq(packetTest.bagId, bagId), eq(packetTest.what, 'float')));
-  if (before && !reason)
-    throw fault('invalid', 'quick-tests.float-test-noted-already', { reason: 'quick-tests.say-why-what-noted' });
+  if (before && !reason) throw fault('invalid', 'quick-tests.say-why-what-noted', 'reason');
   // What is put right was seen when it was, unless the day is put right too.
   const on = body.on ?? before?.on ?? hand.today;
   const { startedOn } = await roundById(tx, bag.roundId);
@@ -180,14 +176,14 @@ export async function endBag(context: Write, bagId: string, body: EndBag): Promi
   if (view.ended) throw fault('conflict', 'quick-tests.bag-ended-already');
   const last = view.looks.filter((one) => one.struck === null && (one.late === null || one.late === 'taken')).at(-1);
   const refuse = (message: Said): never => {
-    throw fault('invalid', 'quick-tests.bag-cannot-end-day', { on: message });
+    throw fault('invalid', message, 'on');
   };
   if (view.late > 0) refuse({ is: 'quick-tests.look-came-late-take' });
   if (!last) refuse({ is: 'quick-tests.looked-yet-write-look' });
   if (body.on < view.round.startedOn)
     refuse({ is: 'quick-tests.lies-before-start-round', startedOn: view.round.startedOn });
   if (last && body.on < last.on) refuse({ is: 'quick-tests.lies-before-last-look', on: last.on });
-  if (body.on > view.today) refuse({ is: 'quick-tests.lies-future' });
+  if (body.on > view.today) refuse({ is: 'http.lies-future' });
   // No answer goes against what was written down.
   const answers = { ...body.answers, ...view.known };
   const kind = bag.species === '' ? undefined : await kindOf(tx, bag.species);
@@ -230,7 +226,7 @@ export async function reopenBag(context: Write, bagId: string, { reason }: Reope
   const { tx, hand, audit } = context;
   const bag = await lockBag(tx, bagId);
   const ended = await endOf(tx, bagId);
-  if (!ended) throw fault('conflict', 'quick-tests.bag-open', { reason: 'quick-tests.not-ended' });
+  if (!ended) throw fault('conflict', 'quick-tests.bag-open', 'reason');
   await tx.insert(bagReopen).values({ bagId, number: ended.number, reason, by: hand.personId, at: hand.at });
   await withdrawTest(context, bagId, `its bag was opened again: ${reason}`);
   await audit({ act: { is: 'bag-reopened' }, subject: `bag ${bag.number}`, before: { on: ended.on }, reason });

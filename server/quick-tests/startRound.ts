@@ -24,8 +24,7 @@ const UNKNOWN_METHOD: SmallTestMethod = { temperatureC: null, light: null, first
 export async function startRound(context: Write, body: NewRound): Promise<string> {
   const { tx, hand, audit, now } = context;
   const today = todayIn(now, (await laboratoryOf(tx)).zone);
-  if (body.startedOn > today)
-    throw fault('invalid', 'quick-tests.round-starts-today-or', { startedOn: 'quick-tests.lies-future-start-day' });
+  if (body.startedOn > today) throw fault('invalid', 'quick-tests.lies-future-start-day', 'startedOn');
   await tx.execute(sql`select pg_advisory_xact_lock(${ROUND_LOCK})`);
   const [last] = await tx.select({ n: sql<number>`coalesce(max(${quickRound.number}), 0)` }).from(quickRound);
   const round = { id: uuid(), number: (last?.n ?? 0) + 1 };
@@ -43,8 +42,7 @@ export async function startRound(context: Write, body: NewRound): Promise<string
   const rows: Bag[] = [];
   for (const [i, one] of body.bags.entries()) {
     const packet = one.packetId === null ? null : packets.get(one.packetId);
-    if (packet === undefined)
-      throw fault('invalid', 'quick-tests.no-such-packet', { [`bags.${i}.packetId`]: 'quick-tests.no-packet-store' });
+    if (packet === undefined) throw fault('invalid', 'store.no-such-packet', `bags.${i}.packetId`);
     const species = packet?.species ?? one.species ?? '';
     const kind = species === '' ? undefined : (kinds.get(species) ?? (await kindOf(tx, species)));
     rows.push({
@@ -71,9 +69,7 @@ export async function startRound(context: Write, body: NewRound): Promise<string
     const all = (asked.get(packet.id) ?? 0) + row.seeds;
     asked.set(packet.id, all);
     if (packet.measure === 'count' && new Exact(packet.left).lt(all))
-      throw fault('invalid', 'quick-tests.packet-holds-fewer-seeds', {
-        [`bags.${i}.seeds`]: { is: 'quick-tests.more-than-packet-holds', left: packet.left, all },
-      });
+      throw fault('invalid', { is: 'quick-tests.more-than-packet-holds', left: packet.left, all }, `bags.${i}.seeds`);
   }
   await tx.insert(quickBag).values(rows);
   for (const [packetId, seeds] of asked) {

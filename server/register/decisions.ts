@@ -31,15 +31,16 @@ export async function decide(
     .select()
     .from(heterogeneityTest)
     .where(and(eq(heterogeneityTest.id, body.subject), eq(heterogeneityTest.lotId, lotId)));
-  if (!test && !sample && !spread)
-    throw fault('invalid', 'register.lot-no-such-test', { subject: 'register.neither-test-nor-submitted' });
+  if (!test && !sample && !spread) throw fault('invalid', 'register.lot-no-such-test', 'subject');
   const onWhat = sample ? (sample.kind === 'primary' ? 'primary' : 'submitted') : 'heterogeneity';
   const kind = test ? 'test' : onWhat;
   const allowed = ALLOWED[kind];
   if (!allowed.includes(body.decision))
-    throw fault('invalid', 'register.cannot-decided', {
-      decision: { is: 'register.decide-one-of', figure: DECIDED_ON[kind], allowed: allowed.join(', ') },
-    });
+    throw fault(
+      'invalid',
+      { is: 'register.decide-one-of', figure: DECIDED_ON[kind], allowed: allowed.join(', ') },
+      'decision',
+    );
   await tx.insert(decision).values({
     id: uuid(),
     lotId,

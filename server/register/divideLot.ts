@@ -21,27 +21,23 @@ export async function divideLot(
   body: LotDivision,
 ): Promise<void> {
   if (lot.parts.length > 0)
-    throw fault(
-      'conflict',
-      { is: 'register.lot-divided-already-into', parts: lot.parts.join(', ') },
-      { parts: 'register.divided-already' },
-    );
-  if (lot.state === 'released')
-    throw fault('conflict', 'register.released-lot-not-divided', { parts: 'register.lot-released' });
+    throw fault('conflict', { is: 'register.lot-divided-already-into', parts: lot.parts.join(', ') }, 'parts');
+  if (lot.state === 'released') throw fault('conflict', 'register.released-lot-not-divided', 'parts');
   const containers = body.parts.reduce((sum, one) => sum + one.containers, 0);
   if (containers !== lot.containers)
-    throw fault('invalid', 'register.containers-do-not-add', {
-      [`parts.${body.parts.length - 1}.containers`]: {
+    throw fault(
+      'invalid',
+      {
         is: 'register.parts-have-containers-together',
         containers,
         containers2: lot.containers,
       },
-    });
+      `parts.${body.parts.length - 1}.containers`,
+    );
   body.parts.forEach((one, i) => {
-    if (!toGrams(one.mass).gt(0))
-      throw fault('invalid', 'register.part-weighs-more-than', { [`parts.${i}.mass.text`]: 'register.above-0' });
+    if (!toGrams(one.mass).gt(0)) throw fault('invalid', 'http.above-0', `parts.${i}.mass.text`);
     if (lot.containers > 0 && one.containers === 0)
-      throw fault('invalid', 'register.part-containers', { [`parts.${i}.containers`]: 'register.above-0-lot-stands' });
+      throw fault('invalid', 'register.above-0-lot-stands', `parts.${i}.containers`);
   });
   const balance = balanceMasses(
     { text: lot.massText, unit: lot.massUnit as MassUnit },
@@ -49,15 +45,17 @@ export async function divideLot(
     new Exact(0),
   );
   if (balance.outcome !== 'balanced')
-    throw fault('invalid', 'register.masses-do-not-balance', {
-      [`parts.${body.parts.length - 1}.mass.text`]: {
+    throw fault(
+      'invalid',
+      {
         is: 'register.parts-weigh-kg-than',
         figure: balance.differenceG.abs().div(1000).toString(),
         figure2: balance.outcome === 'missing' ? 'less' : 'more',
         massText: lot.massText,
         massUnit: lot.massUnit,
       },
-    });
+      `parts.${body.parts.length - 1}.mass.text`,
+    );
   const header = headerOf(lot, book);
   const request = requestOf(lot);
   for (const part of body.parts) {

@@ -47,11 +47,7 @@ export async function lockLotOf(tx: Transaction, lotId: SQL): Promise<void> {
 /** @throws {Fault} 409 when the lot was divided: its parts are sampled, tested and released, each on its own */
 export function refuseDivided(row: Lot): void {
   if (row.parts.length > 0)
-    throw fault(
-      'conflict',
-      { is: 'register.lot-divided-into-go', parts: row.parts.join(', ') },
-      { lot: 'register.divided-parts-lots-own' },
-    );
+    throw fault('conflict', { is: 'register.lot-divided-into-go', parts: row.parts.join(', ') }, 'lot');
 }
 
 const EMPTY_STANDING: Standing = { step: 'sampling', mark: 'next', stands: { is: 'to-sample' } };
@@ -104,9 +100,7 @@ export async function correctLot(
 ): Promise<Lot> {
   const old = headerOf(before, await bookOf(tx, before));
   if (hasTests && (old.book !== header.book || old.species !== header.species))
-    throw fault('conflict', 'register.tests-exist-kind-rule', {
-      [old.book === header.book ? 'species' : 'book']: 'register.cannot-change-once-test',
-    });
+    throw fault('conflict', 'register.tests-exist-kind-rule', old.book === header.book ? 'species' : 'book');
   const editionId = old.book === header.book ? before.editionId : (await currentEdition(tx, header.book)).id;
   const columns = await headerColumns(tx, header, editionId, hand.at);
   const version = before.version + 1;
@@ -131,31 +125,26 @@ export async function correctLot(
 
 async function headerColumns(tx: Reader, header: LotHeader, editionId: string, now: Date) {
   const kind = await kindOf(tx, header.species);
-  if (!kind)
-    throw fault('invalid', 'register.kind-not-list-species', {
-      species: { is: 'register.not-list-choose', species: header.species },
-    });
+  if (!kind) throw fault('invalid', { is: 'register.not-list-choose', species: header.species }, 'species');
   const edition = await editionById(tx, editionId);
   const bookKinds = methodsFor(edition, header.species).map((one) => one.bookKind);
   if (header.bookKind === null && bookKinds.length > 1)
-    throw fault('invalid', 'register.rule-book-knows-several', {
-      bookKind: { is: 'register.choose', bookKinds: bookKinds.join(', ') },
-    });
+    throw fault('invalid', { is: 'register.choose', bookKinds: bookKinds.join(', ') }, 'bookKind');
   if (header.bookKind !== null && !bookKinds.includes(header.bookKind))
-    throw fault('invalid', 'register.rule-book-no-such', {
-      bookKind:
-        bookKinds.length > 0
-          ? { is: 'register.one-of', bookKinds: bookKinds.join(', ') }
-          : { is: 'register.rule-book-does-not' },
-    });
+    throw fault(
+      'invalid',
+      bookKinds.length > 0
+        ? { is: 'register.one-of', bookKinds: bookKinds.join(', ') }
+        : { is: 'register.rule-book-does-not' },
+      'bookKind',
+    );
   const thisMonth = now.getUTCFullYear() * 12 + now.getUTCMonth() + 1;
   if (header.harvestYear * 12 + (header.harvestMonth ?? 1) > thisMonth)
-    throw fault('invalid', 'register.harvest-lies-future', { harvestYear: 'register.lies-future' });
+    throw fault('invalid', 'http.lies-future', 'harvestYear');
   const kilograms = toGrams(header.mass).div(1000);
-  if (!kilograms.gt(0)) throw fault('invalid', 'register.lot-weighs-more-than', { 'mass.text': 'register.above-0' });
+  if (!kilograms.gt(0)) throw fault('invalid', 'http.above-0', 'mass.text');
   const containerKg = header.containerMass === null ? null : toGrams(header.containerMass).div(1000);
-  if (containerKg && !containerKg.gt(0))
-    throw fault('invalid', 'register.container-holds-more-than', { 'containerMass.text': 'register.above-0' });
+  if (containerKg && !containerKg.gt(0)) throw fault('invalid', 'http.above-0', 'containerMass.text');
   return {
     reference: header.reference,
     editionId,
@@ -188,7 +177,7 @@ export function foldText(text: string): string {
 
 function takenReference(error: unknown): never {
   if (brokeConstraint(error, 'lot_reference_unique'))
-    throw fault('conflict', 'register.lot-reference-exists', { reference: 'register.taken-every-lot-own' });
+    throw fault('conflict', 'register.lot-reference-exists', 'reference');
   throw error;
 }
 

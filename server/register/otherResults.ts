@@ -68,8 +68,7 @@ export async function keepOtherResult(
     .orderBy(asc(otherResult.number), asc(otherResult.at), asc(otherResult.id));
   const before = corrects === undefined ? undefined : rows.filter((row) => row.number === corrects).at(-1);
   if (corrects !== undefined) {
-    if (!before)
-      throw fault('invalid', 'register.no-such-result-correct', { corrects: { is: 'register.no-result', corrects } });
+    if (!before) throw fault('invalid', { is: 'register.no-result', corrects }, 'corrects');
     checkCorrection(before.by, hand, reason, 'the result');
   }
   if (said.on !== undefined) checkDay(said.on, hand.today, null, true, 'on');

@@ -13,6 +13,5 @@ const STRONG = 3;
  */
 export function checkPassword(password: string, own: readonly string[], path: string): void {
   const { score } = zxcvbn.check(password, [...own]);
-  if (score < STRONG)
-    throw fault('invalid', 'register.password-too-easy-guess', { [path]: 'register.too-easy-guess-common' });
+  if (score < STRONG) throw fault('invalid', 'register.too-easy-guess-common', path);
 }

@@ -30,7 +30,7 @@ export function servePasswords(api: Api): void {
   api.write(sessionRoutes.changePassword, async ({ tx, body, person: me, audit, sessionId, tellNote }) => {
     const [row] = await forUpdate(tx, tx.select().from(person).where(eq(person.id, me.id)));
     if (!row || !(await verify(row.passwordHash, body.current)))
-      throw fault('invalid', 'register.password-not-changed', { current: 'register.not-your-password-write' });
+      throw fault('invalid', 'register.not-your-password-write', 'current');
     checkPassword(body.next, [me.username, me.name], 'next');
     await tx
       .update(person)

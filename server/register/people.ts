@@ -66,7 +66,7 @@ export function servePeople(api: Api): void {
     if (!before) throw fault('not-found', 'register.no-such-person');
     checkVersion(seenVersion, { version: before.version, updatedAt: now }, 'another lead');
     if (id === me.id && (!body.active || !body.roles.includes('lead')))
-      throw fault('invalid', 'register.you-cannot-take-your', { roles: 'register.another-lead-change-your' });
+      throw fault('invalid', 'register.another-lead-change-your', 'roles');
     const [row] = await tx
       .update(person)
       .set({ ...body, version: before.version + 1 })
@@ -75,9 +75,11 @@ export function servePeople(api: Api): void {
     if (!row) throw fault('not-found', 'register.no-such-person');
     const [lead] = await tx.select({ id: person.id }).from(person).where(LEADS).limit(1);
     if (!lead)
-      throw fault('invalid', 'register.somebody-lead', {
-        [body.active ? 'roles' : 'active']: { is: 'register.last-lead-make-another', name: before.name },
-      });
+      throw fault(
+        'invalid',
+        { is: 'register.last-lead-make-another', name: before.name },
+        body.active ? 'roles' : 'active',
+      );
     if (!row.active) {
       await endSessions(tx, id, null);
       tellNote(leaveNote({ person: id }));
@@ -89,7 +91,7 @@ export function servePeople(api: Api): void {
 
 function takenName(error: unknown): never {
   if (brokeConstraint(error, 'person_username_unique'))
-    throw fault('conflict', 'register.sign-name-taken', { username: 'register.taken-choose-another' });
+    throw fault('conflict', 'register.taken-choose-another', 'username');
   throw error;
 }
 

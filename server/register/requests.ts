@@ -23,12 +23,10 @@ export async function keepRequest(
     { version: before?.version ?? 0, updatedAt: before ? new Date(before.at) : hand.at },
     before?.by ?? 'somebody',
   );
-  if (before && !reason)
-    throw fault('invalid', 'register.request-changed-reason', { reason: 'register.say-why-request-changed' });
+  if (before && !reason) throw fault('invalid', 'register.say-why-request-changed', 'reason');
   if ((before?.sampledBy ?? 'us') !== body.sampledBy) {
     const drawn = await tx.select({ kind: vessel.kind }).from(vessel).where(eq(vessel.lotId, lot.id)).limit(1);
-    if (drawn.length > 0)
-      throw fault('conflict', 'register.samples-lot-exist-who', { sampledBy: 'register.cannot-change-once-sample' });
+    if (drawn.length > 0) throw fault('conflict', 'register.samples-lot-exist-who', 'sampledBy');
   }
   const view: RequestView = {
     ...body,

@@ -25,20 +25,12 @@ export function seenOf(hand: Hand, { seenOn, lateReason }: SeenOn, after: After 
 export function checkDay(on: string, today: string, after: After | null, explained: boolean, path: string): void {
   switch (dayFault(on, today, after?.on ?? null, explained)) {
     case 'future':
-      throw fault('invalid', 'register.what-seen-cannot-lie', { [path]: 'register.lies-future' });
+      throw fault('invalid', 'http.lies-future', path);
     case 'before':
       if (!after) return;
-      throw fault(
-        'invalid',
-        { is: 'register.cannot-before', what: after.what },
-        { [path]: { is: 'register.lies-before-when', on: after.on, what: after.what } },
-      );
+      throw fault('invalid', { is: 'register.lies-before-when', on: after.on, what: after.what }, path);
     case 'late':
-      throw fault(
-        'invalid',
-        { is: 'register.more-than-days-have', lateDays: LATE_DAYS },
-        { lateReason: { is: 'register.say-why-written-down', lateDays: LATE_DAYS } },
-      );
+      throw fault('invalid', { is: 'register.say-why-written-down', lateDays: LATE_DAYS }, 'lateReason');
     case null:
   }
 }

@@ -26,7 +26,7 @@ export function serveStations(api: Api): void {
       .values({ id, ...body, createdAt: now })
       .catch((error: unknown) => {
         if (brokeConstraint(error, 'station_name_unique'))
-          throw fault('conflict', 'register.station-name-exists', { name: 'register.taken-choose-another' });
+          throw fault('conflict', 'register.taken-choose-another', 'name');
         throw error;
       });
     await audit({ act: { is: 'station-added' }, subject: `station ${body.name}`, after: body });
@@ -58,18 +58,13 @@ async function act(context: Write, row: Station, body: StationAct): Promise<void
     return;
   }
   if (body.what === 'close') {
-    if (row.openLotId === null)
-      throw fault('conflict', { is: 'register.no-lot-open', name: row.name }, { what: 'register.nothing-close' });
+    if (row.openLotId === null) throw fault('conflict', { is: 'register.no-lot-open', name: row.name }, 'what');
     await refuseLeftovers(context.tx, row);
     await closeAt(context, row);
     return;
   }
   if (row.openLotId !== null)
-    throw fault(
-      'conflict',
-      { is: 'register.cleaned-when-lot-closed', name: row.name },
-      { what: 'register.lot-still-open' },
-    );
+    throw fault('conflict', { is: 'register.cleaned-when-lot-closed', name: row.name }, 'what');
   await context.tx.update(station).set({ clean: true }).where(eq(station.id, row.id));
   await note(context, row, 'clean', row.lastLotId, body.note);
 }
@@ -80,23 +75,14 @@ async function takeVessel(context: Write, row: Station, typed: string): Promise<
   const reading = readCode(typed);
   if (!reading.ok) {
     const said = { is: 'register.no-code', fault: reading.fault } as const;
-    throw fault('invalid', said, { code: said });
+    throw fault('invalid', said, 'code');
   }
   const [found] = await tx.select({ lotId: vessel.lotId }).from(vessel).where(eq(vessel.code, reading.code));
-  if (!found)
-    throw fault(
-      'not-found',
-      { is: 'register.no-vessel-laboratory-carries', code: reading.code },
-      { code: 'register.code-unknown' },
-    );
+  if (!found) throw fault('not-found', { is: 'register.no-vessel-laboratory-carries', code: reading.code }, 'code');
   await lockLot(tx, found.lotId);
   const [taken] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
   if (!taken || taken.gone !== null)
-    throw fault(
-      'conflict',
-      { is: 'register.no-longer', code: reading.code, gone: taken?.gone ?? 'gone' },
-      { code: { is: 'register.vessel-gone', gone: taken?.gone ?? 'taken away' } },
-    );
+    throw fault('conflict', { is: 'register.no-longer', code: reading.code, gone: taken?.gone ?? 'gone' }, 'code');
   await openAt(context, row, taken.lotId);
   if (taken.stationId === row.id) return;
   await tx.update(vessel).set({ stationId: row.id, place: row.name }).where(eq(vessel.id, taken.id));
@@ -120,7 +106,7 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
   if (row.openLotId === lotId) return;
   const { tx } = context;
   const [next] = await lotsNamed(tx, [lotId]);
-  if (!next) throw fault('not-found', 'register.no-such-lot', { lotId: 'register.code-unknown' });
+  if (!next) throw fault('not-found', 'register.no-such-lot', 'lotId');
   if (row.openLotId !== null) {
     await refuseLeftovers(tx, row);
     // A machine says itself when a lot has run through; a bench is free as soon as nothing stands on it.
@@ -129,7 +115,7 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
       throw fault(
         'conflict',
         { is: 'register.open-close-first', reference: open?.reference ?? 'A lot', name: row.name },
-        { lotId: { is: 'register.lot-open-here', reference: open?.reference ?? 'another lot' } },
+        'lotId',
       );
     }
     await closeAt(context, row);
@@ -147,7 +133,7 @@ async function openAt(context: Write, row: Station, lotId: string): Promise<void
           species: last.species,
           figure: last.variety ? ` ‘${last.variety}’` : '',
         },
-        { what: 'register.clean-down-missing' },
+        'what',
       );
   }
   await tx.update(station).set({ openLotId: lotId }).where(eq(station.id, row.id));

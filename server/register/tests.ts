@@ -28,15 +28,11 @@ export async function startTest(
   const { tx, hand, audit, touch } = context;
   const [from] = await tx.select().from(vessel).where(eq(vessel.id, vesselId));
   if (from?.kind !== 'working' || from.purpose !== step)
-    throw fault(
-      'invalid',
-      { is: 'register.only-working-sample-drawn', step },
-      { vesselId: { is: 'register.not-working-sample', step } },
-    );
+    throw fault('invalid', { is: 'register.only-working-sample-drawn', step }, 'vesselId');
   const lot = await lockLot(tx, from.lotId);
   const before = await testsOf(tx, lot.id, step);
   if (before.some((one) => one.vesselId === vesselId))
-    throw fault('conflict', 'register.working-sample-being-tested', { vesselId: 'register.tested-already' });
+    throw fault('conflict', 'register.working-sample-being-tested', 'vesselId');
   const id = uuid();
   const number = (before.at(-1)?.number ?? 0) + 1;
   const [row] = await tx

@@ -95,11 +95,7 @@ export async function releaseDocument(
     .orderBy(desc(release.number))
     .limit(1);
   if (before && !body.amendReason)
-    throw fault(
-      'invalid',
-      { is: 'release.released-already-another-amended', kind: body.kind },
-      { amendReason: 'release.say-why-issued-again' },
-    );
+    throw fault('invalid', { is: 'release.released-already-another-amended', kind: body.kind }, 'amendReason');
   const number = (before?.number ?? 0) + 1;
   const amends = before ? `amends ${nameOf(lot, body.kind, before.number)}: ${body.amendReason ?? ''}` : null;
   const pdf = await renderPdf(

@@ -92,9 +92,7 @@ export async function markChecked(
   const known = new Set(before.map((row) => rowKey(shape, row)));
   const strange = keys.findIndex((key) => !known.has(key));
   if (strange >= 0)
-    throw fault('invalid', 'rule-books.table-no-such-row', {
-      [`keys.${strange}`]: { is: 'rule-books.no-row', figure: keys[strange] ?? '', table },
-    });
+    throw fault('invalid', { is: 'rule-books.no-row', figure: keys[strange] ?? '', table }, `keys.${strange}`);
   const chosen = new Set(keys);
   const day = context.hand.at.toISOString().slice(0, 10);
   const verification = writeVerification({ how: 'checked', by: context.person.name, on: day, against });
@@ -158,7 +156,7 @@ export async function issueDraft(
     })
     .catch((error: unknown) => {
       if (brokeConstraint(error, 'rule_book_edition_content_hash_unique'))
-        throw fault('conflict', 'rule-books.edition-very-content-exists', { name: 'rule-books.change-row-or-name' });
+        throw fault('conflict', 'rule-books.edition-very-content-exists', 'name');
       throw error;
     });
   await tx.delete(ruleBookDraft).where(eq(ruleBookDraft.id, draft.id));
@@ -185,7 +183,7 @@ export async function actOnEdition(
     .where(eq(ruleBookEdition.id, editionId));
   if (!edition) throw fault('not-found', 'rule-books.no-such-edition-rule');
   if (act === 'retire' && (await currentEdition(tx, edition.book as RuleBook)).id === editionId)
-    throw fault('conflict', 'rule-books.new-lots-judged-edition', { act: 'rule-books.in-use' });
+    throw fault('conflict', 'rule-books.new-lots-judged-edition', 'act');
   await tx.insert(editionAct).values({ id: uuid(), editionId, act, reason, by: hand.personId, at: hand.at });
   await audit({
     act: { is: act === 'use' ? 'edition-in-use' : 'edition-retired' },

@@ -42,10 +42,7 @@ export function serveRuleBooks(api: Api): void {
   });
 
   api.write(kindRoutes.add, async ({ tx, body, person, now, audit }) => {
-    const taken = () =>
-      fault('conflict', 'rule-books.kind-list-already', {
-        species: { is: 'rule-books.search', species: body.species },
-      });
+    const taken = () => fault('conflict', { is: 'rule-books.search', species: body.species }, 'species');
     if (await kindOf(tx, body.species)) throw taken();
     const kind: Kind = body;
     await tx
@@ -63,9 +60,7 @@ export function serveRuleBooks(api: Api): void {
     const [before] = await ownKinds(tx, eq(ownKind.species, params.species));
     if (!before) throw fault('not-found', 'rule-books.laboratory-added-no-such');
     if (kind.species !== before.species)
-      throw fault('invalid', 'rule-books.scientific-name-stays', {
-        species: { is: 'rule-books.lots-stand-under-add', species: before.species },
-      });
+      throw fault('invalid', { is: 'rule-books.lots-stand-under-add', species: before.species }, 'species');
     await tx
       .insert(ownKind)
       .values({
@@ -125,7 +120,7 @@ export function serveRuleBooks(api: Api): void {
     if (!kind) throw fault('not-found', 'rule-books.no-such-kind-list');
     const edition = await editionById(tx, (await currentEdition(tx, body.book)).id);
     if (methodsFor(edition, kind.species).some((method) => method[body.field] !== undefined))
-      throw fault('conflict', 'rule-books.rule-book-figure-own', { field: 'rule-books.book-has-it' });
+      throw fault('conflict', 'rule-books.rule-book-figure-own', 'field');
     const later = alias(kindFigure, 'later');
     const [before] = await tx
       .select({ id: kindFigure.id })

@@ -60,12 +60,12 @@ describe('from the heap to the working sample', () => {
       expect(one).toMatchObject({ pouredInto: composite.id, gone: 'poured together' });
 
     expect((await hands.sampler.put(`/lots/${lot}/submitted`, submittedSample('599'), 0)).body).toMatchObject({
-      errors: [{ path: 'mass.text', message: 'only 598 g are left of the composite sample' }],
+      errors: [{ path: 'mass.text', message: 'Only 598 g are left of the composite sample.' }],
     });
     await hands.sampler.put(`/lots/${lot}/submitted`, submittedSample('300'), 0);
     const reserve = { from: composite.id, mass: grams('290'), place: 'cold store 2', discardOn: '2027-11-24' };
     expect((await hands.sampler.post(`/lots/${lot}/reserves`, { ...reserve, mass: grams('299') })).body).toMatchObject({
-      errors: [{ path: 'mass.text', message: 'only 298 g are left of the composite sample' }],
+      errors: [{ path: 'mass.text', message: 'Only 298 g are left of the composite sample.' }],
     });
     expect(
       (await hands.sampler.post(`/lots/${lot}/reserves`, { ...reserve, discardOn: '2026-11-01' })).body,
@@ -123,7 +123,7 @@ describe('from the heap to the working sample', () => {
       (await hands.analyst.post(`/lots/${lot}/working`, { purpose: 'purity', mass: grams('4.9') })).body,
     ).toMatchObject({
       status: 422,
-      errors: [{ path: 'why', message: 'lighter than 5 g: say why, or take more seed' }],
+      errors: [{ path: 'why', message: 'This is lighter than 5 g: say why, or take more seed.' }],
     });
     const drawn = await hands.analyst.post<VesselView>(`/lots/${lot}/working`, {
       purpose: 'purity',

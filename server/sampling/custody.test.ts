@@ -21,7 +21,9 @@ describe('custody', () => {
     const event = (body: object) => hands.analyst.post<VesselTree>(`/vessels/${id}/events`, { note: '', ...body });
     expect((await event({ what: 'seal', seal: 'Q78' })).body).toMatchObject({
       status: 409,
-      errors: [{ path: 'seal', message: 'already under seal Q77' }],
+      errors: [
+        { path: 'seal', message: expect.stringContaining('is under seal Q77: note its opening first') as string },
+      ],
     });
     await event({ what: 'hand-over', to: 'The analyst', place: 'reception' });
     await event({ what: 'open', intact: true });
@@ -60,7 +62,7 @@ describe('custody', () => {
     expect((await move('shelf 1', { seenOn: '2026-11-22' })).status).toBe(201);
     expect((await move('shelf 2', { seenOn: '2026-11-23' })).status).toBe(201);
     expect((await move('shelf 3', { seenOn: '2026-11-22' })).body.errors?.[0]?.message).toBe(
-      'lies before 2026-11-23, when something happened to it last',
+      'This lies before 2026-11-23, when something happened to it last.',
     );
     await move('shelf 4', {});
     const after = await vesselOf(hands.lead, lot, 'submitted');

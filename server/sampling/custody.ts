@@ -31,12 +31,7 @@ export const grams = (vessels: readonly Vessel[]) =>
 
 /** @throws {Fault} 409 when the vessel has come to its end */
 export function checkThere(row: Vessel, path: string): void {
-  if (row.gone !== null)
-    throw fault(
-      'conflict',
-      { is: 'sampling.no-longer', code: row.code, gone: row.gone },
-      { [path]: { is: 'sampling.vessel-gone', code: row.code, gone: row.gone } },
-    );
+  if (row.gone !== null) throw fault('conflict', { is: 'sampling.no-longer', code: row.code, gone: row.gone }, path);
 }
 
 /**
@@ -115,28 +110,25 @@ function effectOf(
       return { change: { place: body.place, stationId: null } };
     case 'seal':
       if (row.seal !== null)
-        throw fault(
-          'conflict',
-          { is: 'sampling.under-seal-note-opening', code: row.code, seal: row.seal },
-          { seal: { is: 'sampling.already-under-seal', seal: row.seal } },
-        );
+        throw fault('conflict', { is: 'sampling.under-seal-note-opening', code: row.code, seal: row.seal }, 'seal');
       return { change: { seal: body.seal } };
     case 'open':
-      if (row.seal === null)
-        throw fault('conflict', { is: 'sampling.under-no-seal', code: row.code }, { what: 'sampling.no-seal-open' });
+      if (row.seal === null) throw fault('conflict', { is: 'sampling.under-no-seal', code: row.code }, 'what');
       return { change: { seal: null } };
     case 'divide': {
       const both = toGrams(body.first).plus(toGrams(body.second));
-      if (!both.gt(0)) throw fault('invalid', 'sampling.halves-weigh-nothing', { 'first.text': 'sampling.above-0' });
+      if (!both.gt(0)) throw fault('invalid', 'http.above-0', 'first.text');
       if (row.massG !== null && both.gt(row.massG))
-        throw fault('invalid', 'sampling.halves-weigh-more-than', {
-          'second.text': {
+        throw fault(
+          'invalid',
+          {
             is: 'sampling.both-weigh-g-holds',
             both: shownGrams(both),
             code: row.code,
             shownGrams: shownGrams(new Exact(row.massG)),
           },
-        });
+          'second.text',
+        );
       return { change: {}, verdict: judgeDivider(toGrams(body.first).toNumber(), toGrams(body.second).toNumber()) };
     }
     case 'finish':
@@ -153,12 +145,7 @@ function checkBalance(
 ): void {
   const whole = massOf(row);
   if (!whole) {
-    if (body.rest)
-      throw fault(
-        'invalid',
-        { is: 'sampling.never-weighed-rest-cannot', code: row.code },
-        { rest: 'sampling.leave-empty-vessel-never' },
-      );
+    if (body.rest) throw fault('invalid', { is: 'sampling.never-weighed-rest-cannot', code: row.code }, 'rest');
     return;
   }
   const children = drawnFrom(vessels, row.id).flatMap((one) => massOf(one) ?? []);

@@ -38,22 +38,15 @@ export async function drawLot(
   plan: SamplingPlan | null,
   body: NewDraw,
 ): Promise<void> {
-  if (!plan?.units)
-    throw fault('conflict', 'sampling.no-containers-draw-heap', { method: 'sampling.only-lot-containers-drawn' });
+  if (!plan?.units) throw fault('conflict', 'sampling.no-containers-draw-heap', 'method');
   refuseDivided(lot);
   const [poured] = await tx
     .select({ code: vessel.code })
     .from(vessel)
     .where(and(eq(vessel.lotId, lot.id), eq(vessel.kind, 'composite'), isNull(vessel.gone)));
-  if (poured)
-    throw fault(
-      'conflict',
-      { is: 'sampling.primary-samples-poured-together', code: poured.code },
-      { method: { is: 'sampling.bring-composite-sample-end', code: poured.code } },
-    );
+  if (poured) throw fault('conflict', { is: 'sampling.bring-composite-sample-end', code: poured.code }, 'method');
   const [before] = await drawsOf(tx, lot.id);
-  if (before && !body.reason)
-    throw fault('invalid', 'sampling.containers-drawn-already-another', { reason: 'sampling.say-why-drawn-anew' });
+  if (before && !body.reason) throw fault('invalid', 'sampling.say-why-drawn-anew', 'reason');
   const seed = body.seed ?? randomInt(1, 2 ** 32);
   const drawn = drawContainers(
     {
@@ -103,32 +96,12 @@ export async function takePrimary(
   body: PrimarySample,
 ): Promise<void> {
   const planned = draw.drawn.find((one) => one.number === container);
-  if (!planned)
-    throw fault(
-      'invalid',
-      { is: 'sampling.container-not-drawn', container },
-      { container: { is: 'sampling.container-not-part-draw', container } },
-    );
-  if (core > planned.cores)
-    throw fault(
-      'invalid',
-      { is: 'sampling.container-sampled-often-drawn', container },
-      {
-        core: {
-          is: 'sampling.container-gives-primary',
-          container,
-          cores: planned.cores,
-          figure: planned.cores === 1 ? 'sample' : 'samples',
-        },
-      },
-    );
+  if (!planned) throw fault('invalid', { is: 'sampling.container-not-drawn', container }, 'container');
+  if (core > planned.cores) throw fault('invalid', { is: 'sampling.container-sampled-often-drawn', container }, 'core');
   const takenAt = new Date(body.takenAt);
-  if (takenAt.getTime() > now.getTime() + AHEAD_MS)
-    throw fault('invalid', 'sampling.sample-cannot-taken-future', { takenAt: 'sampling.lies-future' });
-  if (takenAt < draw.at)
-    throw fault('invalid', 'sampling.sample-older-than-draw', { takenAt: 'sampling.before-containers-drawn' });
-  if (body.mass && !toGrams(body.mass).gt(0))
-    throw fault('invalid', 'sampling.sample-weighs-more-than', { 'mass.text': 'sampling.above-0' });
+  if (takenAt.getTime() > now.getTime() + AHEAD_MS) throw fault('invalid', 'http.lies-future', 'takenAt');
+  if (takenAt < draw.at) throw fault('invalid', 'sampling.before-containers-drawn', 'takenAt');
+  if (body.mass && !toGrams(body.mass).gt(0)) throw fault('invalid', 'http.above-0', 'mass.text');
   const here = and(
     eq(primarySample.drawId, draw.id),
     eq(primarySample.container, container),
@@ -137,11 +110,7 @@ export async function takePrimary(
   const [before] = await tx.select().from(primarySample).where(here);
   const [row] = before ? await tx.select().from(vessel).where(eq(vessel.id, before.vesselId)) : [];
   if (row?.gone && (row.massText !== (body.mass?.text ?? null) || row.massUnit !== (body.mass?.unit ?? null)))
-    throw fault(
-      'conflict',
-      { is: 'sampling.mass-balanced-others', code: row.code, gone: row.gone },
-      { 'mass.text': 'sampling.poured-together-already-correct' },
-    );
+    throw fault('conflict', 'sampling.poured-together-already-correct', 'mass.text');
   const vesselId = before?.vesselId ?? (await newVessel(tx, draw, container, body, hand.personId, now));
   if (!before) await tx.insert(primarySample).values({ drawId: draw.id, container, core, vesselId, takenAt });
   const changes = await recordObservations(

@@ -61,10 +61,9 @@ export async function newSample(
   return row;
 }
 
-export function weight(mass: EnteredMass, what: string): ExactNumber {
+export function weight(mass: EnteredMass): ExactNumber {
   const massG = toGrams(mass);
-  if (!massG.gt(0))
-    throw fault('invalid', { is: 'sampling.weighs-more-than-nothing', what }, { 'mass.text': 'sampling.above-0' });
+  if (!massG.gt(0)) throw fault('invalid', 'http.above-0', 'mass.text');
   return massG;
 }
 
@@ -78,11 +77,7 @@ export function refuseMoreThanLeft(
   if (from.massG === null) return;
   const left = new Exact(from.massG).minus(grams(drawnFrom(vessels, from.id).filter((one) => one.id !== own?.id)));
   if (massG.gt(left))
-    throw fault(
-      'invalid',
-      { is: 'sampling.much-not-left-sample', kind: from.kind },
-      { 'mass.text': { is: 'sampling.only-g-left-sample', left: shownGrams(left), kind: from.kind } },
-    );
+    throw fault('invalid', { is: 'sampling.only-g-left-sample', left: shownGrams(left), kind: from.kind }, 'mass.text');
 }
 
 export function refuseUneven(draw: Awaited<ReturnType<typeof readDraw>>): void {
@@ -90,7 +85,9 @@ export function refuseUneven(draw: Awaited<ReturnType<typeof readDraw>>): void {
     (one) => one.taken?.look === 'uneven' && one.taken.decision?.decision !== 'accept',
   );
   if (uneven)
-    throw fault('conflict', 'sampling.sampling-stopped-primary-samples', {
-      primarySamples: { is: 'sampling.container-looks-uneven-do', container: uneven.container },
-    });
+    throw fault(
+      'conflict',
+      { is: 'sampling.container-looks-uneven-do', container: uneven.container },
+      'primarySamples',
+    );
 }

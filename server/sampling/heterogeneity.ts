@@ -66,9 +66,11 @@ export async function correctHeterogeneityTest(
   const current = await currentObservations(tx, heterogeneityObservation, [row.id]);
   body.results.forEach((one, i) => {
     if (!current.some((other) => other.field === String(one.container)))
-      throw fault('invalid', 'sampling.container-not-part-test', {
-        [`results.${i}.container`]: { is: 'sampling.container-no-result-correct', container: one.container },
-      });
+      throw fault(
+        'invalid',
+        { is: 'sampling.container-no-result-correct', container: one.container },
+        `results.${i}.container`,
+      );
   });
   const corrected = await recordResults(context, row, body.results, body.reason);
   await audit({
@@ -85,20 +87,15 @@ export async function correctHeterogeneityTest(
 function checkResults(attribute: Attribute, results: readonly ContainerResult[], lot: Lot): void {
   results.forEach(({ container, text }, i) => {
     if (lot.containers > 0 && container > lot.containers)
-      throw fault('invalid', 'sampling.lot-no-such-container', {
-        [`results.${i}.container`]: { is: 'sampling.lot-containers', containers: lot.containers },
-      });
+      throw fault('invalid', { is: 'sampling.lot-containers', containers: lot.containers }, `results.${i}.container`);
     const value = exactDecimal(text);
     if (attribute === 'other-seeds' ? !value.isInteger() : value.gt(100))
       throw fault(
         'invalid',
-        { is: 'sampling.result-container-cannot', container },
-        {
-          [`results.${i}.text`]:
-            attribute === 'other-seeds'
-              ? { is: 'sampling.seeds-counted-whole-number' }
-              : { is: 'sampling.percentage-most-100' },
-        },
+        attribute === 'other-seeds'
+          ? { is: 'sampling.seeds-counted-whole-number' }
+          : { is: 'sampling.percentage-most-100' },
+        `results.${i}.text`,
       );
   });
 }

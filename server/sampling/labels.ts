@@ -14,8 +14,7 @@ export async function renderLabels(file: LotFile, query: Readonly<Record<string,
     typeof query.vessels === 'string' && query.vessels ? query.vessels.split(',').slice(0, MOST_LABELS) : null;
   const there = file.vessels.filter((one) => one.gone === null);
   const chosen = asked ? file.vessels.filter((one) => asked.includes(one.id) || asked.includes(one.code)) : there;
-  if (chosen.length === 0)
-    throw fault('invalid', 'sampling.nothing-label', { vessels: 'sampling.name-vessels-lot-id' });
+  if (chosen.length === 0) throw fault('invalid', 'sampling.name-vessels-lot-id', 'vessels');
   const labels = chosen.slice(0, MOST_LABELS).map((one) => labelOf(file, one));
   return printLabels(labels, query.layout, file.laboratory.paper);
 }

@@ -38,10 +38,10 @@ describe('a lot that is not one', () => {
     const divide = (...parts: object[]) =>
       hands.sampler.post<LotSheet>(`/lots/${lot.id}/parts`, { parts, reason: 'too large' });
     expect((await divide(part('P-1a', 250, '12500'), part('P-1b', 249, '12500'))).body).toMatchObject({
-      errors: [{ path: 'parts.1.containers', message: 'the parts have 499 containers together, the lot has 500' }],
+      errors: [{ path: 'parts.1.containers', message: 'The parts have 499 containers together, the lot has 500.' }],
     });
     expect((await divide(part('P-1a', 250, '12500'), part('P-1b', 250, '12400'))).body).toMatchObject({
-      errors: [{ path: 'parts.1.mass.text', message: 'the parts weigh 100 kg less than the lot’s 25000 kg' }],
+      errors: [{ path: 'parts.1.mass.text', message: 'The parts weigh 100 kg less than the lot’s 25000 kg.' }],
     });
     expect((await divide(part('P-1a', 250, '12500'), part('P-1a', 250, '12500'))).status).toBe(422);
     expect((await divide(part('P-1a', 250, '12500'), part('P-1', 250, '12500'))).body).toMatchObject({

@@ -35,20 +35,19 @@ export async function receiveSample(
   seenVersion: number | null,
 ): Promise<Vessel> {
   refuseDivided(lot);
-  const massG = weight(body.mass, 'A sample');
+  const massG = weight(body.mass);
   if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', 'sampling.sample-heavier-than-lot', {
-      'mass.text': { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit },
-    });
+    throw fault(
+      'invalid',
+      { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit },
+      'mass.text',
+    );
   const file = await openFile(tx, lot.id, now);
-  if (body.drawnOn > file.today)
-    throw fault('invalid', 'sampling.sample-cannot-drawn-future', { drawnOn: 'sampling.lies-future' });
+  if (body.drawnOn > file.today) throw fault('invalid', 'http.lies-future', 'drawnOn');
   if (body.drawnOn < `${lot.harvestYear}-01-01`)
-    throw fault('invalid', 'sampling.sample-cannot-older-than', {
-      drawnOn: { is: 'sampling.before-harvest', harvestYear: lot.harvestYear },
-    });
+    throw fault('invalid', { is: 'sampling.before-harvest', harvestYear: lot.harvestYear }, 'drawnOn');
   if (body.primarySamples === null && !sentIn(lot))
-    throw fault('invalid', 'sampling.we-drew-sample-ourselves', { primarySamples: 'sampling.say-how-many-taken' });
+    throw fault('invalid', 'sampling.say-how-many-taken', 'primarySamples');
   refuseUneven(await readDraw(tx, file));
   const before = file.vessels.find((one) => one.kind === 'submitted');
   const seen = { version: before?.version ?? 0, updatedAt: before?.updatedAt ?? now };
@@ -58,9 +57,7 @@ export async function receiveSample(
     checkThere(before, 'mass');
     const given = grams(drawnFrom(file.vessels, before.id));
     if (massG.lt(given))
-      throw fault('invalid', 'sampling.more-drawn-sample', {
-        'mass.text': { is: 'sampling.g-already-drawn', given: shownGrams(given) },
-      });
+      throw fault('invalid', { is: 'sampling.g-already-drawn', given: shownGrams(given) }, 'mass.text');
   }
   const composite = before
     ? file.vessels.find((one) => one.id === before.parentId)
@@ -68,9 +65,7 @@ export async function receiveSample(
   if (composite) refuseMoreThanLeft(file, composite, massG, before);
   const dependent = before && (await firstDependent(tx, file, before));
   if (dependent && body.drawnOn > dependent.on)
-    throw fault('invalid', 'sampling.sample-cannot-younger-than', {
-      drawnOn: { is: 'sampling.lies-after-when', on: dependent.on, what: dependent.what },
-    });
+    throw fault('invalid', { is: 'sampling.lies-after-when', on: dependent.on, what: dependent.what }, 'drawnOn');
   const row =
     before ??
     (await newSample(
@@ -150,10 +145,9 @@ export async function drawWorkingSample(
 ): Promise<Vessel> {
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
-  if (!submitted)
-    throw fault('conflict', 'sampling.record-submitted-sample-first', { purpose: 'sampling.no-submitted-sample-draw' });
+  if (!submitted) throw fault('conflict', 'sampling.record-submitted-sample-first', 'purpose');
   checkThere(submitted, 'purpose');
-  const massG = weight(body.mass, 'A working sample');
+  const massG = weight(body.mass);
   refuseMoreThanLeft(file, submitted, massG);
   const verdict = judgeLeastMass(
     body.portion === 'half' ? 'half working sample' : 'working sample',
@@ -161,11 +155,7 @@ export async function drawWorkingSample(
     leastFor(body.purpose, file.method, body.portion ?? null),
   );
   if (verdict.outcome === 'outside' && !body.why)
-    throw fault(
-      'invalid',
-      { is: 'sampling.rule-book-asks-g', limit: verdict.limit, body: ofHalf(body) },
-      { why: { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) } },
-    );
+    throw fault('invalid', { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) }, 'why');
   const seen = seenOf(hand, body, drawn(submitted));
   const row = await newSample(
     { tx, hand, now },

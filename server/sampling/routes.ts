@@ -46,7 +46,7 @@ export function serveSampling(api: Api<LotPicture>): void {
     if (!draw) throw fault('not-found', 'sampling.no-such-draw');
     await lockLot(tx, draw.lotId);
     if ((await drawsOf(tx, draw.lotId))[0]?.id !== draw.id)
-      throw fault('conflict', 'sampling.other-containers-drawn-since', { draw: 'sampling.replaced-another' });
+      throw fault('conflict', 'sampling.other-containers-drawn-since', 'draw');
     const number = (name: 'container' | 'core') => (/^[1-9]\d{0,6}$/.test(params[name]) ? Number(params[name]) : 0);
     if (!number('container') || !number('core')) throw fault('not-found', 'sampling.no-such-sample');
     await takePrimary(context, draw, number('container'), number('core'), body);

@@ -24,15 +24,10 @@ export async function pourComposite(
   body: NewComposite,
 ): Promise<void> {
   refuseDivided(lot);
-  const massG = weight(body.mass, 'A composite sample');
+  const massG = weight(body.mass);
   const file = await openFile(tx, lot.id, now);
   const before = file.vessels.find((one) => one.kind === 'composite' && one.gone === null);
-  if (before)
-    throw fault(
-      'conflict',
-      { is: 'sampling.primary-samples-poured-together', code: before.code },
-      { mass: { is: 'sampling.composite-sample-exists', code: before.code } },
-    );
+  if (before) throw fault('conflict', { is: 'sampling.primary-samples-poured-together', code: before.code }, 'mass');
   const draw = await readDraw(tx, file);
   refuseUneven(draw);
   const open = draw?.primaries.filter((one) => !one.taken) ?? [];
@@ -40,14 +35,16 @@ export async function pourComposite(
     throw fault(
       'conflict',
       { is: 'sampling.primary-samples-still-taken', count: open.length, count2: draw?.primaries.length ?? 0 },
-      { mass: { is: 'sampling.container-not-sampled-yet', figure: open.map((one) => one.container).join(', ') } },
+      'mass',
     );
   const ids = new Set(draw?.primaries.flatMap((one) => one.taken?.vesselId ?? []));
   const primaries = file.vessels.filter((one) => ids.has(one.id) && one.gone === null);
   if (massG.gt(new Exact(lot.massKg).times(1000)))
-    throw fault('invalid', 'sampling.sample-heavier-than-lot', {
-      'mass.text': { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit },
-    });
+    throw fault(
+      'invalid',
+      { is: 'sampling.more-than-lots', massText: lot.massText, massUnit: lot.massUnit },
+      'mass.text',
+    );
   balancePoured(primaries, body.mass, body.loss);
   const seen = seenOf(hand, body, lastTaken(primaries, draw, file.laboratory.zone));
   const row = await newSample(
@@ -92,26 +89,29 @@ function balancePoured(primaries: readonly Vessel[], mass: EnteredMass, loss: En
   const missing = balance.differenceG.neg();
   const together = shownGrams(grams(primaries));
   if (missing.gt(toGrams(loss).plus(balance.roundingG)))
-    throw fault('invalid', 'sampling.masses-do-not-balance', {
-      'loss.text': { is: 'sampling.g-not-accounted-primary', missing: shownGrams(missing), together },
-    });
+    throw fault(
+      'invalid',
+      { is: 'sampling.g-not-accounted-primary', missing: shownGrams(missing), together },
+      'loss.text',
+    );
   if (missing.lt(balance.roundingG.neg()))
-    throw fault('invalid', 'sampling.masses-do-not-balance', {
-      'mass.text': { is: 'sampling.g-more-than-g', shownGrams: shownGrams(missing.neg()), together },
-    });
+    throw fault(
+      'invalid',
+      { is: 'sampling.g-more-than-g', shownGrams: shownGrams(missing.neg()), together },
+      'mass.text',
+    );
 }
 
 /** Keeps a part of the composite or submitted sample of a (locked) lot until a day. */
 export async function keepReserve({ tx, hand, now, audit, touch }: Write, lot: Lot, body: NewReserve): Promise<void> {
-  const massG = weight(body.mass, 'A reserve sample');
+  const massG = weight(body.mass);
   const file = await openFile(tx, lot.id, now);
   const from = file.vessels.find((one) => one.id === body.from);
   if (from?.kind !== 'composite' && from?.kind !== 'submitted')
-    throw fault('invalid', 'sampling.reserve-kept-composite-or', { from: 'sampling.neither-composite-nor-submitted' });
+    throw fault('invalid', 'sampling.reserve-kept-composite-or', 'from');
   checkThere(from, 'from');
   refuseMoreThanLeft(file, from, massG);
-  if (body.discardOn < file.today)
-    throw fault('invalid', 'sampling.reserve-kept-while', { discardOn: 'sampling.lies-past' });
+  if (body.discardOn < file.today) throw fault('invalid', 'sampling.lies-past', 'discardOn');
   const seen = seenOf(hand, body, drawn(from));
   const row = await newSample(
     { tx, hand, now },
@@ -137,18 +137,14 @@ export async function correctMass(
   row: Vessel,
   body: VesselMass,
 ): Promise<void> {
-  const massG = weight(body.mass, 'A sample');
+  const massG = weight(body.mass);
   const { vessels } = await openFile(tx, row.lotId, now);
   if (row.kind !== 'composite' && row.kind !== 'reserve')
-    throw fault('invalid', 'sampling.only-composite-or-reserve', {
-      mass: { is: 'sampling.sample-corrected-where-written', kind: row.kind },
-    });
+    throw fault('invalid', 'sampling.only-composite-or-reserve', 'mass');
   checkThere(row, 'mass');
   const given = grams(drawnFrom(vessels, row.id));
   if (massG.lt(given))
-    throw fault('invalid', 'sampling.more-drawn-sample', {
-      'mass.text': { is: 'sampling.g-already-drawn', given: shownGrams(given) },
-    });
+    throw fault('invalid', { is: 'sampling.g-already-drawn', given: shownGrams(given) }, 'mass.text');
   const poured = vessels.filter((one) => one.pouredInto === row.id);
   if (poured.length > 0) {
     const observed = await currentObservations(tx, samplingObservation, [row.id]);

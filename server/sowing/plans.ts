@@ -23,9 +23,9 @@ const WORTH_SOWING = 0.5;
 
 async function check(tx: Reader, body: NewSowingPlan): Promise<void> {
   if (body.packetId !== null && (await briefsOf(tx, [body.packetId])).length === 0)
-    throw fault('invalid', 'sowing.no-such-packet', { packetId: 'sowing.no-packet-store' });
+    throw fault('invalid', 'store.no-such-packet', 'packetId');
   if (body.species !== '' && !(await kindOf(tx, body.species)))
-    throw fault('invalid', 'sowing.kind-not-list', { species: { is: 'sowing.not-list-kinds', species: body.species } });
+    throw fault('invalid', { is: 'sowing.not-list-kinds', species: body.species }, 'species');
 }
 
 export async function addPlan({ tx, hand, audit }: Write, body: NewSowingPlan): Promise<void> {

@@ -29,19 +29,13 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
   const place = await placeById(tx, placeId, 'placeId');
   const { packets, kinds } = await seedOf(tx, await lockedPackets(tx, ids));
   const missing = ids.findIndex((one) => !packets.has(one));
-  if (missing >= 0)
-    throw fault('invalid', 'storage.no-such-packet', { [`packets.${missing}`]: 'storage.no-packet-store' });
+  if (missing >= 0) throw fault('invalid', 'store.no-such-packet', `packets.${missing}`);
   if (what === 'freezing' && place.kind !== 'freezer' && place.kind !== 'refrigerator')
-    throw fault('invalid', 'storage.seed-frozen-freezer', {
-      placeId: { is: 'storage.no-freezer-no-refrigerator', name: place.name },
-    });
+    throw fault('invalid', { is: 'storage.no-freezer-no-refrigerator', name: place.name }, 'placeId');
   const stops = warningsOf(body, [...packets.values()], kinds).filter((one) => one.weight === 'stop');
   if (stops.length > 0 && plan.anyway.length < 3)
-    throw fault('invalid', 'storage.would-kill-seed', {
-      anyway: { is: 'storage.say-why-done-anyway', figure: stops.map(warningWords).join('; ') },
-    });
-  if (what !== 'freezing' && plan.hours < 1)
-    throw fault('invalid', 'storage.takes-time', { hours: 'storage.hour-least' });
+    throw fault('invalid', { is: 'storage.say-why-done-anyway', figure: stops.map(warningWords).join('; ') }, 'anyway');
+  if (what !== 'freezing' && plan.hours < 1) throw fault('invalid', 'storage.hour-least', 'hours');
   const id = uuid();
   await tx.insert(timedBatch).values({
     id,
@@ -83,9 +77,11 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
   const at = seenAtOf(context, entry, row, lines);
   const early = row.dueAt !== null && at < row.dueAt;
   if (entry.what === 'ended' && early && entry.words.length < 3)
-    throw fault('invalid', 'storage.time-not-over', {
-      words: row.what === 'warming' ? { is: 'storage.still-cold-opened-now' } : { is: 'storage.time-not-over-say' },
-    });
+    throw fault(
+      'invalid',
+      row.what === 'warming' ? { is: 'storage.still-cold-opened-now' } : { is: 'storage.time-not-over-say' },
+      'words',
+    );
   const stored: StoredEntry = { ...entry, seenAt: at.toISOString() };
   const next = [...lines, { entry: stored, at: hand.at }];
   try {
@@ -93,10 +89,11 @@ export async function writeBatch(context: Write, id: string, entry: BatchEntry, 
     dryOf(row, next, { desiccation: 'orthodox', oilFraction: 0.1 }, []);
   } catch (error) {
     if (!(error instanceof ArgumentFault)) throw error;
-    throw fault('invalid', 'storage.cannot', {
-      [entry.what === 'weighed' ? 'massG' : 'percent']:
-        entry.what === 'weighed' ? { is: 'storage.less-than-dry-matter' } : error.says,
-    });
+    throw fault(
+      'invalid',
+      entry.what === 'weighed' ? { is: 'storage.less-than-dry-matter' } : error.says,
+      entry.what === 'weighed' ? 'massG' : 'percent',
+    );
   }
   await tx.insert(batchLine).values({ batchId: id, line: lines.length, entry: stored, by: hand.personId, at: hand.at });
   await tx
@@ -143,10 +140,10 @@ function seenAtOf(
   const [year = 0, month = 0, day = 0] = seenOn.split('-').map(Number);
   const [hour = 0, minute = 0] = seenTime.split(':').map(Number);
   const [instant] = instantsOf(hand.zone, { year, month, day, hour, minute, second: 0 });
-  const refuse = (message: Said) => fault('invalid', 'storage.cannot-time', { seenTime: message });
+  const refuse = (message: Said) => fault('invalid', message, 'seenTime');
   if (instant === undefined) throw refuse({ is: 'storage.left-out-day-when' });
   const at = new Date(instant);
-  if (at > hand.at) throw refuse({ is: 'storage.lies-future' });
+  if (at > hand.at) throw refuse({ is: 'http.lies-future' });
   if (at < row.startedAt) throw refuse({ is: 'storage.lies-before-began' });
   const last = Math.max(...lines.map((one) => seenOfLine(one).getTime()));
   if (what === 'ended' && instant < last) throw refuse({ is: 'storage.lies-before-last-figures' });

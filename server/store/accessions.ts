@@ -71,13 +71,15 @@ export async function changeAccession(
   const changed = changedIn(row.header, header);
   if (changed.length === 0) return row;
   if (!reason)
-    throw fault('invalid', 'store.what-written-down-changed', {
-      reason: {
+    throw fault(
+      'invalid',
+      {
         is: 'store.say-why-changed',
         changed: changed.join(', '),
         figure: changed.length === 1 ? 'is' : 'are',
       },
-    });
+      'reason',
+    );
   await checkHeader(tx, header, hand.at, '');
   const next = { ...columns(header), version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at };
   await tx.update(accession).set(next).where(eq(accession.id, id));
@@ -113,13 +115,11 @@ export const columns = (header: AccessionHeader) => ({
 /** `path` leads to the header in what was sent. */
 async function checkHeader(tx: Reader, header: AccessionHeader, now: Date, path: string): Promise<void> {
   if (header.species !== '' && !(await kindOf(tx, header.species)))
-    throw fault('invalid', 'store.kind-not-list', {
-      [`${path}species`]: { is: 'store.not-list-kinds-leave', species: header.species },
-    });
+    throw fault('invalid', { is: 'store.not-list-kinds-leave', species: header.species }, `${path}species`);
   const lies = (field: 'harvestYear' | 'harvestMonth', month: number) => {
     // A day ahead: it is tomorrow already somewhere.
     if (Date.UTC(header.harvestYear, month - 1, 1) > now.getTime() + 86_400_000)
-      throw fault('invalid', 'store.harvest-not-been', { [`${path}${field}`]: 'store.lies-future-harvest-have' });
+      throw fault('invalid', 'store.lies-future-harvest-have', `${path}${field}`);
   };
   lies('harvestYear', 1);
   lies('harvestMonth', header.harvestMonth ?? 1);

@@ -70,7 +70,7 @@ async function bringPackets(context: Write, row: List, packets: readonly ListedP
   const kinds = await allKinds(tx);
   const bySpecies = new Map(kinds.map((one) => [one.species, one]));
   const coming = packets.filter((one) => !there.has(one.line));
-  if (coming.length === 0) throw fault('invalid', 'store.no-line-list-left', { leftOut: 'store.leaves-no-line' });
+  if (coming.length === 0) throw fault('invalid', 'store.no-line-list-left', 'leftOut');
   const places = new Map(await knownPlaces(tx));
   for (const name of new Set(coming.map((one) => one.place)))
     if (name !== '' && !places.has(placeWords(name)))

@@ -87,7 +87,7 @@ const clean = (text: string) =>
     .replaceAll('\u0000', '')
     .toWellFormed();
 const notText = (why: 'list.empty-file' | 'list.workbook' | 'list.no-text') =>
-  fault('invalid', { is: 'store.list-cannot-read', why }, { base64: why });
+  fault('invalid', { is: 'store.list-cannot-read', why }, 'base64');
 
 export interface Cells {
   readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];

@@ -156,8 +156,7 @@ export async function seedLots(tx: Reader, query: Readonly<Record<string, unknow
     const typed = query[name];
     if (typed === undefined) return otherwise;
     const value = typeof typed === 'string' && /^\d{1,6}$/.test(typed) ? Number(typed) : NaN;
-    if (!(value >= least && value <= most))
-      throw fault('invalid', { is: 'store.no-page', name }, { [name]: { is: 'store.whole-number', least, most } });
+    if (!(value >= least && value <= most)) throw fault('invalid', { is: 'store.whole-number', least, most }, name);
     return value;
   };
   const currentPage = whole('page', 0, 100_000, 0);

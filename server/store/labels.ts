@@ -74,7 +74,7 @@ export async function renderPacketLabels(tx: Reader, query: Readonly<Record<stri
           .innerJoin(accession, eq(accession.id, packet.accessionId))
           .where(or(inArray(packet.id, ids), inArray(packet.code, codes)))
           .orderBy(asc(accession.kind), asc(accession.variety), desc(accession.harvestYear), asc(packet.id));
-  if (rows.length === 0) throw fault('invalid', 'store.nothing-label', { packets: 'store.name-packets-id-or' });
+  if (rows.length === 0) throw fault('invalid', 'store.name-packets-id-or', 'packets');
   const { paper } = await laboratoryOf(tx);
   return printLabels(
     rows.map(({ packet: row, accession: of }) => {

@@ -80,9 +80,7 @@ function briefOf(
 export async function addList({ tx, hand, audit }: Write, { name, base64, placeId }: NewList): Promise<string> {
   const bytes = Buffer.from(base64, 'base64');
   if (bytes.length > LIST_BYTES)
-    throw fault('invalid', 'store.list-too-large', {
-      base64: { is: 'store.file-larger-than-mb', figure: LIST_BYTES / 1e6 },
-    });
+    throw fault('invalid', { is: 'store.file-larger-than-mb', figure: LIST_BYTES / 1e6 }, 'base64');
   decodeList(bytes, null);
   if (placeId !== null) await placeById(tx, placeId, 'placeId');
   const id = uuid();

@@ -81,8 +81,7 @@ export async function writeLine(
   const [row] = await forUpdate(tx, tx.select().from(packet).where(eq(packet.id, id)));
   if (!row) throw noPacket();
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  if (row.undone)
-    throw fault('invalid', 'store.packet-withdrawn-list-came', { what: 'store.nothing-more-written-into' });
+  if (row.undone) throw fault('invalid', 'store.packet-withdrawn-list-came', 'what');
   if (act.what === 'move' && act.placeId !== null) await placeById(tx, act.placeId, 'placeId');
   const before = await linesOf(tx, id);
   const dated = act.what === 'take' || act.what === 'count' || act.what === 'move';
@@ -96,7 +95,7 @@ export async function writeLine(
   } catch (error) {
     if (!(error instanceof CannotBe)) throw error;
     const path = error.path === 'amount' && act.what !== 'strike' ? `amount.${seedsOrText(act)}` : error.path;
-    throw fault('invalid', 'store.cannot-written-into-packets', { [act.what === 'strike' ? 'line' : path]: error.why });
+    throw fault('invalid', error.why, act.what === 'strike' ? 'line' : path);
   }
   await tx.insert(packetLine).values({ packetId: id, line: before.length, entry, by: hand.personId, at: hand.at });
   await tx
@@ -151,9 +150,7 @@ const OPENED: Readonly<Record<Busy['what'], string>> = {
 function checkOpened(row: Packet, anyway: string | undefined, at: Date): void {
   const busy = row.busy;
   if (!busy || anyway !== undefined || (busy.dueAt !== null && at.toISOString() >= busy.dueAt)) return;
-  throw fault('invalid', 'store.packet-not-opened-now', {
-    anyway: { is: 'store.say-why-or-wait', figure: OPENED[busy.what] },
-  });
+  throw fault('invalid', { is: 'store.say-why-or-wait', figure: OPENED[busy.what] }, 'anyway');
 }
 
 /** Says in which batch packets dry, freeze or warm up; null = in none any more. */

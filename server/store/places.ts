@@ -120,9 +120,7 @@ export async function changePlace(
   if (body.parentId !== null) {
     await placeById(tx, body.parentId, 'parentId');
     if ((await placesWithin(tx, id)).includes(body.parentId))
-      throw fault('invalid', 'store.place-cannot-lie-itself', {
-        parentId: { is: 'store.itself-or-lies', name: row.name },
-      });
+      throw fault('invalid', { is: 'store.itself-or-lies', name: row.name }, 'parentId');
   }
   await tx
     .update(storePlace)
@@ -156,10 +154,7 @@ export async function removePlace(
   if (!row || row.removed) throw fault('not-found', 'store.no-such-place-store');
   checkVersion(seenVersion, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
   const holds = await whatLiesIn(tx, id);
-  if (holds !== null)
-    throw fault('conflict', 'store.something-lies-place', {
-      reason: { is: 'store.holds-move-first', name: row.name, holds },
-    });
+  if (holds !== null) throw fault('conflict', { is: 'store.holds-move-first', name: row.name, holds }, 'reason');
   await tx
     .update(storePlace)
     .set({ removed: true, logger: '', version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -183,6 +178,6 @@ export async function whatLiesIn(tx: Reader, id: string): Promise<string | null>
 
 export async function placeById(tx: Reader, id: string, field: string): Promise<Place> {
   const [row] = await tx.select().from(storePlace).where(eq(storePlace.id, id));
-  if (!row || row.removed) throw fault('invalid', 'store.no-such-place-store', { [field]: 'store.no-place-store' });
+  if (!row || row.removed) throw fault('invalid', 'store.no-such-place-store', field);
   return row;
 }

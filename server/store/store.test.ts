@@ -87,7 +87,7 @@ describe('a packet', () => {
     expect(
       (await act(packet, { what: 'count', amount: { by: 'count', seeds: 50 }, seenOn: '2026-11-20' })).body,
     ).toMatchObject({
-      errors: [{ path: 'seenOn', message: 'lies before 2026-11-21, when seed was taken out of it' }],
+      errors: [{ path: 'seenOn', message: 'This lies before 2026-11-21, when seed was taken out of it.' }],
     });
     packet = (await act(packet, { what: 'count', amount: { by: 'count', seeds: 50 }, seenOn: '2026-11-22' })).body;
     expect((await take(packet, { seenOn: '2026-11-21' })).body.errors?.[0]?.path).toBe('seenOn');

@@ -116,11 +116,11 @@ export async function keepTest(
   );
   if (!row) throw fault('not-found', 'store.no-such-packet');
   const refuse = (path: string, message: Said): never => {
-    throw fault('invalid', 'store.test-cannot', { [path]: message });
+    throw fault('invalid', message, path);
   };
   const { harvestYear } = row.header;
   if (body.on < `${harvestYear}-01-01`) refuse('on', { is: 'store.lies-before-harvest', harvestYear });
-  if (body.on > todayIn(now, (await laboratoryOf(tx)).zone)) refuse('on', { is: 'store.lies-future' });
+  if (body.on > todayIn(now, (await laboratoryOf(tx)).zone)) refuse('on', { is: 'http.lies-future' });
   const { supersedes, reason, ...test } = body;
   if (supersedes !== undefined) {
     const [before] = await standingTests(tx, eq(packetTest.id, supersedes));

@@ -1,6 +1,7 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
+import { cache } from '../api/cache.ts';
 import { keyOf, reading } from '../api/routes.ts';
 
 const asked = (days: number) => ({ days: String(days) });
@@ -9,8 +10,7 @@ export const usePlaceCare = (id: string, days: number) =>
 
 /** Puts a written answer where every look at the store finds it. */
 export function useKeepCare(): (care: PlaceCare) => void {
-  const client = useQueryClient();
-  return (care) => client.setQueryData(keyOf(placeRoutes.care, { place: care.place.id }, asked(care.days)), care);
+  return (care) => cache.setQueryData(keyOf(placeRoutes.care, { place: care.place.id }, asked(care.days)), care);
 }
 
 /** "3 h", "40 min", "2 days". */

@@ -1,9 +1,10 @@
-import { QueryClient, QueryObserver } from '@tanstack/react-query';
+import { QueryObserver } from '@tanstack/react-query';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { lotRoutes, peopleRoutes } from '@mercato/contract/register/routes';
+import { cache } from './cache.ts';
 import { Freshener, listenLive, shows } from './live.ts';
 import { PAGE } from './page.ts';
 import { keyOf } from './routes.ts';
@@ -40,12 +41,12 @@ test('what is shown of a lot may be old when the lot was written to; of another 
 describe('what others write', () => {
   /** A page that shows a lot, and how often it was read. */
   function page() {
-    const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } });
+    cache.setDefaultOptions({ queries: { staleTime: Infinity, retry: false } });
     let reads = 0;
     const queryKey = keyOf(lotRoutes.sheet, { lot: LOT });
-    const stop = new QueryObserver(client, { queryKey, queryFn: () => (reads += 1) }).subscribe(() => {});
+    const stop = new QueryObserver(cache, { queryKey, queryFn: () => (reads += 1) }).subscribe(() => {});
     const waits: boolean[] = [];
-    const freshener = new Freshener(client, (one) => waits.push(one));
+    const freshener = new Freshener((one) => waits.push(one));
     return {
       freshener,
       waits,
@@ -53,7 +54,7 @@ describe('what others write', () => {
       end: () => {
         freshener.stop();
         stop();
-        client.clear();
+        cache.clear();
       },
     };
   }

@@ -1,7 +1,8 @@
-import type { QueryClient, QueryKey } from '@tanstack/react-query';
+import type { QueryKey } from '@tanstack/react-query';
 import type { LiveNote } from '@mercato/contract/http/live';
 import type { Subject } from '@mercato/contract/http/route';
 import { sessionRoutes } from '@mercato/contract/register/routes';
+import { cache, unfinished } from './cache.ts';
 import { PAGE } from './page.ts';
 import { linkTo, showsOf } from './routes.ts';
 
@@ -78,9 +79,6 @@ export function shows(key: QueryKey, topic: string): boolean {
   return of || (LISTS[kind]?.some((one) => shown.includes(one)) ?? false);
 }
 
-/** Somebody has typed into a form of this page and has not sent it. */
-export const unfinished = (): boolean => document.querySelector('form[data-touched]') !== null;
-
 /** Reads anew what others wrote to, but never under the fingers of somebody who is filling in a form. */
 export class Freshener {
   private readonly topics = new Set<string>();
@@ -88,7 +86,6 @@ export class Freshener {
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
-    private readonly client: QueryClient,
     /** Told whether something newer waits until the form is sent or left. */
     private readonly onWaits: (waits: boolean) => void,
   ) {}
@@ -116,7 +113,7 @@ export class Freshener {
     const told = [...topics];
     this.all = false;
     topics.clear();
-    void this.client.invalidateQueries({
+    void cache.invalidateQueries({
       predicate: ({ queryKey }) => all || told.some((topic) => shows(queryKey, topic)),
     });
   };

@@ -1,9 +1,9 @@
-import { QueryClient } from '@tanstack/react-query';
 import { afterEach, expect, test, vi } from 'vitest';
 import { importRoutes } from '@mercato/contract/import/routes';
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { lotRoutes, peopleRoutes, stationRoutes } from '@mercato/contract/register/routes';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
+import { cache } from './cache.ts';
 import { ask, keyOf, linkTo, passOn, reading, send, sendFile } from './routes.ts';
 
 afterEach(() => {
@@ -31,15 +31,13 @@ test('a read goes to its address, whatever stands in the path or is asked, and i
   expect(linkTo(samplingRoutes.labels, { lot: 'l' }, { layout: 'single', vessels: undefined })).toBe(
     '/api/lots/l/labels.pdf?layout=single',
   );
-  const client = new QueryClient();
-  await client.query(reading(lotRoutes.list, {}, { q: 'x' }));
-  expect(client.getQueryData(keyOf(lotRoutes.list, {}, { q: 'x' }))).toEqual({ rows: [] });
+  await cache.query(reading(lotRoutes.list, {}, { q: 'x' }));
+  expect(cache.getQueryData(keyOf(lotRoutes.list, {}, { q: 'x' }))).toEqual({ rows: [] });
 });
 
 test('a write carries its version and key; its answer stands where it is read, and what shows what it changed is old', async () => {
   const view = { lot: { id: 'l' }, tests: [] };
   const asked = server(view);
-  const client = new QueryClient();
   const seen = {
     own: keyOf(moistureRoutes.ofLot, { lot: 'l' }),
     sheet: keyOf(lotRoutes.sheet, { lot: 'l' }),
@@ -47,9 +45,9 @@ test('a write carries its version and key; its answer stands where it is read, a
     people: keyOf(peopleRoutes.list, {}),
     stations: keyOf(stationRoutes.list, {}),
   };
-  for (const key of Object.values(seen)) client.setQueryData(key, {});
+  for (const key of Object.values(seen)) cache.setQueryData(key, {});
   const body = { first: { container: '1', withSeed: '2' }, second: { container: '1', withSeed: '2' } };
-  await send(client, moistureRoutes.weigh, { test: 't' }, body, { version: 7, key: 'k' });
+  await send(moistureRoutes.weigh, { test: 't' }, body, { version: 7, key: 'k' });
   const [one] = asked;
   expect([one?.method, one?.path, one?.headers.get('if-match'), one?.headers.get('idempotency-key')]).toEqual([
     'PUT',
@@ -57,32 +55,30 @@ test('a write carries its version and key; its answer stands where it is read, a
     '"7"',
     'k',
   ]);
-  expect(client.getQueryData(seen.own)).toEqual(view);
-  const old = Object.entries(seen).flatMap(([name, key]) => (client.getQueryState(key)?.isInvalidated ? [name] : []));
+  expect(cache.getQueryData(seen.own)).toEqual(view);
+  const old = Object.entries(seen).flatMap(([name, key]) => (cache.getQueryState(key)?.isInvalidated ? [name] : []));
   expect(old).toEqual(['sheet', 'list']);
 });
 
 test('a read that left before the write does not come after its answer', async () => {
-  const client = new QueryClient();
   const key = keyOf(samplingRoutes.ofLot, { lot: 'l' });
   let arrive: () => void = () => undefined;
   const late = new Promise<void>((resolve) => {
     arrive = resolve;
   });
-  const old = client.query({ queryKey: key, queryFn: ({ signal }) => late.then(() => ({ old: signal.aborted })) });
+  const old = cache.query({ queryKey: key, queryFn: ({ signal }) => late.then(() => ({ old: signal.aborted })) });
   const view = { lot: { id: 'l' } } as Parameters<NonNullable<typeof samplingRoutes.takePrimary.fills>>[0];
-  await passOn(client, samplingRoutes.takePrimary, view);
+  await passOn(samplingRoutes.takePrimary, view);
   arrive();
   await old.catch(() => undefined);
-  expect(client.getQueryData(key)).toBe(view);
+  expect(cache.getQueryData(key)).toBe(view);
 });
 
 test('an answer that came by another way is passed on alike; a file goes as it is', async () => {
-  const client = new QueryClient();
   const view = { lot: { id: 'l' } } as Parameters<NonNullable<typeof samplingRoutes.takePrimary.fills>>[0];
-  await passOn(client, samplingRoutes.takePrimary, view);
-  expect(client.getQueryData(keyOf(samplingRoutes.ofLot, { lot: 'l' }))).toBe(view);
+  await passOn(samplingRoutes.takePrimary, view);
+  expect(cache.getQueryData(keyOf(samplingRoutes.ofLot, { lot: 'l' }))).toBe(view);
   const asked = server({ lots: 1 });
-  await sendFile(client, importRoutes.lots, {}, 'a,b\n');
+  await sendFile(importRoutes.lots, {}, 'a,b\n');
   expect([asked[0]?.headers.get('content-type'), asked[0]?.body]).toEqual(['text/csv', 'a,b\n']);
 });

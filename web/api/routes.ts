@@ -1,4 +1,4 @@
-import { type QueryClient, type QueryKey, queryOptions } from '@tanstack/react-query';
+import { type QueryKey, queryOptions } from '@tanstack/react-query';
 import {
   addressOf,
   type FileRoute,
@@ -8,6 +8,7 @@ import {
   type Subject,
   type WriteRoute,
 } from '@mercato/contract/http/route';
+import { cache } from './cache.ts';
 import { request, type WriteOptions } from './client.ts';
 
 /** What stands in the path of a write; figures are written in digits. */
@@ -56,13 +57,12 @@ type MaybeOptions<Versioned extends boolean> = true extends Versioned
 
 /** Sends a write of the contract. Its answer is kept where it is read, and whatever shows what it changed is read anew. */
 export async function send<Path extends string, Body, Answer, Versioned extends boolean>(
-  client: QueryClient,
   route: WriteRoute<Path, Body, Answer, Versioned>,
   params: Given<Path>,
   body: Body,
   ...[options]: MaybeOptions<Versioned>
 ): Promise<Answer> {
-  return passOn(client, route, await raw(route, params, body, options));
+  return passOn(route, await raw(route, params, body, options));
 }
 
 /** Sends a write of the contract past the cache: nothing that is shown changes with it, or nobody looks any more. */
@@ -75,13 +75,12 @@ export const callRoute = <Path extends string, Body, Answer, Versioned extends b
 
 /** Sends a file as the body of a write. */
 export async function sendFile<Path extends string, Answer, Versioned extends boolean>(
-  client: QueryClient,
   route: Omit<WriteRoute<Path, never, Answer, Versioned>, 'body'>,
   params: Given<Path>,
   text: string,
   ...[options]: MaybeOptions<Versioned>
 ): Promise<Answer> {
-  return passOn(client, route, await raw(route, params, text, options));
+  return passOn(route, await raw(route, params, text, options));
 }
 
 const raw = <Path extends string, Answer>(
@@ -97,7 +96,6 @@ const raw = <Path extends string, Answer>(
 
 /** What becomes of the answer of a write, whoever sent it. */
 export async function passOn<Answer>(
-  client: QueryClient,
   route: Pick<WriteRoute<string, never, Answer>, 'fills' | 'changes'>,
   answer: Answer,
 ): Promise<Answer> {
@@ -105,18 +103,18 @@ export async function passOn<Answer>(
   const own = filled ? keyOf(filled.route, filled.params) : null;
   if (own) {
     // A read that is on its way may have left the server before this write: it must not come after its answer.
-    await client.cancelQueries({ queryKey: own, exact: true });
-    client.setQueryData(own, answer);
+    await cache.cancelQueries({ queryKey: own, exact: true });
+    cache.setQueryData(own, answer);
   }
-  changed(client, route.changes, own);
+  changed(route.changes, own);
   return answer;
 }
 
 /** Reads anew whatever shows one of these, but for what was just answered. */
-export function changed(client: QueryClient, subjects: readonly Subject[], but: QueryKey | null = null): void {
+export function changed(subjects: readonly Subject[], but: QueryKey | null = null): void {
   if (subjects.length === 0) return;
   const spared = but === null ? null : JSON.stringify(but);
-  void client.invalidateQueries({
+  void cache.invalidateQueries({
     predicate: ({ queryKey }) =>
       showsOf(queryKey).some((one) => subjects.includes(one)) && JSON.stringify(queryKey) !== spared,
   });

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, useSyncExternalStore } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -116,10 +115,9 @@ function Reading({ here, balance, into }: ReadingProps) {
 
 /** The pan of the stand-in: seed is put on it from the screen. */
 function Pan({ balance }: { balance: BalanceView }) {
-  const client = useQueryClient();
   const [grams, setGrams] = useState('');
   const { act: attempt, trouble } = useAct();
-  const act = (body: object) => attempt(() => send(client, balanceRoutes.act, { balance: balance.id }, body));
+  const act = (body: object) => attempt(() => send(balanceRoutes.act, { balance: balance.id }, body));
   const put = (sign: '' | '-') => () => void act({ what: 'put', grams: sign + grams.trim().replace(',', '.') });
   return (
     <Fold title="its pan: a stand-in of the demo" className="pan">

@@ -1,10 +1,11 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { type JSX, useState } from 'react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { BalanceShown, BalanceView } from '@mercato/contract/devices/balances';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
+import { cache } from '../api/cache.ts';
 import { keyOf } from '../api/routes.ts';
 import { WeighInput } from './WeighInput.tsx';
 import { WithBalance } from './balanceHere.tsx';
@@ -75,12 +76,11 @@ function Lines(): JSX.Element {
   );
 }
 const open = async (change: Partial<BalanceView> = {}) => {
-  const client = new QueryClient();
-  client.setQueryData(keyOf(balanceRoutes.list, {}), { balances: [{ ...BALANCE, ...change }] });
+  cache.setQueryData(keyOf(balanceRoutes.list, {}), { balances: [{ ...BALANCE, ...change }] });
   vi.stubGlobal('fetch', () => new Promise(() => undefined));
   localStorage.setItem('mercato.balance', 'b');
   render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <WithBalance>
         <Lines />
       </WithBalance>

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -63,7 +63,6 @@ function Counter({
   personId,
   askedDish,
 }: Omit<Of, 'count'> & { personId: string; askedDish: string | null }) {
-  const client = useQueryClient();
   const { may } = useSession();
   const count = useCounting(view, test, personId, askedDish);
   const { state, act, dish, final, isClosed, called, tally, left } = count;
@@ -97,9 +96,9 @@ function Counter({
         what={`dish ${dish.number}`}
         held={dish.held}
         late={dish.late}
-        hand={(what) => send(client, germinationRoutes.hand, { dish: dish.id }, what)}
+        hand={(what) => send(germinationRoutes.hand, { dish: dish.id }, what)}
         decideLate={({ day: of, ...late }) =>
-          send(client, germinationRoutes.decideLate, { dish: dish.id }, { ...late, day: of ?? state.day })
+          send(germinationRoutes.decideLate, { dish: dish.id }, { ...late, day: of ?? state.day })
         }
         may={may('bench.write')}
         taken={count.inHand}

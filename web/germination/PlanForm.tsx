@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { type GerminationView, newGerminationTestSchema } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import { validate } from '@mercato/contract/http/validate';
@@ -22,7 +21,6 @@ interface PlanFormProps {
 
 /** The plan of the next test: filled from the rule book or from the test before it. */
 export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
-  const client = useQueryClient();
   const { method, lot } = view;
   const last = view.tests.at(-1)?.plan;
   const { values, setFaults, field } = useLines({
@@ -59,7 +57,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
   };
   const start = async (vesselId: string) => {
     try {
-      await send(client, germinationRoutes.start, {}, body(vesselId));
+      await send(germinationRoutes.start, {}, body(vesselId));
     } catch (error) {
       if (error instanceof Refused) setFaults(error.faults);
       throw error;

@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
@@ -6,6 +6,7 @@ import type { CountView, DishView, GerminationTest } from '@mercato/contract/ger
 import { GERMINATION_NEXT } from '@mercato/contract/germination/words';
 import type { LotBrief } from '@mercato/contract/register/lots';
 import type { Counts } from '@mercato/core/units/seedCounts';
+import { cache } from '../api/cache.ts';
 import { CauseField, CountDays, CountedOn } from './CountDay.tsx';
 import { type Correction, FiguresForm } from './FiguresForm.tsx';
 import { TestBlock } from './Germination.tsx';
@@ -162,7 +163,7 @@ test('a test counted on a day that the book does not permit says so in words', (
   } as unknown as GerminationTest;
   render(
     <MemoryRouter>
-      <QueryClientProvider client={new QueryClient()}>
+      <QueryClientProvider client={cache}>
         <TestBlock
           test={block}
           today={TODAY}

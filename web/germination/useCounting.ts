@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useReducer, useRef, useState } from 'react';
 import type {
   DishCount,
@@ -10,6 +9,7 @@ import type {
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { addCounts, type Counts, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';
+import { cache } from '../api/cache.ts';
 import { Refused } from '../api/client.ts';
 import { callRoute, keyOf, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
@@ -59,7 +59,6 @@ export function useCounting(
   personId: string,
   askedDish: string | null,
 ): Count {
-  const client = useQueryClient();
   const { may } = useSession();
   const [state, act] = useReducer(counting, null, () => {
     const day = startDay(test, view.today);
@@ -71,7 +70,7 @@ export function useCounting(
   const [busy, setBusy] = useState(false);
   const entry = useRef<EntryWay>('keys');
   const final = state.ends ?? endsTest(test, day);
-  const readAnew = () => client.invalidateQueries({ queryKey: keyOf(germinationRoutes.ofLot, { lot: view.lot.id }) });
+  const readAnew = () => cache.invalidateQueries({ queryKey: keyOf(germinationRoutes.ofLot, { lot: view.lot.id }) });
   const tally = useTally(personId, test.id, day, readAnew);
   const dish = test.dishes[at] ?? test.dishes[0];
   useOthers(test.dishes, (one) => one.id, tally);
@@ -130,7 +129,7 @@ export function useCounting(
       ...correction,
     };
     try {
-      await send(client, germinationRoutes.count, { dish: one.id, day }, body, { version: one.version });
+      await send(germinationRoutes.count, { dish: one.id, day }, body, { version: one.version });
       tally.forget(one);
       entry.current = 'keys';
       return null;

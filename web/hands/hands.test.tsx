@@ -1,9 +1,10 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react';
 import type { JSX, ReactNode } from 'react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { Held } from '@mercato/contract/hands/hands';
+import { cache } from '../api/cache.ts';
 import { PAGE } from '../api/page.ts';
 import { callRoute } from '../api/routes.ts';
 import { SESSION_KEY } from '../api/session.tsx';
@@ -26,10 +27,8 @@ const LATE = {
   counts: { normal: 2, dead: -1, hard: 0 },
   day: 4,
 };
-let client: QueryClient;
 beforeEach(() => {
-  client = new QueryClient();
-  client.setQueryData(SESSION_KEY, {
+  cache.setQueryData(SESSION_KEY, {
     person: { id: 'p', name: 'Cleo', username: 'cleo', roles: ['analyst'] },
     laboratory: { name: '', zone: 'UTC', demo: false },
     csrf: '',
@@ -40,7 +39,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
   document.body.replaceChildren();
 });
-const inPage = (node: ReactNode): JSX.Element => <QueryClientProvider client={client}>{node}</QueryClientProvider>;
+const inPage = (node: ReactNode): JSX.Element => <QueryClientProvider client={cache}>{node}</QueryClientProvider>;
 const notice = (held: Held, more: Partial<Parameters<typeof HandNotice>[0]> = {}) => {
   const kept: unknown[] = [];
   const taken = vi.fn();

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -29,7 +28,6 @@ type State =
 
 /** Lots from a file: every row is checked, all or nothing comes in, and each fault is shown at its line and column. */
 export default function Import() {
-  const client = useQueryClient();
   const navigate = useNavigate();
   const { may } = useSession();
   const file = useRef<HTMLInputElement>(null);
@@ -42,7 +40,7 @@ export default function Import() {
     setState({ at: 'reading', name: chosen.name });
     const text = await chosen.text();
     try {
-      const answer = await sendFile(client, importRoutes.lots, {}, text);
+      const answer = await sendFile(importRoutes.lots, {}, text);
       setState({ at: 'done', name: chosen.name, answer });
     } catch (error) {
       if (!(error instanceof Refused)) throw error;

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
@@ -34,7 +34,6 @@ const CAUTION =
 export default function Moisture() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { may } = useSession();
   const { data } = useQuery(reading(moistureRoutes.ofLot, { lot }));
   const [method, setMethod] = useState<string | null>(null);
@@ -46,7 +45,7 @@ export default function Moisture() {
     : '';
   const chosen = method ?? bookMethod;
   const start = async (vesselId: string) => {
-    await send(client, moistureRoutes.start, {}, { vesselId, method: chosen.trim() });
+    await send(moistureRoutes.start, {}, { vesselId, method: chosen.trim() });
   };
   const ready = () => {
     const checked = validate(newMoistureTestSchema, { vesselId: crypto.randomUUID(), method: chosen.trim() });

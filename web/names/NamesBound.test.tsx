@@ -1,9 +1,10 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { FoundName } from '@mercato/contract/names/names';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { kindRoutes } from '@mercato/contract/register/routes';
+import { cache } from '../api/cache.ts';
 import { keyOf } from '../api/routes.ts';
 import { fakeServer } from '../testing/fakeServer.ts';
 import { NamesBound } from './NamesBound.tsx';
@@ -18,14 +19,9 @@ const name = (written: string, taxon: string | null, more: Partial<FoundName> = 
   ...more,
 });
 /** The list of proposals is here already. */
-function clientThatKnows(): QueryClient {
-  const client = new QueryClient();
-  client.setQueryData(keyOf(kindRoutes.names, {}), { species: [], inertKinds: [] });
-  return client;
-}
 const show = (names: FoundName[], unclear: string[] = [], may = true) =>
   render(
-    <QueryClientProvider client={clientThatKnows()}>
+    <QueryClientProvider client={cache}>
       <NamesBound
         route={purityRoutes.bindName}
         test={{ id: 'test', version: 3, names }}
@@ -36,6 +32,7 @@ const show = (names: FoundName[], unclear: string[] = [], may = true) =>
   );
 let server: ReturnType<typeof fakeServer>;
 beforeEach(() => {
+  cache.setQueryData(keyOf(kindRoutes.names, {}), { species: [], inertKinds: [] });
   server = fakeServer();
 });
 afterEach(() => {

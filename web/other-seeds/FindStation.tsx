@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -46,7 +45,6 @@ export function FindStation({
   tests: ReactNode;
   children: ReactNode;
 }) {
-  const client = useQueryClient();
   const [shown, setShown] = useState<Shown>({ species: null });
   const search = useFinding(view, test, personId, mayWrite);
   const { state, act, tray, closed, tally, bindings } = search;
@@ -70,8 +68,8 @@ export function FindStation({
         what={`tray ${tray.number}`}
         held={tray.held}
         late={tray.late}
-        hand={(what) => send(client, otherSeedsRoutes.hand, at, what)}
-        decideLate={(what) => send(client, otherSeedsRoutes.decideLate, at, what)}
+        hand={(what) => send(otherSeedsRoutes.hand, at, what)}
+        decideLate={(what) => send(otherSeedsRoutes.decideLate, at, what)}
         may={mayWrite}
         taken={search.inHand}
       />

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { validate } from '@mercato/contract/http/validate';
 import { type Extent, EXTENTS, isLimited, isReduced } from '@mercato/contract/other-seeds/extent';
@@ -28,7 +27,6 @@ interface SearchFormProps {
 
 /** Draws a working sample and starts a search on it: how far it goes, and for what. */
 export function SearchForm({ view, may, started }: SearchFormProps) {
-  const client = useQueryClient();
   const [extent, setExtent] = useState<Extent>('complete');
   const [names, setNames] = useState<readonly string[]>(['']);
   const [fault, setFault] = useState<string>();
@@ -48,7 +46,7 @@ export function SearchForm({ view, may, started }: SearchFormProps) {
         return checked.ok;
       }}
       start={async (vesselId) => {
-        await send(client, otherSeedsRoutes.start, {}, plan(vesselId));
+        await send(otherSeedsRoutes.start, {}, plan(vesselId));
         started();
       }}
     >

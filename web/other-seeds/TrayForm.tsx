@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
@@ -47,7 +46,6 @@ interface TrayFormProps {
 
 /** One tray in figures: typed from a sheet, closed from the tally, or corrected. */
 export function TrayForm({ testId, tray, start, list, settled, done, leave }: TrayFormProps) {
-  const client = useQueryClient();
   const here = useBalanceHere();
   const [refused, setRefused] = useState<string>();
   // A balance that is read by eye goes with what is typed anew.
@@ -81,7 +79,7 @@ export function TrayForm({ testId, tray, start, list, settled, done, leave }: Tr
     send: async (body, key) => {
       // What was tallied is closed on the keys that the server holds.
       if (body.entry === 'keys' && (await settled()) !== null) throw new Refused(0, null);
-      await send(client, otherSeedsRoutes.countTray, { test: testId, tray: tray.number }, body, {
+      await send(otherSeedsRoutes.countTray, { test: testId, tray: tray.number }, body, {
         version: tray.version,
         key,
       });

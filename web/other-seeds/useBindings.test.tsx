@@ -1,8 +1,9 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { type KeyBinding, keyBindingsSchema, type OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
+import { cache } from '../api/cache.ts';
 import { fakeServer, type Fate } from '../testing/fakeServer.ts';
 import { useBindings } from './useBindings.ts';
 
@@ -25,9 +26,8 @@ const settle = async (rounds = 4) => {
 /** A station whose page has not been told what the server answered: that comes a moment later. */
 function station(id = crypto.randomUUID()) {
   const search = { id, keys: [] as KeyBinding[], keysVersion: 0 } as unknown as OtherSeedsTest;
-  const client = new QueryClient();
   return renderHook(() => useBindings('lot', search), {
-    wrapper: ({ children }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>,
+    wrapper: ({ children }) => <QueryClientProvider client={cache}>{children}</QueryClientProvider>,
   });
 }
 const keysIn = (body: unknown) => (body as { keys: KeyBinding[] }).keys;

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import {
   FIND_KEYS,
@@ -7,6 +6,7 @@ import {
   type OtherSeedsView,
 } from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { cache } from '../api/cache.ts';
 import { fateOf, Refused } from '../api/client.ts';
 import { callRoute, keyOf, passOn } from '../api/routes.ts';
 
@@ -117,7 +117,6 @@ export function useBindings(
   readonly change: (keys: Keys) => void;
   readonly trouble: string | null;
 } {
-  const client = useQueryClient();
   const [own, setOwn] = useState(() => keptOf(test.id)?.keys ?? null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const sender = useRef<Sender | null>(null);
@@ -126,16 +125,16 @@ export function useBindings(
     const mine = new Sender(
       test.id,
       known.current,
-      (view) => void passOn(client, otherSeedsRoutes.bindKeys, view),
+      (view) => void passOn(otherSeedsRoutes.bindKeys, view),
       setTrouble,
       () => {
         setOwn(null);
-        void client.invalidateQueries({ queryKey: keyOf(otherSeedsRoutes.ofLot, { lot: lotId }) });
+        void cache.invalidateQueries({ queryKey: keyOf(otherSeedsRoutes.ofLot, { lot: lotId }) });
       },
     );
     sender.current = mine;
     return () => mine.stop();
-  }, [client, lotId, test.id]);
+  }, [lotId, test.id]);
   const keys = own ?? test.keys;
   const change = (next: Keys) => {
     setOwn(next);

@@ -1,7 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useReducer } from 'react';
 import type { OtherSeedsTest, OtherSeedsView, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
+import { cache } from '../api/cache.ts';
 import { callRoute, keyOf } from '../api/routes.ts';
 import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
 import { tick } from '../ui/tick.ts';
@@ -33,10 +33,9 @@ export interface Search {
 
 /** The search of a test at this station: what stands, and what travels to the server and back. */
 export function useFinding(view: OtherSeedsView, test: OtherSeedsTest, personId: string, mayWrite: boolean): Search {
-  const client = useQueryClient();
   const bindings = useBindings(view.lot.id, test);
   const tally = useFinds(personId, test.id, () =>
-    client.invalidateQueries({ queryKey: keyOf(otherSeedsRoutes.ofLot, { lot: view.lot.id }) }),
+    cache.invalidateQueries({ queryKey: keyOf(otherSeedsRoutes.ofLot, { lot: view.lot.id }) }),
   );
   const [state, act] = useReducer(finding, BEGIN);
   const trays = useMemo(() => traysOf(test), [test]);

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
@@ -76,7 +75,6 @@ interface SortingClockProps {
 
 /** A start/stop clock for parting by hand: grams an hour, hours for the lot, and a word when the eyes want a rest. */
 export function SortingClock({ view, test, mass }: SortingClockProps) {
-  const client = useQueryClient();
   const clock = useClock(test.id);
   const [parted, setParted] = useState<string | null>(null);
   const { act, trouble } = useAct();
@@ -86,7 +84,7 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
   const keep = async () => {
     if (sending.current) return;
     sending.current = true;
-    const kept = act(() => send(client, purityRoutes.sort, { test: test.id }, { mass: figure, seconds }));
+    const kept = act(() => send(purityRoutes.sort, { test: test.id }, { mass: figure, seconds }));
     if (await kept.finally(() => (sending.current = false))) clock.clear();
   };
   useKeys([{ key: 'k', says: running ? 'stop the clock' : 'start the clock of parting by hand', act: clock.toggle }]);

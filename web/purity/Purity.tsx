@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { PurityView } from '@mercato/contract/purity/purity';
@@ -22,7 +22,6 @@ export default function Purity() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { may } = useSession();
   const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
@@ -52,7 +51,7 @@ export default function Purity() {
   useScanTaker(taker);
   if (!data) return <Busy />;
   const start = async (vesselId: string) => {
-    await send(client, purityRoutes.start, {}, { vesselId });
+    await send(purityRoutes.start, {}, { vesselId });
     setChosen(null);
     setDrawing(false);
   };

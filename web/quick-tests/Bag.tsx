@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { LookView } from '@mercato/contract/quick-tests/rounds';
@@ -149,7 +149,6 @@ export default function Bag() {
 
 /** A bag that ended too early or by mistake opens again; its end stays on file. */
 function Reopen({ bag }: Part) {
-  const client = useQueryClient();
   return (
     <div className="mt-2">
       <Strike
@@ -157,7 +156,7 @@ function Reopen({ bag }: Part) {
         words="open it again"
         ask="why it is opened again"
         strike={async (reason) => {
-          await send(client, quickTestRoutes.reopen, { bag: bag.id }, { reason });
+          await send(quickTestRoutes.reopen, { bag: bag.id }, { reason });
         }}
       />
     </div>
@@ -167,7 +166,6 @@ function Reopen({ bag }: Part) {
 const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`);
 
 function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }) {
-  const client = useQueryClient();
   const words = [
     look.sprouted === 0 ? 'nothing new' : `${look.sprouted} newly sprouted`,
     look.water === 'dry' ? 'dried out' : look.water === 'wet' ? 'too wet' : '',
@@ -192,7 +190,7 @@ function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }) {
         <Strike
           what={`the look of ${shortDay(look.on)}`}
           strike={async (reason) => {
-            await send(client, quickTestRoutes.strikeLook, { bag: bag.id, look: look.id }, { reason });
+            await send(quickTestRoutes.strikeLook, { bag: bag.id, look: look.id }, { reason });
           }}
         />
       )}
@@ -208,10 +206,9 @@ const LATE_WORDS = {
 
 /** A look that came late is added, or set aside for good. */
 function LateLook({ bag, look }: Part & { look: LookView }) {
-  const client = useQueryClient();
   const { act, trouble } = useAct();
   const decide = (fate: Fate) => () =>
-    void act(() => send(client, quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }));
+    void act(() => send(quickTestRoutes.decideLate, { bag: bag.id, look: look.id }, { fate }));
   return (
     <>
       <Small onClick={decide('taken')}>Add it</Small> <Small onClick={decide('aside')}>Set it aside</Small>{' '}

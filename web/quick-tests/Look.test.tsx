@@ -1,11 +1,12 @@
 import '@testing-library/jest-dom/vitest';
 import 'fake-indexeddb/auto';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { BagBrief, RoundView } from '@mercato/contract/quick-tests/rounds';
+import { cache } from '../api/cache.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import Round from './Round.tsx';
 
@@ -62,8 +63,8 @@ afterEach(() => {
 });
 
 const open = (today = '2026-11-24') => {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  client.setQueryData(SESSION_KEY, {
+  cache.setDefaultOptions({ queries: { retry: false, staleTime: Infinity } });
+  cache.setQueryData(SESSION_KEY, {
     person: { id: 'p', name: 'Juno', username: 'juno', roles: ['sampler'] },
     csrf: 'x',
     laboratory: { name: 'Q', zone: 'UTC' },
@@ -72,7 +73,7 @@ const open = (today = '2026-11-24') => {
     empty: false,
   });
   return render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter initialEntries={[`/store/rounds/${ROUND.id}`]}>
         <Routes>
           <Route path="/store/rounds/:round" element={<Round />} />

@@ -1,6 +1,7 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
+import { cache } from '../api/cache.ts';
 import QuickAnswer from './QuickAnswer.tsx';
 
 afterEach(() => {
@@ -16,7 +17,7 @@ test('figures are read as people write them; what is none goes on as typed, to b
     return Promise.resolve(Response.json({ ok: false, error: { path: 'sprouted', message: 'a number' } }));
   });
   render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={cache}>
       <QuickAnswer />
     </QueryClientProvider>,
   );

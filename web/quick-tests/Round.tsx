@@ -1,10 +1,11 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { HandAct } from '@mercato/contract/hands/hands';
 import type { BagBrief, BagView, NewLook, RoundView } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { bagTimeWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
+import { cache } from '../api/cache.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { PAGE } from '../api/page.ts';
 import { callRoute, keyOf, linkTo, passOn, reading, send } from '../api/routes.ts';
@@ -36,10 +37,9 @@ interface LookingProps {
 }
 
 function Looking({ view, personId, today, may }: LookingProps) {
-  const client = useQueryClient();
   const [chosen, setChosen] = useState<string | null>(null);
   const outbox = useOutbox(personId, (answer) => {
-    void passOn(client, quickTestRoutes.look, answer as RoundView);
+    void passOn(quickTestRoutes.look, answer as RoundView);
   });
   const own = new Set(view.bagsOf.map((one) => one.id));
   const waiting = (outbox.posted ?? []).filter((one) => own.has(one.subject));
@@ -53,14 +53,14 @@ function Looking({ view, personId, today, may }: LookingProps) {
   const open = inTurn(bags, today);
   const next = bags.find((one) => one.id === chosen && one.ended === null) ?? open[0];
   const done = next !== undefined && chosen === null && next.lastLook === today;
-  const hand = (bag: string, act: HandAct) => send(client, quickTestRoutes.hand, { bag }, act);
+  const hand = (bag: string, act: HandAct) => send(quickTestRoutes.hand, { bag }, act);
   const inHand = useHold(
     next && next.ended === null ? next.id : null,
     (bag) => callRoute(quickTestRoutes.hand, { bag }, PUT_DOWN, { keepalive: true }),
     ALL_SENT,
   );
   const kept = (bag: BagView) =>
-    client.setQueryData<RoundView>(keyOf(quickTestRoutes.round, { round: view.id }), (before) =>
+    cache.setQueryData<RoundView>(keyOf(quickTestRoutes.round, { round: view.id }), (before) =>
       before
         ? { ...before, bagsOf: before.bagsOf.map((one) => (one.id === bag.id ? { ...one, ...bag } : one)) }
         : before,

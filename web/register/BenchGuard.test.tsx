@@ -1,9 +1,10 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { stationRoutes } from '@mercato/contract/register/routes';
 import type { StationView } from '@mercato/contract/register/stations';
+import { cache } from '../api/cache.ts';
 import { keyOf } from '../api/routes.ts';
 import { BenchGuard } from './BenchGuard.tsx';
 import { useStation } from './station.ts';
@@ -49,10 +50,10 @@ function Stand() {
 
 function show(lot: string, station: Partial<StationView> = {}, here: string | null = 'bench') {
   if (here) kept.set('mercato.station', here);
-  const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
-  client.setQueryData(keyOf(stationRoutes.list, {}), { stations: [{ ...BENCH, ...station }] });
+  cache.setDefaultOptions({ queries: { staleTime: Infinity } });
+  cache.setQueryData(keyOf(stationRoutes.list, {}), { stations: [{ ...BENCH, ...station }] });
   render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter initialEntries={[`/lots/${lot}/purity`]}>
         <Stand />
         <Routes>

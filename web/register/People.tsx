@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
@@ -22,12 +22,11 @@ import { Trouble } from '../ui/fields.tsx';
 
 /** Who works here and what they may do. Only the lead changes it. */
 export default function People() {
-  const client = useQueryClient();
   const { data } = useQuery(reading(peopleRoutes.list, {}));
   const { act, trouble } = useAct();
   const change = ({ id, version, ...one }: PersonView, next: Partial<PersonView>) => {
     const { name, roles, active } = { ...one, ...next };
-    return act(() => send(client, peopleRoutes.change, { person: id }, { name, roles, active }, { version }));
+    return act(() => send(peopleRoutes.change, { person: id }, { name, roles, active }, { version }));
   };
   return (
     <main>
@@ -71,7 +70,6 @@ export default function People() {
 
 /** Makes a link with which somebody sets a password anew; it is shown once. */
 function ResetButton({ person }: { person: PersonView }) {
-  const client = useQueryClient();
   const [link, setLink] = useState<string>();
   const { act, trouble } = useAct();
   if (link)
@@ -87,7 +85,7 @@ function ResetButton({ person }: { person: PersonView }) {
         aria-label={`new password for ${person.name}`}
         onClick={() =>
           void act(async () => {
-            const { token } = await send(client, peopleRoutes.resetLink, { person: person.id }, {});
+            const { token } = await send(peopleRoutes.resetLink, { person: person.id }, {});
             setLink(`${location.origin}/reset#${token}`);
           })
         }

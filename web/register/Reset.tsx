@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useLocation, useNavigate } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { passwordResetSchema } from '@mercato/contract/register/people';
@@ -10,7 +9,6 @@ import { useEntry } from '../ui/entry.ts';
 
 /** A new password by a one-time link, which the lead hands on. */
 export default function Reset() {
-  const client = useQueryClient();
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();
   const entry = useEntry({
@@ -19,7 +17,7 @@ export default function Reset() {
     schema: passwordResetSchema,
     words: REGISTER_FIELDS,
     send: async (body) => {
-      await send(client, sessionRoutes.resetPassword, {}, body);
+      await send(sessionRoutes.resetPassword, {}, body);
       void navigate('/sign-in');
     },
   });

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useLocation, useNavigate } from 'react-router';
 import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { firstPersonSchema } from '@mercato/contract/register/people';
@@ -12,7 +11,6 @@ import { useEntry } from '../ui/entry.ts';
 export default function SetUp() {
   const token = useLocation().hash.slice(1);
   const navigate = useNavigate();
-  const client = useQueryClient();
   const entry = useEntry({
     from: {
       username: '',
@@ -26,7 +24,7 @@ export default function SetUp() {
     schema: firstPersonSchema,
     words: REGISTER_FIELDS,
     send: async (body) => {
-      await send(client, sessionRoutes.setUp, {}, body);
+      await send(sessionRoutes.setUp, {}, body);
       void navigate('/sign-in');
     },
   });

@@ -1,9 +1,9 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { DEMO_PASSWORD } from '@mercato/contract/register/demo';
 import { sessionRoutes } from '@mercato/contract/register/routes';
+import { cache } from '../api/cache.ts';
 import { Refused, setCsrf } from '../api/client.ts';
 import { ask, send } from '../api/routes.ts';
 import { SESSION_KEY, useSession } from '../api/session.tsx';
@@ -25,7 +25,6 @@ export function SignIn() {
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
-  const client = useQueryClient();
   const place = useLocation();
   const from = (place.state as { from?: string } | null)?.from ?? '/lots';
   if (session?.person && !busy) return <Navigate to={from} replace />;
@@ -35,7 +34,6 @@ export function SignIn() {
     setTrouble(undefined);
     try {
       const answer = await send(
-        client,
         sessionRoutes.signIn,
         {},
         {
@@ -44,7 +42,7 @@ export function SignIn() {
         },
       );
       setCsrf(answer.csrf);
-      client.setQueryData(SESSION_KEY, await ask(sessionRoutes.view, {}));
+      cache.setQueryData(SESSION_KEY, await ask(sessionRoutes.view, {}));
       void navigate(from, { replace: true });
     } catch (error) {
       setTrouble(error instanceof Refused ? error.message : 'Signing in failed.');

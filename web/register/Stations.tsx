@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -57,12 +56,11 @@ interface StationProps {
 
 function Station({ station, here, stand, act }: StationProps) {
   const { session, may } = useSession();
-  const client = useQueryClient();
   const { act: attempt, trouble, setTrouble } = useAct();
   const [place, setPlace] = useState('');
   const putAway = async (ids: readonly string[]) => {
     for (const id of ids)
-      await send(client, samplingRoutes.happen, { vessel: id }, { what: 'move', place: place.trim(), note: '' });
+      await send(samplingRoutes.happen, { vessel: id }, { what: 'move', place: place.trim(), note: '' });
   };
   const openLot = async (wanted: string) => {
     const { rows } = await ask(lotRoutes.list, {}, { q: wanted });

@@ -1,8 +1,9 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import type { FieldView } from '@mercato/contract/register/lots';
+import { cache } from '../api/cache.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import { fakeServer } from '../testing/fakeServer.ts';
 import { SeenLine } from './seen.tsx';
@@ -19,15 +20,15 @@ const field = (seenOn: string, by = 'Ada', seenFrom: FieldView['seenFrom'] = 'st
 });
 
 function show(fields: Record<string, FieldView>, may = true) {
-  const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
-  client.setQueryData(SESSION_KEY, {
+  cache.setDefaultOptions({ queries: { staleTime: Infinity } });
+  cache.setQueryData(SESSION_KEY, {
     person: { id: 'p', name: 'Cleo', username: 'cleo', roles: ['analyst'] },
     laboratory: { name: '', zone: 'UTC', demo: false },
     csrf: '',
     today: '2026-11-24',
   });
   return render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <SeenLine route={purityRoutes.days} test={{ id: 'test', version: 7 }} fields={fields} may={may} />
     </QueryClientProvider>,
   );

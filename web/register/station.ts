@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
 import { stationRoutes } from '@mercato/contract/register/routes';
 import type { StationAct, StationView } from '@mercato/contract/register/stations';
@@ -22,7 +22,6 @@ export function useStation(always = false): {
   readonly standAt: (id: string | null) => void;
   readonly act: (id: string, act: StationAct) => Promise<void>;
 } {
-  const client = useQueryClient();
   const id = useSyncExternalStore(subscribe, () => localStorage.getItem(KEY));
   const { data } = useQuery({ ...reading(stationRoutes.list, {}), enabled: always || id !== null });
   const standAt = useCallback((next: string | null) => {
@@ -30,11 +29,8 @@ export function useStation(always = false): {
     else localStorage.setItem(KEY, next);
     for (const listener of listeners) listener();
   }, []);
-  const act = useCallback(
-    async (at: string, what: StationAct) => {
-      await send(client, stationRoutes.act, { station: at }, what);
-    },
-    [client],
-  );
+  const act = useCallback(async (at: string, what: StationAct) => {
+    await send(stationRoutes.act, { station: at }, what);
+  }, []);
   return { stations: data?.stations, here: data?.stations.find((one) => one.id === id), standAt, act };
 }

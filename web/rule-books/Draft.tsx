@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -22,7 +22,6 @@ export default function Draft() {
   const { draft = '' } = useParams();
   const { may } = useSession();
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { data, error } = useQuery({ ...reading(ruleBookRoutes.draft, { draft }), retry: false });
   const { act, trouble } = useAct();
   if (error)
@@ -34,7 +33,7 @@ export default function Draft() {
     );
   if (!data) return <Busy />;
   const drop = async () => {
-    if (await act(() => send(client, ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version })))
+    if (await act(() => send(ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version })))
       await navigate('/rules');
   };
   const lead = may('rules.write');

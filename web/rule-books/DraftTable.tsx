@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
 import type { FieldFault } from '@mercato/contract/http/problem';
@@ -24,7 +23,6 @@ interface DraftTableProps {
 }
 
 export function DraftTable({ draft, name, lead }: DraftTableProps) {
-  const client = useQueryClient();
   const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
@@ -57,7 +55,7 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
       return Promise.resolve(false);
     }
     return attempt(() =>
-      send(client, ruleBookRoutes.writeTable, { draft: draft.id, table: name }, { rows }, { version: draft.version }),
+      send(ruleBookRoutes.writeTable, { draft: draft.id, table: name }, { rows }, { version: draft.version }),
     );
   };
   const keep = () => {
@@ -69,7 +67,7 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
   const bring = async (file: File) => {
     const text = await file.text();
     await attempt(() =>
-      sendFile(client, ruleBookRoutes.importTable, { draft: draft.id, table: name }, text, {
+      sendFile(ruleBookRoutes.importTable, { draft: draft.id, table: name }, text, {
         version: draft.version,
       }),
     );

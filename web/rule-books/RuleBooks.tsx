@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form, Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
@@ -24,7 +24,6 @@ type Asked = { readonly what: 'copy' | 'use' | 'retire'; readonly edition: Editi
 
 /** The editions of every book: which is in use, what was made of which, and the drafts that are being written. */
 export default function RuleBooks() {
-  const client = useQueryClient();
   const { may } = useSession();
   const { data } = useRuleBooks();
   const navigate = useNavigate();
@@ -36,7 +35,7 @@ export default function RuleBooks() {
   const bring = async (file: File) => {
     setTrouble(undefined);
     try {
-      const draft = await sendFile(client, ruleBookRoutes.draftFromFile, {}, await file.text());
+      const draft = await sendFile(ruleBookRoutes.draftFromFile, {}, await file.text());
       void navigate(`/rules/drafts/${draft.id}`);
     } catch (error) {
       setTrouble(

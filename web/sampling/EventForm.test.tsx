@@ -1,8 +1,9 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
+import { cache } from '../api/cache.ts';
 import { EventForm } from './EventForm.tsx';
 
 afterEach(() => {
@@ -46,7 +47,7 @@ function open(node: Partial<VesselNode> = {}, answer: { status: number; body: ob
     return Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status }));
   });
   render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={cache}>
       <EventForm node={{ ...NODE, ...node }} tree={TREE} />
     </QueryClientProvider>,
   );

@@ -1,11 +1,12 @@
 import 'fake-indexeddb/auto';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { PrimarySample } from '@mercato/contract/sampling/sampling';
+import { cache } from '../api/cache.ts';
 import { keyOf } from '../api/routes.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import { fakeServer, type Fate, type Received } from '../testing/fakeServer.ts';
@@ -21,12 +22,12 @@ const DRAWN = [3, 7, 12];
 /** The walk over three containers of a stack of twelve, with the network as given. */
 function walk(fates: readonly Fate[] = []) {
   const server = fakeServer(fates);
-  const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } });
-  client.setQueryData(SESSION_KEY, {
+  cache.setDefaultOptions({ queries: { staleTime: Infinity, retry: false } });
+  cache.setQueryData(SESSION_KEY, {
     person: { id: crypto.randomUUID(), name: 'Anselm Thorne', roles: ['sampler'] },
     laboratory: { zone: 'UTC' },
   });
-  client.setQueryData(keyOf(samplingRoutes.ofLot, { lot: 'lot' }), {
+  cache.setQueryData(keyOf(samplingRoutes.ofLot, { lot: 'lot' }), {
     lot: { id: 'lot', reference: 'QM-0001', species: 'Avena sativa', commonName: 'oat' },
     draw: {
       id: 'draw',
@@ -37,7 +38,7 @@ function walk(fates: readonly Fate[] = []) {
     },
   });
   render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter initialEntries={['/lots/lot/sampling/walk']}>
         <KeyBoardFrame onScan={() => undefined}>
           <Routes>

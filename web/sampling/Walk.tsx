@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
@@ -52,13 +52,12 @@ interface BetweenProps {
 }
 
 function Between({ view, draw, personId }: BetweenProps) {
-  const client = useQueryClient();
   const [mass, setMass] = useState('');
   const [note, setNote] = useState('');
   const [skipped, setSkipped] = useState<readonly string[]>([]);
   const [fault, setFault] = useState<string>();
   const outbox = useOutbox(personId, (answer) => {
-    void passOn(client, samplingRoutes.takePrimary, answer as SamplingView);
+    void passOn(samplingRoutes.takePrimary, answer as SamplingView);
   });
   const waiting = (outbox.posted ?? []).filter((one) => one.subject.startsWith(draw.id));
   const kept = new Map(waiting.filter((one) => one.refused === undefined).map((one) => [one.subject, one]));

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -78,7 +78,6 @@ interface PlanProps {
 }
 
 function Plan({ plan, today, change }: PlanProps) {
-  const client = useQueryClient();
   const { calendar, next } = plan;
   return (
     <section className="ruled-top mt-3 pt-2" aria-label={plan.kind}>
@@ -137,7 +136,7 @@ function Plan({ plan, today, change }: PlanProps) {
             what={plan.kind}
             words="drop it"
             strike={async (reason) => {
-              await send(client, sowingRoutes.drop, { sowing: plan.id }, { reason }, { version: plan.version });
+              await send(sowingRoutes.drop, { sowing: plan.id }, { reason }, { version: plan.version });
             }}
           />
         </p>

@@ -1,10 +1,11 @@
 import '@testing-library/jest-dom/vitest';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JSX } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { cache } from '../api/cache.ts';
 import Bed from './Bed.tsx';
 import Increase from './Increase.tsx';
 import Trial from './Trial.tsx';
@@ -19,7 +20,7 @@ afterEach(() => {
 
 const open = (page: JSX.Element) => {
   render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter>{page}</MemoryRouter>
     </QueryClientProvider>,
   );

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchEntry, batchEntrySchema, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
@@ -35,7 +35,6 @@ const ANSWERS = {
 export default function Batch() {
   const { batch: id = '' } = useParams();
   const { may, session } = useSession();
-  const client = useQueryClient();
   const now = useNow();
   const { data, error } = useQuery({ ...reading(storageRoutes.batch, { batch: id }), refetchInterval: 60_000 });
   if (error instanceof Refused && error.status === 404)
@@ -48,7 +47,7 @@ export default function Batch() {
   if (!data) return <Busy />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const note = async (entry: BatchEntry, key: string) => {
-    await send(client, storageRoutes.write, { batch: id }, entry, { key, version: data.version });
+    await send(storageRoutes.write, { batch: id }, entry, { key, version: data.version });
   };
   const left = data.dueAt === null ? null : (Date.parse(data.dueAt) - now) / 60_000;
   return (

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
@@ -34,7 +33,6 @@ const SPANS = [
 
 /** One place of the store: its air, what its alarms were, its door and its desiccant, and how long seed keeps in it. */
 export default function Place() {
-  const client = useQueryClient();
   const { place: id = '' } = useParams();
   const { may, session } = useSession();
   const [days, setDays] = useState(30);
@@ -67,18 +65,16 @@ export default function Place() {
   const zone = session?.laboratory.zone ?? 'UTC';
   const leave = () => setDoing(null);
   const line = async (entry: PlaceEntry) =>
-    keep(await send(client, placeRoutes.writeLine, { place: id }, entry, { version: care.place.version }));
+    keep(await send(placeRoutes.writeLine, { place: id }, entry, { version: care.place.version }));
   const sendLine = (entry: PlaceEntry, key: string) =>
-    send(client, placeRoutes.writeLine, { place: id }, entry, { key, version: care.place.version }).then(
-      async (next) => {
-        keep(next);
-        leave();
-      },
-    );
+    send(placeRoutes.writeLine, { place: id }, entry, { key, version: care.place.version }).then(async (next) => {
+      keep(next);
+      leave();
+    });
   const press = (entry: PlaceEntry) => void act(() => line(entry));
   const askLogger = () =>
     act(async () => {
-      const answer = await send(client, placeRoutes.askLogger, { place: id }, {});
+      const answer = await send(placeRoutes.askLogger, { place: id }, {});
       keep(answer.care);
       toast(
         `${answer.taken} new readings${answer.garbled > 0 ? `; ${answer.garbled} lines could not be read and were left out` : ''}`,

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { Stack } from 'react-bootstrap';
 import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
@@ -19,7 +18,6 @@ interface DialsProps {
 
 /** Dials that somebody read, as they were read; one that was read wrongly is struck. */
 export function Dials({ care, zone, keep }: DialsProps) {
-  const client = useQueryClient();
   if (care.dials.length === 0) return null;
   return (
     <section aria-label="dials">
@@ -40,7 +38,6 @@ export function Dials({ care, zone, keep }: DialsProps) {
                   strike={async (reason) =>
                     keep(
                       await send(
-                        client,
                         placeRoutes.strikeReading,
                         { place: care.place.id, reading: one.id },
                         {

@@ -1,10 +1,11 @@
 import '@testing-library/jest-dom/vitest';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { JSX } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
+import { cache } from '../api/cache.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import Batch from './Batch.tsx';
 import { KeepsHere } from './KeepsHere.tsx';
@@ -51,14 +52,13 @@ function server(answers: Readonly<Record<string, object>>) {
   return written;
 }
 const open = (page: JSX.Element) => {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  client.setQueryData(SESSION_KEY, {
+  cache.setQueryData(SESSION_KEY, {
     person: { id: 'a', name: 'A', roles: ['analyst'] },
     laboratory: { name: '', zone: 'UTC' },
     today: '2026-11-24',
   });
   render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter>{page}</MemoryRouter>
     </QueryClientProvider>,
   );

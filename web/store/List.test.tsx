@@ -1,10 +1,11 @@
 import '@testing-library/jest-dom/vitest';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter, Route, Routes } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import { type ListReading, type ListView, NOTHING_SAID } from '@mercato/contract/store/lists';
+import { cache } from '../api/cache.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import List from './List.tsx';
 
@@ -77,14 +78,13 @@ function slowServer() {
 }
 
 function open() {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  client.setQueryData(SESSION_KEY, {
+  cache.setQueryData(SESSION_KEY, {
     person: { id: 'a', name: 'A', roles: ['analyst'] },
     laboratory: { name: '', zone: 'UTC' },
     today: '2026-11-24',
   });
   render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter initialEntries={['/store/lists/l']}>
         <Routes>
           <Route path="/store/lists/:list" element={<List />} />

@@ -1,10 +1,11 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { type JSX, useRef, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { foundWords, questionWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
 import { listRoutes } from '@mercato/contract/store/routes';
+import { cache } from '../api/cache.ts';
 import { Refused } from '../api/client.ts';
 import { keyOf, reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
@@ -21,7 +22,6 @@ import { Answered, FileQuestion, Headings, Question, type Say } from './ListQues
 export default function List() {
   const { list: id = '' } = useParams();
   const { may, session } = useSession();
-  const client = useQueryClient();
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const waiting = useRef<Promise<void>>(Promise.resolve());
@@ -41,7 +41,7 @@ export default function List() {
             ? error.message
             : 'It was not kept.',
       );
-      if (error instanceof Refused && error.status === 412) await client.invalidateQueries({ queryKey: key });
+      if (error instanceof Refused && error.status === 412) await cache.invalidateQueries({ queryKey: key });
     } finally {
       setBusy(false);
     }
@@ -49,18 +49,17 @@ export default function List() {
   // Answers come faster than the server takes them: each is written onto what the one before left.
   const say: Say = (change) => {
     waiting.current = waiting.current.then(() => {
-      const { reading, version } = client.getQueryData<ListView>(key) ?? list;
+      const { reading, version } = cache.getQueryData<ListView>(key) ?? list;
       const next = { ...reading, ...(typeof change === 'function' ? change(reading) : change) };
-      return keep(send(client, listRoutes.sayHow, { list: id }, next, { version }));
+      return keep(send(listRoutes.sayHow, { list: id }, next, { version }));
     });
   };
   const act = async (work: (version: number) => Promise<ListView>) => {
     await waiting.current;
-    await keep(work((client.getQueryData<ListView>(key) ?? list).version));
+    await keep(work((cache.getQueryData<ListView>(key) ?? list).version));
   };
-  const bringIn = () => act((version) => send(client, listRoutes.bringIn, { list: id }, {}, { version }));
-  const undo = (reason: string) =>
-    act((version) => send(client, listRoutes.undo, { list: id }, { reason }, { version }));
+  const bringIn = () => act((version) => send(listRoutes.bringIn, { list: id }, {}, { version }));
+  const undo = (reason: string) => act((version) => send(listRoutes.undo, { list: id }, { reason }, { version }));
   const mayChange = may('store.write') && list.state !== 'in';
   const open = list.fileAsks.some((one) => list.reading[one.question] === null) || list.asks.length > 0;
   return (

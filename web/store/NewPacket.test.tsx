@@ -1,8 +1,9 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
+import { cache } from '../api/cache.ts';
 import { SESSION_KEY } from '../api/session.tsx';
 import NewPacket from './NewPacket.tsx';
 
@@ -29,14 +30,13 @@ test('a kind keeps its scientific name, however late the list of kinds arrives',
         : { id: 'p' };
     return new Response(JSON.stringify(answer), { status: 200 });
   });
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  client.setQueryData(SESSION_KEY, {
+  cache.setQueryData(SESSION_KEY, {
     person: { id: 'a', name: 'A', roles: ['sampler'] },
     laboratory: { name: '', zone: 'UTC' },
     today: '2026-11-24',
   });
   render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter>
         <NewPacket />
       </MemoryRouter>

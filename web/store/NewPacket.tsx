@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate, useSearchParams } from 'react-router';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PackedSeed, packedSeedSchema, type PacketView } from '@mercato/contract/store/packets';
@@ -43,7 +42,6 @@ interface PacketFormProps {
 }
 
 function PacketForm({ before, today, places }: PacketFormProps) {
-  const client = useQueryClient();
   const navigate = useNavigate();
   const entry = useEntry({
     from: {
@@ -58,7 +56,7 @@ function PacketForm({ before, today, places }: PacketFormProps) {
     schema: packedSeedSchema,
     words: STORE_FIELDS,
     send: async (body: PackedSeed, key) => {
-      const packet = await send(client, storeRoutes.pack, {}, body, { key });
+      const packet = await send(storeRoutes.pack, {}, body, { key });
       await navigate(`/store/packets/${packet.id}`);
     },
   });

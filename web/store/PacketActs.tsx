@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { accessionChangeSchema } from '@mercato/contract/store/accessions';
 import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PacketAct, packetActSchema, type PacketView } from '@mercato/contract/store/packets';
@@ -26,7 +25,6 @@ interface ActFormProps {
 }
 
 export function ActForm({ packet, doing, leave }: ActFormProps) {
-  const client = useQueryClient();
   const { data: places } = usePlaces();
   const units = doing === 'take' ? unitsFor(packet.left.by) : undefined;
   const entry = useEntry({
@@ -42,7 +40,7 @@ export function ActForm({ packet, doing, leave }: ActFormProps) {
     schema: packetActSchema,
     words: STORE_FIELDS,
     send: async (body: PacketAct, key) => {
-      await send(client, storeRoutes.writeLine, { packet: packet.id }, body, { key, version: packet.version });
+      await send(storeRoutes.writeLine, { packet: packet.id }, body, { key, version: packet.version });
       leave();
     },
   });
@@ -80,7 +78,6 @@ interface BookLineProps {
 }
 
 export function BookLine({ packet, line, zone, may }: BookLineProps) {
-  const client = useQueryClient();
   const strikes = may && line.struck === null && line.entry.what !== 'packed' && line.entry.what !== 'strike';
   return (
     <li>
@@ -95,7 +92,7 @@ export function BookLine({ packet, line, zone, may }: BookLineProps) {
           what={packetLineWords(line)}
           strike={async (reason) => {
             const body = { what: 'strike', line: line.line, reason } as const;
-            await send(client, storeRoutes.writeLine, { packet: packet.id }, body, { version: packet.version });
+            await send(storeRoutes.writeLine, { packet: packet.id }, body, { version: packet.version });
           }}
         />
       )}

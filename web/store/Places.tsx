@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -30,7 +29,6 @@ export default function Places() {
   const { data } = usePlaces();
   const { may } = useSession();
   const [writing, setWriting] = useState<Writing | null>(null);
-  const client = useQueryClient();
   if (!data) return <Busy />;
   const leave = () => setWriting(null);
   const inside = (parentId: string | null) => {
@@ -69,7 +67,7 @@ export default function Places() {
                       words="remove"
                       ask="why it is removed"
                       strike={async (reason) => {
-                        await send(client, placeRoutes.remove, { place: one.id }, { reason }, { version: one.version });
+                        await send(placeRoutes.remove, { place: one.id }, { reason }, { version: one.version });
                       }}
                     />
                   )}
@@ -115,7 +113,6 @@ interface PlaceFormProps {
 }
 
 function PlaceForm({ writing, places, leave }: PlaceFormProps) {
-  const client = useQueryClient();
   const before = writing.what === 'change' ? writing.place : null;
   const parent = writing.what === 'new' ? writing.parentId : writing.place.parentId;
   const keep = async (sent: Promise<PlaceList>) => {
@@ -133,8 +130,8 @@ function PlaceForm({ writing, places, leave }: PlaceFormProps) {
     send: (body, key) =>
       keep(
         before
-          ? send(client, placeRoutes.change, { place: before.id }, body, { key, version: before.version })
-          : send(client, placeRoutes.add, {}, body, { key }),
+          ? send(placeRoutes.change, { place: before.id }, body, { key, version: before.version })
+          : send(placeRoutes.add, {}, body, { key }),
       ),
   });
   return (

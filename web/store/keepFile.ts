@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { listRoutes } from '@mercato/contract/store/routes';
 import { Refused } from '../api/client.ts';
@@ -9,12 +8,10 @@ export function useKeepFile(
   placeId: string | null,
   trouble: (words: string | undefined) => void,
 ): (file: File) => Promise<void> {
-  const client = useQueryClient();
   const navigate = useNavigate();
   return async (file) => {
     try {
       const list = await send(
-        client,
         listRoutes.keep,
         {},
         {

@@ -1,9 +1,9 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { type ReactNode, useState } from 'react';
+import { QueryClientProvider } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { cache } from '../api/cache.ts';
 
 function App({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient());
-  return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
+  return <QueryClientProvider client={cache}>{children}</QueryClientProvider>;
 }
 
 /** What a page stands in, for `render` and `renderHook`: a cache that knows nothing. */

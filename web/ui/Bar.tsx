@@ -1,9 +1,9 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { Camera, LogOut, Menu, Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
 import { Form, Nav, Navbar, Offcanvas } from 'react-bootstrap';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { sessionRoutes } from '@mercato/contract/register/routes';
+import { cache } from '../api/cache.ts';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { useStation } from '../register/station.ts';
@@ -101,11 +101,10 @@ function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCam
 }
 
 function SignOut() {
-  const client = useQueryClient();
   const navigate = useNavigate();
   const signOut = async () => {
-    await send(client, sessionRoutes.signOut, {}, undefined).catch(() => undefined);
-    client.clear();
+    await send(sessionRoutes.signOut, {}, undefined).catch(() => undefined);
+    cache.clear();
     if ('caches' in window) await caches.delete('mercato-day');
     void navigate('/sign-in');
   };

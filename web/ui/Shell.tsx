@@ -1,5 +1,5 @@
-import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
+import { cache } from '../api/cache.ts';
 import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
 import { Bar } from './Bar.tsx';
@@ -16,11 +16,11 @@ const CameraScan = lazy(() => import('./CameraScan.tsx'));
  * own; null when all is well. What it refuses (4xx) is the screen's own to tell.
  */
 function useTrouble(): string | null {
-  const cache = useQueryClient().getQueryCache();
   return useSyncExternalStore(
-    useCallback((listener: () => void) => cache.subscribe(listener), [cache]),
+    useCallback((listener: () => void) => cache.getQueryCache().subscribe(listener), []),
     () => {
       const failed = cache
+        .getQueryCache()
         .findAll({ type: 'active' })
         .flatMap(({ state }) => (state.status === 'error' ? [state.error] : []))
         .filter((error) => !(error instanceof Refused) || error.status === 0 || error.status >= 500);
@@ -37,10 +37,9 @@ const HALF_LOADED = 'The server could not answer everything that belongs here: w
 /** The frame around every signed-in screen: bar, scan line, keys. */
 export function Shell({ children }: { children: ReactNode }) {
   const [camera, setCamera] = useState(false);
-  const client = useQueryClient();
   const scan = useScan();
   const trouble = useTrouble();
-  const newer = useLive(client);
+  const newer = useLive();
   return (
     <KeyBoardFrame onScan={scan.open}>
       <Bar scan={scan} openCamera={() => setCamera(true)} />
@@ -54,7 +53,7 @@ export function Shell({ children }: { children: ReactNode }) {
           {trouble}{' '}
           <Inline
             onClick={() =>
-              void client.refetchQueries({ type: 'active', predicate: ({ state }) => state.status === 'error' })
+              void cache.refetchQueries({ type: 'active', predicate: ({ state }) => state.status === 'error' })
             }
           >
             try again
@@ -84,15 +83,15 @@ export function Shell({ children }: { children: ReactNode }) {
 }
 
 /** Shows what others write as they write it; answers whether something newer waits for a form that is being filled in. */
-function useLive(client: QueryClient): boolean {
+function useLive(): boolean {
   const [waits, setWaits] = useState(false);
   useEffect(() => {
-    const freshener = new Freshener(client, setWaits);
+    const freshener = new Freshener(setWaits);
     const leave = listenLive((note) => freshener.take(note));
     return () => {
       leave();
       freshener.stop();
     };
-  }, [client]);
+  }, []);
   return waits;
 }

@@ -1,5 +1,4 @@
 import { joiResolver } from '@hookform/resolvers/joi';
-import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import type Joi from 'joi';
 import { useEffect, useRef, useState } from 'react';
 import {
@@ -52,7 +51,7 @@ export interface EntryOf<F extends object, B> {
   readonly send: Sends<B>;
 }
 
-type Sends<B> = (body: B, key: string, client: QueryClient) => Promise<unknown>;
+type Sends<B> = (body: B, key: string) => Promise<unknown>;
 interface Arrives<Answer> {
   /** What follows when it has arrived. */
   readonly done?: ((answer: Answer) => unknown) | undefined;
@@ -67,9 +66,9 @@ export const to =
       ? [options: Arrives<Answer> & { readonly version: number }]
       : [options?: Arrives<Answer>]
   ): Sends<B> =>
-  async (body, key, client) => {
+  async (body, key) => {
     const { done, ...seen }: Arrives<Answer> & { readonly version?: number } = options ?? {};
-    const answer = await send(client, route as WriteRoute<Path, B, Answer>, params, body, { ...seen, key } as never);
+    const answer = await send(route as WriteRoute<Path, B, Answer>, params, body, { ...seen, key } as never);
     await done?.(answer);
   };
 
@@ -86,7 +85,6 @@ export function useEntry<F extends object, B>({
 }: EntryOf<F, B>): Entry<Typed<F> & FieldValues> {
   type T = Typed<F> & FieldValues;
   const [reload] = useState(() => new Reload(asTyped(from) as T));
-  const client = useQueryClient();
   const key = useRef(crypto.randomUUID());
   // A line that the body does not have, such as one of another choice, is not sent.
   const resolver: Resolver<T, unknown, B & FieldValues> = (values, _, options) =>
@@ -132,7 +130,7 @@ export function useEntry<F extends object, B>({
     const outcome = { sent: false };
     await handleSubmit(async (checked) => {
       try {
-        await sends(checked, key.current, client);
+        await sends(checked, key.current);
         outcome.sent = true;
       } catch (error) {
         refuse(error);

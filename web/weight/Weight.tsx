@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
@@ -19,7 +19,6 @@ export default function Weight() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const client = useQueryClient();
   const { may } = useSession();
   const { data } = useQuery(reading(weightRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
@@ -49,7 +48,7 @@ export default function Weight() {
       least={null}
       waiting={data.waiting}
       start={async (vesselId) => {
-        await send(client, weightRoutes.start, {}, { vesselId });
+        await send(weightRoutes.start, {}, { vesselId });
         setChosen(null);
       }}
       may={may('bench.write')}

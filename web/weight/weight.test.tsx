@@ -1,5 +1,5 @@
 import '@testing-library/jest-dom/vitest';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
@@ -8,6 +8,7 @@ import type { FieldView } from '@mercato/contract/register/lots';
 import type { WeightTest, WeightView } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
 import { seedsPer } from '@mercato/core/weight/thousandSeedWeight';
+import { cache } from '../api/cache.ts';
 import { WeightFigures } from './WeightFigures.tsx';
 import { WeightStation } from './WeightStation.tsx';
 
@@ -85,7 +86,7 @@ const fieldsOf = (masses: readonly string[]) =>
 const open = (more: Partial<WeightTest> = {}, mayWrite = true) => {
   const test = { ...TEST, ...more };
   render(
-    <QueryClientProvider client={new QueryClient()}>
+    <QueryClientProvider client={cache}>
       <MemoryRouter>
         <WeightStation view={VIEW([test])} test={test} mayWrite={mayWrite}>
           {null}

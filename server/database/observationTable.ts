@@ -2,19 +2,19 @@ import { sql } from 'drizzle-orm';
 import * as pg from 'drizzle-orm/pg-core';
 import { SEEN_FROM } from '@mercato/contract/register/lots';
 import { person } from '../register/peopleTables.ts';
-import { instant, oneOf, refersTo } from './columns.ts';
+import { idOf, instant, oneOf } from './columns.ts';
 
 /**
  * The columns that every kind of observation shares. `superseded` rows are named by their successor;
  * nothing is updated or deleted (a trigger refuses it).
  */
-export const observationColumns = () => ({
+export const observationColumns = (subject: () => pg.AnyPgColumn) => ({
   id: pg.uuid('id').primaryKey(),
   lotId: pg.uuid('lot_id').notNull(),
   /** The test, vessel or dish that was observed. */
-  subject: pg.uuid('subject').notNull(),
+  subject: idOf('subject', subject).notNull(),
   field: pg.text('field').notNull(),
-  by: pg.uuid('by').notNull(),
+  by: idOf('by', () => person.id).notNull(),
   /** The day, in the laboratory's zone, on which it was seen: what documents, ages and calendars use. */
   seenOn: pg.date('seen_on').notNull(),
   /**
@@ -33,40 +33,43 @@ export const observationColumns = () => ({
 });
 
 /**
- * A table of single figures or words: the text and unit as entered beside the canonical value
- * (g, or a count), which is null for words. The constraints leave exactly one current observation
- * per subject and field: one root, and at most one successor for each row, of the same subject and field.
- *
+ * What leaves exactly one current observation per subject and field: one root, and at most one successor for each row,
+ * of the same subject and field.
+ */
+export const oneCurrent = (
+  name: string,
+  t: Readonly<Record<'id' | 'subject' | 'field' | 'supersedes', pg.AnyPgColumn & pg.ExtraConfigColumn>>,
+) => [
+  pg
+    .uniqueIndex(`${name}_one_root`)
+    .on(t.subject, t.field)
+    .where(sql`supersedes is null`),
+  pg.index(`${name}_subject`).on(t.subject),
+  pg.unique(`${name}_one_successor`).on(t.supersedes),
+  pg.unique(`${name}_same`).on(t.id, t.subject, t.field),
+  pg.foreignKey({
+    name: `${name}_chain`,
+    columns: [t.supersedes, t.subject, t.field],
+    foreignColumns: [t.id, t.subject, t.field],
+  }),
+  pg.check(`${name}_reason`, sql`(supersedes is null) = (reason is null)`),
+  oneOf(`${name}_seen_from`, 'seen_from', SEEN_FROM),
+];
+
+/**
+ * A table of single figures or words: the text and unit as entered beside the canonical value (g, or a count), which is
+ * null for words.
  * @param subject  the key of what is observed, such as a vessel or a test
  */
-export function observationTable(name: string, subject: () => pg.AnyPgColumn) {
-  return pg.pgTable(
+export const observationTable = (name: string, subject: () => pg.AnyPgColumn) =>
+  pg.pgTable(
     name,
     {
-      ...observationColumns(),
+      ...observationColumns(subject),
       enteredText: pg.text('entered_text').notNull(),
       enteredUnit: pg.text('entered_unit'),
       value: pg.numeric('value'),
     },
-    (t) => [
-      pg
-        .uniqueIndex(`${name}_one_root`)
-        .on(t.subject, t.field)
-        .where(sql`supersedes is null`),
-      pg.index(`${name}_subject`).on(t.subject),
-      refersTo([t.subject], [subject()]),
-      refersTo([t.by], [person.id]),
-      pg.unique(`${name}_one_successor`).on(t.supersedes),
-      pg.unique(`${name}_same`).on(t.id, t.subject, t.field),
-      pg.foreignKey({
-        name: `${name}_chain`,
-        columns: [t.supersedes, t.subject, t.field],
-        foreignColumns: [t.id, t.subject, t.field],
-      }),
-      pg.check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`),
-      pg.check(`${name}_reason`, sql`(supersedes is null) = (reason is null)`),
-      oneOf(`${name}_seen_from`, 'seen_from', SEEN_FROM),
-    ],
+    (t) => [...oneCurrent(name, t), pg.check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`)],
   );
-}
 export type ObservationTable = ReturnType<typeof observationTable>;

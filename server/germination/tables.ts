@@ -1,11 +1,10 @@
 import { sql } from 'drizzle-orm';
 import * as pg from 'drizzle-orm/pg-core';
-import { SEEN_FROM } from '@mercato/contract/register/lots';
 import { END_CAUSES } from '@mercato/core/germination/judgeCountDays';
 import { CLASSES, perClass } from '@mercato/core/units/seedCounts';
-import { instant, oneOf, refersTo } from '../database/columns.ts';
-import { observationColumns } from '../database/observationTable.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf, oneOf } from '../database/columns.ts';
+import { observationColumns, oneCurrent } from '../database/observationTable.ts';
+import { written } from '../register/peopleTables.ts';
 import { vessel } from '../register/tables.ts';
 
 const countColumns = () => perClass((one) => pg.integer(one).notNull());
@@ -17,7 +16,7 @@ const countColumns = () => perClass((one) => pg.integer(one).notNull());
 export const germinationCount = pg.pgTable(
   'germination_count',
   {
-    ...observationColumns(),
+    ...observationColumns(() => vessel.id),
     ...countColumns(),
     closed: pg.boolean('closed').notNull(),
     final: pg.boolean('final').notNull(),
@@ -26,23 +25,8 @@ export const germinationCount = pg.pgTable(
     entry: pg.text('entry').notNull(),
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.subject], [vessel.id]),
-    pg
-      .uniqueIndex('germination_count_one_root')
-      .on(t.subject, t.field)
-      .where(sql`supersedes is null`),
-    pg.index('germination_count_subject').on(t.subject),
-    pg.unique('germination_count_one_successor').on(t.supersedes),
-    pg.unique('germination_count_same').on(t.id, t.subject, t.field),
-    pg.foreignKey({
-      name: 'germination_count_chain',
-      columns: [t.supersedes, t.subject, t.field],
-      foreignColumns: [t.id, t.subject, t.field],
-    }),
+    ...oneCurrent('germination_count', t),
     pg.check('germination_count_values', sql.raw(`least(${CLASSES.join(', ')}) >= 0`)),
-    pg.check('germination_count_reason', sql`(supersedes is null) = (reason is null)`),
-    oneOf('germination_count_seen_from', 'seen_from', SEEN_FROM),
     oneOf('germination_count_cause', 'cause', END_CAUSES),
   ],
 );
@@ -54,19 +38,16 @@ export const tallyEvent = pg.pgTable(
     id: pg.uuid('id').primaryKey(),
     session: pg.uuid('session').notNull(),
     sequence: pg.integer('sequence').notNull(),
-    dishId: pg.uuid('dish_id').notNull(),
+    dishId: idOf('dish_id', () => vessel.id).notNull(),
     day: pg.integer('day').notNull(),
     seedClass: pg.text('seed_class', { enum: CLASSES }).notNull(),
     /** Seeds called by this key: 1, 10, or the rest; negative for a key taken back. */
     seeds: pg.integer('seeds').notNull(),
     /** It came after somebody else had the dish: it counts only where `late_fate` says so. */
     late: pg.boolean('late').notNull().default(false),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.dishId], [vessel.id]),
     pg.index('tally_event_dish').on(t.dishId),
     pg.unique('tally_event_once').on(t.session, t.sequence),
     oneOf('tally_event_class', 'seed_class', CLASSES),

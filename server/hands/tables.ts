@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { FATES } from '@mercato/contract/hands/fates';
-import { instant, oneOf, refersTo } from '../database/columns.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf, instant, oneOf } from '../database/columns.ts';
+import { person, written } from '../register/peopleTables.ts';
 
 /** Who has a dish, a tray or a bag in hand, or had it last: how it stands now, and no record. */
 export const heldPlace = pgTable(
@@ -16,7 +16,7 @@ export const heldPlace = pgTable(
     turn: integer('turn').notNull(),
     /** First turn under which keys of its hand count. */
     since: integer('since').notNull(),
-    personId: uuid('person_id'),
+    personId: idOf('person_id', () => person.id),
     /** The page of that person's browser. */
     page: uuid('page'),
     held: boolean('held').notNull(),
@@ -24,7 +24,6 @@ export const heldPlace = pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
-    refersTo([t.personId], [person.id]),
     primaryKey({ columns: [t.kind, t.subject, t.part] }),
     check('held_place_kind', sql`kind in ('dish','tray','bag')`),
     check('held_place_turn', sql`turn >= since and since >= 0`),
@@ -38,8 +37,7 @@ export const lateFate = pgTable(
     /** The key or look. */
     eventId: uuid('event_id').primaryKey(),
     fate: text('fate', { enum: FATES }).notNull(),
-    by: uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [refersTo([t.by], [person.id]), oneOf('late_fate_is', 'fate', FATES)],
+  () => [oneOf('late_fate_is', 'fate', FATES)],
 );

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { instant, refersTo } from '../database/columns.ts';
+import { idOf } from '../database/columns.ts';
 import { observationTable } from '../database/observationTable.ts';
-import { person } from '../register/peopleTables.ts';
+import { written } from '../register/peopleTables.ts';
 import { benchTest } from '../register/tables.ts';
 
 /**
@@ -18,19 +18,16 @@ export const findEvent = pgTable(
     id: uuid('id').primaryKey(),
     session: uuid('session').notNull(),
     sequence: integer('sequence').notNull(),
-    testId: uuid('test_id').notNull(),
+    testId: idOf('test_id', () => benchTest.id).notNull(),
     tray: integer('tray').notNull(),
     species: text('species').notNull(),
     /** Seeds found with this key; negative for a key taken back. */
     seeds: integer('seeds').notNull(),
     /** It came after somebody else had the tray: it counts only where `late_fate` says so. */
     late: boolean('late').notNull().default(false),
-    by: uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.testId], [benchTest.id]),
     index('find_event_test').on(t.testId),
     unique('find_event_once').on(t.session, t.sequence),
     check('find_event_tray', sql`tray between 1 and 1000`),

@@ -4,35 +4,30 @@ import type { NewLook } from '@mercato/contract/quick-tests/rounds';
 import type { TestVerdict } from '@mercato/core/quick-tests/badTest';
 import type { RoundPlace } from '@mercato/core/quick-tests/roundPlan';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { instant, refersTo } from '../database/columns.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf } from '../database/columns.ts';
+import { written } from '../register/peopleTables.ts';
 import { packet } from '../store/tables.ts';
 
 /** A round of small tests: bags that were laid out together in one place. */
-export const quickRound = pg.pgTable(
-  'quick_round',
-  {
-    id: pg.uuid('id').primaryKey(),
-    number: pg.integer('number').notNull().unique(),
-    name: pg.text('name').notNull(),
-    startedOn: pg.date('started_on').notNull(),
-    /** Where it stands: warmth and light. */
-    place: pg.jsonb('place').$type<RoundPlace>().notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
-  },
-  (t) => [refersTo([t.by], [person.id])],
-);
+export const quickRound = pg.pgTable('quick_round', {
+  id: pg.uuid('id').primaryKey(),
+  number: pg.integer('number').notNull().unique(),
+  name: pg.text('name').notNull(),
+  startedOn: pg.date('started_on').notNull(),
+  /** Where it stands: warmth and light. */
+  place: pg.jsonb('place').$type<RoundPlace>().notNull(),
+  ...written,
+});
 
 /** One arm of one packet in a round, or a control of fresh seed. */
 export const quickBag = pg.pgTable(
   'quick_bag',
   {
     id: pg.uuid('id').primaryKey(),
-    roundId: pg.uuid('round_id').notNull(),
+    roundId: idOf('round_id', () => quickRound.id).notNull(),
     number: pg.integer('number').notNull(),
     code: pg.text('code').notNull().unique(),
-    packetId: pg.uuid('packet_id'),
+    packetId: idOf('packet_id', () => packet.id),
     kind: pg.text('kind').notNull(),
     species: pg.text('species').notNull(),
     seeds: pg.integer('seeds').notNull(),
@@ -45,8 +40,6 @@ export const quickBag = pg.pgTable(
     method: pg.jsonb('method').$type<SmallTestMethod>().notNull(),
   },
   (t) => [
-    refersTo([t.packetId], [packet.id]),
-    refersTo([t.roundId], [quickRound.id]),
     pg.unique('quick_bag_number').on(t.roundId, t.number),
     pg.index('quick_bag_packet').on(t.packetId),
     pg.check('quick_bag_seeds', sql`seeds between 1 and 1000`),
@@ -58,55 +51,38 @@ export const bagLook = pg.pgTable(
   'bag_look',
   {
     id: pg.uuid('id').primaryKey(),
-    bagId: pg.uuid('bag_id').notNull(),
+    bagId: idOf('bag_id', () => quickBag.id).notNull(),
     on: pg.date('on').notNull(),
     sprouted: pg.integer('sprouted').notNull(),
     look: pg.jsonb('look').$type<Omit<NewLook, 'on' | 'sprouted' | 'hand'>>().notNull(),
     /** It came after somebody else had the bag: it counts only where `late_fate` says so. */
     late: pg.boolean('late').notNull().default(false),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.bagId], [quickBag.id]),
-    refersTo([t.by], [person.id]),
-    pg.index('bag_look_bag').on(t.bagId),
-    pg.check('bag_look_sprouted', sql`sprouted >= 0`),
-  ],
+  (t) => [pg.index('bag_look_bag').on(t.bagId), pg.check('bag_look_sprouted', sql`sprouted >= 0`)],
 );
 
 /** A look that no longer counts. Written once. */
-export const bagLookStrike = pg.pgTable(
-  'bag_look_strike',
-  {
-    lookId: pg.uuid('look_id').primaryKey(),
-    reason: pg.text('reason').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
-  },
-  (t) => [refersTo([t.by], [person.id]), refersTo([t.lookId], [bagLook.id])],
-);
+export const bagLookStrike = pg.pgTable('bag_look_strike', {
+  lookId: idOf('look_id', () => bagLook.id).primaryKey(),
+  reason: pg.text('reason').notNull(),
+  ...written,
+});
 
 /** How a bag ended: the answers that were given, and what they said. Written once; one that was opened again ends anew. */
 export const bagEnd = pg.pgTable(
   'bag_end',
   {
-    bagId: pg.uuid('bag_id').notNull(),
+    bagId: idOf('bag_id', () => quickBag.id).notNull(),
     /** Which of its ends, from 1. */
     number: pg.integer('number').notNull().default(1),
     on: pg.date('on').notNull(),
     answers: pg.jsonb('answers').notNull(),
     verdict: pg.jsonb('verdict').$type<TestVerdict>().notNull(),
     coreVersion: pg.text('core_version').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.bagId], [quickBag.id]),
-    refersTo([t.by], [person.id]),
-    pg.primaryKey({ columns: [t.bagId, t.number] }),
-    pg.check('bag_end_number', sql`number >= 1`),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.bagId, t.number] }), pg.check('bag_end_number', sql`number >= 1`)],
 );
 
 /** An end that stands no more, since the bag was opened again. Written once. */
@@ -116,12 +92,10 @@ export const bagReopen = pg.pgTable(
     bagId: pg.uuid('bag_id').notNull(),
     number: pg.integer('number').notNull(),
     reason: pg.text('reason').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.bagId, t.number], [bagEnd.bagId, bagEnd.number]),
-    refersTo([t.by], [person.id]),
+    pg.foreignKey({ columns: [t.bagId, t.number], foreignColumns: [bagEnd.bagId, bagEnd.number] }),
     pg.primaryKey({ columns: [t.bagId, t.number] }),
   ],
 );

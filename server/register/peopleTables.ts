@@ -1,6 +1,6 @@
 import { boolean, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { Role } from '@mercato/core/register/permissions';
-import { instant } from '../database/columns.ts';
+import { idOf, instant } from '../database/columns.ts';
 
 /** Everybody who signs in. */
 export const person = pgTable('person', {
@@ -14,3 +14,12 @@ export const person = pgTable('person', {
   version: integer('version').notNull().default(1),
   createdAt: instant('created_at').notNull(),
 });
+
+/** Whoever wrote a row, and when. */
+export const written = { by: idOf('by', () => person.id).notNull(), at: instant('at').notNull() };
+
+/** Whoever wrote to a row last, and when. */
+export const changed = {
+  updatedBy: idOf('updated_by', () => person.id).notNull(),
+  updatedAt: instant('updated_at').notNull(),
+};

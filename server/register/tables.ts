@@ -8,9 +8,9 @@ import type { RequestView } from '@mercato/contract/register/request';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Act } from '@mercato/contract/words/acts';
-import { instant, oneOf, refersTo } from '../database/columns.ts';
+import { idOf, instant, oneOf } from '../database/columns.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
-import { person } from './peopleTables.ts';
+import { changed, person, written } from './peopleTables.ts';
 
 /** The newest header of each lot, with what stands; a projection of `lot_revision` and the judgements. */
 export const lot = pg.pgTable(
@@ -19,7 +19,7 @@ export const lot = pg.pgTable(
     id: pg.uuid('id').primaryKey(),
     reference: pg.text('reference').notNull().unique(),
     version: pg.integer('version').notNull(),
-    editionId: pg.uuid('edition_id').notNull(),
+    editionId: idOf('edition_id', () => ruleBookEdition.id).notNull(),
     species: pg.text('species').notNull(),
     /** The kind under the rule book's own name, where the book knows several of one species. */
     bookKind: pg.text('book_kind'),
@@ -35,7 +35,7 @@ export const lot = pg.pgTable(
     containerMassKg: pg.numeric('container_mass_kg'),
     origin: pg.text('origin').notNull(),
     /** The lot that this one is a part of. */
-    parentLotId: pg.uuid('parent_lot_id'),
+    parentLotId: idOf('parent_lot_id', (): pg.AnyPgColumn => lot.id),
     /** References of the lots that it was divided into. */
     parts: pg.text('parts').array().notNull().default([]),
     /** The newest request, with its version; all of them stand in `lot_request`. */
@@ -43,8 +43,7 @@ export const lot = pg.pgTable(
     /** How many heterogeneity tests there are, so that a lot without one is not asked for them. */
     heterogeneityTests: pg.integer('heterogeneity_tests').notNull().default(0),
     createdAt: instant('created_at').notNull(),
-    updatedAt: instant('updated_at').notNull(),
-    updatedBy: pg.uuid('updated_by').notNull(),
+    ...changed,
     /** Words that the list is searched by, folded to small letters. */
     searchText: pg.text('search_text').notNull(),
     /** open · held · released · divided: the list's filter, with the day after which a released lot counts as expired. */
@@ -58,9 +57,6 @@ export const lot = pg.pgTable(
     kept: pg.jsonb('kept'),
   },
   (t) => [
-    refersTo([t.editionId], [ruleBookEdition.id]),
-    refersTo([t.parentLotId], [t.id]),
-    refersTo([t.updatedBy], [person.id]),
     pg.check('lot_mass', sql`mass_kg > 0 and mass_kg <> 'NaN'`),
     pg.check('lot_containers', sql`containers >= 0`),
     pg.index('lot_newest').on(t.createdAt.desc(), t.id.desc()),
@@ -77,36 +73,26 @@ export const lot = pg.pgTable(
 export const lotRevision = pg.pgTable(
   'lot_revision',
   {
-    lotId: pg.uuid('lot_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
     version: pg.integer('version').notNull(),
     header: pg.jsonb('header').$type<LotHeader>().notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
     reason: pg.text('reason'),
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.lotId], [lot.id]),
-    pg.primaryKey({ columns: [t.lotId, t.version] }),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.lotId, t.version] })],
 );
 
 /** What was asked for: client, tests, day, fee. A change is a new version. */
 export const lotRequest = pg.pgTable(
   'lot_request',
   {
-    lotId: pg.uuid('lot_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
     version: pg.integer('version').notNull(),
     request: pg.jsonb('request').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
     reason: pg.text('reason'),
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.lotId], [lot.id]),
-    pg.primaryKey({ columns: [t.lotId, t.version] }),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.lotId, t.version] })],
 );
 
 /** Containers, primary, composite, submitted and working samples, replicates: one tree. */
@@ -114,8 +100,8 @@ export const vessel = pg.pgTable(
   'vessel',
   {
     id: pg.uuid('id').primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
-    parentId: pg.uuid('parent_id'),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
+    parentId: idOf('parent_id', (): pg.AnyPgColumn => vessel.id),
     kind: pg.text('kind').notNull(),
     purpose: pg.text('purpose'),
     number: pg.integer('number').notNull(),
@@ -127,14 +113,14 @@ export const vessel = pg.pgTable(
     /** Seeds set, for a replicate. */
     seeds: pg.integer('seeds'),
     /** The composite that it was poured into, for a primary sample. */
-    pouredInto: pg.uuid('poured_into'),
+    pouredInto: idOf('poured_into', (): pg.AnyPgColumn => vessel.id),
     /** Why it is lighter than its rule book asks, for a working sample. */
     why: pg.text('why'),
     /** half: one of two half working samples. */
     portion: pg.text('portion'),
     /** Who has it, at which station it lies and under which seal: what its newest events left. */
     holder: pg.text('holder'),
-    stationId: pg.uuid('station_id'),
+    stationId: idOf('station_id', () => station.id),
     seal: pg.text('seal'),
     /** How it ended; null while it is there. */
     gone: pg.text('gone'),
@@ -147,16 +133,10 @@ export const vessel = pg.pgTable(
     /** Counts the writes to this vessel; what If-Match names. */
     version: pg.integer('version').notNull().default(1),
     createdBy: pg.uuid('created_by').notNull(),
-    updatedBy: pg.uuid('updated_by').notNull(),
-    updatedAt: instant('updated_at').notNull(),
+    ...changed,
     createdAt: instant('created_at').notNull(),
   },
   (t) => [
-    refersTo([t.lotId], [lot.id]),
-    refersTo([t.parentId], [t.id]),
-    refersTo([t.pouredInto], [t.id]),
-    refersTo([t.stationId], [station.id]),
-    refersTo([t.updatedBy], [person.id]),
     pg.index('vessel_lot').on(t.lotId),
     pg.index('vessel_parent').on(t.parentId),
     pg.index('vessel_station').on(t.stationId),
@@ -175,18 +155,14 @@ export const vesselEvent = pg.pgTable(
   'vessel_event',
   {
     seq: pg.bigserial('seq', { mode: 'number' }).primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
-    vesselId: pg.uuid('vessel_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
+    vesselId: idOf('vessel_id', () => vessel.id).notNull(),
     what: pg.text('what').notNull(),
     /** The event as it was written down, by its kind. */
     detail: pg.jsonb('detail').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.lotId], [lot.id]),
-    refersTo([t.vesselId], [vessel.id]),
     pg.index('vessel_event_lot').on(t.lotId, t.seq),
     pg.check('vessel_event_what', sql`what in ('take','hand-over','move','seal','open','divide','finish')`),
   ],
@@ -197,19 +173,15 @@ export const otherResult = pg.pgTable(
   'other_result',
   {
     id: pg.uuid('id').primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
     step: pg.text('step').notNull(),
     number: pg.integer('number').notNull(),
     detail: pg.jsonb('detail').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
-    supersedes: pg.uuid('supersedes'),
+    ...written,
+    supersedes: idOf('supersedes', (): pg.AnyPgColumn => otherResult.id),
     reason: pg.text('reason'),
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.lotId], [lot.id]),
-    refersTo([t.supersedes], [t.id]),
     pg
       .uniqueIndex('other_result_one_root')
       .on(t.lotId, t.step, t.number)
@@ -226,17 +198,13 @@ export const station = pg.pgTable(
     id: pg.uuid('id').primaryKey(),
     name: pg.text('name').notNull().unique(),
     kind: pg.text('kind', { enum: STATION_KINDS }).notNull(),
-    openLotId: pg.uuid('open_lot_id'),
+    openLotId: idOf('open_lot_id', () => lot.id),
     /** The lot that ran here before; its seed may still be in the machine until that is cleaned. */
-    lastLotId: pg.uuid('last_lot_id'),
+    lastLotId: idOf('last_lot_id', () => lot.id),
     clean: pg.boolean('clean').notNull().default(true),
     createdAt: instant('created_at').notNull(),
   },
-  (t) => [
-    refersTo([t.lastLotId], [lot.id]),
-    refersTo([t.openLotId], [lot.id]),
-    oneOf('station_kind', 'kind', STATION_KINDS),
-  ],
+  () => [oneOf('station_kind', 'kind', STATION_KINDS)],
 );
 
 /** Which lots were open at a station, and when it was cleaned down. Written once. */
@@ -244,17 +212,13 @@ export const stationEvent = pg.pgTable(
   'station_event',
   {
     seq: pg.bigserial('seq', { mode: 'number' }).primaryKey(),
-    stationId: pg.uuid('station_id').notNull(),
-    lotId: pg.uuid('lot_id'),
+    stationId: idOf('station_id', () => station.id).notNull(),
+    lotId: idOf('lot_id', () => lot.id),
     what: pg.text('what').notNull(),
     note: pg.text('note').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.lotId], [lot.id]),
-    refersTo([t.stationId], [station.id]),
     pg.index('station_event_station').on(t.stationId, t.seq),
     pg.check('station_event_what', sql`what in ('open','close','clean')`),
   ],
@@ -265,11 +229,11 @@ export const benchTest = pg.pgTable(
   'bench_test',
   {
     id: pg.uuid('id').primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
     step: pg.text('step', { enum: TEST_STEPS }).notNull(),
     number: pg.integer('number').notNull(),
-    vesselId: pg.uuid('vessel_id').notNull(),
-    editionId: pg.uuid('edition_id').notNull(),
+    vesselId: idOf('vessel_id', () => vessel.id).notNull(),
+    editionId: idOf('edition_id', () => ruleBookEdition.id).notNull(),
     /** How it is made: for germination the substrate, temperature and calendar. */
     plan: pg.jsonb('plan').notNull(),
     version: pg.integer('version').notNull(),
@@ -279,9 +243,6 @@ export const benchTest = pg.pgTable(
     updatedAt: instant('updated_at').notNull(),
   },
   (t) => [
-    refersTo([t.editionId], [ruleBookEdition.id]),
-    refersTo([t.lotId], [lot.id]),
-    refersTo([t.vesselId], [vessel.id]),
     pg.unique('bench_test_number').on(t.lotId, t.step, t.number),
     pg.unique('bench_test_vessel').on(t.vesselId),
     pg
@@ -297,22 +258,16 @@ export const heterogeneityTest = pg.pgTable(
   'heterogeneity_test',
   {
     id: pg.uuid('id').primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
     number: pg.integer('number').notNull(),
     attribute: pg.text('attribute').notNull(),
     /** The component of purity, or the species counted. */
     part: pg.text('part').notNull(),
     seedsEach: pg.integer('seeds_each').notNull(),
-    editionId: pg.uuid('edition_id').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    editionId: idOf('edition_id', () => ruleBookEdition.id).notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.editionId], [ruleBookEdition.id]),
-    refersTo([t.lotId], [lot.id]),
-    pg.unique('heterogeneity_test_number').on(t.lotId, t.number),
-  ],
+  (t) => [pg.unique('heterogeneity_test_number').on(t.lotId, t.number)],
 );
 
 /** A person's judgement on what the rules left open or blocked: stands beside the verdict, never over it. */
@@ -323,20 +278,15 @@ export const decision = pg.pgTable(
     lotId: pg.uuid('lot_id').notNull(),
     step: pg.text('step').notNull(),
     /** What was decided on: a test, or the submitted sample. */
-    testId: pg.uuid('test_id'),
-    vesselId: pg.uuid('vessel_id'),
-    heterogeneityId: pg.uuid('heterogeneity_id'),
+    testId: idOf('test_id', () => benchTest.id),
+    vesselId: idOf('vessel_id', () => vessel.id),
+    heterogeneityId: idOf('heterogeneity_id', () => heterogeneityTest.id),
     /** accept: report it all the same. set-aside: the test stays on file and is not used. */
     decision: pg.text('decision', { enum: DECISIONS }).notNull(),
     reason: pg.text('reason').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.heterogeneityId], [heterogeneityTest.id]),
-    refersTo([t.testId], [benchTest.id]),
-    refersTo([t.vesselId], [vessel.id]),
     pg.index('decision_lot').on(t.lotId),
     oneOf('decision_kind', 'decision', DECISIONS),
     pg.check('decision_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
@@ -351,10 +301,10 @@ export const judgement = pg.pgTable(
     lotId: pg.uuid('lot_id').notNull(),
     step: pg.text('step').notNull(),
     /** What was judged: a test, or the submitted sample. */
-    testId: pg.uuid('test_id'),
-    vesselId: pg.uuid('vessel_id'),
-    heterogeneityId: pg.uuid('heterogeneity_id'),
-    editionId: pg.uuid('edition_id').notNull(),
+    testId: idOf('test_id', () => benchTest.id),
+    vesselId: idOf('vessel_id', () => vessel.id),
+    heterogeneityId: idOf('heterogeneity_id', () => heterogeneityTest.id),
+    editionId: idOf('edition_id', () => ruleBookEdition.id).notNull(),
     coreVersion: pg.text('core_version').notNull(),
     observations: pg.uuid('observations').array().notNull(),
     outcome: pg.text('outcome').notNull(),
@@ -364,10 +314,6 @@ export const judgement = pg.pgTable(
     at: instant('at').notNull(),
   },
   (t) => [
-    refersTo([t.editionId], [ruleBookEdition.id]),
-    refersTo([t.heterogeneityId], [heterogeneityTest.id]),
-    refersTo([t.testId], [benchTest.id]),
-    refersTo([t.vesselId], [vessel.id]),
     pg.index('judgement_test').on(t.testId, t.seq.desc()),
     pg.check('judgement_subject', sql`num_nonnulls(test_id, vessel_id, heterogeneity_id) = 1`),
   ],
@@ -414,18 +360,14 @@ export const setUpLink = pg.pgTable('set_up_link', {
 });
 
 /** One-time links with which somebody sets a password anew. */
-export const passwordReset = pg.pgTable(
-  'password_reset',
-  {
-    tokenHash: pg.text('token_hash').primaryKey(),
-    personId: pg.uuid('person_id').notNull(),
-    createdAt: instant('created_at').notNull(),
-    expiresAt: instant('expires_at').notNull(),
-    usedAt: instant('used_at'),
-    by: pg.uuid('by').notNull(),
-  },
-  (t) => [refersTo([t.by], [person.id]), refersTo([t.personId], [person.id])],
-);
+export const passwordReset = pg.pgTable('password_reset', {
+  tokenHash: pg.text('token_hash').primaryKey(),
+  personId: idOf('person_id', () => person.id).notNull(),
+  createdAt: instant('created_at').notNull(),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+  by: idOf('by', () => person.id).notNull(),
+});
 
 /** The laboratory itself. */
 export const laboratory = pg.pgTable(

@@ -1,7 +1,7 @@
 import * as pg from 'drizzle-orm/pg-core';
 import type { ReleaseSnapshot } from '@mercato/contract/release/release';
-import { instant, refersTo } from '../database/columns.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf } from '../database/columns.ts';
+import { written } from '../register/peopleTables.ts';
 import { lot } from '../register/tables.ts';
 
 const bytes = pg.customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -11,23 +11,16 @@ export const release = pg.pgTable(
   'release',
   {
     id: pg.uuid('id').primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
     kind: pg.text('kind').notNull(),
     number: pg.integer('number').notNull(),
-    amends: pg.uuid('amends'),
+    amends: idOf('amends', (): pg.AnyPgColumn => release.id),
     amendReason: pg.text('amend_reason'),
     /** Hash of what the snapshot rests on; another hash later means superseded data. */
     basis: pg.text('basis').notNull(),
     snapshot: pg.jsonb('snapshot').$type<ReleaseSnapshot>().notNull(),
     pdf: bytes('pdf').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.amends], [t.id]),
-    refersTo([t.by], [person.id]),
-    refersTo([t.lotId], [lot.id]),
-    pg.index('release_lot').on(t.lotId),
-    pg.unique('release_number').on(t.lotId, t.kind, t.number),
-  ],
+  (t) => [pg.index('release_lot').on(t.lotId), pg.unique('release_number').on(t.lotId, t.kind, t.number)],
 );

@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm';
 import * as pg from 'drizzle-orm/pg-core';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
-import { instant, refersTo } from '../database/columns.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf, instant } from '../database/columns.ts';
+import { written } from '../register/peopleTables.ts';
 
 /** Immutable editions, known by the hash of their content. */
 export const ruleBookEdition = pg.pgTable('rule_book_edition', {
@@ -26,36 +26,25 @@ export const editionAct = pg.pgTable(
   'edition_act',
   {
     id: pg.uuid('id').primaryKey(),
-    editionId: pg.uuid('edition_id').notNull(),
+    editionId: idOf('edition_id', () => ruleBookEdition.id).notNull(),
     act: pg.text('act').notNull(),
     reason: pg.text('reason').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.editionId], [ruleBookEdition.id]),
-    pg.index('edition_act_edition').on(t.editionId),
-    pg.check('edition_act_kind', sql`act in ('use','retire')`),
-  ],
+  (t) => [pg.index('edition_act_edition').on(t.editionId), pg.check('edition_act_kind', sql`act in ('use','retire')`)],
 );
 
 /** An edition that is being written. Nothing is judged by it; when it is issued it becomes an edition and goes. */
-export const ruleBookDraft = pg.pgTable(
-  'rule_book_draft',
-  {
-    id: pg.uuid('id').primaryKey(),
-    book: pg.text('book').notNull(),
-    name: pg.text('name').notNull(),
-    year: pg.integer('year').notNull(),
-    basedOn: pg.uuid('based_on'),
-    content: pg.jsonb('content').$type<EditionContent>().notNull(),
-    version: pg.integer('version').notNull().default(1),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
-  },
-  (t) => [refersTo([t.basedOn], [ruleBookEdition.id]), refersTo([t.by], [person.id])],
-);
+export const ruleBookDraft = pg.pgTable('rule_book_draft', {
+  id: pg.uuid('id').primaryKey(),
+  book: pg.text('book').notNull(),
+  name: pg.text('name').notNull(),
+  year: pg.integer('year').notNull(),
+  basedOn: idOf('based_on', () => ruleBookEdition.id),
+  content: pg.jsonb('content').$type<EditionContent>().notNull(),
+  version: pg.integer('version').notNull().default(1),
+  ...written,
+});
 
 /** A kind that the shipped list does not hold, added by the laboratory; a correction supersedes it. */
 export const ownKind = pg.pgTable(
@@ -66,12 +55,10 @@ export const ownKind = pg.pgTable(
     /** Names, chaffiness and seed weight, as `NewKind` has them. */
     kind: pg.jsonb('kind').$type<Kind>().notNull(),
     source: pg.text('source').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
     supersedes: pg.uuid('supersedes'),
   },
   (t) => [
-    refersTo([t.by], [person.id]),
     pg
       .uniqueIndex('own_kind_one_root')
       .on(t.species)

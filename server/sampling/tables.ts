@@ -1,8 +1,8 @@
 import * as pg from 'drizzle-orm/pg-core';
 import type { DrawnContainer } from '@mercato/core/sampling/drawContainers';
-import { instant, refersTo } from '../database/columns.ts';
+import { idOf, instant } from '../database/columns.ts';
 import { observationTable } from '../database/observationTable.ts';
-import { person } from '../register/peopleTables.ts';
+import { written } from '../register/peopleTables.ts';
 import { heterogeneityTest, lot, vessel } from '../register/tables.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
 
@@ -17,8 +17,8 @@ export const samplingDraw = pg.pgTable(
   'sampling_draw',
   {
     id: pg.uuid('id').primaryKey(),
-    lotId: pg.uuid('lot_id').notNull(),
-    editionId: pg.uuid('edition_id').notNull(),
+    lotId: idOf('lot_id', () => lot.id).notNull(),
+    editionId: idOf('edition_id', () => ruleBookEdition.id).notNull(),
     method: pg.text('method').notNull(),
     seed: pg.bigint('seed', { mode: 'number' }).notNull(),
     columns: pg.integer('columns').notNull(),
@@ -27,32 +27,24 @@ export const samplingDraw = pg.pgTable(
     /** Containers with the primary samples to be taken from each. */
     drawn: pg.jsonb('drawn').$type<DrawnContainer[]>().notNull(),
     reason: pg.text('reason'),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.editionId], [ruleBookEdition.id]),
-    refersTo([t.lotId], [lot.id]),
-    pg.index('sampling_draw_lot').on(t.lotId, t.at),
-  ],
+  (t) => [pg.index('sampling_draw_lot').on(t.lotId, t.at)],
 );
 
 /** The vessel of each primary sample of a draw; a container gives each of its samples once. */
 export const primarySample = pg.pgTable(
   'primary_sample',
   {
-    drawId: pg.uuid('draw_id').notNull(),
+    drawId: idOf('draw_id', () => samplingDraw.id).notNull(),
     container: pg.integer('container').notNull(),
     core: pg.integer('core').notNull(),
-    vesselId: pg.uuid('vessel_id').notNull().unique(),
+    vesselId: idOf('vessel_id', () => vessel.id)
+      .notNull()
+      .unique(),
     takenAt: instant('taken_at').notNull(),
   },
-  (t) => [
-    refersTo([t.drawId], [samplingDraw.id]),
-    refersTo([t.vesselId], [vessel.id]),
-    pg.primaryKey({ columns: [t.drawId, t.container, t.core] }),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.drawId, t.container, t.core] })],
 );
 
 /** The result of each container; the field is its number. */

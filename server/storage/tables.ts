@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { BatchEntry, BatchView } from '@mercato/contract/storage/batches';
 import { BATCHES } from '@mercato/core/storage/cold';
-import { instant, oneOf, refersTo } from '../database/columns.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf, instant, oneOf } from '../database/columns.ts';
+import { changed, written } from '../register/peopleTables.ts';
 import { storePlace } from '../store/tables.ts';
 
 /** A line of a batch with the instant at which it was seen; those of before it was asked for have none. */
@@ -15,19 +15,16 @@ export const timedBatch = pgTable(
   {
     id: uuid('id').primaryKey(),
     what: text('what', { enum: BATCHES }).notNull(),
-    placeId: uuid('place_id').notNull(),
+    placeId: idOf('place_id', () => storePlace.id).notNull(),
     packetIds: jsonb('packet_ids').$type<string[]>().notNull(),
     plan: jsonb('plan').$type<BatchView['plan']>().notNull(),
     startedAt: instant('started_at').notNull(),
     dueAt: instant('due_at'),
     state: text('state').notNull().default('running'),
     version: integer('version').notNull().default(1),
-    updatedBy: uuid('updated_by').notNull(),
-    updatedAt: instant('updated_at').notNull(),
+    ...changed,
   },
   (t) => [
-    refersTo([t.placeId], [storePlace.id]),
-    refersTo([t.updatedBy], [person.id]),
     index('timed_batch_running').on(t.state, t.dueAt),
     oneOf('timed_batch_what', 'what', BATCHES),
     check('timed_batch_state', sql`state in ('running','ended')`),
@@ -38,17 +35,11 @@ export const timedBatch = pgTable(
 export const batchLine = pgTable(
   'batch_line',
   {
-    batchId: uuid('batch_id').notNull(),
+    batchId: idOf('batch_id', () => timedBatch.id).notNull(),
     /** From 0, without a gap. */
     line: integer('line').notNull(),
     entry: jsonb('entry').$type<StoredEntry>().notNull(),
-    by: uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.batchId], [timedBatch.id]),
-    refersTo([t.by], [person.id]),
-    primaryKey({ columns: [t.batchId, t.line] }),
-    check('batch_line_number', sql`line >= 0`),
-  ],
+  (t) => [primaryKey({ columns: [t.batchId, t.line] }), check('batch_line_number', sql`line >= 0`)],
 );

@@ -7,15 +7,15 @@ import { type Busy, type LastTest, PLACE_KINDS } from '@mercato/contract/store/p
 import type { Band } from '@mercato/core/air/air';
 import type { PlaceEntry } from '@mercato/core/air/placeBook';
 import type { PacketEntry } from '@mercato/core/store/packetBook';
-import { type Columns, instant, oneOf, refersTo } from '../database/columns.ts';
-import { person } from '../register/peopleTables.ts';
+import { idOf, instant, oneOf } from '../database/columns.ts';
+import { changed, person, written } from '../register/peopleTables.ts';
 
 /** Rooms, refrigerators, drawers, boxes, envelopes: what packets lie in, one in the other. */
 export const storePlace = pg.pgTable(
   'store_place',
   {
     id: pg.uuid('id').primaryKey(),
-    parentId: pg.uuid('parent_id'),
+    parentId: idOf('parent_id', (): pg.AnyPgColumn => storePlace.id),
     kind: pg.text('kind', { enum: PLACE_KINDS }).notNull(),
     name: pg.text('name').notNull(),
     code: pg.text('code').notNull().unique(),
@@ -26,19 +26,13 @@ export const storePlace = pg.pgTable(
     /** When its logger was last asked by itself: of several servers one does. */
     askedAt: instant('asked_at'),
     /** The list that made it. */
-    listId: pg.uuid('list_id'),
+    listId: idOf('list_id', (): pg.AnyPgColumn => storeList.id),
     /** It is no more: it stays on file for what lay in it, and in no map. */
     removed: pg.boolean('removed').notNull().default(false),
     version: pg.integer('version').notNull().default(1),
-    updatedBy: pg.uuid('updated_by').notNull(),
-    updatedAt: instant('updated_at').notNull(),
+    ...changed,
   },
-  (t) => [
-    refersTo([t.listId], (): Columns => [storeList.id]),
-    refersTo([t.parentId], [t.id]),
-    refersTo([t.updatedBy], [person.id]),
-    oneOf('store_place_kind', 'kind', PLACE_KINDS),
-  ],
+  () => [oneOf('store_place_kind', 'kind', PLACE_KINDS)],
 );
 
 /** The newest header of each harvest; all of them stand in `accession_revision`. */
@@ -54,27 +48,21 @@ export const accession = pg.pgTable(
     variety: pg.text('variety').notNull(),
     harvestYear: pg.integer('harvest_year').notNull(),
     header: pg.jsonb('header').$type<AccessionHeader>().notNull(),
-    updatedBy: pg.uuid('updated_by').notNull(),
-    updatedAt: instant('updated_at').notNull(),
+    ...changed,
   },
-  (t) => [refersTo([t.updatedBy], [person.id]), pg.index('accession_species').on(t.species)],
+  (t) => [pg.index('accession_species').on(t.species)],
 );
 
 export const accessionRevision = pg.pgTable(
   'accession_revision',
   {
-    accessionId: pg.uuid('accession_id').notNull(),
+    accessionId: idOf('accession_id', () => accession.id).notNull(),
     version: pg.integer('version').notNull(),
     header: pg.jsonb('header').$type<AccessionHeader>().notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
     reason: pg.text('reason'),
   },
-  (t) => [
-    refersTo([t.accessionId], [accession.id]),
-    refersTo([t.by], [person.id]),
-    pg.primaryKey({ columns: [t.accessionId, t.version] }),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.accessionId, t.version] })],
 );
 
 /** A packet of one harvest. What is left and where it lies follows from its lines, and is kept beside them for the list. */
@@ -82,14 +70,14 @@ export const packet = pg.pgTable(
   'packet',
   {
     id: pg.uuid('id').primaryKey(),
-    accessionId: pg.uuid('accession_id').notNull(),
+    accessionId: idOf('accession_id', () => accession.id).notNull(),
     code: pg.text('code').notNull().unique(),
     packedOn: pg.text('packed_on').notNull(),
     supplier: pg.text('supplier').notNull(),
     wrapping: pg.text('wrapping').notNull(),
     note: pg.text('note').notNull(),
     version: pg.integer('version').notNull().default(1),
-    placeId: pg.uuid('place_id'),
+    placeId: idOf('place_id', () => storePlace.id),
     measure: pg.text('measure').notNull(),
     /** Seeds, or grams. */
     left: pg.numeric('left').notNull(),
@@ -99,19 +87,14 @@ export const packet = pg.pgTable(
     /** The batch in which it dries, freezes or warms up, and until when; null = in none. */
     busy: pg.jsonb('busy').$type<Busy>(),
     /** The list that it came in with, and the line of it. */
-    listId: pg.uuid('list_id'),
+    listId: idOf('list_id', () => storeList.id),
     listLine: pg.integer('list_line'),
     /** It came in with a list that was undone: it is on file and in no list of packets. */
     undone: pg.boolean('undone').notNull().default(false),
-    updatedBy: pg.uuid('updated_by').notNull(),
-    updatedAt: instant('updated_at').notNull(),
+    ...changed,
     createdAt: instant('created_at').notNull(),
   },
   (t) => [
-    refersTo([t.accessionId], [accession.id]),
-    refersTo([t.listId], [storeList.id]),
-    refersTo([t.placeId], [storePlace.id]),
-    refersTo([t.updatedBy], [person.id]),
     pg.index('packet_accession').on(t.accessionId),
     pg.index('packet_place').on(t.placeId),
     pg.index('packet_list').on(t.listId),
@@ -126,19 +109,13 @@ export const packet = pg.pgTable(
 export const packetLine = pg.pgTable(
   'packet_line',
   {
-    packetId: pg.uuid('packet_id').notNull(),
+    packetId: idOf('packet_id', () => packet.id).notNull(),
     /** From 0, without a gap. */
     line: pg.integer('line').notNull(),
     entry: pg.jsonb('entry').$type<PacketEntry>().notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.packetId], [packet.id]),
-    pg.primaryKey({ columns: [t.packetId, t.line] }),
-    pg.check('packet_line_number', sql`line >= 0`),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.packetId, t.line] }), pg.check('packet_line_number', sql`line >= 0`)],
 );
 
 /** A list of packets as somebody kept it: the file byte by byte, and how it was read. */
@@ -149,21 +126,16 @@ export const storeList = pg.pgTable(
     name: pg.text('name').notNull(),
     what: pg.text('what').notNull().default('packets'),
     /** The place whose climate it is. */
-    placeId: pg.uuid('place_id'),
+    placeId: idOf('place_id', () => storePlace.id),
     base64: pg.text('base64').notNull(),
     sha256: pg.text('sha256').notNull(),
     state: pg.text('state').notNull().default('open'),
     reading: pg.jsonb('reading').$type<ListReading>().notNull(),
     version: pg.integer('version').notNull().default(1),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
-    updatedBy: pg.uuid('updated_by').notNull(),
-    updatedAt: instant('updated_at').notNull(),
+    ...written,
+    ...changed,
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.placeId], [storePlace.id]),
-    refersTo([t.updatedBy], [person.id]),
     pg.index('store_list_same').on(t.sha256),
     pg.check('store_list_what', sql`what in ('packets','climate') and (what = 'climate') = (place_id is not null)`),
     pg.check('store_list_state', sql`state in ('open','in','undone')`),
@@ -175,21 +147,18 @@ export const climateReading = pg.pgTable(
   'climate_reading',
   {
     id: pg.uuid('id').primaryKey(),
-    placeId: pg.uuid('place_id').notNull(),
+    placeId: idOf('place_id', () => storePlace.id).notNull(),
     at: instant('at').notNull(),
     temperatureC: pg.numeric('temperature_c').notNull(),
     humidityPercent: pg.numeric('humidity_percent'),
     /** The file that said so; null = the logger itself, or a hand. */
-    listId: pg.uuid('list_id'),
+    listId: idOf('list_id', () => storeList.id),
     /** Whoever read a dial; null = a logger. */
-    by: pg.uuid('by'),
+    by: idOf('by', () => person.id),
     /** The dial's figure and unit as they were read. */
     entered: pg.jsonb('entered').$type<DialReading['temperature']>(),
   },
   (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.listId], [storeList.id]),
-    refersTo([t.placeId], [storePlace.id]),
     pg.index('climate_reading_place').on(t.placeId, t.at),
     pg.index('climate_reading_list').on(t.listId),
     pg.check(
@@ -200,32 +169,21 @@ export const climateReading = pg.pgTable(
 );
 
 /** A dial that was read wrongly: it stays on file, and counts no more. Written once. */
-export const climateStrike = pg.pgTable(
-  'climate_strike',
-  {
-    readingId: pg.uuid('reading_id').primaryKey(),
-    reason: pg.text('reason').notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
-  },
-  (t) => [refersTo([t.by], [person.id]), refersTo([t.readingId], [climateReading.id])],
-);
+export const climateStrike = pg.pgTable('climate_strike', {
+  readingId: idOf('reading_id', () => climateReading.id).primaryKey(),
+  reason: pg.text('reason').notNull(),
+  ...written,
+});
 
 /** The book of a place: door, desiccant, alarms that somebody saw. Written once; a later line strikes an earlier one. */
 export const placeLine = pg.pgTable(
   'place_line',
   {
-    placeId: pg.uuid('place_id').notNull(),
+    placeId: idOf('place_id', () => storePlace.id).notNull(),
     /** From 0, without a gap. */
     line: pg.integer('line').notNull(),
     entry: pg.jsonb('entry').$type<PlaceEntry>().notNull(),
-    by: pg.uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
-  (t) => [
-    refersTo([t.by], [person.id]),
-    refersTo([t.placeId], [storePlace.id]),
-    pg.primaryKey({ columns: [t.placeId, t.line] }),
-    pg.check('place_line_number', sql`line >= 0`),
-  ],
+  (t) => [pg.primaryKey({ columns: [t.placeId, t.line] }), pg.check('place_line_number', sql`line >= 0`)],
 );

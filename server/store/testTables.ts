@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm';
-import { check, date, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { type AnyPgColumn, check, date, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { LastTest } from '@mercato/contract/store/packets';
-import { instant, refersTo } from '../database/columns.ts';
+import { idOf } from '../database/columns.ts';
 import { quickBag } from '../quick-tests/tables.ts';
-import { person } from '../register/peopleTables.ts';
+import { written } from '../register/peopleTables.ts';
 import { packet, storePlace } from './tables.ts';
 
 /** Tests of a packet as they ended: towel, float, or what came up in the field. Written once; a later row supersedes one. */
@@ -12,9 +12,9 @@ export const packetTest = pgTable(
   {
     id: uuid('id').primaryKey(),
     /** null for seed that is of no packet, as a control is. */
-    packetId: uuid('packet_id'),
+    packetId: idOf('packet_id', () => packet.id),
     /** The bag of a round that it is of. */
-    bagId: uuid('bag_id'),
+    bagId: idOf('bag_id', () => quickBag.id),
     what: text('what').notNull(),
     on: date('on').notNull(),
     seeds: integer('seeds').notNull(),
@@ -25,19 +25,13 @@ export const packetTest = pgTable(
     /** What a towel said of the seed. */
     verdict: text('verdict').$type<LastTest['verdict']>(),
     /** Where the packet lay then. */
-    placeId: uuid('place_id'),
+    placeId: idOf('place_id', () => storePlace.id),
     note: text('note').notNull(),
-    supersedes: uuid('supersedes'),
+    supersedes: idOf('supersedes', (): AnyPgColumn => packetTest.id),
     reason: text('reason'),
-    by: uuid('by').notNull(),
-    at: instant('at').notNull(),
+    ...written,
   },
   (t) => [
-    refersTo([t.bagId], [quickBag.id]),
-    refersTo([t.by], [person.id]),
-    refersTo([t.packetId], [packet.id]),
-    refersTo([t.placeId], [storePlace.id]),
-    refersTo([t.supersedes], [t.id]),
     index('packet_test_packet').on(t.packetId),
     index('packet_test_bag').on(t.bagId),
     unique('packet_test_one_successor').on(t.supersedes),
@@ -49,13 +43,8 @@ export const packetTest = pgTable(
 );
 
 /** A test that counts no more: its bag was opened again. Written once. */
-export const packetTestWithdrawn = pgTable(
-  'packet_test_withdrawn',
-  {
-    testId: uuid('test_id').primaryKey(),
-    reason: text('reason').notNull(),
-    by: uuid('by').notNull(),
-    at: instant('at').notNull(),
-  },
-  (t) => [refersTo([t.by], [person.id]), refersTo([t.testId], [packetTest.id])],
-);
+export const packetTestWithdrawn = pgTable('packet_test_withdrawn', {
+  testId: idOf('test_id', () => packetTest.id).primaryKey(),
+  reason: text('reason').notNull(),
+  ...written,
+});

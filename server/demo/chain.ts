@@ -1,7 +1,5 @@
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
-import type { Request } from '@mercato/contract/register/request';
-import type { Book } from '@mercato/core/rule-books/edition';
 import { addDays } from '@mercato/core/units/days';
 import { Exact } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
@@ -17,72 +15,14 @@ import { startHeterogeneityTest } from '../sampling/heterogeneity.ts';
 import { planOf } from '../sampling/result.ts';
 import { keepReserve, pourComposite } from '../sampling/samples.ts';
 import { scribe } from '../scribe.ts';
-import type { Cast } from './germinate.ts';
+import { INVENTED } from './invented.ts';
+import { inGrams, type Scene } from './scene.ts';
 
-type Asked = Pick<Request, 'client' | 'theirReference' | 'tests' | 'sampledBy' | 'soldIn'> & {
-  fee?: string;
-  days?: number;
-};
-
-/** What the station itself asks of a lot that gets a tag: the tag says against whose list its weeds were held. */
-const OWN_SALE: Asked = {
-  client: 'the station’s own shop',
-  theirReference: '',
-  soldIn: ['Quillmere Vale'],
-  tests: ['purity', 'other-seeds', 'moisture', 'germination'],
-  sampledBy: 'us',
-};
-
-/** Invented clients and what they asked; a lot without an entry is the station's own. */
-const REQUESTS: Readonly<Record<string, Asked>> = {
-  'QM-0440': {
-    client: 'Plumtree Market Garden',
-    theirReference: 'parsley 3',
-    tests: ['purity', 'germination'],
-    sampledBy: 'client',
-    fee: '62.00',
-    days: 16,
-  },
-  'QM-0434': {
-    client: 'Marlpit Growers',
-    theirReference: 'MG 26/11',
-    tests: ['purity', 'other-seeds', 'moisture', 'germination'],
-    sampledBy: 'us',
-    fee: '148.50',
-    days: 12,
-  },
-  'QM-0412': {
-    client: 'Marlpit Growers',
-    theirReference: 'MG 26/02',
-    tests: ['purity', 'other-seeds', 'weight', 'germination'],
-    sampledBy: 'us',
-    fee: '131.00',
-    days: 9,
-  },
-  'QM-0380': {
-    client: 'Plumtree Market Garden',
-    theirReference: 'clover 7',
-    soldIn: ['Quillmere Vale'],
-    tests: ['purity', 'other-seeds', 'moisture', 'germination'],
-    sampledBy: 'us',
-    fee: '148.50',
-    days: 20,
-  },
-  'QM-0417': {
-    client: 'Marlpit Growers',
-    theirReference: 'MG 26/04',
-    soldIn: ['Quillmere Vale', 'Harrow Fens'],
-    tests: ['purity', 'other-seeds', 'moisture', 'weight', 'germination'],
-    sampledBy: 'us',
-    fee: '148.50',
-    days: 2,
-  },
-};
 /** The lot whose chain stands whole in the demo, and the one whose containers were compared. */
 export const CHAINED = 'QM-0436';
 const COMPARED = 'QM-0434';
 
-export const sampledByClient = (reference: string): boolean => REQUESTS[reference]?.sampledBy === 'client';
+export const sampledByClient = (reference: string): boolean => INVENTED.requests[reference]?.sampledBy === 'client';
 
 export async function addStations(tx: Transaction, now: Date): Promise<void> {
   for (const [name, kind] of [
@@ -94,15 +34,8 @@ export async function addStations(tx: Transaction, now: Date): Promise<void> {
 }
 
 /** Writes down what the client asked, where there is one. */
-export async function demoRequest(
-  tx: Transaction,
-  lot: Lot,
-  book: Book,
-  cast: Cast,
-  today: string,
-  at: Date,
-): Promise<void> {
-  const asked = REQUESTS[lot.reference] ?? (book === 'aosa' ? OWN_SALE : undefined);
+export async function demoRequest({ tx, lot, demo, cast, today }: Scene, at: Date): Promise<void> {
+  const asked = INVENTED.requests[lot.reference] ?? (demo.book === 'aosa' ? INVENTED.ownSale : undefined);
   if (!asked) return;
   const { fee, days, ...rest } = asked;
   await keepRequest(
@@ -119,13 +52,7 @@ export async function demoRequest(
 }
 
 /** Draws the containers, takes each sample, and pours them together. */
-export async function demoPrimaries(
-  tx: Transaction,
-  lot: Lot,
-  cast: Cast,
-  at: Date,
-  draw: () => number,
-): Promise<void> {
+export async function demoPrimaries({ tx, lot, cast, draw }: Scene, at: Date): Promise<void> {
   const { plan } = planOf(await editionById(tx, lot.editionId), lot);
   const hand = scribe(tx, cast.sampler, at);
   await drawLot(hand, lot, plan, { method: 'random', seed: 4711, columns: 6, rows: 3 });
@@ -138,24 +65,24 @@ export async function demoPrimaries(
     total = total.plus(text);
     const takenAt = new Date(at.getTime() + (i + 1) * 70_000);
     await takePrimary(scribe(tx, cast.sampler, takenAt), row, one.container, one.core, {
-      mass: { text, unit: 'g' },
+      mass: inGrams(text),
       look: i === 4 ? 'damaged' : 'even',
       note: i === 4 ? 'seam open, retied' : '',
       takenAt: takenAt.toISOString(),
     });
   });
   await pourComposite(scribe(tx, cast.sampler, new Date(at.getTime() + 3_600_000)), lot, {
-    mass: { text: total.minus('0.4').toFixed(1), unit: 'g' },
-    loss: { text: '0.5', unit: 'g' },
+    mass: inGrams(total.minus('0.4').toFixed(1)),
+    loss: inGrams('0.5'),
   });
 }
 
 /** Hands the submitted sample in, and keeps a reserve of the composite. */
-export async function demoCustody(tx: Transaction, lot: Lot, cast: Cast, today: string, at: Date): Promise<void> {
+export async function demoCustody({ tx, lot, cast, today }: Scene, at: Date): Promise<void> {
   const composite = await theSample(tx, lot, 'composite');
   await keepReserve(scribe(tx, cast.sampler, at), await lockLot(tx, lot.id), {
     from: composite.id,
-    mass: { text: '60.0', unit: 'g' },
+    mass: inGrams('60.0'),
     place: 'cold store, box 7',
     discardOn: addDays(today, 360),
   });
@@ -175,13 +102,7 @@ export async function demoCustody(tx: Transaction, lot: Lot, cast: Cast, today: 
 }
 
 /** Compares twenty containers of the lot that somebody doubted. */
-export async function demoHeterogeneity(
-  tx: Transaction,
-  lot: Lot,
-  cast: Cast,
-  at: Date,
-  draw: () => number,
-): Promise<void> {
+export async function demoHeterogeneity({ tx, lot, cast, draw }: Scene, at: Date): Promise<void> {
   if (lot.reference !== COMPARED) return;
   await startHeterogeneityTest(scribe(tx, cast.analyst, at), await lockLot(tx, lot.id), {
     attribute: 'germination',

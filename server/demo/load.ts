@@ -24,10 +24,10 @@ import {
   demoRequest,
   sampledByClient,
 } from './chain.ts';
-import type { Cast } from './germinate.ts';
 import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 import { demoNoxious } from './otherSeeds.ts';
-import { PLAYS, purityGrams, type Scene, searchGrams } from './steps.ts';
+import { type Cast, inGrams, type Scene } from './scene.ts';
+import { PLAYS, purityGrams, searchGrams } from './steps.ts';
 import { demoStore } from './store.ts';
 
 /** Invented people. */
@@ -131,14 +131,16 @@ async function writeLot(
     opened.hand,
     opened.audit,
   );
-  await demoRequest(tx, bare, demo.book, cast, today, at(addDays(setUp, -3), 9));
+  const bareScene = { tx, lot: bare, demo, cast, method, setUp, today, firstDay, finalDay, at, draw };
+  await demoRequest(bareScene, at(addDays(setUp, -3), 9));
   const lot = await lockLot(tx, bare.id);
+  const scene: Scene = { ...bareScene, lot };
   if (!reaches(demo.state, 'sampled')) return lot.id;
 
   const [purityG, otherG] = [purityGrams(method), searchGrams(method)];
   const submittedG = Math.ceil(Math.max(method?.submittedG?.value ?? 0, (purityG + otherG) * 1.15 + 60));
   const chained = demo.reference === CHAINED;
-  if (chained) await demoPrimaries(tx, lot, cast, at(addDays(setUp, -2), 7), draw);
+  if (chained) await demoPrimaries(scene, at(addDays(setUp, -2), 7));
   const sampled = scribe(tx, cast.sampler, at(addDays(setUp, -2), 10));
   const edition = await editionById(tx, lot.editionId);
   const plan = planPrimarySamples(
@@ -149,7 +151,7 @@ async function writeLot(
     sampled,
     lot,
     {
-      mass: { text: String(chained ? 90 : submittedG), unit: 'g' },
+      mass: inGrams(String(chained ? 90 : submittedG)),
       drawnOn: addDays(setUp, -2),
       drawnBy: sampledByClient(demo.reference) ? 'the client' : cast.sampler.name,
       seal: `Q${1000 + index * 3}`,
@@ -157,9 +159,8 @@ async function writeLot(
     },
     0,
   );
-  if (chained) await demoCustody(tx, lot, cast, today, at(addDays(setUp, -1), 8));
-  await demoHeterogeneity(tx, lot, cast, at(addDays(setUp, -1), 16), draw);
-  const scene: Scene = { tx, lot, demo, cast, method, setUp, today, firstDay, finalDay, at, draw };
+  if (chained) await demoCustody(scene, at(addDays(setUp, -1), 8));
+  await demoHeterogeneity(scene, at(addDays(setUp, -1), 16));
   for (const { from, play } of PLAYS) {
     if (!reaches(demo.state, from)) break;
     await play(scene);

@@ -5,61 +5,30 @@ import type { Transaction } from '../database/connect.ts';
 import { writeInHand } from '../hands/hands.ts';
 import { bindKeys, countTray, startSearch } from '../other-seeds/count.ts';
 import { keepFinds, trayNamed } from '../other-seeds/lateFinds.ts';
-import { lockLot, type Lot } from '../register/lots.ts';
+import type { Lot } from '../register/lots.ts';
 import { testById } from '../register/tests.ts';
 import { issueDraft, lockDraft, startDraft } from '../rule-books/drafts.ts';
 import { currentEdition, editionContent } from '../rule-books/editions.ts';
-import { drawWorkingSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
-import type { Cast } from './germinate.ts';
-
-/** Invented jurisdictions: species, how it stands, and at most so many in so much seed. */
-const LISTS: Readonly<
-  Record<string, readonly (readonly [string, 'prohibited' | 'restricted', string, string, string])[]>
-> = {
-  'Quillmere Vale': [
-    ['Lolium temulentum', 'prohibited', '', '', ''],
-    ['Cuscuta spp.', 'restricted', '18', '1', 'lb'],
-    ['Rumex crispus', 'restricted', '90', '1', 'lb'],
-    ['Avena fatua', 'restricted', '5', '1', 'lb'],
-    ['Galium aparine', 'restricted', '27', '1', 'lb'],
-  ],
-  'Harrow Fens': [
-    ['Cuscuta spp.', 'prohibited', '', '', ''],
-    ['Elymus repens', 'restricted', '4', '100', 'g'],
-    ['Rumex spp.', 'restricted', '10', '100', 'g'],
-    ['Avena fatua', 'restricted', '1', '500', 'g'],
-    ['Sinapis arvensis', 'restricted', '', '', ''],
-  ],
-};
+import { INVENTED } from './invented.ts';
+import { type Cast, drawFor, type Scribe } from './scene.ts';
 
 /** The lot whose search stands half way: one tray closed, another under the keys. */
 export const SEARCHED = 'QM-0434';
 
 /** Timothy under search: species on keys, a closed tray, and keys of the next. */
-export async function demoSearch(hand: ReturnType<typeof scribe>, lot: Lot, grams: number): Promise<void> {
-  const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
-    purpose: 'other-seeds',
-    mass: { text: grams.toFixed(2), unit: 'g' },
-  });
+export async function demoSearch(hand: Scribe, lot: Lot, grams: number): Promise<void> {
+  const sample = await drawFor(hand, lot, 'other-seeds', grams.toFixed(2));
   const test = await startSearch(hand, { vesselId: sample.id, extent: 'complete', named: [] });
   const species = ['Rumex acetosella', 'Agrostis stolonifera', 'Trifolium repens', 'Plantago major', 'Elymus repens'];
   await bindKeys(hand, test, { keys: species.map((name, i) => ({ key: FIND_KEYS[i] ?? '1', species: name })) }, 0);
-  await countTray(
-    hand,
-    test,
-    1,
-    {
-      examined: '4.02',
-      species: [
-        { name: 'Rumex acetosella', count: 14 },
-        { name: 'Trifolium repens', count: 6 },
-        { name: 'Plantago major', count: 9 },
-        { name: 'Elymus repens', count: 1 },
-      ],
-    },
-    0,
-  );
+  const found = [
+    { name: 'Rumex acetosella', count: 14 },
+    { name: 'Trifolium repens', count: 6 },
+    { name: 'Plantago major', count: 9 },
+    { name: 'Elymus repens', count: 1 },
+  ];
+  await countTray(hand, test, 1, { examined: '4.02', species: found }, 0);
   const bound = await testById(hand.tx, test.id, 'other-seeds');
   await keepFinds(hand, bound, {
     session: uuid(),
@@ -82,7 +51,7 @@ export async function demoNoxious(tx: Transaction, cast: Cast, now: Date): Promi
   const table = content.tables.species;
   if (!table) return;
   const hand = scribe(tx, cast.lead, new Date(now.getTime() - 8e9));
-  const rows = Object.entries(LISTS).flatMap(([jurisdiction, species]) =>
+  const rows = Object.entries(INVENTED.noxious).flatMap(([jurisdiction, species]) =>
     species.map(([name, standing, most, per, unit]) => ({
       jurisdiction,
       species: name,

@@ -4,14 +4,10 @@ import { type Component, COMPONENTS } from '@mercato/core/units/components';
 import { Exact } from '@mercato/core/units/mass';
 import { keepOther } from '../purity/others.ts';
 import { weigh } from '../purity/weigh.ts';
-import { lockLot, type Lot } from '../register/lots.ts';
+import type { Lot } from '../register/lots.ts';
 import { type BenchTest, startTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
-import { drawWorkingSample } from '../sampling/receive.ts';
-import type { scribe } from '../scribe.ts';
-import type { DemoLot } from './lots.ts';
-
-type Scribe = ReturnType<typeof scribe>;
+import { drawFor, type Scene, type Scribe } from './scene.ts';
 
 /** The lot whose purity is tested on halves that part too far, and the one that a second laboratory tested too. */
 export const HALVED = 'QM-0431';
@@ -42,23 +38,13 @@ export async function demoHalves(hand: Scribe, lot: Lot): Promise<void> {
     { workingSample: '3.034', pureSeed: '2.861', otherSeeds: '0.021', inertMatter: '0.147', parts: [] },
   ];
   for (const half of halves) {
-    const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
-      purpose: 'purity',
-      portion: 'half',
-      mass: { text: half.workingSample, unit: 'g' },
-    });
+    const sample = await drawFor(hand, lot, 'purity', half.workingSample, { portion: 'half' });
     await weigh(hand, await startTest(hand, 'purity', sample.id, {}), half);
   }
 }
 
 /** Weighs a whole working sample as the demo has it; a lot that is still at the balance has its pure seed alone. */
-export async function weighDemo(
-  hand: Scribe,
-  test: BenchTest,
-  demo: DemoLot,
-  grams: number,
-  draw: () => number,
-): Promise<void> {
+export async function weighDemo(hand: Scribe, test: BenchTest, { demo, draw }: Scene, grams: number): Promise<void> {
   const edition = await editionById(hand.tx, test.editionId);
   const decimals = weighingDecimals(edition, new Exact(grams.toFixed(4)));
   const write = (value: number) => value.toFixed(decimals);

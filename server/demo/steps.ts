@@ -2,35 +2,18 @@ import { TEST_STEPS, type TestStep } from '@mercato/contract/register/steps';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import type { KindMethod } from '@mercato/core/rule-books/edition';
 import { addDays } from '@mercato/core/units/days';
-import type { Transaction } from '../database/connect.ts';
 import { weighMoisture } from '../moisture/weigh.ts';
 import { countTray, startSearch } from '../other-seeds/count.ts';
-import { lockLot, type Lot } from '../register/lots.ts';
-import { type BenchTest, startTest } from '../register/tests.ts';
+import type { Lot } from '../register/lots.ts';
+import { startTest } from '../register/tests.ts';
 import { editionById } from '../rule-books/editions.ts';
-import { drawWorkingSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
-import { type Cast, germinate } from './germinate.ts';
-import type { DemoLot, DemoState } from './lots.ts';
+import { germinate } from './germinate.ts';
+import type { DemoState } from './lots.ts';
 import { demoSearch, SEARCHED } from './otherSeeds.ts';
 import { demoHalves, demoSecondLaboratory, HALVED, weighDemo } from './purity.ts';
+import { drawFor, type Scene, type Scribe } from './scene.ts';
 import { demoWeight, WEIGHED } from './weight.ts';
-
-/** A sampled lot of the demo, and when things were done to it. */
-export interface Scene {
-  readonly tx: Transaction;
-  readonly lot: Lot;
-  readonly demo: DemoLot;
-  readonly cast: Cast;
-  readonly method: KindMethod | undefined;
-  /** The day on which its germination was set up. */
-  readonly setUp: string;
-  readonly today: string;
-  readonly firstDay: number;
-  readonly finalDay: number;
-  readonly at: (day: string, hour: number) => Date;
-  readonly draw: () => number;
-}
 
 /** How the demo plays a step, and from which state of a lot on. */
 interface Play {
@@ -55,7 +38,7 @@ const BY_STEP: Readonly<Record<TestStep, Play>> = {
       if (demo.reference === HALVED) await demoHalves(hand, lot);
       else {
         const purity = await startFor(hand, lot, 'purity', grams * 1.02);
-        await weighDemo(hand, purity, demo, grams * (1 + draw() * 0.015), draw);
+        await weighDemo(hand, purity, scene, grams * (1 + draw() * 0.015));
       }
       await demoSecondLaboratory(hand, lot);
       if (demo.reference === SEARCHED) await demoSearch(hand, lot, searchGrams(method));
@@ -67,7 +50,7 @@ const BY_STEP: Readonly<Record<TestStep, Play>> = {
       const { tx, lot, demo, cast, method, at } = scene;
       const hand = scribe(tx, cast.analyst, at(dayBefore(scene), 13));
       const grams = searchGrams(method);
-      const sample = await drawFor(hand, lot, 'other-seeds', grams);
+      const sample = await drawFor(hand, lot, 'other-seeds', written(grams));
       const search = await startSearch(hand, { vesselId: sample.id, extent: 'complete', named: [] });
       const species = demo.found.map(([name, count]) => ({ name, count }));
       await countTray(hand, search, 1, { examined: String(grams), species }, 0);
@@ -88,47 +71,18 @@ const BY_STEP: Readonly<Record<TestStep, Play>> = {
   weight: {
     from: 'set-up',
     play: async (scene) => {
-      const { tx, lot, demo, cast, at, draw } = scene;
-      if (!WEIGHED.has(demo.reference)) return;
-      await demoWeight(scribe(tx, cast.analyst, at(dayBefore(scene), 16)), lot, demo.species, draw);
+      const { tx, demo, cast, at } = scene;
+      if (WEIGHED.has(demo.reference)) await demoWeight(scribe(tx, cast.analyst, at(dayBefore(scene), 16)), scene);
     },
   },
-  germination: {
-    from: 'set-up',
-    play: ({ tx, lot, demo, cast, method, setUp, today, firstDay, finalDay, at, draw }) =>
-      germinate(tx, lot, demo, cast, {
-        setUp,
-        today,
-        firstDay,
-        finalDay,
-        at,
-        draw,
-        substrate: method?.substrates?.value[0] ?? 'TP',
-        temperature: method?.temperatures?.value[0] ?? '20',
-      }),
-  },
+  germination: { from: 'set-up', play: germinate },
 };
 /** The steps as the demo plays them, in the order of the work; a step without a play does not compile. */
 export const PLAYS: readonly Play[] = TEST_STEPS.map((step) => BY_STEP[step]);
 
-type Scribe = ReturnType<typeof scribe>;
-
-async function startFor(
-  hand: Scribe,
-  lot: Lot,
-  purpose: TestStep,
-  grams: number,
-  plan: object = {},
-): Promise<BenchTest> {
-  return startTest(hand, purpose, (await drawFor(hand, lot, purpose, grams)).id, plan);
-}
-
-async function drawFor(hand: Scribe, lot: Lot, purpose: TestStep, grams: number) {
-  return drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
-    purpose,
-    mass: { text: grams.toFixed(grams < 10 ? 2 : 1), unit: 'g' },
-  });
-}
+const startFor = async (hand: Scribe, lot: Lot, purpose: TestStep, grams: number, plan: object = {}) =>
+  startTest(hand, purpose, (await drawFor(hand, lot, purpose, written(grams))).id, plan);
+const written = (grams: number) => grams.toFixed(grams < 10 ? 2 : 1);
 
 function ovenTexts(percent: number, draw: () => number, dried: boolean) {
   const one = (p: number) => {

@@ -4,21 +4,25 @@ import { todayIn } from '../http/day.ts';
 import { scribe } from '../scribe.ts';
 import { addPacket, packetView, writeLine } from '../store/packets.ts';
 import { addPlace } from '../store/places.ts';
-import type { Cast } from './germinate.ts';
+import { INVENTED } from './invented.ts';
+import type { Cast, StoreScene } from './scene.ts';
 import { demoCare, demoSowings } from './storeCare.ts';
-import { count, PACKETS, PLACES } from './storePackets.ts';
 import { demoRound, demoTests } from './storeTests.ts';
 
 /** The seed store of the demo: places in each other, harvests with what is known of them, packets, and what was sown. */
 export async function demoStore(tx: Transaction, cast: Cast, now: Date, zone: string): Promise<void> {
-  const packed: string[] = [];
-  const at = (days: number) => scribe(tx, cast.sampler, new Date(now.getTime() - days * 86_400_000));
+  const packets: string[] = [];
+  const ago = (who: keyof Cast, days: number) => scribe(tx, cast[who], new Date(now.getTime() - days * 86_400_000));
   const places: Record<string, string> = {};
-  for (const [key, [kind, name, inside]] of Object.entries(PLACES))
-    places[key] = await addPlace(at(300), { kind, name, parentId: inside === null ? null : (places[inside] ?? null) });
-  for (const [i, one] of PACKETS.entries()) {
+  for (const [key, [kind, name, inside]] of Object.entries(INVENTED.places))
+    places[key] = await addPlace(ago('sampler', 300), {
+      kind,
+      name,
+      parentId: inside === null ? null : (places[inside] ?? null),
+    });
+  for (const [i, one] of INVENTED.packets.entries()) {
     const year = now.getUTCFullYear() - one.old;
-    const id = await addPacket(at(200 - i), {
+    const id = await addPacket(ago('sampler', 200 - i), {
       accession: { ...UNKNOWN_HEADER, ...one.of, harvestYear: year, harvestMonth: one.month },
       packet: {
         amount: one.holds,
@@ -29,18 +33,19 @@ export async function demoStore(tx: Transaction, cast: Cast, now: Date, zone: st
         note: '',
       },
     });
-    packed.push(id);
+    packets.push(id);
     if (one.sown !== undefined)
       await writeLine(
-        at(150 - i),
+        ago('sampler', 150 - i),
         id,
-        { what: 'take', amount: count(one.sown), use: 'sowing', to: 'the long bed' },
+        { what: 'take', amount: { by: 'count', seeds: one.sown }, use: 'sowing', to: 'the long bed' },
         (await packetView(tx, id)).version,
       );
   }
-  await demoRound(tx, cast, packed, now, zone);
-  await demoTests(tx, cast, packed, now, zone);
-  await demoSowings(tx, cast, packed, now, todayIn(now, zone));
+  const scene: StoreScene = { tx, now, today: todayIn(now, zone), packets, ago };
+  await demoRound(scene);
+  await demoTests(scene);
+  await demoSowings(scene);
   const { cellar = '', fridge = '', jar = '' } = places;
-  await demoCare(tx, cast, { cellar, fridge, jar }, packed.at(-1) ?? '', now);
+  await demoCare(scene, { cellar, fridge, jar });
 }

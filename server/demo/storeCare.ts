@@ -1,73 +1,49 @@
 import { NOTHING_SAID } from '@mercato/contract/store/lists';
+import type { NewSowingPlan } from '@mercato/contract/sowing/plans';
 import { addDays } from '@mercato/core/units/days';
 import { setClimate, writePlaceLine } from '../air/place.ts';
-import type { Transaction } from '../database/connect.ts';
-import { scribe } from '../scribe.ts';
 import { addPlan } from '../sowing/plans.ts';
 import { startBatch, writeBatch } from '../storage/batches.ts';
 import { bringIn } from '../store/bringIn.ts';
 import { addList, sayHow } from '../store/lists.ts';
 import { addPlace } from '../store/places.ts';
-import type { Cast } from './germinate.ts';
+import { INVENTED } from './invented.ts';
+import type { StoreScene } from './scene.ts';
 
 const HOUR = 3_600_000;
 const BAND = { leastPercent: null, graceMinutes: 120, silentMinutes: 24 * 60 };
 
 /** The air of the store: a refrigerator with a logger, a cellar with a logger's file, a jar whose gel is due, seed that dries. */
 export async function demoCare(
-  tx: Transaction,
-  cast: Cast,
+  { now, packets, ago }: StoreScene,
   places: Readonly<Record<'cellar' | 'fridge' | 'jar', string>>,
-  drying: string,
-  now: Date,
 ): Promise<void> {
-  const at = (hours: number) => scribe(tx, cast.lead, new Date(now.getTime() - hours * HOUR));
+  const at = (days: number) => ago('lead', days);
   // Where its logger listens is known once it runs.
-  await setClimate(
-    at(900),
-    places.fridge,
-    { band: { ...BAND, leastC: 1, mostC: 8, mostPercent: 55 }, logger: 'tcp://127.0.0.1:1' },
-    1,
-    true,
-  );
-  await setClimate(
-    at(900),
-    places.cellar,
-    { band: { ...BAND, leastC: 4, mostC: 13, mostPercent: 65 }, logger: '' },
-    1,
-    true,
-  );
-  const list = await addList(at(3), {
+  const fridge = { band: { ...BAND, leastC: 1, mostC: 8, mostPercent: 55 }, logger: 'tcp://127.0.0.1:1' };
+  await setClimate(at(37.5), places.fridge, fridge, 1, true);
+  const cellar = { band: { ...BAND, leastC: 4, mostC: 13, mostPercent: 65 }, logger: '' };
+  await setClimate(at(37.5), places.cellar, cellar, 1, true);
+  const list = await addList(at(0.125), {
     name: 'cellar.csv',
     placeId: places.cellar,
     base64: Buffer.from(cellarLog(now)).toString('base64'),
   });
-  await sayHow(
-    at(3),
-    list,
-    { ...NOTHING_SAID, columns: ['time', 'temperature', 'humidity'], clock: 'universal', degrees: 'C' },
-    1,
-  );
-  await bringIn(at(3), list, 2);
-  await writePlaceLine(
-    at(46 * 24),
-    places.jar,
-    { what: 'desiccant', stuff: 'silica gel that shows its state', massG: 40, lookEveryDays: 30 },
-    1,
-  );
-  await writePlaceLine(at(35 * 24), places.jar, { what: 'seen', state: 'turning' }, 2);
-  await writePlaceLine(
-    at(30),
-    places.cellar,
-    { what: 'door', at: new Date(now.getTime() - 31 * HOUR).toISOString(), minutes: 25, why: 'carried the harvest in' },
-    2,
-  );
+  const columns = ['time', 'temperature', 'humidity'] as const;
+  await sayHow(at(0.125), list, { ...NOTHING_SAID, columns, clock: 'universal', degrees: 'C' }, 1);
+  await bringIn(at(0.125), list, 2);
+  const gel = { what: 'desiccant', stuff: 'silica gel that shows its state', massG: 40, lookEveryDays: 30 } as const;
+  await writePlaceLine(at(46), places.jar, gel, 1);
+  await writePlaceLine(at(35), places.jar, { what: 'seen', state: 'turning' }, 2);
+  const opened = new Date(now.getTime() - 31 * HOUR).toISOString();
+  const door = { what: 'door', at: opened, minutes: 25, why: 'carried the harvest in' } as const;
+  await writePlaceLine(at(1.25), places.cellar, door, 2);
 
-  const chamber = await addPlace(at(300), { parentId: places.cellar, kind: 'chamber', name: 'Drying chamber' });
-  const batch = await startBatch(at(12 * 24), {
+  const chamber = await addPlace(at(12.5), { parentId: places.cellar, kind: 'chamber', name: 'Drying chamber' });
+  const batch = await startBatch(at(12), {
     what: 'drying',
     placeId: chamber,
-    packets: [drying],
+    packets: packets.slice(-1),
     hours: 30 * 24,
     massG: 250,
     moisturePercent: 13,
@@ -76,14 +52,8 @@ export async function demoCare(
     bags: 0,
     anyway: '',
   });
-  for (const [i, [days, massG]] of (
-    [
-      [9, 243.1],
-      [5, 238.6],
-      [1, 236.2],
-    ] as const
-  ).entries())
-    await writeBatch(at(days * 24), batch, { what: 'weighed', massG }, i + 1);
+  for (const [i, [days, massG]] of INVENTED.drying.entries())
+    await writeBatch(at(days), batch, { what: 'weighed', massG }, i + 1);
 }
 
 /** Invented: a cellar that is damp for two days after rain. */
@@ -101,43 +71,22 @@ function cellarLog(now: Date): string {
 }
 
 /** Sowings to come: one that has its test to start now, one in successions, one with a single chance. */
-export async function demoSowings(
-  tx: Transaction,
-  cast: Cast,
-  packets: readonly string[],
-  now: Date,
-  today: string,
-): Promise<void> {
-  const by = scribe(tx, cast.lead, now);
+export async function demoSowings({ today, packets, ago }: StoreScene): Promise<void> {
   const plan = { note: '', buyDays: 10, sowings: 1, everyDays: 0, oneChance: false };
-  await addPlan(by, {
-    ...plan,
-    kind: 'leek',
-    species: 'Allium porrum',
-    packetId: packets[1] ?? null,
-    from: addDays(today, 40),
-    to: addDays(today, 75),
-    testDays: 14,
-    sowings: 2,
-    everyDays: 21,
-  });
-  await addPlan(by, {
-    ...plan,
-    kind: 'parsley',
-    species: 'Petroselinum crispum',
-    packetId: packets[2] ?? null,
-    from: addDays(today, 62),
-    to: addDays(today, 70),
-    testDays: 28,
-    oneChance: true,
-  });
-  await addPlan(by, {
-    ...plan,
-    kind: 'squash',
-    species: 'Cucurbita pepo',
-    packetId: packets[5] ?? null,
-    from: addDays(today, 150),
-    to: addDays(today, 180),
-    testDays: 8,
-  });
+  const sow = (
+    packet: number,
+    from: number,
+    to: number,
+    more: Pick<NewSowingPlan, 'kind' | 'species' | 'testDays'> & Partial<NewSowingPlan>,
+  ) =>
+    addPlan(ago('lead', 0), {
+      ...plan,
+      packetId: packets[packet] ?? null,
+      from: addDays(today, from),
+      to: addDays(today, to),
+      ...more,
+    });
+  await sow(1, 40, 75, { kind: 'leek', species: 'Allium porrum', testDays: 14, sowings: 2, everyDays: 21 });
+  await sow(2, 62, 70, { kind: 'parsley', species: 'Petroselinum crispum', testDays: 28, oneChance: true });
+  await sow(5, 150, 180, { kind: 'squash', species: 'Cucurbita pepo', testDays: 8 });
 }

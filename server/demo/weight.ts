@@ -1,9 +1,7 @@
-import { lockLot, type Lot } from '../register/lots.ts';
 import { startTest } from '../register/tests.ts';
 import { kindOf } from '../rule-books/editions.ts';
-import { drawWorkingSample } from '../sampling/receive.ts';
-import type { scribe } from '../scribe.ts';
 import { weighSeeds } from '../weight/weigh.ts';
+import { drawFor, type Scene, type Scribe } from './scene.ts';
 
 /** Lots of which a client asked for the weight: hundreds that agree, and eight that part too far with eight more. */
 const AGREES = 'QM-0417';
@@ -11,18 +9,10 @@ const PARTS = 'QM-0412';
 export const WEIGHED: ReadonlySet<string> = new Set([AGREES, PARTS]);
 
 /** Counts and weighs hundreds of a lot's pure seed; invented, within the range of its kind. */
-export async function demoWeight(
-  hand: ReturnType<typeof scribe>,
-  lot: Lot,
-  species: string,
-  draw: () => number,
-): Promise<void> {
-  const range = (await kindOf(hand.tx, species))?.thousandSeedWeightG ?? { low: 2, high: 3 };
+export async function demoWeight(hand: Scribe, { lot, demo, draw }: Scene): Promise<void> {
+  const range = (await kindOf(hand.tx, demo.species))?.thousandSeedWeightG ?? { low: 2, high: 3 };
   const hundred = (range.low + range.high) / 20;
-  const sample = await drawWorkingSample(hand, await lockLot(hand.tx, lot.id), {
-    purpose: 'weight',
-    mass: { text: (hundred * 25).toFixed(2), unit: 'g' },
-  });
+  const sample = await drawFor(hand, lot, 'weight', (hundred * 25).toFixed(2));
   const test = await startTest(hand, 'weight', sample.id, {});
   const parts = lot.reference === PARTS;
   const decimals = hundred < 1 ? 4 : hundred < 10 ? 3 : 2;

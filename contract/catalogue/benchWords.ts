@@ -1,17 +1,23 @@
+import { perClass } from '@mercato/core/units/seedCounts';
+import { BOOK, each } from './asked.ts';
 import type { CalculationWords } from './calculation.ts';
 
-const BOOK = { label: 'rule book', choices: { ista: 'ISTA', aosa: 'AOSA/FSA' } };
+const SEEDS_PER = {
+  'seedsPer.g': 'seeds in a gram',
+  'seedsPer.kg': 'seeds in a kilogram',
+  'seedsPer.lb': 'seeds in a pound',
+  'seedsPer.oz': 'seeds in an ounce',
+};
+const COUNTS = {
+  asked: { first: 'first count', second: 'second count' },
+  answered: { mean: 'average', difference: 'difference', tolerance: 'largest allowed', within: 'in tolerance?' },
+};
+const CLASS_WORDS = perClass((one) => one);
 
 /** The other tests of the bench, the label, and statistics. */
 export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
-  'other-seeds.two-counts': {
-    asked: { first: 'first count', second: 'second count' },
-    answered: { mean: 'average', difference: 'difference', tolerance: 'largest allowed', within: 'in tolerance?' },
-  },
-  'other-seeds.second-count': {
-    asked: { first: 'first count', second: 'second count' },
-    answered: { mean: 'average', difference: 'difference', tolerance: 'largest allowed', within: 'in tolerance?' },
-  },
+  'other-seeds.two-counts': COUNTS,
+  'other-seeds.second-count': COUNTS,
   'other-seeds.compare-counts': {
     asked: {
       count1: 'first count',
@@ -68,12 +74,16 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
   },
   'moisture.oven-duplicate': {
     asked: {
-      'first.containerG': { label: 'first: empty container', unit: 'g' },
-      'first.withSeedG': { label: 'first: with seed', unit: 'g' },
-      'first.driedG': { label: 'first: dried', unit: 'g' },
-      'second.containerG': { label: 'second: empty container', unit: 'g' },
-      'second.withSeedG': { label: 'second: with seed', unit: 'g' },
-      'second.driedG': { label: 'second: dried', unit: 'g' },
+      ...each(
+        'first',
+        { containerG: 'first: empty container', withSeedG: 'first: with seed', driedG: 'first: dried' },
+        'g',
+      ),
+      ...each(
+        'second',
+        { containerG: 'second: empty container', withSeedG: 'second: with seed', driedG: 'second: dried' },
+        'g',
+      ),
     },
     answered: {
       firstPercent: { label: 'first container', unit: '%' },
@@ -92,21 +102,12 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
       cvPercent: { label: 'coefficient of variation', unit: '%' },
       withinCv4: 'at most 4.0 %: do they agree?',
       withinCv6: 'at most 6.0 %, chaffy seed: do they agree?',
-      'seedsPer.g': 'seeds in a gram',
-      'seedsPer.kg': 'seeds in a kilogram',
-      'seedsPer.lb': 'seeds in a pound',
-      'seedsPer.oz': 'seeds in an ounce',
+      ...SEEDS_PER,
     },
   },
   'weight.whole-fraction': {
     asked: { massG: { label: 'mass', unit: 'g' }, seeds: 'seeds' },
-    answered: {
-      thousandSeedWeightG: { label: '1000 seeds', unit: 'g' },
-      'seedsPer.g': 'seeds in a gram',
-      'seedsPer.kg': 'seeds in a kilogram',
-      'seedsPer.lb': 'seeds in a pound',
-      'seedsPer.oz': 'seeds in an ounce',
-    },
+    answered: { thousandSeedWeightG: { label: '1000 seeds', unit: 'g' }, ...SEEDS_PER },
   },
   'germination.theoretical-range': {
     asked: {
@@ -135,19 +136,11 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
   },
   'germination.round-to-100': {
     asked: {
-      'counts.normal': { label: 'normal', unit: 'seeds' },
-      'counts.abnormal': { label: 'abnormal', unit: 'seeds' },
-      'counts.hard': { label: 'hard', unit: 'seeds' },
-      'counts.fresh': { label: 'fresh', unit: 'seeds' },
-      'counts.dead': { label: 'dead', unit: 'seeds' },
+      ...each('counts', CLASS_WORDS, 'seeds'),
       seeds: 'seeds set',
     },
     answered: {
-      'rounded.normal': { label: 'normal', unit: '%' },
-      'rounded.abnormal': { label: 'abnormal', unit: '%' },
-      'rounded.hard': { label: 'hard', unit: '%' },
-      'rounded.fresh': { label: 'fresh', unit: '%' },
-      'rounded.dead': { label: 'dead', unit: '%' },
+      ...each('rounded', CLASS_WORDS, '%'),
       adjusted: 'rounded up to reach 100',
     },
   },

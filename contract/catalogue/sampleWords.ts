@@ -1,6 +1,24 @@
+import { COMPONENT_NAMES } from '@mercato/core/units/components';
+import { BOOK, each } from './asked.ts';
 import type { CalculationWords } from './calculation.ts';
 
-const BOOK = { label: 'rule book', choices: { ista: 'ISTA', aosa: 'AOSA/FSA' } };
+const VARIES = { binomial: 'shares: binomial', poisson: 'counts in a mass: Poisson' };
+
+const ALLOWANCE = { label: 'allowance f', hint: '1.1 and 1.4 (other seeds); chaffy kinds 1.2 and 2.2' };
+const UNEVEN = {
+  mean: 'mean',
+  V: 'variance between containers, V',
+  W: 'variance by chance, W',
+  HReported: 'H',
+  critical: 'a uniform lot exceeds once in 100',
+  significant: 'not uniform?',
+};
+const TOLERANCE = {
+  meanPercent: { label: 'average', unit: '%' },
+  differencePercent: { label: 'difference', unit: '%' },
+  tolerancePercent: { label: 'largest allowed', unit: '%' },
+  within: 'in tolerance?',
+};
 
 /** Of the sample and its purity: what each calculation asks and answers, in words and in the order of its page. */
 export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
@@ -59,35 +77,21 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
     asked: {
       percents: { label: 'percent in each container', hint: 'figures with blanks between' },
       n: { label: 'seeds in each', hint: '100 for germination, 1 000 for purity' },
-      f: { label: 'allowance f', hint: '1.1 and 1.4 (other seeds); chaffy kinds 1.2 and 2.2' },
+      f: ALLOWANCE,
     },
-    answered: {
-      mean: 'mean',
-      V: 'variance between containers, V',
-      W: 'variance by chance, W',
-      HReported: 'H',
-      critical: 'a uniform lot exceeds once in 100',
-      significant: 'not uniform?',
-    },
+    answered: UNEVEN,
   },
   'sampling.heterogeneity-counts': {
     asked: {
       counts: { label: 'other seeds in each container', hint: 'figures with blanks between' },
-      f: { label: 'allowance f', hint: '1.1 and 1.4 (other seeds); chaffy kinds 1.2 and 2.2' },
+      f: ALLOWANCE,
     },
-    answered: {
-      mean: 'mean',
-      V: 'variance between containers, V',
-      W: 'variance by chance, W',
-      HReported: 'H',
-      critical: 'a uniform lot exceeds once in 100',
-      significant: 'not uniform?',
-    },
+    answered: UNEVEN,
   },
   'sampling.heterogeneity-critical': {
     asked: {
       N: 'containers',
-      f: { label: 'allowance f', hint: '1.1 and 1.4 (other seeds); chaffy kinds 1.2 and 2.2' },
+      f: ALLOWANCE,
     },
     answered: { critical: 'critical H' },
   },
@@ -95,11 +99,7 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
     asked: {
       dist: {
         label: 'how it varies',
-        choices: {
-          binomial: 'shares: binomial',
-          poisson: 'counts in a mass: Poisson',
-          hypergeometric: 'from a finite lot',
-        },
+        choices: { ...VARIES, hypergeometric: 'from a finite lot' },
       },
       n: 'seeds examined',
       c: 'marked seeds accepted',
@@ -111,7 +111,7 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
   },
   'sampling.acceptance-point': {
     asked: {
-      dist: { label: 'how it varies', choices: { binomial: 'shares: binomial', poisson: 'counts in a mass: Poisson' } },
+      dist: { label: 'how it varies', choices: VARIES },
       n: 'seeds examined',
       c: 'marked seeds accepted',
       pAccept: { label: 'accepted with a chance of', hint: 'such as 0.1' },
@@ -120,7 +120,7 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
   },
   'sampling.acceptance-design': {
     asked: {
-      dist: { label: 'how it varies', choices: { binomial: 'shares: binomial', poisson: 'counts in a mass: Poisson' } },
+      dist: { label: 'how it varies', choices: VARIES },
       aql: { label: 'good quality, share', hint: 'such as 0.01' },
       alpha: { label: 'risk to refuse it', hint: 'such as 0.05' },
       lql: 'bad quality, share',
@@ -166,11 +166,7 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
     },
     answered: {
       decimals: 'decimals to weigh to',
-      'percents.pureSeed': { label: 'pure seed', unit: '%' },
-      'percents.otherSeeds': { label: 'other seeds', unit: '%' },
-      'percents.otherCropSeed': { label: 'other crop seed', unit: '%' },
-      'percents.weedSeed': { label: 'weed seed', unit: '%' },
-      'percents.inertMatter': { label: 'inert matter', unit: '%' },
+      ...each('percents', COMPONENT_NAMES, '%'),
       changePercent: { label: 'gain (+) or loss (−)', unit: '%' },
       retest: 'repeat?',
       traces: 'traces',
@@ -183,59 +179,26 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
       basis: { label: 'working samples', choices: { half: 'two halves', whole: 'two whole ones' } },
       chaffy: 'chaffy kind',
     },
-    answered: {
-      meanPercent: { label: 'average', unit: '%' },
-      differencePercent: { label: 'difference', unit: '%' },
-      tolerancePercent: { label: 'largest allowed', unit: '%' },
-      within: 'in tolerance?',
-    },
+    answered: TOLERANCE,
   },
   'purity.two-samples': {
     asked: {
-      component: {
-        label: 'component',
-        choices: {
-          pureSeed: 'pure seed',
-          otherSeeds: 'other seeds',
-          otherCropSeed: 'other crop seed',
-          weedSeed: 'weed seed',
-          inertMatter: 'inert matter',
-        },
-      },
+      component: { label: 'component', choices: COMPONENT_NAMES },
       firstPercent: { label: 'first sample', unit: '%' },
       secondPercent: { label: 'second sample', unit: '%' },
       way: { label: 'asked', choices: { 'two-way': 'can both come from one lot?', 'one-way': 'is the second worse?' } },
       chaffy: 'chaffy kind',
     },
-    answered: {
-      meanPercent: { label: 'average', unit: '%' },
-      differencePercent: { label: 'difference', unit: '%' },
-      tolerancePercent: { label: 'largest allowed', unit: '%' },
-      within: 'in tolerance?',
-    },
+    answered: TOLERANCE,
   },
   'purity.label-tolerance': {
     asked: {
-      component: {
-        label: 'component',
-        choices: {
-          pureSeed: 'pure seed',
-          otherSeeds: 'other seeds',
-          otherCropSeed: 'other crop seed',
-          weedSeed: 'weed seed',
-          inertMatter: 'inert matter',
-        },
-      },
+      component: { label: 'component', choices: COMPONENT_NAMES },
       labelledPercent: { label: 'labelled', unit: '%' },
       foundPercent: { label: 'found', unit: '%' },
       chaffy: 'chaffy kind',
     },
-    answered: {
-      meanPercent: { label: 'average', unit: '%' },
-      differencePercent: { label: 'difference', unit: '%' },
-      tolerancePercent: { label: 'largest allowed', unit: '%' },
-      within: 'in tolerance?',
-    },
+    answered: TOLERANCE,
   },
   'purity.hand-sorting': {
     asked: {

@@ -1,5 +1,7 @@
 import type { CalculationWords } from './calculation.ts';
 
+const CONSTANTS = Object.fromEntries(['KE', 'CW', 'CH', 'CQ'].map((one) => [one, `constant ${one} of the kind`]));
+
 /** Quick tests, storage and sowing: the calculators of the seed store. */
 export const STORE_WORDS: Readonly<Record<string, CalculationWords>> = {
   'quick-tests.answer': {
@@ -53,10 +55,7 @@ export const STORE_WORDS: Readonly<Record<string, CalculationWords>> = {
       temperatureC: { label: 'temperature of the store', unit: '°C' },
       days: { label: 'time in store', unit: 'days' },
       Ki: { label: 'start, Ki', hint: 'probit of the share alive: 2 is 97.7 %' },
-      KE: 'constant KE of the kind',
-      CW: 'constant CW of the kind',
-      CH: 'constant CH of the kind',
-      CQ: 'constant CQ of the kind',
+      ...CONSTANTS,
     },
     answered: {
       germinationPercent: { label: 'alive after it', unit: '%' },
@@ -71,10 +70,7 @@ export const STORE_WORDS: Readonly<Record<string, CalculationWords>> = {
       temperatureC: { label: 'temperature of the store', unit: '°C' },
       Ki: { label: 'start, Ki', hint: 'probit of the share alive: 2 is 97.7 %' },
       targetPercent: { label: 'until so many are alive', unit: '%' },
-      KE: 'constant KE of the kind',
-      CW: 'constant CW of the kind',
-      CH: 'constant CH of the kind',
-      CQ: 'constant CQ of the kind',
+      ...CONSTANTS,
     },
     answered: {
       years: { label: 'time', unit: 'years' },

@@ -61,15 +61,11 @@ export async function addVessels(
     .returning();
 }
 
-export function massColumns(mass: EnteredMass | null): {
-  massText: string | null;
-  massUnit: string | null;
-  massG: string | null;
-} {
-  return mass
-    ? { massText: mass.text, massUnit: mass.unit, massG: toGrams(mass).toString() }
-    : { massText: null, massUnit: null, massG: null };
-}
+export const massColumns = (mass: EnteredMass | null) => ({
+  massText: mass?.text ?? null,
+  massUnit: mass?.unit ?? null,
+  massG: mass === null ? null : toGrams(mass).toString(),
+});
 
 /** In the order in which they were drawn. */
 export const IN_ORDER = [asc(vessel.createdAt), asc(vessel.number), asc(vessel.id)];

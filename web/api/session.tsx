@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { SessionView } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { shortDayOf } from '@mercato/contract/words/days';
 import { may, type Permission } from '@mercato/core/register/permissions';
@@ -12,11 +11,7 @@ import { ask, keyOf } from './routes.ts';
 export const SESSION_KEY = keyOf(sessionRoutes.view, {});
 
 /** Who is signed in, the laboratory's day and zone. */
-export function useSession(): {
-  session: SessionView | undefined;
-  failed: boolean;
-  may: (permission: Permission) => boolean;
-} {
+export function useSession() {
   const query = useQuery({
     queryKey: SESSION_KEY,
     queryFn: async ({ signal }) => {
@@ -29,7 +24,7 @@ export function useSession(): {
   return {
     session: query.data,
     failed: query.isError,
-    may: (permission) => may(query.data?.person?.roles ?? [], permission),
+    may: (permission: Permission) => may(query.data?.person?.roles ?? [], permission),
   };
 }
 

@@ -107,16 +107,7 @@ function keptOf(testId: string): Kept | null {
  * Which key calls which species on this sample. A change is shown at once and stands from then on; it is kept on this
  * machine while the server cannot be reached, and sent when it can.
  */
-export function useBindings(
-  lotId: string,
-  test: OtherSeedsTest,
-): {
-  readonly keys: Keys;
-  /** Binds a species to the next free key, unless it has one; false when all keys are taken. */
-  readonly bind: (species: string) => boolean;
-  readonly change: (keys: Keys) => void;
-  readonly trouble: string | null;
-} {
+export function useBindings(lotId: string, test: OtherSeedsTest) {
   const [own, setOwn] = useState(() => keptOf(test.id)?.keys ?? null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const sender = useRef<Sender | null>(null);
@@ -144,7 +135,8 @@ export function useBindings(
     keys,
     change,
     trouble,
-    bind: (species) => {
+    /** Binds a species to the next free key, unless it has one; false when all keys are taken. */
+    bind: (species: string) => {
       if (keys.some((one) => one.species === species)) return true;
       const free = FIND_KEYS.find((key) => !keys.some((one) => one.key === key));
       if (free === undefined) return false;

@@ -17,39 +17,19 @@ const STATION: Station<FindKey> = {
 };
 
 /** Tallies of a search, tray by tray: shown at once, kept on this machine, sent as they can be. */
-export function useFinds(
-  personId: string,
-  testId: string,
-  refresh: () => Promise<unknown>,
-): {
-  readonly of: (tray: TrayView) => Finds;
-  readonly found: (tray: TrayView, species: string, seeds: number) => void;
-  /** Undoes the last key of a tray, and says which species it was; null when there is none of this station's. */
-  readonly takeBack: (tray: TrayView) => string | null;
-  readonly forget: (tray: TrayView) => void;
-  /** Reads anew what is tallied of a tray, and goes on from there. */
-  readonly rebase: (tray: TrayView) => Promise<void>;
-  readonly resting: boolean;
-  /** Sends what waits; null once the server holds all keys, else why they have to wait. */
-  readonly settled: () => Promise<string | null>;
-  readonly waiting: Waiting;
-  readonly dropRefused: () => void;
-  readonly ready: boolean;
-} {
+export function useFinds(personId: string, testId: string, refresh: () => Promise<unknown>) {
   const presses = usePresses(STATION, personId, testId, refresh);
+  const place = (tray: TrayView) => String(tray.number);
   const known = (tray: TrayView) => Object.fromEntries(tray.tallies.map((one) => [one.name, one.seeds]));
   return {
-    of: (tray) => presses.of(String(tray.number), known(tray)),
-    found: (tray, species, seeds) =>
-      presses.press(String(tray.number), known(tray), [{ tray: tray.number, species, seeds, turn: tray.held.turn }]),
-    takeBack: (tray) => presses.takeBack(String(tray.number))?.species ?? null,
-    forget: (tray) => presses.forget(String(tray.number)),
-    rebase: (tray) => presses.rebase(String(tray.number)),
-    resting: presses.resting,
-    settled: presses.settled,
-    waiting: presses.waiting,
-    dropRefused: presses.dropRefused,
-    ready: presses.ready,
+    ...presses,
+    of: (tray: TrayView): Finds => presses.of(place(tray), known(tray)),
+    found: (tray: TrayView, species: string, seeds: number) =>
+      presses.press(place(tray), known(tray), [{ tray: tray.number, species, seeds, turn: tray.held.turn }]),
+    /** Undoes the last key of a tray, and says which species it was; null when there is none of this station's. */
+    takeBack: (tray: TrayView) => presses.takeBack(place(tray))?.species ?? null,
+    forget: (tray: TrayView) => presses.forget(place(tray)),
+    rebase: (tray: TrayView) => presses.rebase(place(tray)),
   };
 }
 

@@ -9,15 +9,7 @@ interface Kept {
 const NOTHING: Kept = { since: null, before: 0 };
 
 /** A clock that runs on while the page is written to, left or loaded again in this tab. */
-export function useClock(name: string): {
-  readonly running: boolean;
-  /** All stretches together, s. */
-  readonly seconds: number;
-  /** The running stretch, s. */
-  readonly stretch: number;
-  readonly toggle: () => void;
-  readonly clear: () => void;
-} {
+export function useClock(name: string) {
   const place = `mercato.clock.${name}`;
   const [kept, setKept] = useState<Kept>(() => {
     try {
@@ -41,7 +33,9 @@ export function useClock(name: string): {
   const stretch = kept.since === null ? 0 : Math.max(0, Math.round((now - kept.since) / 1000));
   return {
     running,
+    /** The running stretch, s. */
     stretch,
+    /** All stretches together, s. */
     seconds: kept.before + stretch,
     toggle: () => {
       const at = Date.now();

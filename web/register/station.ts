@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useSyncExternalStore } from 'react';
 import { stationRoutes } from '@mercato/contract/register/routes';
-import type { StationAct, StationView } from '@mercato/contract/register/stations';
+import type { StationAct } from '@mercato/contract/register/stations';
 import { reading, send } from '../api/routes.ts';
 
 const KEY = 'mercato.station';
@@ -16,12 +16,7 @@ const subscribe = (listener: () => void) => {
 };
 
 /** The station where this browser stands, remembered on this machine; undefined when it stands nowhere. */
-export function useStation(always = false): {
-  readonly stations: readonly StationView[] | undefined;
-  readonly here: StationView | undefined;
-  readonly standAt: (id: string | null) => void;
-  readonly act: (id: string, act: StationAct) => Promise<void>;
-} {
+export function useStation(always = false) {
   const id = useSyncExternalStore(subscribe, () => localStorage.getItem(KEY));
   const { data } = useQuery({ ...reading(stationRoutes.list, {}), enabled: always || id !== null });
   const standAt = useCallback((next: string | null) => {

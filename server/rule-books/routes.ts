@@ -114,7 +114,11 @@ export function serveRuleBooks(api: Api): void {
       return methodsWithOwn(tx, await editionById(tx, (await currentEdition(tx, book)).id), kind?.species ?? '');
     }
   });
+  serveFigures(api);
+}
 
+/** What the laboratory enters for a kind where its rule book has nothing. */
+function serveFigures(api: Api): void {
   api.write(kindRoutes.addFigure, async ({ tx, params, body, person, now, audit }) => {
     const kind = await kindOf(tx, params.species);
     if (!kind) throw fault('not-found', 'rule-books.no-such-kind-list');

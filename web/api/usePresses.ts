@@ -22,31 +22,13 @@ export interface Station<K extends Pressable> {
   readonly name: (key: Omit<K, 'sequence'>) => string;
 }
 
-export interface Presses<K extends Pressable> {
-  /** Seeds by name at a place: what this page pressed on top of what was `known` there. */
-  readonly of: (place: string, known: Counts) => Counts;
-  readonly press: (place: string, known: Counts, keys: readonly Omit<K, 'sequence'>[]) => void;
-  /** Undoes the last key of a place, and says which it was; null when there is none of this page's. */
-  readonly takeBack: (place: string) => Omit<K, 'sequence'> | null;
-  readonly forget: (place: string) => void;
-  /** Reads anew what is counted of a place, and goes on from there; while it does, `resting` says so. */
-  readonly rebase: (place: string) => Promise<void>;
-  readonly resting: boolean;
-  readonly waiting: Waiting;
-  readonly dropRefused: () => void;
-  /** Sends what waits; null once the server holds all keys, else why they have to wait. */
-  readonly settled: () => Promise<string | null>;
-  /** False until it is known what an earlier page still holds, and whether that has reached the server. */
-  readonly ready: boolean;
-}
-
 /** Keys of one test: shown at once, kept on this machine, sent as they can be. */
 export function usePresses<K extends Pressable>(
   station: Station<K>,
   personId: string,
   testId: string,
   refresh: () => Promise<unknown>,
-): Presses<K> {
+) {
   const { road, place, name } = station;
   const [state, dispatch] = useReducer(reduce, {});
   const [waiting, setWaiting] = useState<Waiting>({ keys: 0, trouble: null, refused: 0 });
@@ -92,20 +74,23 @@ export function usePresses<K extends Pressable>(
   const before = (at: string, known: Counts): Counts =>
     (leftover ?? []).filter((key) => place(key) === at).reduce((sum, key) => add(sum, name(key), key.seeds), known);
   return {
-    of: (at, known) => state[at]?.counts ?? before(at, known),
-    press: (at, known, keys) => {
+    /** Seeds by name at a place: what this page pressed on top of what was `known` there. */
+    of: (at: string, known: Counts) => state[at]?.counts ?? before(at, known),
+    press: (at: string, known: Counts, keys: readonly Omit<K, 'sequence'>[]) => {
       dispatch({ do: 'press', at, from: before(at, known), keys });
       for (const key of keys) queue.current?.push(key);
     },
-    takeBack: (at) => {
+    /** Undoes the last key of a place, and says which it was; null when there is none of this page's. */
+    takeBack: (at: string) => {
       const last = state[at]?.keys.at(-1);
       if (!last) return null;
       dispatch({ do: 'take-back', at });
       queue.current?.push({ ...last, seeds: -last.seeds });
       return last;
     },
-    forget: (at) => dispatch({ do: 'forget', at }),
-    rebase: async (at) => {
+    forget: (at: string) => dispatch({ do: 'forget', at }),
+    /** Reads anew what is counted of a place, and goes on from there; while it does, `resting` says so. */
+    rebase: async (at: string) => {
       setResting(true);
       try {
         await queue.current?.settled();
@@ -118,6 +103,7 @@ export function usePresses<K extends Pressable>(
     resting,
     waiting,
     dropRefused: () => void queue.current?.dropRefused(),
+    /** Sends what waits; null once the server holds all keys, else why they have to wait. */
     settled: async () => (await queue.current?.settled()) ?? null,
     // What an earlier page left behind is on its way now: until it has arrived, or cannot, nobody knows the total.
     ready: leftover !== null && (leftover.length === 0 || waiting.trouble !== null),

@@ -31,8 +31,8 @@ export default function CountStation() {
   const { lot = '' } = useParams();
   const [search] = useSearchParams();
   const { session } = useSession();
-  const { data } = useQuery(reading(germinationRoutes.ofLot, { lot }));
-  if (!data || !session?.person) return <Busy />;
+  const { data, error } = useQuery(reading(germinationRoutes.ofLot, { lot }));
+  if (!data || !session?.person) return <Busy error={error} back={['/lots', 'the lots']} />;
   const asked = search.get('dish');
   const test =
     data.tests.find((one) => one.dishes.some((dish) => dish.id === asked)) ??

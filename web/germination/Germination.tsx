@@ -39,7 +39,7 @@ export default function Germination() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { may } = useSession();
-  const { data } = useQuery(reading(germinationRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(germinationRoutes.ofLot, { lot }));
   const running = data?.tests.some((one) => !one.result.complete && one.decision?.decision !== 'set-aside') ?? false;
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
@@ -47,7 +47,7 @@ export default function Germination() {
       ? [{ key: 'c', says: 'to the count station', act: () => void navigate(`/lots/${lot}/germination/count`) }]
       : []),
   ]);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const { combined, tests } = data;
   const another = !running && (tests.length === 0 || combined.next !== 'report' || data.waiting.length > 0);
   return (

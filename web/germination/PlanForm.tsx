@@ -95,19 +95,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
         ) : (
           <TextField label="temperature, °C" {...field('temperature')} />
         )}
-        <ChoiceField
-          label="seeds"
-          {...field('layout', 'dishes', 'seedsPerDish')}
-          options={[
-            ['4×100', '400: 4 × 100'],
-            ['8×50', '400: 8 × 50'],
-            ['16×25', '400: 16 × 25'],
-            ['2×100', '200: 2 × 100, feeds no label'],
-            ['4×50', '200: 4 × 50, feeds no label'],
-            ['1×100', '100, feeds no label'],
-            ['2×25', '50, feeds no label'],
-          ]}
-        />
+        <ChoiceField label="seeds" {...field('layout', 'dishes', 'seedsPerDish')} options={LAYOUTS} />
         <TextField label="set up on" type="date" {...field('setUpDate')} />
         {isLate(values.setUpDate, view.today) && (
           <TextField label="why it is written down so late" {...field('lateReason')} />
@@ -160,6 +148,16 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
     </section>
   );
 }
+
+const LAYOUTS = [
+  ['4×100', '400: 4 × 100'],
+  ['8×50', '400: 8 × 50'],
+  ['16×25', '400: 16 × 25'],
+  ['2×100', '200: 2 × 100, feeds no label'],
+  ['4×50', '200: 4 × 50, feeds no label'],
+  ['1×100', '100, feeds no label'],
+  ['2×25', '50, feeds no label'],
+] as const;
 
 const MISSING_WORDS: Readonly<Record<string, string>> = {
   substrates: 'a substrate',

@@ -16,49 +16,35 @@ import { useSession } from '../api/session.tsx';
 import { otherHand, PUT_DOWN, useHold, useOthers } from '../hands/useHold.ts';
 import { useScanTaker } from '../ui/scan.tsx';
 import { tick } from '../ui/tick.ts';
+import { unlessEmpty } from '../ui/typedBody.ts';
 import type { Correction } from './FiguresForm.tsx';
 import { countAt, endsTest, startDay, stationDays } from './countDays.ts';
-import { type Act, beginCounting, counting, type Counting, seedsCalled, whyNotClosed } from './counting.ts';
-import { difference, type Tally, useTally } from './useTally.ts';
-
-export interface Count {
-  readonly state: Counting;
-  readonly act: (what: Act) => void;
-  readonly days: readonly number[];
-  /** This count ends the test. */
-  readonly final: boolean;
-  readonly dish: DishView | undefined;
-  readonly isClosed: (dish: DishView) => boolean;
-  /** All that is called of a dish, at this count and before. */
-  readonly called: (dish: DishView) => Counts;
-  /** What is called of the open dish at this count. */
-  readonly current: Counts;
-  readonly left: number;
-  readonly mayCount: boolean;
-  readonly busy: boolean;
-  readonly tally: Tally;
-  /** The dish was taken up here. */
-  readonly inHand: () => void;
-  readonly call: (seedClass: SeedClass) => void;
-  readonly takeBack: () => void;
-  readonly close: () => Promise<void>;
-  /** To another dish of the row; behind the last comes the first. */
-  readonly step: (by: number) => void;
-  readonly turnTo: (day: number) => void;
-  /** Takes typed figures for the open dish. */
-  readonly take: (next: Counts) => void;
-  readonly correct: (next: Counts, correction: Correction) => Promise<string | null>;
-}
+import { beginCounting, counting, type Counting, seedsCalled, whyNotClosed } from './counting.ts';
+import { difference, useTally } from './useTally.ts';
 
 const countClosed = (dish: DishView, key: number) => countAt(dish, key)?.closed ?? false;
 
-/** The count of a test at this station: what stands, and what travels to the server and back. */
-export function useCounting(
-  view: GerminationView,
+/** What a count sends: a corrected one stays what it was, and one that ends the test early or late says why. */
+function bodyOf(
   test: GerminationTest,
-  personId: string,
-  askedDish: string | null,
-): Count {
+  { day, cause, lateReason }: Counting,
+  final: boolean,
+  dish: DishView,
+  said: Pick<DishCount, 'counts' | 'entry'> & Partial<Correction>,
+): DishCount {
+  const there = countAt(dish, day);
+  const otherDay = said.reason === undefined && final && day !== test.plan.finalCountDay;
+  return {
+    closed: true,
+    final: there?.closed ? there.final : final,
+    ...(otherDay && cause !== '' ? { cause } : {}),
+    ...unlessEmpty('lateReason', lateReason),
+    ...said,
+  };
+}
+
+/** The count of a test at this station: what stands, and what travels to the server and back. */
+export function useCounting(view: GerminationView, test: GerminationTest, personId: string, askedDish: string | null) {
   const { may } = useSession();
   const [state, act] = useReducer(counting, null, () => {
     const day = startDay(test, view.today);
@@ -116,20 +102,13 @@ export function useCounting(
   };
   const save = async (one: DishView, next: Counts, how: EntryWay, correction?: Correction) => {
     setBusy(true);
-    const there = countAt(one, day);
-    const body: DishCount = {
-      counts: next,
-      closed: true,
-      final: there?.closed ? there.final : final,
-      entry: how,
-      ...(correction === undefined && final && day !== test.plan.finalCountDay && state.cause !== ''
-        ? { cause: state.cause }
-        : {}),
-      ...(state.lateReason.trim() === '' ? {} : { lateReason: state.lateReason.trim() }),
-      ...correction,
-    };
     try {
-      await send(germinationRoutes.count, { dish: one.id, day }, body, { version: one.version });
+      await send(
+        germinationRoutes.count,
+        { dish: one.id, day },
+        bodyOf(test, state, final, one, { counts: next, entry: how, ...correction }),
+        { version: one.version },
+      );
       tally.forget(one);
       entry.current = 'keys';
       return null;
@@ -159,37 +138,44 @@ export function useCounting(
     state,
     act,
     days: [...new Set([...stationDays(test, view.today), day])].sort((a, b) => a - b),
+    /** This count ends the test. */
     final,
     dish,
     isClosed,
+    /** All that is called of a dish, at this count and before. */
     called,
+    /** What is called of the open dish at this count. */
     current,
     left,
     mayCount,
     busy,
     tally,
+    /** The dish was taken up here. */
     inHand,
     call,
     takeBack: () => {
       if (mayCount && !tally.takeBack(dish)) say('Nothing of this station to take back; F corrects the figures.');
     },
     close,
-    step: (by) => act({ do: 'step', by, dishes: test.dishes.length }),
-    turnTo: (other) => {
+    /** To another dish of the row; behind the last comes the first. */
+    step: (by: number) => act({ do: 'step', by, dishes: test.dishes.length }),
+    turnTo: (other: number) => {
       const open = test.dishes.findIndex((one) => !one.closed && !countClosed(one, other));
       act({ do: 'turn', day: other, at: open < 0 ? null : open });
     },
-    take: (next) => {
+    /** Takes typed figures for the open dish. */
+    take: (next: Counts) => {
       if (!dish) return;
       entry.current = 'typed';
       tally.press(dish, difference(current, next));
       inHand();
       act({ do: 'typing', on: false });
     },
-    correct: async (next, correction) => {
+    correct: async (next: Counts, correction: Correction) => {
       const trouble = dish ? await save(dish, next, 'typed', correction) : null;
       if (!trouble) act({ do: 'typing', on: false });
       return trouble;
     },
   };
 }
+export type Count = ReturnType<typeof useCounting>;

@@ -35,11 +35,11 @@ export default function Moisture() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
   const { may } = useSession();
-  const { data } = useQuery(reading(moistureRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(moistureRoutes.ofLot, { lot }));
   const [method, setMethod] = useState<string | null>(null);
   const [fault, setFault] = useState<string>();
   useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const bookMethod = data.method?.hours
     ? `oven ${data.method.temperatureC.replace(/\D+/, '')} °C, ${data.method.hours} h${data.method.grinding === 'none' ? '' : `, ground ${data.method.grinding}`}`
     : '';

@@ -12,8 +12,8 @@ const LINES = 14;
 /** The search on paper: a line a species, a column a tray, in the order in which the screen asks for them. */
 export default function FindSheet() {
   const { lot = '' } = useParams();
-  const { data } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
-  if (!data) return <Busy />;
+  const { data, error } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const test = data.tests.at(-1);
   const names = (test?.keys ?? []).map((one) => one.species);
   return (

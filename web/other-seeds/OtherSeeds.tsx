@@ -21,7 +21,7 @@ export default function OtherSeeds() {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const { may, session } = useSession();
-  const { data } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(otherSeedsRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
   useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
   const taker = useCallback(
@@ -33,7 +33,7 @@ export default function OtherSeeds() {
     [lot],
   );
   useScanTaker(taker);
-  if (!data || !session?.person) return <Busy />;
+  if (!data || !session?.person) return <Busy error={error} back={['/lots', 'the lots']} />;
   const test = data.tests.find((one) => one.vesselCode === chosen) ?? data.tests.at(-1);
   const form = <SearchForm view={data} may={may('bench.write')} started={() => setChosen(null)} />;
   if (!test)

@@ -1,6 +1,5 @@
 import type { FindBatch, FindKey, TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import type { Waiting } from '../api/keyQueue.ts';
 import { callRoute } from '../api/routes.ts';
 import { type Station, usePresses } from '../api/usePresses.ts';
 

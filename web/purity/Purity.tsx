@@ -23,7 +23,7 @@ export default function Purity() {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const { may } = useSession();
-  const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(purityRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
   const [drawing, setDrawing] = useState(false);
   useKeys([
@@ -49,7 +49,7 @@ export default function Purity() {
     [lot],
   );
   useScanTaker(taker);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const start = async (vesselId: string) => {
     await send(purityRoutes.start, {}, { vesselId });
     setChosen(null);

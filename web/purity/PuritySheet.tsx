@@ -14,8 +14,8 @@ import { FIELD_NAMES, weighedFields } from './entry.ts';
 export default function PuritySheet() {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery(reading(purityRoutes.ofLot, { lot }));
-  if (!data || !session) return <Busy />;
+  const { data, error } = useQuery(reading(purityRoutes.ofLot, { lot }));
+  if (!data || !session) return <Busy error={error} back={['/lots', 'the lots']} />;
   const test = data.tests.at(-1);
   const waiting = data.waiting[0];
   const blowing = data.unitRules.some((one) => one.topic === 'blowing');

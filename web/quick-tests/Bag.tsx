@@ -31,8 +31,8 @@ const VERDICTS = {
 export default function Bag() {
   const { bag: id = '' } = useParams();
   const { may } = useSession();
-  const { data } = useQuery(reading(quickTestRoutes.bag, { bag: id }));
-  if (!data) return <Busy />;
+  const { data, error } = useQuery(reading(quickTestRoutes.bag, { bag: id }));
+  if (!data) return <Busy error={error} back={['/store', 'the store']} />;
   const writes = may('store.write');
   const { method } = data;
   return (

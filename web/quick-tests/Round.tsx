@@ -24,8 +24,8 @@ const ALL_SENT = () => Promise.resolve(null);
 export default function Round() {
   const { round = '' } = useParams();
   const { session, may } = useSession();
-  const { data } = useQuery(reading(quickTestRoutes.round, { round }));
-  if (!data || !session?.person) return <Busy />;
+  const { data, error } = useQuery(reading(quickTestRoutes.round, { round }));
+  if (!data || !session?.person) return <Busy error={error} back={['/store', 'the store']} />;
   return <Looking view={data} personId={session.person.id} today={session.today} may={may('store.write')} />;
 }
 

@@ -23,8 +23,8 @@ import { NewKind } from './NewKind.tsx';
 /** Opens a lot, or corrects the header of one; the old header stays on file. */
 export default function LotForm() {
   const { lot } = useParams();
-  const { data } = useQuery({ ...reading(lotRoutes.sheet, { lot: lot ?? '' }), enabled: lot !== undefined });
-  if (lot && !data) return <Busy />;
+  const { data, error } = useQuery({ ...reading(lotRoutes.sheet, { lot: lot ?? '' }), enabled: lot !== undefined });
+  if (lot && !data) return <Busy error={error} back={['/lots', 'the lots']} />;
   return <Form sheet={data} />;
 }
 

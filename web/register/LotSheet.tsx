@@ -61,14 +61,7 @@ export function LotSheet() {
       : []),
     { key: 'l', says: 'back to the list', act: () => void navigate('/lots') },
   ]);
-  if (error)
-    return (
-      <main>
-        <h1>This lot cannot be shown</h1>
-        <p>{error.message}</p>
-      </main>
-    );
-  if (!sheet || !session) return <Busy />;
+  if (!sheet || !session) return <Busy error={error} back={['/lots', 'the lots']} />;
   const revised = sheet.revisions.length > 1 ? sheet.revisions.at(-1) : undefined;
   const slips = opened ? sheet.working[opened] : [];
   const opener = (step: StepLine['step']) => (sheet.working[step].length > 0 ? () => setOpened(step) : undefined);

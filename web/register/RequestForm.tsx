@@ -15,8 +15,8 @@ import { to, useEntry } from '../ui/entry.ts';
 /** Who asks for what, by when, and who drew the sample. */
 export default function RequestForm() {
   const { lot = '' } = useParams();
-  const { data } = useQuery(reading(lotRoutes.sheet, { lot }));
-  return data ? <Lines sheet={data} /> : <Busy />;
+  const { data, error } = useQuery(reading(lotRoutes.sheet, { lot }));
+  return data ? <Lines sheet={data} /> : <Busy error={error} back={['/lots', 'the lots']} />;
 }
 
 function Lines({ sheet }: { sheet: LotSheet }) {

@@ -30,7 +30,7 @@ export default function Release() {
   const [kind, setKind] = useState<DocumentKind | null>(null);
   const [open, setOpen] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
-  const { data } = useQuery(reading(releaseRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(releaseRoutes.ofLot, { lot }));
   useKeys([
     {
       key: 't',
@@ -44,7 +44,7 @@ export default function Release() {
     },
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
   ]);
-  if (!data || !session) return <Busy />;
+  if (!data || !session) return <Busy error={error} back={['/lots', 'the lots']} />;
   const shown = kind ?? (data.lot.book === 'aosa' ? 'tag' : 'report');
   const document = data[shown];
   const slip = open === null ? undefined : data.slips[open];

@@ -24,14 +24,7 @@ export default function Draft() {
   const navigate = useNavigate();
   const { data, error } = useQuery({ ...reading(ruleBookRoutes.draft, { draft }), retry: false });
   const { act, trouble } = useAct();
-  if (error)
-    return (
-      <main>
-        <h1>This draft cannot be shown</h1>
-        <p>{error.message}</p>
-      </main>
-    );
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/rules', 'the rule books']} />;
   const drop = async () => {
     if (await act(() => send(ruleBookRoutes.dropDraft, { draft }, {}, { version: data.version })))
       await navigate('/rules');

@@ -6,7 +6,7 @@ import { tableFaultWords } from '@mercato/contract/rule-books/faults';
 import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
-import { type Row, rowKey, TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
+import { type Row, rowKey, TABLE_SHAPES, type TableShape } from '@mercato/core/rule-books/tableShapes';
 import { Refused } from '../api/client.ts';
 import { send, sendFile } from '../api/routes.ts';
 import { Inline, Quiet, Small } from '../ui/Buttons.tsx';
@@ -25,52 +25,17 @@ interface DraftTableProps {
 export function DraftTable({ draft, name, lead }: DraftTableProps) {
   const [writing, setWriting] = useState<{ index: number; row: Record<string, string> } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
-  const [trouble, setTrouble] = useState<string>();
+  const leave = () => setWriting(null);
+  const { store, bring, clear, faults, trouble } = useWrites(draft, name, leave);
   const shape = TABLE_SHAPES[draft.book][name];
   const table = draft.content.tables[name];
   if (!shape || !table) return null;
 
-  const attempt = async (work: () => Promise<DraftView>) => {
-    setTrouble(undefined);
-    setFaults([]);
-    try {
-      await work();
-      setWriting(null);
-      return true;
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setFaults(error.faults);
-      setTrouble(error.message);
-      return false;
-    }
-  };
-  const store = (rows: readonly Row[]) => {
-    const wrong = checkTable(shape, rows);
-    if (wrong.length > 0) {
-      setTrouble(`The table cannot stand so. ${wrong[0] ? tableFaultWords(wrong[0].message) : ''}`);
-      setFaults(
-        wrong.map((one) => ({ path: `rows.${one.row ?? ''}.${one.column}`, message: tableFaultWords(one.message) })),
-      );
-      return Promise.resolve(false);
-    }
-    return attempt(() =>
-      send(ruleBookRoutes.writeTable, { draft: draft.id, table: name }, { rows }, { version: draft.version }),
-    );
-  };
   const keep = () => {
     if (!writing) return;
     const rows = [...table.rows];
     rows[writing.index] = writing.row;
-    void store(rows);
-  };
-  const bring = async (file: File) => {
-    const text = await file.text();
-    await attempt(() =>
-      sendFile(ruleBookRoutes.importTable, { draft: draft.id, table: name }, text, {
-        version: draft.version,
-      }),
-    );
+    void store(shape, rows);
   };
   const adding = writing?.index === table.rows.length ? writing : null;
   const editRow = (index: number, row: Record<string, string>) => (
@@ -82,9 +47,8 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
       change={(next) => setWriting({ index, row: next })}
       keep={keep}
       leave={() => {
-        setWriting(null);
-        setFaults([]);
-        setTrouble(undefined);
+        leave();
+        clear();
       }}
     />
   );
@@ -125,7 +89,10 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
               <Small
                 disabled={chosen.size === 0}
                 onClick={() =>
-                  void store(table.rows.filter((row) => !chosen.has(rowKey(shape, row)))).then((done) => {
+                  void store(
+                    shape,
+                    table.rows.filter((row) => !chosen.has(rowKey(shape, row))),
+                  ).then((done) => {
                     if (done) setChosen(new Set());
                   })
                 }
@@ -153,6 +120,50 @@ export function DraftTable({ draft, name, lead }: DraftTableProps) {
       )}
     </>
   );
+}
+
+/** Writes to a table of a draft: what is wrong with its rows is said before they are sent, and after. */
+function useWrites(draft: DraftView, name: string, written: () => void) {
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const [trouble, setTrouble] = useState<string>();
+  const at = { draft: draft.id, table: name };
+  const { version } = draft;
+  const clear = () => {
+    setTrouble(undefined);
+    setFaults([]);
+  };
+  const attempt = async (work: () => Promise<DraftView>) => {
+    clear();
+    try {
+      await work();
+      written();
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setFaults(error.faults);
+      setTrouble(error.message);
+      return false;
+    }
+  };
+  return {
+    faults,
+    trouble,
+    clear,
+    store: async (shape: TableShape, rows: readonly Row[]) => {
+      const wrong = checkTable(shape, rows).map(({ row, column, message }) => ({
+        path: `rows.${row ?? ''}.${column}`,
+        message: tableFaultWords(message),
+      }));
+      if (wrong.length === 0) return attempt(() => send(ruleBookRoutes.writeTable, at, { rows }, { version }));
+      setTrouble(`The table cannot stand so. ${wrong[0]?.message ?? ''}`);
+      setFaults(wrong);
+      return false;
+    },
+    bring: async (file: File) => {
+      const text = await file.text();
+      await attempt(() => sendFile(ruleBookRoutes.importTable, at, text, { version }));
+    },
+  };
 }
 
 interface EditRowProps {

@@ -11,14 +11,7 @@ import { RowsTable } from './RowsTable.tsx';
 export default function Edition() {
   const { edition = '' } = useParams();
   const { data, error } = useQuery(reading(ruleBookRoutes.about, { edition }));
-  if (error)
-    return (
-      <main>
-        <h1>This edition cannot be shown</h1>
-        <p>{error.message}</p>
-      </main>
-    );
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/rules', 'the rule books']} />;
   const { content } = data;
   return (
     <Browse

@@ -43,12 +43,12 @@ export default function Heterogeneity() {
   const navigate = useNavigate();
   const { may } = useSession();
   const [shown, setShown] = useState<{ title: string; verdict: Verdict }>();
-  const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(samplingRoutes.ofLot, { lot }));
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
   ]);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const tests = [...data.heterogeneity].reverse();
   const open = shown ?? (tests[0] && { title: 'H, spread of the containers', verdict: tests[0].verdict.h });
   return (

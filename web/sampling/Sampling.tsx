@@ -29,7 +29,7 @@ import type { Shown } from './shown.ts';
 export default function Sampling() {
   const { lot = '' } = useParams();
   const navigate = useNavigate();
-  const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(samplingRoutes.ofLot, { lot }));
   const { may } = useSession();
   const [shown, setShown] = useState<Shown>('plan');
   useKeys([
@@ -37,7 +37,7 @@ export default function Sampling() {
     { key: 'v', says: 'vessels', act: () => void navigate(`/lots/${lot}/vessels`) },
     { key: 'h', says: 'heterogeneity', act: () => void navigate(`/lots/${lot}/heterogeneity`) },
   ]);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const { plan, submitted } = data;
   return (
     <Station

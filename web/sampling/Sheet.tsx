@@ -13,8 +13,8 @@ import { PaperHead } from '../ui/PaperHead.tsx';
 export default function Sheet() {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery(reading(samplingRoutes.ofLot, { lot }));
-  if (!data || !session) return <Busy />;
+  const { data, error } = useQuery(reading(samplingRoutes.ofLot, { lot }));
+  if (!data || !session) return <Busy error={error} back={['/lots', 'the lots']} />;
   const { draw } = data;
   return (
     <main className="w-text">

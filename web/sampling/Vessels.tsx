@@ -26,12 +26,12 @@ export default function Vessels() {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [all, setAll] = useState(false);
-  const { data } = useQuery(reading(samplingRoutes.tree, { lot }));
+  const { data, error } = useQuery(reading(samplingRoutes.tree, { lot }));
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 's', says: 'sampling', act: () => void navigate(`/lots/${lot}/sampling`) },
   ]);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const poured = data.nodes.filter((one) => one.pouredInto !== null);
   const chosen = data.nodes.find((one) => one.id === search.get('at'));
   return (

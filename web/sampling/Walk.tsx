@@ -28,8 +28,8 @@ const LOOK_WORDS: readonly (readonly [Exclude<Look, 'even'>, string])[] = [
 export default function Walk() {
   const { lot = '' } = useParams();
   const { session } = useSession();
-  const { data } = useQuery({ ...reading(samplingRoutes.ofLot, { lot }), staleTime: Infinity });
-  if (!data || !session?.person) return <Busy />;
+  const { data, error } = useQuery({ ...reading(samplingRoutes.ofLot, { lot }), staleTime: Infinity });
+  if (!data || !session?.person) return <Busy error={error} back={['/lots', 'the lots']} />;
   if (!data.draw)
     return (
       <main>

@@ -7,7 +7,6 @@ import { storageRoutes } from '@mercato/contract/storage/routes';
 import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
 import { AirCharts } from '../air/AirCharts.tsx';
 import { lasted } from '../air/careData.ts';
-import { Refused } from '../api/client.ts';
 import { reading, send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
@@ -37,14 +36,7 @@ export default function Batch() {
   const { may, session } = useSession();
   const now = useNow();
   const { data, error } = useQuery({ ...reading(storageRoutes.batch, { batch: id }), refetchInterval: 60_000 });
-  if (error instanceof Refused && error.status === 404)
-    return (
-      <main>
-        <h1>There is no such batch</h1>
-        <Link to="/store/care">care of the store</Link>
-      </main>
-    );
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/store/care', 'care of the store']} />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const note = async (entry: BatchEntry, key: string) => {
     await send(storageRoutes.write, { batch: id }, entry, { key, version: data.version });

@@ -8,7 +8,6 @@ import type { PlaceEntry } from '@mercato/core/air/placeBook';
 import { AirCharts } from '../air/AirCharts.tsx';
 import { ClimateForm, DesiccantForm, DoorForm, ReadingForm } from '../air/PlaceForms.tsx';
 import { useKeepCare, usePlaceCare } from '../air/careData.ts';
-import { Refused } from '../api/client.ts';
 import { send } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { useKeepFile } from '../store/keepFile.ts';
@@ -54,14 +53,7 @@ export default function Place() {
         ]
       : [],
   );
-  if (error instanceof Refused && error.status === 404)
-    return (
-      <main>
-        <h1>There is no such place</h1>
-        <Link to="/store/places">map of the store</Link>
-      </main>
-    );
-  if (!care) return <Busy />;
+  if (!care) return <Busy error={error} back={['/store/places', 'map of the store']} />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const leave = () => setDoing(null);
   const line = async (entry: PlaceEntry) =>

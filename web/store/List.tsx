@@ -25,8 +25,8 @@ export default function List() {
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const waiting = useRef<Promise<void>>(Promise.resolve());
-  const { data: list } = useQuery(reading(listRoutes.list, { list: id }));
-  if (!list) return <Busy />;
+  const { data: list, error } = useQuery(reading(listRoutes.list, { list: id }));
+  if (!list) return <Busy error={error} back={['/store', 'the store']} />;
   const key = keyOf(listRoutes.list, { list: id });
   const keep = async (sent: Promise<ListView>): Promise<void> => {
     setBusy(true);

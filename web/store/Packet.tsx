@@ -4,7 +4,6 @@ import { Link, useParams } from 'react-router';
 import type { PacketView } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { COMES_TRUE, trueReasonWords } from '@mercato/contract/store/words';
-import { Refused } from '../api/client.ts';
 import { linkTo } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
@@ -36,16 +35,7 @@ export default function Packet() {
       ? [act('t', 'take seed out', 'take'), act('c', 'count again', 'count'), act('m', 'move it', 'move')]
       : [],
   );
-  if (error instanceof Refused && error.status === 404)
-    return (
-      <main>
-        <h1>There is no such packet</h1>
-        <p>
-          <Link to="/store">the store</Link>
-        </p>
-      </main>
-    );
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/store', 'the store']} />;
   const zone = session?.laboratory.zone ?? 'UTC';
   const leave = () => setDoing(null);
   const { of } = data;

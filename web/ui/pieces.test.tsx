@@ -1,7 +1,9 @@
 import { act, cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { Refused } from '../api/client.ts';
+import { Busy } from './Busy.tsx';
 import { Pages } from './Pages.tsx';
 import { toast, Toasts } from './Toasts.tsx';
 import { useAct } from './act.ts';
@@ -95,4 +97,23 @@ describe('an act that stands in no form', () => {
     expect(await screen.findByText(words)).toBeDefined();
     expect(document.title).toBe(went);
   });
+});
+
+test('a page whose data the server refuses says so and leads on; one that waits, or whose server is away, goes on waiting', () => {
+  const show = (error?: unknown) => {
+    cleanup();
+    render(
+      <MemoryRouter>
+        <Busy error={error} back={['/store', 'the store']} />
+      </MemoryRouter>,
+    );
+    return [screen.queryByRole('heading')?.textContent, screen.queryByRole('link')?.getAttribute('href')];
+  };
+  const answered = (status: number, detail: string) => new Refused(status, { status, detail } as never);
+  expect(show(answered(404, 'There is no such packet.'))).toEqual(['There is no such packet.', '/store']);
+  expect(show(answered(403, 'Not permitted.'))).toEqual(['Not permitted.', '/store']);
+  for (const waits of [undefined, answered(503, 'away'), new Refused(0, null)]) {
+    expect(show(waits)).toEqual([undefined, undefined]);
+    expect(screen.getByRole('status')).toBeDefined();
+  }
 });

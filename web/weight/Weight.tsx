@@ -20,7 +20,7 @@ export default function Weight() {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const { may } = useSession();
-  const { data } = useQuery(reading(weightRoutes.ofLot, { lot }));
+  const { data, error } = useQuery(reading(weightRoutes.ofLot, { lot }));
   const [chosen, setChosen] = useState<string | null>(search.get('sample'));
   useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
   // A scanned sample of this lot opens its own test here; any other leads where it belongs.
@@ -33,7 +33,7 @@ export default function Weight() {
     [lot],
   );
   useScanTaker(taker);
-  if (!data) return <Busy />;
+  if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const test = data.tests.find((one) => one.vesselCode === chosen) ?? data.tests.at(-1);
   const newest = data.tests.at(-1);
   const again =

@@ -120,6 +120,25 @@ describe('the hands on a form', () => {
     expect(line('abnormal')).toHaveAccessibleDescription('a part is missing');
   });
 
+  test('one sentence for the whole is said once: at its line, or on top where no line says it', async () => {
+    const hands = userEvent.setup();
+    const refusing = (path: string) =>
+      new Refused(422, {
+        status: 422,
+        title: '',
+        detail: 'Too many.',
+        errors: [{ path, message: 'Too many.' }],
+      } as never);
+    send.mockRejectedValueOnce(refusing('normal')).mockRejectedValueOnce(refusing('elsewhere'));
+    render(<Count />, inApp);
+    await hands.keyboard('95{Enter}3{Control>}{Enter}{/Control}');
+    expect(await screen.findByText('Too many.')).toBeVisible();
+    expect(line('normal')).toHaveAccessibleDescription('Too many.');
+    await hands.keyboard('{Control>}{Enter}{/Control}');
+    await vi.waitFor(() => expect(line('normal')).not.toHaveAccessibleDescription('Too many.'));
+    expect(await screen.findByText('Too many.')).toBeVisible();
+  });
+
   test('a choice that goes with what it chose gives the hands to the next empty line', async () => {
     const hands = userEvent.setup();
     render(<Count />, inApp);

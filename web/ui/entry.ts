@@ -113,7 +113,10 @@ export function useEntry<F extends object, B>({
     [subscribe, reload],
   );
   const { errors } = formState;
+  // Where this form says what is wrong with a path: what a line says is not said above the lines too.
+  const said = new Set<string>();
   const fault = (path: string): string | undefined => {
+    said.add(path);
     const whole = (errors as Readonly<Record<string, unknown>>)[''] ?? errors.root?.whole;
     const found = (path === '' ? whole : get<unknown>(errors, path)) as
       { message?: unknown; root?: { message?: unknown } } | undefined;
@@ -124,7 +127,8 @@ export function useEntry<F extends object, B>({
     if (!(error instanceof Refused)) throw error;
     for (const { path, message } of error.faults)
       setError((path === '' ? 'root.whole' : path) as Path<T>, { type: 'refused', message });
-    setError('root.refused', { type: 'refused', message: error.message });
+    if (!error.faults.some(({ path, message }) => message === error.message && said.has(path)))
+      setError('root.refused', { type: 'refused', message: error.message });
   };
   const submit = async (): Promise<boolean> => {
     const outcome = { sent: false };

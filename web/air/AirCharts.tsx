@@ -35,7 +35,7 @@ export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | n
   const dampLevels = useMemo(() => levels(band?.leastPercent, band?.mostPercent, '%'), [band]);
   if (air.length < 2) return null;
   return (
-    <Suspense fallback={<div style={{ minHeight: 640 }} aria-busy="true" />}>
+    <Suspense fallback={<div className="chart-coming tall" aria-busy="true" />}>
       <Chart
         curves={heat}
         levels={heatLevels}

@@ -1,5 +1,4 @@
 import { climateSettingsSchema, newReadingSchema, type PlaceCare, placeEntrySchema } from '@mercato/contract/air/care';
-import { AIR_FIELDS } from '@mercato/contract/air/fieldWords';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -16,7 +15,6 @@ export function DoorForm({ send, leave }: { send: Send; leave: () => void }) {
     from: { minutes: '', ago: '0', why: '' },
     body: ({ ago, ...door }) => ({ ...door, what: 'door', at: minutesAgo(ago) }),
     schema: placeEntrySchema,
-    words: AIR_FIELDS,
     send: send,
   });
   return (
@@ -35,7 +33,6 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
     from: { stuff: DESICCANTS[1], massG: '', lookEveryDays: '30' },
     body: (values) => ({ ...values, what: 'desiccant' }),
     schema: placeEntrySchema,
-    words: AIR_FIELDS,
     send: send,
   });
   return (
@@ -60,7 +57,6 @@ export function ReadingForm({ id, keep, leave }: ReadingFormProps) {
     from: { temperature: { text: '', unit: '' }, humidityPercent: '', sure: '' },
     body: (values) => ({ ...values, at: minutesAgo('0') }),
     schema: newReadingSchema,
-    words: AIR_FIELDS,
     send: to(
       placeRoutes.readDial,
       { place: id },
@@ -109,7 +105,6 @@ export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps) {
       logger: care.logger,
     },
     schema: climateSettingsSchema,
-    words: AIR_FIELDS,
     send: to(
       placeRoutes.setClimate,
       { place: care.place.id },

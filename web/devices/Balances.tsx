@@ -6,7 +6,6 @@ import {
   type BalanceView,
   newCheckSchema,
 } from '@mercato/contract/devices/balances';
-import { DEVICES_FIELDS } from '@mercato/contract/devices/fieldWords';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
@@ -110,7 +109,6 @@ function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void
   const entry = useEntry({
     from: { nominal: balance.checks[0]?.nominal ?? '', shown: '' },
     schema: newCheckSchema,
-    words: DEVICES_FIELDS,
     send: to(balanceRoutes.check, { balance: balance.id }, { done: leave }),
   });
   return (
@@ -151,7 +149,6 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
       reason: '',
     },
     schema: balanceSchema,
-    words: DEVICES_FIELDS,
     send: balance
       ? to(balanceRoutes.change, { balance: balance.id }, { version: balance.version, done: leave })
       : to(balanceRoutes.add, {}, { done: leave }),

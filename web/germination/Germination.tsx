@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { GERMINATION_FIELDS } from '@mercato/contract/germination/fieldWords';
 import { type GerminationTest, type GerminationView, planDaysSchema } from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { LotBrief } from '@mercato/contract/register/lots';
@@ -141,11 +140,8 @@ export function TestBlock({ test, today, lot, mayCount }: TestBlockProps) {
       </p>
       {mayCount && <PlanDaysForm test={test} />}
       <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: `repeat(${Math.min(4, test.dishes.length)}, minmax(0, 180px))`,
-          gap: 8,
-        }}
+        className="d-grid gap-2"
+        style={{ gridTemplateColumns: `repeat(${Math.min(4, test.dishes.length)}, minmax(0, 180px))` }}
       >
         {test.dishes.map((dish) => (
           <figure key={dish.id} className="m-0 text-center">
@@ -211,12 +207,11 @@ function PlanDaysForm({ test }: { test: GerminationTest }) {
   const entry = useEntry({
     from: { setUpDate: plan.setUpDate, prechillDays: String(plan.prechillDays), reason: '' },
     schema: planDaysSchema,
-    words: GERMINATION_FIELDS,
     send: to(germinationRoutes.planDays, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
   });
   if (!open)
     return (
-      <p className="soft" style={{ marginTop: -8 }}>
+      <p className="soft">
         <Inline className="ps-0" onClick={() => setOpen(true)}>
           correct the days of the plan
         </Inline>

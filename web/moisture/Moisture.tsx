@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
-import { MOISTURE_FIELDS } from '@mercato/contract/moisture/fieldWords';
 import {
   type MoistureTest,
   type MoistureView,
@@ -121,7 +120,6 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
   const entry = useEntry({
     from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },
     schema: moistureWeighingsSchema,
-    words: MOISTURE_FIELDS,
     send: to(moistureRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const corrects = BOTH.some((which) =>

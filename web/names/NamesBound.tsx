@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { WriteRoute } from '@mercato/contract/http/route';
-import { NAMES_FIELDS } from '@mercato/contract/names/fieldWords';
 import { type FoundName, type NameBinding, nameBindingSchema } from '@mercato/contract/names/names';
 import type { TestFrame } from '@mercato/contract/register/lots';
 import { isGenusName } from '@mercato/core/rule-books/resolveName';
@@ -90,7 +89,6 @@ function BindForm({ route, test, name, leave }: Pick<Of, 'route' | 'test'> & { n
       noneListed: values.noneListed && isGenusName(values.taxon),
     }),
     schema: nameBindingSchema,
-    words: NAMES_FIELDS,
     send: to(route, { test: test.id }, { version: test.version, done: leave }),
   });
   return (

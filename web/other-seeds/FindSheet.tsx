@@ -40,7 +40,7 @@ export default function FindSheet() {
           </tr>
         </thead>
         <tbody>
-          <tr style={{ height: 40 }}>
+          <tr>
             <td>
               <b>mass searched, g</b>
             </td>
@@ -49,7 +49,7 @@ export default function FindSheet() {
             ))}
           </tr>
           {Array.from({ length: Math.max(LINES, names.length + 6) }, (_, i) => (
-            <tr key={i} style={{ height: 34 }}>
+            <tr key={i}>
               <td>
                 <i className="species">{names[i] ?? ''}</i>
               </td>

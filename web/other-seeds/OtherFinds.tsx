@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
 import {
   type FindWay,
   otherFindsSchema,
@@ -118,7 +117,6 @@ function FindForm({ view, before, leave }: FindFormProps) {
     from: initial,
     body: (values) => ({ ...values, corrects: before?.number }),
     schema: otherFindsSchema,
-    words: OTHER_SEEDS_FIELDS,
     send: to(otherSeedsRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (

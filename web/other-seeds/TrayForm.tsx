@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
-import { OTHER_SEEDS_FIELDS } from '@mercato/contract/other-seeds/fieldWords';
 import { trayCountSchema, type TrayView } from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { Refused } from '../api/client.ts';
@@ -75,7 +74,6 @@ export function TrayForm({ testId, tray, start, list, settled, done, leave }: Tr
       ...(closed ? {} : { entry: isTally(values.rows, start) ? ('keys' as const) : ('typed' as const) }),
     }),
     schema: trayCountSchema,
-    words: OTHER_SEEDS_FIELDS,
     send: async (body, key) => {
       // What was tallied is closed on the keys that the server holds.
       if (body.entry === 'keys' && (await settled()) !== null) throw new Refused(0, null);

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { Table } from 'react-bootstrap';
-import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
 import {
   otherPuritySchema,
   type OtherPurityView,
@@ -94,7 +93,6 @@ function OtherForm({ view, before, leave }: OtherFormProps) {
     },
     body: (values) => ({ ...values, corrects: before?.number }),
     schema: otherPuritySchema,
-    words: PURITY_FIELDS,
     send: to(purityRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (

@@ -34,14 +34,18 @@ export default function PuritySheet() {
         {data.lot.chaffy ? ' · chaffy' : ''}
       </p>
       <p>
-        <span className="box" /> whole <span className="box" /> first half <span className="box" /> second half · sample
-        code ______________ · balance ______________
+        {['whole', 'first half', 'second half'].map((one) => (
+          <span key={one} className="me-3">
+            <span className="box" /> {one}
+          </span>
+        ))}
+        sample code ______________ · balance ______________
       </p>
-      <Table className="sheet">
+      <Table responsive className="sheet">
         <Heads of={['line', ['g', 'c-3'], 'its parts: name, and g, seeds or trace']} />
         <tbody>
           {weighedFields(data).map((field, i) => (
-            <tr key={field} style={{ height: i < 2 ? 46 : 92 }}>
+            <tr key={field} className={i < 2 ? undefined : 'tall'}>
               <td>
                 {i + 1} <b>{FIELD_NAMES[field]}</b>
               </td>

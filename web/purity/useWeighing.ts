@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { PURITY_FIELDS } from '@mercato/contract/purity/fieldWords';
 import { type PurityTest, type PurityView, purityWeighingsSchema } from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
@@ -28,7 +27,6 @@ export function useWeighing(view: PurityView, test: PurityTest) {
     from: valuesOf(test),
     body: (values) => bodyOf(values, fields, test, view.lot.chaffy, here?.balance?.address === '' ? here.note() : null),
     schema: purityWeighingsSchema,
-    words: PURITY_FIELDS,
     send: to(purityRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values } = entry;

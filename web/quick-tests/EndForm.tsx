@@ -1,4 +1,3 @@
-import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { type BagView, endBagSchema, floatNoteSchema } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { CAUSE_WORDS } from '@mercato/contract/quick-tests/words';
@@ -40,7 +39,6 @@ export function EndForm({ bag }: Part) {
   const entry = useEntry({
     from: { on: bag.today, answers: NO_ANSWERS },
     schema: endBagSchema,
-    words: QUICK_TESTS_FIELDS,
     send: to(quickTestRoutes.end, { bag: bag.id }),
   });
   const { answers } = entry.values;
@@ -100,7 +98,6 @@ export function FloatForm({ bag }: Part) {
       reason: '',
     },
     schema: floatNoteSchema,
-    words: QUICK_TESTS_FIELDS,
     send: to(quickTestRoutes.float, { bag: bag.id }),
   });
   return (

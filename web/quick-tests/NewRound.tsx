@@ -1,7 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { QUICK_TESTS_FIELDS } from '@mercato/contract/quick-tests/fieldWords';
 import { newRoundSchema, type Treatment, TREATMENTS } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import type { PacketBrief } from '@mercato/contract/store/packets';
@@ -77,7 +76,6 @@ function RoundForm({ today, brought }: { today: string; brought: readonly Packet
     from: { name: '', anyway: '', startedOn: today, warmthC: { low: '', high: '' }, light: 'light', bags: laidOut },
     body: (values) => ({ ...values, bags: values.bags.map(bodyOf) }),
     schema: newRoundSchema,
-    words: QUICK_TESTS_FIELDS,
     send: to(quickTestRoutes.start, {}, { done: (round) => navigate(`/store/rounds/${round.id}`) }),
   });
   const { bags } = entry.values;

@@ -3,7 +3,6 @@ import { useNavigate } from 'react-router';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { rejudgeSchema } from '@mercato/contract/rule-books/editions';
-import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { reading } from '../api/routes.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -22,7 +21,6 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }) {
     from: { editionId: '', reason: '' },
     body: (values) => ({ ...values, editionId: values.editionId || (others[0]?.id ?? '') }),
     schema: rejudgeSchema,
-    words: RULE_BOOKS_FIELDS,
     send: to(lotRoutes.judgeAnew, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
   });
   if (others.length === 0) return null;

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { OWN_FIELDS, type OwnField, ownFigureSchema } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { type Book, BOOK_NAMES, type Figure } from '@mercato/core/rule-books/edition';
@@ -109,7 +108,6 @@ function FillGap({ species, book, field, done }: FillGapProps) {
     from: { value: '', source: '' },
     body: (values) => ({ ...values, value: plainFigure(values.value), book, field }),
     schema: ownFigureSchema,
-    words: REGISTER_FIELDS,
     send: to(kindRoutes.addFigure, { species }, { done }),
   });
   const { label, unit, kind } = OWN_FIELDS[field];

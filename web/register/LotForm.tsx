@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { type LotHeader, lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
 import { kindRoutes, lotRoutes } from '@mercato/contract/register/routes';
 import { type Book, BOOK_NAMES } from '@mercato/core/rule-books/edition';
@@ -37,7 +36,6 @@ function Form({ sheet }: { sheet: LotSheet | undefined }) {
     from: linesOf(sheet?.header),
     body: bodyOf,
     schema: sheet ? lotHeaderChangeSchema : lotHeaderSchema,
-    words: REGISTER_FIELDS,
     send: sheet
       ? to(lotRoutes.correct, { lot: sheet.id }, { version: sheet.version, done })
       : to(lotRoutes.add, {}, { done }),

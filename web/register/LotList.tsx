@@ -12,7 +12,7 @@ import { dueWords, useSession } from '../api/session.tsx';
 import { Choices } from '../ui/Choices.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { Pages } from '../ui/Pages.tsx';
-import { Key, useKeys } from '../ui/keys.tsx';
+import { Key, KeyLink, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import type { Column } from '../ui/listColumn.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -150,19 +150,14 @@ export default function LotList() {
           choose={(one) => change({ state: one === 'all' ? '' : one, page: '1' })}
         />
         {may('lot.write') && (
-          <span className="soft ms-auto">
-            <Key>N</Key>{' '}
-            <Link className="plain" to="/lots/new">
+          <span className="soft ms-auto d-flex flex-wrap column-gap-3">
+            <KeyLink of="N" to="/lots/new">
               new lot
-            </Link>
+            </KeyLink>
             {may('import.write') && (
-              <>
-                {' '}
-                <Key>I</Key>{' '}
-                <Link className="plain" to="/lots/import">
-                  bring in a file
-                </Link>
-              </>
+              <KeyLink of="I" to="/lots/import">
+                bring in a file
+              </KeyLink>
             )}
           </span>
         )}

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { WORK } from '@mercato/contract/lot-sheet/registry';
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import { stepName } from '@mercato/contract/register/early';
@@ -14,7 +14,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
-import { Key, useKeys } from '../ui/keys.tsx';
+import { KeyLink, useKeys } from '../ui/keys.tsx';
 import { Asked, Fact, Line, pathOf, theNext } from './SheetLine.tsx';
 import { DECIDED } from './words.ts';
 
@@ -94,37 +94,27 @@ export function LotSheet() {
           ))}
         </section>
       )}
-      <p className="soft mt-3">
+      <div className="soft mt-3 d-flex flex-wrap column-gap-3">
         {may('lot.write') && (
-          <>
-            <Key>E</Key>{' '}
-            <Link className="plain" to="edit">
-              correct the header
-            </Link>
-            {'   '}
-          </>
+          <KeyLink of="E" to="edit">
+            correct the header
+          </KeyLink>
         )}
-        <Key>R</Key>{' '}
-        <Link className="plain" to="request">
+        <KeyLink of="R" to="request">
           {sheet.request ? 'the request' : 'write the request down'}
-        </Link>
-        {'   '}
-        <Key>V</Key>{' '}
-        <Link className="plain" to="vessels">
+        </KeyLink>
+        <KeyLink of="V" to="vessels">
           vessels and labels
-        </Link>
-        {'   '}
-        <Key>H</Key>{' '}
-        <Link className="plain" to="history">
+        </KeyLink>
+        <KeyLink of="H" to="history">
           history
-        </Link>
+        </KeyLink>
         {revised && (
-          <>
-            {' '}
-            · header corrected {shortDay(revised.at, session.laboratory.zone)} by {revised.by}: {revised.reason}
-          </>
+          <span>
+            header corrected {shortDay(revised.at, session.laboratory.zone)} by {revised.by}: {revised.reason}
+          </span>
         )}
-      </p>
+      </div>
     </>
   );
   return opened === null ? (

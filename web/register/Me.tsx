@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { passwordChangeSchema } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
@@ -64,7 +63,6 @@ function PasswordForm({ done }: { done: () => void }) {
   const entry = useEntry({
     from: { current: '', next: '' },
     schema: passwordChangeSchema,
-    words: REGISTER_FIELDS,
     send: to(sessionRoutes.changePassword, {}, { done }),
   });
   return (

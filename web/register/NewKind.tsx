@@ -1,4 +1,3 @@
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { kindChangeSchema, newKindSchema } from '@mercato/contract/register/kinds';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import type { Kind } from '@mercato/core/rule-books/findKind';
@@ -36,7 +35,6 @@ export function NewKind({ species, before, done, leave }: NewKindProps) {
     body: (values) => ({ ...values, commonNames: parts(values.names), synonyms: parts(values.synonyms) }),
     // A new kind is sent without a reason; none stands in its form.
     schema: before ? kindChangeSchema : (newKindSchema as unknown as typeof kindChangeSchema),
-    words: REGISTER_FIELDS,
     send: before ? to(kindRoutes.correct, { species }, { done }) : to(kindRoutes.add, {}, { done }),
   });
   const { chaffy, hardSeeded } = entry.values;

@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import {
   laboratorySchema,
   type LaboratoryView,
@@ -107,7 +106,6 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
   const entry = useEntry({
     from: { ...data },
     schema: laboratorySchema,
-    words: REGISTER_FIELDS,
     send: to(laboratoryRoutes.change, {}, { done: () => toast('What is said of the laboratory is kept.') }),
   });
   return (
@@ -128,7 +126,6 @@ function NewPersonForm() {
   const entry = useEntry({
     from: { username: '', name: '', password: '', roles: ['analyst'] as Role[] },
     schema: newPersonSchema,
-    words: REGISTER_FIELDS,
     send: to(peopleRoutes.add, {}),
   });
   const { values, fault } = entry;

@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { requestSchema } from '@mercato/contract/register/request';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -42,7 +41,6 @@ function Lines({ sheet }: { sheet: LotSheet }) {
       soldIn: soldIn.length > 0 ? soldIn : undefined,
     }),
     schema: requestSchema,
-    words: REGISTER_FIELDS,
     send: to(
       lotRoutes.request,
       { lot: sheet.id },

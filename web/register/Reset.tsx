@@ -1,5 +1,4 @@
 import { useLocation, useNavigate } from 'react-router';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { passwordResetSchema } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { send } from '../api/routes.ts';
@@ -15,7 +14,6 @@ export default function Reset() {
     from: { password: '' },
     body: (values) => ({ ...values, token }),
     schema: passwordResetSchema,
-    words: REGISTER_FIELDS,
     send: async (body) => {
       await send(sessionRoutes.resetPassword, {}, body);
       void navigate('/sign-in');

@@ -1,5 +1,4 @@
 import { useLocation, useNavigate } from 'react-router';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { firstPersonSchema } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { send } from '../api/routes.ts';
@@ -22,7 +21,6 @@ export default function SetUp() {
     },
     body: (values) => ({ ...values, token }),
     schema: firstPersonSchema,
-    words: REGISTER_FIELDS,
     send: async (body) => {
       await send(sessionRoutes.setUp, {}, body);
       void navigate('/sign-in');

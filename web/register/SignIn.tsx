@@ -53,7 +53,7 @@ export function SignIn() {
 
   return (
     <main className="w-text my-5 mx-auto">
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(280px, 1fr))', gap: 48 }}>
+      <div className="two-doors">
         <section>
           <h1 className="fs-1">Mercato</h1>
           <p className="soft">{session?.laboratory.name}</p>

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { lotRoutes, stationRoutes } from '@mercato/contract/register/routes';
 import { newStationSchema, type StationAct, type StationView } from '@mercato/contract/register/stations';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -186,7 +185,6 @@ function NewStationForm() {
   const entry = useEntry({
     from: { name: '', kind: 'bench' },
     schema: newStationSchema,
-    words: REGISTER_FIELDS,
     send: to(stationRoutes.add, {}),
   });
   return (

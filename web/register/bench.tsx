@@ -2,7 +2,6 @@ import type { ReactNode } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Decision } from '@mercato/contract/register/decisions';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import {
   decisionSchema,
   type FieldView,
@@ -135,7 +134,6 @@ export function DrawAndStart({
       portion: values.portion === 'half' ? 'half' : undefined,
     }),
     schema: newWorkingSampleSchema,
-    words: REGISTER_FIELDS,
     send: to(samplingRoutes.drawWorking, { lot: lot.id }, { done: (drawn) => start(drawn.id) }),
   });
   const half = entry.values.portion === 'half';
@@ -223,7 +221,6 @@ export function DecisionBox({ on, outside, subject = 'test' }: DecisionBoxProps)
     from: { decision: choices.options[0][0], reason: '' },
     body: (values) => ({ ...values, subject: on.id }),
     schema: decisionSchema,
-    words: REGISTER_FIELDS,
     send: to(lotRoutes.decide, { lot: on.lotId }),
   });
   const decided = on.decision;

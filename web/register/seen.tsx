@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { type DayCorrection, dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
-import { SEEN_FIELDS } from '@mercato/contract/http/seenWords';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { shortDay, useSession } from '../api/session.tsx';
@@ -82,7 +81,6 @@ export function SeenLine({ route, test, fields, may }: SeenLineProps) {
       seenOn: values.seenOn || (session?.today ?? ''),
     }),
     schema: dayCorrectionSchema,
-    words: SEEN_FIELDS,
     send: to(route, { test: test.id }, { version: test.version, done: () => setOpen(false) }),
   });
   const views = Object.values(fields);

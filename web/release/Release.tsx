@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Modal, Stack, Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { RELEASE_FIELDS } from '@mercato/contract/release/fieldWords';
 import type { DocumentKind } from '@mercato/contract/release/kinds';
 import { newReleaseSchema, type ReleaseView } from '@mercato/contract/release/release';
 import { releaseRoutes } from '@mercato/contract/release/routes';
@@ -153,7 +152,7 @@ interface PaperProps {
 
 function Paper({ document, species, narrow, openSlip, has }: PaperProps) {
   return (
-    <article className="paper-tag" style={{ maxWidth: narrow ? 520 : 820 }}>
+    <article className={`paper-tag ${narrow ? '' : 'report'}`}>
       <h2 className="fs-5">{document.title}</h2>
       <p>
         <i className="species">{species}</i>
@@ -162,9 +161,7 @@ function Paper({ document, species, narrow, openSlip, has }: PaperProps) {
         <tbody>
           {document.lines.map((line, i) => (
             <tr key={i}>
-              <td className="soft" style={{ width: narrow ? 190 : 300, padding: '5px 12px 5px 0' }}>
-                {line.label}
-              </td>
+              <td className="soft py-1 ps-0">{line.label}</td>
               <td className="fig py-1 px-0">
                 {line.key !== undefined && has(line.key) ? (
                   <Inline className="opens" onClick={() => openSlip(line.key ?? '')}>
@@ -200,7 +197,6 @@ function AskRelease({ view, kind, show, leave }: AskReleaseProps) {
     from: { reason: '' },
     body: (values) => ({ kind, amendReason: values.reason }),
     schema: newReleaseSchema,
-    words: RELEASE_FIELDS,
     send: to(releaseRoutes.release, { lot: view.lot.id }, { done: leave }),
   });
   return (

@@ -45,12 +45,7 @@ export function Browse({ content, head, tableView }: BrowseProps) {
           <Inline
             key={name}
             aria-pressed={name === table}
-            style={{
-              display: 'block',
-              textAlign: 'left',
-              padding: '3px 0',
-              ...(name === table ? { color: 'var(--ink)', fontWeight: 600 } : {}),
-            }}
+            className={`d-block text-start py-1 px-0 ${name === table ? 'fw-semibold text-body' : ''}`}
             onClick={() => {
               setTyped('');
               setSearch({ table: name });

@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { Button, Form, Stack } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { type DraftView, issueEditionSchema } from '@mercato/contract/rule-books/editions';
-import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
@@ -60,7 +59,6 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }) {
   const form = useEntry({
     from: { reason: '', use: true },
     schema: issueEditionSchema,
-    words: RULE_BOOKS_FIELDS,
     send: to(
       ruleBookRoutes.issue,
       { draft: draft.id },

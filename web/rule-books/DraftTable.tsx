@@ -3,7 +3,6 @@ import { Button, Form, Stack, Table } from 'react-bootstrap';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import { checkRowsSchema, type DraftView } from '@mercato/contract/rule-books/editions';
 import { tableFaultWords } from '@mercato/contract/rule-books/faults';
-import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
 import { type Row, rowKey, TABLE_SHAPES, type TableShape } from '@mercato/core/rule-books/tableShapes';
@@ -221,7 +220,6 @@ function CheckForm({ draft, name, keys, all, checked }: CheckFormProps) {
     from: { against: '' },
     body: (values) => ({ ...values, keys: [...keys] }),
     schema: checkRowsSchema,
-    words: RULE_BOOKS_FIELDS,
     send: to(ruleBookRoutes.checkRows, { draft: draft.id, table: name }, { version: draft.version, done: checked }),
   });
   return (

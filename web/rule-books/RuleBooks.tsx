@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { Form, Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { editionActSchema, type EditionLine, newDraftSchema } from '@mercato/contract/rule-books/editions';
-import { RULE_BOOKS_FIELDS } from '@mercato/contract/rule-books/fieldWords';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { BOOK_NAMES, RULE_BOOKS } from '@mercato/core/rule-books/edition';
 import { Refused } from '../api/client.ts';
@@ -60,7 +59,7 @@ export default function RuleBooks() {
         <section key={book} className="mt-3">
           <h2>{capital(BOOK_NAMES[book])}</h2>
           <div className="scroll">
-            <Table style={{ tableLayout: 'fixed', minWidth: 860 }}>
+            <Table className="editions">
               <colgroup>
                 <col className="c-1" />
                 <col />
@@ -142,7 +141,6 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     from: { name: `${BOOK_NAMES[edition.book]}, our copy`, year: String(edition.year) },
     body: (values) => ({ ...values, basedOn: edition.id }),
     schema: newDraftSchema,
-    words: RULE_BOOKS_FIELDS,
     send: to(ruleBookRoutes.startDraft, {}, { done: (answer) => navigate(`/rules/drafts/${answer.id}`) }),
   });
   return (
@@ -172,7 +170,6 @@ function ActForm({ edition, act, leave }: ActFormProps) {
     from: { reason: '' },
     body: (values) => ({ ...values, act }),
     schema: editionActSchema,
-    words: RULE_BOOKS_FIELDS,
     send: to(ruleBookRoutes.act, { edition: edition.id }, { done: leave }),
   });
   return (

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { Stack } from 'react-bootstrap';
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newCompositeSchema } from '@mercato/contract/sampling/vessels';
@@ -66,7 +65,6 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
   const entry = useEntry({
     from: { mass: { text: '', unit: 'g' }, loss: { text: '0', unit: 'g' } },
     schema: newCompositeSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.pour, { lot: view.lot.id }),
   });
   return (

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
-import { REGISTER_FIELDS } from '@mercato/contract/register/fieldWords';
 import { lotDivisionSchema, type LotHeader, type LotSheet } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
@@ -31,7 +30,6 @@ function Parts({ sheet, sampling }: { sheet: LotSheet; sampling: SamplingView })
       reason: sampling.split ? 'larger than the rule book allows for one lot' : '',
     },
     schema: lotDivisionSchema,
-    words: REGISTER_FIELDS,
     send: to(lotRoutes.divide, { lot: sheet.id }, { done: () => navigate(`/lots/${sheet.id}`) }),
   });
   const { parts } = entry.values;

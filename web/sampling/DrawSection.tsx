@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Stack, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import {
   newDrawSchema,
@@ -161,7 +160,6 @@ function CorrectionForm({ drawId, one, taken }: CorrectionFormProps) {
       reason: '',
     },
     schema: primarySampleSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.takePrimary, { draw: drawId, container: one.container, core: one.core }),
   });
   return (
@@ -187,7 +185,6 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }) {
       reason: '',
     },
     schema: newDrawSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.draw, { lot: lot.id }, { done }),
   });
   return (

@@ -1,5 +1,4 @@
 import { useId } from 'react';
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';
@@ -37,7 +36,6 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
       ...TODAY,
     },
     schema: vesselEventSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.happen, { vessel: node.id }),
   });
   const weighed = node.mass !== null;

@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import {
   heterogeneityCorrectionSchema,
   type HeterogeneityView,
@@ -143,7 +142,6 @@ function CorrectResult({ test }: { test: HeterogeneityView }) {
   const entry = useEntry({
     from: { results: [{ container: String(test.results[0]?.container ?? ''), text: '' }], reason: '' },
     schema: heterogeneityCorrectionSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.correctHeterogeneity, { test: test.id }),
   });
   return (
@@ -178,7 +176,6 @@ function NewTest({ view }: { view: SamplingView }) {
       return { ...values, results: results.ok ? results.results : [] };
     },
     schema: newHeterogeneityTestSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.startHeterogeneity, { lot: view.lot.id }),
   });
   const { values, fault } = entry;

@@ -1,4 +1,3 @@
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { vesselMassSchema, type VesselNode } from '@mercato/contract/sampling/vessels';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -11,7 +10,6 @@ export function MassForm({ node }: { node: VesselNode }) {
   const entry = useEntry({
     from: { mass: { text: node.mass?.text ?? '', unit: node.mass?.unit ?? 'g' }, reason: '' },
     schema: vesselMassSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.correctMass, { vessel: node.id }, { version: node.version }),
   });
   return (

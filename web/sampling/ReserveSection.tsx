@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { newReserveSchema } from '@mercato/contract/sampling/vessels';
@@ -65,7 +64,6 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
       discardOn: `${Number(today.slice(0, 4)) + 1}${today.slice(4) === '-02-29' ? '-03-01' : today.slice(4)}`,
     },
     schema: newReserveSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.reserve, { lot: lot.id }, { done: leave }),
   });
   return (

@@ -31,7 +31,7 @@ export default function Sheet() {
         )}
       </p>
       {draw ? (
-        <Table className="sheet">
+        <Table responsive className="sheet">
           <Heads
             of={[
               'taken',

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { Stack, Table } from 'react-bootstrap';
-import { SAMPLING_FIELDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import { type SamplingView, submittedSampleSchema } from '@mercato/contract/sampling/sampling';
 import { shortInstant, useSession } from '../api/session.tsx';
@@ -146,7 +145,6 @@ function SubmittedForm({ view, today, by, done }: SubmittedFormProps) {
       primarySamples: view.sentIn ? values.primarySamples : values.primarySamples.trim() || undefined,
     }),
     schema: submittedSampleSchema,
-    words: SAMPLING_FIELDS,
     send: to(samplingRoutes.receive, { lot: lot.id }, { version: submitted?.vessel.version ?? 0, done }),
   });
   return (

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { SOWING_FIELDS } from '@mercato/contract/sowing/fieldWords';
 import { newSowingPlanSchema, type SowingPlanView } from '@mercato/contract/sowing/plans';
 import { sowingRoutes } from '@mercato/contract/sowing/routes';
 import { storeRoutes } from '@mercato/contract/store/routes';
@@ -38,7 +37,6 @@ export function PlanForm({ before, today, leave }: PlanFormProps) {
       };
     },
     schema: newSowingPlanSchema,
-    words: SOWING_FIELDS,
     send: before
       ? to(sowingRoutes.change, { sowing: before.id }, { version: before.version, done: leave })
       : to(sowingRoutes.plan, {}, { done: leave }),

@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { type BatchEntry, batchEntrySchema, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
-import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
 import { AirCharts } from '../air/AirCharts.tsx';
@@ -154,7 +153,6 @@ function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<v
     from: { what: 'weighed', figure: '', ...NOW },
     body: ({ figure, ...values }) => ({ ...values, ...timeBody(values, today), massG: figure, percent: figure }),
     schema: batchEntrySchema,
-    words: STORAGE_FIELDS,
     send: send,
   });
   return (
@@ -180,7 +178,6 @@ function End({ data, early, send }: EndProps) {
     from: { words: '', ...NOW },
     body: (values) => ({ ...values, ...timeBody(values, today), what: 'ended' }),
     schema: batchEntrySchema,
-    words: STORAGE_FIELDS,
     send: send,
   });
   return (

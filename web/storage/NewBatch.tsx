@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useNavigate, useSearchParams } from 'react-router';
 import { newBatchSchema } from '@mercato/contract/storage/batches';
-import { STORAGE_FIELDS } from '@mercato/contract/storage/fieldWords';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { warningWords } from '@mercato/contract/storage/words';
 import type { PacketBrief } from '@mercato/contract/store/packets';
@@ -60,7 +59,6 @@ export default function NewBatch() {
       hours: values.what === 'freezing' ? 0 : hoursOf(days),
     }),
     schema: newBatchSchema,
-    words: STORAGE_FIELDS,
     send: to(storageRoutes.start, {}, { done: (batch) => navigate(`/store/batches/${batch.id}`) }),
   });
   const what = entry.values.what;
@@ -232,7 +230,11 @@ function ChoosePackets({ found, chosen, choose, sought, seek, fault }: ChoosePac
           return (
             <li key={one.id}>
               <span>
-                <Inline aria-label={`add ${words}`} onClick={() => choose([...chosen, { id: one.id, words }])}>
+                <Inline
+                  className="names"
+                  aria-label={`add ${words}`}
+                  onClick={() => choose([...chosen, { id: one.id, words }])}
+                >
                   <b className="serif">{one.kind}</b> {one.variety} {harvestWords(one)}
                 </Inline>
                 <small className="soft d-block">{one.place.join(' › ')}</small>

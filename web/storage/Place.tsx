@@ -80,8 +80,11 @@ export default function Place() {
         <span className="code">{care.place.code}</span>
       </div>
       <p className="soft">
-        {care.place.kind} · <Link to={`/store?place=${id}`}>{care.place.packetsWithin} packets</Link> ·{' '}
-        <Link to="/store/care">care of the store</Link> · <Link to="/store/places">map</Link>
+        {care.place.kind} ·{' '}
+        <Link to={`/store?place=${id}`}>
+          {care.place.packetsWithin} {care.place.packetsWithin === 1 ? 'packet' : 'packets'}
+        </Link>{' '}
+        · <Link to="/store/care">care of the store</Link> · <Link to="/store/places">map</Link>
       </p>
       <Trouble text={trouble} />
       <p className="left-of">

@@ -149,8 +149,8 @@ function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Pr
   return (
     <Notice>
       <p>
-        {list.packets} {list.packets === 1 ? 'packet' : 'packets'} of it are in the store.{' '}
-        <Link to="/store">See them</Link>
+        {counted(list, list.packets)} of it {list.packets === 1 ? 'is' : 'are'} in the store.{' '}
+        <Link to={list.placeId === null ? '/store' : `/store/places/${list.placeId}`}>See them</Link>
       </p>
       {list.used.length > 0 && <Used list={list} />}
       {undo && (

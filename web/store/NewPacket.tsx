@@ -1,5 +1,4 @@
 import { useNavigate, useSearchParams } from 'react-router';
-import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PackedSeed, packedSeedSchema, type PacketView } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
@@ -54,7 +53,6 @@ function PacketForm({ before, today, places }: PacketFormProps) {
       packet: { ...packet, amount: amountOf(amount) },
     }),
     schema: packedSeedSchema,
-    words: STORE_FIELDS,
     send: async (body: PackedSeed, key) => {
       const packet = await send(storeRoutes.pack, {}, body, { key });
       await navigate(`/store/packets/${packet.id}`);

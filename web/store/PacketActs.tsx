@@ -1,5 +1,4 @@
 import { accessionChangeSchema } from '@mercato/contract/store/accessions';
-import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import { type PacketAct, packetActSchema, type PacketView } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { packetLineWords } from '@mercato/contract/store/words';
@@ -38,7 +37,6 @@ export function ActForm({ packet, doing, leave }: ActFormProps) {
     },
     body: (values) => ({ ...values, what: doing, amount: amountOf(values.amount) }),
     schema: packetActSchema,
-    words: STORE_FIELDS,
     send: async (body: PacketAct, key) => {
       await send(storeRoutes.writeLine, { packet: packet.id }, body, { key, version: packet.version });
       leave();
@@ -105,7 +103,6 @@ export function HarvestForm({ packet, leave }: { packet: PacketView; leave: () =
   const entry = useEntry({
     from: { ...typedHarvest(of.header), reason: '' },
     schema: accessionChangeSchema,
-    words: STORE_FIELDS,
     send: to(storeRoutes.changeAccession, { accession: of.id }, { version: of.version, done: leave }),
   });
   return (

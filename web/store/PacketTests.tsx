@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
-import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import type { PacketView } from '@mercato/contract/store/packets';
 import { storeRoutes } from '@mercato/contract/store/routes';
 import { newTestSchema, type TestLine } from '@mercato/contract/store/tests';
@@ -110,7 +109,6 @@ function TestForm({ packet, before, leave }: TestFormProps) {
       supersedes: before?.id,
     }),
     schema: newTestSchema,
-    words: STORE_FIELDS,
     send: to(storeRoutes.keepTest, { packet: packet.id }, { done: leave }),
   });
   const what = entry.values.what;

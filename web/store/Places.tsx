@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { STORE_FIELDS } from '@mercato/contract/store/fieldWords';
 import {
   newPlaceSchema,
   PLACE_KINDS,
@@ -126,7 +125,6 @@ function PlaceForm({ writing, places, leave }: PlaceFormProps) {
       name: before?.name ?? '',
     },
     schema: before ? placeChangeSchema : newPlaceSchema,
-    words: STORE_FIELDS,
     send: (body, key) =>
       keep(
         before

@@ -86,11 +86,7 @@ export default function CameraScan({ found, leave }: CameraScanProps) {
         <h2 id="camera-title">Hold the label before the camera</h2>
       </Modal.Header>
       <Modal.Body>
-        {trouble ? (
-          <p role="alert">{trouble}</p>
-        ) : (
-          <video ref={video} muted playsInline style={{ width: '100%', background: 'var(--rule)' }} />
-        )}
+        {trouble ? <p role="alert">{trouble}</p> : <video ref={video} muted playsInline className="w-100" />}
         {strange && <p className="soft">{strange}</p>}
       </Modal.Body>
     </Modal>

@@ -1,4 +1,4 @@
-import { Button } from 'react-bootstrap';
+import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 
 interface PaperHeadProps {
@@ -11,10 +11,10 @@ interface PaperHeadProps {
 export function PaperHead({ title, codes, back }: PaperHeadProps) {
   return (
     <>
-      <div className="actions no-print">
+      <Stack direction="horizontal" gap={3} className="actions">
         <Button onClick={() => window.print()}>Print</Button>
         <Link to={back}>back</Link>
-      </div>
+      </Stack>
       <h1>
         {title}{' '}
         {codes.filter(Boolean).map((code) => (

@@ -15,6 +15,7 @@ import {
 import type { FieldTable } from '@mercato/contract/http/fieldWords';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import type { WriteRoute } from '@mercato/contract/http/route';
+import { FIELD_WORDS } from '@mercato/contract/words/fields';
 import { Refused } from '../api/client.ts';
 import { readerNow } from '../api/reader.ts';
 import { type Given, send } from '../api/routes.ts';
@@ -43,7 +44,7 @@ export interface EntryOf<F extends object, B> {
   /** What the form begins with; its keys are the paths of the body, or what `body` makes it of. */
   readonly from: F;
   readonly schema: Joi.Schema<B>;
-  /** The words of the feature, in which each field finds its own. */
+  /** Other words than those of the features, in which each field finds its own. */
   readonly words?: FieldTable;
   /** Where the body is more than its lines. What is typed is read as the schema says either way. */
   readonly body?: (values: Typed<F>) => unknown;
@@ -79,7 +80,7 @@ export const to =
 export function useEntry<F extends object, B>({
   from,
   schema,
-  words = {},
+  words = FIELD_WORDS,
   body,
   send: sends,
 }: EntryOf<F, B>): Entry<Typed<F> & FieldValues> {

@@ -3,7 +3,8 @@ import path from 'node:path';
 import type Joi from 'joi';
 import ts from 'typescript';
 import { describe, expect, test } from 'vitest';
-import { fieldShape, type FieldTable } from '@mercato/contract/http/fieldWords';
+import { fieldShape } from '@mercato/contract/http/fieldWords';
+import { FIELD_WORDS, FIELDS_OF_FEATURES } from '@mercato/contract/words/fields';
 
 const WEB = path.resolve(import.meta.dirname, '..');
 const CONTRACT = path.resolve(WEB, '../contract');
@@ -13,9 +14,8 @@ const pages = (readdirSync(WEB, { recursive: true }) as string[]).filter(
 );
 
 interface Written {
-  /** What the form is checked by, and where its words stand. */
+  /** What the form is checked by. */
   readonly schemas: Joi.Schema[];
-  readonly words: FieldTable[];
   /** Paths of fields that take their words from the words file; what only runs knows is left out. */
   readonly paths: string[];
 }
@@ -58,12 +58,12 @@ async function written(file: string): Promise<Written> {
           return ((await import(/* @vite-ignore */ from)) as Record<string, T>)[name] as T;
         }),
     );
-  return { schemas: await brought(/Schema$/), words: await brought(/_FIELDS$/), paths };
+  return { schemas: await brought(/Schema$/), paths };
 }
 
-const wordsFound = ({ words }: Written, tied: string | undefined) => {
+const wordsFound = (tied: string | undefined) => {
   const [form = '', ...rest] = tied?.split('.') ?? [];
-  return words.some((table) => table[form]?.[rest.join('.')] !== undefined);
+  return FIELD_WORDS[form]?.[rest.join('.')] !== undefined;
 };
 
 describe('every field that a form names is known to its schema, and has its words', async () => {
@@ -75,6 +75,12 @@ describe('every field that a form names is known to its schema, and has its word
     expect(forms.flatMap(([, one]) => one.paths).length).toBeGreaterThan(120);
   });
 
+  test('whose name no other feature uses', () => {
+    const names = FIELDS_OF_FEATURES.flatMap((table) => Object.keys(table));
+    expect(names.filter((name, i) => names.indexOf(name) !== i)).toEqual([]);
+    expect(Object.keys(FIELD_WORDS)).toHaveLength(names.length);
+  });
+
   test.each(forms)('%s', (_, form) => {
     for (const at of form.paths) {
       const shapes = form.schemas.flatMap((schema) => fieldShape(schema, at) ?? []);
@@ -82,7 +88,7 @@ describe('every field that a form names is known to its schema, and has its word
       const masses = form.schemas.flatMap((schema) => fieldShape(schema, at.replace(/\.text$/, '')) ?? []);
       expect(shapes.length, `${at} stands in no schema of this page`).toBeGreaterThan(0);
       expect(
-        [...shapes, ...masses].some((one) => wordsFound(form, one.words)),
+        [...shapes, ...masses].some((one) => wordsFound(one.words)),
         `${at} has no words`,
       ).toBe(true);
     }

@@ -1,5 +1,6 @@
 import { createContext, type ReactNode, use, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Modal, Table } from 'react-bootstrap';
+import { Link } from 'react-router';
 
 /** What one key does on a screen. Letters and digits act outside text fields alone. */
 export interface KeyBinding {
@@ -116,6 +117,22 @@ export function useKeys(bindings: readonly KeyBinding[]): void {
 export function Key({ children }: { children: ReactNode }) {
   return <span className="key">{children}</span>;
 }
+
+interface KeyLinkProps {
+  of: string;
+  to: string;
+  children: ReactNode;
+}
+
+/** A way that a key goes too. */
+export const KeyLink = ({ of, to, children }: KeyLinkProps) => (
+  <span>
+    <Key>{of}</Key>{' '}
+    <Link className="plain" to={to}>
+      {children}
+    </Link>
+  </span>
+);
 
 /** The keys that matter most, at the foot of a station. */
 export function KeyFoot({ keys }: { keys: readonly (readonly [shown: string, says: string])[] }) {

@@ -1,7 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import { Col, Row } from 'react-bootstrap';
 import type { WeighedOn } from '@mercato/contract/devices/balances';
-import { WEIGHT_FIELDS } from '@mercato/contract/weight/fieldWords';
 import { MOST_REPLICATES } from '@mercato/contract/weight/replicates';
 import { weightRoutes } from '@mercato/contract/weight/routes';
 import { type WeightTest, type WeightView, weightWeighingsSchema } from '@mercato/contract/weight/weight';
@@ -93,7 +92,6 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
       };
     },
     schema: weightWeighingsSchema,
-    words: WEIGHT_FIELDS,
     send: to(weightRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values, fault } = entry;

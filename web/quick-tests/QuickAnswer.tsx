@@ -92,15 +92,7 @@ export default function QuickAnswer() {
         For a towel, a tray or a pinch of seed. A small test is honest only with its range. Sprouted is not yet a normal
         seedling: a laboratory counts lower.
       </p>
-      <div
-        style={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(240px, 1fr))',
-          gap: 32,
-          alignItems: 'center',
-          maxWidth: 900,
-        }}
-      >
+      <div className="two-doors align-items-center w-text">
         <div>
           {figureField('seeds', 'seeds', 'seeds tested')}
           {figureField('sprouted', 'sprouted', 'sprouted')}

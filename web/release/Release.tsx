@@ -11,6 +11,7 @@ import { shortInstant, useSession } from '../api/session.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { Inline, Quiet } from '../ui/Buttons.tsx';
+import { Choices } from '../ui/Choices.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -51,21 +52,12 @@ export default function Release() {
     <main className="station">
       <section>
         <BenchHead lot={data.lot} title="Release" />
-        <p className="mt-3">
-          {(['tag', 'report'] as const).map((one) => (
-            <Inline key={one} className="me-3" aria-pressed={one === shown} onClick={() => setKind(one)}>
-              <span
-                style={
-                  one === shown
-                    ? { color: 'var(--ink)', fontWeight: 600, borderBottom: '2px solid var(--next)' }
-                    : undefined
-                }
-              >
-                {NAMES[one]}
-              </span>
-            </Inline>
-          ))}
-        </p>
+        <Choices
+          label="document"
+          options={(['tag', 'report'] as const).map((one) => [one, NAMES[one]] as const)}
+          chosen={shown}
+          choose={setKind}
+        />
         {document.refusals.length > 0 && (
           <Notice bad className="mb-3" role="status">
             <VerdictMark mark="outside" /> The {shown} cannot be released:

@@ -21,7 +21,7 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.goto(`${base}/sign-in`);
 await page.getByRole('button', { name: 'Sign in as Ilse Marrow' }).click();
-await page.getByRole('heading', { name: 'Lots' }).waitFor();
+await page.getByRole('heading', { name: 'Today' }).waitFor();
 
 /** Every script that a browser which was never here fetches for a page, once it stands. */
 async function scriptsOf(

@@ -192,7 +192,7 @@ test('a printed label held before the camera opens its vessel, without a network
     await phone.getByLabel('name', { exact: true }).fill('marrow');
     await phone.getByLabel('password').fill(DEMO_PASSWORD);
     await phone.keyboard.press('Enter');
-    await expect(phone.getByRole('heading', { name: 'Lots' })).toBeVisible();
+    await expect(phone.getByRole('heading', { name: 'Today' })).toBeVisible();
     await phone.getByRole('button', { name: 'camera' }).press('Enter');
     await expect(phone.getByRole('heading', { name: 'Submitted' })).toBeVisible({ timeout: 80_000 });
     await expect(phone.getByText(sample?.code ?? '?').first()).toBeVisible();

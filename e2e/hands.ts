@@ -57,7 +57,7 @@ export class Hands {
     await this.write('name', username);
     await this.write('password', DEMO_PASSWORD);
     await this.press('Enter');
-    await expect(this.page.getByRole('heading', { name: 'Lots' })).toBeVisible();
+    await expect(this.page.getByRole('heading', { name: 'Today' })).toBeVisible();
   }
 
   /** Opens the sheet of a lot from the list, with the search. */

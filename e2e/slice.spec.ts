@@ -11,6 +11,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
   const { keyboard } = page;
   await test.step('sign in and open a lot, found by a synonym', async () => {
     await hands.signIn('marrow');
+    await page.goto('/lots');
     await hands.letGo();
     await hands.press('n');
     await hands.write('reference', 'KEY-1');
@@ -336,6 +337,8 @@ test('a file with a fault is refused at its line; mended, it comes in whole', as
   const hands = new Hands(page);
   const example = readFileSync('docs/examples/lots.csv', 'utf8');
   await hands.signIn('marrow');
+  await page.goto('/lots');
+  await expect(page.getByRole('heading', { name: 'Lots' })).toBeVisible();
   await hands.letGo();
   await hands.press('i');
   // Listening all the time: a listener that comes with the key press may be too late for it.

@@ -121,8 +121,9 @@ test('the air of a place is kept, its alarms are seen, and what is due stands on
     await hands.write('from one to the next', '2 weeks');
     await hands.button('Plan it');
     await expect(page.getByRole('heading', { name: 'leek', exact: true })).toBeVisible();
-    await page.goto('/store/today');
-    await expect(page.getByRole('list', { name: 'due' }).getByRole('listitem').first()).toBeVisible();
+    await page.goto('/today');
+    await expect(page.getByRole('list', { name: 'Store' }).getByRole('listitem').first()).toBeVisible();
+    await page.getByRole('button', { name: /^In the next four weeks/ }).press('Enter');
     await expect(page.getByText(/start the test of leek/i).first()).toBeVisible();
   });
 });

@@ -39,7 +39,7 @@ const shoot = async (name) => {
 };
 await page.goto(`${base}/sign-in`);
 await page.getByRole('button', { name: 'Sign in as Ilse Marrow' }).click();
-await page.waitForURL('**/lots');
+await page.waitForURL('**/today');
 for (const [name, address] of VIEWS) {
   const [reference, ...rest] = address.split('/');
   let url = address;
@@ -83,7 +83,7 @@ for (const [name, address] of VIEWS) {
 await page.context().clearCookies();
 await page.goto(`${base}/sign-in`);
 await page.getByRole('button', { name: 'Sign in as Anselm Thorne' }).click();
-await page.waitForURL('**/lots');
+await page.waitForURL('**/today');
 const lot = await page.evaluate(async () => (await (await fetch('/api/lots?q=QM-0442')).json()).rows[0].id);
 await page.goto(`${base}/lots/${lot}/sampling`);
 await page.getByRole('heading', { name: 'Containers' }).waitFor();

@@ -12,7 +12,8 @@ import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'rea
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import { cache } from './api/cache.ts';
 import { useSession } from './api/session.tsx';
-import { BENCH_PAGES, PAGES } from './pages.ts';
+import { Doorway } from './front/Doorway.tsx';
+import { BENCH_PAGES, OPEN_PAGES, PAGES } from './pages.ts';
 import { BenchGuard } from './register/BenchGuard.tsx';
 import { SignIn } from './register/SignIn.tsx';
 import { STEP_PAGES } from './stepPages.ts';
@@ -79,8 +80,8 @@ if (root)
                 </Suspense>
               }
             />
+            <Route element={<Doorway />}>{routesOf(OPEN_PAGES)}</Route>
             <Route element={<SignedIn />}>
-              <Route index element={<Navigate to="/lots" replace />} />
               {routesOf(PAGES)}
               <Route element={<BenchGuard />}>
                 {routesOf(Object.fromEntries(TEST_STEPS.map((step) => [`/lots/:lot/${step}`, STEP_PAGES[step]])))}

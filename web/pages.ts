@@ -4,8 +4,17 @@ import { LotSheet } from './register/LotSheet.tsx';
 type Pages = Readonly<Record<string, ComponentType>>;
 const LotForm = lazy(() => import('./register/LotForm.tsx'));
 
+/** The pages that anybody may open. */
+export const OPEN_PAGES: Pages = {
+  '/': lazy(() => import('./front/Front.tsx')),
+  '/calculators': lazy(() => import('./catalogue/Calculators.tsx')),
+  '/calculators/acceptance': lazy(() => import('./sampling/Acceptance.tsx')),
+};
+
 /** The pages of whoever is signed in, by their addresses; each is fetched when it is gone to. */
 export const PAGES: Pages = {
+  '/today': lazy(() => import('./today/Today.tsx')),
+  '/tools': lazy(() => import('./today/Tools.tsx')),
   '/lots': lazy(() => import('./register/LotList.tsx')),
   '/lots/new': LotForm,
   '/lots/import': lazy(() => import('./import/Import.tsx')),
@@ -22,11 +31,9 @@ export const PAGES: Pages = {
   '/stations': lazy(() => import('./register/Stations.tsx')),
   '/balances': lazy(() => import('./devices/Balances.tsx')),
   '/weeds': lazy(() => import('./other-seeds/FieldWeeds.tsx')),
-  '/calculators/acceptance': lazy(() => import('./sampling/Acceptance.tsx')),
   '/lots/:lot/release': lazy(() => import('./release/Release.tsx')),
   '/store': lazy(() => import('./store/Store.tsx')),
   '/store/new': lazy(() => import('./store/NewPacket.tsx')),
-  '/store/today': lazy(() => import('./today/StoreToday.tsx')),
   '/store/bed': lazy(() => import('./sowing/Bed.tsx')),
   '/store/calendar': lazy(() => import('./sowing/SowingCalendar.tsx')),
   '/store/increase': lazy(() => import('./sowing/Increase.tsx')),
@@ -51,7 +58,6 @@ export const PAGES: Pages = {
   '/store/bags/:bag': lazy(() => import('./quick-tests/Bag.tsx')),
   '/me': lazy(() => import('./register/Me.tsx')),
   '/quick': lazy(() => import('./quick-tests/QuickAnswer.tsx')),
-  '/calculators': lazy(() => import('./catalogue/Calculators.tsx')),
   '/for-programs': lazy(() => import('./api-document/ApiDocument.tsx')),
   '/rules': lazy(() => import('./rule-books/RuleBooks.tsx')),
   '/rules/compare': lazy(() => import('./rule-books/Compare.tsx')),

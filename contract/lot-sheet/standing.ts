@@ -45,3 +45,9 @@ export interface EarlierStanding {
   due?: string;
 }
 export type ShownStanding = Standing | EarlierStanding;
+
+/** The page on which a step of a lot is done. */
+export const stepPath = (lot: string, { step, due }: { step: Step | 'released'; due?: string }): string => {
+  if (step === 'released') return `/lots/${lot}`;
+  return `/lots/${lot}/${step}${step === 'germination' && due !== undefined ? '/count' : ''}`;
+};

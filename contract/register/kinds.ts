@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { type Book, BOOKS, type KindMethod } from '@mercato/core/rule-books/edition';
-import type { Kind } from '@mercato/core/rule-books/findKind';
+import type { Kind, SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { form, listOf, oneOf, orNull, type ValueOf } from '../http/body.ts';
 import { text, why } from '../http/fields.ts';
 
@@ -16,6 +16,11 @@ export interface NameLists {
   /** Crops and other species, by scientific name. */
   species: readonly SpeciesName[];
   inertKinds: readonly { kind: string; says: string }[];
+}
+
+/** The names that people call shipped kinds, with how each is tested in a towel or a tray; anybody may read them. */
+export interface TestedKinds {
+  kinds: { name: string; method: SmallTestMethod }[];
 }
 
 /** Figures that a laboratory may enter where its rule book has none. */

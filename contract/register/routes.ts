@@ -3,7 +3,7 @@ import { LIVE_ADDRESS, type LiveNote } from '../http/live.ts';
 import { file, filled, nothing, read, schemasOf, stream, writes } from '../http/route.ts';
 import type { LotHistory } from '../lot-sheet/history.ts';
 import type { StoreScan } from '../store/packets.ts';
-import type { KindList, KindMethods, KindView, NameLists } from './kinds.ts';
+import type { KindList, KindMethods, KindView, NameLists, TestedKinds } from './kinds.ts';
 import type { LotList, LotSheet, ScanAnswer } from './lots.ts';
 import type { LaboratoryView, PeopleList, PersonView, ResetLink, SessionView, SignedIn } from './people.ts';
 import type { StationList } from './stations.ts';
@@ -87,6 +87,7 @@ export const kindRoutes = {
     .add('/kinds/:species/figures', kinds('ownFigureSchema'), { changes: ['kinds'] })
     .answers<KindMethods>(),
   names: read('/names', 'lots.read', ['names']).answers<NameLists>(),
+  tested: read('/tested-kinds', 'anybody', []).answers<TestedKinds>(),
 };
 
 export const exportRoutes = {

@@ -1,9 +1,9 @@
 import { file, read } from '../http/route.ts';
 import type { NextList } from './next.ts';
-import type { StoreToday } from './today.ts';
+import type { Today } from './today.ts';
 
 export const todayRoutes = {
-  today: read('/store/today', 'store.read', ['store', 'care', 'batches', 'rounds']).answers<StoreToday>(),
+  today: read('/today', 'lots.read', ['lots', 'store', 'care', 'batches', 'rounds']).answers<Today>(),
   next: read('/store/next', 'store.read', ['store']).answers<NextList>(),
-  calendar: file('/store/calendar.ics', 'store.read', 'text/calendar'),
+  calendar: file('/today/calendar.ics', 'lots.read', 'text/calendar'),
 };

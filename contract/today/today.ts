@@ -1,9 +1,16 @@
+import type { Role } from '@mercato/core/register/permissions';
 import type { Batch } from '@mercato/core/storage/cold';
 import type { CareCall } from '../air/care.ts';
+import type { ShownStanding } from '../lot-sheet/standing.ts';
 import type { SowingNext } from '../sowing/plans.ts';
 
-/** One thing that the store asks of somebody: what it is, as codes with figures. */
+/** Where a thing is done; what is done in one place stands together. */
+export const DUE_PLACES = ['dishes', 'bench', 'sampling', 'desk', 'store'] as const;
+export type DuePlace = (typeof DUE_PLACES)[number];
+
+/** One thing that a lot or the store asks of somebody: what it is, as codes with figures. */
 export type DueThing =
+  | { what: 'lot'; reference: string; species: string; commonName: string; standing: ShownStanding }
   | { what: 'look'; bags: number; round: number; name: string }
   | { what: 'end'; seed: string; sprouted: number; seeds: number }
   | { what: 'batch'; batch: Batch; kinds: string[]; place: string[] }
@@ -11,15 +18,24 @@ export type DueThing =
   | { what: 'alarm' | 'desiccant'; place: string[]; call: CareCall; times: number }
   | { what: 'sowing'; kind: string; next: SowingNext };
 export type Due = DueThing & {
-  /** yyyy-mm-dd, or an instant where the hour matters. */
-  by: string;
+  /** yyyy-mm-dd, or an instant where the hour matters; null = it has no day, and can be done now. */
+  by: string | null;
   /** Where it is done. */
   open: string;
   overdue: boolean;
+  at: DuePlace;
+  /** The room, cabinet or shelf, where it is known. */
+  room: string | null;
+  /** Whose hands it waits for. */
+  roles: Role[];
 };
-export interface StoreToday {
+export interface Today {
   today: string;
   due: Due[];
   /** What comes in the next four weeks. */
   soon: Due[];
+  /** Nothing was ever opened or stored here: the first acts are shown. */
+  empty: { lots: boolean; store: boolean };
+  /** Lots that can go on and are not among them, because there are so many. */
+  more: boolean;
 }

@@ -1,13 +1,16 @@
 import type { DateOrder } from '@mercato/core/units/writtenDate';
+import { standingWords } from '../lot-sheet/words.ts';
 import { sowingNextWords } from '../sowing/words.ts';
 import { careCallWords, kindsWords } from '../store/words.ts';
 import type { DueThing } from './today.ts';
 
 const DOES = { drying: 'has dried', freezing: 'has been in the cold', warming: 'is warm' } as const;
 
-/** What the store asks of somebody. */
+/** What a lot or the store asks of somebody. */
 export function dueThingWords(due: DueThing, order: DateOrder | null = null): string {
   switch (due.what) {
+    case 'lot':
+      return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, order)}`;
     case 'look':
       return `look at ${due.bags} ${due.bags === 1 ? 'bag' : 'bags'} of round ${due.round}, ${due.name}`;
     case 'end':

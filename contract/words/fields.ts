@@ -1,6 +1,7 @@
 import { AIR_FIELDS } from '../air/fieldWords.ts';
 import { DEVICES_FIELDS } from '../devices/fieldWords.ts';
 import { GERMINATION_FIELDS } from '../germination/fieldWords.ts';
+import type { FieldTable } from '../http/fieldWords.ts';
 import { SEEN_FIELDS } from '../http/seenWords.ts';
 import { MOISTURE_FIELDS } from '../moisture/fieldWords.ts';
 import { NAMES_FIELDS } from '../names/fieldWords.ts';
@@ -15,7 +16,6 @@ import { SOWING_FIELDS } from '../sowing/fieldWords.ts';
 import { STORAGE_FIELDS } from '../storage/fieldWords.ts';
 import { STORE_FIELDS } from '../store/fieldWords.ts';
 import { WEIGHT_FIELDS } from '../weight/fieldWords.ts';
-import type { FieldTable } from '../http/fieldWords.ts';
 
 export const FIELDS_OF_FEATURES: readonly FieldTable[] = [
   AIR_FIELDS,

@@ -1,5 +1,5 @@
 import type { Due } from '@mercato/contract/today/today';
-import type { WhatIsDue } from '../register/due.ts';
+import { inStore, type WhatIsDue } from '../register/due.ts';
 import { careList } from './care.ts';
 
 /** Places whose air calls for somebody. */
@@ -21,6 +21,7 @@ export const airDue: WhatIsDue = {
         times,
         open: `/store/places/${place.placeId}`,
         overdue: call.goesOn && call.what !== 'desiccant',
+        ...inStore,
       }));
     }),
   // An alarm is now; it has no day to be written down for.

@@ -26,6 +26,6 @@ it('the benchmark fills a laboratory of this version: its lots open, its dishes 
     2,
   );
   expect(counted.status, JSON.stringify(counted.body)).toBe(200);
-  for (const page of ['/store', '/store/next', '/store/record', '/store/today', '/store/care'])
+  for (const page of ['/store', '/store/next', '/store/record', '/today', '/store/care'])
     expect((await hands.lead.get(page)).status, page).toBe(200);
 });

@@ -1,5 +1,5 @@
-import { NOTHING_SAID } from '@mercato/contract/store/lists';
 import type { NewSowingPlan } from '@mercato/contract/sowing/plans';
+import { NOTHING_SAID } from '@mercato/contract/store/lists';
 import { addDays } from '@mercato/core/units/days';
 import { setClimate, writePlaceLine } from '../air/place.ts';
 import { addPlan } from '../sowing/plans.ts';

@@ -511,9 +511,9 @@ async function story(): Promise<void> {
     `/store/batch-warnings?what=drying&packets=${packet.id}`,
     '/store/sowings',
     '/store/sowings.pdf',
-    '/store/today',
+    '/today',
     '/store/next',
-    '/store/calendar.ics',
+    '/today/calendar.ics',
   ])
     await sampler.get(path);
 }

@@ -1,6 +1,6 @@
 import type { Due } from '@mercato/contract/today/today';
 import { addDays } from '@mercato/core/units/days';
-import type { WhatIsDue } from '../register/due.ts';
+import { inStore, type WhatIsDue } from '../register/due.ts';
 import { openBags } from './views.ts';
 
 /** Rounds with bags that nobody has looked at today, and the last days of bags. */
@@ -20,6 +20,7 @@ export const bagsDue: WhatIsDue = {
                 name: round.name,
                 open: `/store/rounds/${round.id}`,
                 overdue: false,
+                ...inStore,
               },
             ]
           : [],
@@ -37,6 +38,7 @@ export const bagsDue: WhatIsDue = {
             seeds: bag.seeds,
             open: `/store/bags/${bag.id}`,
             overdue: by < today,
+            ...inStore,
           },
         ];
       }),

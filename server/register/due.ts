@@ -1,5 +1,9 @@
 import type { Due } from '@mercato/contract/today/today';
+import { ROLES } from '@mercato/core/register/permissions';
 import type { Reader } from '../database/connect.ts';
+
+/** How far ahead one looks, in days. */
+export const SOON_DAYS = 28;
 
 /** When somebody looks: the instant, and the laboratory's day. */
 export interface Looked {
@@ -24,3 +28,7 @@ export interface WhatIsDue {
   /** What of the due things themselves goes into a calendar; left out = all. */
   readonly hasDay?: (one: Due) => boolean;
 }
+
+const ANYBODY: Due['roles'] = [...ROLES];
+/** A thing of the store: anybody may do it. */
+export const inStore = { at: 'store', room: null, roles: ANYBODY } as const satisfies Partial<Due>;

@@ -61,6 +61,10 @@ export const lot = pg.pgTable(
     pg.check('lot_containers', sql`containers >= 0`),
     pg.index('lot_newest').on(t.createdAt.desc(), t.id.desc()),
     pg.index('lot_state').on(t.state, t.createdAt.desc(), t.id.desc()),
+    pg
+      .index('lot_due')
+      .on(sql`(standing->>'due')`)
+      .where(sql`state in ('open', 'held')`),
     pg.index('lot_search').using('gin', sql`search_text gin_trgm_ops`),
     pg
       .index('lot_outdated')

@@ -1,5 +1,5 @@
 import type { Due } from '@mercato/contract/today/today';
-import type { WhatIsDue } from '../register/due.ts';
+import { inStore, type WhatIsDue } from '../register/due.ts';
 import { listPlans } from './plans.ts';
 
 const OPEN = '/store/calendar';
@@ -17,6 +17,7 @@ export const sowingsDue: WhatIsDue = {
               next: plan.next,
               open: OPEN,
               overdue: plan.next.by < today,
+              ...inStore,
             },
           ]
         : [],

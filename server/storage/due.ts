@@ -1,5 +1,5 @@
 import type { Due } from '@mercato/contract/today/today';
-import type { WhatIsDue } from '../register/due.ts';
+import { inStore, type WhatIsDue } from '../register/due.ts';
 import { listBatches } from './batchViews.ts';
 
 /** Batches that dry, freeze or warm up, by the hour at which they are through. */
@@ -16,6 +16,7 @@ export const batchesDue: WhatIsDue = {
               place: one.place,
               open: `/store/batches/${one.id}`,
               overdue: one.dueAt < now.toISOString(),
+              ...inStore,
             },
           ]
         : [],

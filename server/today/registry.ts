@@ -1,8 +1,9 @@
 import { airDue } from '../air/due.ts';
+import { lotsDue } from '../lot-sheet/due.ts';
 import { bagsDue } from '../quick-tests/due.ts';
 import type { WhatIsDue } from '../register/due.ts';
 import { sowingsDue } from '../sowing/due.ts';
 import { batchesDue } from '../storage/due.ts';
 
 /** Whatever asks something of somebody. A new room is one line here. */
-export const ASKS: readonly WhatIsDue[] = [bagsDue, batchesDue, airDue, sowingsDue];
+export const ASKS: readonly WhatIsDue[] = [lotsDue, bagsDue, batchesDue, airDue, sowingsDue];

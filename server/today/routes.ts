@@ -1,13 +1,13 @@
 import { todayRoutes } from '@mercato/contract/today/routes';
 import type { Api } from '../http/api.ts';
 import { nextList } from './next.ts';
-import { storeCalendar, storeToday } from './today.ts';
+import { calendarOf, whatIsDue } from './today.ts';
 
 export function serveToday(api: Api): void {
-  api.read(todayRoutes.today, async ({ tx, now }) => storeToday(tx, now));
+  api.read(todayRoutes.today, async ({ tx, now }) => whatIsDue(tx, now));
   api.read(todayRoutes.next, async ({ tx, now }) => nextList(tx, now));
   api.file(todayRoutes.calendar, async ({ tx, now }) => ({
-    name: 'store.ics',
-    body: await storeCalendar(tx, now),
+    name: 'mercato.ics',
+    body: await calendarOf(tx, now),
   }));
 }

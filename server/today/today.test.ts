@@ -5,7 +5,7 @@ import type { NewSowingPlan, SowingPlans } from '@mercato/contract/sowing/plans'
 import { type AccessionHeader, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { CandidateList } from '@mercato/contract/store/candidates';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
-import type { StoreToday } from '@mercato/contract/today/today';
+import type { Today } from '@mercato/contract/today/today';
 import { useHands } from '../testing/hands.ts';
 
 const hands = useHands();
@@ -36,7 +36,7 @@ const LEEK: NewSowingPlan = {
   everyDays: 14,
   oneChance: false,
 };
-const today = async () => (await hands.sampler.get<StoreToday>('/store/today')).body;
+const today = async () => (await hands.sampler.get<Today>('/today')).body;
 const at = (iso: string) => {
   hands.lab.clock.now = new Date(iso);
 };
@@ -156,7 +156,7 @@ describe('today', () => {
       { 'If-Match': '"1"' },
     );
     expect((await today()).due.map((one) => one.what)).toEqual(['look', 'end']);
-    expect((await today()).soon.map((one) => [one.what, one.by.slice(0, 10)])).toEqual([
+    expect((await today()).soon.map((one) => [one.what, one.by?.slice(0, 10)])).toEqual([
       ['sowing', '2026-11-26'],
       ['batch', '2026-12-04'],
     ]);
@@ -178,7 +178,7 @@ describe('today', () => {
     });
 
     // Source: RFC 5545 as ical.js reads it.
-    const text = (await hands.sampler.bytes('/store/calendar.ics')).body.toString('utf8');
+    const text = (await hands.sampler.bytes('/today/calendar.ics')).body.toString('utf8');
     const calendar = new ICAL.Component(ICAL.parse(text) as unknown[]);
     const events = calendar.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
     expect(new Set(events.map((one) => one.uid)).size).toBe(events.length);

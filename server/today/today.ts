@@ -1,47 +1,53 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import type { Due, StoreToday } from '@mercato/contract/today/today';
+import type { Due, Today } from '@mercato/contract/today/today';
 import { dueThingWords } from '@mercato/contract/today/words';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { todayIn } from '../http/day.ts';
-import type { CalendarDay } from '../register/due.ts';
+import { MOST_WITHOUT_DAY } from '../lot-sheet/due.ts';
+import { type CalendarDay, SOON_DAYS } from '../register/due.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
+import { lot } from '../register/tables.ts';
+import { packet } from '../store/tables.ts';
 import { ASKS } from './registry.ts';
 
-const SOON_DAYS = 28;
-
-export async function storeToday(tx: Reader, now: Date): Promise<StoreToday> {
+export async function whatIsDue(tx: Reader, now: Date): Promise<Today> {
   const { zone } = await laboratoryOf(tx);
   const today = todayIn(now, zone);
-  const day = (one: Due) => (one.by.length > 10 ? todayIn(new Date(one.by), zone) : one.by);
+  // What has no day can be done now, after what has.
+  const day = ({ by }: Due) => (by === null ? `${today} ` : by.length > 10 ? todayIn(new Date(by), zone) : by);
   const sorted = (await inOrder(ASKS, (room) => room.due(tx, { now, today })))
     .flat()
     .sort((a, b) => Number(b.overdue) - Number(a.overdue) || (day(a) < day(b) ? -1 : day(a) > day(b) ? 1 : 0));
+  const isNow = (one: Due) => one.by === null || day(one) <= today;
+  const undated = sorted.filter((one) => one.by === null && one.what === 'lot');
   return {
     today,
-    due: sorted.filter((one) => day(one) <= today),
-    soon: sorted.filter((one) => day(one) > today && day(one) <= addDays(today, SOON_DAYS)),
+    due: sorted.filter(isNow),
+    soon: sorted.filter((one) => !isNow(one) && day(one) <= addDays(today, SOON_DAYS)),
+    empty: { lots: !(await anyOf(tx, lot)), store: !(await anyOf(tx, packet)) },
+    more: undated.length >= MOST_WITHOUT_DAY,
   };
 }
 
+const anyOf = async (tx: Reader, table: typeof lot | typeof packet) =>
+  (await tx.select({ id: table.id }).from(table).limit(1)).length > 0;
+
 /** All of it as an iCalendar file (RFC 5545): days as whole days, hours as hours; ids stay the same from one to the next. */
-export async function storeCalendar(tx: Reader, now: Date): Promise<string> {
+export async function calendarOf(tx: Reader, now: Date): Promise<string> {
   const { name, zone } = await laboratoryOf(tx);
   const looked = { now, today: todayIn(now, zone) };
   const calendar = ical({
-    name: `${name}: seed store`,
-    prodId: { company: 'Mercato', product: 'seed store' },
+    name,
+    prodId: { company: 'Mercato', product: 'what is due' },
     method: ICalCalendarMethod.PUBLISH,
   });
   for (const { due, days, hasDay } of ASKS) {
     const things = (await due(tx, looked)).filter((one) => hasDay?.(one) ?? true);
-    const own = things.map((one): CalendarDay => ({
-      id: `${one.what}-${one.open.split('/').at(-1) ?? ''}`,
-      by: one.by,
-      says: dueThingWords(one),
-      open: one.open,
-    }));
+    const own = things.flatMap((one): CalendarDay[] =>
+      one.by === null ? [] : [{ id: idOf(one), by: one.by, says: dueThingWords(one), open: one.open }],
+    );
     for (const { id, by, says, open } of [...own, ...((await days?.(tx, looked)) ?? [])]) {
       const whole = by.length === 10;
       calendar.createEvent({
@@ -56,3 +62,5 @@ export async function storeCalendar(tx: Reader, now: Date): Promise<string> {
   }
   return calendar.toString();
 }
+
+const idOf = (one: Due) => `${one.what}-${one.what === 'lot' ? one.reference : (one.open.split('/').at(-1) ?? '')}`;

@@ -38,10 +38,10 @@ export function shortInstant(iso: string, zone: string): string {
 export const shortDay = (iso: string, zone = 'UTC'): string =>
   shortDayOf(iso.length === 10 ? iso : clockIn(zone, new Date(iso)), readerNow().order);
 
-/** "today", "2 days overdue", "on 27 Nov". */
+/** "today", "2 days overdue", "due 27 Nov". */
 export function dueWords(due: string, today: string): string {
   const days = daysBetween(today, due);
   if (days === 0) return 'today';
-  if (days < 0) return days === -1 ? 'overdue since yesterday' : `overdue by ${-days} days`;
-  return days === 1 ? 'tomorrow' : `on ${shortDay(due)}`;
+  if (days < 0) return days === -1 ? '1 day overdue' : `${-days} days overdue`;
+  return days === 1 ? 'tomorrow' : `due ${shortDay(due)}`;
 }

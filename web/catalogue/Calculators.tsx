@@ -43,7 +43,7 @@ export default function Calculators() {
   if (!data) return <Busy />;
   const chosen = data.calculations.find((one) => one.id === search.get('id'));
   return (
-    <main className="browse">
+    <main className={`browse ${chosen ? 'chosen' : ''}`}>
       <nav aria-label="calculations">
         <h1 className="mb-3">Calculators</h1>
         <p>
@@ -58,7 +58,14 @@ export default function Calculators() {
             <section key={prefix} className="mb-3">
               <h2>{name}</h2>
               {own.map((one) => (
-                <Inline key={one.id} aria-pressed={one === chosen} onClick={() => setSearch({ id: one.id })}>
+                <Inline
+                  key={one.id}
+                  aria-pressed={one === chosen}
+                  onClick={() => {
+                    setSearch({ id: one.id });
+                    window.scrollTo(0, 0);
+                  }}
+                >
                   {one.title}
                 </Inline>
               ))}

@@ -1,13 +1,13 @@
 import { type BagView, endBagSchema, floatNoteSchema } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { CAUSE_WORDS } from '@mercato/contract/quick-tests/words';
-import type { Cause, CauseAnswer } from '@mercato/core/quick-tests/badTest';
+import type { Cause } from '@mercato/core/quick-tests/badTest';
 import { shortDay } from '../api/session.tsx';
-import { Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { to, useEntry } from '../ui/entry.ts';
+import { type Answers, Causes } from './Causes.tsx';
 
 /** Why "bad seed or bad test?" arises, as a sentence. */
 function askedWords(bag: BagView): string {
@@ -31,8 +31,7 @@ export interface Part {
   readonly bag: BagView;
 }
 
-const ANSWERS = ['yes', 'no', 'unknown'] as const;
-const NO_ANSWERS: Partial<Record<Cause, CauseAnswer>> = {};
+const NO_ANSWERS: Answers = {};
 
 /** Ends the bag; where few sprouted, the causes are walked through first. */
 export function EndForm({ bag }: Part) {
@@ -60,27 +59,7 @@ export function EndForm({ bag }: Part) {
           </p>
         ) : null,
       )}
-      {asked.map((cause) => (
-        <div
-          key={cause}
-          className="cause d-flex flex-wrap justify-content-between align-items-center gap-2 py-2"
-          role="group"
-          aria-label={CAUSE_WORDS[cause].ask}
-        >
-          <span>{CAUSE_WORDS[cause].ask}</span>
-          <span>
-            {ANSWERS.map((one) => (
-              <Small
-                key={one}
-                aria-pressed={(answers[cause] ?? 'unknown') === one}
-                onClick={() => entry.set({ answers: { ...answers, [cause]: one } })}
-              >
-                {one === 'unknown' ? 'not known' : one}
-              </Small>
-            ))}
-          </span>
-        </div>
-      ))}
+      <Causes asked={asked} answers={answers} set={(next) => entry.set({ answers: next })} />
       <Field entry={entry} name="on" />
     </EntryForm>
   );

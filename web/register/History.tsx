@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Table } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { changesOf, subjectWords } from '@mercato/contract/lot-sheet/changes';
+import type { HistoryEntry } from '@mercato/contract/lot-sheet/history';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { actWords } from '@mercato/contract/words/acts';
 import { reading } from '../api/routes.ts';
@@ -29,11 +31,7 @@ export default function History() {
                 <td className="text-nowrap">{one.by}</td>
                 <td>{actWords(one.act)}</td>
                 <td>
-                  <Fold title={<>{one.subject}</>}>
-                    <pre className="fig text-pre small">
-                      {JSON.stringify({ before: one.before, after: one.after }, null, 1)}
-                    </pre>
-                  </Fold>
+                  <Changes entry={one} />
                 </td>
                 <td>{one.reason}</td>
               </tr>
@@ -42,5 +40,24 @@ export default function History() {
         </Table>
       </div>
     </main>
+  );
+}
+
+/** What an entry is about, and behind it what it changed. */
+function Changes({ entry }: { entry: HistoryEntry }) {
+  const changes = changesOf(entry.before, entry.after);
+  const about = subjectWords(entry.subject);
+  if (changes.length === 0) return <>{about}</>;
+  return (
+    <Fold title={about || 'details'}>
+      <ul className="list-unstyled small mb-0">
+        {changes.map(({ what, before, after }) => (
+          <li key={what}>
+            <span className="soft">{what}</span> {before !== null && <del className="fig">{before}</del>}{' '}
+            {after === null ? <span className="soft">nothing</span> : <span className="fig">{after}</span>}
+          </li>
+        ))}
+      </ul>
+    </Fold>
   );
 }

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { WORK } from '@mercato/contract/lot-sheet/registry';
-import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import { type StepLine, stepPath } from '@mercato/contract/lot-sheet/standing';
 import { stepName } from '@mercato/contract/register/early';
 import type { LotSheet as LotSheetView } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -15,7 +15,7 @@ import { Inline } from '../ui/Buttons.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { KeyLink, useKeys } from '../ui/keys.tsx';
-import { Asked, Fact, Line, pathOf, theNext } from './SheetLine.tsx';
+import { Asked, Fact, Line, theNext } from './SheetLine.tsx';
 import { DECIDED } from './words.ts';
 
 /** What the figure of a step is called in the head of its lot. */
@@ -35,14 +35,14 @@ export function LotSheet() {
     ...(sheet?.steps ?? []).map((line, i) => ({
       key: String(i + 1),
       says: `open ${stepName(line.step)}`,
-      act: () => void navigate(pathOf(lot, line)),
+      act: () => void navigate(stepPath(lot, line)),
     })),
     ...(next
       ? [
           {
             key: 'Enter',
             says: `go on with ${stepName(next.step)}`,
-            act: () => void navigate(pathOf(lot, next)),
+            act: () => void navigate(stepPath(lot, next)),
           },
         ]
       : []),

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { StepLine } from '@mercato/contract/lot-sheet/standing';
+import { type StepLine, stepPath } from '@mercato/contract/lot-sheet/standing';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
 import { readerNow } from '../api/reader.ts';
@@ -58,12 +58,6 @@ export function theNext(lines: readonly StepLine[]): StepLine | undefined {
   );
 }
 
-export function pathOf(lot: string, line: StepLine): string {
-  return line.step === 'germination' && line.due !== undefined
-    ? `/lots/${lot}/germination/count`
-    : `/lots/${lot}/${line.step}`;
-}
-
 interface FactProps {
   figure: string | null;
   what: string;
@@ -102,7 +96,7 @@ interface LineProps {
 }
 
 export function Line({ line, lot, now, today, zone, open }: LineProps) {
-  const path = pathOf(lot, line);
+  const path = stepPath(lot, line);
   const { figure, note } = lineWords(line, readerNow().order);
   return (
     <li className={`sheet-line${now ? ' now' : ''}`}>

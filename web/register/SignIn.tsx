@@ -26,7 +26,7 @@ export function SignIn() {
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
   const place = useLocation();
-  const from = (place.state as { from?: string } | null)?.from ?? '/lots';
+  const from = (place.state as { from?: string } | null)?.from ?? '/today';
   if (session?.person && !busy) return <Navigate to={from} replace />;
 
   const signIn = async (name: string, word: string) => {

@@ -27,7 +27,7 @@ export function Browse({ content, head, tableView }: BrowseProps) {
   const shapes = TABLE_SHAPES[content.book];
   const names = Object.keys(shapes).filter((name) => content.tables[name]);
   return (
-    <main className="browse">
+    <main className={`browse ${table && !sought ? 'chosen' : ''}`}>
       <nav aria-label="tables">
         <p className="mb-1">
           <Link to="/rules">all rule books</Link>
@@ -49,6 +49,7 @@ export function Browse({ content, head, tableView }: BrowseProps) {
             onClick={() => {
               setTyped('');
               setSearch({ table: name });
+              window.scrollTo(0, 0);
             }}
           >
             {shapes[name]?.title}

@@ -7,30 +7,51 @@ import { storeRoutes } from '@mercato/contract/store/routes';
 import { linkTo, reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Inline } from '../ui/Buttons.tsx';
-import { Choices, PageNav } from '../ui/Choices.tsx';
+import { Choices } from '../ui/Choices.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
+import { Fold } from '../ui/Fold.tsx';
 import { Pages } from '../ui/Pages.tsx';
+import { type Way, Ways } from '../ui/Ways.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { useListAddress } from '../ui/listAddress.ts';
 import type { Column } from '../ui/listColumn.ts';
 import { usePlaces } from './data.ts';
 import { BUSY_WORDS, harvestWords, leftFigure, testWords } from './words.ts';
 
-/** What can be done here, in the order in which people ask. */
-const PAGES = [
-  ['/store/today', 'today'],
-  ['/store/next', 'what next?'],
-  ['/store/rounds', 'rounds of tests'],
-  ['/store/dry', 'dry enough?'],
-  ['/store/sow', 'how much to sow'],
-  ['/store/calendar', 'when to sow'],
-  ['/store/care', 'care of the store'],
-  ['/store/record', 'how seed has kept'],
-  ['/store/compare', 'float, towel, field'],
-  ['/store/candidates', 'seed for a site'],
-  ['/store/places', 'map of the store'],
-  ['/store/lists', 'a list that you have'],
-] as const;
+/** What the store can tell, by what one wants to do. */
+const SECTIONS: readonly (readonly [title: string, ways: readonly Way[]])[] = [
+  [
+    'Test',
+    [
+      ['/store/next', 'What next?', 'sow, test, renew or throw away first'],
+      ['/store/rounds', 'Test rounds', 'bags under way, and what they say'],
+      ['/store/compare', 'Float, towel, field', 'do quick tests tell what will come up?'],
+    ],
+  ],
+  [
+    'Sow',
+    [
+      ['/store/sow', 'How much to sow', 'for so many plants, a bed or a row'],
+      ['/store/calendar', 'When to sow', 'and when to test before'],
+      ['/store/candidates', 'Seed for a site', 'what grew in places like it'],
+    ],
+  ],
+  [
+    'Keep',
+    [
+      ['/store/dry', 'Dry enough?', 'before it is closed'],
+      ['/store/care', 'Care of the store', 'too warm, too damp, drying and freezing'],
+      ['/store/record', 'How seed has kept', 'your own tests over the years'],
+    ],
+  ],
+  [
+    'Places and lists',
+    [
+      ['/store/places', 'Map of the store', 'what lies where'],
+      ['/store/lists', 'Import packet list', 'from a spreadsheet, and back'],
+    ],
+  ],
+];
 
 const SHOWS = [
   ['here', 'in store'],
@@ -70,6 +91,14 @@ const COLUMNS: readonly Column<PacketBrief>[] = [
   { id: 'code', head: 'code', value: (one) => one.code, className: 'code' },
 ];
 
+const Sections = ({ className = '' }: { className?: string }) => (
+  <nav className={`ways my-3 ${className}`} aria-label="the store">
+    {SECTIONS.map(([title, ways]) => (
+      <Ways key={title} title={title} ways={ways} />
+    ))}
+  </nav>
+);
+
 /** Every packet of the store: found by any word of it, or by the place it lies in. */
 export default function Store() {
   const { may } = useSession();
@@ -89,7 +118,6 @@ export default function Store() {
       says: 'search',
       act: () => find.current?.focus(),
     },
-    { key: 't', says: 'today', act: () => void navigate('/store/today') },
     { key: 'w', says: 'what next?', act: () => void navigate('/store/next') },
     { key: 'r', says: 'rounds of tests', act: () => void navigate('/store/rounds') },
     { key: 'd', says: 'dry enough to close?', act: () => void navigate('/store/dry') },
@@ -125,7 +153,10 @@ export default function Store() {
           </Link>
         )}
       </div>
-      <PageNav label="the store" pages={PAGES} />
+      <Sections className="d-none d-md-grid" />
+      <Fold title="What the store can tell" className="d-md-none">
+        <Sections />
+      </Fold>
       {here && (
         <p>
           In <b>{here.path.join(' › ')}</b> <Link to={`/store/places/${here.id}`}>its air, door and desiccant</Link>{' '}

@@ -11,24 +11,22 @@ import { Inline } from './Buttons.tsx';
 import type { Scan } from './scan.tsx';
 
 const PLACES = [
+  ['/today', 'Today'],
   ['/lots', 'Lots'],
   ['/store', 'Store'],
-  ['/quick', 'Quick answer'],
-  ['/stations', 'Stations'],
   ['/rules', 'Rule books'],
-  ['/calculators', 'Calculators'],
+  ['/tools', 'Tools'],
 ] as const;
 
 /** The bar at the top: where one can go, the scan line, who is here; on a phone all but the line is drawn out from the edge. */
 export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }) {
-  const { session, may } = useSession();
+  const { session } = useSession();
   const { here } = useStation();
   const [out, setOut] = useState(false);
   const close = () => setOut(false);
-  const places = [...PLACES, ...(may('people.write') ? [['/people', 'People'] as const] : [])];
   return (
     <Navbar as="header" role="banner" expand="md" className="bar" expanded={out} onToggle={setOut}>
-      <Navbar.Brand as={Link} to="/lots">
+      <Navbar.Brand as={Link} to="/today">
         Mercato
       </Navbar.Brand>
       <ScanLine scan={scan} openCamera={openCamera} />
@@ -39,7 +37,7 @@ export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }
         <Offcanvas.Header closeButton closeLabel="close" className="d-md-none" />
         <Offcanvas.Body>
           <Nav as="nav" aria-label="Main">
-            {places.map(([to, words]) => (
+            {PLACES.map(([to, words]) => (
               <Nav.Link key={to} as={NavLink} to={to} onClick={close}>
                 {words}
               </Nav.Link>

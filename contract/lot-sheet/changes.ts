@@ -1,0 +1,57 @@
+/** One thing that an entry of the trail changed, in plain words; null = it was not there. */
+export interface Change {
+  readonly what: string;
+  readonly before: string | null;
+  readonly after: string | null;
+}
+
+const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+const isGroup = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null;
+/** A figure with its unit or currency. */
+const isFigure = (value: object): value is { text: string; unit?: string; currency?: string } =>
+  'text' in value && Object.keys(value).every((key) => ['text', 'unit', 'currency'].includes(key));
+
+/** `firstCountDay` as it is said: first count day; a position of a list from 1. */
+const keyWords = (key: string): string =>
+  /^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase();
+
+/** A value as people write it; undefined where it is an id of the program, or nothing at all. */
+function plain(value: unknown): string | undefined {
+  if (value === null || value === undefined || value === '') return undefined;
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') return String(value);
+  if (typeof value === 'string') return ID.test(value) ? undefined : value;
+  if (Array.isArray(value) && value.every((one) => !isGroup(one)))
+    return value.flatMap((one) => plain(one) ?? []).join(', ') || undefined;
+  return isGroup(value) && !Array.isArray(value) && isFigure(value)
+    ? [value.text, value.unit ?? value.currency].filter(Boolean).join(' ') || undefined
+    : undefined;
+}
+
+/** What the entry itself says beside: who wrote it, when, and which version it made. */
+const BESIDE: readonly string[] = ['at', 'by', 'version'];
+
+/** The values that an entry holds, by what each is called, from the outside in. */
+function valuesOf(value: unknown, path: readonly string[] = []): Map<string, string> {
+  const said = plain(value);
+  if (said !== undefined) return new Map([[path.join(', '), said]]);
+  if (!isGroup(value)) return new Map();
+  return new Map(
+    Object.entries(value)
+      .filter(([key]) => path.length > 0 || !BESIDE.includes(key))
+      .flatMap(([key, one]) => [...valuesOf(one, [...path, keyWords(key)])]),
+  );
+}
+
+/** What an entry of the trail changed: one line for each value that is not what it was. Ids of the program are left out. */
+export function changesOf(before: unknown, after: unknown): readonly Change[] {
+  const [old, now] = [valuesOf(before), valuesOf(after)];
+  return [...new Set([...old.keys(), ...now.keys()])]
+    .map((what) => ({ what, before: old.get(what) ?? null, after: now.get(what) ?? null }))
+    .filter((one) => one.before !== one.after);
+}
+
+/** What an entry is about, where it has a name of its own: a lot, a code, a place. */
+export const subjectWords = (subject: string): string =>
+  subject.split(' ').some((one) => ID.test(one)) ? '' : subject;

@@ -1,0 +1,1 @@
+CREATE INDEX "lot_due" ON "lot" USING btree ((standing->>'due')) WHERE state in ('open', 'held');

@@ -70,7 +70,7 @@ test('a question is answered without an account, above the fold of a small phone
     await expect(page.locator('.due-list li').first()).toContainText('days overdue');
     await expect(page.locator('.due-list li.now')).toHaveCount(1);
     await hands.letGo();
-    await hands.press('j', 'Enter');
-    await expect(page.getByRole('heading', { name: /^Count of day/ })).toBeVisible();
+    await hands.press('j', 'k', 'Enter');
+    await expect(page).toHaveURL(/\/germination\/count$/);
   });
 });

@@ -12,6 +12,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
   await test.step('sign in and open a lot, found by a synonym', async () => {
     await hands.signIn('marrow');
     await page.goto('/lots');
+    await expect(page.getByRole('heading', { name: 'Lots' })).toBeVisible();
     await hands.letGo();
     await hands.press('n');
     await hands.write('reference', 'KEY-1');

@@ -30,7 +30,7 @@ export default function Today() {
   const { session } = useSession();
   const navigate = useNavigate();
   const [whose, setWhose] = useState<'mine' | 'all'>('mine');
-  const [at, setAt] = useState(-1);
+  const [at, setAt] = useState(0);
   const { data } = useQuery({ ...reading(todayRoutes.today, {}), refetchInterval: 60_000 });
   const roles = session?.person?.roles ?? [];
   const due = data?.due ?? [];
@@ -62,7 +62,7 @@ export default function Today() {
           chosen={whose}
           choose={(one) => {
             setWhose(one);
-            setAt(-1);
+            setAt(0);
           }}
         />
         <span className="soft ms-auto keys-only">
@@ -83,7 +83,7 @@ export default function Today() {
                 due={one}
                 today={data.today}
                 zone={zone}
-                now={rows.indexOf(one) === Math.max(0, at)}
+                now={rows.indexOf(one) === at}
               />
             ))}
           </ul>

@@ -18,11 +18,11 @@ test('a packet goes into the store, is tested in a round on a phone, and says wh
     await expect(page.getByText('Allium porrum')).toBeVisible();
     await hands.write('year of harvest', '24');
     await hands.write('how much it holds', '30');
-    await hands.button('Put it into the store');
+    await hands.button('Add packet');
     await expect(page.getByRole('alert').first()).toContainText('four digits');
     await hands.write('year of harvest', '2021');
     await hands.write('variety', 'Spare');
-    await hands.button('Put it into the store');
+    await hands.button('Add packet');
     await expect(page.getByText('30 seeds left')).toBeVisible();
     await expect(page.getByText(/may or may not come true/)).toBeVisible();
   });

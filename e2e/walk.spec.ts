@@ -26,7 +26,7 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
     await hands.write('rows in a layer', '2');
     await hands.button('Draw the containers');
     await expect(page.getByText(/of 3 primary samples taken/)).toBeVisible();
-    await expect(page.getByText('gives the same draw again')).toBeVisible();
+    await expect(page.getByText('repeats this selection')).toBeVisible();
   });
 
   await test.step('on a phone, without a network, nothing is lost and nothing is doubled', async () => {

@@ -53,7 +53,7 @@ export const moistureCalculations = [
   define({
     id: 'moisture.oven-duplicate',
     title: 'Moisture in duplicate',
-    description: 'percent moisture of two containers, their mean and whether they part too far',
+    description: 'percent moisture of two containers, their mean and whether they are in tolerance',
     source: SOURCE,
     asks: {
       first: objectOf(WEIGHING),

@@ -20,7 +20,7 @@ export const GERMINATION_FAULTS = {
   'germination.closed-count-stays-closed': 'A closed count stays closed; correct its figures instead.',
   'germination.adds-over-all-days': ({ total, seeds }: { total: number; seeds: number }) =>
     `More seeds were called than set: ${total} over all days, of ${seeds}.`,
-  'germination.hard-fresh-seed-called': 'Hard and fresh seed is called at the final count.',
+  'germination.hard-fresh-seed-called': 'Record hard and fresh seeds at the final count.',
   'germination.final-count-made': ({ seenOn }: { seenOn: string }) =>
     `The final count of this dish was made on ${seenOn}.`,
   'germination.dish-ended': ({ number, seenOn }: { number: number; seenOn: string }) =>

@@ -5,10 +5,10 @@ import type { CountedOn, GerminationBlock, GerminationStands, Unreported } from 
 /** What a verdict on germination asks for. */
 export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
   'replicates-agree': 'The replicates agree.',
-  'make-second-test': 'The replicates part too far: make a second test by the same method.',
+  'make-second-test': 'Replicates out of tolerance: retest by the same method.',
   'feeds-no-label': 'The table judges four replicates of 100. This test informs, it feeds no label.',
   'report-mean-of-both': 'The two tests agree: report the mean of both.',
-  'make-third-test': 'The two tests part too far: make a third.',
+  'make-third-test': 'The two tests are out of tolerance: make a third.',
   'counted-in-time': 'Counted on days that the rule book permits.',
   'decide-or-repeat-test':
     'Counted on a day that the rule book does not permit: the lead decides, with a reason, or the test is repeated.',
@@ -28,13 +28,13 @@ function countedOn(test: number | null, { measured, outcome, final, prescribed }
 function unreported(why: Unreported): string {
   switch (why.is) {
     case 'retest':
-      return `range ${why.measured ?? '—'}, ${why.limit ?? '—'} allowed: retest`;
+      return `range ${why.measured ?? '–'} %, maximum ${why.limit ?? '–'} %: out of tolerance, retest`;
     case 'no-full-test':
       return 'not 4 × 100: feeds no label';
     case 'third-test':
-      return `two tests ${why.measured ?? '—'} apart, ${why.limit ?? '—'} allowed: third test`;
+      return `two tests differ by ${why.measured ?? '–'} %, maximum ${why.limit ?? '–'} %: third test`;
     case 'no-two-agree':
-      return 'no two tests agree: look for the cause';
+      return 'no two tests are in tolerance: look for the cause';
     case 'unfinished':
       return 'not all dishes are counted to their end';
   }
@@ -74,4 +74,4 @@ export function germinationStands(how: GerminationStands): LineWords {
 }
 
 export const germinationBlocks = (why: readonly GerminationBlock[]): string =>
-  `Germination: ${why.map((one) => (one.is === 'misdated' ? countedOn(one.test, one.days) : unreported(one))).join('; ')}, and nobody has decided.`;
+  `Germination: ${why.map((one) => (one.is === 'misdated' ? countedOn(one.test, one.days) : unreported(one))).join('; ')}; decision pending.`;

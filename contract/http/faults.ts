@@ -8,7 +8,7 @@ export const HTTP_FAULTS = {
   'http.send-file-not-packed': 'Send the file as it is, not packed.',
   'http.file-larger-than-mb': ({ Math }: { Math: number }) => `The file is larger than ${Math} MB.`,
   'http.not-theirs-do': ({ name, roles }: { name: string; roles: string }) =>
-    `${name} is ${roles}: this is not theirs to do.`,
+    `Your role (${roles}) does not allow this, ${name}. Ask the lead.`,
   'http.idempotency-key-used-another': 'This Idempotency-Key was used for another input.',
   'http.too-many-people-wrote': 'Too many people wrote to this at once. Nothing was stored: send it again.',
   'http.sign-first': 'Sign in first.',

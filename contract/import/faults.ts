@@ -1,7 +1,7 @@
 /** Why a file of lots does not come in, in words; the codes with their figures are what the server raises. */
 export const IMPORT_FAULTS = {
   'import.nothing-brought-in': ({ faults }: { faults: number }) =>
-    `${faults} ${faults === 1 ? 'fault' : 'faults'} in the file; nothing was brought in.`,
+    `${faults} ${faults === 1 ? 'fault' : 'faults'} in the file. Nothing imported: correct the file, import again.`,
   'import.cells-missing': ({ cells, needed }: { cells: number; needed: number }) =>
     `has ${cells} cells, ${needed} are needed`,
   'import.reference-missing': 'the reference of the lot is missing',

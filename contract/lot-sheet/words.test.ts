@@ -23,7 +23,7 @@ test('a line of the lot sheet is figures and a code, put into words in its reade
       'month first',
     ).note,
   ).toBe(
-    'released, valid to May 31, 2027; would be held today: Purity: the working sample is lighter than the rule book asks, and nobody has decided.',
+    'released, valid to May 31, 2027; would be held today: Purity: the working sample is lighter than the rule book asks; decision pending.',
   );
   expect(
     lineWords({ step: 'germination', stands: { is: 'counting', day: 4, final: false, test: 2, open: [1, 3] } }),
@@ -32,12 +32,12 @@ test('a line of the lot sheet is figures and a code, put into words in its reade
 
 test('what a step has against a release is a sentence of its own for each reason', () => {
   expect(blocksWords({ step: 'sampling', why: [{ is: 'too-few-primaries' }, { is: 'too-light' }] })).toBe(
-    'Sampling: fewer primary samples were taken than the rule book asks, and nobody has decided. ' +
-      'Sampling: the submitted sample is lighter than the rule book asks, and nobody has decided.',
+    'Sampling: fewer primary samples were taken than the rule book asks; decision pending. ' +
+      'Sampling: the submitted sample is lighter than the rule book asks; decision pending.',
   );
   expect(blocksWords({ step: 'other-seeds', why: [{ is: 'unbound', names: ['oats', 'rye'] }, { is: 'light' }] })).toBe(
-    'Other seeds: “oats”, “rye” is bound to no species, and nobody has decided. ' +
-      'Other seeds: less was searched than the rule book asks, and nobody has decided.',
+    'Other seeds: “oats”, “rye” is bound to no species; decision pending. ' +
+      'Other seeds: less was searched than the rule book asks; decision pending.',
   );
 });
 

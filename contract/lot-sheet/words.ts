@@ -20,7 +20,10 @@ function releaseStands(how: ReleaseStands<StepBlocks>, order: DateOrder | null):
   const named = (steps: readonly Step[]) => steps.map(stepName);
   switch (how.is) {
     case 'superseded':
-      return { figure: `${how.kind} ${how.number}`, note: 'based on superseded data: issue an amended one' };
+      return {
+        figure: `${how.kind} ${how.number}`,
+        note: `data corrected after release: issue an amended ${how.kind}`,
+      };
     case 'expired':
       return { figure: `${how.kind} ${how.number}`, note: expiredOn(how.validUntil ?? '', order) };
     case 'released':

@@ -5,7 +5,7 @@ import type { MoistureBlock, MoistureStands } from './stands.ts';
 /** What a verdict on moisture asks for. */
 export const MOISTURE_NEXT: Readonly<Record<MoistureNext, string>> = {
   'containers-agree': 'The two containers agree.',
-  'repeat-both-containers': 'The two containers part too far: repeat both.',
+  'repeat-both-containers': 'The two containers are out of tolerance: repeat both.',
 };
 
 export function moistureStands(how: MoistureStands): LineWords {
@@ -25,4 +25,4 @@ export function moistureStands(how: MoistureStands): LineWords {
 }
 
 export const moistureBlocks = (_why: readonly MoistureBlock[]): string =>
-  'Moisture: the two containers part too far, and nobody has decided.';
+  'Moisture: the two containers are out of tolerance; decision pending.';

@@ -8,7 +8,7 @@ import type { OtherSeedsBlock, OtherSeedsStands } from './stands.ts';
 /** What a verdict on other seeds asks for; of noxious lists, in the jurisdiction that stands beside it. */
 export const OTHER_SEEDS_NEXT: Readonly<Record<OtherSeedsNext, string>> = {
   'report-both-counts': 'The two counts agree: report both masses and both counts together.',
-  'count-again': 'The counts part too far: count again, or draw another sample.',
+  'count-again': 'The counts are out of tolerance: count again, or draw another sample.',
   'second-count-not-worse': 'The second is not worse than chance allows.',
   'second-count-worse': 'The second is worse than chance allows.',
   'compare-exactly': 'The book has no row for so many: compare by the exact test.',
@@ -18,8 +18,8 @@ export const OTHER_SEEDS_NEXT: Readonly<Record<OtherSeedsNext, string>> = {
   'bound-to-no-species': 'What was written is bound to no species: it is not judged against this list.',
   'say-which-of-the-genus':
     'Known to the genus alone, of which this list names species: say which it is, or that it is none of them.',
-  prohibited: 'Prohibited: may not be sold there.',
-  'over-noxious-limit': 'Over the limit: may not be sold there.',
+  prohibited: 'Prohibited: cannot be sold there.',
+  'over-noxious-limit': 'Over the limit: cannot be sold there.',
   'restricted-without-limit': 'Restricted: must be named with its rate there.',
   'restricted-within-limit': 'Restricted, within the limit: must be named with its rate there.',
 };
@@ -73,15 +73,15 @@ function searchedWords(how: OtherSeedsStands & { is: 'searched' }): string {
 function blockWords(why: OtherSeedsBlock): string {
   switch (why.is) {
     case 'barred':
-      return `${why.species} may not be sold in ${why.jurisdiction} so, and nobody has decided`;
+      return `the lot cannot be sold in ${why.jurisdiction}: it contains ${why.species}; decision pending`;
     case 'unbound':
-      return `“${why.names.join('”, “')}” is bound to no species, and nobody has decided`;
+      return `“${why.names.join('”, “')}” is bound to no species; decision pending`;
     case 'unclear':
       return `of ${why.names.join(', ')} nobody has said which species it is`;
     case 'contradicted':
-      return `${why.against.map(contradictionWords).join('; ')}, and nobody has decided`;
+      return `${why.against.map(contradictionWords).join('; ')}; decision pending`;
     case 'light':
-      return 'less was searched than the rule book asks, and nobody has decided';
+      return 'less was searched than the rule book asks; decision pending';
   }
 }
 export const otherSeedsBlocks = (why: readonly OtherSeedsBlock[]): string =>

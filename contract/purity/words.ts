@@ -5,11 +5,11 @@ import type { PurityBlock, PuritySays, PurityStands, Together } from './stands.t
 
 /** What a verdict on purity asks for. */
 export const PURITY_NEXT: Readonly<Record<PurityNext, string>> = {
-  'gain-or-loss-allowed': 'Gain or loss is inside what the rules allow.',
-  'take-another-working-sample': 'Sum and first weighing part too far: take another working sample.',
+  'gain-or-loss-allowed': 'Gain or loss is within the limit.',
+  'take-another-working-sample': 'Gain or loss exceeds the limit: take another working sample.',
   'report-weighted-mean': 'The two agree: report the weighted mean.',
-  'take-another-pair': 'They part too far: take another pair of halves.',
-  'make-one-more-whole': 'They part too far: make one more.',
+  'take-another-pair': 'Out of tolerance: take another pair of half samples.',
+  'make-one-more-whole': 'Out of tolerance: retest.',
   'one-lot': 'Both can come from one lot.',
   'not-one-lot': 'They part more than chance allows: sampling, work or seed differ.',
   'second-not-worse': 'The second is not worse than chance allows.',
@@ -35,7 +35,7 @@ export function togetherWords({ basis, state, outcome, pairs, kept, most }: Toge
   if (basis === 'half')
     return {
       agreed: kept === 1 ? 'The pair agrees: its mean is reported.' : `The mean of ${kept} pairs is reported.`,
-      further: `The halves part too far: take pair ${pairs + 1} of ${most} at most.`,
+      further: `Half samples out of tolerance: analyse pair ${pairs + 1} (maximum ${most}).`,
       exhausted: `${most} pairs were made and none agrees: look for the cause; the lead decides.`,
     }[state];
   return {
@@ -43,7 +43,7 @@ export function togetherWords({ basis, state, outcome, pairs, kept, most }: Toge
       outcome === 'outside'
         ? `The farthest two lie near enough: the mean of all ${kept} is reported.`
         : `The mean of ${kept} tests is reported.`,
-    further: 'The two tests part too far: make one more.',
+    further: 'The two tests are out of tolerance: retest.',
     exhausted: 'One test stands out: the lead sets it aside with its cause.',
   }[state];
 }
@@ -80,9 +80,9 @@ export function purityStands(how: PurityStands): LineWords {
 
 const blockWords = (why: PurityBlock): string =>
   why.is === 'changed'
-    ? 'gain or loss is outside what the rules allow'
+    ? 'gain or loss exceeds the limit'
     : why.is === 'light'
       ? 'the working sample is lighter than the rule book asks'
       : inASentence(togetherWords(why.together));
 export const purityBlocks = (why: readonly PurityBlock[]): string =>
-  `Purity: ${why.map(blockWords).join(' and ')}, and nobody has decided.`;
+  `Purity: ${why.map(blockWords).join(' and ')}; decision pending.`;

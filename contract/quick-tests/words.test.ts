@@ -11,7 +11,7 @@ it('a quick answer says its interval, and of all or none the one side that is op
   // Source: exact binomial limits as printed in most tables: 10 of 20 is 27–73 % (from memory; Clopper & Pearson 1934).
   expect(says(10, 20)).toBe('10 of 20 sprouted: between 27 % and 73 % are alive.');
   // Source: 0.05^(1/10) = 74.1 %, 1 − 0.05^(1/10) = 25.9 %, the one-sided limits (any textbook).
-  expect(says(10, 10)).toBe('All 10 sprouted: at least 74 % are alive, which is not to say all.');
+  expect(says(10, 10)).toBe('All 10 sprouted: probably at least 74 % of all would sprout (95 % confidence).');
   expect(says(0, 10)).toBe('None of 10 sprouted: up to 26 % may still be alive.');
 });
 

@@ -55,7 +55,7 @@ const REASONS = new Map<string, string>([
 export const reasonsWords = (reasons: readonly string[]): string =>
   reasons.map((one) => REASONS.get(one) ?? one).join('; ');
 
-const SAYS_NOTHING = 'This test says nothing of the seed.';
+const SAYS_NOTHING = 'This test does not show whether the seed is good.';
 const MORE_MAY_LIVE = 'So many sprouted all the same: more may be alive, and none is to be thrown away by this test.';
 export const TEST_NEXT: Readonly<Record<TestNext, string>> = {
   'count-stands': 'The count stands as it is.',
@@ -151,7 +151,7 @@ export function answerWords({ test, interval, packet, speaks }: QuickAnswer): st
       : `${told}: of the ${seedsLeft} in the packet between ${packet.leftLower} and ${packet.leftUpper} are alive.`;
   }
   if (sprouted === seeds)
-    return `All ${seeds} sprouted: at least ${percent(1 - oneSided(seeds))} are alive, which is not to say all.`;
+    return `All ${seeds} sprouted: probably at least ${percent(1 - oneSided(seeds))} of all would sprout (95 % confidence).`;
   if (sprouted === 0) return `None of ${seeds} sprouted: up to ${percent(oneSided(seeds))} may still be alive.`;
   return `${sprouted} of ${seeds} sprouted: between ${percent(lower)} and ${percent(upper)} are alive.`;
 }

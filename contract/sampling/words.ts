@@ -20,7 +20,7 @@ export const SAMPLING_NEXT: Readonly<Record<SamplingNext, string>> = {
   'no-largest-range': 'The edition holds no largest range for this: H alone judges.',
   'divider-in-order': 'The divider halves as it should.',
   'divider-out-of-order':
-    'The halves part too far: level the divider, clean it, pour evenly, mix all of it again and divide anew.',
+    'The halves are out of tolerance: level and clean the divider, pour evenly, mix all of it and divide again.',
 };
 
 /** What follows from a primary sample that looks uneven. */
@@ -82,7 +82,7 @@ export function samplingStands(how: SamplingStands): LineWords {
   }
 }
 
-const decided = (decision: Decision | null) => (decision ? `: ${UNEVEN_WORDS[decision]}` : ', and nobody has decided');
+const decided = (decision: Decision | null) => (decision ? `: ${UNEVEN_WORDS[decision]}` : '; decision pending');
 function blockWords(why: SamplingBlock): string {
   switch (why.is) {
     case 'too-large':

@@ -27,7 +27,7 @@ it('says why a packet is to be tested, sown, renewed or let go', () => {
     [{ is: 'sowing', inDays: 0, oneChance: false }, 'its sowing has begun'],
     [{ is: 'sowing', inDays: 1, oneChance: false }, 'it is to be sown in 1 day'],
     [{ is: 'sowing', inDays: 60, oneChance: true }, 'it is to be sown in 60 days, with one chance in the year'],
-    [{ is: 'test-too-old', holdsYears: 1 }, 'a test holds a year for its kind'],
+    [{ is: 'test-too-old', holdsYears: 1 }, 'test this crop again every year'],
   ];
   for (const [why, words] of said) expect(becauseWords(why)).toBe(words);
 });

@@ -32,7 +32,7 @@ export function becauseWords(why: Because): string {
     case 'sow-and-save':
       return 'sow all of it thickly this season and save its seed';
     case 'test-too-old':
-      return `a test holds ${ofOneOrMore(why.holdsYears)} for its kind`;
+      return `test this crop again every ${why.holdsYears === 1 ? 'year' : ofOneOrMore(why.holdsYears)}`;
     case 'never-tested':
       return 'it was never tested: test it before you count on it';
     case 'own-record':

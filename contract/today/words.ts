@@ -20,7 +20,7 @@ export function dueThingWords(due: DueThing, order: DateOrder | null = null): st
     case 'alarm':
     case 'desiccant': {
       const call = careCallWords(due.call, order);
-      const often = due.times > 1 ? `left its band ${due.times} times, last: ` : '';
+      const often = due.times > 1 ? `too warm, cold or damp ${due.times} times, last: ` : '';
       return `${due.place.join(' › ')}: ${often}${call}`;
     }
     case 'sowing':

@@ -7,7 +7,7 @@ const SAID = {
   sprouted: 'the count stands',
   dead: 'it was the seed',
   dormant: 'it is alive, and waits',
-  invalid: 'it was the test: it says nothing of the seed',
+  invalid: 'it was the test: it does not show whether the seed is good',
   unclear: 'nobody can tell seed from test',
 } as const;
 

@@ -57,7 +57,7 @@ export function rowOf(rows: readonly NoxiousRow[], species: string): NoxiousRow 
 }
 
 /**
- * `no-sale`: may not be sold there. `name`: must be named with its rate. `unclear`: nobody can say, because what was
+ * `no-sale`: cannot be sold there. `name`: must be named with its rate. `unclear`: nobody can say, because what was
  * found is bound to no species, or to a genus of which the list names some.
  */
 export type Consequence = 'no-sale' | 'name' | 'unclear';
@@ -83,7 +83,7 @@ export interface Find {
 
 /**
  * What a jurisdiction makes of the seeds that were found: a prohibited species, or more of a restricted one than
- * its limit, may not be sold there; a restricted one within its limit must be named with its rate. What is bound to no
+ * its limit, cannot be sold there; a restricted one within its limit must be named with its rate. What is bound to no
  * species is never taken for absent: it is not judged against any list. A genus is judged as such; where a list names
  * species of it, it is not judged until somebody says which it is, or that it is none of them.
  *

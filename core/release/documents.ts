@@ -27,7 +27,7 @@ export interface DocumentData extends Reported {
   readonly liveCountsDormant: boolean;
   /** Who asked, and what they call it. */
   readonly client: string;
-  /** Why the lot stands outside and nobody has decided. */
+  /** Why the lot stands outside and decision pending. */
   readonly blocks: readonly string[];
   /** What was accepted outside tolerance, with the reason: printed, never hidden. */
   readonly accepted: readonly string[];
@@ -58,7 +58,7 @@ export function analysisTag(data: DocumentData, validityMonths: number): Release
     ...(purity && data.book !== 'aosa'
       ? [`Purity was separated by ${BOOK_NAMES[data.book]} into three components; the tag needs four.`]
       : []),
-    ...(otherSeeds ? [] : ['Nobody searched for other seeds by number.']),
+    ...(otherSeeds ? [] : ['Other seeds by number not determined: examine a sample.']),
     ...(germination ? [] : ['Germination was not tested, or its test is not finished.']),
     ...(germination && germination.seeds < 400
       ? [`Germination rests on ${germination.seeds} seeds; a label needs 400.`]
@@ -136,7 +136,7 @@ export function testReport(data: DocumentData): ReleaseDocument {
     ],
     notes: [
       `Tested by ${data.edition}.`,
-      'This report is no international certificate: those are issued by accredited laboratories alone.',
+      'Not an international certificate, which only accredited laboratories issue.',
       sample && !sample.sentIn
         ? 'The sample was drawn from the lot by this laboratory; the results speak for the lot as it stood then.'
         : 'The results speak for the sample as it was sent in, and for nothing else: this laboratory did not draw it from the lot.',

@@ -173,7 +173,7 @@ describe('the tag', () => {
     const refused = (change: Partial<DocumentData>) => analysisTag({ ...data, ...change }, 5).refusals;
     expect(refused({ purity: null })).toEqual(['Purity was not tested.']);
     expect(refused({ germination: null })[0]).toMatch(/^Germination was not tested/);
-    expect(refused({ otherSeeds: null })[0]).toMatch(/^Nobody searched/);
+    expect(refused({ otherSeeds: null })[0]).toMatch(/^Other seeds by number not determined/);
     expect(refused({ book: 'ista' })[0]).toMatch(/tag needs four/);
     expect(refused({ germination: data.germination && { ...data.germination, seeds: 200 } })[0]).toMatch(
       /200 seeds; a label needs 400/,
@@ -194,7 +194,7 @@ describe('the report', () => {
     expect(report.lines.filter((line) => line.label.startsWith('Germination: ')).map((line) => line.value)).toEqual(
       Array(7).fill('N'),
     );
-    expect(report.notes.join(' ')).toContain('no international certificate');
+    expect(report.notes.join(' ')).toContain('Not an international certificate');
     expect(report.refusals).toEqual([]);
   });
   it('says whose sample it speaks for, how many tests it rests on, and names what was found by component', () => {

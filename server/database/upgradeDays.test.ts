@@ -188,7 +188,7 @@ describe('the database of the version before comes up with its days', () => {
     const released = await lotNamed('OLD-DAY0');
     expect(released.row).toMatchObject({ state: 'released' });
     expect(released.picture.wouldHold.map(blocksWords)).toEqual([
-      'Germination: final count on day 0, day 10 is prescribed, and nobody has decided.',
+      'Germination: final count on day 0, day 10 is prescribed; decision pending.',
     ]);
     expect(released.picture.lines.map(spoken).at(-1)?.note).toContain(
       'would be held today: Germination: final count on day 0',
@@ -228,17 +228,17 @@ describe('the database of the version before comes up with its days', () => {
     expect(new Set(why)).toEqual(
       new Set([
         // Red clover ends on day 7 by the Act; these were planned for day 10. The evening count is of the next day in Athens.
-        'OLD-150 open → held: Germination: final count on day 11, day 7 is prescribed, and nobody has decided.',
-        'OLD-2023 open → held: Germination: final count on day 10, day 7 is prescribed, and nobody has decided.',
+        'OLD-150 open → held: Germination: final count on day 11, day 7 is prescribed; decision pending.',
+        'OLD-2023 open → held: Germination: final count on day 10, day 7 is prescribed; decision pending.',
         // Its final count was made on day 0 of ten.
-        'OLD-DAY0B open → held: Germination: final count on day 0, day 10 is prescribed, and nobody has decided.',
+        'OLD-DAY0B open → held: Germination: final count on day 0, day 10 is prescribed; decision pending.',
         // Found as wild oat, which is bound to its species now; and its purity found other weeds.
-        'OLD-WILD2 open → held: Other seeds: Avena fatua may not be sold in Quillmere Vale so, and nobody has decided. purity and the search contradict each other',
+        'OLD-WILD2 open → held: Other seeds: the lot cannot be sold in Quillmere Vale: it contains Avena fatua; decision pending. purity and the search contradict each other',
         ...['QM-0391', 'QM-0396', 'QM-0409', 'QM-0415', 'QM-0421', 'QM-0424', 'QM-0428'].map(
           (reference) => `${reference} ${contradicted}`,
         ),
         // A name that stands in no list.
-        'QM-0412 open → held: Other seeds: “Poterium sanguisorba” is bound to no species, and nobody has decided.',
+        'QM-0412 open → held: Other seeds: “Poterium sanguisorba” is bound to no species; decision pending.',
       ]),
     );
     expect(now.size).toBe(states.size);
@@ -271,7 +271,9 @@ describe('the database of the version before comes up with its days', () => {
     const released = await lotNamed('OLD-WILD');
     expect(released.tag.get('Noxious weeds')).toBe('wild oat 27 per lb');
     expect(released.row).toMatchObject({ state: 'released' });
-    expect(released.picture.wouldHold.map(blocksWords)[0]).toMatch(/Avena fatua may not be sold in Quillmere Vale/);
+    expect(released.picture.wouldHold.map(blocksWords)[0]).toMatch(
+      /cannot be sold in Quillmere Vale: it contains Avena fatua/,
+    );
     const open = await lotNamed('OLD-WILD2');
     expect(open.picture.gathered.otherSeeds.tests[0]?.names).toMatchObject([
       { written: 'wild oat', taxon: 'Avena fatua' },

@@ -59,7 +59,7 @@ const TITLES: Readonly<Record<ErrorCode, string>> = {
   'wrong-csrf-token': 'The request does not come from this page',
   'not-permitted': 'Not permitted',
   'not-found': 'There is no such thing',
-  conflict: 'It stands against something that is there',
+  conflict: 'Conflicts with an existing entry',
   stale: 'Somebody else was faster',
   'too-large': 'Too large',
   'wrong-content-type': 'Wrong content type',

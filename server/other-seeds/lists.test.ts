@@ -52,7 +52,7 @@ describe('noxious lists', () => {
     expect(issued.status, JSON.stringify(issued.body).slice(0, 300)).toBeLessThan(300);
   });
 
-  it('hold a lot that may not be sold where it is to be sold, until the lead decides', async () => {
+  it('hold a lot that cannot be sold where it is to be sold, until the lead decides', async () => {
     const { lot, test } = await search('N-1');
     const view = (await tray(test, 1, '50.0', { 'Rumex crispus': 4 })).body;
     // Source: plain arithmetic: 4 in 50 g are 36.3 per lb, 27 are allowed.
@@ -78,7 +78,7 @@ describe('noxious lists', () => {
     await hands.analyst.put(`/lots/${lot}/request`, { ...asked, soldIn: ['Fenwick Shire'] }, 0);
     expect(await lineOf(lot)).toMatchObject({
       mark: 'outside',
-      blocks: 'Other seeds: Rumex crispus may not be sold in Fenwick Shire so, and nobody has decided.',
+      blocks: 'Other seeds: the lot cannot be sold in Fenwick Shire: it contains Rumex crispus; decision pending.',
     });
     await hands.lead.post(`/lots/${lot}/decisions`, {
       subject: test.id,
@@ -96,7 +96,8 @@ describe('noxious lists', () => {
     await tray(test, 1, '50.0', { 'Solanum viarum': 1 });
     expect(await lineOf(lot)).toMatchObject({
       mark: 'outside',
-      blocks: 'Other seeds: Solanum viarum may not be sold in Federal Seed Act, all States so, and nobody has decided.',
+      blocks:
+        'Other seeds: the lot cannot be sold in Federal Seed Act, all States: it contains Solanum viarum; decision pending.',
     });
   });
 });

@@ -69,7 +69,7 @@ describe('what was found is bound to a species', () => {
       expect(test.names).toMatchObject([{ written: name, taxon: 'Solanum viarum', bound: null }]);
       expect(await lineOf(lot)).toMatchObject({
         mark: 'outside',
-        blocks: expect.stringContaining('Solanum viarum may not be sold') as string,
+        blocks: expect.stringContaining('it contains Solanum viarum') as string,
       });
       expect(await tagOf(lot)).toMatch(new RegExp(`^${name} \\d+ per lb`));
     }
@@ -112,7 +112,7 @@ describe('what was found is bound to a species', () => {
       test.version + 1,
     );
     expect(named(again.body, 'soda apple thing')).toMatchObject({ taxon: 'Solanum viarum' });
-    expect((await lineOf(lot))?.blocks).toContain('may not be sold');
+    expect((await lineOf(lot))?.blocks).toContain('cannot be sold');
     const { rows } = await hands.lab.connection.pool.query<{ taxon: string }>(
       'select taxon from name_binding where test_id = $1 order by at, id',
       [test.id],
@@ -161,7 +161,7 @@ describe('what was found is bound to a species', () => {
     expect(await blocks()).toBeNull();
     passMinutes(1);
     expect((await bind(test, 'soda apple thing', 'Solanum viarum')).status).toBe(200);
-    expect(await blocks()).toContain('Solanum viarum may not be sold');
+    expect(await blocks()).toContain('it contains Solanum viarum');
     await accept();
     expect(await blocks()).toBeNull();
     passMinutes(1);
@@ -290,7 +290,7 @@ describe('purity and the search cannot both be right', () => {
     expect(await lineOf(bench.lot)).toMatchObject({
       mark: 'outside',
       note: expect.stringContaining('other seeds: 0.5 % in 5.098 g of purity, none in 51 g searched') as string,
-      blocks: expect.stringContaining('nobody has decided') as string,
+      blocks: expect.stringContaining('decision pending') as string,
     });
     expect((await lead.post(`/lots/${bench.lot}/releases`, { kind: 'report' })).status).toBe(409);
     const some = await tray(test, 1, '51.0', { 'Rumex crispus': 1 }, { reason: 'found on the sieve' }, 1);
@@ -347,7 +347,7 @@ describe('purity and the search cannot both be right', () => {
       source: 'herbarium of the station',
     };
     expect((await lead.post('/kinds', kind)).status).toBe(201);
-    expect((await lineOf(bench.lot))?.blocks).toContain('nobody has decided');
+    expect((await lineOf(bench.lot))?.blocks).toContain('decision pending');
   });
 
   it('a part of purity that no list knows is bound by hand, and contradicts as the species that it is', async () => {

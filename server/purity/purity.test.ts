@@ -50,7 +50,7 @@ describe('two half working samples', () => {
     expect(await lineOf(bench.lot)).toMatchObject({
       mark: 'outside',
       figure: '',
-      blocks: 'Purity: the halves part too far: take pair 2 of 4 at most, and nobody has decided.',
+      blocks: 'Purity: half samples out of tolerance: analyse pair 2 (maximum 4); decision pending.',
     });
     await made(bench, HALF, half(75));
     expect(await lineOf(bench.lot)).toMatchObject({ mark: 'next', note: 'the second half is to be drawn' });

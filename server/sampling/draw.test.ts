@@ -27,7 +27,7 @@ const take = (
 ) => sampler.send<SamplingView>('PUT', `/draws/${drawId}/containers/${container}/samples/1`, body, headers);
 
 describe('the containers of a lot', () => {
-  it('are drawn by the plan, and the recorded seed gives the same draw again', async () => {
+  it('are drawn by the plan, and the recorded seed repeats this selection', async () => {
     const lot = await open('D-1');
     const view = (await sampler.post<SamplingView>(`/lots/${lot}/draws`, draw)).body;
     // Source: ISTA, minimum sampling intensity, 84 containers: 30 primary samples; AOSA 13 (both from memory).

@@ -24,7 +24,12 @@ export const sowingsDue: WhatIsDue = {
     ),
   days: async (tx, { now }) =>
     (await listPlans(tx, now)).plans.flatMap(({ id, kind, calendar }) => [
-      { id: `test-safe-${id}`, by: calendar.testBySafe, says: `test ${kind}: the careful day`, open: OPEN },
+      {
+        id: `test-safe-${id}`,
+        by: calendar.testBySafe,
+        says: `Start ${kind} test (time for a second test)`,
+        open: OPEN,
+      },
       { id: `test-${id}`, by: calendar.testBy, says: `test ${kind}: the last day to start`, open: OPEN },
       ...calendar.sowings.map((by, i) => ({
         id: `sow-${id}-${i}`,

@@ -143,7 +143,7 @@ export function FiguresForm({
       <Trouble text={trouble} />
       <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit">{closed ? `Correct dish ${dish.number}` : 'Take these figures'}</Button>
-        <Quiet onClick={onLeave}>Leave it</Quiet>
+        <Quiet onClick={onLeave}>Cancel</Quiet>
         {!closed && <span className="soft">the dish stays open until it is closed</span>}
       </Stack>
     </form>

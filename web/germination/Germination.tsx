@@ -29,7 +29,7 @@ const NEXT_WORDS: Readonly<Record<GerminationView['combined']['next'], string>> 
   count: 'The test is being counted.',
   report: 'This is reported.',
   retest: 'Make a second test by the same method, or let the lead decide.',
-  'third-test': 'Two tests part too far: make a third.',
+  'third-test': 'Two tests out of tolerance: make a third.',
   'look-for-the-cause': 'No two tests agree: look for the cause before another test.',
 };
 

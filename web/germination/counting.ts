@@ -95,7 +95,7 @@ export function seedsCalled(
   final: boolean,
   { number, seeds: all, left }: DishAtHand,
 ): { readonly seeds: number } | { readonly refused: string } {
-  if (!calledAt(final).includes(seedClass)) return { refused: 'Hard and fresh seed is called at the final count.' };
+  if (!calledAt(final).includes(seedClass)) return { refused: 'Record hard and fresh seeds at the final count.' };
   if (left === 0) return { refused: `All ${all} seeds of dish ${number} are called.` };
   const seeds = mode === 'one' ? 1 : mode === 'ten' ? 10 : left;
   return seeds > left

@@ -154,7 +154,7 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
     inHand,
     call,
     takeBack: () => {
-      if (mayCount && !tally.takeBack(dish)) say('Nothing of this station to take back; F corrects the figures.');
+      if (mayCount && !tally.takeBack(dish)) say('Nothing to undo here. Press F to correct the counts.');
     },
     close,
     /** To another dish of the row; behind the last comes the first. */

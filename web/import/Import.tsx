@@ -55,7 +55,7 @@ export default function Import() {
   };
   return (
     <main>
-      <h1>Bring in a file</h1>
+      <h1>Import lots</h1>
       <p className="soft">
         A CSV file with one figure a row: <span className="fig">lot,what,test,dish,day,name,value,unit</span>. All of it
         comes in, or nothing. <a href={linkTo(exportRoutes.lots, {})}>All lots as such a file</a>

@@ -72,8 +72,8 @@ export function Found({ test, origin, open }: FoundProps) {
       )}
       {test.total.count === 0 && (
         <p>
-          None found is not none there: up to <b className="fig">{threeFigures(test.total.rate.perKg.upper)} per kg</b>{' '}
-          may be in the lot (95 %).
+          None found, but up to <b className="fig">{threeFigures(test.total.rate.perKg.upper)} per kg</b> are possible
+          (95 % confidence).
         </p>
       )}
     </section>
@@ -108,7 +108,7 @@ function Rates({ count, rate, widest, open }: RatesProps) {
 }
 
 const FOLLOWS: Readonly<Record<NoxiousVerdict['consequence'], string>> = {
-  'no-sale': 'may not be sold',
+  'no-sale': 'cannot be sold',
   name: 'must be named with its rate',
   unclear: 'which species it is must be said',
 };

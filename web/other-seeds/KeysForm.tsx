@@ -59,7 +59,7 @@ export function KeysForm({ keys, done }: KeysFormProps) {
       </Table>
       <Stack direction="horizontal" gap={2} className="actions">
         <Button type="submit">Use these keys</Button>
-        <Quiet onClick={() => done(null)}>Leave it</Quiet>
+        <Quiet onClick={() => done(null)}>Cancel</Quiet>
       </Stack>
     </form>
   );

@@ -26,7 +26,7 @@ export function NewSpecies({ list, done }: { list: string; done: (name: string) 
         }}
       />
       <Button type="submit">Give it a key</Button>
-      <Quiet onClick={() => done('')}>Leave it</Quiet>
+      <Quiet onClick={() => done('')}>Cancel</Quiet>
     </form>
   );
 }

@@ -86,7 +86,7 @@ export function useFinding(view: OtherSeedsView, test: OtherSeedsTest, personId:
     takeBack: () => {
       if (!mayTally) return;
       const back = tally.takeBack(tray);
-      say(back === null ? 'Nothing of this station to take back; F corrects the figures.' : `Took ${back} back.`);
+      say(back === null ? 'Nothing to undo here. Press F to correct the counts.' : `Took ${back} back.`);
     },
     move: (steps) => act({ do: 'open', tray: trayBeside(trays, tray.number, steps) }),
     to: (mode) => () => {

@@ -71,8 +71,6 @@ export function ShareBar({ analysis }: { analysis: PurityAnalysis }) {
 
 function changeWords(analysis: PurityAnalysis): string {
   const change = Math.abs(analysis.changePercent).toFixed(1);
-  const way = analysis.changePercent > 0 ? 'heavier' : 'lighter';
-  return analysis.retest
-    ? `${change} % ${way} than weighed in, ${analysis.verdict.limit} % allowed: repeat`
-    : `${change} % ${way} than weighed in, ${analysis.verdict.limit} % asks for a repeat`;
+  const way = analysis.changePercent > 0 ? 'Gain' : 'Loss';
+  return `${way} ${change} %, maximum ${analysis.verdict.limit} %${analysis.retest ? ': retest' : ''}`;
 }

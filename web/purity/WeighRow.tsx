@@ -88,8 +88,8 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
               `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
             {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (
               <>
-                {analysis.adjustedBy > 0 ? 'took' : 'gave'}{' '}
-                {Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals)} so that all make 100{' '}
+                adjusted by {analysis.adjustedBy > 0 ? '+' : '−'}
+                {Math.abs(analysis.adjustedBy).toFixed(analysis.percentDecimals)} to total 100{' '}
               </>
             )}
             {component && mayWrite && (

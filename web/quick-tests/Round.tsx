@@ -102,7 +102,7 @@ function Looking({ view, personId, today, may }: LookingProps) {
       ) : (
         <>
           <div className="walk-next" role="status">
-            <div>{done ? 'All were looked at today. Once more:' : 'Next bag'}</div>
+            <div>{done ? 'All bags checked today. Check again:' : 'Next bag'}</div>
             <div className="n">{next.number}</div>
             <div>
               {bagName(next)} · {next.sprouted} of {next.seeds} sprouted

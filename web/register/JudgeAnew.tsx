@@ -26,7 +26,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }) {
   if (others.length === 0) return null;
   return (
     <EntryForm entry={entry} title="Judge by another edition" send="Judge anew" quiet className="mt-4" waits>
-      <p className="soft">Now {sheet.edition.name}. What was judged before stays on file beside the new judgement.</p>
+      <p className="soft">Now {sheet.edition.name}. Earlier evaluations stay on file.</p>
       <div className="fields">
         <ChoiceField
           label="edition"

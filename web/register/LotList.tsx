@@ -52,7 +52,7 @@ const columnsOn = (today: string): readonly Column<LotListRow>[] => [
   },
   {
     id: 'mark',
-    head: 'standing',
+    head: 'mark',
     value: (one) => one.standing.mark,
     cell: (one) => <VerdictMark mark={one.standing.mark} />,
     className: 'mark c-1',
@@ -68,7 +68,7 @@ const columnsOn = (today: string): readonly Column<LotListRow>[] => [
   },
   {
     id: 'stands',
-    head: 'what stands',
+    head: 'status',
     value: (one) =>
       standingWords(one.standing, readerNow().order) +
       (one.standing.due ? `, ${dueWords(one.standing.due, today)}` : ''),
@@ -122,7 +122,7 @@ export default function LotList() {
       act: () => find.current?.focus(),
     },
     ...(may('lot.write') ? [{ key: 'n', says: 'new lot', act: () => void navigate('/lots/new') }] : []),
-    ...(may('import.write') ? [{ key: 'i', says: 'bring in a file', act: () => void navigate('/lots/import') }] : []),
+    ...(may('import.write') ? [{ key: 'i', says: 'import lots', act: () => void navigate('/lots/import') }] : []),
   ]);
 
   return (
@@ -156,7 +156,7 @@ export default function LotList() {
             </KeyLink>
             {may('import.write') && (
               <KeyLink of="I" to="/lots/import">
-                bring in a file
+                import lots
               </KeyLink>
             )}
           </span>

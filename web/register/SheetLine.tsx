@@ -116,7 +116,7 @@ export function Line({ line, lot, now, today, zone, open }: LineProps) {
       <span className="by">
         {now ? (
           <Link to={path} className="btn btn-primary">
-            {line.due ? 'Count' : line.blocks.length > 0 ? 'Decide or repeat' : 'Go on'}
+            {line.due ? 'Count' : line.blocks.length > 0 ? 'Decide or retest' : 'Next'}
           </Link>
         ) : line.by ? (
           `${initials(line.by)} · ${shortDay(line.at ?? '', zone)}`

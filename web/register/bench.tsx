@@ -61,13 +61,13 @@ const CHOICES = {
     label: 'the test is',
     options: [
       ['set-aside', 'set aside: kept on file, not used'],
-      ['accept', 'accepted all the same: reported with the reason'],
+      ['accept', 'accept; the report gives the reason'],
     ],
     waits: 'The lead decides whether it is accepted or set aside; or make another test.',
   },
   sample: {
     label: 'the sample is',
-    options: [['accept', 'accepted all the same: reported with the reason']],
+    options: [['accept', 'accept; the report gives the reason']],
     waits: 'The lead decides whether it is accepted; or draw more and correct what was recorded.',
   },
   spread: {
@@ -75,7 +75,7 @@ const CHOICES = {
     options: [
       ['own-lots', 'the parts become lots of their own'],
       ['refuse', 'sampling is refused'],
-      ['accept', 'accepted all the same: reported with the reason'],
+      ['accept', 'accept; the report gives the reason'],
     ],
     waits: 'The lead decides what follows.',
   },

@@ -100,7 +100,7 @@ export default function Release() {
                       mark={one.superseded || (one.validUntil ?? session.today) < session.today ? 'outside' : 'within'}
                     />{' '}
                     {one.superseded
-                      ? 'based on superseded data'
+                      ? 'data corrected after release'
                       : one.validUntil === null
                         ? 'stands'
                         : one.validUntil < session.today
@@ -200,10 +200,7 @@ function AskRelease({ view, kind, show, leave }: AskReleaseProps) {
           </h2>
         </Modal.Header>
         <Modal.Body>
-          <p>
-            It is frozen as it stands, with its PDF. A later correction marks it as based on superseded data; it is
-            never changed.
-          </p>
+          <p>A released document never changes. Later data corrections mark the document superseded.</p>
           {before && (
             <Field
               entry={entry}
@@ -215,7 +212,7 @@ function AskRelease({ view, kind, show, leave }: AskReleaseProps) {
           <Trouble text={entry.general} />
         </Modal.Body>
         <Modal.Footer>
-          <Quiet onClick={leave}>Not yet</Quiet>
+          <Quiet onClick={leave}>Cancel</Quiet>
           <Button disabled={entry.busy} onClick={() => void entry.submit()}>
             Release
           </Button>

@@ -76,7 +76,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }) {
     <EntryForm
       entry={form}
       send="Issue the edition"
-      beside={<Quiet onClick={() => setOpen(false)}>Not yet</Quiet>}
+      beside={<Quiet onClick={() => setOpen(false)}>Cancel</Quiet>}
       className="w-form"
     >
       <Field entry={form} name="reason" />

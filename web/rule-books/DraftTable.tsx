@@ -199,7 +199,7 @@ function EditRow({ columns, row, faults, change, keep, leave }: EditRowProps) {
             <Button type="submit" size="sm">
               Keep the row
             </Button>
-            <Small onClick={leave}>Leave it</Small>
+            <Small onClick={leave}>Cancel</Small>
           </Stack>
         </form>
       </td>

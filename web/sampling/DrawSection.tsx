@@ -40,8 +40,8 @@ export function DrawSection({ view }: { view: SamplingView }) {
       {draw ? (
         <>
           <p>
-            Drawn {WORDS[draw.method]} by {draw.by}, {shortInstant(draw.at, session.laboratory.zone)}; seed{' '}
-            <span className="fig">{draw.seed}</span> gives the same draw again. <b className="fig">{taken.length}</b> of{' '}
+            Drawn {WORDS[draw.method]} by {draw.by}, {shortInstant(draw.at, session.laboratory.zone)}. Random number{' '}
+            <span className="fig">{draw.seed}</span> repeats this selection. <b className="fig">{taken.length}</b> of{' '}
             {draw.primaries.length} primary samples taken.
           </p>
           <BagStack

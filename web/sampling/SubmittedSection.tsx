@@ -135,8 +135,7 @@ function SubmittedForm({ view, today, by, done }: SubmittedFormProps) {
       drawnOn: submitted?.fields.drawnOn?.text ?? today,
       drawnBy: submitted?.fields.drawnBy?.text ?? (view.sentIn ? '' : by),
       seal: submitted?.fields.seal?.text ?? '',
-      primarySamples:
-        submitted?.fields.primarySamples?.text ?? (view.sentIn ? '' : String(taken ?? plan?.primarySamples ?? '')),
+      primarySamples: submitted?.fields.primarySamples?.text ?? (view.sentIn ? '' : String(taken ?? '')),
       reason: '',
     },
     // Others may not have said how many they drew; whoever drew here knows it.

@@ -72,7 +72,7 @@ export function Alarms({ care, zone, see }: AlarmsProps) {
     );
   return (
     <section aria-label="alarms">
-      <h2>When it left its band</h2>
+      <h2>When its air was too warm, too cold or too damp</h2>
       <ul className="alarms list-unstyled mb-0">
         {care.alarms.map((one) => (
           <li key={`${one.alarm} ${one.from}`}>

@@ -27,7 +27,7 @@ export default function Lists() {
   if (!data) return <Busy />;
   return (
     <main className="w-text">
-      <h1>A list that you have</h1>
+      <h1>Import packet list</h1>
       <p className="soft">
         From a spreadsheet, saved as CSV, in whatever columns you kept it. You see what each line would become before
         anything is written, and all of it can be undone.

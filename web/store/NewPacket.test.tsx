@@ -53,7 +53,7 @@ test('a kind keeps its scientific name, however late the list of kinds arrives',
   await hands.type(await screen.findByLabelText('what it is'), 'leek');
   await hands.type(screen.getByLabelText('year of harvest'), '2021');
   await hands.type(screen.getByLabelText('how much it holds'), '30');
-  await hands.click(screen.getByRole('button', { name: 'Put it into the store' }));
+  await hands.click(screen.getByRole('button', { name: 'Add packet' }));
   await waitFor(() => {
     expect(written).toMatchObject([{ accession: { kind: 'leek', species: 'Allium porrum', harvestYear: 2021 } }]);
   });

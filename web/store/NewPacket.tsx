@@ -68,7 +68,7 @@ function PacketForm({ before, today, places }: PacketFormProps) {
       )}
       <EntryForm
         entry={entry}
-        send="Put it into the store"
+        send="Add packet"
         leave={() => {
           void navigate(-1);
         }}

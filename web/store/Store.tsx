@@ -122,7 +122,7 @@ export default function Store() {
     { key: 'r', says: 'rounds of tests', act: () => void navigate('/store/rounds') },
     { key: 'd', says: 'dry enough to close?', act: () => void navigate('/store/dry') },
     { key: 'c', says: 'care of the store', act: () => void navigate('/store/care') },
-    { key: 'l', says: 'a list that you have', act: () => void navigate('/store/lists') },
+    { key: 'l', says: 'import packet list', act: () => void navigate('/store/lists') },
     { key: 'm', says: 'map of the store', act: () => void navigate('/store/places') },
     ...(may('store.write') ? [{ key: 'n', says: 'new packet', act: () => void navigate('/store/new') }] : []),
   ]);

@@ -65,7 +65,7 @@ export default function Today() {
             setAt(0);
           }}
         />
-        <span className="soft ms-auto keys-only">
+        <span className="soft ms-auto keys-only d-none d-md-inline">
           <Key>J</Key> <Key>K</Key> down and up <Key>Enter</Key> open
         </span>
       </div>

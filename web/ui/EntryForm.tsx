@@ -99,7 +99,7 @@ export function EntryForm({
             {send}
           </Button>
           {beside}
-          {leave && <Quiet onClick={leave}>Leave it</Quiet>}
+          {leave && <Quiet onClick={leave}>Cancel</Quiet>}
         </Stack>
       )}
     </form>

@@ -137,7 +137,7 @@ export const KeyLink = ({ of, to, children }: KeyLinkProps) => (
 /** The keys that matter most, at the foot of a station. */
 export function KeyFoot({ keys }: { keys: readonly (readonly [shown: string, says: string])[] }) {
   return (
-    <div className="foot soft small d-flex flex-wrap gap-3 mt-2">
+    <div className="foot keys-only soft small d-flex flex-wrap gap-3 mt-2">
       {keys.map(([shown, says]) => (
         <span key={says}>
           {shown.split(' ').map((one) => (

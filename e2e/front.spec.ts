@@ -73,4 +73,19 @@ test('a question is answered without an account, above the fold of a small phone
     await hands.press('j', 'k', 'Enter');
     await expect(page).toHaveURL(/\/germination\/count$/);
   });
+
+  await test.step('whatever has a name is found from anywhere, by a key', async () => {
+    await hands.press('Control+k');
+    await page.keyboard.type('ambersett');
+    const found = page.getByRole('listbox', { name: 'found' });
+    await expect(found.getByRole('option').first()).toContainText('QM-0');
+    await hands.press('ArrowDown', 'Enter');
+    await expect(page).toHaveURL(/\/lots\/[0-9a-f-]{36}$/);
+    await expect(found).toHaveCount(0);
+    await hands.press('Control+k');
+    await page.keyboard.type('oak cup');
+    await expect(found.getByRole('option').first()).toContainText('Oak cupboard');
+    await hands.press('Escape');
+    await expect(found).toHaveCount(0);
+  });
 });

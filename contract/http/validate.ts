@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import type { Reader } from '@mercato/core/units/typed';
+import { PLAIN_MESSAGES, plainWords } from './plainMessages.ts';
 import type { FieldFault } from './problem.ts';
 
 export type Checked<T> =
@@ -15,10 +16,11 @@ export function validate<T>(schema: Joi.Schema<T>, input: unknown, reader?: Read
     convert: reader !== undefined,
     ...(reader ? { context: { reader } } : {}),
     errors: { wrap: { label: false } },
+    messages: PLAIN_MESSAGES,
   });
   if (!checked.error) return { ok: true, value: checked.value as T };
   return {
     ok: false,
-    faults: checked.error.details.map((one) => ({ path: one.path.join('.'), message: one.message })),
+    faults: checked.error.details.map((one) => ({ path: one.path.join('.'), message: plainWords(one.message) })),
   };
 }

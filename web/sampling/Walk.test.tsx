@@ -40,7 +40,7 @@ function walk(fates: readonly Fate[] = []) {
   render(
     <QueryClientProvider client={cache}>
       <MemoryRouter initialEntries={['/lots/lot/sampling/walk']}>
-        <KeyBoardFrame onScan={() => undefined}>
+        <KeyBoardFrame onScan={() => undefined} onFind={() => undefined}>
           <Routes>
             <Route path="/lots/:lot/sampling/walk" element={<Walk />} />
           </Routes>

@@ -1,6 +1,6 @@
-import { Camera, LogOut, Menu, Moon, Sun } from 'lucide-react';
+import { LogOut, Menu, Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
-import { Form, Nav, Navbar, Offcanvas } from 'react-bootstrap';
+import { Nav, Navbar, Offcanvas } from 'react-bootstrap';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { cache } from '../api/cache.ts';
@@ -8,6 +8,7 @@ import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { useStation } from '../register/station.ts';
 import { Inline } from './Buttons.tsx';
+import { ScanLine } from './ScanLine.tsx';
 import type { Scan } from './scan.tsx';
 
 const PLACES = [
@@ -64,37 +65,6 @@ export function Bar({ scan, openCamera }: { scan: Scan; openCamera: () => void }
         </Offcanvas.Body>
       </Navbar.Offcanvas>
     </Navbar>
-  );
-}
-
-function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; openCamera: () => void }) {
-  return (
-    <Form
-      className="scan"
-      role="search"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void scan.scanned(scan.typed);
-      }}
-    >
-      <Form.Control
-        ref={line}
-        data-scan="yes"
-        aria-label="scan or type a code"
-        placeholder="scan or type a code"
-        value={scan.typed}
-        autoComplete="off"
-        spellCheck={false}
-        onFocus={(event) => scan.cameFrom(event.relatedTarget)}
-        onChange={(event) => scan.type(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Escape') scan.giveBack();
-        }}
-      />
-      <Inline aria-label="camera" title="camera" onClick={openCamera}>
-        <Camera size={18} aria-hidden />
-      </Inline>
-    </Form>
   );
 }
 

@@ -41,7 +41,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const trouble = useTrouble();
   const newer = useLive();
   return (
-    <KeyBoardFrame onScan={scan.open}>
+    <KeyBoardFrame onScan={scan.open} onFind={scan.find}>
       <Bar scan={scan} openCamera={() => setCamera(true)} />
       {scan.notice && (
         <Notice bad onClose={scan.closeNotice} className="m-0">

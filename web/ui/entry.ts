@@ -13,6 +13,7 @@ import {
   useWatch,
 } from 'react-hook-form';
 import type { FieldTable } from '@mercato/contract/http/fieldWords';
+import { PLAIN_MESSAGES, plainWords } from '@mercato/contract/http/plainMessages';
 import type { FieldFault } from '@mercato/contract/http/problem';
 import type { WriteRoute } from '@mercato/contract/http/route';
 import { FIELD_WORDS } from '@mercato/contract/words/fields';
@@ -89,11 +90,15 @@ export function useEntry<F extends object, B>({
   const key = useRef(crypto.randomUUID());
   // A line that the body does not have, such as one of another choice, is not sent.
   const resolver: Resolver<T, unknown, B & FieldValues> = (values, _, options) =>
-    joiResolver(schema, { abortEarly: false, convert: true, stripUnknown: true, errors: { wrap: { label: false } } })(
-      typedBody(schema, body ? body(values) : values) as T,
-      { reader: readerNow() },
-      options as never,
-    ) as ReturnType<Resolver<T, unknown, B & FieldValues>>;
+    joiResolver(schema, {
+      abortEarly: false,
+      convert: true,
+      stripUnknown: true,
+      errors: { wrap: { label: false } },
+      messages: PLAIN_MESSAGES,
+    })(typedBody(schema, body ? body(values) : values) as T, { reader: readerNow() }, options as never) as ReturnType<
+      Resolver<T, unknown, B & FieldValues>
+    >;
   const { control, formState, handleSubmit, setError, setValue, getValues, reset, subscribe } = useForm<
     T,
     unknown,
@@ -122,7 +127,7 @@ export function useEntry<F extends object, B>({
     const found = (path === '' ? whole : get<unknown>(errors, path)) as
       { message?: unknown; root?: { message?: unknown } } | undefined;
     const message = found?.message ?? found?.root?.message;
-    return typeof message === 'string' ? message : undefined;
+    return typeof message === 'string' ? plainWords(message) : undefined;
   };
   const refuse = (error: unknown) => {
     if (!(error instanceof Refused)) throw error;

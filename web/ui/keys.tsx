@@ -22,8 +22,14 @@ const inText = (target: EventTarget | null): boolean =>
     target instanceof HTMLSelectElement ||
     (target instanceof HTMLInputElement && !['checkbox', 'radio', 'button', 'submit'].includes(target.type)));
 
-/** Listens once for all screens; `?` lists the keys of what is shown. `*` is the scanner's and goes to `onScan`, even out of a text field. */
-export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onScan: () => void }) {
+interface KeyBoardFrameProps {
+  children: ReactNode;
+  onScan: () => void;
+  onFind: () => void;
+}
+
+/** Listens once for all screens; `?` lists the keys of what is shown. `*` is the scanner's and goes to `onScan`, even out of a text field; so does Ctrl+K to `onFind`. */
+export function KeyBoardFrame({ children, onScan, onFind }: KeyBoardFrameProps) {
   const lists = useRef(new Set<{ current: readonly KeyBinding[] }>());
   const [shown, setShown] = useState<readonly KeyBinding[] | null>(null);
   const board = useMemo<KeyBoard>(
@@ -37,6 +43,11 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
   );
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key === 'k') {
+        event.preventDefault();
+        onFind();
+        return;
+      }
       if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
       if (event.key === '*' && !(event.target instanceof HTMLElement && event.target.dataset.scan)) {
         event.preventDefault();
@@ -64,7 +75,7 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [onScan]);
+  }, [onScan, onFind]);
   return (
     <Keys value={board}>
       {children}
@@ -88,6 +99,12 @@ export function KeyBoardFrame({ children, onScan }: { children: ReactNode; onSca
                   <Key>*</Key>
                 </td>
                 <td>scan or type a code</td>
+              </tr>
+              <tr>
+                <td>
+                  <Key>Ctrl K</Key>
+                </td>
+                <td>find anything</td>
               </tr>
               <tr>
                 <td>

@@ -29,6 +29,8 @@ export interface Scan {
   readonly type: (typed: string) => void;
   /** Goes to the scan line, and remembers where the hands were. */
   readonly open: () => void;
+  /** The same, to find something by its name. */
+  readonly find: () => void;
   /** The hands came to the line by themselves, from there. */
   readonly cameFrom: (before: Element | null) => void;
   /** Gives the hands back to where they were. */
@@ -56,12 +58,14 @@ export function useScan(): Scan {
   const navigate = useNavigate();
   const { may } = useSession();
   const { here, act } = useStation();
-  const open = useCallback(() => {
+  const go = useCallback((begin: string) => {
     if (document.activeElement !== line.current) before.current = document.activeElement;
-    type('*');
+    type(begin);
     setNotice(null);
     line.current?.focus();
   }, []);
+  const open = useCallback(() => go('*'), [go]);
+  const find = useCallback(() => go(''), [go]);
   const giveBack = () => {
     type('');
     const back = before.current;
@@ -97,6 +101,7 @@ export function useScan(): Scan {
     typed,
     type,
     open,
+    find,
     cameFrom: (from) => {
       before.current ??= from;
     },

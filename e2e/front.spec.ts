@@ -35,7 +35,7 @@ test('a question is answered without an account, above the fold of a small phone
     await hands.write('degrees', '18');
     await expect(page.getByRole('status').getByRole('heading')).toHaveText('Sow about 2.0 times as much.');
     await hands.write('sprouted', '21');
-    await expect(page.getByRole('alert')).toContainText('sprouted');
+    await expect(page.getByRole('alert')).toContainText('must not be more than “seeds”');
     await hands.write('sprouted', '4');
     await expect(page.getByRole('status').getByRole('heading')).toHaveText('Sow about 5.0 times as much.');
     await hands.button('Bad seed or bad test?');

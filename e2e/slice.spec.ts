@@ -40,7 +40,8 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
     await expect(page.getByRole('button', { name: '13', exact: true })).toBeVisible();
     await hands.write('mass of the submitted sample', 'much');
     await hands.button('Record the sample');
-    await expect(page.getByRole('alert')).toContainText('must be a plain number');
+    await expect(page.getByRole('alert').first()).toContainText('must be a plain number');
+    await expect(page.getByText('This is missing.')).toBeVisible();
     await hands.tabTo('drawn on');
     await keyboard.type(typedDate(daysAgo(8)));
     await hands.write('mass of the submitted sample', '500');

@@ -54,5 +54,7 @@ export const plainWords = (message: string): string =>
         .filter((one) => one !== '' && one !== 'null')
         .join(', '),
     )
+    .replace(/must be ref:([\w.]+) or less/, (_, path: string) => `must not be more than “${keyWords(path)}”`)
+    .replace(/must be ref:([\w.]+) or more/, (_, path: string) => `must not be less than “${keyWords(path)}”`)
     .replace(/ref:([\w.]+)/g, (_, path: string) => `“${keyWords(path)}”`)
     .replace('This must be one of: .', 'This must stay empty.');

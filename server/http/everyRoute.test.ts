@@ -512,6 +512,7 @@ async function story(): Promise<void> {
     '/store/sowings',
     '/store/sowings.pdf',
     '/today',
+    '/search?q=clover',
     '/store/next',
     '/today/calendar.ics',
   ])

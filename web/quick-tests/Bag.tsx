@@ -40,6 +40,7 @@ export default function Bag() {
       slip={
         data.answer && (
           <Slip
+            plain
             title="the range"
             steps={data.answer.steps}
             next={

@@ -72,6 +72,7 @@ export default function QuickAnswer() {
       slip={
         answer && (
           <Slip
+            plain
             title="the range"
             steps={answer.steps}
             next={

@@ -2,6 +2,7 @@ import { Table } from 'react-bootstrap';
 import { ADVICE_WORDS, answerWords, CAUSE_WORDS, SCHOOL_NAMES } from '@mercato/contract/quick-tests/words';
 import type { Cause } from '@mercato/core/quick-tests/badTest';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import { Fold } from '../ui/Fold.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 
 const times = (value: number) => (value < 1.05 ? 'just' : `${value.toFixed(1)} times`);
@@ -20,16 +21,15 @@ export function Schools({ answer }: { answer: QuickAnswer }) {
       {answer.heldBack.length > 0 && <HeldBack answer={answer} />}
       {answer.sowTimes && (
         <p>
-          Sow{' '}
           {answer.sowTimes.best === null ? (
-            'something else'
+            'Sow other seed.'
           ) : (
             <>
-              <b className="fig">{times(answer.sowTimes.best)}</b> as thick
+              Sow <b className="fig">{times(answer.sowTimes.best)}</b> as much as perfect seed;{' '}
+              <span className="fig">{orNoEnd(answer.sowTimes.least)}</span> to{' '}
+              <span className="fig">{orNoEnd(answer.sowTimes.most)}</span> could be right.
             </>
-          )}{' '}
-          as seed that is all alive; anything from <span className="fig">{orNoEnd(answer.sowTimes.least)}</span> to{' '}
-          <span className="fig">{orNoEnd(answer.sowTimes.most)}</span> may be right.
+          )}
         </p>
       )}
       {answer.schools.length > 0 && <SchoolTable answer={answer} />}
@@ -60,12 +60,11 @@ const HELD: Partial<Record<Cause, string>> = { 'too-early': 'its last day has no
 
 function SchoolTable({ answer }: { answer: QuickAnswer }) {
   return (
-    <>
-      <h2 className="mt-4">What each school would do</h2>
+    <Fold title="Rules of thumb" className="mt-3">
       <div className="scroll">
         <Table className="schools w-text">
           <Heads
-            of={['school', 'says', num('chance that it is wrong'), num('seeds more to settle it'), 'where from']}
+            of={['rule of thumb', 'says', num('chance that it is wrong'), num('seeds more to settle it'), 'where from']}
           />
           <tbody>
             {answer.schools.map((one) => (
@@ -86,6 +85,6 @@ function SchoolTable({ answer }: { answer: QuickAnswer }) {
           </tbody>
         </Table>
       </div>
-    </>
+    </Fold>
   );
 }

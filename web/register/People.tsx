@@ -31,7 +31,7 @@ export default function People() {
     <main>
       <h1>People</h1>
       <Trouble text={trouble} />
-      <Table>
+      <Table responsive>
         <Heads of={['name', 'signs in as', 'roles', 'may sign in', 'password']} />
         <tbody>
           {data?.people.map((one) => (

@@ -99,6 +99,7 @@ function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps) {
       slip={
         found && (
           <Slip
+            plain
             title="seeds and their mass"
             steps={found.middle.steps}
             next="A sprout in a towel is not yet a plant in the bed: that is what the share that comes up is for."

@@ -66,6 +66,7 @@ export default function Increase() {
       slip={
         found && (
           <Slip
+            plain
             title="from season to season"
             steps={found.steps}
             next="The range is that of the test: 95 % limits of the share alive."

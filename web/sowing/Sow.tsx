@@ -69,6 +69,7 @@ function Sowing({ initial, left, about }: SowingProps) {
       slip={
         answer && (
           <Slip
+            plain
             title="seeds to sow"
             steps={answer.sowing.steps}
             next="The share is known from the test alone, so its own luck is in the number."

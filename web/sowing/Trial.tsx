@@ -37,6 +37,7 @@ export default function Trial() {
       slip={
         gain && (
           <Slip
+            plain
             title="what sorting gained"
             steps={gain.steps}
             rule={{
@@ -50,7 +51,7 @@ export default function Trial() {
       <h1>Sorted beside unsorted</h1>
       <SowPages />
       <p className="soft">
-        Sow sorted and unsorted seed of one lot side by side, several times. Whether the sorting paid is told by the
+        Sow sorted and unsorted seed of one harvest side by side, several times. Whether the sorting paid is told by the
         difference and by how far luck reaches.
       </p>
       <Choices label="which" options={BY} chosen={by} choose={setBy} />

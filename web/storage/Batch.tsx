@@ -42,7 +42,7 @@ export default function Batch() {
   };
   const left = data.dueAt === null ? null : (Date.parse(data.dueAt) - now) / 60_000;
   return (
-    <Station slip={data.dry && <Slip title="how dry it is" steps={data.dry.steps} />}>
+    <Station slip={data.dry && <Slip plain title="how dry it is" steps={data.dry.steps} />}>
       <p className="soft">
         <Link to="/store/care">care of the store</Link>
       </p>

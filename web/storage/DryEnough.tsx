@@ -73,6 +73,7 @@ export default function DryEnough() {
       slip={
         answer && (
           <Slip
+            plain
             title="dry enough"
             steps={answer.steps}
             next={`${DRIEST_ENOUGH[closing].words}: ${DRIEST_ENOUGH[closing].source}.`}

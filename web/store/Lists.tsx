@@ -34,7 +34,7 @@ export default function Lists() {
       </p>
       <p>
         The other way: <a href={linkTo(storeRoutes.packetTable, {})}>what is in store, as such a list</a> ·{' '}
-        <a href={linkTo(storeRoutes.passportTable, {})}>its harvests as passport data (MCPD 2.1)</a>
+        <a href={linkTo(storeRoutes.passportTable, {})}>its harvests, as seed banks exchange them</a>
       </p>
       <Trouble text={trouble} />
       {may('store.write') ? (

@@ -82,7 +82,7 @@ function PacketForm({ before, today, places }: PacketFormProps) {
             fault={['seeds', 'text', 'unit', '']
               .map((one) => entry.fault(`packet.amount${one && `.${one}`}`))
               .find(Boolean)}
-            hint="count small lots; weigh large ones"
+            hint="count a few seeds, weigh many"
           />
           <Field entry={entry} name="packet.placeId" options={places} />
           <Field entry={entry} name="packet.packedOn" />

@@ -4,6 +4,7 @@ import { nextWords } from '@mercato/contract/words/next';
 import { readVerification } from '@mercato/core/rule-books/verification';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
+import { Fold } from './Fold.tsx';
 import { VerdictMark } from './shapes.tsx';
 
 interface SlipProps {
@@ -12,11 +13,20 @@ interface SlipProps {
   mark?: Mark | undefined;
   next?: string | undefined;
   rule?: NumberSlip['rule'] | Rule;
+  /** For whoever only wants the answer: method and source stay folded. */
+  plain?: boolean;
   children?: ReactNode;
 }
 
 /** The working of a number, set like a till receipt: each line of arithmetic, the outcome, the rule and its provenance. */
-export function Slip({ title, steps, mark, next, rule, children }: SlipProps) {
+export function Slip({ title, steps, mark, next, rule, plain = false, children }: SlipProps) {
+  const below = (
+    <>
+      {next && <div className="soft">{nextWords(next)}</div>}
+      {children}
+      {rule && <Source rule={rule} />}
+    </>
+  );
   return (
     <section aria-label={`Working: ${title}`}>
       <h2>Working: {title}</h2>
@@ -26,7 +36,7 @@ export function Slip({ title, steps, mark, next, rule, children }: SlipProps) {
             <tr key={i} className={i === steps.length - 1 && steps.length > 1 ? 'total' : undefined}>
               <td>
                 {step.label}
-                {step.expression && <small>{step.expression}</small>}
+                {!plain && step.expression && <small>{step.expression}</small>}
               </td>
               <td>
                 {step.result}
@@ -37,9 +47,21 @@ export function Slip({ title, steps, mark, next, rule, children }: SlipProps) {
         </tbody>
       </table>
       {mark && <VerdictMark mark={mark} word />}
-      {next && <div className="soft">{nextWords(next)}</div>}
-      {children}
-      {rule && <Source rule={rule} />}
+      {plain ? (
+        <Fold title="Method and source">
+          {steps.map(
+            ({ label, expression }, i) =>
+              expression && (
+                <div key={i} className="small">
+                  {label}: <span className="soft">{expression}</span>
+                </div>
+              ),
+          )}
+          {below}
+        </Fold>
+      ) : (
+        below
+      )}
     </section>
   );
 }

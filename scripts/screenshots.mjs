@@ -5,6 +5,7 @@ import { PROJECT } from './tools.mjs';
 
 const base = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
 const VIEWS = [
+  ['today', '/today'],
   ['lots', '/lots'],
   ['lot', 'QM-0417'],
   ['count', 'QM-0417/germination/count'],
@@ -15,7 +16,6 @@ const VIEWS = [
   ['weight', 'QM-0412/weight'],
   ['germination', 'QM-0402/germination'],
   ['release', 'QM-0388/release'],
-  ['quick-answer', '/quick'],
   ['rule-books', '/rules'],
 ];
 
@@ -37,6 +37,19 @@ const shoot = async (name) => {
   await page.waitForTimeout(900);
   await page.screenshot({ path: path.join(PROJECT, 'docs', 'screenshots', `${name}.png`) });
 };
+// One question without an account, on a phone.
+await page.setViewportSize({ width: 390, height: 844 });
+await page.goto(base);
+for (const [gap, text] of [
+  ['kind', 'leek'],
+  ['sprouted', '10'],
+  ['days', '12'],
+  ['degrees', '27'],
+])
+  await page.getByLabel(gap, { exact: true }).fill(text);
+await page.getByRole('status').getByRole('heading').waitFor();
+await shoot('front');
+await page.setViewportSize({ width: 1280, height: 800 });
 await page.goto(`${base}/sign-in`);
 await page.getByRole('button', { name: 'Sign in as Ilse Marrow' }).click();
 await page.waitForURL('**/today');
@@ -120,11 +133,8 @@ await page.setViewportSize({ width: 1280, height: 800 });
 await page.goto(`${base}/store`);
 await page.getByRole('table', { name: 'packets' }).getByRole('row').nth(1).waitFor();
 await shoot('store');
-// What it knows of its air, how seed has kept, and when to sow.
-for (const [name, address, there] of [
-  ['how-kept', '/store/record', '.apexcharts-svg'],
-  ['sowing-calendar', '/store/calendar', '.days'],
-]) {
+// What it knows of its air, and how seed has kept.
+for (const [name, address, there] of [['how-kept', '/store/record', '.apexcharts-svg']]) {
   await page.goto(`${base}${address}`);
   await page.locator(there).first().waitFor();
   await shoot(name);
@@ -134,7 +144,7 @@ const refrigerator = (await page.evaluate(async () => (await (await fetch('/api/
 );
 await page.goto(`${base}/store/places/${refrigerator.id}`);
 await page.locator('.apexcharts-svg').nth(1).waitFor();
-await page.getByRole('heading', { name: 'Its air' }).scrollIntoViewIfNeeded();
+await page.getByRole('heading', { name: 'Its air', exact: true }).scrollIntoViewIfNeeded();
 await page.evaluate(() => globalThis.scrollBy(0, 500));
 await shoot('place-air');
 await browser.close();

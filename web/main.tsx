@@ -12,12 +12,12 @@ import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'rea
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import { cache } from './api/cache.ts';
 import { useSession } from './api/session.tsx';
-import { Doorway } from './front/Doorway.tsx';
 import { BENCH_PAGES, OPEN_PAGES, PAGES } from './pages.ts';
 import { BenchGuard } from './register/BenchGuard.tsx';
 import { SignIn } from './register/SignIn.tsx';
 import { STEP_PAGES } from './stepPages.ts';
 import { Busy } from './ui/Busy.tsx';
+import { Doorway } from './ui/Doorway.tsx';
 import { PageFault } from './ui/PageFault.tsx';
 import { Shell } from './ui/Shell.tsx';
 

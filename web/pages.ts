@@ -6,7 +6,7 @@ const LotForm = lazy(() => import('./register/LotForm.tsx'));
 
 /** The pages that anybody may open. */
 export const OPEN_PAGES: Pages = {
-  '/': lazy(() => import('./front/Front.tsx')),
+  '/': lazy(() => import('./quick-tests/Front.tsx')),
   '/calculators': lazy(() => import('./catalogue/Calculators.tsx')),
   '/calculators/acceptance': lazy(() => import('./sampling/Acceptance.tsx')),
 };

@@ -9,6 +9,7 @@ import {
   laboratoryRoutes,
   lotRoutes,
   peopleRoutes,
+  searchRoutes,
   sessionRoutes,
   stationRoutes,
 } from '../register/routes.ts';
@@ -41,6 +42,7 @@ export const ALL_ROUTES = {
   today: todayRoutes,
   import: importRoutes,
   export: exportRoutes,
+  search: searchRoutes,
   calculations: catalogueRoutes,
   brapi: brapiRoutes,
   document: documentRoutes,

@@ -6,6 +6,7 @@ import type { StoreScan } from '../store/packets.ts';
 import type { KindList, KindMethods, KindView, NameLists, TestedKinds } from './kinds.ts';
 import type { LotList, LotSheet, ScanAnswer } from './lots.ts';
 import type { LaboratoryView, PeopleList, PersonView, ResetLink, SessionView, SignedIn } from './people.ts';
+import type { Found } from './search.ts';
 import type { StationList } from './stations.ts';
 
 const people = schemasOf(() => import('./people.ts'));
@@ -61,6 +62,8 @@ const fillsSheet = (view: LotSheet) => filled(sheet, { lot: view.id });
 export const lotRoutes = {
   list: read('/lots', 'lots.read', ['lots'], ['q', 'state', 'page', 'sort']).answers<LotList>(),
   sheet,
+  /** The reference that follows the newest, and that no lot has; null where none follows. */
+  nextReference: read('/next-reference', 'lots.read', ['lots']).answers<{ reference: string | null }>(),
   add: lotWrites.add('/lots', lots('lotHeaderSchema'), { changes: ['lots'] }).answers(fillsSheet),
   correct: lotWrites.seen.put('/lots/:lot', lots('lotHeaderChangeSchema')).answers(fillsSheet),
   request: lotWrites.seen
@@ -88,6 +91,11 @@ export const kindRoutes = {
     .answers<KindMethods>(),
   names: read('/names', 'lots.read', ['names']).answers<NameLists>(),
   tested: read('/tested-kinds', 'anybody', []).answers<TestedKinds>(),
+};
+
+export const searchRoutes = {
+  /** Lots, dishes, packets, places and kinds that hold every typed word. */
+  find: read('/search', 'lots.read', ['lots', 'store'], ['q']).answers<Found>(),
 };
 
 export const exportRoutes = {

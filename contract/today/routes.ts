@@ -1,12 +1,9 @@
 import { file, read } from '../http/route.ts';
 import type { NextList } from './next.ts';
-import type { Found } from './search.ts';
 import type { Today } from './today.ts';
 
 export const todayRoutes = {
   today: read('/today', 'lots.read', ['lots', 'store', 'care', 'batches', 'rounds']).answers<Today>(),
-  /** Lots, dishes, packets, places and kinds that hold every typed word. */
-  find: read('/search', 'lots.read', ['lots', 'store'], ['q']).answers<Found>(),
   next: read('/store/next', 'store.read', ['store']).answers<NextList>(),
   calendar: file('/today/calendar.ics', 'lots.read', 'text/calendar'),
 };

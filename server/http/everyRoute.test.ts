@@ -513,6 +513,7 @@ async function story(): Promise<void> {
     '/store/sowings.pdf',
     '/today',
     '/search?q=clover',
+    '/next-reference',
     '/store/next',
     '/today/calendar.ics',
   ])

@@ -14,7 +14,7 @@ import { bagScan } from '../quick-tests/result.ts';
 import { decide } from '../register/decisions.ts';
 import { divideLot } from '../register/divideLot.ts';
 import { briefOf, openFile, requestOf } from '../register/lotFile.ts';
-import { correctLot, foldText, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
+import { correctLot, foldText, freeReference, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { person } from '../register/peopleTables.ts';
 import { keepRequest } from '../register/requests.ts';
@@ -57,6 +57,8 @@ export function serveLots(api: Api<LotPicture>): void {
     await keepRequest(context, row, context.body, context.seenVersion);
     return sheetOf(context.tx, await context.settle(row.id));
   });
+
+  api.read(lotRoutes.nextReference, async ({ tx }) => ({ reference: await freeReference(tx) }));
 
   api.write(lotRoutes.divide, async (context) => {
     const row = await lockLot(context.tx, idParam(context.params, 'lot'));

@@ -1,7 +1,8 @@
-import { eq, sql, type SQL } from 'drizzle-orm';
+import { desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { Standing } from '@mercato/contract/lot-sheet/standing';
 import type { LotHeader } from '@mercato/contract/register/lots';
+import { nextReference } from '@mercato/core/register/nextReference';
 import type { Book } from '@mercato/core/rule-books/edition';
 import { type Kind, methodsFor } from '@mercato/core/rule-books/findKind';
 import { type MassUnit, toGrams } from '@mercato/core/units/mass';
@@ -169,6 +170,32 @@ function searchText(header: LotHeader, kind: Kind): string {
   return foldText(
     [header.reference, header.variety, header.origin, kind.species, ...kind.commonNames, ...kind.synonyms].join(' '),
   );
+}
+
+/** Most references that are tried, one after the other. */
+const TRIES = 50;
+
+/** The reference that follows the newest lot's and that no lot has; null where none follows. */
+export async function freeReference(tx: Reader): Promise<string | null> {
+  const [newest] = await tx
+    .select({ reference: lot.reference })
+    .from(lot)
+    .orderBy(desc(lot.createdAt), desc(lot.id))
+    .limit(1);
+  const following: string[] = [];
+  let next = newest ? nextReference(newest.reference) : null;
+  while (next !== null && following.length < TRIES) {
+    following.push(next);
+    next = nextReference(next);
+  }
+  const taken = new Set(
+    following.length === 0
+      ? []
+      : (await tx.select({ reference: lot.reference }).from(lot).where(inArray(lot.reference, following))).map(
+          (one) => one.reference,
+        ),
+  );
+  return following.find((one) => !taken.has(one)) ?? null;
 }
 
 export function foldText(text: string): string {

@@ -1,3 +1,4 @@
+import { searchRoutes } from '@mercato/contract/register/routes';
 import { todayRoutes } from '@mercato/contract/today/routes';
 import type { Api } from '../http/api.ts';
 import { nextList } from './next.ts';
@@ -6,7 +7,7 @@ import { calendarOf, whatIsDue } from './today.ts';
 
 export function serveToday(api: Api): void {
   api.read(todayRoutes.today, async ({ tx, now }) => whatIsDue(tx, now));
-  api.read(todayRoutes.find, async ({ tx, query }) => findAnything(tx, typeof query.q === 'string' ? query.q : ''));
+  api.read(searchRoutes.find, async ({ tx, query }) => findAnything(tx, typeof query.q === 'string' ? query.q : ''));
   api.read(todayRoutes.next, async ({ tx, now }) => nextList(tx, now));
   api.file(todayRoutes.calendar, async ({ tx, now }) => ({
     name: 'mercato.ics',

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
+import type { Found } from '@mercato/contract/register/search';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
-import type { Found } from '@mercato/contract/today/search';
 import { useHands } from '../testing/hands.ts';
 import { clovers, germinationPlan, grams } from '../testing/samples.ts';
 

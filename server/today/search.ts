@@ -1,5 +1,5 @@
 import { and, desc, eq, ilike, like, or, type SQL, sql } from 'drizzle-orm';
-import { type Found, type Hit, LEAST_SOUGHT } from '@mercato/contract/today/search';
+import { type Found, type Hit, LEAST_SOUGHT } from '@mercato/contract/register/search';
 import { searchKinds } from '@mercato/core/rule-books/findKind';
 import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';

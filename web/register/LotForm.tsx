@@ -23,17 +23,24 @@ import { NewKind } from './NewKind.tsx';
 export default function LotForm() {
   const { lot } = useParams();
   const { data, error } = useQuery({ ...reading(lotRoutes.sheet, { lot: lot ?? '' }), enabled: lot !== undefined });
-  if (lot && !data) return <Busy error={error} back={['/lots', 'the lots']} />;
-  return <Form sheet={data} />;
+  const next = useQuery({ ...reading(lotRoutes.nextReference, {}), enabled: lot === undefined, gcTime: 0 });
+  if (lot ? !data : next.isPending) return <Busy error={error} back={['/lots', 'the lots']} />;
+  return <Form sheet={data} reference={next.data?.reference ?? ''} />;
 }
 
-function Form({ sheet }: { sheet: LotSheet | undefined }) {
+interface FormProps {
+  sheet: LotSheet | undefined;
+  /** What the next lot may be called. */
+  reference: string;
+}
+
+function Form({ sheet, reference }: FormProps) {
   const navigate = useNavigate();
   const { may } = useSession();
   const [adding, setAdding] = useState<string | null>(null);
   const done = ({ id }: { id: string }) => navigate(`/lots/${id}`, { replace: sheet !== undefined });
   const entry = useEntry({
-    from: linesOf(sheet?.header),
+    from: { ...linesOf(sheet?.header), ...(sheet ? {} : { reference }) },
     body: bodyOf,
     schema: sheet ? lotHeaderChangeSchema : lotHeaderSchema,
     send: sheet

@@ -3,8 +3,8 @@ import { Camera } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { todayRoutes } from '@mercato/contract/today/routes';
-import { type Hit, type HitKind, LEAST_SOUGHT } from '@mercato/contract/today/search';
+import { searchRoutes } from '@mercato/contract/register/routes';
+import { type Hit, type HitKind, LEAST_SOUGHT } from '@mercato/contract/register/search';
 import { readCode } from '@mercato/core/register/code';
 import { reading } from '../api/routes.ts';
 import { Inline } from './Buttons.tsx';
@@ -37,7 +37,7 @@ export function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; 
   const [at, setAt] = useState(-1);
   const looks = sought.length >= LEAST_SOUGHT && scan.typed.trim() !== '';
   const { data } = useQuery({
-    ...reading(todayRoutes.find, {}, { q: sought }),
+    ...reading(searchRoutes.find, {}, { q: sought }),
     enabled: looks,
     placeholderData: keepPreviousData,
     staleTime: 10_000,

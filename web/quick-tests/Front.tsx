@@ -9,12 +9,12 @@ import { addDays } from '@mercato/core/units/days';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { calculated } from '../catalogue/calculated.ts';
-import { Schools } from '../quick-tests/Schools.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { figureOf, wholeNumber } from '../ui/typedBody.ts';
 import { BadSeedOrTest } from './BadSeedOrTest.tsx';
-import { headlineOf } from './words.ts';
+import { Schools } from './Schools.tsx';
+import { headlineOf } from './headline.ts';
 
 const EMPTY = { seeds: '20', kind: '', sprouted: '', day: '', degrees: '' };
 type Gaps = typeof EMPTY;

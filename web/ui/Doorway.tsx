@@ -2,9 +2,9 @@ import { Suspense } from 'react';
 import { Navbar } from 'react-bootstrap';
 import { Link, Outlet } from 'react-router';
 import { useSession } from '../api/session.tsx';
-import { ThemeSwitch } from '../ui/Bar.tsx';
-import { Busy } from '../ui/Busy.tsx';
-import { Shell } from '../ui/Shell.tsx';
+import { ThemeSwitch } from './Bar.tsx';
+import { Busy } from './Busy.tsx';
+import { Shell } from './Shell.tsx';
 
 /** Around the pages that anybody may open: for whoever is signed in the usual frame, else the name and a door. */
 export function Doorway() {

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { reasonsWords, testNextWords } from '@mercato/contract/quick-tests/words';
 import { badSeedOrBadTest, causesFor } from '@mercato/core/quick-tests/badTest';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { type Answers, Causes } from '../quick-tests/Causes.tsx';
+import { type Answers, Causes } from './Causes.tsx';
 
 const VERDICTS = {
   sprouted: 'The count is right.',

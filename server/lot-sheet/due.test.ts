@@ -3,7 +3,7 @@ import type { GerminationView } from '@mercato/contract/germination/germination'
 import type { Today } from '@mercato/contract/today/today';
 import { addDays } from '@mercato/core/units/days';
 import { useHands } from '../testing/hands.ts';
-import { clovers, drawnLot, germinationPlan, grams } from '../testing/samples.ts';
+import { clientRequest, clovers, drawnLot, germinationPlan, grams } from '../testing/samples.ts';
 
 const hands = useHands();
 const at = (day: string) => {
@@ -35,16 +35,7 @@ describe('what lots ask of somebody', () => {
     await hands.analyst.post<GerminationView>('/germination/tests', { vesselId, ...plan });
     // The bench is not yet done: purity is the next, whose day is today.
     expect((await lots()).due.map((one) => one[0]).sort()).toEqual(['D-1', 'D-2']);
-    const request = {
-      client: 'Marlpit Growers',
-      theirReference: '',
-      tests: ['germination'],
-      sampledBy: 'us',
-      soldIn: [],
-      dueOn: null,
-      fee: null,
-    };
-    expect((await hands.lead.put(`/lots/${clover.lot}/request`, request, 0)).status).toBe(200);
+    expect((await hands.lead.put(`/lots/${clover.lot}/request`, clientRequest(['germination']), 0)).status).toBe(200);
     const first = addDays('2026-11-24', 4);
     const dish = (by: string, overdue: boolean) => ['D-2', 'dishes', 'cabinet 2', by, overdue, 'analyst'];
     expect((await lots()).soon).toEqual([dish(first, false)]);

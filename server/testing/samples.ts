@@ -19,6 +19,17 @@ export const germinationPlan = (setUpDate: string) => ({
   place: '',
 });
 
+/** What a client of the demo asks of a lot. */
+export const clientRequest = (tests: readonly string[]) => ({
+  client: 'Marlpit Growers',
+  theirReference: '',
+  tests,
+  sampledBy: 'us',
+  soldIn: [],
+  dueOn: null,
+  fee: null,
+});
+
 export const submittedSample = (mass: string) => ({
   mass: grams(mass),
   drawnOn: '2026-11-24',

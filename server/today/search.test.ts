@@ -3,7 +3,7 @@ import type { Found } from '@mercato/contract/register/search';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { PacketView, PlaceList } from '@mercato/contract/store/packets';
 import { useHands } from '../testing/hands.ts';
-import { clovers, germinationPlan, grams } from '../testing/samples.ts';
+import { clientRequest, clovers, germinationPlan, grams } from '../testing/samples.ts';
 
 const hands = useHands();
 const find = async (q: string) =>
@@ -12,16 +12,7 @@ const find = async (q: string) =>
 it('finds lots by any word and by their client, dishes by their cabinet, packets, places and species', async () => {
   const { lot, draw } = await clovers(hands.analyst, 'S-100');
   await clovers(hands.analyst, 'S-101');
-  const request = {
-    client: 'Marlpit Growers',
-    theirReference: '',
-    tests: ['germination'],
-    sampledBy: 'us',
-    soldIn: [],
-    dueOn: null,
-    fee: null,
-  };
-  await hands.lead.put(`/lots/${lot}/request`, request, 0);
+  await hands.lead.put(`/lots/${lot}/request`, clientRequest(['germination']), 0);
   const vesselId = (await draw({ purpose: 'germination', mass: grams('20') })).body.id;
   await hands.analyst.post('/germination/tests', { vesselId, ...germinationPlan('2026-11-24'), place: 'Cabinet 7' });
   const places = (

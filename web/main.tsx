@@ -8,7 +8,7 @@ import './ui/theme/style.scss';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation } from 'react-router';
+import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import { cache } from './api/cache.ts';
 import { useSession } from './api/session.tsx';
@@ -17,9 +17,7 @@ import { BenchGuard } from './register/BenchGuard.tsx';
 import { SignIn } from './register/SignIn.tsx';
 import { STEP_PAGES } from './stepPages.ts';
 import { Busy } from './ui/Busy.tsx';
-import { Doorway } from './ui/Doorway.tsx';
-import { PageFault } from './ui/PageFault.tsx';
-import { Shell } from './ui/Shell.tsx';
+import { Doorway, Inside } from './ui/Doorway.tsx';
 
 document.documentElement.dataset.bsTheme =
   localStorage.getItem('mercato.theme') ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
@@ -39,15 +37,7 @@ function SignedIn() {
     );
   if (!session) return <Busy />;
   if (!session.person) return <Navigate to="/sign-in" state={{ from: place.pathname + place.search }} replace />;
-  return (
-    <Shell>
-      <PageFault at={place.pathname}>
-        <Suspense fallback={<Busy />}>
-          <Outlet />
-        </Suspense>
-      </PageFault>
-    </Shell>
-  );
+  return <Inside />;
 }
 
 // Absent where the page did not come over https or from this machine itself: then a reload needs the network.

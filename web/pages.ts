@@ -8,6 +8,7 @@ const LotForm = lazy(() => import('./register/LotForm.tsx'));
 export const OPEN_PAGES: Pages = {
   '/': lazy(() => import('./quick-tests/Front.tsx')),
   '/calculators': lazy(() => import('./catalogue/Calculators.tsx')),
+  '/for-programs': lazy(() => import('./api-document/ApiDocument.tsx')),
   '/calculators/acceptance': lazy(() => import('./sampling/Acceptance.tsx')),
 };
 
@@ -58,7 +59,6 @@ export const PAGES: Pages = {
   '/store/bags/:bag': lazy(() => import('./quick-tests/Bag.tsx')),
   '/me': lazy(() => import('./register/Me.tsx')),
   '/quick': lazy(() => import('./quick-tests/QuickAnswer.tsx')),
-  '/for-programs': lazy(() => import('./api-document/ApiDocument.tsx')),
   '/rules': lazy(() => import('./rule-books/RuleBooks.tsx')),
   '/rules/compare': lazy(() => import('./rule-books/Compare.tsx')),
   '/rules/drafts/:draft': lazy(() => import('./rule-books/Draft.tsx')),

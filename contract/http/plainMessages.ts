@@ -1,4 +1,5 @@
 import type { LanguageMessages } from 'joi';
+import { keyWords } from '../words/text.ts';
 
 /**
  * What a schema says of a value that cannot be, where it says nothing of its own: what is allowed, without the
@@ -41,20 +42,26 @@ export const PLAIN_MESSAGES: LanguageMessages = {
   'alternatives.types': 'This is not one of what is allowed here.',
 };
 
-/** `seedsPerDish` as it is said: seeds per dish. */
-const keyWords = (path: string): string =>
-  (path.split('.').at(-1) ?? path).replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase();
+const LIMITS: readonly (readonly [said: RegExp, plain: string])[] = [
+  [/^This must be ref:([\w.]+) or less\.$/, 'This must not be more than'],
+  [/^This must be ref:([\w.]+) or more\.$/, 'This must not be less than'],
+  [/^This must be above ref:([\w.]+)\.$/, 'This must be more than'],
+  [/^This must be below ref:([\w.]+)\.$/, 'This must be less than'],
+];
 
-/** A schema's message without what only programs say: lists in brackets, nothing as `null`, another field as `ref:`. */
-export const plainWords = (message: string): string =>
-  message
-    .replace(/\[([^\]]*)\]/g, (_, list: string) =>
-      list
-        .split(', ')
-        .filter((one) => one !== '' && one !== 'null')
-        .join(', '),
-    )
-    .replace(/must be ref:([\w.]+) or less/, (_, path: string) => `must not be more than “${keyWords(path)}”`)
-    .replace(/must be ref:([\w.]+) or more/, (_, path: string) => `must not be less than “${keyWords(path)}”`)
-    .replace(/ref:([\w.]+)/g, (_, path: string) => `“${keyWords(path)}”`)
-    .replace('This must be one of: .', 'This must stay empty.');
+/**
+ * One of the messages above without what only programs say: a list in brackets, nothing as `null`, another field as
+ * `ref:`. What a schema says in words of its own, and what it repeats of what was typed, stays as it is.
+ */
+export function plainWords(message: string): string {
+  const list = /^This must be one of: \[?([^\]]*)\]?\.$/.exec(message)?.[1];
+  if (list !== undefined) {
+    const said = list.split(', ').filter((one) => one !== '' && one !== 'null');
+    return said.length === 0 ? 'This must stay empty.' : `This must be one of: ${said.join(', ')}.`;
+  }
+  for (const [said, plain] of LIMITS) {
+    const path = said.exec(message)?.[1];
+    if (path !== undefined) return `${plain} “${keyWords(path.split('.').at(-1) ?? path)}”.`;
+  }
+  return message;
+}

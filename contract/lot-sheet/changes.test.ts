@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { changesOf, subjectWords } from './changes.ts';
 
+const STAMP = { at: '2026-11-24T09:00:00Z', by: 'Ada', version: 1 };
 const ID = '01a22b35-07db-75f9-a54d-48c0438d4655';
 
 it('says what changed, value by value, in words; ids are left out and nothing that stayed is said', () => {
@@ -11,11 +12,12 @@ it('says what changed, value by value, in words; ids are left out and nothing th
     mass: { text: '5.1', unit: 'g' },
     testId: ID,
     asked: false,
-    version: 1,
+    ...STAMP,
   };
   const after = {
     ...before,
     version: 2,
+    at: 'later',
     fee: { text: '62.00', currency: 'EUR' },
     prechillDays: 5,
     mass: { text: '5.2', unit: 'g' },
@@ -32,6 +34,8 @@ it('says what changed, value by value, in words; ids are left out and nothing th
   expect(changesOf(null, { parts: [{ name: 'Ergot', vesselId: ID }] })).toEqual([
     { what: 'parts, 1, name', before: null, after: 'Ergot' },
   ]);
+  // When something was seen is no stamp.
+  expect(changesOf(null, { at: '2026-11-24T09:00:00Z', temperature: '8' })).toHaveLength(2);
   expect(changesOf(null, null)).toEqual([]);
   expect([subjectWords('lot QM-0417'), subjectWords(`test ${ID}`)]).toEqual(['lot QM-0417', '']);
 });

@@ -1,3 +1,5 @@
+import { keyWords } from '../words/text.ts';
+
 /** One thing that an entry of the trail changed, in plain words; null = it was not there. */
 export interface Change {
   readonly what: string;
@@ -12,9 +14,8 @@ const isGroup = (value: unknown): value is Readonly<Record<string, unknown>> =>
 const isFigure = (value: object): value is { text: string; unit?: string; currency?: string } =>
   'text' in value && Object.keys(value).every((key) => ['text', 'unit', 'currency'].includes(key));
 
-/** `firstCountDay` as it is said: first count day; a position of a list from 1. */
-const keyWords = (key: string): string =>
-  /^\d+$/.test(key) ? String(Number(key) + 1) : key.replace(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase();
+/** A key as it is said; a position of a list from 1. */
+const said = (key: string): string => (/^\d+$/.test(key) ? String(Number(key) + 1) : keyWords(key));
 
 /** A value as people write it; undefined where it is an id of the program, or nothing at all. */
 function plain(value: unknown): string | undefined {
@@ -29,24 +30,24 @@ function plain(value: unknown): string | undefined {
     : undefined;
 }
 
-/** What the entry itself says beside: who wrote it, when, and which version it made. */
-const BESIDE: readonly string[] = ['at', 'by', 'version'];
+/** The stamp of a version, which the entry itself says beside; an `at` of its own, such as when a dial was read, stays. */
+const STAMP: readonly string[] = ['at', 'by', 'version'];
+const unstamped = (value: unknown): unknown =>
+  isGroup(value) && STAMP.every((key) => key in value)
+    ? Object.fromEntries(Object.entries(value).filter(([key]) => !STAMP.includes(key)))
+    : value;
 
 /** The values that an entry holds, by what each is called, from the outside in. */
 function valuesOf(value: unknown, path: readonly string[] = []): Map<string, string> {
-  const said = plain(value);
-  if (said !== undefined) return new Map([[path.join(', '), said]]);
+  const text = plain(value);
+  if (text !== undefined) return new Map([[path.join(', '), text]]);
   if (!isGroup(value)) return new Map();
-  return new Map(
-    Object.entries(value)
-      .filter(([key]) => path.length > 0 || !BESIDE.includes(key))
-      .flatMap(([key, one]) => [...valuesOf(one, [...path, keyWords(key)])]),
-  );
+  return new Map(Object.entries(value).flatMap(([key, one]) => [...valuesOf(one, [...path, said(key)])]));
 }
 
 /** What an entry of the trail changed: one line for each value that is not what it was. Ids of the program are left out. */
 export function changesOf(before: unknown, after: unknown): readonly Change[] {
-  const [old, now] = [valuesOf(before), valuesOf(after)];
+  const [old, now] = [valuesOf(unstamped(before)), valuesOf(unstamped(after))];
   return [...new Set([...old.keys(), ...now.keys()])]
     .map((what) => ({ what, before: old.get(what) ?? null, after: now.get(what) ?? null }))
     .filter((one) => one.before !== one.after);

@@ -1,6 +1,7 @@
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import type { Due, Today } from '@mercato/contract/today/today';
 import { dueThingWords } from '@mercato/contract/today/words';
+import { capital } from '@mercato/contract/words/text';
 import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
@@ -55,7 +56,7 @@ export async function calendarOf(tx: Reader, now: Date): Promise<string> {
         stamp: now,
         start: whole ? new Date(`${by}T00:00:00Z`) : new Date(by),
         ...(whole ? { allDay: true, timezone: 'UTC' } : { end: new Date(Date.parse(by) + 15 * 60_000) }),
-        summary: `${says[0]?.toUpperCase() ?? ''}${says.slice(1)}`,
+        summary: capital(says),
         description: open,
       });
     }

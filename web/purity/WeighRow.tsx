@@ -1,4 +1,5 @@
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
+import { capital } from '@mercato/contract/words/text';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 import { weighingDecimals } from '@mercato/core/rule-books/weighingDecimals';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';
@@ -123,7 +124,6 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
   );
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const isComponent = (field: WeighedField): field is Component => field in COMPONENT_NAMES;
 const isPartable = (field: WeighedField): field is Component => isComponent(field) && field !== 'pureSeed';
 

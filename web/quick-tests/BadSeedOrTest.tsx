@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { reasonsWords, testNextWords } from '@mercato/contract/quick-tests/words';
+import { capital } from '@mercato/contract/words/text';
 import { badSeedOrBadTest, causesFor } from '@mercato/core/quick-tests/badTest';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { type Answers, Causes } from './Causes.tsx';
@@ -37,5 +38,3 @@ export function BadSeedOrTest({ sprouted, seeds, method }: BadSeedOrTestProps) {
     </>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -4,6 +4,7 @@ import { Form } from 'react-bootstrap';
 import { Link, Navigate } from 'react-router';
 import { answerWords } from '@mercato/contract/quick-tests/words';
 import { kindRoutes } from '@mercato/contract/register/routes';
+import { capital } from '@mercato/contract/words/text';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import { addDays } from '@mercato/core/units/days';
 import { reading } from '../api/routes.ts';
@@ -133,4 +134,3 @@ const PATHS: Readonly<Record<keyof Gaps, string>> = {
   day: 'day',
   degrees: 'stoodC',
 };
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

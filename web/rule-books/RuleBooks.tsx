@@ -4,6 +4,7 @@ import { Form, Stack, Table } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { editionActSchema, type EditionLine, newDraftSchema } from '@mercato/contract/rule-books/editions';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
+import { capital } from '@mercato/contract/words/text';
 import { BOOK_NAMES, RULE_BOOKS } from '@mercato/core/rule-books/edition';
 import { Refused } from '../api/client.ts';
 import { reading, sendFile } from '../api/routes.ts';
@@ -16,8 +17,6 @@ import { to, useEntry } from '../ui/entry.ts';
 import { FileField, Trouble } from '../ui/fields.tsx';
 
 export const useRuleBooks = () => useQuery(reading(ruleBookRoutes.list, {}));
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 type Asked = { readonly what: 'copy' | 'use' | 'retire'; readonly edition: EditionLine } | null;
 

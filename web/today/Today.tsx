@@ -37,14 +37,12 @@ export default function Today() {
   const mine = due.filter((one) => one.roles.some((role) => roles.includes(role)));
   const groups = byPlace(whose === 'mine' ? mine : due);
   const rows = groups.flatMap(([, dues]) => dues);
-  const open = (index: number) => {
-    const one = rows[index];
-    if (one) void navigate(one.open);
-  };
+  // The list grows shorter as things are done.
+  const here = rows[Math.min(at, rows.length - 1)];
   useKeys([
     { key: 'j', says: 'next', act: () => setAt((i) => Math.min(rows.length - 1, i + 1)) },
-    { key: 'k', says: 'previous', act: () => setAt((i) => Math.max(0, i - 1)) },
-    { key: 'Enter', says: 'open it', act: () => open(at) },
+    { key: 'k', says: 'previous', act: () => setAt((i) => Math.max(0, Math.min(i, rows.length - 1) - 1)) },
+    { key: 'Enter', says: 'open it', act: () => here && void navigate(here.open) },
   ]);
   if (!data || !session) return <Busy />;
   const { zone } = session.laboratory;
@@ -77,14 +75,8 @@ export default function Today() {
             {place} <span className="soft fig small">{dues.length}</span>
           </h2>
           <ul className="due-list list-unstyled mb-0" aria-label={place}>
-            {dues.map((one) => (
-              <DueLine
-                key={`${one.what} ${one.open}`}
-                due={one}
-                today={data.today}
-                zone={zone}
-                now={rows.indexOf(one) === at}
-              />
+            {dues.map((one, i) => (
+              <DueLine key={i} due={one} today={data.today} zone={zone} now={one === here} />
             ))}
           </ul>
         </section>
@@ -97,8 +89,8 @@ export default function Today() {
       {data.soon.length > 0 && (
         <Fold title={`In the next four weeks: ${data.soon.length}`} className="mt-4">
           <ul className="due-list list-unstyled mb-0" aria-label="soon">
-            {data.soon.map((one) => (
-              <DueLine key={`${one.what} ${one.open}`} due={one} today={data.today} zone={zone} soon />
+            {data.soon.map((one, i) => (
+              <DueLine key={i} due={one} today={data.today} zone={zone} soon />
             ))}
           </ul>
         </Fold>

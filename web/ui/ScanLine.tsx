@@ -6,6 +6,8 @@ import { useNavigate } from 'react-router';
 import { searchRoutes } from '@mercato/contract/register/routes';
 import { type Hit, type HitKind, LEAST_SOUGHT } from '@mercato/contract/register/search';
 import { readCode } from '@mercato/core/register/code';
+import { cache } from '../api/cache.ts';
+import { Refused } from '../api/client.ts';
 import { reading } from '../api/routes.ts';
 import { Inline } from './Buttons.tsx';
 import type { Scan } from './scan.tsx';
@@ -47,15 +49,27 @@ export function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; 
     scan.giveBack();
     void navigate(hit.open);
   };
+  // What was found before may be of other words: the first of these is asked for.
+  const openFirst = async (q: string) => {
+    if (q.length < LEAST_SOUGHT) return;
+    try {
+      const [first] = (await cache.fetchQuery(reading(searchRoutes.find, {}, { q }))).hits;
+      if (first) open(first);
+      else scan.say(`Nothing is called “${q}”.`);
+    } catch (error) {
+      scan.say(error instanceof Refused ? error.message : 'The search failed.');
+    }
+  };
   return (
     <Form
       className="scan position-relative"
       role="search"
       onSubmit={(event) => {
         event.preventDefault();
-        const hit = hits[Math.max(0, at)];
-        if (hit && (at >= 0 || !readCode(scan.typed).ok)) open(hit);
-        else void scan.scanned(scan.typed);
+        const hit = hits[at];
+        if (hit) open(hit);
+        else if (scan.typed.startsWith('*') || readCode(scan.typed).ok) void scan.scanned(scan.typed);
+        else void openFirst(scan.typed.trim());
       }}
     >
       <Form.Control

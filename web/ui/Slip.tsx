@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Mark } from '@mercato/contract/lot-sheet/standing';
 import { nextWords } from '@mercato/contract/words/next';
+import { capital } from '@mercato/contract/words/text';
 import { readVerification } from '@mercato/core/rule-books/verification';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
 import type { Rule, Verdict, WorkingStep } from '@mercato/core/verdict/verdict';
@@ -102,5 +103,3 @@ export function Source({ rule }: { rule: NonNullable<NumberSlip['rule']> | Rule 
     </div>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

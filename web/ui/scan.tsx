@@ -36,6 +36,8 @@ export interface Scan {
   /** Gives the hands back to where they were. */
   readonly giveBack: () => void;
   readonly scanned: (code: string) => Promise<void>;
+  /** Says why nothing was opened. */
+  readonly say: (notice: string) => void;
   /** Why a code opened nothing. */
   readonly notice: string | null;
   readonly closeNotice: () => void;
@@ -107,6 +109,7 @@ export function useScan(): Scan {
     },
     giveBack,
     scanned,
+    say: setNotice,
     notice,
     closeNotice: () => setNotice(null),
     hold,

@@ -33,11 +33,11 @@ test('a question is answered without an account, above the fold of a small phone
   await test.step('its time over, it says how thick to sow; bad seed and bad test are told apart', async () => {
     await hands.write('days', '14');
     await hands.write('degrees', '18');
-    await expect(page.getByRole('status').getByRole('heading')).toHaveText('Sow about 2.0 times as much.');
+    await expect(page.getByRole('status').getByRole('heading')).toHaveText('Sow 1.4 to 3.7 times as much.');
     await hands.write('sprouted', '21');
     await expect(page.getByRole('alert')).toContainText('must not be more than “seeds”');
     await hands.write('sprouted', '4');
-    await expect(page.getByRole('status').getByRole('heading')).toHaveText('Sow about 5.0 times as much.');
+    await expect(page.getByRole('status').getByRole('heading')).toHaveText('Sow 2.3 to 17.4 times as much.');
     await hands.button('Bad seed or bad test?');
     await page
       .getByRole('group', { name: 'Did it ever dry out?' })

@@ -19,8 +19,13 @@ export interface NameLists {
 }
 
 /** The names that people call shipped kinds, with how each is tested in a towel or a tray; anybody may read them. */
+export interface TestedKind {
+  name: string;
+  hardSeeded: boolean;
+  method: SmallTestMethod;
+}
 export interface TestedKinds {
-  kinds: { name: string; method: SmallTestMethod }[];
+  kinds: TestedKind[];
 }
 
 /** Figures that a laboratory may enter where its rule book has none. */

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { nextReference } from './nextReference.ts';
 
+// Source: common practice, no source.
 it('raises the last number and keeps its zeros; what follows it stays', () => {
   expect(['QM-0443', 'QM-0999', 'QM-9999', '26/7', '2026-12 b', 'A'].map(nextReference)).toEqual([
     'QM-0444',

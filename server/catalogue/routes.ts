@@ -35,8 +35,8 @@ export function serveCatalogue(router: Router): void {
     })),
   }));
   openRead(router, kindRoutes.tested, () => ({
-    kinds: shippedKinds().flatMap(({ commonNames, smallTest }) =>
-      smallTest ? commonNames.map((name) => ({ name: name.toLowerCase(), method: smallTest })) : [],
+    kinds: shippedKinds().flatMap(({ commonNames, hardSeeded, smallTest }) =>
+      smallTest ? commonNames.map((name) => ({ name: name.toLowerCase(), hardSeeded, method: smallTest })) : [],
     ),
   }));
   openWrite(

@@ -1,4 +1,4 @@
-import { and, asc, desc, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
 import { type ShownStanding, stepPath } from '@mercato/contract/lot-sheet/standing';
 import type { Due, DuePlace } from '@mercato/contract/today/today';
 import type { Role } from '@mercato/core/register/permissions';
@@ -8,7 +8,8 @@ import { SOON_DAYS, type WhatIsDue } from '../register/due.ts';
 import { benchTest, lot } from '../register/tables.ts';
 import { kindsNamed } from '../rule-books/editions.ts';
 
-/** Most lots of a day without a date: more than anybody does in one. */
+/** Most lots that are shown with a day, and without one: more than a house does in one. */
+export const MOST_DATED = 500;
 export const MOST_WITHOUT_DAY = 60;
 
 const OPEN = inArray(lot.state, ['open', 'held']);
@@ -27,9 +28,10 @@ async function lotsToDo(tx: Reader, today: string) {
   return [
     ...(await lots(lte(day, addDays(today, SOON_DAYS)))
       .orderBy(asc(day), asc(lot.reference))
-      .limit(500)),
+      .limit(MOST_DATED)),
     ...(await lots(isNull(day), inArray(mark, ['next', 'outside']))
-      .orderBy(desc(lot.createdAt), desc(lot.id))
+      // What waits for a decision is not pushed out by what came in since.
+      .orderBy(desc(eq(mark, 'outside')), desc(lot.createdAt), desc(lot.id))
       .limit(MOST_WITHOUT_DAY)),
   ];
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, like, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { LotList, LotListRow, LotSheet, LotState, ScanAnswer } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -13,8 +13,9 @@ import { fault } from '../http/fault.ts';
 import { bagScan } from '../quick-tests/result.ts';
 import { decide } from '../register/decisions.ts';
 import { divideLot } from '../register/divideLot.ts';
+import { holdsWords } from '../register/holdsWords.ts';
 import { briefOf, openFile, requestOf } from '../register/lotFile.ts';
-import { correctLot, foldText, freeReference, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
+import { correctLot, freeReference, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { person } from '../register/peopleTables.ts';
 import { keepRequest } from '../register/requests.ts';
@@ -129,8 +130,7 @@ async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, no
   const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
   const state = STATES.find((one) => one === query.state) ?? 'all';
   const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
-  const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
-  const searched: SQL[] = words.map((word) => like(lot.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
+  const searched = holdsWords(lot.searchText, typed);
   // Validity runs out without a write, so it is judged by the day on which somebody looks.
   const stateToday = sql<LotState>`case when ${lot.state} = 'released' and ${lot.validUntil} < ${today} then 'expired' else ${lot.state} end`;
   const here = and(

@@ -29,6 +29,5 @@ export interface WhatIsDue {
   readonly hasDay?: (one: Due) => boolean;
 }
 
-const ANYBODY: Due['roles'] = [...ROLES];
 /** A thing of the store: anybody may do it. */
-export const inStore = { at: 'store', room: null, roles: ANYBODY } as const satisfies Partial<Due>;
+export const inStore = { at: 'store', room: null, roles: [...ROLES] } as const satisfies Partial<Due>;

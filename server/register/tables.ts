@@ -66,6 +66,7 @@ export const lot = pg.pgTable(
       .on(sql`(standing->>'due')`)
       .where(sql`state in ('open', 'held')`),
     pg.index('lot_search').using('gin', sql`search_text gin_trgm_ops`),
+    pg.index('lot_client').using('gin', sql`lower(request->>'client') gin_trgm_ops`),
     pg
       .index('lot_outdated')
       .on(t.id)
@@ -253,6 +254,10 @@ export const benchTest = pg.pgTable(
       .index('bench_test_weighed')
       .on(t.lotId)
       .where(sql`step = 'weight'`),
+    pg
+      .index('bench_test_place')
+      .using('gin', sql`lower(plan->>'place') gin_trgm_ops`)
+      .where(sql`step = 'germination'`),
     oneOf('bench_test_step', 'step', TEST_STEPS),
   ],
 );

@@ -1,10 +1,10 @@
-import { and, asc, desc, eq, gt, inArray, like, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm';
 import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { Left, PacketBrief, StoreList } from '@mercato/contract/store/packets';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import type { Amount } from '@mercato/core/store/packetBook';
 import type { Reader } from '../database/connect.ts';
-import { foldText } from '../register/lots.ts';
+import { holdsWords } from '../register/holdsWords.ts';
 import type { Accession } from './accessions.ts';
 import { placePaths, placesWithin } from './places.ts';
 import { accession, packet } from './tables.ts';
@@ -17,8 +17,7 @@ const PAGE = 100;
 /** What a question asks for: its words, `place` with all that it holds, `show` here, gone or all, `packets` by id. */
 async function wantedPackets(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<SQL[]> {
   const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
-  const words = foldText(typed).split(/\s+/).filter(Boolean).slice(0, 8);
-  const wanted: SQL[] = words.map((word) => like(packet.searchText, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
+  const wanted = holdsWords(packet.searchText, typed);
   wanted.push(eq(packet.undone, false));
   const ids = (typeof query.packets === 'string' ? query.packets.split(',') : []).filter((one) => UUID.test(one));
   if (ids.length > 0) wanted.push(inArray(packet.id, ids.slice(0, MOST_ASKED)));

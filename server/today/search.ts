@@ -1,8 +1,8 @@
-import { and, desc, eq, ilike, like, or, type SQL, sql } from 'drizzle-orm';
+import { and, desc, eq, ilike, or, sql } from 'drizzle-orm';
 import { type Found, type Hit, LEAST_SOUGHT } from '@mercato/contract/register/search';
 import { searchKinds } from '@mercato/core/rule-books/findKind';
 import type { Reader } from '../database/connect.ts';
-import { foldText } from '../register/lots.ts';
+import { anywhere, holdsWords } from '../register/holdsWords.ts';
 import { benchTest, lot } from '../register/tables.ts';
 import { allKinds } from '../rule-books/editions.ts';
 import { accession, packet, storePlace } from '../store/tables.ts';
@@ -10,20 +10,16 @@ import { accession, packet, storePlace } from '../store/tables.ts';
 /** Most of each kind: who sees more of them writes more. */
 const MOST = 6;
 
-const escaped = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-
 /** Lots, dishes by their cabinet, packets, places and kinds that hold every typed word; newest first. */
 export async function findAnything(tx: Reader, typed: string): Promise<Found> {
   const text = typed.slice(0, 100).replaceAll('\u0000', '').trim();
   if (text.length < LEAST_SOUGHT) return { hits: [] };
-  const words = foldText(text).split(/\s+/).filter(Boolean).slice(0, 8);
-  const holds = (column: Parameters<typeof like>[0]): SQL | undefined =>
-    and(...words.map((word) => like(column, escaped(word))));
+  const pattern = anywhere(text.toLowerCase());
   const client = sql<string | null>`${lot.request}->>'client'`;
   const lots = await tx
     .select({ id: lot.id, reference: lot.reference, species: lot.species, variety: lot.variety, client })
     .from(lot)
-    .where(or(holds(lot.searchText), ilike(client, escaped(text))))
+    .where(or(and(...holdsWords(lot.searchText, text)), sql`lower(${client}) like ${pattern}`))
     .orderBy(desc(lot.createdAt), desc(lot.id))
     .limit(MOST);
   const cabinet = sql<string>`${benchTest.plan}->>'place'`;
@@ -31,7 +27,7 @@ export async function findAnything(tx: Reader, typed: string): Promise<Found> {
     .select({ id: lot.id, reference: lot.reference, cabinet })
     .from(benchTest)
     .innerJoin(lot, eq(lot.id, benchTest.lotId))
-    .where(and(eq(benchTest.step, 'germination'), ilike(cabinet, escaped(text))))
+    .where(and(eq(benchTest.step, 'germination'), sql`lower(${cabinet}) like ${pattern}`))
     .orderBy(desc(benchTest.createdAt))
     .limit(MOST);
   const packets = await tx
@@ -44,13 +40,13 @@ export async function findAnything(tx: Reader, typed: string): Promise<Found> {
     })
     .from(packet)
     .innerJoin(accession, eq(accession.id, packet.accessionId))
-    .where(and(eq(packet.undone, false), holds(packet.searchText)))
+    .where(and(eq(packet.undone, false), ...holdsWords(packet.searchText, text)))
     .orderBy(desc(packet.createdAt), desc(packet.id))
     .limit(MOST);
   const places = await tx
     .select({ id: storePlace.id, name: storePlace.name, kind: storePlace.kind })
     .from(storePlace)
-    .where(and(eq(storePlace.removed, false), ilike(storePlace.name, escaped(text))))
+    .where(and(eq(storePlace.removed, false), ilike(storePlace.name, anywhere(text))))
     .limit(MOST);
   const hits: Hit[] = [
     ...lots.map((one): Hit => ({

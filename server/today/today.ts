@@ -6,7 +6,7 @@ import { addDays } from '@mercato/core/units/days';
 import type { Reader } from '../database/connect.ts';
 import { inOrder } from '../database/inOrder.ts';
 import { todayIn } from '../http/day.ts';
-import { MOST_WITHOUT_DAY } from '../lot-sheet/due.ts';
+import { MOST_DATED, MOST_WITHOUT_DAY } from '../lot-sheet/due.ts';
 import { type CalendarDay, SOON_DAYS } from '../register/due.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { lot } from '../register/tables.ts';
@@ -22,13 +22,14 @@ export async function whatIsDue(tx: Reader, now: Date): Promise<Today> {
     .flat()
     .sort((a, b) => Number(b.overdue) - Number(a.overdue) || (day(a) < day(b) ? -1 : day(a) > day(b) ? 1 : 0));
   const isNow = (one: Due) => one.by === null || day(one) <= today;
-  const undated = sorted.filter((one) => one.by === null && one.what === 'lot');
+  const lots = sorted.filter((one) => one.what === 'lot');
+  const undated = lots.filter((one) => one.by === null).length;
   return {
     today,
     due: sorted.filter(isNow),
     soon: sorted.filter((one) => !isNow(one) && day(one) <= addDays(today, SOON_DAYS)),
     empty: { lots: !(await anyOf(tx, lot)), store: !(await anyOf(tx, packet)) },
-    more: undated.length >= MOST_WITHOUT_DAY,
+    more: undated >= MOST_WITHOUT_DAY || lots.length - undated >= MOST_DATED,
   };
 }
 

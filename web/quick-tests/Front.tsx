@@ -1,21 +1,20 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { type JSX, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link, Navigate } from 'react-router';
 import { answerWords } from '@mercato/contract/quick-tests/words';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { capital } from '@mercato/contract/words/text';
-import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
+import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { addDays } from '@mercato/core/units/days';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
-import { calculated } from '../catalogue/calculated.ts';
 import { Fold } from '../ui/Fold.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
-import { figureOf, wholeNumber } from '../ui/typedBody.ts';
 import { BadSeedOrTest } from './BadSeedOrTest.tsx';
 import { Schools } from './Schools.tsx';
 import { headlineOf } from './headline.ts';
+import { questionOf, useAnswer } from './question.ts';
 
 const EMPTY = { seeds: '20', kind: '', sprouted: '', day: '', degrees: '' };
 type Gaps = typeof EMPTY;
@@ -27,28 +26,13 @@ export default function Front() {
   const { data: kinds } = useQuery({
     ...reading(kindRoutes.tested, {}),
     staleTime: Infinity,
-    select: ({ kinds: all }) => new Map(all.map((one) => [one.name, one.method] as const)),
+    select: ({ kinds: all }) => new Map(all.map((one) => [one.name, one] as const)),
   });
-  const method = kinds?.get(typed.kind.trim().toLowerCase());
-  const input = {
-    seeds: wholeNumber(typed.seeds),
-    sprouted: wholeNumber(typed.sprouted),
-    ...(typed.day.trim() ? { day: wholeNumber(typed.day) } : {}),
-    ...(typed.degrees.trim() ? { stoodC: figureOf(typed.degrees) } : {}),
-    ...(method?.lastDay ? { lastDay: method.lastDay } : {}),
-    ...(method?.temperatureC ? { suitsFromC: method.temperatureC[0], suitsToC: method.temperatureC[1] } : {}),
-  };
-  const asked = typed.seeds.trim() !== '' && typed.sprouted.trim() !== '';
-  const { data } = useQuery({
-    queryKey: ['front', input],
-    queryFn: () => calculated('quick-tests.answer', input),
-    enabled: asked,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-  });
+  const kind = kinds?.get(typed.kind.trim().toLowerCase());
+  const method = kind?.method;
+  const input = questionOf(typed, method);
+  const { answer, fault } = useAnswer(input, typed.seeds.trim() !== '' && typed.sprouted.trim() !== '');
   if (session?.person) return <Navigate to="/today" replace />;
-  const fault = asked && data && !data.ok ? data.error : undefined;
-  const answer = asked && data?.ok ? (data.out as QuickAnswer) : undefined;
   const gap = (key: keyof Gaps, label: string, more: JSX.IntrinsicElements['input'] = {}) => (
     <Form.Control
       className={`gap ${key}`}
@@ -81,26 +65,26 @@ export default function Front() {
           {fault.message}
         </p>
       )}
-      {!asked && (
+      {!answer && !fault && (
         <p className="soft">Write how many sprouted. Days and degrees may stay empty: then they are not considered.</p>
       )}
       {answer && (
         <section className="answer" role="status">
           <div className="d-flex gap-3 justify-content-between">
             <h2>{headlineOf(answer)}</h2>
-            <SeedHead
-              counts={{ normal: answer.test.sprouted }}
-              seeds={Math.min(answer.test.seeds, 200)}
-              size={120}
-              label={`${answer.test.sprouted} of ${answer.test.seeds} sprouted`}
-            />
+            {answer.test.seeds <= MOST_DRAWN && (
+              <SeedHead
+                counts={{ normal: answer.test.sprouted }}
+                seeds={answer.test.seeds}
+                size={120}
+                label={`${answer.test.sprouted} of ${answer.test.seeds} sprouted`}
+              />
+            )}
           </div>
           <p>{answerWords(answer)}</p>
           {method && answer.heldBack.length > 0 && (
             <p>
-              {method.temperatureC &&
-                `${capital(typed.kind)} wants ${method.temperatureC[0]} to ${method.temperatureC[1]} °C`}
-              {method.lastDay !== null && ` and ${method.lastDay} days`}. The others may only be waiting.
+              {wants(typed.kind, method)}The others may only be waiting.
               {typeof input.day === 'number' && method.lastDay !== null && input.day < method.lastDay && session && (
                 <>
                   {' '}
@@ -117,7 +101,7 @@ export default function Front() {
         </Fold>
       )}
       <Fold title="Bad seed or bad test?">
-        <BadSeedOrTest sprouted={answer?.test.sprouted ?? null} seeds={answer?.test.seeds ?? null} method={method} />
+        <BadSeedOrTest answer={answer} question={input} kind={kind} />
       </Fold>
       <p className="mt-3">
         <Link to="/calculators">Other questions: how much to sow, how dry, how cold</Link>
@@ -125,6 +109,18 @@ export default function Front() {
       <p className="soft">Nothing is kept. With an account every packet has its history.</p>
     </main>
   );
+}
+
+/** Seeds are drawn as far as the eye can tell them apart. */
+const MOST_DRAWN = 400;
+
+/** What a kind wants, as far as it is known. */
+function wants(name: string, { temperatureC, lastDay }: SmallTestMethod): string {
+  const said = [
+    temperatureC && `${temperatureC[0]} to ${temperatureC[1]} °C`,
+    lastDay !== null && `${lastDay} days`,
+  ].filter(Boolean);
+  return said.length === 0 ? '' : `${capital(name.trim())} wants ${said.join(' and ')}. `;
 }
 
 const PATHS: Readonly<Record<keyof Gaps, string>> = {

@@ -1,15 +1,12 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { QuickAnswer as Answer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
-import { calculated } from '../catalogue/calculated.ts';
 import { useKinds } from '../store/data.ts';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { TextField } from '../ui/fields.tsx';
-import { figureOf, wholeNumber } from '../ui/typedBody.ts';
 import { Schools } from './Schools.tsx';
+import { questionOf, useAnswer } from './question.ts';
 
 /** What is known of how a kind is tested, below its name. */
 function kindHint(typed: string, method: SmallTestMethod | undefined): string {
@@ -35,24 +32,8 @@ export default function QuickAnswer() {
   const { data: kinds } = useKinds();
   const kind = kinds?.get(kindName.trim().toLowerCase());
   const method = kind?.smallTest;
-  const input = {
-    seeds: wholeNumber(seeds),
-    sprouted: wholeNumber(sprouted),
-    ...(packet.trim() ? { packetSeeds: wholeNumber(packet) } : {}),
-    ...(standard.trim() ? { standardPercent: wholeNumber(standard) } : {}),
-    ...(day.trim() ? { day: wholeNumber(day) } : {}),
-    ...(degrees.trim() ? { stoodC: figureOf(degrees) } : {}),
-    ...(method?.lastDay ? { lastDay: method.lastDay } : {}),
-    ...(method?.temperatureC ? { suitsFromC: method.temperatureC[0], suitsToC: method.temperatureC[1] } : {}),
-  };
-  const { data } = useQuery({
-    queryKey: ['quick', input],
-    queryFn: () => calculated('quick-tests.answer', input),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-  });
-  const fault = data && !data.ok ? data.error : undefined;
-  const answer = data?.ok ? (data.out as Answer) : undefined;
+  const input = questionOf({ seeds, sprouted, day, degrees, packet, standard }, method);
+  const { answer, fault } = useAnswer(input);
   const n = typeof input.seeds === 'number' ? input.seeds : 0;
   const k = typeof input.sprouted === 'number' ? input.sprouted : 0;
   /** A figure's field; `path` is its name in the calculation. */

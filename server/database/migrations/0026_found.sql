@@ -1,0 +1,2 @@
+CREATE INDEX "bench_test_place" ON "bench_test" USING gin (lower(plan->>'place') gin_trgm_ops) WHERE step = 'germination';--> statement-breakpoint
+CREATE INDEX "lot_client" ON "lot" USING gin (lower(request->>'client') gin_trgm_ops);

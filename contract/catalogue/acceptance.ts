@@ -1,5 +1,11 @@
 import Joi from 'joi';
-import { acceptancePoint, acceptanceSteps, acceptFromLot, acceptProbability, designPlan } from '@mercato/core/sampling/acceptance';
+import {
+  acceptancePoint,
+  acceptanceSteps,
+  acceptFromLot,
+  acceptProbability,
+  designPlan,
+} from '@mercato/core/sampling/acceptance';
 import { poolAcceptance, poolEstimate, poolSteps } from '@mercato/core/sampling/pools';
 import { oneOf, optional } from '../http/body.ts';
 import { define } from './calculation.ts';

@@ -3,7 +3,16 @@ import { balanceRoutes } from '../devices/routes.ts';
 import { importRoutes } from '../import/routes.ts';
 import { STEP_ROUTES } from '../lot-sheet/records.ts';
 import { quickTestRoutes } from '../quick-tests/routes.ts';
-import { exportRoutes, kindRoutes, laboratoryRoutes, lotRoutes, peopleRoutes, searchRoutes, sessionRoutes, stationRoutes } from '../register/routes.ts';
+import {
+  exportRoutes,
+  kindRoutes,
+  laboratoryRoutes,
+  lotRoutes,
+  peopleRoutes,
+  searchRoutes,
+  sessionRoutes,
+  stationRoutes,
+} from '../register/routes.ts';
 import { releaseRoutes } from '../release/routes.ts';
 import { ruleBookRoutes } from '../rule-books/routes.ts';
 import { sowingRoutes } from '../sowing/routes.ts';

@@ -1,6 +1,18 @@
 import Joi from 'joi';
 import { describe, expect, expectTypeOf, test } from 'vitest';
-import { type BodyOf, eitherOf, form, listOf, objectOf, oneOf, optional, orNull, takes, type ValueOf, yesNo } from './body.ts';
+import {
+  type BodyOf,
+  eitherOf,
+  form,
+  listOf,
+  objectOf,
+  oneOf,
+  optional,
+  orNull,
+  takes,
+  type ValueOf,
+  yesNo,
+} from './body.ts';
 import { fieldShape } from './fieldWords.ts';
 
 const KEYS = {

@@ -1,5 +1,10 @@
 import Joi from 'joi';
-import { type Attribute, ATTRIBUTES, type HeterogeneityVerdict, LEAST_CONTAINERS } from '@mercato/core/sampling/judgeHeterogeneity';
+import {
+  type Attribute,
+  ATTRIBUTES,
+  type HeterogeneityVerdict,
+  LEAST_CONTAINERS,
+} from '@mercato/core/sampling/judgeHeterogeneity';
 import { form, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';

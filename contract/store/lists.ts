@@ -2,7 +2,14 @@ import Joi from 'joi';
 import { LIST_COLUMNS, type ListColumn } from '@mercato/core/store/list/columns';
 import type { ListFault } from '@mercato/core/store/list/faults';
 import { type ListAnswers, NOTHING_ANSWERED } from '@mercato/core/store/list/listCells';
-import { CLIMATE_COLUMNS, type ClimateAsk, type ClimateColumn, CLOCKS, DEGREES, type LoggedAir } from '@mercato/core/store/list/readClimateLog';
+import {
+  CLIMATE_COLUMNS,
+  type ClimateAsk,
+  type ClimateColumn,
+  CLOCKS,
+  DEGREES,
+  type LoggedAir,
+} from '@mercato/core/store/list/readClimateLog';
 import type { Ask, ListedPacket } from '@mercato/core/store/list/readList';
 import { MASS_UNITS } from '@mercato/core/units/mass';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';

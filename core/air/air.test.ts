@@ -1,6 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type ClimateAnswers, type ClimateColumn, proposeClimateColumns, readClimateLog } from '../store/list/readClimateLog.ts';
+import {
+  type ClimateAnswers,
+  type ClimateColumn,
+  proposeClimateColumns,
+  readClimateLog,
+} from '../store/list/readClimateLog.ts';
 import { inShort } from '../testing/inShort.ts';
 import { type Air, type Band, episodesOf, meanAir } from './air.ts';
 import { alarmKey, type PlaceEntry, placeStanding } from './placeBook.ts';

@@ -1,4 +1,15 @@
-import { type ByChaff, type ContainerRange, type Edition, type EditionContent, type Figure, type IntensityRow, isBook, type KindMethod, type MoistureMethod, type UnitRule } from './edition.ts';
+import {
+  type ByChaff,
+  type ContainerRange,
+  type Edition,
+  type EditionContent,
+  type Figure,
+  type IntensityRow,
+  isBook,
+  type KindMethod,
+  type MoistureMethod,
+  type UnitRule,
+} from './edition.ts';
 import { TableReader } from './tableReader.ts';
 
 /** The tables that each book must hold, by the name of their file. */

@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { csvRows } from '../testing/books.ts';
 import { dryEnough, type DryEvidence, type DryKind } from './dryEnough.ts';
-import { dryFromWet, humidityInBalance, type Isotherm, isothermHumidity, isothermMoisture, ISOTHERMS, moistureInBalance, wetFromDry } from './equilibrium.ts';
+import {
+  dryFromWet,
+  humidityInBalance,
+  type Isotherm,
+  isothermHumidity,
+  isothermMoisture,
+  ISOTHERMS,
+  moistureInBalance,
+  wetFromDry,
+} from './equilibrium.ts';
 import { type AgeingCurve, type AgeTest, fitAgeing, scatter, sharesOn } from './fitAgeing.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';
 import { predictViability, timeToViability } from './viability.ts';

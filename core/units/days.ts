@@ -1,5 +1,13 @@
 import { utc } from '@date-fns/utc';
-import { addDays as daysAfter, addMonths, differenceInCalendarDays, formatISO, isValid, lastDayOfMonth, parseISO } from 'date-fns';
+import {
+  addDays as daysAfter,
+  addMonths,
+  differenceInCalendarDays,
+  formatISO,
+  isValid,
+  lastDayOfMonth,
+  parseISO,
+} from 'date-fns';
 import { ArgumentFault } from './argument.ts';
 
 /** Calendar arithmetic on ISO dates (yyyy-mm-dd); no clock and no zone: a machine's own has days that never were. */

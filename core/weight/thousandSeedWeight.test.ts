@@ -3,7 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
 import { weightReport } from './report.ts';
-import { knowsWeight, massOfSeeds, plausible, replicatesLeft, reportedWeight, seedsPer, spreadOf, weighFraction, weighReplicates, weightRules } from './thousandSeedWeight.ts';
+import {
+  knowsWeight,
+  massOfSeeds,
+  plausible,
+  replicatesLeft,
+  reportedWeight,
+  seedsPer,
+  spreadOf,
+  weighFraction,
+  weighReplicates,
+  weightRules,
+} from './thousandSeedWeight.ts';
 
 const masses = (...texts: readonly string[]) => texts.map((one) => new Exact(one));
 const plain = weightRules(ISTA, false);

@@ -1,5 +1,13 @@
 import { type QueryKey, queryOptions } from '@tanstack/react-query';
-import { addressOf, type FileRoute, type ParamsOf, type ReadRoute, type StreamRoute, type Subject, type WriteRoute } from '@mercato/contract/http/route';
+import {
+  addressOf,
+  type FileRoute,
+  type ParamsOf,
+  type ReadRoute,
+  type StreamRoute,
+  type Subject,
+  type WriteRoute,
+} from '@mercato/contract/http/route';
 import { cache } from './cache.ts';
 import { request, type WriteOptions } from './client.ts';
 

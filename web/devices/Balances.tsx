@@ -1,6 +1,11 @@
 import { useState } from 'react';
 import { Button, Stack, Table } from 'react-bootstrap';
-import { balanceSchema, type BalanceSettings, type BalanceView, newCheckSchema } from '@mercato/contract/devices/balances';
+import {
+  balanceSchema,
+  type BalanceSettings,
+  type BalanceView,
+  newCheckSchema,
+} from '@mercato/contract/devices/balances';
 import { balanceRoutes } from '@mercato/contract/devices/routes';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';

@@ -1,5 +1,11 @@
 import { useCallback, useReducer, useRef, useState } from 'react';
-import type { DishCount, DishView, EntryWay, GerminationTest, GerminationView } from '@mercato/contract/germination/germination';
+import type {
+  DishCount,
+  DishView,
+  EntryWay,
+  GerminationTest,
+  GerminationView,
+} from '@mercato/contract/germination/germination';
 import { germinationRoutes } from '@mercato/contract/germination/routes';
 import type { ScanAnswer } from '@mercato/contract/register/lots';
 import { addCounts, type Counts, NO_COUNTS, type SeedClass, totalOf } from '@mercato/core/units/seedCounts';

@@ -3,7 +3,12 @@ import { useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
-import { type MoistureTest, type MoistureView, moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
+import {
+  type MoistureTest,
+  type MoistureView,
+  moistureWeighingsSchema,
+  newMoistureTestSchema,
+} from '@mercato/contract/moisture/moisture';
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { nextWords } from '@mercato/contract/words/next';
 import { reading, send } from '../api/routes.ts';

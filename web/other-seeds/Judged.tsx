@@ -1,5 +1,10 @@
 import type { ReactNode } from 'react';
-import { fieldInTray, type FoundSpecies, type OtherSeedsTest, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import {
+  fieldInTray,
+  type FoundSpecies,
+  type OtherSeedsTest,
+  type OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { useSession } from '../api/session.tsx';

@@ -1,5 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { type FindWay, otherFindsSchema, type OtherFindsView, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import {
+  type FindWay,
+  otherFindsSchema,
+  type OtherFindsView,
+  type OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { percentOf } from '@mercato/contract/words/figures';
 import { nextWords } from '@mercato/contract/words/next';

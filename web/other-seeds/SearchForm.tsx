@@ -1,7 +1,11 @@
 import { useState } from 'react';
 import { validate } from '@mercato/contract/http/validate';
 import { type Extent, EXTENTS, isLimited, isReduced } from '@mercato/contract/other-seeds/extent';
-import { type NewOtherSeedsTest, newOtherSeedsTestSchema, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import {
+  type NewOtherSeedsTest,
+  newOtherSeedsTestSchema,
+  type OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { send } from '../api/routes.ts';
 import { DrawAndStart } from '../register/bench.tsx';

@@ -1,5 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { FIND_KEYS, type KeyBinding, type OtherSeedsTest, type OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
+import {
+  FIND_KEYS,
+  type KeyBinding,
+  type OtherSeedsTest,
+  type OtherSeedsView,
+} from '@mercato/contract/other-seeds/otherSeeds';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import { cache } from '../api/cache.ts';
 import { fateOf, Refused } from '../api/client.ts';

@@ -1,6 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { Table } from 'react-bootstrap';
-import { otherPuritySchema, type OtherPurityView, type PurityView, type PurityWay } from '@mercato/contract/purity/purity';
+import {
+  otherPuritySchema,
+  type OtherPurityView,
+  type PurityView,
+  type PurityWay,
+} from '@mercato/contract/purity/purity';
 import { purityRoutes } from '@mercato/contract/purity/routes';
 import { nextWords } from '@mercato/contract/words/next';
 import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components';

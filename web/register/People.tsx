@@ -1,7 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
-import { laboratorySchema, type LaboratoryView, newPersonSchema, type PersonView } from '@mercato/contract/register/people';
+import {
+  laboratorySchema,
+  type LaboratoryView,
+  newPersonSchema,
+  type PersonView,
+} from '@mercato/contract/register/people';
 import { laboratoryRoutes, peopleRoutes } from '@mercato/contract/register/routes';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
 import { reading, send } from '../api/routes.ts';

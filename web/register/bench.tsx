@@ -2,7 +2,13 @@ import type { ReactNode } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Decision } from '@mercato/contract/register/decisions';
-import { decisionSchema, type FieldView, type LotBrief, type TestFrame, type VesselView } from '@mercato/contract/register/lots';
+import {
+  decisionSchema,
+  type FieldView,
+  type LotBrief,
+  type TestFrame,
+  type VesselView,
+} from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import type { TestStep } from '@mercato/contract/register/steps';
 import { newWorkingSampleSchema } from '@mercato/contract/register/vessels';

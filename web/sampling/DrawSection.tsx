@@ -2,7 +2,12 @@ import { useState } from 'react';
 import { Stack, Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
-import { newDrawSchema, primarySampleSchema, type PrimaryView, type SamplingView } from '@mercato/contract/sampling/sampling';
+import {
+  newDrawSchema,
+  primarySampleSchema,
+  type PrimaryView,
+  type SamplingView,
+} from '@mercato/contract/sampling/sampling';
 import { DRAW_METHODS, type DrawMethod } from '@mercato/core/sampling/drawMethods';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { DecisionBox, Earlier } from '../register/bench.tsx';

@@ -2,7 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { heterogeneityCorrectionSchema, type HeterogeneityView, newHeterogeneityTestSchema } from '@mercato/contract/sampling/heterogeneity';
+import {
+  heterogeneityCorrectionSchema,
+  type HeterogeneityView,
+  newHeterogeneityTestSchema,
+} from '@mercato/contract/sampling/heterogeneity';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { nextWords } from '@mercato/contract/words/next';

@@ -1,6 +1,18 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { type AreaUnit, type BedSeed, type LengthUnit, massIn, METRES_PER, packetsNeeded, plantsInRow, plantsOnArea, rateOn, seedsForPlants, SQUARE_METRES_PER } from '@mercato/core/sowing/bed';
+import {
+  type AreaUnit,
+  type BedSeed,
+  type LengthUnit,
+  massIn,
+  METRES_PER,
+  packetsNeeded,
+  plantsInRow,
+  plantsOnArea,
+  rateOn,
+  seedsForPlants,
+  SQUARE_METRES_PER,
+} from '@mercato/core/sowing/bed';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
 import { useKinds, usePacket } from '../store/data.ts';

@@ -3,7 +3,14 @@ import { useSearchParams } from 'react-router';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { percentOf } from '@mercato/contract/words/figures';
-import { type Closing, CLOSINGS, DRIEST_ENOUGH, type DryAnswer, dryEnough, type DryEvidence } from '@mercato/core/storage/dryEnough';
+import {
+  type Closing,
+  CLOSINGS,
+  DRIEST_ENOUGH,
+  type DryAnswer,
+  dryEnough,
+  type DryEvidence,
+} from '@mercato/core/storage/dryEnough';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { useKinds } from '../store/data.ts';
 import { Slip } from '../ui/Slip.tsx';

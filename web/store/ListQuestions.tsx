@@ -1,5 +1,11 @@
 import { useState } from 'react';
-import { DELIMITER_WORDS, ENCODING_WORDS, listFaultWords, questionWords, sampleWords } from '@mercato/contract/store/listWords';
+import {
+  DELIMITER_WORDS,
+  ENCODING_WORDS,
+  listFaultWords,
+  questionWords,
+  sampleWords,
+} from '@mercato/contract/store/listWords';
 import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
 import { type ClimateAsk, CLOCKS, DEGREES } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';

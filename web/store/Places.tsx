@@ -1,7 +1,14 @@
 import { useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { newPlaceSchema, PLACE_KINDS, placeChangeSchema, type PlaceKind, type PlaceList, type PlaceView } from '@mercato/contract/store/packets';
+import {
+  newPlaceSchema,
+  PLACE_KINDS,
+  placeChangeSchema,
+  type PlaceKind,
+  type PlaceList,
+  type PlaceView,
+} from '@mercato/contract/store/packets';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';

@@ -1,4 +1,18 @@
-import { type ColumnDef, columnFilteringFeature, columnVisibilityFeature, createFilteredRowModel, createSortedRowModel, globalFilteringFeature, type Row, rowSortingFeature, sortFn_alphanumeric, sortFn_basic, type SortingState, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  type ColumnDef,
+  columnFilteringFeature,
+  columnVisibilityFeature,
+  createFilteredRowModel,
+  createSortedRowModel,
+  globalFilteringFeature,
+  type Row,
+  rowSortingFeature,
+  sortFn_alphanumeric,
+  sortFn_basic,
+  type SortingState,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Columns3, Download } from 'lucide-react';
 import { type ComponentProps, type ReactNode, useMemo, useRef, useState } from 'react';

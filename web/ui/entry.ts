@@ -1,7 +1,17 @@
 import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
 import { useEffect, useRef, useState } from 'react';
-import { type Control, type DefaultValues, type FieldValues, get, type Path, type PathValue, type Resolver, useForm, useWatch } from 'react-hook-form';
+import {
+  type Control,
+  type DefaultValues,
+  type FieldValues,
+  get,
+  type Path,
+  type PathValue,
+  type Resolver,
+  useForm,
+  useWatch,
+} from 'react-hook-form';
 import type { FieldTable } from '@mercato/contract/http/fieldWords';
 import { PLAIN_MESSAGES, plainWords } from '@mercato/contract/http/plainMessages';
 import type { FieldFault } from '@mercato/contract/http/problem';

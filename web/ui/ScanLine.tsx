@@ -53,7 +53,7 @@ export function ScanLine({ scan: { line, ...scan }, openCamera }: { scan: Scan; 
   const openFirst = async (q: string) => {
     if (q.length < LEAST_SOUGHT) return;
     try {
-      const [first] = (await cache.fetchQuery(reading(searchRoutes.find, {}, { q }))).hits;
+      const [first] = (await cache.query(reading(searchRoutes.find, {}, { q }))).hits;
       if (first) open(first);
       else scan.say(`Nothing is called “${q}”.`);
     } catch (error) {

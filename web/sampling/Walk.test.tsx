@@ -94,7 +94,7 @@ describe('the walk, out of reach of the network', () => {
       expect(next()).toBe('3');
     });
     await press(user, 'Looks uneven');
-    expect(screen.getByRole('alert').textContent).toContain('Container 3 looks uneven: stop');
+    expect((await screen.findByRole('alert')).textContent).toContain('Container 3 looks uneven: stop');
     expect(screen.queryByRole('button', { name: 'Drawn' })).toBeNull();
     await user.keyboard('d');
     expect(screen.getByText('1 kept to send')).toBeTruthy();

@@ -15,6 +15,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     timezoneId: 'UTC',
+    // °C and kg, as most of the world has them; what a browser's region changes has its own test.
+    locale: 'en-GB',
     // What a service worker asks for cannot be answered by a test; the walk, which needs it, lets it in.
     serviceWorkers: 'block',
     launchOptions: {

@@ -30,7 +30,7 @@ const browser = await chromium.launch({
     '--force-color-profile=srgb',
   ],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
 const shoot = async (name) => {
   // The live stream never ends, so the network is never idle.
   await page.waitForFunction(() => !globalThis.document.querySelector('[aria-busy=true]'));

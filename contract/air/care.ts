@@ -1,14 +1,15 @@
 import Joi from 'joi';
 import { type Air, type Alarm, ALARMS, type Band, type MeanAir } from '@mercato/core/air/air';
-import { TEMPERATURE_UNITS, type TemperatureUnit, toCelsius } from '@mercato/core/air/dial';
+import { toCelsius } from '@mercato/core/air/dial';
 import { DESICCANT_STATES, DESICCANTS, type PlaceEntry, type PlaceStanding } from '@mercato/core/air/placeBook';
+import { TEMPERATURE_UNITS, type TemperatureUnit } from '@mercato/core/units/degrees';
 import { eitherOf, form, objectOf, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
-import { portOfAddress, reason, text, wholeNumber, why } from '../http/fields.ts';
+import { portOfAddress, reason, temperature, text, wholeNumber, why } from '../http/fields.ts';
 import { typed } from '../http/typed.ts';
 import type { ListBrief } from '../store/lists.ts';
 import type { PlaceView } from '../store/packets.ts';
 
-const degrees = orNull(Joi.number().min(-60).max(80));
+const degrees = orNull(temperature(-60, 80));
 const percent = orNull(Joi.number().min(0).max(100)).messages({
   'number.max': 'air holds no more than 100 %',
   'number.min': 'no air is drier than 0 %',

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { degreesIn } from '@mercato/core/units/degrees';
 import { DECIMAL_TEXT, type EnteredMass, MASS_UNITS } from '@mercato/core/units/mass';
 import { typed } from './typed.ts';
 
@@ -77,6 +78,22 @@ export const reason = (): Joi.StringSchema => text(500).optional();
 
 export function wholeNumber(least: number, most: number): Joi.NumberSchema {
   return typed.number().integer().min(least).max(most).required();
+}
+
+/** A temperature, °C. */
+export function temperature(least: number, most: number): Joi.NumberSchema {
+  const ends = (unit: 'C' | 'F') => [least, most].map((one) => Math.round(degreesIn(one, unit))).join(' and ');
+  const words = `{{#label}} must lie between ${ends('C')} °C (${ends('F')} °F)`.replaceAll('-', '−');
+  return typed
+    .temperature()
+    .min(least)
+    .max(most)
+    .required()
+    .messages({
+      'number.min': words,
+      'number.max': words,
+      'number.base': '{{#label}} must be a temperature such as 4.5',
+    });
 }
 
 /** A whole number of days; weeks are days too. */

@@ -5,7 +5,7 @@ import { newSowingPlanSchema } from '../sowing/plans.ts';
 import { dayCount, decimalText, isoDate, wholeNumber } from './fields.ts';
 import { validate } from './validate.ts';
 
-const READER: Reader = { mark: '.', order: 'day first', today: '2026-11-24' };
+const READER: Reader = { mark: '.', order: 'day first', degrees: 'C', today: '2026-11-24' };
 const SCHEMA = Joi.object({
   seeds: wholeNumber(1, 100_000),
   mass: decimalText('the mass'),

@@ -1,4 +1,5 @@
 import base from 'joi';
+import { typedDegrees } from '@mercato/core/units/degrees';
 import { type Reader, typedDay, typedDays, typedFigure } from '@mercato/core/units/typed';
 
 const readerOf = (helpers: base.CustomHelpers): Reader | undefined =>
@@ -10,6 +11,8 @@ interface Typed extends base.Root {
   /** A day, yyyy-mm-dd; without a year the next that comes, or the last that was. */
   comingDay: () => base.StringSchema;
   pastDay: () => base.StringSchema;
+  /** °C; people may think in others. */
+  temperature: () => base.NumberSchema;
   /** A figure whose digits are kept as text. */
   figure: () => base.StringSchema;
 }
@@ -49,6 +52,17 @@ export const typed = base.extend(
     coerce: {
       from: 'string',
       method: (value: string, helpers) => ({ value: (readerOf(helpers) && typedDays(value)) ?? value }),
+    },
+  },
+  {
+    type: 'temperature',
+    base: base.number(),
+    coerce: {
+      from: 'string',
+      method: (value: string, helpers) => {
+        const reader = readerOf(helpers);
+        return { value: (reader && typedDegrees(value, reader.mark, reader.degrees)) ?? value };
+      },
     },
   },
   {

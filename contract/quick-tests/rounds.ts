@@ -7,7 +7,7 @@ import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import type { Fate } from '../hands/fates.ts';
 import { fate, type Held } from '../hands/hands.ts';
 import { form, objectOf, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
-import { isoDate, text, wholeNumber, why } from '../http/fields.ts';
+import { isoDate, temperature, text, wholeNumber, why } from '../http/fields.ts';
 import { lateReason } from '../http/seen.ts';
 import { anyway } from '../store/packets.ts';
 
@@ -32,14 +32,19 @@ export interface NewBag {
 export type NewRound = ValueOf<typeof newRoundSchema>;
 
 const id = () => Joi.string().uuid({ separator: '-' });
-const celsius = () => Joi.number().min(-5).max(60).required();
+const celsius = () => temperature(-5, 60);
 
 export const newRoundSchema = form('newRound', {
   name: text(60, 0).required(),
   startedOn: isoDate('the day on which it starts'),
-  warmthC: orNull(form('newRound.warmthC', { low: celsius(), high: celsius().min(Joi.ref('low')) })).messages({
-    'number.min': '{{#label}} must not lie below the other end of the band',
-  }),
+  warmthC: orNull(
+    form('newRound.warmthC', {
+      low: celsius(),
+      high: celsius()
+        .min(Joi.ref('low'))
+        .messages({ 'number.min': '{{#label}} must not lie below the colder end of the band' }),
+    }),
+  ),
   light: oneOf(['light', 'dark']),
   bags: Joi.array()
     .items(

@@ -1,3 +1,5 @@
+import { type TemperatureUnit } from '@mercato/core/units/degrees';
+import { degreesRange } from '../words/degrees.ts';
 import type { Cause, TestNext, TestReason } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
@@ -76,8 +78,12 @@ export const TEST_NEXT: Readonly<Record<TestNext, string>> = {
 export const testNextWords = (next: string): string => (TEST_NEXT as Readonly<Record<string, string>>)[next] ?? next;
 
 /** What does not suit a kind, such as "too warm: 15 to 20 °C suit this kind, and cool kinds wait when it is warmer". */
-export function unsuitedWords(one: Unsuited, { temperatureC }: Pick<SmallTestMethod, 'temperatureC'>): string {
-  const band = temperatureC ? `: ${temperatureC[0]} to ${temperatureC[1]} °C suit this kind` : '';
+export function unsuitedWords(
+  one: Unsuited,
+  { temperatureC }: Pick<SmallTestMethod, 'temperatureC'>,
+  unit: TemperatureUnit = 'C',
+): string {
+  const band = temperatureC ? `: ${degreesRange(...temperatureC, unit)} suit this kind` : '';
   switch (one) {
     case 'too-hot':
       return `too warm${band}, and cool kinds wait when it is warmer`;

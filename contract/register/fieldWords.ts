@@ -16,6 +16,29 @@ export const REGISTER_FIELDS = {
     origin: { label: 'origin', hint: 'field, site or supplier' },
     reason: 'why it is corrected',
   },
+  reading: {
+    mark: { label: 'figures', choices: { '': 'I never said', '.': '6,300.5', ',': '6 300,5' } },
+    order: {
+      label: 'days',
+      choices: {
+        '': 'I never said',
+        'day first': '24 Nov 2026, 24/11/2026',
+        'month first': 'Nov 24, 2026, 11/24/2026',
+        'year first': '2026-11-24',
+      },
+      hint: '6,300 and 10/5 are read as you say here; until you do, 6,300 is a little more than six, and 10/5 is asked about. What can be read in one way only is always understood.',
+    },
+    degrees: {
+      label: 'temperatures',
+      choices: { '': 'as usual where I am', C: '°C', F: '°F' },
+      hint: '68 F and 20 C are always understood. At the bench they stay in °C, as in both rule books.',
+    },
+    heavy: {
+      label: 'masses of lots',
+      choices: { '': 'as usual where I am', kg: 'kg', lb: 'lb' },
+      hint: 'What was entered in the other unit is converted where it is shown. Small masses stay in grams.',
+    },
+  },
   passwordChange: {
     current: 'your password of now',
     next: { label: 'the new one', hint: 'at least 12 characters; four words do well' },

@@ -1,6 +1,8 @@
 import Joi from 'joi';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
-import { form, objectOf, oneOf, takes, type ValueOf } from '../http/body.ts';
+import { TEMPERATURE_UNITS } from '@mercato/core/units/degrees';
+import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
+import { form, objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';
 import { text } from '../http/fields.ts';
 
 export type SignIn = ValueOf<typeof signInSchema>;
@@ -95,6 +97,17 @@ export const personChangeSchema = objectOf({
   active: Joi.boolean().required(),
 });
 
+/** How somebody writes and reads figures, days, temperatures and masses; null = they never said. */
+export type Reading = ValueOf<typeof readingSchema>;
+export const MARKS = ['.', ','] as const;
+export const HEAVY_UNITS = ['kg', 'lb'] as const;
+export const readingSchema = form('reading', {
+  mark: orNull(oneOf(MARKS)),
+  order: orNull(oneOf(DATE_ORDERS)),
+  degrees: orNull(oneOf(TEMPERATURE_UNITS)),
+  heavy: orNull(oneOf(HEAVY_UNITS)),
+});
+
 export interface PersonView {
   id: string;
   username: string;
@@ -113,6 +126,8 @@ export interface SignedInPerson {
 export interface SessionView {
   person: SignedInPerson | null;
   csrf: string | null;
+  /** Of who is signed in. */
+  reading: Reading | null;
   laboratory: { name: string; zone: string };
   /** The calendar day in the laboratory's zone. */
   today: string;

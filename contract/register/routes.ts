@@ -29,6 +29,9 @@ export const sessionRoutes = {
   /** With the link that a lead gave. */
   resetPassword: anybodysWrites.add('/reset', people('passwordResetSchema')).answers<object>(),
   changePassword: writes('own.write').put('/me/password', people('passwordChangeSchema')).answers<object>(),
+  sayReading: writes('own.write')
+    .put('/me/reading', people('readingSchema'), { changes: ['session'] })
+    .answers<object>(),
   live: stream(LIVE_ADDRESS, 'lots.read').tells<LiveNote>(),
 };
 

@@ -1,8 +1,10 @@
+import { degreesText } from '../words/degrees.ts';
+import { type Reader } from '@mercato/core/units/typed';
+import { type TemperatureUnit } from '@mercato/core/units/degrees';
 import type { PlaceEntry } from '@mercato/core/air/placeBook';
 import { ALIKE, type CandidateReason } from '@mercato/core/store/candidates';
 import type { Expectation, TrueReason } from '@mercato/core/store/comesTrue';
 import type { Amount, PacketEntry } from '@mercato/core/store/packetBook';
-import type { DateOrder } from '@mercato/core/units/writtenDate';
 import type { AlarmView, CareCall } from '../air/care.ts';
 import { wholeDayOf } from '../words/days.ts';
 
@@ -114,17 +116,21 @@ export function placeLineWords(entry: PlaceEntry): string {
 }
 
 const lasted = (minutes: number) => (minutes < 120 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`);
-export function alarmWords({ alarm, minutes, worst, to }: AlarmView): string {
+export function alarmWords({ alarm, minutes, worst, to }: AlarmView, unit: TemperatureUnit): string {
   if (alarm === 'silent') return `silent for ${lasted(minutes)}`;
-  const unit = alarm === 'too warm' || alarm === 'too cold' ? '°C' : '%';
-  return `${alarm} for ${lasted(minutes)}, at worst ${worst?.toFixed(1) ?? '–'} ${unit}${to === null ? ', and it goes on' : ''}`;
+  const warmth = alarm === 'too warm' || alarm === 'too cold';
+  const figure = worst === null ? '–' : warmth ? degreesText(worst, unit, 1) : `${worst.toFixed(1)} %`;
+  return `${alarm} for ${lasted(minutes)}, at worst ${figure}${to === null ? ', and it goes on' : ''}`;
 }
 
 /** What calls for somebody at a place. */
-export function careCallWords(call: CareCall, order: DateOrder | null = null): string {
+export function careCallWords(
+  call: CareCall,
+  { order, degrees }: Pick<Reader, 'order' | 'degrees'> = { order: null, degrees: 'C' },
+): string {
   switch (call.what) {
     case 'alarm':
-      return alarmWords(call.alarm);
+      return alarmWords(call.alarm, degrees);
     case 'climate-unknown':
       return `no reading in ${call.days} days`;
     case 'desiccant':

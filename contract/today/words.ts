@@ -1,4 +1,4 @@
-import type { DateOrder } from '@mercato/core/units/writtenDate';
+import type { Reader } from '@mercato/core/units/typed';
 import { standingWords } from '../lot-sheet/words.ts';
 import { sowingNextWords } from '../sowing/words.ts';
 import { careCallWords, kindsWords } from '../store/words.ts';
@@ -7,10 +7,10 @@ import type { DueThing } from './today.ts';
 const DOES = { drying: 'has dried', freezing: 'has been in the cold', warming: 'is warm' } as const;
 
 /** What a lot or the store asks of somebody. */
-export function dueThingWords(due: DueThing, order: DateOrder | null = null): string {
+export function dueThingWords(due: DueThing, reader?: Pick<Reader, 'order' | 'degrees'>): string {
   switch (due.what) {
     case 'lot':
-      return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, order)}`;
+      return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, reader?.order)}`;
     case 'look':
       return `look at ${due.bags} ${due.bags === 1 ? 'bag' : 'bags'} of round ${due.round}, ${due.name}`;
     case 'end':
@@ -19,7 +19,7 @@ export function dueThingWords(due: DueThing, order: DateOrder | null = null): st
       return `${kindsWords(due.kinds)} ${DOES[due.batch]} for its time, ${due.place.join(' › ')}`;
     case 'alarm':
     case 'desiccant': {
-      const call = careCallWords(due.call, order);
+      const call = careCallWords(due.call, reader);
       const often = due.times > 1 ? `too warm, cold or damp ${due.times} times, last: ` : '';
       return `${due.place.join(' › ')}: ${often}${call}`;
     }

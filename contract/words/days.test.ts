@@ -20,6 +20,13 @@ it.each([
   );
 });
 
+it('writes the year first as ISO 8601 does', () => {
+  expect([shortDayOf('2026-09-04', 'year first'), wholeDayOf('2026-09-04', 'year first')]).toEqual([
+    '2026-09-04',
+    '2026-09-04',
+  ]);
+});
+
 it('says the day first to whoever never said', () => {
   expect([shortDayOf('2026-09-04'), wholeDayOf('2026-09-04')]).toEqual(['4 Sep', '4 Sep 2026']);
 });

@@ -1,11 +1,8 @@
-export const TEMPERATURE_UNITS = ['C', 'F'] as const;
-export type TemperatureUnit = (typeof TEMPERATURE_UNITS)[number];
+import { celsiusOf, type TemperatureUnit } from '../units/degrees.ts';
 
-/** Degrees Celsius of a figure as it stands on a dial. Definition: °C = (°F − 32) × 5/9. */
-export function toCelsius({ text, unit }: { readonly text: string; readonly unit: TemperatureUnit }): number {
-  const figure = Number(text);
-  return unit === 'C' ? figure : ((figure - 32) * 5) / 9;
-}
+/** Degrees Celsius of a figure as it stands on a dial. */
+export const toCelsius = ({ text, unit }: { readonly text: string; readonly unit: TemperatureUnit }): number =>
+  celsiusOf(Number(text), unit);
 
 /**
  * Between which temperatures the air of such a place is, °C, door open and power cut counted in: outside of them a

@@ -1,11 +1,13 @@
+import type { TemperatureUnit } from './degrees.ts';
 import { type DateOrder, writtenDate } from './writtenDate.ts';
 import { type DecimalMark, writtenFigure } from './writtenFigure.ts';
 
-/** How somebody writes figures and dates. */
+/** How somebody writes figures, dates and temperatures. */
 export interface Reader {
   /** What they put before the tenths; null = they never said. */
   readonly mark: DecimalMark | null;
   readonly order: DateOrder | null;
+  readonly degrees: TemperatureUnit;
   /** yyyy-mm-dd, where they are. */
   readonly today: string;
 }

@@ -1,6 +1,6 @@
 /** In which order somebody writes the parts of a date. */
 export type DateOrder = 'day first' | 'month first' | 'year first';
-export const DATE_ORDERS: readonly DateOrder[] = ['day first', 'month first', 'year first'];
+export const DATE_ORDERS = ['day first', 'month first', 'year first'] as const satisfies readonly DateOrder[];
 /** What a year of two digits means: of this century, or the newest that is not in the future. */
 export type ShortYears = 'this century' | 'not in the future';
 

@@ -54,6 +54,29 @@ async function stream(who: Visitor): Promise<{ ends: Promise<void> }> {
 const within = <T>(promise: Promise<T>, ms = 5000) =>
   Promise.race([promise, new Promise((_, reject) => setTimeout(() => reject(new Error('too long')), ms))]);
 
+describe('how a person writes and reads', () => {
+  interface Session {
+    reading: object | null;
+  }
+  const SAID = { mark: ',', order: 'year first', degrees: 'F', heavy: 'lb' };
+  it('is theirs, wherever they sign in; nobody else’s, and nothing that is no code', async () => {
+    await add('sorrel');
+    const [here, there] = [await signedIn('sorrel'), await signedIn('sorrel')];
+    expect((await here.get<Session>('/session')).body.reading).toBeNull();
+    expect((await here.send('PUT', '/me/reading', SAID)).status).toBe(200);
+    expect((await there.get<Session>('/session')).body.reading).toEqual(SAID);
+    expect((await lead.get<Session>('/session')).body.reading).toBeNull();
+    expect((await lab.visitor().get<Session>('/session')).body.reading).toBeNull();
+    for (const [key, value] of Object.entries({ mark: ';', order: 'day', degrees: 'K', heavy: 'stone' }))
+      expect((await here.send('PUT', '/me/reading', { ...SAID, [key]: value })).body).toMatchObject({
+        status: 422,
+        errors: [{ path: key }],
+      });
+    expect((await lab.visitor().send('PUT', '/me/reading', SAID)).status).toBe(401);
+    expect((await there.get<Session>('/session')).body.reading).toEqual(SAID);
+  });
+});
+
 describe('a password', () => {
   it('is changed by whoever it is of; other sessions and their streams end', async () => {
     await add('rowan');

@@ -88,6 +88,7 @@ async function story(): Promise<void> {
   // Where else the lead was signed in, they are signed out now.
   Object.assign(lead, { cookie: own.cookie, csrf: own.csrf });
   hands.lead = own;
+  await lead.send('PUT', '/me/reading', { mark: ',', order: 'month first', degrees: 'F', heavy: null });
   await lead.send('PUT', '/laboratory', { name: 'Q', address: '', zone: 'UTC', paper: 'A4' });
   await lead.get('/laboratory');
   await lead.post('/stations', { name: 'Bench 1', kind: 'bench' });

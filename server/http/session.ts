@@ -122,9 +122,14 @@ export function serveSession(
           .where(eq(person.demo, true))
           .orderBy(person.createdAt, person.username)
       : [];
+    const who = response.locals.person as SignedIn | undefined;
+    const [{ reading } = { reading: null }] = who
+      ? await connection.db.select({ reading: person.reading }).from(person).where(eq(person.id, who.id))
+      : [];
     return {
-      person: (response.locals.person as SignedIn | undefined) ?? null,
+      person: who ?? null,
       csrf: request.session.csrf ?? null,
+      reading,
       laboratory: { name: lab?.name ?? '', zone: lab?.zone ?? 'UTC' },
       today: todayIn(clock(), lab?.zone ?? 'UTC'),
       demoAccounts: accounts,

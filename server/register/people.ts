@@ -58,6 +58,11 @@ export function servePeople(api: Api): void {
     return view(row);
   });
 
+  api.write(sessionRoutes.sayReading, async ({ tx, body, person: me }) => {
+    await tx.update(person).set({ reading: body }).where(eq(person.id, me.id));
+    return {};
+  });
+
   api.write(peopleRoutes.change, async ({ tx, body, params, seenVersion, person: me, now, audit, tellNote }) => {
     const id = idParam(params, 'person');
     // All leads, in one order: two who take each other's leave at once come one after the other.

@@ -1,4 +1,5 @@
-import { boolean, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { Reading } from '@mercato/contract/register/people';
+import { boolean, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import type { Role } from '@mercato/core/register/permissions';
 import { idOf, instant } from '../database/columns.ts';
 
@@ -11,6 +12,8 @@ export const person = pgTable('person', {
   roles: text('roles').array().$type<Role[]>().notNull(),
   active: boolean('active').notNull().default(true),
   demo: boolean('demo').notNull().default(false),
+  /** How they write and read figures, days, temperatures and masses; null = they never said. */
+  reading: jsonb('reading').$type<Reading>(),
   version: integer('version').notNull().default(1),
   createdAt: instant('created_at').notNull(),
 });

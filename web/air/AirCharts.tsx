@@ -1,3 +1,5 @@
+import { degreesIn } from '@mercato/core/units/degrees';
+import { readerNow } from '../api/reader.ts';
 import { lazy, Suspense, useMemo } from 'react';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import type { Band } from '@mercato/core/air/air';
@@ -6,19 +8,26 @@ const Chart = lazy(() => import('../ui/Chart.tsx'));
 
 /** What the air of a place was: temperature above, humidity below, with the edges of its band. */
 export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | null }) {
+  const unit = readerNow().degrees;
   const heat = useMemo(
     () => [
       {
         name: 'mean of each stretch',
         look: 'line' as const,
-        points: air.map((one) => ({ x: one.at, y: Number(one.temperatureC.toFixed(2)) })),
+        points: air.map((one) => ({ x: one.at, y: Number(degreesIn(one.temperatureC, unit).toFixed(2)) })),
       },
       // A picture of a month shows stretches of hours: a door that stood open must not vanish in their mean.
       ...(air.some((one) => one.warmestC > one.temperatureC)
-        ? [{ name: 'its warmest', look: 'faint' as const, points: air.map((one) => ({ x: one.at, y: one.warmestC })) }]
+        ? [
+            {
+              name: 'its warmest',
+              look: 'faint' as const,
+              points: air.map((one) => ({ x: one.at, y: Number(degreesIn(one.warmestC, unit).toFixed(2)) })),
+            },
+          ]
         : []),
     ],
-    [air],
+    [air, unit],
   );
   const damp = useMemo(
     () => [
@@ -31,7 +40,11 @@ export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | n
     ],
     [air],
   );
-  const heatLevels = useMemo(() => levels(band?.leastC, band?.mostC, '°C'), [band]);
+  const heatLevels = useMemo(() => {
+    const inUnit = (celsius: number | null | undefined) =>
+      celsius == null ? null : Number(degreesIn(celsius, unit).toFixed(1));
+    return levels(inUnit(band?.leastC), inUnit(band?.mostC), `°${unit}`);
+  }, [band, unit]);
   const dampLevels = useMemo(() => levels(band?.leastPercent, band?.mostPercent, '%'), [band]);
   if (air.length < 2) return null;
   return (
@@ -42,11 +55,11 @@ export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | n
         time
         yRange={null}
         xTitle=""
-        yTitle="temperature, °C"
+        yTitle={`temperature, °${unit}`}
         says={saying(
           'temperature',
           heat.flatMap((one) => one.points),
-          '°C',
+          `°${unit}`,
         )}
       />
       {(damp[0]?.points.length ?? 0) > 1 && (

@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { careCallWords, kindsWords } from '@mercato/contract/store/words';
-import { readerNow } from '../api/reader.ts';
+import { degrees, readerNow } from '../api/reader.ts';
 import { reading } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
@@ -77,7 +77,7 @@ export default function Care() {
           <ul className="alarms list-unstyled mb-0">
             {one.calls.map((call, i) => (
               <li key={i}>
-                <VerdictMark mark={call.goesOn ? 'outside' : 'near'} /> {careCallWords(call, readerNow().order)}
+                <VerdictMark mark={call.goesOn ? 'outside' : 'near'} /> {careCallWords(call, readerNow())}
               </li>
             ))}
           </ul>
@@ -94,7 +94,7 @@ export default function Care() {
                 </Link>
                 {one.latest && (
                   <span className="fig">
-                    {one.latest.temperatureC.toFixed(1)} °C
+                    {degrees(one.latest.temperatureC, 1)}
                     {one.latest.humidityPercent === null ? '' : `, ${one.latest.humidityPercent.toFixed(0)} %`}
                   </span>
                 )}

@@ -1,3 +1,4 @@
+import { readingNow } from '../api/reader.ts';
 import { climateSettingsSchema, newReadingSchema, type PlaceCare, placeEntrySchema } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
@@ -54,7 +55,7 @@ interface ReadingFormProps {
 
 export function ReadingForm({ id, keep, leave }: ReadingFormProps) {
   const entry = useEntry({
-    from: { temperature: { text: '', unit: '' }, humidityPercent: '', sure: '' },
+    from: { temperature: { text: '', unit: readingNow().degrees ?? '' }, humidityPercent: '', sure: '' },
     body: (values) => ({ ...values, at: minutesAgo('0') }),
     schema: newReadingSchema,
     send: to(

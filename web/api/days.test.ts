@@ -1,9 +1,9 @@
 import { afterEach, expect, it } from 'vitest';
-import { chooseFigures } from './reader.ts';
+import { NEVER_SAID, takeReading } from './reader.ts';
 import { shortDay, shortInstant } from './session.tsx';
 
 afterEach(() => {
-  chooseFigures('');
+  takeReading(null);
 });
 
 it('writes a day in its reader’s order, an instant by the clock of the laboratory', () => {
@@ -14,6 +14,8 @@ it('writes a day in its reader’s order, an instant by the clock of the laborat
     '25 Nov',
     '25 Nov, 00:20',
   ]);
-  chooseFigures('point-month');
+  takeReading({ ...NEVER_SAID, order: 'month first' });
   expect([shortDay('2026-11-24'), shortInstant(at, 'America/New_York')]).toEqual(['Nov 24', 'Nov 24, 18:20']);
+  takeReading({ ...NEVER_SAID, order: 'year first' });
+  expect([shortDay('2026-11-24'), shortInstant(at, 'Europe/Berlin')]).toEqual(['2026-11-24', '2026-11-25, 00:20']);
 });

@@ -1,31 +1,75 @@
+import type { Reading } from '@mercato/contract/register/people';
+import { degreesRange, degreesText } from '@mercato/contract/words/degrees';
+import type { TemperatureUnit } from '@mercato/core/units/degrees';
+import { type EnteredMass, toGrams } from '@mercato/core/units/mass';
 import type { Reader } from '@mercato/core/units/typed';
-import type { DateOrder } from '@mercato/core/units/writtenDate';
-import type { DecimalMark } from '@mercato/core/units/writtenFigure';
 
-const PLACE = 'mercato.figures';
-/** How people write figures and dates, as a choice on this machine. */
-export const FIGURES = [
-  ['', 'I never said', null, null],
-  ['point-day', '6,300.5 and 31/12/2026', '.', 'day first'],
-  ['point-month', '6,300.5 and 12/31/2026', '.', 'month first'],
-  ['comma-day', '6 300,5 and 31.12.2026', ',', 'day first'],
-] as const satisfies readonly (readonly [string, string, DecimalMark | null, DateOrder | null])[];
-
-const chosen = (): string => {
+export const NEVER_SAID: Reading = { mark: null, order: null, degrees: null, heavy: null };
+/** Until version 0026 people said on their machine how they write; it holds until they say it here. */
+const BEFORE: Readonly<Record<string, Reading>> = {
+  'point-day': { ...NEVER_SAID, mark: '.', order: 'day first' },
+  'point-month': { ...NEVER_SAID, mark: '.', order: 'month first' },
+  'comma-day': { ...NEVER_SAID, mark: ',', order: 'day first' },
+};
+/** What was said on this machine; a browser that keeps nothing knows nothing. */
+function onThisMachine(place: string): string {
   try {
-    return localStorage.getItem(PLACE) ?? '';
+    return localStorage.getItem(place) ?? '';
   } catch {
     return '';
   }
-};
-export const figuresChosen = chosen;
-export function chooseFigures(which: string): void {
-  if (which === '') localStorage.removeItem(PLACE);
-  else localStorage.setItem(PLACE, which);
 }
+
+/** What somebody without an account said of degrees, on this machine. */
+const DEGREES = 'mercato.degrees';
+let said: Reading | null = null;
+
+/** Whoever is signed in reads and writes so. */
+export function takeReading(reading: Reading | null): void {
+  said = reading;
+}
+export const readingNow = (): Reading => said ?? BEFORE[onThisMachine('mercato.figures')] ?? NEVER_SAID;
+
+/** Where degrees Fahrenheit and pounds are usual, by the region of the browser's language. */
+const FAHRENHEIT = ['US', 'LR', 'BS', 'BZ', 'KY', 'PW', 'FM', 'MH'];
+const POUNDS = ['US', 'LR'];
+function isUsual(regions: readonly string[]): boolean {
+  const [, region] = /^[a-z]{2,3}(?:-[A-Z][a-z]{3})?-([A-Z]{2})\b/.exec(navigator.language) ?? [];
+  return region !== undefined && regions.includes(region);
+}
+
+export function chooseDegrees(unit: TemperatureUnit): void {
+  localStorage.setItem(DEGREES, unit);
+}
+function degreesHere(): TemperatureUnit {
+  const here = onThisMachine(DEGREES);
+  return here === 'C' || here === 'F' ? here : isUsual(FAHRENHEIT) ? 'F' : 'C';
+}
+
+/** The unit of masses that are carried, not weighed on a bench. */
+export const heavyNow = (): 'kg' | 'lb' => readingNow().heavy ?? (isUsual(POUNDS) ? 'lb' : 'kg');
 
 /** Whoever types here: by what they said of their figures and dates, on the laboratory's day. */
 export function readerNow(today: string = new Date().toISOString().slice(0, 10)): Reader {
-  const [, , mark, order] = FIGURES.find(([which]) => which === chosen()) ?? FIGURES[0];
-  return { mark, order, today };
+  const { mark, order, degrees } = readingNow();
+  return { mark, order, degrees: degrees ?? degreesHere(), today };
+}
+
+/** A temperature, °C, in the reader's degrees, and two of them. */
+export const degrees = (celsius: number, decimals?: number): string =>
+  degreesText(celsius, readerNow().degrees, decimals);
+export const degreesBetween = (low: number, high: number): string => degreesRange(low, high, readerNow().degrees);
+export const degreesUnit = (): string => `°${readerNow().degrees}`;
+
+const HEAVY: readonly string[] = ['kg', 'lb'];
+/** Converted, a mass has as many figures as it was written with, and four at least. */
+const FIGURES = 4;
+
+/** A mass that is carried, in the reader's unit; one of a bench balance as it was written. */
+export function carried(mass: EnteredMass): EnteredMass {
+  const unit = heavyNow();
+  if (!HEAVY.includes(mass.unit) || mass.unit === unit) return mass;
+  const grams = toGrams({ text: '1', unit });
+  const figures = Math.max(FIGURES, mass.text.replace('.', '').replace(/^0+/, '').length);
+  return { text: toGrams(mass).div(grams).toSignificantDigits(figures).toString(), unit };
 }

@@ -1,24 +1,28 @@
 import { useQuery } from '@tanstack/react-query';
+import type { SessionView } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { shortDayOf } from '@mercato/contract/words/days';
 import { may, type Permission } from '@mercato/core/register/permissions';
 import { daysBetween } from '@mercato/core/units/days';
 import { clockIn } from '@mercato/core/units/wallTime';
 import { setCsrf } from './client.ts';
-import { readerNow } from './reader.ts';
+import { readerNow, takeReading } from './reader.ts';
 import { ask, keyOf } from './routes.ts';
 
 export const SESSION_KEY = keyOf(sessionRoutes.view, {});
+
+/** What the page goes by from now on. */
+export function taken(session: SessionView): SessionView {
+  setCsrf(session.csrf);
+  takeReading(session.reading);
+  return session;
+}
 
 /** Who is signed in, the laboratory's day and zone. */
 export function useSession() {
   const query = useQuery({
     queryKey: SESSION_KEY,
-    queryFn: async ({ signal }) => {
-      const session = await ask(sessionRoutes.view, {}, undefined, signal);
-      setCsrf(session.csrf);
-      return session;
-    },
+    queryFn: async ({ signal }) => taken(await ask(sessionRoutes.view, {}, undefined, signal)),
     staleTime: 60_000,
   });
   return {

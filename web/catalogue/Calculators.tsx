@@ -1,3 +1,5 @@
+import { degreesIn } from '@mercato/core/units/degrees';
+import { degreesUnit, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useId, useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
@@ -17,7 +19,7 @@ import { Inline } from '../ui/Buttons.tsx';
 import { goOn } from '../ui/EntryForm.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { described, Frame, Trouble } from '../ui/fields.tsx';
-import { figureOf } from '../ui/typedBody.ts';
+import { celsiusTyped, figureOf } from '../ui/typedBody.ts';
 import { calculated } from './calculated.ts';
 
 const WORDS = { ...SAMPLE_WORDS, ...BENCH_WORDS, ...STORE_WORDS };
@@ -142,7 +144,7 @@ interface AskedProps {
 
 function Asked({ words, field, fault, line }: AskedProps) {
   const id = useId();
-  const { label, hint, choices } = wordsOf(words);
+  const { label, hint, choices } = wordsOf(inReaders(words));
   const offered = field?.kind === 'yes-no' ? YES_NO : (choices ?? (field?.choices && same(field.choices)));
   const common = { ...line, id, isInvalid: fault !== undefined, 'aria-describedby': described(id, fault, hint) };
   return (
@@ -207,12 +209,18 @@ const same = (values: readonly string[]) => Object.fromEntries(values.map((one) 
 const plain = (value: unknown) =>
   typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean' ? String(value) : '';
 
+const isCelsius = (words: FieldWords | undefined) => typeof words === 'object' && words.unit === '°C';
+/** Temperatures are asked for in the reader's degrees. */
+const inReaders = (words: FieldWords): FieldWords =>
+  typeof words === 'object' && isCelsius(words) ? { ...words, unit: degreesUnit() } : words;
+
 /** The example, as it would be typed. */
 function typedLines({ example }: CalculationLine, asked: CalculationWords['asked']): Lines {
   const lines: Lines = {};
   for (const path of Object.keys(asked)) {
     const value = get<unknown>(example.input, path);
-    set(lines, path, Array.isArray(value) ? value.join(' ') : plain(value));
+    const shown = typeof value === 'number' && isCelsius(asked[path]) ? degreesIn(value, readerNow().degrees) : value;
+    set(lines, path, Array.isArray(shown) ? shown.join(' ') : plain(shown));
   }
   return lines;
 }
@@ -228,7 +236,7 @@ function inputOf({ fields }: CalculationLine, asked: CalculationWords['asked'], 
       'yes-no': text === 'true',
       list: text.split(/[\s;]+/).map(figureOf),
       choice: figureOf(text),
-      number: figureOf(text),
+      number: isCelsius(asked[path]) ? celsiusTyped(text) : figureOf(text),
     };
     if (text !== '') set(input, path, value[kind]);
   }

@@ -1,3 +1,4 @@
+import { degreesBetween, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import type { Fate } from '@mercato/contract/hands/fates';
@@ -76,12 +77,12 @@ export default function Bag() {
         {method.firstDay === null || method.lastDay === null
           ? 'How this kind is tested is not known here: give it the warmth it likes and look for three to four weeks.'
           : `This kind: first look on day ${method.firstDay}, last on day ${method.lastDay}${
-              method.temperatureC ? `, at ${method.temperatureC[0]} to ${method.temperatureC[1]} °C` : ''
+              method.temperatureC ? `, at ${degreesBetween(...method.temperatureC)}` : ''
             }${method.light === 'helps' ? ', in light' : method.light === 'dark' ? ', in the dark' : ''} (from memory).`}
       </p>
       {data.unsuited.map((one) => (
         <p key={one} className="caution">
-          {unsuitedWords(one, method)}
+          {unsuitedWords(one, method, readerNow().degrees)}
         </p>
       ))}
       <div className="bag-sum d-flex flex-wrap gap-4 align-items-center">

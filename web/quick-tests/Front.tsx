@@ -1,3 +1,5 @@
+import { TEMPERATURE_UNITS, type TemperatureUnit } from '@mercato/core/units/degrees';
+import { chooseDegrees, degreesBetween, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { type JSX, useState } from 'react';
 import { Form } from 'react-bootstrap';
@@ -23,6 +25,7 @@ type Gaps = typeof EMPTY;
 export default function Front() {
   const { session } = useSession();
   const [typed, setTyped] = useState(EMPTY);
+  const [unit, setUnit] = useState(readerNow().degrees);
   const { data: kinds } = useQuery({
     ...reading(kindRoutes.tested, {}),
     staleTime: Infinity,
@@ -53,7 +56,23 @@ export default function Front() {
       <p className="asking serif">
         Of {gap('seeds', 'seeds tested')} seeds of {gap('kind', 'kind', { list: 'front-kinds', placeholder: 'leek' })}{' '}
         {gap('sprouted', 'sprouted', { placeholder: '…' })} sprouted after {gap('day', 'days', { placeholder: '…' })}{' '}
-        days at {gap('degrees', 'degrees', { placeholder: '…' })} °C.
+        days at {gap('degrees', 'degrees', { placeholder: '…' })}{' '}
+        <Form.Select
+          className="gap unit"
+          aria-label="unit of the degrees"
+          value={unit}
+          onChange={(event) => {
+            chooseDegrees(event.target.value as TemperatureUnit);
+            setUnit(readerNow().degrees);
+          }}
+        >
+          {TEMPERATURE_UNITS.map((one) => (
+            <option key={one} value={one}>
+              °{one}
+            </option>
+          ))}
+        </Form.Select>
+        .
       </p>
       <datalist id="front-kinds">
         {[...(kinds?.keys() ?? [])].map((name) => (
@@ -116,10 +135,7 @@ const MOST_DRAWN = 400;
 
 /** What a kind wants, as far as it is known. */
 function wants(name: string, { temperatureC, lastDay }: SmallTestMethod): string {
-  const said = [
-    temperatureC && `${temperatureC[0]} to ${temperatureC[1]} °C`,
-    lastDay !== null && `${lastDay} days`,
-  ].filter(Boolean);
+  const said = [temperatureC && degreesBetween(...temperatureC), lastDay !== null && `${lastDay} days`].filter(Boolean);
   return said.length === 0 ? '' : `${capital(name.trim())} wants ${said.join(' and ')}. `;
 }
 

@@ -1,3 +1,4 @@
+import { degreesBetween, degreesUnit } from '../api/reader.ts';
 import { useState } from 'react';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { useKinds } from '../store/data.ts';
@@ -15,7 +16,7 @@ function kindHint(typed: string, method: SmallTestMethod | undefined): string {
   const { lastDay, temperatureC, light } = method;
   return [
     lastDay === null ? 'its last day is not known here' : `last day ${lastDay}`,
-    temperatureC ? `${temperatureC[0]} to ${temperatureC[1]} °C` : '',
+    temperatureC ? degreesBetween(...temperatureC) : '',
     light === 'helps' ? 'wants light' : light === 'dark' ? 'wants dark' : '',
   ]
     .filter(Boolean)
@@ -91,7 +92,7 @@ export default function QuickAnswer() {
             ))}
           </datalist>
           {figureField('day', 'day', 'days since it was laid out (if not over)')}
-          {figureField('degrees', 'stoodC', 'where it stood, °C (if known)')}
+          {figureField('degrees', 'stoodC', `where it stood, ${degreesUnit()} (if known)`)}
           {figureField('packet', 'packetSeeds', 'seeds in the packet before the test (if counted)')}
           {figureField('standard', 'standardPercent', 'the kind’s own least germination, % (if known)')}
         </div>

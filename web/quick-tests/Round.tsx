@@ -1,3 +1,4 @@
+import { degreesBetween, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -85,7 +86,7 @@ function Looking({ view, personId, today, may }: LookingProps) {
       </h1>
       <p className="soft">
         began {shortDay(view.startedOn)}
-        {view.warmthC && `, ${view.warmthC.low} to ${view.warmthC.high} °C`},{' '}
+        {view.warmthC && `, ${degreesBetween(view.warmthC.low, view.warmthC.high)}`},{' '}
         {view.light === 'light' ? 'in light' : 'in the dark'}
       </p>
       {refused.map((one) => (
@@ -109,7 +110,7 @@ function Looking({ view, personId, today, may }: LookingProps) {
             </div>
             <div>
               {bagTimeWords(next.time)}
-              {next.unsuited.map((one) => ` · ${unsuitedWords(one, next.method)}`)}
+              {next.unsuited.map((one) => ` · ${unsuitedWords(one, next.method, readerNow().degrees)}`)}
             </div>
           </div>
           <HandNotice

@@ -3,7 +3,7 @@ import type { FieldFault } from '@mercato/contract/http/problem';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { calculated } from '../catalogue/calculated.ts';
-import { figureOf, wholeNumber } from '../ui/typedBody.ts';
+import { celsiusTyped, wholeNumber } from '../ui/typedBody.ts';
 
 /** What is typed of a small test; what stays empty is not considered. */
 export interface TypedTest {
@@ -25,7 +25,7 @@ export const questionOf = (typed: TypedTest, method: SmallTestMethod | undefined
   ...unlessEmpty('packetSeeds', typed.packet, wholeNumber),
   ...unlessEmpty('standardPercent', typed.standard, wholeNumber),
   ...unlessEmpty('day', typed.day, wholeNumber),
-  ...unlessEmpty('stoodC', typed.degrees, figureOf),
+  ...unlessEmpty('stoodC', typed.degrees, celsiusTyped),
   ...(method?.lastDay ? { lastDay: method.lastDay } : {}),
   ...(method?.temperatureC ? { suitsFromC: method.temperatureC[0], suitsToC: method.temperatureC[1] } : {}),
 });

@@ -5,6 +5,7 @@ import { type LotHeader, lotHeaderChangeSchema, lotHeaderSchema, type LotSheet }
 import { kindRoutes, lotRoutes } from '@mercato/contract/register/routes';
 import { type Book, BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
+import { heavyNow } from '../api/reader.ts';
 import { reading } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
@@ -128,9 +129,7 @@ const bodyOf = ({ harvest, ...values }: Typed<ReturnType<typeof linesOf>>) => {
   };
 };
 
-const KG = { text: '', unit: 'kg' } as EnteredMass;
-
-const linesOf = (header: LotHeader | undefined) => ({
+const linesOf = (header: LotHeader | undefined, unit: EnteredMass['unit'] = heavyNow()) => ({
   reference: header?.reference ?? '',
   species: header?.species ?? '',
   bookKind: header?.bookKind ?? '',
@@ -138,9 +137,9 @@ const linesOf = (header: LotHeader | undefined) => ({
   harvest: header
     ? `${header.harvestYear}${header.harvestMonth ? `-${String(header.harvestMonth).padStart(2, '0')}` : ''}`
     : '',
-  mass: header?.mass ?? KG,
+  mass: header?.mass ?? { text: '', unit },
   containers: header?.containers ?? '',
-  containerMass: header?.containerMass ?? KG,
+  containerMass: header?.containerMass ?? { text: '', unit },
   origin: header?.origin ?? '',
   book: header?.book ?? 'ista',
   reason: '',

@@ -5,8 +5,8 @@ import { Link, useNavigate } from 'react-router';
 import { standingWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotListRow, LotState } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
-import { groupedText } from '@mercato/contract/words/figures';
-import { readerNow } from '../api/reader.ts';
+import { massText } from '@mercato/contract/words/figures';
+import { carried, readerNow } from '../api/reader.ts';
 import { reading } from '../api/routes.ts';
 import { dueWords, useSession } from '../api/session.tsx';
 import { Choices } from '../ui/Choices.tsx';
@@ -44,8 +44,8 @@ const columnsOn = (today: string): readonly Column<LotListRow>[] => [
   {
     id: 'mass',
     head: 'mass',
-    value: (one) => `${one.mass.text} ${one.mass.unit}`,
-    cell: (one) => `${groupedText(one.mass.text)} ${one.mass.unit}`,
+    value: (one) => massText(carried(one.mass)),
+    cell: (one) => massText(carried(one.mass)),
     figure: true,
     className: 'mass pe-5',
     sortable: false,

@@ -1,3 +1,4 @@
+import { carried } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -6,7 +7,7 @@ import { type StepLine, stepPath } from '@mercato/contract/lot-sheet/standing';
 import { stepName } from '@mercato/contract/register/early';
 import type { LotSheet as LotSheetView } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
-import { groupedText } from '@mercato/contract/words/figures';
+import { massText } from '@mercato/contract/words/figures';
 import { MONTHS } from '@mercato/core/units/monthNames';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
@@ -146,6 +147,7 @@ interface SheetHeadProps {
 /** What the lot is, who asked for it, and its figures as they stand. */
 function SheetHead({ sheet, opener }: SheetHeadProps) {
   const { header } = sheet;
+  const mass = carried(header.mass);
   return (
     <div className="sheet-head d-flex flex-wrap justify-content-between align-items-end gap-3 pb-2">
       <div>
@@ -170,12 +172,15 @@ function SheetHead({ sheet, opener }: SheetHeadProps) {
       </div>
       <div className="d-flex gap-4 flex-wrap">
         <Fact
-          figure={`${groupedText(header.mass.text)} ${header.mass.unit}`}
-          what={
-            header.containers === 0
+          figure={massText(mass)}
+          what={[
+            header.containers === 0 || !header.containerMass
               ? 'in bulk'
-              : `${header.containers} × ${header.containerMass?.text ?? ''} ${header.containerMass?.unit ?? ''}`
-          }
+              : `${header.containers} × ${massText(carried(header.containerMass))}`,
+            mass.unit !== header.mass.unit && `entered as ${massText(header.mass)}`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
         />
         {sheet.figures.map(({ step, figure }) => (
           <Fact key={step} figure={figure} what={FIGURES[step] ?? step} open={opener(step)} />

@@ -1,14 +1,13 @@
 import { useState } from 'react';
-import { passwordChangeSchema } from '@mercato/contract/register/people';
+import { passwordChangeSchema, type Reading, readingSchema } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
-import { chooseFigures, FIGURES, figuresChosen } from '../api/reader.ts';
+import { readingNow } from '../api/reader.ts';
 import { useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { toast } from '../ui/Toasts.tsx';
 import { to, useEntry } from '../ui/entry.ts';
-import { ChoiceField } from '../ui/fields.tsx';
 
 /** What a person sets for themselves. */
 export default function Me() {
@@ -17,28 +16,27 @@ export default function Me() {
   return (
     <main className="w-narrow">
       <h1>{session.person.name}</h1>
-      <Figures />
+      <ReadingForm reading={readingNow()} />
       <Password />
     </main>
   );
 }
 
-/** How somebody writes figures and dates; remembered on this machine. */
-function Figures() {
-  const [which, setWhich] = useState(figuresChosen);
+/** How somebody writes and reads; kept with the person, wherever they sign in. */
+function ReadingForm({ reading }: { reading: Reading }) {
+  const entry = useEntry({
+    from: reading,
+    schema: readingSchema,
+    send: to(sessionRoutes.sayReading, {}, { done: () => toast('Saved: it holds wherever you sign in.') }),
+  });
   return (
-    <section aria-label="figures and dates">
-      <h2>Figures and dates</h2>
-      <ChoiceField
-        label="I write"
-        value={which}
-        onChange={(next) => {
-          chooseFigures(next);
-          setWhich(next);
-        }}
-        options={FIGURES.map(([one, words]) => [one, words] as const)}
-        hint="What can be read in one way only is always understood. 6,300 and 10/5 are read as you say here; until you do, 6,300 is a little more than six, and 10/5 is asked about. Kept on this machine."
-      />
+    <section aria-label="figures, days and units">
+      <EntryForm entry={entry} title="Figures, days and units" send="Save" quiet waits>
+        <Field entry={entry} name="mark" />
+        <Field entry={entry} name="order" />
+        <Field entry={entry} name="degrees" />
+        <Field entry={entry} name="heavy" />
+      </EntryForm>
     </section>
   );
 }

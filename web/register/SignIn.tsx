@@ -6,7 +6,7 @@ import { sessionRoutes } from '@mercato/contract/register/routes';
 import { cache } from '../api/cache.ts';
 import { Refused, setCsrf } from '../api/client.ts';
 import { ask, send } from '../api/routes.ts';
-import { SESSION_KEY, useSession } from '../api/session.tsx';
+import { SESSION_KEY, taken, useSession } from '../api/session.tsx';
 import { ThemeSwitch } from '../ui/Bar.tsx';
 import { Small } from '../ui/Buttons.tsx';
 import { SeedHead } from '../ui/SeedHead.tsx';
@@ -42,7 +42,7 @@ export function SignIn() {
         },
       );
       setCsrf(answer.csrf);
-      cache.setQueryData(SESSION_KEY, await ask(sessionRoutes.view, {}));
+      cache.setQueryData(SESSION_KEY, taken(await ask(sessionRoutes.view, {})));
       void navigate(from, { replace: true });
     } catch (error) {
       setTrouble(error instanceof Refused ? error.message : 'Signing in failed.');

@@ -74,7 +74,7 @@ function Between({ view, draw, personId }: BetweenProps) {
     return weighed ? sum.plus(toGrams(weighed)) : sum;
   }, new Exact(0));
   const take = (look: Look) => {
-    if (!next || stopped || outbox.posted === null) return;
+    if (!next || stopped) return;
     const text = plainFigure(mass);
     if (text !== '' && !(DECIMAL_TEXT.test(text) && Number(text) > 0)) {
       setFault('a mass in grams above 0, such as 20.5, or nothing');
@@ -103,6 +103,8 @@ function Between({ view, draw, personId }: BetweenProps) {
     },
   ]);
   const refused = waiting.filter((one) => one.refused !== undefined);
+  // What was noted here and not yet sent decides which container is next: until it is read, nothing can be pressed.
+  if (outbox.posted === null) return <Busy />;
   return (
     <main className="w-narrow">
       <div className="fig soft">

@@ -1,3 +1,4 @@
+import { heavyNow } from '../api/reader.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
@@ -83,7 +84,7 @@ function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps) {
     emergence: '70',
     purity: '98',
     weight: thousandSeedWeightG === null ? '' : String(Number(thousandSeedWeightG.toPrecision(4))),
-    massUnit: 'g',
+    massUnit: heavyNow() === 'kg' ? 'g' : 'oz',
   });
   const { faults, found } = work(values, how);
   const line = (key: keyof typeof values, label: string, hint?: string) => (

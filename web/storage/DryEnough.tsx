@@ -1,3 +1,5 @@
+import { degreesIn } from '@mercato/core/units/degrees';
+import { degreesUnit, readerNow } from '../api/reader.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
@@ -18,7 +20,7 @@ import { Station } from '../ui/Station.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { useLines } from '../ui/lines.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { plainFigure } from '../ui/typedBody.ts';
+import { celsiusTyped, plainFigure } from '../ui/typedBody.ts';
 
 const ANSWERS = {
   yes: ['within', 'Yes: close it'],
@@ -48,7 +50,7 @@ export default function DryEnough() {
   const [closing, setClosing] = useState<Closing>('airtight');
   const { values, field } = useLines({
     kind: search.get('kind') ?? '',
-    temperature: '20',
+    temperature: String(degreesIn(20, readerNow().degrees)),
     moisture: '',
     shutAir: '',
     roomAir: '',
@@ -110,7 +112,7 @@ export default function DryEnough() {
           options={CLOSINGS.map((one) => [one, DRIEST_ENOUGH[one].words] as const)}
           onChange={(one) => setClosing(one as Closing)}
         />
-        {line('temperature', 'temperature where it stands, °C')}
+        {line('temperature', `temperature where it stands, ${degreesUnit()}`)}
       </div>
       <h2 className="mt-3">What do you know?</h2>
       <div className="fields">
@@ -151,6 +153,7 @@ function ask(
     { readonly desiccation: 'orthodox' | 'sensitive' | 'unknown'; readonly oilFraction: number | null } | undefined,
 ): { answer?: DryAnswer; fault?: { key: Key; message: string } } {
   const figure = (key: Key) => {
+    if (key === 'temperature' && values[key].trim() !== '') return Number(celsiusTyped(values[key]));
     const plain = plainFigure(values[key]);
     return plain === '' ? undefined : /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : NaN;
   };

@@ -1,3 +1,4 @@
+import { degrees, degreesBetween } from '../api/reader.ts';
 import { Table } from 'react-bootstrap';
 import { percentOf } from '@mercato/contract/words/figures';
 import type { MeanAir } from '@mercato/core/air/air';
@@ -83,7 +84,7 @@ export function KeepsHere({ air: mean }: KeepsHereProps) {
       <h2>How long seed keeps here</h2>
       <p className="soft">
         {mean.hours === null ? 'By the last reading alone, ' : 'By the mean of the last 30 days, '}
-        {mean.temperatureC.toFixed(1)} °C
+        {degrees(mean.temperatureC, 1)}
         {damp === null ? '' : ` and ${damp.toFixed(0)} %`}
         {mean.hours === null
           ? '. Its mean over weeks says more.'
@@ -170,13 +171,15 @@ function Rules({ hundred, damp, longer, years, moisture, ageing }: RulesProps) {
                 'not without the moisture of the seed'
               ) : (
                 <>
-                  <b className="fig">{longer.times.toPrecision(2)}</b> times as long as in a room of {ROOM.temperatureC}{' '}
-                  °C and {ROOM.humidityPercent} %
+                  <b className="fig">{longer.times.toPrecision(2)}</b> times as long as in a room of{' '}
+                  {degrees(ROOM.temperatureC)} and {ROOM.humidityPercent} %
                   {longer.outside !== null && <span className="soft"> · {longer.outside}</span>}
                 </>
               )}
             </td>
-            <td className="soft">Harrington 1972, from memory; a rule of thumb for 5 to 14 % and 0 to 50 °C</td>
+            <td className="soft">
+              Harrington 1972, from memory; a rule of thumb for 5 to 14 % and {degreesBetween(0, 50)}
+            </td>
           </tr>
           <tr>
             <td>viability equation</td>

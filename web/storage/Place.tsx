@@ -1,3 +1,4 @@
+import { degrees } from '../api/reader.ts';
 import { useRef, useState } from 'react';
 import { Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
@@ -90,7 +91,7 @@ export default function Place() {
       <p className="left-of">
         {latest ? (
           <>
-            <b className="fig">{latest.temperatureC.toFixed(1)} °C</b>
+            <b className="fig">{degrees(latest.temperatureC, 1)}</b>
             {latest.humidityPercent !== null && (
               <>
                 {' '}

@@ -1,3 +1,4 @@
+import { degrees } from '../api/reader.ts';
 import { Stack } from 'react-bootstrap';
 import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
@@ -102,7 +103,7 @@ export function Alarms({ care, zone, see }: AlarmsProps) {
 }
 
 const worstWords = ({ alarm, worst }: AlarmView) =>
-  `${worst?.toFixed(1) ?? ''} ${alarm === 'too damp' || alarm === 'too dry' ? '%' : '°C'}`;
+  worst === null ? '' : alarm === 'too damp' || alarm === 'too dry' ? `${worst.toFixed(1)} %` : degrees(worst, 1);
 
 interface DesiccantProps {
   care: PlaceCare;

@@ -1,3 +1,4 @@
+import { degrees } from '../api/reader.ts';
 import { useMemo, useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import { listFaultWords } from '@mercato/contract/store/listWords';
@@ -91,7 +92,13 @@ type ReadingLine = ListView['readings'][number];
 const readingColumns = (zone: string): readonly Column<ReadingLine>[] => [
   { ...LINE, value: (one) => one.line },
   { id: 'when', head: 'when', value: (one) => shortInstant(new Date(one.at).toISOString(), zone), sortable: false },
-  { id: 'temperature', head: 'temperature, °C', value: (one) => one.temperatureC, figure: true },
+  {
+    id: 'temperature',
+    head: 'temperature',
+    value: (one) => one.temperatureC,
+    cell: (one) => degrees(one.temperatureC),
+    figure: true,
+  },
   { id: 'humidity', head: 'humidity, %', value: (one) => one.humidityPercent, figure: true },
 ];
 

@@ -126,7 +126,7 @@ interface DueLineProps {
 }
 
 function DueLine({ due, today, zone, now = false, soon = false }: DueLineProps) {
-  const { order } = readerNow();
+  const reader = readerNow();
   const dayOf = (by: string) => (by.length === 10 ? by : clockIn(zone, new Date(by)).slice(0, 10));
   const when = due.what === 'alarm' || due.by === null ? '' : dueWords(dayOf(due.by), today);
   const outside = due.overdue || (due.what === 'lot' && due.standing.mark === 'outside');
@@ -143,11 +143,11 @@ function DueLine({ due, today, zone, now = false, soon = false }: DueLineProps) 
             <i className="species">{due.species}</i>
             {due.commonName && `, ${due.commonName}`}
           </span>
-          <span>{standingWords(due.standing, order)}</span>
+          <span>{standingWords(due.standing, reader.order)}</span>
         </>
       ) : (
         <Link className="sentence what" to={due.open}>
-          {dueThingWords(due, order)}
+          {dueThingWords(due, reader)}
         </Link>
       )}
       <span className={due.overdue ? 'outside when' : 'soft when'}>{when}</span>

@@ -12,7 +12,7 @@ const BENCH: readonly Way[] = [
   ['/balances', 'Balances', 'their checks and settings'],
 ];
 const HOUSE: readonly Way[] = [
-  ['/me', 'My settings', 'how I write figures and dates, and my password'],
+  ['/me', 'My settings', 'how I write figures, days and units, and my password'],
   ['/for-programs', 'For programs', 'all that this program can do, over the network'],
 ];
 const LEAD: readonly Way[] = [['/people', 'People', 'who signs in, and what the laboratory is called']];

@@ -2,12 +2,13 @@ import { type ReactNode, useId } from 'react';
 import { Form, InputGroup, Stack } from 'react-bootstrap';
 import { type Control, type FieldValues, type Path, useController } from 'react-hook-form';
 import { fieldShape, type FieldShape, type FieldWords, wordsOf } from '@mercato/contract/http/fieldWords';
+import { degreesUnit } from '../api/reader.ts';
 import type { Entry } from './entry.ts';
 import { described, Frame } from './fields.tsx';
 
 const DATES = ['comingDay', 'pastDay'];
 /** Written with the keys of figures alone; days are written in words too, such as 2 weeks. */
-const FIGURES = ['number', 'figure'];
+const FIGURES = ['number', 'figure', 'temperature'];
 
 type Options = readonly (readonly [value: string, words: string])[];
 
@@ -226,6 +227,8 @@ function knownOf(
   const [form = '', ...rest] = tied?.split('.') ?? [];
   const found: FieldWords | undefined = entry.words[form]?.[rest.join('.')];
   if (found === undefined && !named) throw new Error(`no words for the field ${path} (${tied ?? 'not tied'})`);
+  if (shape.type === 'temperature' && typeof found === 'object')
+    return { shape, words: wordsOf({ ...found, unit: degreesUnit() }) };
   return { shape, words: wordsOf(found ?? '') };
 }
 

@@ -86,7 +86,7 @@ export function useEntry<F extends object, B>({
   send: sends,
 }: EntryOf<F, B>): Entry<Typed<F> & FieldValues> {
   type T = Typed<F> & FieldValues;
-  const [reload] = useState(() => new Reload(asTyped(from) as T));
+  const [reload] = useState(() => new Reload(asTyped(from, schema) as T));
   const key = useRef(crypto.randomUUID());
   // A line that the body does not have, such as one of another choice, is not sent.
   const resolver: Resolver<T, unknown, B & FieldValues> = (values, _, options) =>

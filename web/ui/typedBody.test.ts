@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { decimalText, isoDate, mass, text, wholeNumber } from '@mercato/contract/http/fields';
 import { validate } from '@mercato/contract/http/validate';
-import { chooseFigures, readerNow } from '../api/reader.ts';
+import { NEVER_SAID, readerNow, takeReading } from '../api/reader.ts';
 import { asTyped, typedBody } from './typedBody.ts';
 
 const schema = Joi.object({
@@ -22,8 +22,8 @@ const schema = Joi.object({
 });
 const read = (values: object) => typedBody(schema, values);
 
-beforeEach(() => chooseFigures('comma-day'));
-afterEach(() => chooseFigures(''));
+beforeEach(() => takeReading({ ...NEVER_SAID, mark: ',', order: 'day first' }));
+afterEach(() => takeReading(null));
 
 describe('what is typed', () => {
   test('goes to the server as figures, whatever mark its reader writes', () => {

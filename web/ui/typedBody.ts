@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import { fieldShape } from '@mercato/contract/http/fieldWords';
+import { degreesIn, typedDegrees } from '@mercato/core/units/degrees';
 import { typedFigure } from '@mercato/core/units/typed';
 import { readerNow } from '../api/reader.ts';
 import { SECRET } from './reload.ts';
@@ -15,16 +16,16 @@ type TypedLine<V> = [V] extends [string]
       : Typed<V>;
 
 /** What a form begins with, as it is typed: nothing is an empty line. */
-export function asTyped<T extends object>(values: T): Typed<T> {
+export function asTyped<T extends object>(values: T, schema?: Joi.Schema, path = ''): Typed<T> {
   return Object.fromEntries(
-    Object.entries(values).map(([key, value]: [string, unknown]) => [
-      key,
-      Array.isArray(value) || typeof value === 'boolean' || value === undefined
-        ? value
-        : typeof value === 'object' && value !== null
-          ? asTyped(value)
-          : String((value ?? '') as string | number),
-    ]),
+    Object.entries(values).map(([key, value]: [string, unknown]): [string, unknown] => {
+      const at = joined(path, key);
+      if (Array.isArray(value) || typeof value === 'boolean' || value === undefined) return [key, value];
+      if (typeof value === 'object' && value !== null) return [key, asTyped(value, schema, at)];
+      if (typeof value === 'number' && schema && fieldShape(schema, at)?.type === 'temperature')
+        return [key, String(Number(degreesIn(value, readerNow().degrees).toFixed(1)))];
+      return [key, typeof value === 'string' || typeof value === 'number' ? String(value) : ''];
+    }),
   ) as Typed<T>;
 }
 
@@ -35,6 +36,12 @@ export const plainFigure = (typed: string): string => typedFigure(typed, readerN
 export const figureOf = (typed: string): number | string => {
   const plain = plainFigure(typed);
   return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : typed;
+};
+
+/** A temperature, °C, typed in the reader's degrees; what is none goes on as typed. */
+export const celsiusTyped = (typed: string): number | string => {
+  const { mark, degrees } = readerNow();
+  return typedDegrees(typed, mark, degrees) ?? typed;
 };
 
 /** A whole number as the contract wants it; what is none goes on as typed, for the schema to refuse at its field. */

@@ -84,16 +84,11 @@ export function wholeNumber(least: number, most: number): Joi.NumberSchema {
 export function temperature(least: number, most: number): Joi.NumberSchema {
   const ends = (unit: 'C' | 'F') => [least, most].map((one) => Math.round(degreesIn(one, unit))).join(' and ');
   const words = `{{#label}} must lie between ${ends('C')} °C (${ends('F')} °F)`.replaceAll('-', '−');
-  return typed
-    .temperature()
-    .min(least)
-    .max(most)
-    .required()
-    .messages({
-      'number.min': words,
-      'number.max': words,
-      'number.base': '{{#label}} must be a temperature such as 4.5',
-    });
+  return typed.temperature().min(least).max(most).required().messages({
+    'number.min': words,
+    'number.max': words,
+    'number.base': '{{#label}} must be a temperature such as 4.5',
+  });
 }
 
 /** A whole number of days; weeks are days too. */

@@ -1,6 +1,5 @@
 import base from 'joi';
-import { typedDegrees } from '@mercato/core/units/degrees';
-import { type Reader, typedDay, typedDays, typedFigure } from '@mercato/core/units/typed';
+import { type Reader, typedDegrees, typedDay, typedDays, typedFigure } from '@mercato/core/units/typed';
 
 const readerOf = (helpers: base.CustomHelpers): Reader | undefined =>
   (helpers.prefs.context as { reader?: Reader } | undefined)?.reader;

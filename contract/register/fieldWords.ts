@@ -15,6 +15,7 @@ export const REGISTER_FIELDS = {
     containers: { label: 'containers', hint: '0 for a heap, bin or stream' },
     origin: { label: 'origin', hint: 'field, site or supplier' },
     reason: 'why it is corrected',
+    'asked.client': { label: 'for', hint: 'who asks; may be said later' },
   },
   reading: {
     mark: { label: 'figures', choices: { '': 'I never said', '.': '6,300.5', ',': '6 300,5' } },

@@ -6,7 +6,7 @@ import { form, oneOf, optional, orNull, takes, type ValueOf } from '../http/body
 import { mass, reason, text, why } from '../http/fields.ts';
 import type { ShownStanding, StepBlocks, StepLine } from '../lot-sheet/standing.ts';
 import { type Decision, DECISIONS } from './decisions.ts';
-import type { RequestView } from './request.ts';
+import { type RequestView, soldIn } from './request.ts';
 import type { Step, TestStep } from './steps.ts';
 
 export type LotHeader = ValueOf<typeof lotHeaderSchema>;
@@ -35,6 +35,19 @@ const headerKeys = {
 };
 
 export const lotHeaderSchema = form('lotHeader', headerKeys);
+
+/** A lot, and who asks for it where that is known already: what is tested is then what is usual. */
+export const newLotSchema = form('lotHeader', {
+  ...headerKeys,
+  asked: optional(
+    form('lotHeader.asked', {
+      client: text(120)
+        .required()
+        .messages({ 'string.empty': 'say who asks: your own name where the seed is your own' }),
+      soldIn: soldIn(),
+    }),
+  ),
+});
 
 export const lotHeaderChangeSchema = form('lotHeader', { ...headerKeys, reason: optional(reason()) });
 
@@ -160,6 +173,8 @@ export interface TestFrame {
   number: number;
   version: number;
   vesselCode: string;
+  /** The working sample: as it was drawn, and how it ended. */
+  sample: { id: string; mass: EnteredMass | null; seeds: number | null; gone: string | null };
   edition: { id: string; name: string };
   createdBy: string;
   createdAt: string;

@@ -22,6 +22,9 @@ export interface RequestView extends Request {
   at: string;
 }
 
+/** Jurisdictions of the noxious lists in which the seed is to be sold; empty or absent = not said. */
+export const soldIn = () => optional(Joi.array<string[]>().items(text(80)).max(60).unique());
+
 export const requestSchema = form('request', {
   client: text(120).required().messages({ 'string.empty': 'say who asks' }),
   /** What the client calls it. */
@@ -46,7 +49,6 @@ export const requestSchema = form('request', {
         .messages({ 'string.pattern.base': 'a currency is written with three letters, such as EUR' }),
     }),
   ),
-  /** Jurisdictions of the noxious lists in which the seed is to be sold; empty or absent = not said. */
-  soldIn: optional(Joi.array<string[]>().items(text(80)).max(60).unique()),
+  soldIn: soldIn(),
   reason: optional(reason()),
 });

@@ -67,7 +67,9 @@ export const lotRoutes = {
   sheet,
   /** The reference that follows the newest, and that no lot has; null where none follows. */
   nextReference: read('/next-reference', 'lots.read', ['lots']).answers<{ reference: string | null }>(),
-  add: lotWrites.add('/lots', lots('lotHeaderSchema'), { changes: ['lots'] }).answers(fillsSheet),
+  /** Who asked for the newest lots, the last one first. */
+  clients: read('/clients', 'lots.read', ['lots']).answers<{ clients: string[] }>(),
+  add: lotWrites.add('/lots', lots('newLotSchema'), { changes: ['lots'] }).answers(fillsSheet),
   correct: lotWrites.seen.put('/lots/:lot', lots('lotHeaderChangeSchema')).answers(fillsSheet),
   request: lotWrites.seen
     .put('/lots/:lot/request', schemasOf(() => import('./request.ts'))('requestSchema'))

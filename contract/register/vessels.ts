@@ -1,6 +1,7 @@
 import Joi from 'joi';
+import type { EnteredMass } from '@mercato/core/units/mass';
 import { form, oneOf, optional, takes, type ValueOf } from '../http/body.ts';
-import { mass, text } from '../http/fields.ts';
+import { mass, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import { TEST_STEPS } from './steps.ts';
 
@@ -9,7 +10,23 @@ export type NewWorkingSample = ValueOf<typeof newWorkingSampleSchema>;
 
 export const newWorkingSampleSchema = form('newWorkingSample', {
   purpose: oneOf(TEST_STEPS),
-  mass: mass('the mass of the working sample'),
+  /** Null where its seeds are counted: a germination test is set with seeds of the pure fraction. */
+  mass: takes<EnteredMass | null>(
+    Joi.when('purpose', {
+      is: 'germination',
+      then: mass('the mass of the working sample').allow(null),
+      otherwise: mass('the mass of the working sample'),
+    }),
+  ),
+  /** How many seeds, where it is not weighed. */
+  seeds: optional(
+    takes<number>(
+      wholeNumber(1, 100_000).when('mass', {
+        is: null,
+        otherwise: Joi.forbidden().messages({ 'any.unknown': 'a sample is weighed or counted, not both' }),
+      }),
+    ),
+  ),
   /** One of two half working samples, drawn by itself: purity alone. */
   portion: optional(
     takes<'half'>(

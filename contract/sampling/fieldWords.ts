@@ -1,4 +1,13 @@
 import type { FieldTable } from '../http/fieldWords.ts';
+import type { End } from './vesselEvents.ts';
+
+/** How a vessel ends. */
+export const ENDS: Readonly<Record<End, string>> = {
+  'used up': 'used up',
+  discarded: 'discarded',
+  returned: 'returned to the client',
+  'put back': 'put back into the sample that it was drawn from',
+};
 
 /** What the fields of this feature are called. */
 export const SAMPLING_FIELDS = {
@@ -26,7 +35,7 @@ export const SAMPLING_FIELDS = {
     divider: 'divider',
     first: { label: 'first half', unit: 'g' },
     second: { label: 'second half', unit: 'g' },
-    how: 'it was',
+    how: { label: 'it was', choices: ENDS },
     rest: { label: 'still in it', unit: 'g' },
     loss: { label: 'lost', unit: 'g' },
     note: 'note',

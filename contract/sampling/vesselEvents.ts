@@ -3,7 +3,8 @@ import type { EnteredMass } from '@mercato/core/units/mass';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { SeenOn } from '../http/seen.ts';
 
-export const ENDS = ['used up', 'discarded', 'returned'] as const;
+/** `put back`: into the sample that it was drawn from, in whose balance it then stands again. */
+export const ENDS = ['used up', 'discarded', 'returned', 'put back'] as const;
 export type End = (typeof ENDS)[number];
 
 /** What happened to a vessel, and on which day where that is not today. */

@@ -1,4 +1,4 @@
-import type { TemperatureUnit } from './degrees.ts';
+import { celsiusOf, type TemperatureUnit } from './degrees.ts';
 import { type DateOrder, writtenDate } from './writtenDate.ts';
 import { type DecimalMark, writtenFigure } from './writtenFigure.ts';
 
@@ -26,6 +26,18 @@ export function typedFigure(text: string, mark: DecimalMark | null): string | nu
   const both = point !== null && comma !== null && point !== comma;
   const read = both ? (mark === null ? digits.replace(',', '.') : mark === '.' ? point : comma) : (point ?? comma);
   return read === null ? null : sign + read;
+}
+
+/**
+ * A temperature that was typed, °C to a hundredth: a bare figure in the reader's own degrees, or with its unit behind it
+ * ("68 F", "20 °C"); null when it is none.
+ */
+export function typedDegrees(text: string, mark: DecimalMark | null, unit: TemperatureUnit): number | null {
+  const found = /^(.*?)\s*°?\s*([CF])?$/i.exec(text.trim());
+  const figure = typedFigure(found?.[1] ?? '', mark);
+  if (figure === null) return null;
+  const celsius = celsiusOf(Number(figure), (found?.[2]?.toUpperCase() ?? unit) as TemperatureUnit);
+  return Number(celsius.toFixed(2));
 }
 
 const UNITS: Readonly<Record<string, number>> = { d: 1, day: 1, days: 1, w: 7, wk: 7, wks: 7, week: 7, weeks: 7 };

@@ -515,6 +515,7 @@ async function story(): Promise<void> {
     '/today',
     '/search?q=clover',
     '/next-reference',
+    '/clients',
     '/store/next',
     '/today/calendar.ics',
   ])

@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, sql, type SQL } from 'drizzle-orm';
+import { USUAL_TESTS } from '@mercato/contract/register/steps';
+import { and, asc, desc, eq, isNotNull, sql, type SQL } from 'drizzle-orm';
 import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { LotList, LotListRow, LotSheet, LotState, ScanAnswer } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -30,6 +31,11 @@ import { workingOf } from './slips.ts';
 import { type LotPicture, pictureOf } from './standing.ts';
 
 const PAGE = 25;
+/** Among how many of the newest lots clients are looked for, and how many are told. */
+const NEWEST = 2000;
+const CLIENTS = 100;
+/** What is asked for with a new lot, but for who asks. */
+const AS_USUAL = { theirReference: '', tests: [...USUAL_TESTS], dueOn: null, sampledBy: 'us' as const, fee: null };
 const STATES: readonly (LotState | 'all')[] = ['open', 'held', 'released', 'expired', 'divided', 'all'];
 
 export function serveLots(api: Api<LotPicture>): void {
@@ -38,9 +44,20 @@ export function serveLots(api: Api<LotPicture>): void {
     sheetOf(tx, await pictureOf(tx, await openFile(tx, idParam(params, 'lot'), now))),
   );
 
-  api.write(lotRoutes.add, async ({ tx, body, hand, audit, settle }) => {
-    const row = await openLot(tx, body, hand, audit);
+  api.write(lotRoutes.add, async (context) => {
+    const { tx, hand, audit, settle } = context;
+    const { asked, ...header } = context.body;
+    const row = await openLot(tx, header, hand, audit);
+    if (asked) await keepRequest(context, row, { ...AS_USUAL, ...asked }, 0);
     return sheetOf(tx, await settle(row.id));
+  });
+  api.read(lotRoutes.clients, async ({ tx }) => {
+    const newest = tx.select({ request: lot.request }).from(lot).orderBy(desc(lot.id)).limit(NEWEST).as('newest');
+    const rows = await tx
+      .select({ client: sql<string>`${newest.request} ->> 'client'` })
+      .from(newest)
+      .where(isNotNull(newest.request));
+    return { clients: [...new Set(rows.map((one) => one.client))].slice(0, CLIENTS) };
   });
 
   api.write(lotRoutes.correct, async ({ tx, params, body, seenVersion, hand, audit, settle }) => {

@@ -12,7 +12,7 @@ import { type House, houseOf, type Laboratory } from './house.ts';
 import { type Lot, lotById } from './lots.ts';
 import { benchTest, decision, laboratory, vessel } from './tables.ts';
 import type { BenchTest } from './tests.ts';
-import { IN_ORDER, type Vessel } from './vessels.ts';
+import { IN_ORDER, massOf, type Vessel } from './vessels.ts';
 
 /** What every step needs of one lot, read once: a write that changes any of it opens the file anew. */
 export interface LotFile {
@@ -161,11 +161,12 @@ export interface FiledTest {
 
 /** The tests of one step, in the order in which they were started. */
 export function testsIn(file: LotFile, step: TestStep): readonly FiledTest[] {
-  const codes = new Map(file.vessels.map((one) => [one.id, one.code]));
+  const samples = new Map(file.vessels.map((one) => [one.id, one]));
   return file.tests
     .filter((one) => one.step === step)
     .map((test) => {
       const edition = file.editions.get(test.editionId) ?? file.edition;
+      const sample = samples.get(test.vesselId);
       return {
         test,
         edition,
@@ -174,7 +175,13 @@ export function testsIn(file: LotFile, step: TestStep): readonly FiledTest[] {
           lotId: test.lotId,
           number: test.number,
           version: test.version,
-          vesselCode: codes.get(test.vesselId) ?? '',
+          vesselCode: sample?.code ?? '',
+          sample: {
+            id: test.vesselId,
+            mass: sample ? massOf(sample) : null,
+            seeds: sample?.seeds ?? null,
+            gone: sample?.gone ?? null,
+          },
           edition: { id: test.editionId, name: edition.name },
           createdBy: file.names.get(test.createdBy) ?? '',
           createdAt: test.createdAt.toISOString(),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { LotSheet } from '@mercato/contract/register/lots';
+import { USUAL_TESTS } from '@mercato/contract/register/steps';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import { useHands } from '../testing/hands.ts';
 import { CLOVER } from '../testing/laboratory.ts';
@@ -53,5 +54,25 @@ describe('a request', () => {
     expect((await hands.sampler.put(`/lots/${ours}/submitted`, sent, 0)).body).toMatchObject({
       errors: [{ path: 'primarySamples' }],
     });
+  });
+  it('comes with a new lot where it is known who asks, is tested as usual, and is proposed for the next', async () => {
+    const lot = { ...CLOVER, book: 'ista', reference: 'R-3' };
+    const none = await hands.sampler.post('/lots', { ...lot, asked: { client: '', soldIn: ['England'] } });
+    expect(none.body).toMatchObject({ status: 422, errors: [{ path: 'asked.client' }] });
+    const { body } = await hands.sampler.post<LotSheet>('/lots', {
+      ...lot,
+      asked: { client: 'Furrow & Daughters', soldIn: ['England'] },
+    });
+    expect(body.request).toMatchObject({
+      client: 'Furrow & Daughters',
+      soldIn: ['England'],
+      tests: [...USUAL_TESTS],
+      sampledBy: 'us',
+      version: 1,
+    });
+    expect((await hands.sampler.get<{ clients: string[] }>('/clients')).body.clients).toEqual([
+      'Furrow & Daughters',
+      'Marlpit Growers',
+    ]);
   });
 });

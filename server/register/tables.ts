@@ -115,7 +115,9 @@ export const vessel = pg.pgTable(
     massText: pg.text('mass_text'),
     massUnit: pg.text('mass_unit'),
     massG: pg.numeric('mass_g'),
-    /** Seeds set, for a replicate. */
+    /** What of it went back into the vessel that it was drawn from, at its end. */
+    putBackG: pg.numeric('put_back_g'),
+    /** Seeds set, for a replicate; seeds drawn, for a working sample that is counted and not weighed. */
     seeds: pg.integer('seeds'),
     /** The composite that it was poured into, for a primary sample. */
     pouredInto: idOf('poured_into', (): pg.AnyPgColumn => vessel.id),
@@ -146,7 +148,7 @@ export const vessel = pg.pgTable(
     pg.index('vessel_parent').on(t.parentId),
     pg.index('vessel_station').on(t.stationId),
     pg.check('vessel_portion', sql`portion in ('half')`),
-    pg.check('vessel_gone', sql`gone in ('poured together','used up','discarded','returned')`),
+    pg.check('vessel_gone', sql`gone in ('poured together','used up','discarded','returned','put back')`),
     pg.check(
       'vessel_kind',
       sql`kind in ('container','primary','composite','submitted','working','reserve','replicate','packet')`,

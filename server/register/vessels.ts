@@ -61,6 +61,10 @@ export async function addVessels(
     .returning();
 }
 
+/** The mass of a vessel as it was written down, or null where it was not weighed. */
+export const massOf = (row: Vessel): EnteredMass | null =>
+  row.massText === null ? null : { text: row.massText, unit: row.massUnit as MassUnit };
+
 export const massColumns = (mass: EnteredMass | null) => ({
   massText: mass?.text ?? null,
   massUnit: mass?.unit ?? null,
@@ -94,7 +98,7 @@ export function vesselView(row: Vessel, names: ReadonlyMap<string, string>): Ves
     number: row.number,
     code: row.code,
     parentId: row.parentId,
-    mass: row.massText === null ? null : { text: row.massText, unit: row.massUnit as MassUnit },
+    mass: massOf(row),
     place: row.place,
     seeds: row.seeds,
     portion: row.portion as VesselView['portion'],

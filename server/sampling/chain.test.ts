@@ -4,7 +4,7 @@ import type { VesselView } from '@mercato/contract/register/lots';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
 import type { VesselTree } from '@mercato/contract/sampling/vessels';
 import { useHands } from '../testing/hands.ts';
-import { drawnLot, grams, sampledLot, submittedSample, treeOf, vesselOf } from '../testing/samples.ts';
+import { clovers, drawnLot, grams, sampledLot, submittedSample, treeOf, vesselOf } from '../testing/samples.ts';
 
 const hands = useHands();
 
@@ -113,6 +113,58 @@ describe('from the heap to the working sample', () => {
       status: 409,
       detail: '12 of 12 primary samples are still to be taken.',
     });
+  });
+
+  it('what was looked through goes back into the sample that it was drawn from, and counts there again', async () => {
+    const { lot, draw } = await clovers(hands.analyst, 'C-5');
+    const sample = (await draw({ purpose: 'purity', mass: grams('5.210') })).body;
+    const { body: test } = await hands.analyst.post<{ tests: { id: string }[] }>('/purity/tests', {
+      vesselId: sample.id,
+    });
+    const back = (rest: string | null, of = sample.id) =>
+      hands.analyst.post<VesselTree>(`/vessels/${of}/events`, {
+        what: 'finish',
+        how: 'put back',
+        rest: rest === null ? null : grams(rest),
+        loss: grams('0'),
+        note: '',
+      });
+    const seeds = { purpose: 'germination', mass: null, seeds: 400 };
+    // Before the pure seed is weighed there is none: seeds are counted out of the submitted sample itself.
+    const submitted = await vesselOf(hands.lead, lot, 'submitted');
+    expect((await draw(seeds)).body).toMatchObject({ parentId: submitted.id, seeds: 400, mass: null });
+    await hands.analyst.put(
+      `/purity/tests/${test.tests[0]?.id ?? ''}`,
+      { workingSample: '5.210', pureSeed: '5.180', otherSeeds: '0.020', inertMatter: '0.010' },
+      1,
+    );
+    expect((await draw(seeds)).body).toMatchObject({ parentId: sample.id, seeds: 400 });
+    expect((await draw({ ...seeds, mass: grams('4') })).body).toMatchObject({ errors: [{ path: 'seeds' }] });
+    expect((await draw({ ...seeds, purpose: 'moisture' })).body).toMatchObject({ errors: [{ path: 'mass' }] });
+
+    expect(await vesselOf(hands.lead, lot, 'submitted')).toMatchObject({ drawnG: '5.21', leftG: '494.79' });
+    for (const rest of [null, '0', '5.3'])
+      expect((await back(rest)).body).toMatchObject({ status: 422, errors: [{ path: 'rest.text' }] });
+    expect((await back('5.180', submitted.id)).body).toMatchObject({ errors: [{ path: 'loss.text' }] });
+    expect((await back('5.180')).status).toBe(201);
+    // By hand: 5.210 − 5.180 = 0.030 g were taken out for good.
+    expect(await vesselOf(hands.lead, lot, 'submitted')).toMatchObject({ drawnG: '0.03', leftG: '499.97' });
+    expect((await draw({ purpose: 'other-seeds', mass: grams('499.98') })).body).toMatchObject({
+      errors: [{ path: 'mass.text', message: 'Only 499.97 g are left of the submitted sample.' }],
+    });
+    expect((await back('5.180')).status).toBe(409);
+    // The pure seed is mixed again: seeds come out of the submitted sample.
+    expect((await draw(seeds)).body).toMatchObject({ parentId: submitted.id });
+    // At its end the balance of the submitted sample holds with what was put back.
+    const end = { what: 'finish', how: 'discarded', loss: grams('0'), note: '' };
+    const over = (rest: string) => hands.analyst.post(`/vessels/${submitted.id}/events`, { ...end, rest: grams(rest) });
+    expect((await over('494.79')).body).toMatchObject({ errors: [{ path: 'loss.text' }] });
+    expect((await over('499.97')).status).toBe(201);
+    const searched = (await clovers(hands.analyst, 'C-6')).draw;
+    const late = (await searched({ purpose: 'purity', mass: grams('5.1') })).body;
+    const from = late.parentId ?? '';
+    await hands.analyst.post(`/vessels/${from}/events`, { ...end, rest: grams('494.9') });
+    expect((await back('5.1', late.id)).body).toMatchObject({ status: 409, errors: [{ path: 'how' }] });
   });
 
   it('a working sample below its least mass needs a reason, which the tree and the report keep', async () => {

@@ -1,9 +1,9 @@
 import { asc, desc, eq } from 'drizzle-orm';
 import type { SeenOn } from '@mercato/contract/http/seen';
-import type { NewVesselEvent, VesselEventView } from '@mercato/contract/sampling/vesselEvents';
+import type { End, NewVesselEvent, VesselEventView } from '@mercato/contract/sampling/vesselEvents';
 import type { VesselNode, VesselTree } from '@mercato/contract/sampling/vessels';
 import { judgeDivider } from '@mercato/core/sampling/dividers';
-import { type EnteredMass, Exact, type MassUnit, shownGrams, toGrams } from '@mercato/core/units/mass';
+import { type EnteredMass, Exact, shownGrams, toGrams } from '@mercato/core/units/mass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import type { Reader } from '../database/connect.ts';
@@ -14,20 +14,17 @@ import type { LotFile } from '../register/lotFile.ts';
 import { person } from '../register/peopleTables.ts';
 import { seenOf } from '../register/seen.ts';
 import { station, vessel, vesselEvent } from '../register/tables.ts';
-import { type Vessel, vesselView } from '../register/vessels.ts';
+import { massOf, type Vessel, vesselView } from '../register/vessels.ts';
 
 type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'now' | 'audit' | 'touch'>;
-
-/** The mass of a vessel as it was written down, or null where it was not weighed. */
-export const massOf = (row: Vessel): EnteredMass | null =>
-  row.massText === null ? null : { text: row.massText, unit: row.massUnit as MassUnit };
 
 /** Everything drawn from a vessel. */
 export const drawnFrom = (vessels: readonly Vessel[], id: string): readonly Vessel[] =>
   vessels.filter((one) => one.parentId === id);
 
+/** What vessels took of the one that they were drawn from, less what was put back into it. */
 export const grams = (vessels: readonly Vessel[]) =>
-  vessels.reduce((sum, one) => sum.plus(one.massG ?? 0), new Exact(0));
+  vessels.reduce((sum, one) => sum.plus(one.massG ?? 0).minus(one.putBackG ?? 0), new Exact(0));
 
 /** @throws {Fault} 409 when the vessel has come to its end */
 export function checkThere(row: Vessel, path: string): void {
@@ -95,7 +92,7 @@ export async function openToDraw({ tx, hand, now }: Pick<Write, 'tx' | 'hand' | 
   });
 }
 
-type Change = Partial<Pick<Vessel, 'holder' | 'place' | 'seal' | 'gone' | 'stationId'>>;
+type Change = Partial<Pick<Vessel, 'holder' | 'place' | 'seal' | 'gone' | 'stationId' | 'putBackG'>>;
 
 /** What an event leaves of a vessel: who has it, where it stands, its seal, its end. */
 function effectOf(
@@ -133,9 +130,36 @@ function effectOf(
     }
     case 'finish':
       checkBalance(row, vessels, body);
-      return { change: { gone: body.how, stationId: null } };
+      return {
+        change: { gone: body.how, stationId: null, ...(body.how === 'put back' ? putBack(row, vessels, body) : {}) },
+      };
   }
 }
+
+/**
+ * What of a working sample goes back into the sample that it was drawn from.
+ * @throws {Fault} 422 where nothing is weighed or it is no working sample, 409 where that sample is gone
+ */
+function putBack(
+  row: Vessel,
+  vessels: readonly Vessel[],
+  { rest }: Extract<NewVesselEvent, { what: 'finish' }>,
+): Pick<Change, 'putBackG'> {
+  const from = vessels.find((one) => one.id === row.parentId);
+  if (row.kind !== 'working' || row.massG === null || !from)
+    throw fault('invalid', 'sampling.only-working-put-back', 'how');
+  checkThere(from, 'how');
+  if (!rest || !toGrams(rest).gt(0)) throw fault('invalid', 'http.above-0', 'rest.text');
+  return { putBackG: toGrams(rest).toString() };
+}
+
+/** What a vessel took of the one that it was drawn from, less what was put back. */
+function takenBy(row: Vessel): EnteredMass | null {
+  if (row.massG === null || row.putBackG === null) return massOf(row);
+  return { text: new Exact(row.massG).minus(row.putBackG).toDecimalPlaces(9).toString(), unit: 'g' };
+}
+
+const WORKED_UP: readonly End[] = ['used up', 'put back'];
 
 /** At its end a vessel has given away, keeps, and has lost no more and no less than it held. */
 function checkBalance(
@@ -148,11 +172,15 @@ function checkBalance(
     if (body.rest) throw fault('invalid', { is: 'sampling.never-weighed-rest-cannot', code: row.code }, 'rest');
     return;
   }
-  const children = drawnFrom(vessels, row.id).flatMap((one) => massOf(one) ?? []);
+  const children = drawnFrom(vessels, row.id).flatMap((one) => takenBy(one) ?? []);
   const balance = balanceMasses(whole, body.rest ? [...children, body.rest] : children, toGrams(body.loss));
   if (balance.outcome === 'balanced') return;
   // A working sample and a packet are worked up: what they held is in the records of their tests.
-  if (balance.outcome === 'missing' && body.how === 'used up' && ['working', 'packet', 'primary'].includes(row.kind))
+  if (
+    balance.outcome === 'missing' &&
+    WORKED_UP.includes(body.how) &&
+    ['working', 'packet', 'primary'].includes(row.kind)
+  )
     return;
   const off = shownGrams(balance.differenceG.abs());
   throw fault('invalid', 'sampling.masses-do-not-balance', [

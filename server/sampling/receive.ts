@@ -1,12 +1,13 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { NewWorkingSample } from '@mercato/contract/register/vessels';
 import type { SubmittedSample } from '@mercato/contract/sampling/sampling';
 import { judgeLeastMass } from '@mercato/core/rule-books/leastMass';
-import { Exact, shownGrams } from '@mercato/core/units/mass';
+import { type EnteredMass, Exact, shownGrams } from '@mercato/core/units/mass';
+import type { Transaction } from '../database/connect.ts';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { checkVersion } from '../http/asked.ts';
 import { fault } from '../http/fault.ts';
-import { openFile, sentIn } from '../register/lotFile.ts';
+import { type LotFile, openFile, sentIn } from '../register/lotFile.ts';
 import { type Lot, refuseDivided } from '../register/lots.ts';
 import { seenOf } from '../register/seen.ts';
 import { vessel } from '../register/tables.ts';
@@ -133,6 +134,39 @@ export async function receiveSample(
 }
 
 /**
+ * The pure seed of which a germination test is set: that of the last purity test in which it was weighed, that is not set
+ * aside and whose sample is still there; else seed of the submitted sample itself.
+ */
+async function pureFraction(tx: Transaction, file: LotFile, submitted: Vessel): Promise<Vessel> {
+  const { tests, vessels, decisions } = file;
+  const { rows } = await tx.execute<{ subject: string }>(
+    sql`select distinct subject from purity_observation where lot_id = ${file.lot.id} and field = 'pureSeed'`,
+  );
+  const parted = tests
+    .filter((one) => rows.some(({ subject }) => subject === one.id))
+    .filter((one) => !decisions.some(({ subject, decision }) => subject === one.id && decision === 'set-aside'))
+    .map((one) => vessels.find(({ id }) => id === one.vesselId));
+  return parted.findLast((one) => one?.gone === null) ?? submitted;
+}
+
+/**
+ * Whether a weighed sample is lighter than its rule book asks.
+ * @throws {Fault} 422 for more than is left, or where it is lighter and nobody says why
+ */
+function isLight(file: LotFile, from: Vessel, body: NewWorkingSample & { mass: EnteredMass }): boolean {
+  const massG = weight(body.mass);
+  refuseMoreThanLeft(file, from, massG);
+  const verdict = judgeLeastMass(
+    body.portion === 'half' ? 'half working sample' : 'working sample',
+    massG,
+    leastFor(body.purpose, file.method, body.portion ?? null),
+  );
+  if (verdict.outcome === 'outside' && !body.why)
+    throw fault('invalid', { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) }, 'why');
+  return verdict.outcome === 'outside';
+}
+
+/**
  * Draws a working sample from the submitted sample of a (locked) lot; no more than is left of it, and no less than
  * the rule book asks unless somebody says why.
  */
@@ -146,17 +180,10 @@ export async function drawWorkingSample(
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
   if (!submitted) throw fault('conflict', 'sampling.record-submitted-sample-first', 'purpose');
-  checkThere(submitted, 'purpose');
-  const massG = weight(body.mass);
-  refuseMoreThanLeft(file, submitted, massG);
-  const verdict = judgeLeastMass(
-    body.portion === 'half' ? 'half working sample' : 'working sample',
-    massG,
-    leastFor(body.purpose, file.method, body.portion ?? null),
-  );
-  if (verdict.outcome === 'outside' && !body.why)
-    throw fault('invalid', { is: 'sampling.lighter-than-g-say', limit: verdict.limit, body: ofHalf(body) }, 'why');
-  const seen = seenOf(hand, body, drawn(submitted));
+  const from = body.mass === null ? await pureFraction(tx, file, submitted) : submitted;
+  checkThere(from, 'purpose');
+  const light = body.mass !== null && isLight(file, submitted, { ...body, mass: body.mass });
+  const seen = seenOf(hand, body, drawn(from));
   const row = await newSample(
     { tx, hand, now },
     {
@@ -165,13 +192,14 @@ export async function drawWorkingSample(
       drawnOn: day === 'unknown' && body.seenOn === undefined ? null : seen.on,
       lateReason: seen.lateReason,
       purpose: body.purpose,
-      parentId: submitted.id,
+      parentId: from.id,
       mass: body.mass,
+      seeds: body.seeds ?? null,
       portion: body.portion ?? null,
-      why: verdict.outcome === 'outside' ? (body.why ?? null) : null,
+      why: light ? (body.why ?? null) : null,
     },
   );
-  await openToDraw({ tx, hand, now }, submitted);
+  await openToDraw({ tx, hand, now }, from);
   await audit({
     lotId: lot.id,
     act: { is: 'working-drawn', purpose: body.purpose, half: body.portion === 'half' },

@@ -140,6 +140,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
         start={start}
         ready={ready}
         may={mayWrite}
+        seeds={Number(dishes) * Number(seedsPerDish)}
         drawnOn={{
           seenOn: values.setUpDate === view.today ? '' : values.setUpDate,
           lateReason: values.lateReason,

@@ -1,3 +1,4 @@
+import { PutBack } from '../register/PutBack.tsx';
 import { type ReactNode, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -91,6 +92,7 @@ export function FindStation({
         <TrayForm
           key={`${tray.number} ${tray.version}`}
           testId={test.id}
+          left={test.sampleG === null ? null : Number((test.sampleG - (test.examinedG ?? 0)).toFixed(4))}
           tray={tray}
           start={closed ? tray.species : linesOf(tally.of(tray))}
           settled={tally.settled}
@@ -104,6 +106,9 @@ export function FindStation({
       )}
       {(state.mode === 'new' || state.mode === 'close') && <SpeciesProposals id={LIST} />}
       {state.mode === 'tally' && <Closing search={search} mayWrite={mayWrite} />}
+      {mayWrite && test.examinedG !== null && test.stillToSearchG <= 0 && (
+        <PutBack key={test.examinedG} test={test} what="searched seed" grams={String(test.examinedG)} />
+      )}
       <Judged view={view} test={test} mayWrite={mayWrite} show={setShown}>
         {children}
       </Judged>

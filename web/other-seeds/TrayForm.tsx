@@ -33,6 +33,8 @@ const isTally = (rows: readonly Line[], start: readonly { name: string; count: n
 interface TrayFormProps {
   testId: string;
   tray: TrayView;
+  /** What of the sample is in no closed tray, g; null where it was not weighed. */
+  left: number | null;
   /** What was counted so far. */
   start: readonly { name: string; count: number }[];
   /** Id of the proposals for a species. */
@@ -44,7 +46,7 @@ interface TrayFormProps {
 }
 
 /** One tray in figures: typed from a sheet, closed from the tally, or corrected. */
-export function TrayForm({ testId, tray, start, list, settled, done, leave }: TrayFormProps) {
+export function TrayForm({ testId, tray, left, start, list, settled, done, leave }: TrayFormProps) {
   const here = useBalanceHere();
   const [refused, setRefused] = useState<string>();
   // A balance that is read by eye goes with what is typed anew.
@@ -56,7 +58,7 @@ export function TrayForm({ testId, tray, start, list, settled, done, leave }: Tr
   const closed = tray.fields.examined !== undefined;
   const entry = useEntry({
     from: {
-      examined: tray.fields.examined?.text ?? '',
+      examined: tray.fields.examined?.text ?? (left === null || left <= 0 ? '' : String(left)),
       rows: [
         ...start.map((one): Line => ({ name: one.name, count: String(one.count) })),
         { name: '', count: '' },
@@ -104,14 +106,23 @@ export function TrayForm({ testId, tray, start, list, settled, done, leave }: Tr
         id="tray-mass"
         label="mass searched in this tray, g"
         fault={massFault}
-        hint={start.length === 0 && !closed ? 'with no line filled in, none was found' : undefined}
+        hint={
+          closed
+            ? undefined
+            : [
+                left !== null && left > 0 && `all that is left of the sample is ${left} g`,
+                start.length === 0 && 'with no line filled in, none was found',
+              ]
+                .filter(Boolean)
+                .join('; ')
+        }
       >
         <WeighInput
           id="tray-mass"
           value={values.examined}
           autoFocus
           invalid={massFault !== undefined}
-          describedBy={described('tray-mass', massFault, start.length === 0 && !closed)}
+          describedBy={described('tray-mass', massFault, !closed)}
           onRefused={setRefused}
           onChange={(examined, weighedOn) => entry.set({ examined, weighedOn })}
         />

@@ -1,3 +1,4 @@
+import { PutBack } from '../register/PutBack.tsx';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
@@ -129,6 +130,9 @@ export function PurityStation({ view, test, mayWrite, tests, children }: PurityS
       <SeenLine route={purityRoutes.days} test={test} fields={test.fields} may={mayWrite} />
       <NamesBound route={purityRoutes.bindName} test={test} may={mayWrite} />
       {mayWrite && <SortingClock view={view} test={test} mass={values.workingSample} />}
+      {mayWrite && test.fields.pureSeed && (
+        <PutBack key={test.fields.pureSeed.text} test={test} what="pure seed" grams={test.fields.pureSeed.text} />
+      )}
       {view.result && <JudgedTests result={view.result} open={open} />}
       <DecisionBox
         on={test}

@@ -57,7 +57,9 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
             disabled={!mayWrite}
             invalid={fault !== undefined}
             describedBy={fault === undefined ? undefined : `why-${field}`}
-            autoFocus={field === 'workingSample' && !test.fields.workingSample}
+            autoFocus={
+              !test.fields.workingSample && field === (values.workingSample === '' ? 'workingSample' : 'pureSeed')
+            }
             decimals={field === 'workingSample' && edition ? decimalsOf(edition) : decimals}
             onRefused={onRefused(field)}
             onFocus={() => {
@@ -85,6 +87,7 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
             </span>
           )}
           <span className="kind">
+            {field === 'workingSample' && !test.fields.workingSample && values.workingSample !== '' && 'as drawn '}
             {field === 'multipleUnits' &&
               `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
             {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (

@@ -55,6 +55,8 @@ export function valuesOf(test: PurityTest): PurityValues {
       WeighedField,
       string
     >),
+    // It was weighed when it was drawn.
+    workingSample: text('workingSample') || (test.sample.mass?.unit === 'g' ? test.sample.mass.text : ''),
     fractions: Object.fromEntries(LOOKED.map((one) => [one, text(`fraction:${one}`)])) as PurityValues['fractions'],
     blowing: { setting: text('blowerSetting'), minutes: text('blowerMinutes') },
     chaffiness: { chaffy: String(test.chaffy), why: text('chaffyWhy') },

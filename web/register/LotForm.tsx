@@ -1,7 +1,8 @@
+import { Clients, SoldIn } from './RequestLines.tsx';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { type LotHeader, lotHeaderChangeSchema, lotHeaderSchema, type LotSheet } from '@mercato/contract/register/lots';
+import { type LotHeader, lotHeaderChangeSchema, newLotSchema, type LotSheet } from '@mercato/contract/register/lots';
 import { kindRoutes, lotRoutes } from '@mercato/contract/register/routes';
 import { type Book, BOOK_NAMES } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
@@ -43,7 +44,7 @@ function Form({ sheet, reference }: FormProps) {
   const entry = useEntry({
     from: { ...linesOf(sheet?.header), ...(sheet ? {} : { reference }) },
     body: bodyOf,
-    schema: sheet ? lotHeaderChangeSchema : lotHeaderSchema,
+    schema: sheet ? lotHeaderChangeSchema : newLotSchema,
     send: sheet
       ? to(lotRoutes.correct, { lot: sheet.id }, { version: sheet.version, done })
       : to(lotRoutes.add, {}, { done }),
@@ -101,7 +102,14 @@ function Form({ sheet, reference }: FormProps) {
           {values.containers !== '0' && <Field entry={entry} name="containerMass" />}
           <Field entry={entry} name="origin" />
           {sheet && <Field entry={entry} name="reason" />}
+          {!sheet && <Field entry={entry} name="client" path="asked.client" list="clients" />}
         </div>
+        {!sheet && (
+          <>
+            <Clients id="clients" />
+            <SoldIn chosen={values.soldIn} choose={(soldIn) => entry.set({ soldIn })} />
+          </>
+        )}
       </EntryForm>
       {adding !== null && (
         <NewKind
@@ -119,13 +127,14 @@ function Form({ sheet, reference }: FormProps) {
 }
 
 /** A harvest is typed in one line, and a heap has no container to weigh. */
-const bodyOf = ({ harvest, ...values }: Typed<ReturnType<typeof linesOf>>) => {
+const bodyOf = ({ harvest, client, soldIn, ...values }: Typed<ReturnType<typeof linesOf>>) => {
   const [year = '', month = ''] = harvest.trim().split('-');
   return {
     ...values,
     harvestYear: year,
     harvestMonth: month,
     containerMass: values.containers.trim() === '0' ? null : values.containerMass,
+    asked: client.trim() || soldIn.length > 0 ? { client, soldIn: soldIn.length > 0 ? soldIn : undefined } : undefined,
   };
 };
 
@@ -143,4 +152,6 @@ const linesOf = (header: LotHeader | undefined, unit: EnteredMass['unit'] = heav
   origin: header?.origin ?? '',
   book: header?.book ?? 'ista',
   reason: '',
+  client: '',
+  soldIn: [] as string[],
 });

@@ -1,6 +1,6 @@
+import { Clients, SoldIn } from './RequestLines.tsx';
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
-import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import { requestSchema } from '@mercato/contract/register/request';
 import { lotRoutes } from '@mercato/contract/register/routes';
@@ -21,9 +21,6 @@ export default function RequestForm() {
 function Lines({ sheet }: { sheet: LotSheet }) {
   const navigate = useNavigate();
   const { request } = sheet;
-  const { data: lists } = useQuery(reading(otherSeedsRoutes.jurisdictions, {}));
-  // What was written before stays to be seen, whatever the lists of today hold.
-  const jurisdictions = [...new Set([...(lists?.jurisdictions ?? []), ...(request?.soldIn ?? [])])];
   const entry = useEntry({
     from: {
       client: request?.client ?? '',
@@ -61,7 +58,7 @@ function Lines({ sheet }: { sheet: LotSheet }) {
         className="mt-3"
       >
         <div className="fields">
-          <Field entry={entry} name="client" />
+          <Field entry={entry} name="client" list="clients" />
           <Field entry={entry} name="theirReference" />
           <Field entry={entry} name="dueOn" />
           <Field
@@ -84,14 +81,8 @@ function Lines({ sheet }: { sheet: LotSheet }) {
           onChange={(tests) => entry.set({ tests })}
           fault={entry.fault('tests')}
         />
-        {jurisdictions.length > 0 && (
-          <Ticks
-            legend={`to be sold in, by ${lists?.edition.name ?? ''}`}
-            options={jurisdictions.map((one) => [one, one] as const)}
-            chosen={values.soldIn}
-            onChange={(soldIn) => entry.set({ soldIn })}
-          />
-        )}
+        <Clients id="clients" />
+        <SoldIn before={request?.soldIn} chosen={values.soldIn} choose={(soldIn) => entry.set({ soldIn })} />
       </EntryForm>
     </main>
   );

@@ -108,6 +108,7 @@ export function DrawAndStart({
   may,
   portion,
   drawnOn,
+  seeds,
   children,
 }: {
   lot: LotBrief;
@@ -122,6 +123,8 @@ export function DrawAndStart({
   portion?: Portion;
   /** The day on which the test is set up, and with it the sample drawn; without it the form asks. */
   drawnOn?: SeenLines;
+  /** So many seeds are counted out of the pure fraction; nothing is weighed. */
+  seeds?: number;
   children?: ReactNode;
 }) {
   const { act, trouble } = useAct();
@@ -130,6 +133,7 @@ export function DrawAndStart({
     body: (values) => ({
       ...values,
       ...drawnOn,
+      ...(seeds === undefined ? {} : { mass: null, seeds }),
       purpose,
       portion: values.portion === 'half' ? 'half' : undefined,
     }),
@@ -146,7 +150,7 @@ export function DrawAndStart({
         <Stack key={one.id} as="p" direction="horizontal" gap={2} className="actions">
           <span>
             {one.portion === 'half' ? 'Half working' : 'Working'} sample <span className="fig">{one.code}</span>,{' '}
-            {one.mass?.text} {one.mass?.unit}, waits.
+            {one.mass ? `${one.mass.text} ${one.mass.unit}` : `${one.seeds ?? 0} seeds`}, waits.
           </span>
           <Button
             onClick={() => {
@@ -165,21 +169,27 @@ export function DrawAndStart({
           }}
         >
           {portion && <Field entry={entry} name="portion" options={PORTIONS} />}
-          <Field
-            entry={entry}
-            name="mass"
-            path={['mass', 'purpose']}
-            hint={
-              least === null
-                ? undefined
-                : `the rule book asks for ${half ? halfMassOf(least) : least} g at least${half ? ' for a half' : ''}`
-            }
-          />
+          {seeds === undefined ? (
+            <Field
+              entry={entry}
+              name="mass"
+              path={['mass', 'purpose']}
+              hint={
+                least === null
+                  ? undefined
+                  : `the rule book asks for ${half ? halfMassOf(least) : least} g at least${half ? ' for a half' : ''}`
+              }
+            />
+          ) : (
+            <p className={entry.fault('purpose') === undefined ? undefined : 'outside'}>
+              {entry.fault('purpose') ?? `Count ${seeds} seeds out of the pure seed at random, without choosing.`}
+            </p>
+          )}
           {(entry.fault('why') ?? entry.values.why) && <Field entry={entry} name="why" />}
           {!drawnOn && <SeenOnField label="drawn on" entry={entry} />}
           <Stack direction="horizontal" gap={2} className="actions">
             <Button type="submit" disabled={entry.busy}>
-              Draw the sample and start
+              {seeds === undefined ? 'Draw the sample and start' : 'Set the dishes'}
             </Button>
           </Stack>
         </form>

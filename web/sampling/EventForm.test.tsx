@@ -40,7 +40,11 @@ const NODE: VesselNode = {
 const TREE = { lot: { id: 'lot' }, nodes: [NODE], people: ['Ilse Marrow'] } as unknown as VesselTree;
 
 /** The form of a vessel, with what it sends and what the server answers. */
-function open(node: Partial<VesselNode> = {}, answer: { status: number; body: object } = { status: 201, body: TREE }) {
+function open(
+  node: Partial<VesselNode> = {},
+  answer: { status: number; body: object } = { status: 201, body: TREE },
+  back: string | null = null,
+) {
   const sent: unknown[] = [];
   vi.stubGlobal('fetch', (_url: string, init: RequestInit) => {
     sent.push(JSON.parse(init.body as string));
@@ -48,7 +52,7 @@ function open(node: Partial<VesselNode> = {}, answer: { status: number; body: ob
   });
   render(
     <QueryClientProvider client={cache}>
-      <EventForm node={{ ...NODE, ...node }} tree={TREE} />
+      <EventForm node={{ ...NODE, ...node }} tree={TREE} back={back} />
     </QueryClientProvider>,
   );
   return { sent, user: userEvent.setup() };
@@ -70,6 +74,21 @@ describe('what happens to a vessel', () => {
     expect(sent).toEqual([
       { what: 'hand-over', to: 'Ilse Marrow', place: 'shelf 3', note: '' },
       { what: 'finish', how: 'returned', rest: { text: '7.5', unit: 'g' }, loss: { text: '0', unit: 'g' }, note: '' },
+    ]);
+  });
+  test('what a bench sends back to its sample is filled in, for a working sample alone', async () => {
+    const { sent, user } = open({ kind: 'working' }, undefined, '24.81');
+    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    expect(sent).toEqual([
+      { what: 'finish', how: 'put back', rest: { text: '24.81', unit: 'g' }, loss: { text: '0', unit: 'g' }, note: '' },
+    ]);
+    cleanup();
+    const { user: other } = open({ kind: 'composite' });
+    await choose(other, 'it comes to its end');
+    expect([...screen.getByLabelText<HTMLSelectElement>('it was').options].map((one) => one.value)).toEqual([
+      'used up',
+      'discarded',
+      'returned',
     ]);
   });
   test('what is missing or no number is said at its line, and nothing is sent', async () => {

@@ -1,3 +1,4 @@
+import { ENDS } from '@mercato/contract/sampling/fieldWords';
 import { useId } from 'react';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
@@ -16,12 +17,19 @@ const CHOICES: readonly (readonly [NewVesselEvent['what'], string])[] = [
   ['finish', 'it comes to its end'],
 ];
 
+interface EventFormProps {
+  node: VesselNode;
+  tree: VesselTree;
+  /** Grams that are to go back into the sample that it was drawn from. */
+  back?: string | null;
+}
+
 /** Writes down what happens to a vessel. */
-export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }) {
+export function EventForm({ node, tree, back = null }: EventFormProps) {
   const names = useId();
   const entry = useEntry({
     from: {
-      what: 'move',
+      what: back === null ? 'move' : 'finish',
       to: '',
       place: '',
       seal: '',
@@ -29,8 +37,8 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
       divider: 'riffle',
       first: { text: '', unit: 'g' },
       second: { text: '', unit: 'g' },
-      how: 'used up',
-      rest: { text: '', unit: 'g' },
+      how: back === null ? 'used up' : 'put back',
+      rest: { text: back ?? '', unit: 'g' },
       loss: { text: '0', unit: 'g' },
       note: '',
       ...TODAY,
@@ -76,14 +84,18 @@ export function EventForm({ node, tree }: { node: VesselNode; tree: VesselTree }
       )}
       {what === 'finish' && (
         <>
-          <Field entry={entry} name="how" />
+          <Field
+            entry={entry}
+            name="how"
+            options={Object.entries(ENDS).filter(([how]) => how !== 'put back' || node.kind === 'working')}
+          />
           {weighed && (
             <>
               <Field
                 entry={entry}
                 name="rest.text"
                 path={['rest.text', 'rest']}
-                hint={`empty when nothing was; ${node.leftG ?? ''} g should be left`}
+                hint={back === null ? `empty when nothing was; ${node.leftG ?? ''} g should be left` : undefined}
               />
               <Field entry={entry} name="loss.text" />
             </>

@@ -39,7 +39,7 @@ export default function Vessels() {
       of={chosen?.id ?? null}
       slip={
         chosen ? (
-          <Chosen key={chosen.id} node={chosen} tree={data} />
+          <Chosen key={chosen.id} node={chosen} tree={data} back={search.get('back')} />
         ) : (
           <p className="soft">
             Scan a label, or choose a vessel: what happened to it stands here, and what happens next is written down.
@@ -151,7 +151,7 @@ function Row({ node, depth, at, open }: RowProps) {
   );
 }
 
-function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }) {
+function Chosen({ node, tree, back }: { node: VesselNode; tree: VesselTree; back: string | null }) {
   const { session, may } = useSession();
   if (!session) return null;
   const path = pathTo(node, tree.nodes);
@@ -200,7 +200,7 @@ function Chosen({ node, tree }: { node: VesselNode; tree: VesselTree }) {
       ) : (
         may('sampling.write') && (
           <>
-            <EventForm key={node.events.length} node={node} tree={tree} />
+            <EventForm key={node.events.length} node={node} tree={tree} back={back} />
             {(node.kind === 'composite' || node.kind === 'reserve') && <MassForm node={node} />}
           </>
         )

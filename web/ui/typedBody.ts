@@ -1,7 +1,7 @@
 import type Joi from 'joi';
 import { fieldShape } from '@mercato/contract/http/fieldWords';
-import { degreesIn, typedDegrees } from '@mercato/core/units/degrees';
-import { typedFigure } from '@mercato/core/units/typed';
+import { degreesIn } from '@mercato/core/units/degrees';
+import { typedDegrees, typedFigure } from '@mercato/core/units/typed';
 import { readerNow } from '../api/reader.ts';
 import { SECRET } from './reload.ts';
 

@@ -51,6 +51,7 @@ const TEST: WeightTest = {
   lotId: '00000000-0000-7000-8000-000000000002',
   number: 1,
   version: 3,
+  sample: { id: 'v', mass: null, seeds: null, gone: null },
   vesselCode: '*ABCDEF0',
   edition: { id: 'e', name: 'a book' },
   createdBy: 'Ilse Marrow',

@@ -126,8 +126,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
     await hands.tabTo('set up on');
     await keyboard.type(typedDate(daysAgo(7)));
     await hands.write('why it is written down so late', 'set up before the station had a screen');
-    await hands.write('mass of the working sample', '20');
-    await hands.button('Draw the sample and start');
+    await hands.button('Set the dishes');
     await expect(page.getByRole('link', { name: 'Count' })).toBeVisible();
   };
 

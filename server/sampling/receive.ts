@@ -135,9 +135,9 @@ export async function receiveSample(
 
 /**
  * The pure seed of which a germination test is set: that of the last purity test in which it was weighed, that is not set
- * aside and whose sample is still there; else seed of the submitted sample itself.
+ * aside and whose sample was drawn by that day and is still there; else seed of the submitted sample itself.
  */
-async function pureFraction(tx: Transaction, file: LotFile, submitted: Vessel): Promise<Vessel> {
+async function pureFraction(tx: Transaction, file: LotFile, submitted: Vessel, on: string): Promise<Vessel> {
   const { tests, vessels, decisions } = file;
   const { rows } = await tx.execute<{ subject: string }>(
     sql`select distinct subject from purity_observation where lot_id = ${file.lot.id} and field = 'pureSeed'`,
@@ -146,7 +146,7 @@ async function pureFraction(tx: Transaction, file: LotFile, submitted: Vessel): 
     .filter((one) => rows.some(({ subject }) => subject === one.id))
     .filter((one) => !decisions.some(({ subject, decision }) => subject === one.id && decision === 'set-aside'))
     .map((one) => vessels.find(({ id }) => id === one.vesselId));
-  return parted.findLast((one) => one?.gone === null) ?? submitted;
+  return parted.findLast((one) => one?.gone === null && (one.drawnOn ?? on) <= on) ?? submitted;
 }
 
 /**
@@ -180,7 +180,7 @@ export async function drawWorkingSample(
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
   if (!submitted) throw fault('conflict', 'sampling.record-submitted-sample-first', 'purpose');
-  const from = body.mass === null ? await pureFraction(tx, file, submitted) : submitted;
+  const from = body.mass === null ? await pureFraction(tx, file, submitted, body.seenOn ?? file.today) : submitted;
   checkThere(from, 'purpose');
   const light = body.mass !== null && isLight(file, submitted, { ...body, mass: body.mass });
   const seen = seenOf(hand, body, drawn(from));

@@ -19,6 +19,7 @@ export function WeighInput({
   invalid,
   autoFocus,
   describedBy,
+  known,
 }: {
   id?: string;
   /** Said aloud where no label stands beside it. */
@@ -35,6 +36,8 @@ export function WeighInput({
   invalid?: boolean;
   autoFocus?: boolean;
   describedBy?: string | undefined;
+  /** What stands here if nothing is weighed: it is known already. */
+  known?: string | undefined;
 }) {
   const here = useBalanceHere();
   return (
@@ -46,6 +49,7 @@ export function WeighInput({
       inputMode="decimal"
       autoComplete="off"
       value={value}
+      placeholder={known}
       disabled={disabled}
       isInvalid={invalid}
       autoFocus={autoFocus}

@@ -51,14 +51,17 @@ export function TrayForm({ testId, tray, left, start, list, settled, done, leave
   const [refused, setRefused] = useState<string>();
   // A balance that is read by eye goes with what is typed anew.
   const weighedBy = (values: { examined: string; weighedOn: WeighedOn | undefined }) => {
-    const typed = here?.balance?.address === '' && plainFigure(values.examined) !== tray.fields.examined?.text;
+    const written = plainFigure(values.examined);
+    const typed = here?.balance?.address === '' && written !== '' && written !== tray.fields.examined?.text;
     const on = values.weighedOn ?? (typed ? here.note() : null);
     return on ? { weighedOn: { examined: on } } : {};
   };
   const closed = tray.fields.examined !== undefined;
+  // Nobody weighs again what is known: all that is left of the sample, unless something else is written.
+  const known = closed || left === null || left <= 0 ? '' : String(left);
   const entry = useEntry({
     from: {
-      examined: tray.fields.examined?.text ?? (left === null || left <= 0 ? '' : String(left)),
+      examined: tray.fields.examined?.text ?? '',
       rows: [
         ...start.map((one): Line => ({ name: one.name, count: String(one.count) })),
         { name: '', count: '' },
@@ -69,6 +72,7 @@ export function TrayForm({ testId, tray, left, start, list, settled, done, leave
     },
     body: (values) => ({
       ...values,
+      examined: values.examined.trim() || known,
       ...weighedBy(values),
       species: values.rows
         .filter((row) => row.name.trim() || row.count.trim())
@@ -110,7 +114,7 @@ export function TrayForm({ testId, tray, left, start, list, settled, done, leave
           closed
             ? undefined
             : [
-                left !== null && left > 0 && `all that is left of the sample is ${left} g`,
+                known && `nothing written: all that is left of the sample, ${known} g`,
                 start.length === 0 && 'with no line filled in, none was found',
               ]
                 .filter(Boolean)
@@ -121,6 +125,7 @@ export function TrayForm({ testId, tray, left, start, list, settled, done, leave
           id="tray-mass"
           value={values.examined}
           autoFocus
+          known={known}
           invalid={massFault !== undefined}
           describedBy={described('tray-mass', massFault, !closed)}
           onRefused={setRefused}

@@ -8,7 +8,7 @@ import { WeighInput } from '../devices/WeighInput.tsx';
 import { Earlier } from '../register/bench.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { Parts } from './Parts.tsx';
-import { FIELD_NAMES, type WeighedField } from './entry.ts';
+import { asDrawn, FIELD_NAMES, type WeighedField } from './entry.ts';
 import type { Weighing } from './useWeighing.ts';
 
 /** Where the next reading of the balance goes: a line, or (null) a part of a component. */
@@ -57,9 +57,8 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
             disabled={!mayWrite}
             invalid={fault !== undefined}
             describedBy={fault === undefined ? undefined : `why-${field}`}
-            autoFocus={
-              !test.fields.workingSample && field === (values.workingSample === '' ? 'workingSample' : 'pureSeed')
-            }
+            autoFocus={field === 'workingSample' && !test.fields.workingSample}
+            known={field === 'workingSample' ? asDrawn(test) : undefined}
             decimals={field === 'workingSample' && edition ? decimalsOf(edition) : decimals}
             onRefused={onRefused(field)}
             onFocus={() => {
@@ -87,7 +86,7 @@ export function WeighRow({ field, view, test, weighing, hands, mayWrite, show }:
             </span>
           )}
           <span className="kind">
-            {field === 'workingSample' && !test.fields.workingSample && values.workingSample !== '' && 'as drawn '}
+            {field === 'workingSample' && asDrawn(test) !== '' && values.workingSample === '' && 'as drawn'}
             {field === 'multipleUnits' &&
               `${view.multipleUnitsPercent} % of them count as pure seed, the rest as inert matter`}
             {analysis?.adjusted === field && analysis.adjustedBy !== 0 && (

@@ -25,6 +25,7 @@ const written = fc
     (one) =>
       ({
         chaffy: one.chaffy,
+        sample: { id: 's', mass: null, seeds: null, gone: null },
         parts: one.parts.map((part) => ({ ...part, percent: null, reportAlone: false })),
         fields: {
           workingSample: field(one.first),
@@ -35,6 +36,28 @@ const written = fc
         },
       }) as unknown as PurityTest,
   );
+
+describe('what the sample weighed when it was drawn', () => {
+  const drawn = (text: string, unit: 'g' | 'oz' = 'g') =>
+    ({
+      chaffy: false,
+      parts: [],
+      fields: {},
+      sample: { id: 's', mass: { text, unit }, seeds: null, gone: null },
+    }) as unknown as PurityTest;
+  const weighedIn = (test: PurityTest, typed = '') =>
+    (bodyOf({ ...valuesOf(test), workingSample: typed }, FIELDS, test, false, null) as { workingSample: string })
+      .workingSample;
+  test('is what was weighed in, where nothing else is written, and never in another unit', () => {
+    expect([weighedIn(drawn('5.210')), weighedIn(drawn('5.210'), '5,203'), weighedIn(drawn('0.2', 'oz'))]).toEqual([
+      '5.210',
+      '5.203',
+      '',
+    ]);
+    const on = { balanceId: 'b', why: '' } as never;
+    expect(bodyOf(valuesOf(drawn('5.210')), FIELDS, drawn('5.210'), false, on)).not.toHaveProperty('weighedOn');
+  });
+});
 
 describe('what stands on the screen of a purity test', () => {
   test('is sent as it was written, and corrects nothing as long as nobody types', () => {

@@ -46,6 +46,10 @@ export function weighedFields(view: Pick<PurityView, 'components' | 'multipleUni
   ];
 }
 
+/** What the sample weighed when it was drawn, which stands where nobody weighs it in again. */
+export const asDrawn = ({ fields, sample }: Pick<PurityTest, 'fields' | 'sample'>): string =>
+  fields.workingSample === undefined && sample.mass?.unit === 'g' ? sample.mass.text : '';
+
 const LOOKED = ['examined', ...FRACTIONS] as const;
 
 export function valuesOf(test: PurityTest): PurityValues {
@@ -55,8 +59,6 @@ export function valuesOf(test: PurityTest): PurityValues {
       WeighedField,
       string
     >),
-    // It was weighed when it was drawn.
-    workingSample: text('workingSample') || (test.sample.mass?.unit === 'g' ? test.sample.mass.text : ''),
     fractions: Object.fromEntries(LOOKED.map((one) => [one, text(`fraction:${one}`)])) as PurityValues['fractions'],
     blowing: { setting: text('blowerSetting'), minutes: text('blowerMinutes') },
     chaffiness: { chaffy: String(test.chaffy), why: text('chaffyWhy') },
@@ -86,19 +88,21 @@ function amountOf({ figure, unit }: PartLine): unknown {
 export function bodyOf(
   values: PurityValues,
   fields: readonly WeighedField[],
-  test: Pick<PurityTest, 'fields' | 'parts'>,
+  test: Pick<PurityTest, 'fields' | 'parts' | 'sample'>,
   usuallyChaffy: boolean,
   /** The balance that typed figures were read off, where it is read by eye. */
   eye: WeighedOn | null,
 ): unknown {
   const written = fields
-    .map((field) => [field, plainFigure(values[field])] as const)
+    .map((field) => [field, plainFigure(values[field]) || (field === 'workingSample' ? asDrawn(test) : '')] as const)
     .filter(([field, text]) => text !== '' || field === 'workingSample');
   const parts = sentParts(values);
   const turned = (values.chaffiness.chaffy === 'true') !== usuallyChaffy || test.fields.chaffy !== undefined;
   const weighedOn = Object.fromEntries([
     ...written.flatMap(([field, text]): [string, WeighedOn][] => {
-      const on = values.weighedOn[field] ?? (test.fields[field]?.text === text ? null : eye);
+      const on =
+        values.weighedOn[field] ??
+        (test.fields[field]?.text === text || plainFigure(values[field]) === '' ? null : eye);
       return on && text !== '' ? [[field, on]] : [];
     }),
     ...parts.flatMap((part): [string, WeighedOn][] => {

@@ -12,7 +12,7 @@ import { reading } from '../api/routes.ts';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { plainFigure } from '../ui/typedBody.ts';
-import { bodyOf, corrects, valuesOf, type WeighedField, weighedFields } from './entry.ts';
+import { asDrawn, bodyOf, corrects, valuesOf, type WeighedField, weighedFields } from './entry.ts';
 
 /** A purity test as it is weighed: its lines, and what they come to so far. */
 export function useWeighing(view: PurityView, test: PurityTest) {
@@ -30,14 +30,14 @@ export function useWeighing(view: PurityView, test: PurityTest) {
     send: to(purityRoutes.weigh, { test: test.id }, { version: test.version }),
   });
   const { values } = entry;
-  const text = (field: WeighedField) => plainFigure(values[field]);
+  const text = (field: WeighedField) => plainFigure(values[field]) || (field === 'workingSample' ? asDrawn(test) : '');
   const first = DECIMAL_TEXT.test(text('workingSample')) ? new Exact(text('workingSample')) : null;
   const decimals = edition && first?.gt(0) ? weighingDecimals(edition, first) : null;
   const analysis = useMemo<PurityAnalysis | null>(() => {
     const masses = componentMasses(view.components, (field) => plainFigure(values[field]), view.multipleUnitsPercent);
     return edition && first?.gt(0) && masses ? analysePurity(edition, first, masses) : null;
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `first` is read from `values`
-  }, [edition, values, view]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `first` is read from `values` and `test`
+  }, [edition, values, view, test]);
   const corrected = corrects(values, fields, test);
   const wrongDecimals = (field: WeighedField): string | undefined => {
     if (decimals === null || !DECIMAL_TEXT.test(text(field)) || writtenDecimals(text(field)) === decimals)

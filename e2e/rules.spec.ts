@@ -74,7 +74,7 @@ test('a laboratory makes a rule book its own, by keyboard alone', async ({ page 
     await hands.letGo();
     await hands.press('e');
     await hands.write('because', 'the printed copy decides');
-    await hands.button('Judge anew');
+    await hands.button('Re-evaluate');
     await expect(page.getByText('judged by ISTA, the bench copy')).toBeVisible();
   });
 

@@ -62,6 +62,7 @@ export const PAGES: Pages = {
   '/rules': lazy(() => import('./rule-books/RuleBooks.tsx')),
   '/rules/compare': lazy(() => import('./rule-books/Compare.tsx')),
   '/rules/drafts/:draft': lazy(() => import('./rule-books/Draft.tsx')),
+  '/rules/:edition/effects': lazy(() => import('./rule-books/Effects.tsx')),
   '/rules/:edition': lazy(() => import('./rule-books/Edition.tsx')),
   '/people': lazy(() => import('./register/People.tsx')),
 };

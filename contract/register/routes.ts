@@ -1,6 +1,7 @@
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { LIVE_ADDRESS, type LiveNote } from '../http/live.ts';
 import { file, filled, nothing, read, schemasOf, stream, writes } from '../http/route.ts';
+import type { Effects } from '../lot-sheet/effects.ts';
 import type { LotHistory } from '../lot-sheet/history.ts';
 import type { StoreScan } from '../store/packets.ts';
 import type { KindList, KindMethods, KindView, NameLists, TestedKinds } from './kinds.ts';
@@ -81,6 +82,11 @@ export const lotRoutes = {
   judgeAnew: writes('rules.write', ['lot', 'lots'])
     .add('/lots/:lot/edition', schemasOf(() => import('../rule-books/editions.ts'))('rejudgeSchema'))
     .answers(fillsSheet),
+  /** What an edition would evaluate otherwise, lot by lot after the one that was looked at last. */
+  effects: read('/rule-books/:edition/effects', 'rules.write', ['lots', 'rule-books'], ['after']).answers<Effects>(),
+  judgeTogether: writes('rules.write', ['lot', 'lots', 'rule-books'])
+    .add('/rule-books/:edition/evaluations', schemasOf(() => import('../lot-sheet/effects.ts'))('togetherSchema'))
+    .answers<{ lots: number }>(),
   history: read('/lots/:lot/history', 'lots.read', ['lot']).answers<LotHistory>(),
   /** What carries a code: a vessel of a lot, a packet, a bag. */
   scan: read('/vessels/:code', 'lots.read', ['lot', 'store']).answers<ScanAnswer | StoreScan>(),

@@ -104,5 +104,5 @@ export const editionFileSchema = Joi.object<EditionContent>({
 /** Judges a lot and its tests by another edition of the same book. */
 export const rejudgeSchema = form('rejudge', {
   editionId: Joi.string().guid().required(),
-  reason: reason('say why it is judged anew'),
+  reason: reason('say why it is re-evaluated'),
 });

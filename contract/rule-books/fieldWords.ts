@@ -5,6 +5,9 @@ export const RULE_BOOKS_FIELDS = {
   rejudge: {
     reason: 'because',
   },
+  together: {
+    reason: 'because',
+  },
   checkRows: {
     against: { label: 'compared with', hint: 'the laboratory’s own copy: title, edition, page' },
   },

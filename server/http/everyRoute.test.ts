@@ -95,7 +95,13 @@ async function story(): Promise<void> {
   const books = (await lead.get<RuleBookList>('/rule-books')).body.editions;
   const ista = books.find((one) => one.book === 'ista')?.id ?? '';
   const content = (await lead.get<EditionView['content']>(`/rule-books/${ista}`)).body;
-  for (const path of [`/rule-books/${ista}/about`, `/rule-books/${ista}/edition.json`, '/names', '/kinds?q=oat'])
+  for (const path of [
+    `/rule-books/${ista}/about`,
+    `/rule-books/${ista}/effects`,
+    `/rule-books/${ista}/edition.json`,
+    '/names',
+    '/kinds?q=oat',
+  ])
     await lead.get(path);
   const table = (await lead.get<{ text: string }>(`/rule-books/${ista}/tables/species.csv`)).body.text;
   const draftOf = async (name: string) =>

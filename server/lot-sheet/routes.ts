@@ -25,6 +25,7 @@ import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { editionById, kindOf, kindsNamed } from '../rule-books/editions.ts';
 import { storeScan } from '../store/scan.ts';
+import { effectsOf, judgeTogether } from './effects.ts';
 import { SHEET_STEPS } from './registry.ts';
 import { rejudge } from './rejudge.ts';
 import { workingOf } from './slips.ts';
@@ -96,6 +97,11 @@ export function serveLots(api: Api<LotPicture>): void {
     await rejudge(context, row, context.body.editionId, context.body.reason);
     return sheetOf(context.tx, await context.settle(row.id));
   });
+
+  api.read(lotRoutes.effects, async ({ tx, params, query, now }) =>
+    effectsOf(tx, idParam(params, 'edition'), typeof query.after === 'string' ? idParam({ after: query.after }, 'after') : null, now),
+  );
+  api.write(lotRoutes.judgeTogether, async (context) => judgeTogether(context, idParam(context.params, 'edition')));
 
   api.read(lotRoutes.history, async ({ tx, params }) => {
     const id = idParam(params, 'lot');

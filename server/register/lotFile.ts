@@ -48,11 +48,16 @@ export async function openFile(tx: Reader, lotId: string, now: Date): Promise<Lo
   return fileOf(tx, await lotById(tx, lotId), now);
 }
 
-/** The file of a lot whose row was read already, because it had to be locked. */
-export async function fileOf(tx: Reader, lot: Lot, now: Date): Promise<LotFile> {
+/**
+ * The file of a lot whose row was read already, because it had to be locked.
+ * @param by  as if it and its tests were judged by this edition
+ */
+export async function fileOf(tx: Reader, row: Lot, now: Date, by?: string): Promise<LotFile> {
+  const lot = by === undefined ? row : { ...row, editionId: by };
   const edition = await editionById(tx, lot.editionId);
   const { laboratory, names, lists } = await houseOf(tx);
-  const { vessels, tests } = await seedOf(tx, lot.id);
+  const { vessels, tests: own } = await seedOf(tx, lot.id);
+  const tests = by === undefined ? own : own.map((one) => ({ ...one, editionId: by }));
   const editions = new Map([[lot.editionId, edition]]);
   await inOrder(
     tests.filter((one) => one.editionId !== lot.editionId),

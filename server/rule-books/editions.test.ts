@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PurityView } from '@mercato/contract/purity/purity';
+import type { Effects } from '@mercato/contract/lot-sheet/effects';
 import type { LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { EditionContent } from '@mercato/core/rule-books/edition';
@@ -94,6 +95,26 @@ describe('an edition of the laboratory’s own', () => {
     const fresh = (await lead.post<LotSheet>('/lots', { ...CLOVER, book: 'ista', reference: 'RB-2' })).body;
     expect(fresh.edition.id).toBe(issued.body.id);
 
+    // What it would change is seen before anything is changed, and changes nothing.
+    const effects = () => lead.get<Effects>(`/rule-books/${issued.body.id}/effects`);
+    const would = (await effects()).body;
+    expect(would).toMatchObject({ looked: 1, after: null, total: 1, changed: [{ lot: { reference: 'RB-1' } }] });
+    expect(would.changed[0]?.lines.map(({ before, after }) => [spoken(before), spoken(after)])).toMatchObject([
+      [
+        { step: 'purity', mark: 'within' },
+        { mark: 'outside', note: '5 g weighed in, 6 g asked' },
+      ],
+    ]);
+    expect((await analyst.get(`/rule-books/${issued.body.id}/effects`)).status).toBe(403);
+    expect((await lead.get<LotSheet>(`/lots/${lot.id}`)).body).toMatchObject({ state: 'open', edition: { id: ista } });
+    const together = (lots: string[], reason = 'the book was wrong') =>
+      lead.post<{ lots: number }>(`/rule-books/${issued.body.id}/evaluations`, { lots, reason });
+    expect((await together([])).body).toMatchObject({ errors: [{ path: 'lots' }] });
+    expect((await together([lot.id], '')).body).toMatchObject({ errors: [{ path: 'reason' }] });
+    // One that is evaluated by it already takes all of them back: none or all.
+    expect((await together([lot.id, fresh.id])).status).toBe(409);
+    expect((await lead.get<LotSheet>(`/lots/${lot.id}`)).body.edition.id).toBe(ista);
+
     const anew = { editionId: issued.body.id, reason: 'the rules changed this season' };
     expect((await analyst.post(`/lots/${lot.id}/edition`, anew)).status).toBe(403);
     const judged = (await lead.post<LotSheet>(`/lots/${lot.id}/edition`, anew)).body;
@@ -114,6 +135,15 @@ describe('an edition of the laboratory’s own', () => {
       ['purity', false, 'outside'],
     ]);
     expect(kept[3]?.observations).toEqual(kept[1]?.observations);
+    expect((await effects()).body).toMatchObject({ total: 0, changed: [] });
+
+    // Back by the other edition, and both lots together.
+    const back = (lots: string[]) =>
+      lead.post<{ lots: number }>(`/rule-books/${ista}/evaluations`, { lots, reason: 'back again' });
+    expect((await back([lot.id, fresh.id])).body).toEqual({ lots: 2 });
+    expect((await lead.get<LotSheet>(`/lots/${lot.id}`)).body).toMatchObject({ state: 'open', edition: { id: ista } });
+    expect((await together([lot.id, fresh.id])).body).toEqual({ lots: 2 });
+    expect((await lead.get<LotSheet>(`/lots/${lot.id}`)).body).toMatchObject({ state: 'held' });
 
     const retire = (id: string) => lead.post(`/rule-books/${id}/acts`, { act: 'retire', reason: 'replaced' });
     expect((await retire(issued.body.id)).status).toBe(409);

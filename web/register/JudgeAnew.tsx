@@ -25,7 +25,7 @@ export function JudgeAnew({ sheet }: { sheet: LotSheet }) {
   });
   if (others.length === 0) return null;
   return (
-    <EntryForm entry={entry} title="Judge by another edition" send="Judge anew" quiet className="mt-4" waits>
+    <EntryForm entry={entry} title="Re-evaluate by another edition" send="Re-evaluate" quiet className="mt-4" waits>
       <p className="soft">Now {sheet.edition.name}. Earlier evaluations stay on file.</p>
       <div className="fields">
         <ChoiceField

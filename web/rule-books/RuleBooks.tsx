@@ -165,11 +165,16 @@ interface ActFormProps {
 }
 
 function ActForm({ edition, act, leave }: ActFormProps) {
+  const navigate = useNavigate();
   const entry = useEntry({
     from: { reason: '' },
     body: (values) => ({ ...values, act }),
     schema: editionActSchema,
-    send: to(ruleBookRoutes.act, { edition: edition.id }, { done: leave }),
+    send: to(
+      ruleBookRoutes.act,
+      { edition: edition.id },
+      { done: act === 'use' ? () => navigate(`/rules/${edition.id}/effects`) : leave },
+    ),
   });
   return (
     <EntryForm
@@ -230,6 +235,11 @@ function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
         {one.lots} {one.lots === 1 ? 'lot' : 'lots'}
       </td>
       <td className="text-nowrap">
+        {ask && !one.retired && (
+          <Link className="btn btn-outline-primary btn-sm me-2" to={`/rules/${one.id}/effects`}>
+            what it would change
+          </Link>
+        )}
         {ask &&
           (
             [

@@ -7,6 +7,8 @@ import { serveCatalogue } from './catalogue/routes.ts';
 import type { Connection } from './database/connect.ts';
 import { BalanceHub } from './devices/hub.ts';
 import { serveDevices } from './devices/routes.ts';
+import { Example, type World } from './example/example.ts';
+import { exampleDoor, serveExample } from './example/routes.ts';
 import { serveGermination } from './germination/routes.ts';
 import { answerProblem } from './http/answerProblem.ts';
 import { Api } from './http/api.ts';
@@ -70,7 +72,7 @@ export async function makeApp({
   feed,
   hosts,
   trustProxy,
-}: AppParts): Promise<{ app: Express; api: Api }> {
+}: AppParts): Promise<{ app: Express; api: Api; example: Example }> {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -119,11 +121,47 @@ export async function makeApp({
   router.use(await sessions(connection));
   serveCatalogue(router);
   serveDocument(router);
-  router.use(whoAsks(connection));
+  const example = new Example({
+    connection,
+    clock,
+    serve: (inside, world) => serveLaboratoryOf(inside, { ...world, clock, hub: new BalanceHub(), inside: true }),
+  });
+  router.use(exampleDoor(example));
+  const api = serveLaboratoryOf(router, { connection, clock, hub, feed, inside: false, isThere: () => example.isThere() });
+  serveExample(api, example);
+  router.use(() => {
+    throw fault('not-found', 'http.no-such-address');
+  });
+  app.use('/api', router);
+
+  if (existsSync(WEB)) {
+    app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(
+      express.static(WEB, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
+    );
+    app.get('/{*path}', (_request, response) =>
+      response.setHeader('Cache-Control', 'no-cache').sendFile(join(WEB, 'index.html')),
+    );
+  }
+  app.use(answerProblem(log));
+  return { app, api, example };
+}
+
+interface LaboratoryParts extends World {
+  readonly clock: () => Date;
+  readonly hub: BalanceHub;
+  /** The example's: visited, not signed in to. */
+  readonly inside: boolean;
+  readonly isThere?: () => Promise<boolean>;
+}
+
+/** All that a laboratory answers, once it is known which one is asked. */
+function serveLaboratoryOf(router: Router, { connection, feed, clock, hub, inside, isThere }: LaboratoryParts): Api<LotPicture> {
+  router.use(whoAsks(connection, inside ? 'example' : 'personId'));
   setUpRoute(router, connection, clock);
   const teller = new Teller(connection.pool);
   const tell = (note: string | null) => teller.tell(note);
-  serveSession(router, connection, clock, tell);
+  serveSession(router, connection, clock, tell, async () => ({ inside, there: inside || ((await isThere?.()) ?? false) }));
   let heard: Promise<unknown> | undefined;
   const api: Api<LotPicture> = new Api(router, {
     listening: () =>
@@ -163,22 +201,7 @@ export async function makeApp({
     routes(api);
   serveDevices(api, hub);
   serveLive(api, feed);
-  router.use(() => {
-    throw fault('not-found', 'http.no-such-address');
-  });
-  app.use('/api', router);
-
-  if (existsSync(WEB)) {
-    app.use('/assets', express.static(join(WEB, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-    app.use(
-      express.static(WEB, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
-    );
-    app.get('/{*path}', (_request, response) =>
-      response.setHeader('Cache-Control', 'no-cache').sendFile(join(WEB, 'index.html')),
-    );
-  }
-  app.use(answerProblem(log));
-  return { app, api };
+  return api;
 }
 
 /**

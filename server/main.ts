@@ -72,7 +72,7 @@ try {
   await connection.db.execute(sql`select ${notify(EVERYTHING)}`);
   const hub = new BalanceHub();
   const feed = new Feed(url);
-  const { app } = await makeApp({
+  const { app, example } = await makeApp({
     connection,
     clock,
     hub,
@@ -133,6 +133,7 @@ try {
     ending = true;
     hub.stop();
     void feed.stop();
+    void example.stop();
     clearInterval(asking);
     clearInterval(refreshing);
     clearInterval(pruning);

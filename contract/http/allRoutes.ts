@@ -1,5 +1,6 @@
 import { catalogueRoutes } from '../catalogue/routes.ts';
 import { balanceRoutes } from '../devices/routes.ts';
+import { exampleRoutes } from '../example/routes.ts';
 import { importRoutes } from '../import/routes.ts';
 import { STEP_ROUTES } from '../lot-sheet/records.ts';
 import { quickTestRoutes } from '../quick-tests/routes.ts';
@@ -45,5 +46,6 @@ export const ALL_ROUTES = {
   search: searchRoutes,
   calculations: catalogueRoutes,
   brapi: brapiRoutes,
+  example: exampleRoutes,
   document: documentRoutes,
 };

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
 import { TEMPERATURE_UNITS } from '@mercato/core/units/degrees';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
+import type { ExampleView } from '../example/visit.ts';
 import { form, objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';
 import { text } from '../http/fields.ts';
 
@@ -132,6 +133,7 @@ export interface SessionView {
   /** The calendar day in the laboratory's zone. */
   today: string;
   demoAccounts: { username: string; name: string; roles: Role[] }[];
+  example: ExampleView;
   /** No person exists yet: the set-up link in the terminal makes the first. */
   empty: boolean;
 }

@@ -1,3 +1,4 @@
+import { exampleRoutes } from '@mercato/contract/example/routes';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -343,6 +344,7 @@ async function story(): Promise<void> {
   );
   await analyst.get(`/lots/${lot}/germination`);
   await lead.post(`/lots/${lot}/edition`, { editionId: issued.id, reason: 'our own book' });
+  await lead.post(`/rule-books/${ista}/evaluations`, { lots: [lot], reason: 'the book as shipped' });
   await lead.post(`/rule-books/${issued.id}/acts`, { act: 'retire', reason: 'a trial' });
   for (const part of ['history', 'sampling', 'vessels', 'release', 'other-seeds'])
     await lead.get(`/lots/${lot}/${part}`);
@@ -533,8 +535,14 @@ const template = (path: string) => new RegExp(`^${path.replace(/:[a-z]+/gi, '[^/
 describe('every route', () => {
   beforeAll(story);
 
-  it('was reached with a 2xx; a simulated balance, its stream and the live stream have tests of their own', () => {
-    const without = ['/balances/:balance/acts', '/balances/:balance/stream', LIVE_ADDRESS];
+  it('was reached with a 2xx; a simulated balance, its stream, the live stream and the example have tests of their own', () => {
+    const example = Object.values(exampleRoutes).map((one) => one.path);
+    const without: readonly string[] = [
+      '/balances/:balance/acts',
+      '/balances/:balance/stream',
+      LIVE_ADDRESS,
+      ...example,
+    ];
     const missed = hands.lab.api.routes
       .map(({ method, path }) => [method.toUpperCase(), path] as const)
       .filter(

@@ -5,6 +5,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { Request, RequestHandler, Router } from 'express';
 import { rateLimit as limitRate, type Store } from 'express-rate-limit';
 import expressSession from 'express-session';
+import type { ExampleView } from '@mercato/contract/example/visit';
 import type { SignedIn as SignedInAnswer, SignIn } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { type Connection, prepared } from '../database/connect.ts';
@@ -48,9 +49,9 @@ export async function sessions(connection: Connection): Promise<RequestHandler> 
 }
 
 /** Finds out who asks, and refuses writes that do not carry the page's token. */
-export function whoAsks(connection: Connection): RequestHandler {
+export function whoAsks(connection: Connection, as: 'personId' | 'example' = 'personId'): RequestHandler {
   return async (request, response, next) => {
-    const id = request.session.personId;
+    const id = request.session[as];
     if (id !== undefined) {
       const [row] = await prepared(connection.db, 'who asks', (db, name) =>
         db
@@ -92,6 +93,7 @@ export function serveSession(
   connection: Connection,
   clock: () => Date,
   tell: (note: string) => void,
+  example: () => Promise<ExampleView>,
 ): void {
   const limit = limitRate({
     windowMs: TRIES_WINDOW,
@@ -133,6 +135,7 @@ export function serveSession(
       laboratory: { name: lab?.name ?? '', zone: lab?.zone ?? 'UTC' },
       today: todayIn(clock(), lab?.zone ?? 'UTC'),
       demoAccounts: accounts,
+      example: await example(),
       empty: first === undefined,
     };
   });

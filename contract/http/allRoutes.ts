@@ -1,10 +1,10 @@
 import { catalogueRoutes } from '../catalogue/routes.ts';
 import { balanceRoutes } from '../devices/routes.ts';
-import { exampleRoutes } from '../example/routes.ts';
 import { importRoutes } from '../import/routes.ts';
 import { STEP_ROUTES } from '../lot-sheet/records.ts';
 import { quickTestRoutes } from '../quick-tests/routes.ts';
 import {
+  exampleRoutes,
   exportRoutes,
   kindRoutes,
   laboratoryRoutes,

@@ -4,6 +4,9 @@ import { type Happened, happenedWords } from './happened.ts';
 
 /** Why something is refused here, in words; the codes with their figures are what the server raises. */
 export const REGISTER_FAULTS = {
+  'register.no-right-example':
+    'This PostgreSQL server gives Mercato no right to make another database, in which the example would lie.',
+  'register.no-example': 'There is no example: a lead makes it under Tools.',
   'register.lot-being-written':
     'Somebody else is writing to this lot, and it takes longer than usual. Nothing of yours was stored: send it again in a moment.',
   'register.reference-being-opened': ({ reference }: { reference: string }) =>

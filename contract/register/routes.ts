@@ -36,6 +36,16 @@ export const sessionRoutes = {
   live: stream(LIVE_ADDRESS, 'lots.read').tells<LiveNote>(),
 };
 
+/** A laboratory of its own to play in, beside the real one: made, visited, and taken away again. */
+export const exampleRoutes = {
+  make: settingWrites.add('/example', nothing).answers<object>(),
+  takeAway: settingWrites.remove('/example', nothing).answers<object>(),
+  /** Goes into the example as one of its people, or leaves it. */
+  visit: writes('own.write', ['session'])
+    .put('/example/visit', schemasOf(() => import('./visit.ts'))('visitSchema'))
+    .answers<object>(),
+};
+
 export const peopleRoutes = {
   list: read('/people', 'people.read', ['people']).answers<PeopleList>(),
   add: peopleWrites.add('/people', people('newPersonSchema')).answers<PersonView>(),

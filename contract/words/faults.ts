@@ -1,6 +1,5 @@
 import { CATALOGUE_FAULTS } from '../catalogue/faults.ts';
 import { DEVICES_FAULTS } from '../devices/faults.ts';
-import { EXAMPLE_FAULTS } from '../example/faults.ts';
 import { HANDS_FAULTS } from '../hands/faults.ts';
 import { HTTP_FAULTS } from '../http/faults.ts';
 import { IMPORT_FAULTS } from '../import/faults.ts';
@@ -22,7 +21,6 @@ import { DATE_FAULTS } from './dates.ts';
 export const FAULTS_OF_FEATURES = [
   CATALOGUE_FAULTS,
   DEVICES_FAULTS,
-  EXAMPLE_FAULTS,
   HANDS_FAULTS,
   HTTP_FAULTS,
   IMPORT_FAULTS,

@@ -1,4 +1,4 @@
-import { exampleRoutes } from '@mercato/contract/example/routes';
+import { exampleRoutes } from '@mercato/contract/register/routes';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';

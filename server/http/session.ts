@@ -5,7 +5,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { Request, RequestHandler, Router } from 'express';
 import { rateLimit as limitRate, type Store } from 'express-rate-limit';
 import expressSession from 'express-session';
-import type { ExampleView } from '@mercato/contract/example/visit';
+import type { ExampleView } from '@mercato/contract/register/visit';
 import type { SignedIn as SignedInAnswer, SignIn } from '@mercato/contract/register/people';
 import { sessionRoutes } from '@mercato/contract/register/routes';
 import { type Connection, prepared } from '../database/connect.ts';

@@ -1,3 +1,4 @@
+import { ExampleBox } from '../register/Example.tsx';
 import { useSession } from '../api/session.tsx';
 import { type Way, Ways } from '../ui/Ways.tsx';
 
@@ -18,9 +19,12 @@ export function FirstActs({ empty }: { empty: { lots: boolean; store: boolean } 
       ]
     : [];
   return (
-    <div className="ways mt-3">
-      <Ways title="Begin with the laboratory" ways={empty.lots ? lots : []} />
-      <Ways title="Begin with the store" ways={empty.store ? packets : []} />
-    </div>
+    <>
+      <div className="ways mt-3">
+        <Ways title="Begin with the laboratory" ways={empty.lots ? lots : []} />
+        <Ways title="Begin with the store" ways={empty.store ? packets : []} />
+      </div>
+      <ExampleBox />
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import { ExampleBox } from '../register/Example.tsx';
 import { useSession } from '../api/session.tsx';
 import { type Way, Ways } from '../ui/Ways.tsx';
 
@@ -28,6 +29,7 @@ export default function Tools() {
         <Ways title="Bench" ways={BENCH} />
         <Ways title="House" ways={may('people.write') ? [...LEAD, ...HOUSE] : HOUSE} />
       </div>
+      <ExampleBox />
     </main>
   );
 }

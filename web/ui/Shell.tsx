@@ -2,6 +2,7 @@ import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState, useSy
 import { cache } from '../api/cache.ts';
 import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
+import { InsideExample } from '../register/Example.tsx';
 import { Bar } from './Bar.tsx';
 import { Inline } from './Buttons.tsx';
 import { Notice } from './Notice.tsx';
@@ -43,6 +44,7 @@ export function Shell({ children }: { children: ReactNode }) {
   return (
     <KeyBoardFrame onScan={scan.open} onFind={scan.find}>
       <Bar scan={scan} openCamera={() => setCamera(true)} />
+      <InsideExample />
       {scan.notice && (
         <Notice bad onClose={scan.closeNotice} className="m-0">
           {scan.notice}

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import pg from 'pg';
 import type { Role } from '@mercato/core/register/permissions';
 import { connect, type Connection, migrateSchema } from '../database/connect.ts';
-import { loadDemo } from '../demo/load.ts';
+import { loadDemo } from './load.ts';
 import { fault } from '../http/fault.ts';
 import { prepareLaboratory } from '../laboratory.ts';
 import { Feed } from '../live/feed.ts';
@@ -62,7 +62,7 @@ export class Example {
     try {
       await this.parts.connection.pool.query(`create database ${pg.escapeIdentifier(this.name)}`);
     } catch (error) {
-      if (codeOf(error) === INSUFFICIENT_PRIVILEGE) throw fault('conflict', 'example.no-right');
+      if (codeOf(error) === INSUFFICIENT_PRIVILEGE) throw fault('conflict', 'register.no-right-example');
       if (codeOf(error) !== ALREADY_THERE) throw error;
     }
     await this.open();
@@ -87,10 +87,10 @@ export class Example {
 
   /** Who plays a role in it. @throws {Fault} 409 while there is none */
   async personOf(role: Role): Promise<string> {
-    if (!(await this.isThere())) throw fault('conflict', 'example.none', 'as');
+    if (!(await this.isThere())) throw fault('conflict', 'register.no-example', 'as');
     const people = await (await this.open()).connection.db.select({ id: person.id, roles: person.roles }).from(person);
     const found = people.find((one) => one.roles.includes(role));
-    if (!found) throw fault('conflict', 'example.none', 'as');
+    if (!found) throw fault('conflict', 'register.no-example', 'as');
     return found.id;
   }
 

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { RequestHandler } from 'express';
-import { exampleRoutes } from '@mercato/contract/example/routes';
+import { exampleRoutes } from '@mercato/contract/register/routes';
 import type { Api } from '../http/api.ts';
 import type { Example } from './example.ts';
 

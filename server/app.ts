@@ -127,7 +127,14 @@ export async function makeApp({
     serve: (inside, world) => serveLaboratoryOf(inside, { ...world, clock, hub: new BalanceHub(), inside: true }),
   });
   router.use(exampleDoor(example));
-  const api = serveLaboratoryOf(router, { connection, clock, hub, feed, inside: false, isThere: () => example.isThere() });
+  const api = serveLaboratoryOf(router, {
+    connection,
+    clock,
+    hub,
+    feed,
+    inside: false,
+    isThere: () => example.isThere(),
+  });
   serveExample(api, example);
   router.use(() => {
     throw fault('not-found', 'http.no-such-address');
@@ -156,12 +163,18 @@ interface LaboratoryParts extends World {
 }
 
 /** All that a laboratory answers, once it is known which one is asked. */
-function serveLaboratoryOf(router: Router, { connection, feed, clock, hub, inside, isThere }: LaboratoryParts): Api<LotPicture> {
+function serveLaboratoryOf(
+  router: Router,
+  { connection, feed, clock, hub, inside, isThere }: LaboratoryParts,
+): Api<LotPicture> {
   router.use(whoAsks(connection, inside ? 'example' : 'personId'));
   setUpRoute(router, connection, clock);
   const teller = new Teller(connection.pool);
   const tell = (note: string | null) => teller.tell(note);
-  serveSession(router, connection, clock, tell, async () => ({ inside, there: inside || ((await isThere?.()) ?? false) }));
+  serveSession(router, connection, clock, tell, async () => ({
+    inside,
+    there: inside || ((await isThere?.()) ?? false),
+  }));
   let heard: Promise<unknown> | undefined;
   const api: Api<LotPicture> = new Api(router, {
     listening: () =>

@@ -48,6 +48,7 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
       massG: { label: 'mass searched', unit: 'g' },
       confidence: { label: 'confidence', hint: 'such as 0.95' },
     },
+    none: { of: 'perKg.estimate', leads: ['atMost.perKg', 'atMost.perLb', 'atMost.perOz'] },
     answered: {
       'perKg.estimate': 'per kg',
       'perKg.lower': '… at least',
@@ -58,6 +59,9 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
       'perOz.estimate': 'per oz',
       'perOz.lower': '… at least',
       'perOz.upper': '… at most',
+      'atMost.perKg': 'at most, per kg (one-sided)',
+      'atMost.perLb': 'at most, per lb (one-sided)',
+      'atMost.perOz': 'at most, per oz (one-sided)',
       countOneSidedUpper: 'in the mass searched: at most (one-sided)',
     },
   },

@@ -86,6 +86,8 @@ export interface CalculationList {
 export interface CalculationWords {
   readonly asked: Readonly<Record<string, FieldWords>>;
   readonly answered: Readonly<Record<string, FieldWords>>;
+  /** What is said first, as one sentence, where none was found: none found is not none present. */
+  readonly none?: { readonly of: string; readonly leads: readonly string[] };
 }
 
 /** How each thing that a calculation asks is written. */

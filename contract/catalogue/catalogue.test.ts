@@ -2,8 +2,11 @@ import fc from 'fast-check';
 import type Joi from 'joi';
 import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '@mercato/core/testing/books';
-import { calculate } from './calculation.ts';
+import { BENCH_WORDS } from './benchWords.ts';
+import { calculate, type CalculationWords } from './calculation.ts';
 import { CATALOGUE, findCalculation } from './registry.ts';
+import { SAMPLE_WORDS } from './sampleWords.ts';
+import { STORE_WORDS } from './storeWords.ts';
 
 const books = { ista: ISTA, aosa: AOSA };
 // Source: plain arithmetic: all that was weighed is water, so that there is no dry matter to set it against.
@@ -12,6 +15,28 @@ it('seed of nothing but water has an infinite dry basis', () => {
   if (!calculation) throw new Error('moisture.oven is not in the catalogue');
   const answer = calculate(calculation, { containerG: 15, withSeedG: 20, driedG: 15 }, books);
   expect(answer).toMatchObject({ ok: true, out: { wetBasisPercent: 100, dryBasisPercent: 'Inf' } });
+});
+
+// What a page says first where none was found is there, and is the one-sided limit: −ln 0.05 in the mass, by hand.
+it('none found leads with how many may be there at most', () => {
+  const zero = { 'other-seeds.rate': { count: 0 }, 'sampling.pool-estimate': { x: 0 } };
+  const withNone = Object.entries({ ...SAMPLE_WORDS, ...BENCH_WORDS, ...STORE_WORDS } as Record<
+    string,
+    CalculationWords
+  >).flatMap(([id, { none }]) => (none ? [[id, none] as const] : []));
+  expect(withNone.map(([id]) => id).sort()).toEqual(Object.keys(zero));
+  const at = (out: unknown, path: string) =>
+    path.split('.').reduce<unknown>((inner, key) => (inner as Record<string, unknown>)[key], out);
+  for (const [id, none] of withNone) {
+    const calculation = findCalculation(id);
+    if (!calculation) throw new Error(`${id} is not in the catalogue`);
+    const found = zero[id as keyof typeof zero];
+    const answer = calculate(calculation, { ...calculation.example.input, ...found }, books);
+    if (!answer.ok) throw new Error(answer.error.message);
+    expect(at(answer.out, none.of)).toBe(0);
+    for (const path of none.leads) expect(at(answer.out, path), path).toBeGreaterThan(0);
+    if (id === 'other-seeds.rate') expect(at(answer.out, 'atMost.perKg')).toBeCloseTo((-Math.log(0.05) / 50) * 1000, 9);
+  }
 });
 
 const leaves = (value: unknown, path: string[] = []): string[][] =>

@@ -147,6 +147,7 @@ export const SAMPLE_WORDS: Readonly<Record<string, CalculationWords>> = {
   },
   'sampling.pool-estimate': {
     asked: { m: 'pools', k: 'seeds in each', x: 'positive', confidence: { label: 'confidence', hint: 'such as 0.95' } },
+    none: { of: 'pHat', leads: ['oneSidedUpper'] },
     answered: {
       pHat: { label: 'share of marked seeds', unit: 'share' },
       lower: { label: 'at least', unit: 'share' },

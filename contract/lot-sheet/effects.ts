@@ -30,8 +30,6 @@ export const MOST_TOGETHER = 100;
 /** Evaluates lots by another edition of their book, together. */
 export type Together = ValueOf<typeof togetherSchema>;
 export const togetherSchema = form('together', {
-  lots: listOf(Joi.string().guid(), 1, MOST_TOGETHER)
-    .unique()
-    .messages({ 'array.min': 'choose at least one lot' }),
+  lots: listOf(Joi.string().guid(), 1, MOST_TOGETHER).unique().messages({ 'array.min': 'choose at least one lot' }),
   reason: why('say why they are re-evaluated', 500),
 });

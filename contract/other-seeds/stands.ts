@@ -21,7 +21,6 @@ export type OtherSeedsStands =
       perKg: number;
       perLb: number;
       /** What may be there though none was found, a kg. */
-      perKgUpper: number;
       /** Less was searched than the book asks, g; null = enough was. */
       light: { leastG: number | null; accepted: boolean } | null;
       barred: (Barred & { accepted: boolean }) | null;

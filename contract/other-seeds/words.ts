@@ -1,3 +1,4 @@
+import { atMostOf, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { OtherSeedsNext } from '@mercato/core/other-seeds/next';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
@@ -57,7 +58,7 @@ export function otherSeedsStands(how: OtherSeedsStands): LineWords {
 function searchedWords(how: OtherSeedsStands & { is: 'searched' }): string {
   const extent = how.extent === 'complete' ? '' : `${EXTENT_WORDS[how.extent]}; `;
   return [
-    `${extent}${how.count === 0 ? `none found; up to ${how.perKgUpper.toFixed(1)} per kg may be there` : `${Math.round(how.perKg)} per kg, ${Math.round(how.perLb)} per lb`}`,
+    `${extent}${how.count === 0 ? `none found: at most ${threeFigures(atMostOf(how.examinedG).perKg)} per kg` : `${Math.round(how.perKg)} per kg, ${Math.round(how.perLb)} per lb`}`,
     ...(how.light ? [`${how.light.leastG ?? ''} g asked${how.light.accepted ? ': accepted by the lead' : ''}`] : []),
     ...(how.barred
       ? [

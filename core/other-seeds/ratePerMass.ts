@@ -16,6 +16,8 @@ export interface OtherSeedsRate {
   readonly perKg: Rate;
   readonly perLb: Rate;
   readonly perOz: Rate;
+  /** One-sided: no more than so many, which is what a zero says. */
+  readonly atMost: { readonly perKg: number; readonly perLb: number; readonly perOz: number };
   readonly steps: readonly WorkingStep[];
 }
 
@@ -46,6 +48,11 @@ export function ratePerMass(count: number, massG: number, confidence: number): O
     perKg: rates.kg,
     perLb: rates.lb,
     perOz: rates.oz,
+    atMost: {
+      perKg: (limits.oneSidedUpper * Number(GRAMS_PER.kg)) / massG,
+      perLb: (limits.oneSidedUpper * Number(GRAMS_PER.lb)) / massG,
+      perOz: (limits.oneSidedUpper * Number(GRAMS_PER.oz)) / massG,
+    },
     steps: [
       { label: 'seeds found', result: String(count) },
       { label: 'mass searched', result: String(massG), unit: 'g' },
@@ -67,6 +74,13 @@ export function ratePerMass(count: number, massG: number, confidence: number): O
     ],
   };
 }
+
+/**
+ * How many may still be there where none was found in a mass: the one-sided 95 % limit, −ln 0.05 in that mass.
+ *
+ * @param massG  mass examined, g, > 0
+ */
+export const atMostOf = (massG: number): OtherSeedsRate['atMost'] => ratePerMass(0, massG, 0.95).atMost;
 
 /** Three figures that mean something; whole numbers from 100 up. */
 export const threeFigures = (value: number): string =>

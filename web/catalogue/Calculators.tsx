@@ -87,7 +87,7 @@ export default function Calculators() {
 }
 
 function Calculator({ calculation }: { calculation: CalculationLine }) {
-  const { asked, answered } = WORDS[calculation.id] ?? { asked: {}, answered: {} };
+  const { asked, answered, none }: CalculationWords = WORDS[calculation.id] ?? { asked: {}, answered: {} };
   const { register, handleSubmit, subscribe } = useForm<Lines>({ defaultValues: typedLines(calculation, asked) });
   const [answer, setAnswer] = useState<Envelope | null>(null);
   const [trouble, setTrouble] = useState<string>();
@@ -127,7 +127,7 @@ function Calculator({ calculation }: { calculation: CalculationLine }) {
           <Button type="submit">Calculate</Button>
         </Stack>
       </form>
-      {answer?.ok && <Answer title={calculation.title} answered={answered} out={answer.out} />}
+      {answer?.ok && <Answer title={calculation.title} answered={answered} none={none} out={answer.out} />}
       <p className="soft mt-3">
         Source: {calculation.source}. <span className="fig">{calculation.id}</span>
       </p>
@@ -167,19 +167,27 @@ function Asked({ words, field, fault, line }: AskedProps) {
 interface AnswerProps {
   title: string;
   answered: CalculationWords['answered'];
+  none: CalculationWords['none'];
   out: object;
 }
 
-function Answer({ title, answered, out }: AnswerProps) {
+function Answer({ title, answered, none, out }: AnswerProps) {
   const { verdict: whole, steps: own }: { verdict?: Partial<Verdict>; steps?: Verdict['steps'] } = out;
   const verdict: Partial<Verdict> = whole ?? out;
   const steps = own ?? verdict.steps;
+  // None found is not none present: how many may be there is said first.
+  const leads = none && get(out, none.of) === 0 ? none.leads : [];
+  const entries = Object.entries(answered);
+  const lines = [
+    ...entries.filter(([path]) => leads.includes(path)),
+    ...entries.filter(([path]) => !leads.includes(path)),
+  ];
   return (
     <div role="status" className="beside">
       <Table className="align-self-start">
         <tbody>
-          {Object.entries(answered).map(([path, words]) => (
-            <tr key={path}>
+          {lines.map(([path, words]) => (
+            <tr key={path} className={leads.includes(path) ? 'fw-semibold' : undefined}>
               <td>{typeof words === 'string' ? words : words.label}</td>
               <td className="num">{shown(get(out, path), typeof words === 'string' ? undefined : words.unit)}</td>
             </tr>

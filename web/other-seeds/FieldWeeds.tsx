@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Form, Table } from 'react-bootstrap';
 import { useSearchParams } from 'react-router';
 import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
-import { ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { atMostOf, ratePerMass, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
 import { reading } from '../api/routes.ts';
 import { Busy } from '../ui/Busy.tsx';
 import { Frame } from '../ui/fields.tsx';
@@ -31,8 +31,8 @@ export default function FieldWeeds() {
       <h1>What grew in the field</h1>
       <p className="soft">
         Other seeds found in the lots of a field, per kg searched. The area of a disc is its rate; a ring means that the
-        field was searched and nothing of the species was found, and the figure beside it how many per kg may still have
-        been there.
+        field was searched and nothing of the species was found, and the figure beside it how many per kg at most may
+        still have been there (95 % confidence).
       </p>
       <div className="fields">
         <Frame id="field" label="field">
@@ -79,7 +79,7 @@ export default function FieldWeeds() {
                       <td key={one.harvestYear}>
                         <Disc share={highest === 0 ? 0 : rate.estimate / highest} />{' '}
                         {rate.estimate === 0 ? (
-                          <span className="soft">none; up to {threeFigures(rate.upper)}</span>
+                          <span className="soft">none; at most {threeFigures(atMostOf(one.examinedG).perKg)}</span>
                         ) : (
                           <span className="fig">{threeFigures(rate.estimate)}</span>
                         )}

@@ -142,7 +142,7 @@ function SearchSlip({ test, shown }: { test: OtherSeedsTest; shown: Shown }) {
       {'verdict' in shown ? (
         <VerdictSlip title={shown.title} verdict={shown.verdict} />
       ) : test.total && test.examinedG !== null ? (
-        <RateSlip test={test} species={shown.species} examinedG={test.examinedG} />
+        <RateSlip test={test} species={shown.species} />
       ) : (
         <p className="soft">
           Each species has a key. A tray is closed with the mass that was searched in it; trays add up to the sample.

@@ -72,8 +72,9 @@ export function Found({ test, origin, open }: FoundProps) {
       )}
       {test.total.count === 0 && (
         <p>
-          None found, but up to <b className="fig">{threeFigures(test.total.rate.perKg.upper)} per kg</b> are possible
-          (95 % confidence).
+          None found in {test.examinedG} g: at most{' '}
+          <b className="fig">{threeFigures(test.total.rate.atMost.perKg)} per kg</b> of all other seeds together (95 %
+          confidence).
         </p>
       )}
     </section>
@@ -100,7 +101,7 @@ function Rates({ count, rate, widest, open }: RatesProps) {
           {threeFigures(rate.perKg.estimate)}
         </Inline>
       </td>
-      <td className="num">{threeFigures(rate.perKg.upper)}</td>
+      <td className="num">{threeFigures(count === 0 ? rate.atMost.perKg : rate.perKg.upper)}</td>
       <td className="num">{threeFigures(rate.perLb.estimate)}</td>
       <td className="num">{threeFigures(rate.perOz.estimate)}</td>
     </>

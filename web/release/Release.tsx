@@ -162,6 +162,7 @@ function Paper({ document, species, narrow, openSlip, has }: PaperProps) {
                 ) : (
                   line.value
                 )}
+                {line.beneath && <div className="soft small sans">{line.beneath}</div>}
               </td>
             </tr>
           ))}

@@ -71,7 +71,7 @@ test('one lot from its primary samples to a labelled, handed-over sample, by key
     await hands.press('r');
     await hands.write('for', 'Plumtree Market Garden');
     await hands.write('fee', '62,50');
-    await hands.button('Write it down');
+    await hands.button('Save');
     await expect(page.getByText('62.50 EUR')).toBeVisible();
   });
 
@@ -79,19 +79,19 @@ test('one lot from its primary samples to a labelled, handed-over sample, by key
     await page.goto(`/lots/${lot}/sampling`);
     await hands.button('Pour the primary samples together …');
     await hands.write('mass of the composite sample', '237,5');
-    await hands.button('Poured together');
+    await hands.button('Combine');
     await expect(page.getByText(/2\.5 g are not accounted for/)).toBeVisible();
     await hands.write('lost in pouring, g', '2.5');
-    await hands.button('Poured together');
+    await hands.button('Combine');
     await expect(page.getByText('237.5 g')).toBeVisible();
     await hands.write('mass of the submitted sample', '150');
     await hands.button('Record the sample');
     await expect(page.getByRole('heading', { name: 'Working samples' })).toBeVisible();
-    await hands.button('Keep a reserve …');
+    await hands.button('Keep a reserve sample …');
     await hands.choose('of', 'the composite');
     await hands.write('mass of the reserve sample', '80');
     await hands.write('kept at', 'cold store');
-    await hands.button('Keep it');
+    await hands.button('Save');
     await expect(page.getByText(/80 g · cold store · kept to/)).toBeVisible();
   });
 
@@ -107,14 +107,14 @@ test('one lot from its primary samples to a labelled, handed-over sample, by key
     await page.goto(`/lots/${lot}/vessels?at=${composite?.id}`);
     await hands.choose('what', 'it is handed');
     await hands.write('to', 'Ilse Marrow');
-    await hands.button('Write it down');
+    await hands.button('Save');
     await expect(page.getByText('handed to Ilse Marrow')).toBeVisible();
     await hands.choose('what', 'it comes');
     await hands.choose('it was', 'returned');
-    await hands.button('Write it down');
+    await hands.button('Save');
     await expect(page.getByText(/7\.5 g are not accounted for/)).toBeVisible();
     await hands.write('still in it, g', '7.5');
-    await hands.button('Write it down');
+    await hands.button('Save');
     await expect(page.getByText('It is no longer there: returned.')).toBeVisible();
   });
 
@@ -143,7 +143,7 @@ test('one lot from its primary samples to a labelled, handed-over sample, by key
     await expect(page.getByText(`Put away ${code}`)).toBeHidden();
     await hands.letGo();
     await scan(second);
-    await expect(page.getByRole('heading', { name: 'Vessels' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Samples of the lot' })).toBeVisible();
     await expect(page.getByText('CH-2').first()).toBeVisible();
     await page.evaluate(() => {
       localStorage.removeItem('mercato.station');

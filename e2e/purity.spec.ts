@@ -63,7 +63,7 @@ test('two halves go from the pan to their mean, by keyboard alone', async ({ pag
     await hands.press('Enter');
     await page.keyboard.type('Rumex acetosella');
     await hands.write('how much of Rumex acetosella', 't');
-    await hands.button('Keep the weighings');
+    await hands.button('Save the weighings');
     await expect(page.getByText('By Ilse Marrow')).toBeVisible();
     const view = await ask<{ tests: { fields: Record<string, { text: string; device: string | null }> }[] }>(
       page,
@@ -86,7 +86,7 @@ test('two halves go from the pan to their mean, by keyboard alone', async ({ pag
       ['Inert matter', '0.020'],
     ] as const)
       await hands.write(name, text);
-    await hands.button('Keep the weighings');
+    await hands.button('Save the weighings');
     await expect(page.getByRole('heading', { name: 'Halves against each other' })).toBeVisible();
     await expect(page.getByText('The pair agrees: its mean is reported.')).toBeVisible();
     // (1.561 + 1.555) of 3.199 g.

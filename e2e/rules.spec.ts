@@ -19,7 +19,7 @@ test('a laboratory makes a rule book its own, by keyboard alone', async ({ page 
     await hands.tabTo('copy to edit');
     await hands.press('Enter');
     await hands.write('name of the copy', 'ISTA, the bench copy');
-    await hands.button('Begin the draft');
+    await hands.button('Start draft');
     await hands.button('5C, two tests');
     await hands.button('write 95');
     await hands.write('percent', 'three');
@@ -75,7 +75,7 @@ test('a laboratory makes a rule book its own, by keyboard alone', async ({ page 
     await hands.press('e');
     await hands.write('because', 'the printed copy decides');
     await hands.button('Re-evaluate');
-    await expect(page.getByText('judged by ISTA, the bench copy')).toBeVisible();
+    await expect(page.getByText('evaluated by ISTA, the bench copy')).toBeVisible();
   });
 
   await test.step('a kind that nobody lists is added on the way to a lot', async () => {

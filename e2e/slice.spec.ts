@@ -67,7 +67,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
     await expect(page.getByRole('alert')).toContainText('3 decimals');
     await hands.write('Inert matter', '0.103');
     await expect(page.getByRole('button', { name: '97.38' })).toBeVisible();
-    await hands.button('Keep the weighings');
+    await hands.button('Save the weighings');
     await expect(page.getByText('By Ilse Marrow')).toBeVisible();
     await hands.tabTo('97.38');
     await hands.press('Enter');
@@ -116,7 +116,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
       ['second container, dried', '25.545'],
     ] as const)
       await hands.write(name, text);
-    await hands.button('Keep the weighings');
+    await hands.button('Save the weighings');
     await expect(page.getByText('9.1 %', { exact: true }).first()).toBeVisible();
     await hands.letGo();
     await hands.press('l');
@@ -125,7 +125,7 @@ test('one lot from heap to label, by keyboard alone', async ({ page }) => {
   const plan = async () => {
     await hands.tabTo('set up on');
     await keyboard.type(typedDate(daysAgo(7)));
-    await hands.write('why it is written down so late', 'set up before the station had a screen');
+    await hands.write('why it is entered so late', 'set up before the station had a screen');
     await hands.button('Set the dishes');
     await expect(page.getByRole('link', { name: 'Count' })).toBeVisible();
   };
@@ -328,7 +328,7 @@ test('a scan that arrives while counting neither counts a seed nor closes the di
     await expect(page.getByText('The server would not take 1 keys')).toBeVisible();
     await page.unroute('**/tallies');
     await hands.press('2');
-    await hands.button('Let them go');
+    await hands.button('Discard them');
     await expect(page.getByText('The server would not take')).toHaveCount(0);
     await page.reload();
     await expect(normal).toHaveText('6');

@@ -67,10 +67,10 @@ test('the air of a place is kept, its alarms are seen, and what is due stands on
     await hands.write('temperature on the dial', '49,1');
     await page.getByLabel('the dial shows').selectOption('F');
     await hands.write('humidity, %', '108');
-    await hands.button('Keep it');
+    await hands.button('Save');
     await expect(page.getByText('air holds no more than 100 %')).toBeVisible();
     await hands.write('humidity, %', '58');
-    await hands.button('Keep it');
+    await hands.button('Save');
     await expect(page.getByText('9.5 °C').first()).toBeVisible();
     await expect(page.getByText('49.1 °F, 58 %')).toBeVisible();
   });
@@ -146,10 +146,10 @@ test('own tests of years draw their curve, and three ways of trying stand beside
     await page.getByLabel('tried in').selectOption('field');
     await hands.write('seeds sown', '40');
     await hands.write('came up in the field', '41');
-    await hands.button('Write it down');
+    await hands.button('Save');
     await expect(page.getByText('hits are more than the 40 seeds')).toBeVisible();
     await hands.write('came up in the field', '22');
-    await hands.button('Write it down');
+    await hands.button('Save');
     await expect(page.getByText('22 of 40')).toBeVisible();
     await page.goto('/store/compare');
     await expect(page.getByRole('row', { name: /tomato Old Bell/ })).toContainText('22 of 40');

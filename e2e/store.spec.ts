@@ -49,21 +49,21 @@ test('a packet goes into the store, is tested in a round on a phone, and says wh
     await expect(page.getByText(/0 of 10 sprouted/)).toBeVisible();
   });
 
-  await test.step('a look without a network is kept, and stands once when it is back', async () => {
+  await test.step('a check without a network is kept, and stands once when it is back', async () => {
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
     await page.reload();
     await expect(page.getByText('Next bag')).toBeVisible();
     await page.context().setOffline(true);
     await hands.button('one more');
     await hands.press('Enter', 'Enter');
-    await hands.button('Keep 3 newly sprouted');
-    await expect(page.getByText('1 kept to send')).toBeVisible();
+    await hands.button('Save 3 newly sprouted');
+    await expect(page.getByText('1 saved to send')).toBeVisible();
     await expect(page.getByText(/3 of 10 sprouted/)).toBeVisible();
     await page.reload();
-    await expect(page.getByText('1 kept to send')).toBeVisible();
+    await expect(page.getByText('1 saved to send')).toBeVisible();
     await expect(page.getByText(/3 of 10 sprouted/)).toBeVisible();
     await page.context().setOffline(false);
-    await expect(page.getByText('kept to send')).toHaveCount(0, { timeout: 120_000 });
+    await expect(page.getByText('saved to send')).toHaveCount(0, { timeout: 120_000 });
   });
 
   await test.step('few sprouted: the causes are asked before the seed is blamed', async () => {

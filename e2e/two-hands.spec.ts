@@ -45,7 +45,7 @@ test('two people at one dish: each sees who has it, one takes it over, and what 
     await ilse.page.unroute('**/tallies');
     for (const { page } of [ilse, oda]) {
       await expect(page.getByText('keys of Ilse Marrow came after dish 1 was in other hands')).toBeVisible();
-      await expect(page.getByText('2 normal, 1 dead. They are kept, and not counted.')).toBeVisible();
+      await expect(page.getByText('2 normal, 1 dead. They are saved, and not counted.')).toBeVisible();
       await shows(page, 4);
     }
   });
@@ -54,7 +54,7 @@ test('two people at one dish: each sees who has it, one takes it over, and what 
     await ilse.button('Add them');
     for (const { page } of [ilse, oda]) {
       await shows(page, 6);
-      await expect(page.getByText('They are kept, and not counted')).toHaveCount(0);
+      await expect(page.getByText('They are saved, and not counted')).toHaveCount(0);
     }
     await oda.letGo();
     await oda.press('1');

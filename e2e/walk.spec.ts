@@ -24,7 +24,7 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
   await test.step('the draw is by the plan and shows the stack', async () => {
     await hands.write('in a row', '3');
     await hands.write('rows in a layer', '2');
-    await hands.button('Draw the containers');
+    await hands.button('Select containers');
     await expect(page.getByText(/of 3 primary samples taken/)).toBeVisible();
     await expect(page.getByText('repeats this selection')).toBeVisible();
   });
@@ -40,20 +40,20 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
     await page.context().setOffline(true);
     await hands.write('mass, g (if weighed)', '20,5');
     await hands.button('Drawn');
-    await expect(page.getByText('1 kept to send')).toBeVisible();
+    await expect(page.getByText('1 saved to send')).toBeVisible();
     await hands.button('Wet');
-    await expect(page.getByText('2 kept to send')).toBeVisible();
+    await expect(page.getByText('2 saved to send')).toBeVisible();
     await expect(page.getByText(/2 of 3 drawn/)).toBeVisible();
     await page.reload();
-    await expect(page.getByText('2 kept to send')).toBeVisible();
+    await expect(page.getByText('2 saved to send')).toBeVisible();
     await expect(page.getByText(/2 of 3 drawn/)).toBeVisible();
     const walk = page.url();
     await page.goto('/lots');
     await expect(page.getByText('The server cannot be reached')).toBeVisible();
     await page.goto(walk);
-    await expect(page.getByText('2 kept to send')).toBeVisible();
+    await expect(page.getByText('2 saved to send')).toBeVisible();
     await page.context().setOffline(false);
-    await expect(page.getByText('kept to send')).toHaveCount(0, { timeout: 120_000 });
+    await expect(page.getByText('saved to send')).toHaveCount(0, { timeout: 120_000 });
     const taken = await view(page);
     expect(taken.map((one) => one.taken?.look).sort()).toEqual(['even', 'wet']);
     expect(taken.map((one) => one.taken?.mass?.text ?? '').sort()).toEqual(['', '20.5']);
@@ -62,7 +62,7 @@ test('containers are drawn and sampled on foot, through a lost connection, and u
   await test.step('uneven seed stops the sampling; the lead decides', async () => {
     await hands.button('Looks uneven');
     await expect(page.getByRole('alert')).toContainText('stop, and do not combine');
-    await expect(page.getByText('kept to send')).toHaveCount(0);
+    await expect(page.getByText('saved to send')).toHaveCount(0);
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.context().clearCookies();
     await hands.signIn('fennimore');

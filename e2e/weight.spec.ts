@@ -25,7 +25,7 @@ test('hundreds that part too far, eight more, and one left out: from the sample 
       await page.keyboard.type(mass);
       await hands.press('Enter');
     }
-    await expect(page.getByRole('button', { name: 'Keep the weighings' })).toBeFocused();
+    await expect(page.getByRole('button', { name: 'Save the weighings' })).toBeFocused();
     await hands.press('Enter');
     await expect(page.getByText('The replicates spread too far: weigh eight more.').first()).toBeVisible();
   });
@@ -48,7 +48,7 @@ test('hundreds that part too far, eight more, and one left out: from the sample 
     // (8 × 0.19 + 0.19 × 7) / 15 in g of a hundred: 1.900 g for a thousand.
     await expect(page.getByText('1.900 g', { exact: true }).first()).toBeVisible();
     await expect(page.locator('.apexcharts-svg')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Keep the weighings' })).toHaveCount(0);
+    await expect(page.getByRole('button', { name: 'Save the weighings' })).toHaveCount(0);
   });
 
   await test.step('a figure is put right with a reason, and the old one stays', async () => {

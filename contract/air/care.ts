@@ -85,7 +85,7 @@ export const newReadingSchema = form('newReading', {
 
 /** A reading that was wrong counts no more, with the reason. */
 export const strikeReadingSchema = objectOf({
-  reason: why('say why it is struck'),
+  reason: why('say why it is crossed out'),
 });
 
 /** A dial that somebody read, as it was read. */
@@ -131,7 +131,7 @@ export const placeEntrySchema: Joi.Schema<PlaceEntry> = eitherOf(
     },
     strike: {
       line: wholeNumber(0, 1e6),
-      reason: why('say why it is struck'),
+      reason: why('say why it is crossed out'),
     },
   },
   'placeEntry',

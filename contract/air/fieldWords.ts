@@ -8,7 +8,7 @@ export const AIR_FIELDS = {
     why: 'why',
     stuff: 'what',
     massG: 'grams',
-    lookEveryDays: 'look at it every … days',
+    lookEveryDays: 'check it every … days',
   },
   newReading: {
     'temperature.text': 'temperature on the dial',

@@ -66,7 +66,7 @@ export const germinationCalculations = [
   }),
   define({
     id: 'germination.theoretical-range',
-    title: 'How far may honest replicates part?',
+    title: 'How far may replicates differ by chance?',
     description: 'range between replicates that chance alone exceeds with a given probability, for any layout',
     source: 'studentized range with infinite degrees of freedom, by direct integration',
     asks: {

@@ -90,7 +90,7 @@ export const quickTestsCalculations = [
   }),
   define({
     id: 'quick-tests.paired-agreement',
-    title: 'The same seeds judged twice',
+    title: 'The same seeds evaluated twice',
     description: 'whether two judgements of the same seeds differ, and how far they agree beyond chance',
     source: 'McNemar (1947); Fleiss, Cohen & Everitt (1969); R 4.2.2 binom.test, mcnemar.test',
     asks: {

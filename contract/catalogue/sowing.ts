@@ -72,7 +72,8 @@ export const sowingCalculations = [
   define({
     id: 'sowing.stand-from-test',
     title: 'Plants to expect after a small test',
-    description: 'expected plants when the share is known only from a small test: the test’s own luck is in the range',
+    description:
+      'expected plants when the share is known only from a small test: the uncertainty of the test is in the range',
     source: 'Clopper & Pearson (1934); beta-binomial quantiles with the Jeffreys prior',
     asks: {
       germinated: count().max(Joi.ref('tested')),

@@ -42,9 +42,9 @@ export const STORE_WORDS: Readonly<Record<string, CalculationWords>> = {
       bothNo: 'no both times',
     },
     answered: {
-      observedAgreement: { label: 'judged alike', unit: 'share' },
+      observedAgreement: { label: 'evaluated alike', unit: 'share' },
       difference: { label: 'the first says yes more often by', unit: 'share' },
-      mcnemarExactP: 'chance of such a difference by luck',
+      mcnemarExactP: 'chance of such a difference',
       kappa: 'agreement beyond chance, kappa',
       seKappa: '… its standard error',
     },
@@ -242,12 +242,12 @@ export const STORE_WORDS: Readonly<Record<string, CalculationWords>> = {
     },
     answered: {
       'reached.0': { label: 'at best there after', unit: 'seasons' },
-      'reached.1': { label: 'with the luck against you', unit: 'seasons' },
+      'reached.1': { label: 'at the unlucky end', unit: 'seasons' },
     },
   },
   'sowing.gain-of-pairs': {
     asked: { sorted: 'sorted, plot by plot', unsorted: 'unsorted, each beside its sorted plot' },
-    answered: { estimate: 'sorting gained', lower: '95 % limits, from', upper: '… to', p: 'chance of it by luck' },
+    answered: { estimate: 'sorting gained', lower: '95 % limits, from', upper: '… to', p: 'chance of it' },
   },
   'sowing.gain-of-shares': {
     asked: {

@@ -6,7 +6,7 @@ import type { CountedOn, GerminationBlock, GerminationStands, Unreported } from 
 export const GERMINATION_NEXT: Readonly<Record<GerminationNext, string>> = {
   'replicates-agree': 'The replicates agree.',
   'make-second-test': 'Replicates out of tolerance: retest by the same method.',
-  'feeds-no-label': 'The table judges four replicates of 100. This test informs, it feeds no label.',
+  'feeds-no-label': 'The table is for four replicates of 100. This test informs; it supports no label.',
   'report-mean-of-both': 'The two tests agree: report the mean of both.',
   'make-third-test': 'The two tests are out of tolerance: make a third.',
   'counted-in-time': 'Counted on days that the rule book permits.',

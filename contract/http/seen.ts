@@ -4,7 +4,7 @@ import { isoDate, text, why } from './fields.ts';
 
 /** On which day something was seen, where that is not today; and why it is written down more than three days late. */
 export type SeenOn = BodyOf<typeof seenKeys>;
-export const lateReason = (): Joi.StringSchema => why('say why it is written down so late').optional();
+export const lateReason = (): Joi.StringSchema => why('say why it is entered so late').optional();
 export const seenKeys = {
   seenOn: optional(isoDate('the day')),
   lateReason: optional(lateReason()),

@@ -9,7 +9,7 @@ export const OTHER_SEEDS_FAULTS = {
     `The keys that reached the server say otherwise: it holds ${figure}. Nothing was closed: wait until all keys are sent, or type the figures.`,
   'other-seeds.not-searched-test': ({ species }: { species: string }) =>
     `${species} is not searched for in this test: the search is limited to named species.`,
-  'other-seeds.press-came-before-something': 'This press came before as something else: none of these keys was kept.',
+  'other-seeds.press-came-before-something': 'This press came before as something else: none of these keys was saved.',
   'other-seeds.tray-closed-correct-figures': ({ tray }: { tray: number }) =>
     `tray ${tray} is closed: correct its figures instead`,
   'other-seeds.takes-back-more-than': ({ name }: { name: string }) => `takes back more ${name} than were counted`,

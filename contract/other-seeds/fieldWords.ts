@@ -11,6 +11,6 @@ export const OTHER_SEEDS_FIELDS = {
     reason: 'why it is corrected',
   },
   trayCount: {
-    reason: { label: 'why it is corrected', hint: 'the old figure stays visible, struck through' },
+    reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
   },
 } as const satisfies FieldTable;

@@ -16,7 +16,7 @@ export const OTHER_SEEDS_NEXT: Readonly<Record<OtherSeedsNext, string>> = {
   'noxious-label-stands': 'The label stands. No tolerance applies to plants that are named for all States.',
   'noxious-label-too-low': 'The label names too few: relabel.',
   'no-noxious-tolerance': 'The book has no tolerance for it.',
-  'bound-to-no-species': 'What was written is bound to no species: it is not judged against this list.',
+  'bound-to-no-species': 'What was written is bound to no species: it is not evaluated against this list.',
   'say-which-of-the-genus':
     'Known to the genus alone, of which this list names species: say which it is, or that it is none of them.',
   prohibited: 'Prohibited: cannot be sold there.',

@@ -3,7 +3,7 @@ import type { FieldTable } from '../http/fieldWords.ts';
 /** What the fields of this feature are called. */
 export const PURITY_FIELDS = {
   purityWeighings: {
-    'chaffiness.chaffy': 'judged as',
+    'chaffiness.chaffy': 'evaluated as',
     'chaffiness.why': 'why',
     'blowing.setting': { label: 'setting of the blower', hint: 'set with a calibration sample of the kind' },
     'blowing.minutes': { label: 'blown for', unit: 'min' },
@@ -12,7 +12,7 @@ export const PURITY_FIELDS = {
     'fractions.stained': 'stained',
     'fractions.bored': 'bored',
     'fractions.off-type': 'off type',
-    reason: { label: 'why it is corrected', hint: 'the old figure stays visible, struck through' },
+    reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
   },
   otherPurity: {
     source: 'where it comes from',

@@ -17,7 +17,7 @@ export const PURITY_NEXT: Readonly<Record<PurityNext, string>> = {
   'purity-label-stands': 'The label stands.',
   'purity-label-too-high': 'The label claims too much: relabel.',
   'purity-label-too-low': 'The label claims too little: relabel.',
-  'no-purity-table': 'Nothing is judged: the book has no table for it.',
+  'no-purity-table': 'Not evaluated: the book has no table for it.',
 };
 
 export const togetherOf = ({ basis, state, verdict, pairs, kept, most }: JudgedTests): Together => ({

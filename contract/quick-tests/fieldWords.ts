@@ -10,7 +10,7 @@ export const QUICK_TESTS_FIELDS = {
     sank: 'sank',
     minutes: 'after minutes',
     on: 'in water on',
-    reason: 'why it is put right',
+    reason: 'why it is corrected',
   },
   newRound: {
     anyway: {

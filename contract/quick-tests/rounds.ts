@@ -69,7 +69,7 @@ export const newRoundSchema = form('newRound', {
 /** One look at a bag: what is new since the look before, and how it stands. */
 export type NewLook = ValueOf<typeof newLookSchema>;
 export const newLookSchema = objectOf({
-  on: isoDate('the day of the look'),
+  on: isoDate('the day of the check'),
   sprouted: wholeNumber(0, 1000),
   water: orNull(oneOf(WATERS)),
   mould: Joi.boolean().required(),
@@ -89,7 +89,7 @@ export type LateLookAct = ValueOf<typeof lateLookActSchema>;
 export const lateLookActSchema = objectOf({ fate: fate() });
 
 export const strikeLookSchema = objectOf({
-  reason: why('say why it is struck'),
+  reason: why('say why it is crossed out'),
 });
 
 export type EndBag = ValueOf<typeof endBagSchema>;

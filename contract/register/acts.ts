@@ -19,7 +19,7 @@ export const REGISTER_ACTS = {
   'lot-opened': 'opened the lot',
   'lot-corrected': 'corrected the lot',
   'lot-divided': ({ into }: { into: string[] }) => `divided the lot into ${into.join(', ')}`,
-  'lot-rejudged': 'judged by another edition',
+  'lot-rejudged': 're-evaluated by another edition',
   'request-taken': 'took the request',
   'request-changed': 'changed the request',
   'test-started': ({ step, test }: OfTest) => `started ${stepName(step)} test ${test}`,
@@ -29,7 +29,7 @@ export const REGISTER_ACTS = {
     `corrected ${stepName(step)} result ${number} from elsewhere`,
   decided: ({ decision, on }: { decision: Decision; on: OfTest | DecidedOn }) =>
     `decided “${decision}” on ${typeof on === 'string' ? DECIDED_ON[on] : `${stepName(on.step)} test ${on.test}`}`,
-  'file-brought-in': 'brought in a file',
+  'file-brought-in': 'imported a file',
   'station-added': 'added a station',
   'station-taken': ({ code, station }: { code: string; station: string }) => `put ${code} on ${station}`,
   'station-open': ({ station }: { station: string }) => `opened the lot at ${station}`,

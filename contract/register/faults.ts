@@ -37,7 +37,7 @@ export const REGISTER_FAULTS = {
   'register.lies-before-when': ({ on, what }: { on: string; what: Happened }) =>
     `This lies before ${on}, when ${happenedWords(what)}.`,
   'register.say-why-written-down': ({ lateDays }: { lateDays: number }) =>
-    `Say why this is written down more than ${lateDays} days late.`,
+    `Say why this is entered more than ${lateDays} days late.`,
   'register.only-working-sample-drawn': ({ step }: { step: string }) =>
     `Only a working sample drawn for ${step} can be tested here.`,
   'register.working-sample-being-tested': 'This working sample is being tested already.',
@@ -73,7 +73,7 @@ export const REGISTER_FAULTS = {
   'register.no-lot-open': ({ name }: { name: string }) => `No lot is open at ${name}.`,
   'register.cleaned-when-lot-closed': ({ name }: { name: string }) => `${name} is cleaned when its lot is closed.`,
   'register.no-vessel-laboratory-carries': ({ code }: { code: string }) =>
-    `No vessel of this laboratory carries ${code}.`,
+    `No sample of this laboratory carries ${code}.`,
   'register.no-longer': ({ code, gone }: { code: string; gone: string }) => `${code} is no longer there: ${gone}.`,
   'register.open-close-first': ({ reference, name }: { reference: string; name: string }) =>
     `${reference} is open at ${name}: close it first.`,

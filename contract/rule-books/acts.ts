@@ -3,7 +3,7 @@ export const RULE_BOOKS_ACTS = {
   'kind-corrected': 'corrected a kind',
   'own-figure-entered': 'entered an own figure',
   'draft-begun': 'began a draft of a rule book',
-  'draft-dropped': 'dropped a draft',
+  'draft-dropped': 'deleted a draft',
   'draft-table-edited': ({ table }: { table: string }) => `edited ${table}`,
   'draft-rows-checked': ({ table, rows }: { table: string; rows: number }) => `checked ${rows} rows of ${table}`,
   'edition-issued': 'issued an edition',

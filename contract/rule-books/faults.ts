@@ -32,7 +32,7 @@ export const RULE_BOOKS_FAULTS = {
   'rule-books.row-refused': ({ row, why }: { row: number; why: TableFault }) => `row ${row}: ${tableFaultWords(why)}`,
   'rule-books.no-row': ({ figure, table }: { figure: string; table: string }) => `“${figure}” is no row of ${table}.`,
   'rule-books.edition-very-content-exists': 'An edition with this very content exists: change a row or the name.',
-  'rule-books.new-lots-judged-edition': 'New lots are judged by this edition: take another into use first.',
+  'rule-books.new-lots-judged-edition': 'New lots are evaluated by this edition: make another current first.',
   'rule-books.book-no-table': ({ table }: { table: string }) => `This book has no table "${table}".`,
   'rule-books.no-table-of-book': ({ table }: { table: string }) => `this book has no table "${table}"`,
   'rule-books.table-refused': ({ table, row, why }: { table: string; row: number | null; why: TableFault }) =>

@@ -8,7 +8,7 @@ interface Primary {
 }
 export const SAMPLING_ACTS = {
   'containers-drawn': 'drew the containers',
-  'containers-drawn-anew': 'drew the containers anew',
+  'containers-drawn-anew': 'selected the containers again',
   'primary-taken': ({ core, container }: Primary) => `took primary sample ${core} of container ${container}`,
   'primary-corrected': ({ core, container }: Primary) => `corrected primary sample ${core} of container ${container}`,
   'vessel-event': ({ vessel, code, event }: { vessel: string; code: string; event: NewVesselEvent }) =>

@@ -8,7 +8,7 @@ export const SAMPLING_FAULTS = {
     `The primary samples were poured together already: ${code}.`,
   'sampling.bring-composite-sample-end': ({ code }: { code: string }) =>
     `The primary samples were poured together already: bring composite sample ${code} to its end first.`,
-  'sampling.say-why-drawn-anew': 'Containers were drawn already: say why they are drawn anew.',
+  'sampling.say-why-drawn-anew': 'Containers were drawn already: say why they are selected again.',
   'sampling.container-not-drawn': ({ container }: { container: number }) => `Container ${container} was not drawn.`,
   'sampling.container-sampled-often-drawn': ({ container }: { container: number }) =>
     `Container ${container} was sampled as often as it was drawn.`,
@@ -82,10 +82,10 @@ export const SAMPLING_FAULTS = {
     `Only ${left} g are left of the ${kind} sample.`,
   'sampling.container-looks-uneven-do': ({ container }: { container: number }) =>
     `Container ${container} looks uneven: sampling is stopped, and the primary samples are not combined.`,
-  'sampling.name-vessels-lot-id': 'Name vessels of this lot by id or code, with commas between.',
+  'sampling.name-vessels-lot-id': 'Name samples of this lot by id or code, with commas between.',
   'sampling.no-such-draw': 'There is no such draw.',
   'sampling.other-containers-drawn-since': 'Other containers were drawn since.',
   'sampling.no-such-sample': 'There is no such sample.',
   'sampling.no-such-heterogeneity-test': 'There is no such heterogeneity test.',
-  'sampling.no-such-vessel': 'There is no such vessel.',
+  'sampling.no-such-vessel': 'There is no such sample.',
 };

@@ -25,7 +25,7 @@ export const SAMPLING_FIELDS = {
     columns: { label: 'in a row', hint: 'containers side by side' },
     rows: 'rows in a layer',
     seed: { label: 'seed', hint: 'only to repeat a draw; else one is chosen' },
-    reason: 'why it is drawn anew',
+    reason: 'why containers are selected again',
   },
   vesselEvent: {
     what: 'what',

@@ -1,5 +1,5 @@
 export const SOWING_ACTS = {
   'sowing-planned': 'planned a sowing',
   'sowing-changed': 'changed a sowing',
-  'sowing-dropped': 'dropped a sowing',
+  'sowing-dropped': 'deleted a sowing',
 };

@@ -31,7 +31,7 @@ export const newSowingPlanSchema = form('newSowingPlan', newSowingPlanKeys)
   .required();
 
 export const dropPlanSchema = objectOf({
-  reason: why('say why it is dropped'),
+  reason: why('say why it is deleted'),
 });
 
 /** What is to be done next, by when, and why. */

@@ -24,7 +24,7 @@ export function becauseWords(why: Because): string {
     case 'none-sprouted':
       return `none of ${why.seeds} sprouted ${years(why.yearsAgo)} ago: up to ${percent(why.upTo)} may still be alive`;
     case 'too-few-to-judge':
-      return 'too few to judge by';
+      return 'too few to tell';
     case 'hopeless':
       return 'even at best fewer than a quarter are alive';
     case 'others-waited':

@@ -51,7 +51,7 @@ export const STORE_FAULTS = {
   'store.hardly-so-cold-or-warm': ({ text, unit, place, perhaps }: Unlikely) =>
     `${text} °${unit} can hardly be in a ${place}: is it right${perhaps === null ? '' : `, or was it ${text} °${perhaps}`}?`,
   'store.no-such-reading-dial': 'There is no such reading of a dial.',
-  'store.reading-struck-already': 'This reading is struck already.',
+  'store.reading-struck-already': 'This reading is crossed out already.',
   'store.place-no-logger': 'This place has no logger.',
   'store.logger-silent': ({ why }: { why: LoggerFault }) => `The ${LOGGER_FAULTS[why].slice(4)}.`,
   'store.name-packets-id-or': 'Name packets by id or code, with commas between.',
@@ -59,14 +59,14 @@ export const STORE_FAULTS = {
   'store.list-cannot-come-yet': 'This list cannot come in yet.',
   'store.said-first': (ask: { question: ListQuestion | ClimateQuestion | FileAsk['question']; mixed?: boolean }) =>
     `to be said first: ${questionWords(ask)}`,
-  'store.no-line-list-left': 'No line of this list is left to bring in.',
+  'store.no-line-list-left': 'No line of this list is left to import.',
   'store.list-not-store-nothing': 'This list is not in the store: there is nothing to undo.',
   'store.whole-number': ({ least, most }: { least: number; most: number }) =>
     `This must be a whole number ${least}..${most}.`,
   'store.no-such-seed-lot': 'There is no such seed lot.',
-  'book.not-struckable': 'line is none that can be struck',
-  'book.packed-not-struckable': 'line is none that can be struck: what was packed is put right by counting again',
-  'book.struck-already': 'line is struck already',
+  'book.not-struckable': 'line is none that can be crossed out',
+  'book.packed-not-struckable': 'line is none that can be crossed out: what was packed is corrected by counting again',
+  'book.struck-already': 'line is crossed out already',
   'book.seeds-wanted': 'amount must be a number of seeds: this packet is counted',
   'book.mass-wanted': 'amount must be a mass: this packet is weighed',
   'book.nothing-packed': 'amount is missing: nothing was packed',

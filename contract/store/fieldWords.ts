@@ -69,7 +69,7 @@ export const STORE_FIELDS = {
     on: 'day of the result',
     minutes: 'after minutes',
     note: 'note',
-    reason: 'why it is put right',
+    reason: 'why it is corrected',
   },
   place: {
     name: 'name',

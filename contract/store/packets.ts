@@ -142,7 +142,7 @@ export const packetActSchema = eitherOf(
     move: { placeId: orNull(id()), ...seenKeys },
     strike: {
       line: wholeNumber(1, 1e6),
-      reason: why('say why it is struck'),
+      reason: why('say why it is crossed out'),
     },
   },
   'packetAct',

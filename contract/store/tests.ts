@@ -29,7 +29,7 @@ const newTestKeys = {
 };
 export const newTestSchema = form('newTest', newTestKeys)
   .and('supersedes', 'reason')
-  .messages({ 'object.and': 'say why the earlier one is put right' })
+  .messages({ 'object.and': 'say why the earlier one is corrected' })
   .custom((value: NewTest, helpers) =>
     value.hits > value.seeds ? helpers.message({ custom: `hits are more than the ${value.seeds} seeds` }) : value,
   )

@@ -93,7 +93,7 @@ export function packetLineWords({ entry, place }: { entry: PacketEntry; place: r
     case 'undone':
       return `withdrawn with its list: ${entry.reason}`;
     case 'strike':
-      return `struck line ${entry.line + 1}: ${entry.reason}`;
+      return `crossed out line ${entry.line + 1}: ${entry.reason}`;
   }
 }
 
@@ -103,7 +103,7 @@ export function placeLineWords(entry: PlaceEntry): string {
     case 'door':
       return `door open for ${entry.minutes} min${entry.why === '' ? '' : `: ${entry.why}`}`;
     case 'desiccant':
-      return `${entry.massG} g of ${entry.stuff} put in, to be looked at every ${entry.lookEveryDays} days`;
+      return `${entry.massG} g of ${entry.stuff} put in, to be checked every ${entry.lookEveryDays} days`;
     case 'seen':
       return `desiccant is ${entry.state}`;
     case 'no desiccant':
@@ -111,7 +111,7 @@ export function placeLineWords(entry: PlaceEntry): string {
     case 'alarm':
       return `seen, ${entry.alarm}: ${entry.words}`;
     case 'strike':
-      return `struck line ${entry.line + 1}: ${entry.reason}`;
+      return `crossed out line ${entry.line + 1}: ${entry.reason}`;
   }
 }
 
@@ -136,7 +136,7 @@ export function careCallWords(
     case 'desiccant':
       return call.desiccant.state === 'spent'
         ? `${call.desiccant.massG} g of ${call.desiccant.stuff} are spent: dry them or put fresh in`
-        : `look at the ${call.desiccant.stuff}, last seen ${wholeDayOf(call.desiccant.seenAt, order)}`;
+        : `check the ${call.desiccant.stuff}, last seen ${wholeDayOf(call.desiccant.seenAt, order)}`;
   }
 }
 

@@ -12,7 +12,7 @@ export function dueThingWords(due: DueThing, reader?: Pick<Reader, 'order' | 'de
     case 'lot':
       return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, reader?.order)}`;
     case 'look':
-      return `look at ${due.bags} ${due.bags === 1 ? 'bag' : 'bags'} of round ${due.round}, ${due.name}`;
+      return `check ${due.bags} ${due.bags === 1 ? 'bag' : 'bags'} of round ${due.round}, ${due.name}`;
     case 'end':
       return `last day of ${due.seed}, ${due.sprouted} of ${due.seeds} so far`;
     case 'batch':

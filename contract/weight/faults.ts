@@ -5,5 +5,5 @@ export const WEIGHT_FAULTS = {
   'weight.must-weigh': 'must weigh more than 0 g',
   'weight.nothing-weighed': 'nothing is weighed: at least one replicate, or the whole fraction',
   'weight.one-way': 'is left empty where replicates are weighed: a test is made one way or the other',
-  'weight.not-all-gone': 'a figure that was kept is corrected, not taken away',
+  'weight.not-all-gone': 'a figure that was saved is corrected, not deleted',
 };

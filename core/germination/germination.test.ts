@@ -265,7 +265,7 @@ describe('tests together', () => {
     for (const tests of [[], [open], [test(88, 91, 90, 86), open], [open, test(88, 91, 90, 86)]])
       expect(combine(ISTA, tests)).toMatchObject({ reported: null, from: [], next: 'count', outcome: 'not-judged' });
   });
-  it('dishes that make no hundreds are not judged: of 60, of 30, or left over', () => {
+  it('dishes that make no hundreds are not evaluated: of 60, of 30, or left over', () => {
     const of = (seeds: number, dishes: number) =>
       Array.from({ length: dishes }, () => ({
         seeds,
@@ -304,7 +304,7 @@ describe('tests together', () => {
     }));
     expect(testResult(ISTA, eight).hundreds).toEqual([85, 90, 84, 91]);
   });
-  it('is not judged, and feeds no label, when it is not four hundreds', () => {
+  it('is not evaluated, and feeds no label, when it is not four hundreds', () => {
     expect(testResult(ISTA, [dish(90), dish(80)]).verdict?.outcome).toBe('not-judged');
     expect(combine(ISTA, [testResult(ISTA, [dish(90), dish(80)])]).reported).toBeNull();
   });

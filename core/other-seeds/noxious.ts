@@ -148,7 +148,7 @@ function unclear(jurisdiction: string, find: Find, species: string, why: string)
     steps: [
       { label: 'seeds found', result: String(find.seeds) },
       { label: 'written as', result: find.written },
-      { label: 'not judged', result: why },
+      { label: 'not evaluated', result: why },
     ],
     next: find.taxon === null ? 'bound-to-no-species' : 'say-which-of-the-genus',
   };

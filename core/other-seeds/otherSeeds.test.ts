@@ -32,7 +32,7 @@ describe.each([
 });
 
 describe('two counts', () => {
-  it('cannot be out of tolerance below the table, and are not judged above it', () => {
+  it('cannot be out of tolerance below the table, and are not evaluated above it', () => {
     for (let a = 0; a <= 4; a += 1)
       for (let b = 0; a + b <= 4; b += 1)
         expect(judgeTwoCounts(ISTA, a, b)).toMatchObject({ within: true, tolerance: null });
@@ -342,14 +342,14 @@ describe('what was found under a name that nobody knows', () => {
       one.consequence,
     ]);
 
-  it('is not judged against every list, never absent', () => {
+  it('is not evaluated against every list, never absent', () => {
     expect(judge('wild oat', 'Avena fatua')).toEqual([['Harrow Fens', 'Avena fatua', 'outside', 'no-sale']]);
     expect(judge('oat of the wild', null)).toEqual([
       ['Harrow Fens', 'oat of the wild', 'not-judged', 'unclear'],
       ['Quillmere Vale', 'oat of the wild', 'not-judged', 'unclear'],
     ]);
   });
-  it('to its genus is judged by the genus; where the list names species of it, not until somebody says which', () => {
+  it('to its genus is evaluated by the genus; where the list names species of it, not until somebody says which', () => {
     expect(judge('dodder', 'Cuscuta spp.')).toEqual([['Harrow Fens', 'Cuscuta spp.', 'outside', 'no-sale']]);
     expect(judge('Rumex sp.', 'Rumex spp.')).toEqual([['Harrow Fens', 'Rumex spp.', 'not-judged', 'unclear']]);
     expect(judge('Rumex sp.', 'Rumex spp.', { noneListed: true })).toEqual([]);

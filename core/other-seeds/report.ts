@@ -40,7 +40,7 @@ export function noxiousPerPound(found: FoundSeeds | null): Told {
   const named = found.species.filter((one) => one.taxon !== null && found.noxious.includes(one.taxon));
   const told = [
     ...named.map((one) => `${one.name} ${atLeastOne(one.perLb)} per lb`),
-    ...found.unclear.map((one) => `${one} not judged`),
+    ...found.unclear.map((one) => `${one} not evaluated`),
   ];
   if (told.length > 0) return { value: told.join('; ') };
   return found.soldIn.length === 0

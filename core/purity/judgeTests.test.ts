@@ -151,7 +151,7 @@ describe('whole samples', () => {
     expect(at(200, 210, 205)).toMatchObject({ state: 'agreed', outcome: 'within', kept: 3 });
     expect(at(200, 210)).toMatchObject({ kept: 2, most: 3 });
   });
-  it('are not judged in a book without a table, and averaged all the same', () => {
+  it('are not evaluated in a book without a table, and averaged all the same', () => {
     const four = (inert: number): ComponentMasses => ({
       pureSeed: new Exact(10000 - inert),
       otherCropSeed: new Exact(0),

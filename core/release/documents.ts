@@ -107,7 +107,7 @@ export function analysisTag(data: DocumentData, validityMonths: number): Release
       { label: 'Pure live seed', value: pureLive(data), key: 'pureLiveSeed' },
       { label: 'Labelled by', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
     ],
-    notes: [`Judged by ${data.edition}.`, ...data.accepted],
+    notes: [`Evaluated by ${data.edition}.`, ...data.accepted],
     validUntil,
     refusals,
   };

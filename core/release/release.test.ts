@@ -90,9 +90,9 @@ describe('the tag', () => {
     // Source: the issue: an unresolved name never reads as all clear.
     expect(noxious({})).toBe('none found in 50 g');
     expect(noxious({ soldIn: [] })).toMatch(/^not examined against a list/);
-    expect(noxious({ unclear: ['wild oat'] })).toBe('wild oat not judged');
+    expect(noxious({ unclear: ['wild oat'] })).toBe('wild oat not evaluated');
     expect(noxious({ noxious: ['Cuscuta epithymum'], unclear: ['Rumex spp.'] })).toBe(
-      'Cuscuta epithymum 1 per lb; Rumex spp. not judged',
+      'Cuscuta epithymum 1 per lb; Rumex spp. not evaluated',
     );
     const unbound = [{ name: 'wild oat', taxon: null, count: 3, perLb: 27 }];
     const report = testReport({ ...data, otherSeeds: data.otherSeeds && { ...data.otherSeeds, species: unbound } });

@@ -56,7 +56,7 @@ describe('a least mass', () => {
       0.1235, 0.9999, 1, 1.23, 9.99, 10, 56.7,
     ]);
   });
-  it('that the book lacks is not judged; half of one is for a half sample', () => {
+  it('that the book lacks is not evaluated; half of one is for a half sample', () => {
     expect(judgeLeastMass('sample', new Exact('5'), undefined)).toMatchObject({
       outcome: 'not-judged',
       next: 'no-least-mass',

@@ -220,8 +220,8 @@ describe('what one book has and the other has not', () => {
     expect(() => without('species')).toThrow('lacks the table "species"');
   });
   it('only a rule book judges lots', () => {
-    expect(() => edition('market')).toThrow(/judges no lot/);
-    expect(() => edition('noxious')).toThrow(/judges no lot/);
+    expect(() => edition('market')).toThrow(/evaluates no lot/);
+    expect(() => edition('noxious')).toThrow(/evaluates no lot/);
     expect(edition('ista').parameterIfAny('no_such_figure')).toBeUndefined();
     expect(() => edition('ista').parameter('no_such_figure')).toThrow('holds no parameter "no_such_figure"');
   });

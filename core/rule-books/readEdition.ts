@@ -53,7 +53,7 @@ export const TABLES = {
  */
 export function readEdition(content: EditionContent): Edition {
   const { book } = content;
-  if (!isBook(book)) throw new RangeError(`${content.name} judges no lot: only a rule book does`);
+  if (!isBook(book)) throw new RangeError(`${content.name} evaluates no lot: only a rule book does`);
   const reader = new TableReader(content);
   const average = (table: string, limit: string) => reader.stepsIfAny(table, 'avg_from', 'avg_to', limit);
   const byChaff = (table: string | null, prefix = ''): ByChaff => ({

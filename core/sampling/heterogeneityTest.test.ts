@@ -38,7 +38,7 @@ describe('the heterogeneity test', () => {
     // The average of 10 % reads the row of 91 %: 14.
     expect(judgeHeterogeneity(ISTA, { ...task, values: [10, 11, 9, 10, 10] }).r.limit).toBe(14);
   });
-  it('an average near its end is not judged; counts and books without a table are judged by H alone', () => {
+  it('an average near its end is not evaluated; counts and books without a table are evaluated by H alone', () => {
     expect(
       judgeHeterogeneity(ISTA, {
         attribute: 'purity',
@@ -93,7 +93,7 @@ describe('the heterogeneity test', () => {
       unit: attribute === 'other-seeds' ? 'seeds' : '%',
     });
   });
-  it('nothing counted anywhere is not judged, and no H stands in the slip', () => {
+  it('nothing counted anywhere is not evaluated, and no H stands in the slip', () => {
     const { h } = judgeHeterogeneity(ISTA, {
       attribute: 'germination',
       chaffy: false,

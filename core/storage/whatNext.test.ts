@@ -40,7 +40,7 @@ it.each([
   ['good, but few', { ageYears: 0.5, seedsLeft: 12, test: tested(18, 20) }, 'renew'],
   ['weak', { test: tested(7, 20) }, 'renew'],
   ['dead', { test: tested(0, 20, { verdict: 'dead' }) }, 'discard'],
-  ['none of seven: too few to judge by', { test: tested(0, 7, { verdict: 'dead' }) }, 'test'],
+  ['none of seven: too few to tell', { test: tested(0, 7, { verdict: 'dead' }) }, 'test'],
   ['none of eight', { test: tested(0, 8, { verdict: 'dead' }) }, 'discard'],
   ['a test runs', { test: tested(2, 20), unsettled: { state: 'running', sprouted: 3, seeds: 20 } }, 'test'],
   [

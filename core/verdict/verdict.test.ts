@@ -20,7 +20,7 @@ describe('a figure up to a limit', () => {
     expect(outcomeUpTo(0.181, 0.2)).toBe('near');
     expect(outcomeUpTo(1.503, 1.67)).toBe('within');
   });
-  it('of several the worst counts: outside, then what was not judged, then near', () => {
+  it('of several the worst counts: outside, then what was not evaluated, then near', () => {
     expect(worst(['within', 'near', 'not-judged', 'outside'])).toBe('outside');
     expect(worst(['near', 'within', 'not-judged'])).toBe('not-judged');
     expect(worst(['within', 'near'])).toBe('near');

@@ -125,7 +125,7 @@ describe('replicates of seed', () => {
     );
   });
 
-  it('are judged alike by both books', () => {
+  it('are evaluated alike by both books', () => {
     expect(knowsWeight(ISTA) && knowsWeight(AOSA)).toBe(true);
     expect(knowsWeight({ ...ISTA, parameterIfAny: () => undefined })).toBe(false);
     expect(weightRules(AOSA, true).limit.value).toBe(6);

@@ -178,9 +178,9 @@ describe('the book of a place', () => {
     expect([jar.desiccant, jar.lines.map((one) => [placeLineWords(one.entry), one.struck])]).toEqual([
       null,
       [
-        ['struck line 1: other jar', null],
+        ['crossed out line 1: other jar', null],
         ['door open for 4 min: looked in', null],
-        ['40 g of silica gel put in, to be looked at every 30 days', 'other jar'],
+        ['40 g of silica gel put in, to be checked every 30 days', 'other jar'],
       ],
     ]);
     const reading = (body: object) => hands.sampler.post<PlaceCare>(`/store/places/${jar.place.id}/readings`, body);

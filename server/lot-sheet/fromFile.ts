@@ -89,7 +89,7 @@ export interface TestFromFile {
 }
 
 /** Why what a file brings is written down late. */
-export const FROM_FILE = 'brought in by a file';
+export const FROM_FILE = 'imported from a file';
 export function late(body: Body, path: string): Body {
   if (body.value[path] !== undefined) body.value.lateReason = FROM_FILE;
   return body;

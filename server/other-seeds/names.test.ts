@@ -85,7 +85,7 @@ describe('what was found is bound to a species', () => {
       note: expect.stringContaining('“soda apple thing” is bound to no species') as string,
       blocks: expect.stringContaining('bound to no species') as string,
     });
-    expect(await tagOf(lot)).toBe('soda apple thing not judged');
+    expect(await tagOf(lot)).toBe('soda apple thing not evaluated');
     for (const [body, path] of [
       [{ taxon: 'soda apple thing' }, 'taxon'],
       [{ written: 'never found' }, 'written'],
@@ -129,7 +129,7 @@ describe('what was found is bound to a species', () => {
       reason: 'one glume, sent to a herbarium',
     });
     expect((await lineOf(lot))?.blocks).toBeNull();
-    expect(await tagOf(lot)).toBe('some grass not judged');
+    expect(await tagOf(lot)).toBe('some grass not evaluated');
   });
 
   it('a genus is normal; where the list names species of it, an analyst says which, or none of them', async () => {

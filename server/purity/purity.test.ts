@@ -236,7 +236,7 @@ describe('beside the analysis', () => {
     expect((await hands.sampler.post(`/purity/tests/${test?.id}/sorting`, stretch)).status).toBe(403);
   });
 
-  it('results from elsewhere are judged by their own tables, corrected with a reason, and kept', async () => {
+  it('results from elsewhere are evaluated by their own tables, corrected with a reason, and kept', async () => {
     const bench = await clovers(hands.analyst, 'O-1');
     await made(bench, WHOLE, whole(50)); // 97.0 · 2.0 · 1.0
     const other = (body: object) => hands.analyst.post<OtherPurities>(`/lots/${bench.lot}/purity/others`, body);

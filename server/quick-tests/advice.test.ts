@@ -80,7 +80,7 @@ describe('a school speaks only of a test that may', () => {
     expect((await see(bag)).answer?.schools[0]?.advice).toBe('throw-away');
   });
 
-  it('what was seen at a look is answered; a look that is struck answers nothing', async () => {
+  it('what was seen at a check is answered; a check that is struck answers nothing', async () => {
     const [bag] = await start([{ packetId: (await packetOf()).id }]);
     await look(bag, 2, { water: 'dry', mould: true });
     const seen = await see(bag);

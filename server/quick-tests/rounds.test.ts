@@ -96,7 +96,7 @@ describe('a round', () => {
     expect([labels.type, labels.body.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
   });
 
-  it('is also judged by the least germination that the law asks of its kind, under any of its names', async () => {
+  it('is also evaluated by the least germination that the law asks of its kind, under any of its names', async () => {
     const leek = await packetOf('leek', 'Allium porrum', 30);
     const { body } = await start([bag(leek, 10)]);
     const bagId = body.bagsOf[0]?.id ?? '';

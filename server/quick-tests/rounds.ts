@@ -54,7 +54,7 @@ export async function keepLook(
     throw fault('invalid', message, path);
   };
   if (body.notedOn !== undefined && (body.notedOn > today || body.notedOn < body.on))
-    refuse('notedOn', { is: 'quick-tests.lies', figure: body.notedOn > today ? 'in the future' : 'before the look' });
+    refuse('notedOn', { is: 'quick-tests.lies', figure: body.notedOn > today ? 'in the future' : 'before the check' });
   // What a phone kept without a network was noted in time.
   const noted = body.notedOn ?? today;
   checkDay(body.on, noted, { on: round.startedOn, what: { is: 'round-began' } }, body.lateReason !== undefined, 'on');

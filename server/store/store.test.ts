@@ -43,7 +43,7 @@ const place = async (name: string, parentId: string | null = null, kind = 'box')
 };
 
 describe('a packet', () => {
-  it('holds what was packed, less what was taken; a struck line stays on file', async () => {
+  it('holds what was packed, less what was taken; a crossed out line stays on file', async () => {
     const first = (await pack(60)).body;
     expect(first).toMatchObject({ left: { by: 'count', figure: '60' }, accession: 'A-0001', harvestMonth: 9 });
     const taken = await act(first, { what: 'take', amount: { by: 'count', seeds: 20 }, use: 'sowing' });
@@ -58,7 +58,7 @@ describe('a packet', () => {
     expect(struck.lines.map((one) => [packetLineWords(one), one.struck])).toEqual([
       ['packed 60 seeds', null],
       ['took 20 seeds: sowing', 'it was the other packet'],
-      ['struck line 2: it was the other packet', null],
+      ['crossed out line 2: it was the other packet', null],
     ]);
     // Two at once: one is written, the other is told what happened meanwhile.
     const both = await Promise.all(

@@ -141,7 +141,7 @@ describe('thousand-seed weight', () => {
     expect(weightIn(await one.sheet())).toMatchObject({ blocks: [], stands: { dropped: 1, then: 'report' } });
   });
 
-  it('is judged anew by an edition with another limit, on the same figures', async () => {
+  it('is re-evaluated by an edition with another limit, on the same figures', async () => {
     const one = await laidOut('W-6');
     await one.weigh({ replicates: AGREE });
     const { editions } = (await hands.lead.get<RuleBookList>('/rule-books')).body;

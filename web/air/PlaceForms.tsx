@@ -19,7 +19,7 @@ export function DoorForm({ send, leave }: { send: Send; leave: () => void }) {
     send: send,
   });
   return (
-    <EntryForm entry={entry} send="Write it down" leave={leave}>
+    <EntryForm entry={entry} send="Save" leave={leave}>
       <div className="fields">
         <Field entry={entry} name="minutes" />
         <Field entry={entry} name="ago" path="at" />
@@ -37,7 +37,7 @@ export function DesiccantForm({ send, leave }: { send: Send; leave: () => void }
     send: send,
   });
   return (
-    <EntryForm entry={entry} send="It lies in it" leave={leave}>
+    <EntryForm entry={entry} send="Save" leave={leave}>
       <div className="fields">
         <Field entry={entry} name="stuff" />
         <Field entry={entry} name="massG" />
@@ -71,7 +71,7 @@ export function ReadingForm({ id, keep, leave }: ReadingFormProps) {
   });
   const { temperature } = entry.values;
   return (
-    <EntryForm entry={entry} send="Keep it" leave={leave}>
+    <EntryForm entry={entry} send="Save" leave={leave}>
       <div className="fields">
         <Field
           entry={entry}
@@ -119,7 +119,7 @@ export function ClimateForm({ care, keep, leave, mayPoint }: ClimateFormProps) {
     ),
   });
   return (
-    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('band')} send="It is to stay so" leave={leave} waits>
+    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('band')} send="Save" leave={leave} waits>
       <div className="fields">
         {BAND.map((edge) => (
           <Field key={edge} entry={entry} name={`band.${edge}`} />

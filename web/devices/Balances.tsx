@@ -112,7 +112,7 @@ function CheckForm({ balance, leave }: { balance: BalanceView; leave: () => void
     send: to(balanceRoutes.check, { balance: balance.id }, { done: leave }),
   });
   return (
-    <EntryForm entry={entry} send="Keep the check" leave={leave}>
+    <EntryForm entry={entry} send="Save the check" leave={leave}>
       <div className="fields">
         <Field entry={entry} name="nominal" />
         <Field entry={entry} name="shown" />
@@ -157,7 +157,7 @@ function BalanceForm({ balance, leave }: { balance: BalanceView | null; leave: (
     <EntryForm
       entry={entry}
       title={balance ? undefined : 'A balance'}
-      send={balance ? 'Change it' : 'Set it up'}
+      send={balance ? 'Save the change' : 'Add the balance'}
       leave={leave}
     >
       <div className="fields">

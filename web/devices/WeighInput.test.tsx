@@ -70,7 +70,7 @@ function Lines(): JSX.Element {
           }}
         />
       ))}
-      <button type="submit">Keep</button>
+      <button type="submit">Save</button>
       {why && <p role="alert">{why}</p>}
     </form>
   );
@@ -114,7 +114,7 @@ describe('Enter in a line that is weighed', () => {
     tell({ text: '0.074', steadyForMs: 10 });
     await enter();
     expect(weighed[1]).toEqual({ line: 'inert', text: '0.074', on: 'b' });
-    expect(document.activeElement).toBe(screen.getByRole('button', { name: 'Keep' }));
+    expect(document.activeElement).toBe(screen.getByRole('button', { name: 'Save' }));
   });
 
   test.each([

@@ -153,7 +153,7 @@ export function RangeSlip({ test }: { test: GerminationTest }) {
   if (!state)
     return (
       <p className="soft">
-        The range between dishes stands here as soon as one is closed. The table judges four replicates of 100.
+        The range between dishes stands here as soon as one is closed. The table is for four replicates of 100.
       </p>
     );
   const limit = allowed(state.mean);
@@ -173,7 +173,7 @@ export function RangeSlip({ test }: { test: GerminationTest }) {
               { label: `so far ${state.range} of ${limit}`, result: '' },
             ]),
       ]}
-      next={`The table judges four dishes. ${openDishes.length === 1 ? 'Dish' : 'Dishes'} ${openDishes.join(', ')} ${openDishes.length === 1 ? 'is' : 'are'} open.`}
+      next={`The table is for four dishes. ${openDishes.length === 1 ? 'Dish' : 'Dishes'} ${openDishes.join(', ')} ${openDishes.length === 1 ? 'is' : 'are'} open.`}
     />
   );
 }

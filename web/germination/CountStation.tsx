@@ -136,7 +136,7 @@ function useCountKeys(view: GerminationView, count: Count, may: boolean): void {
   const { state, act, dish, final, days, mayCount } = count;
   useKeys([
     ...CLASSES.map((one) => ({ key: CLASS_KEYS[one], says: `call a seed ${one}`, act: () => count.call(one) })),
-    { key: 'Backspace', shown: '⌫', says: 'take the last key back', act: count.takeBack },
+    { key: 'Backspace', shown: '⌫', says: 'undo the last key', act: count.takeBack },
     { key: 'ArrowLeft', shown: '←', says: 'dish before', act: () => count.step(-1) },
     { key: 'ArrowRight', shown: '→', says: 'dish after', act: () => count.step(1) },
     { key: 't', says: 'ten at once: T, then a class', act: () => act({ do: 'mode', mode: 'ten' }) },
@@ -196,7 +196,7 @@ function OfWhichDay({ view, test, count }: Of) {
       )}
       {mayCount && isLate(seenOn, view.today) && (
         <TextField
-          label="why it is written down so late"
+          label="why it is entered so late"
           value={state.lateReason}
           onChange={(reason) => act({ do: 'late', reason })}
         />
@@ -252,7 +252,7 @@ function Closing({ dish, count }: { dish: DishView; count: Count }) {
       <KeyFoot
         keys={[
           ['1–5', 'call a seed'],
-          ['⌫', 'take back'],
+          ['⌫', 'undo'],
           ['← →', 'other dish'],
           ['T', 'ten at once'],
           ['R', 'rest by difference'],

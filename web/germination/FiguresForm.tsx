@@ -130,7 +130,7 @@ export function FiguresForm({
         />
       )}
       {closed && redated && isLate(day, today) && (
-        <TextField label="why it is written down so late" value={lateReason} onChange={setLateReason} />
+        <TextField label="why it is entered so late" value={lateReason} onChange={setLateReason} />
       )}
       {closed && (
         <TextField

@@ -98,7 +98,7 @@ export function PlanForm({ view, mayWrite, retest }: PlanFormProps) {
         <ChoiceField label="seeds" {...field('layout', 'dishes', 'seedsPerDish')} options={LAYOUTS} />
         <TextField label="set up on" type="date" {...field('setUpDate')} />
         {isLate(values.setUpDate, view.today) && (
-          <TextField label="why it is written down so late" {...field('lateReason')} />
+          <TextField label="why it is entered so late" {...field('lateReason')} />
         )}
         <TextField label="first count, day" figure inputMode="numeric" {...field('firstCountDay')} />
         <TextField label="final count, day" figure inputMode="numeric" {...field('finalCountDay')} />

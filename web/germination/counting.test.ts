@@ -77,7 +77,7 @@ describe('the key of a class', () => {
 
 test('a dish is closed when the count before is kept, and at the last count when every seed is called', () => {
   const dish = (left: number) => ({ number: 3, seeds: 100, left });
-  expect(whyNotClosed(true, true, dish(0))).toMatch(/still being kept/);
+  expect(whyNotClosed(true, true, dish(0))).toMatch(/still being saved/);
   expect(whyNotClosed(false, true, dish(1))).toBe('1 seed of dish 3 still to call.');
   expect(whyNotClosed(false, true, dish(0))).toBeNull();
   expect(whyNotClosed(false, false, dish(60))).toBeNull();

@@ -106,6 +106,6 @@ export function seedsCalled(
 /** Why the dish cannot be closed now; null when it can. */
 export function whyNotClosed(busy: boolean, final: boolean, { number, left }: DishAtHand): string | null {
   // Not put in line: a key that bounces would close the next dish too.
-  if (busy) return 'The count before is still being kept; close this one after it.';
+  if (busy) return 'The count before is still being saved; close this one after it.';
   return final && left > 0 ? `${left} ${left === 1 ? 'seed' : 'seeds'} of dish ${number} still to call.` : null;
 }

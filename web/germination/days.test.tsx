@@ -143,7 +143,7 @@ test('a correction says only what it changes: the cause stays unless it is chang
   expect(
     await correct(() => {
       day('2026-11-25');
-      fireEvent.change(screen.getByLabelText('why it is written down so late'), {
+      fireEvent.change(screen.getByLabelText('why it is entered so late'), {
         target: { value: 'from the sheet' },
       });
     }),

@@ -114,7 +114,7 @@ export function useCounting(view: GerminationView, test: GerminationTest, person
       return null;
     } catch (error) {
       if (error instanceof Refused && error.status === 412) await readAnew();
-      return error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The count could not be kept.';
+      return error instanceof Refused ? (error.faults[0]?.message ?? error.message) : 'The count could not be saved.';
     } finally {
       setBusy(false);
     }

@@ -149,7 +149,7 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
       <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
       <EntryForm
         entry={entry}
-        send={mayWrite ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+        send={mayWrite ? (corrects ? 'Correct' : 'Save the weighings') : null}
         beside={<span className="soft">the dried weights may follow later</span>}
         className="mt-2"
       >

@@ -123,7 +123,7 @@ function useFindKeys({ act, bindings, call, takeBack, to, move }: Search): void 
       says: `${one.species}, one seed`,
       act: () => call(one.species),
     })),
-    { key: 'Backspace', shown: '⌫', says: 'take the last key back', act: takeBack },
+    { key: 'Backspace', shown: '⌫', says: 'undo the last key', act: takeBack },
     { key: 'n', says: 'a new species: name it, and it has a key', act: to('new') },
     { key: 't', says: 'ten at once: T, then the key of a species', act: () => act({ do: 'ten' }) },
     { key: 'c', says: 'close the tray: weigh what was searched', act: to('close') },
@@ -248,7 +248,7 @@ function Closing({ search: { closed, other, tray, to }, mayWrite }: ClosingProps
       <KeyFoot
         keys={[
           ['N', 'new species'],
-          ['⌫', 'take back'],
+          ['⌫', 'undo'],
           ['T', 'ten at once'],
           ['C', 'close the tray'],
           ['F', 'figures'],

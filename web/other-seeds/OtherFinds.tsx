@@ -120,7 +120,7 @@ function FindForm({ view, before, leave }: FindFormProps) {
     send: to(otherSeedsRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (
-    <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the count'} quiet leave={leave}>
+    <EntryForm entry={entry} send={before ? 'Correct it' : 'Save the count'} quiet leave={leave}>
       <div className="fields">
         <SpeciesProposals id="species-elsewhere" />
         <Field entry={entry} name="source" />

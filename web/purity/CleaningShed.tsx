@@ -103,7 +103,7 @@ export function SortingClock({ view, test, mass }: SortingClockProps) {
         {seconds > 0 && !running && (
           <>
             <TextField label="parted, g" figure value={parted ?? mass} onChange={setParted} />
-            <Quiet onClick={() => void keep()}>Keep this time</Quiet>
+            <Quiet onClick={() => void keep()}>Save this time</Quiet>
           </>
         )}
         {rate && (

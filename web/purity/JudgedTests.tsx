@@ -11,7 +11,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 const FATES: Readonly<Record<Fate, string>> = {
   agrees: 'agrees',
   apart: 'apart, stays in the mean',
-  dropped: 'more than twice out: dropped',
+  dropped: 'more than twice out: not used',
 };
 
 interface JudgedTestsProps {

@@ -96,7 +96,7 @@ function OtherForm({ view, before, leave }: OtherFormProps) {
     send: to(purityRoutes.addOther, { lot: view.lot.id }, { done: leave }),
   });
   return (
-    <EntryForm entry={entry} send={before ? 'Correct it' : 'Keep the result'} quiet leave={leave}>
+    <EntryForm entry={entry} send={before ? 'Correct it' : 'Save the result'} quiet leave={leave}>
       <div className="fields">
         <Field entry={entry} name="source" />
         <Field entry={entry} name="way" options={ways.map((one) => [one, WAYS[one]] as const)} />

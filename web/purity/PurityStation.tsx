@@ -64,7 +64,7 @@ export function PurityStation({ view, test, mayWrite, tests, children }: PurityS
       </p>
       <EntryForm
         entry={entry}
-        send={mayWrite ? (corrected ? 'Correct' : 'Keep the weighings') : null}
+        send={mayWrite ? (corrected ? 'Correct' : 'Save the weighings') : null}
         beside={
           <span className="soft">
             {Object.keys(test.fields).length > 0 ? '' : 'nothing is written yet · '}

@@ -76,7 +76,7 @@ export default function Bag() {
       <p className="soft">
         {method.firstDay === null || method.lastDay === null
           ? 'How this kind is tested is not known here: give it the warmth it likes and look for three to four weeks.'
-          : `This kind: first look on day ${method.firstDay}, last on day ${method.lastDay}${
+          : `This kind: first check on day ${method.firstDay}, last on day ${method.lastDay}${
               method.temperatureC ? `, at ${degreesBetween(...method.temperatureC)}` : ''
             }${method.light === 'helps' ? ', in light' : method.light === 'dark' ? ', in the dark' : ''} (from memory).`}
       </p>
@@ -121,7 +121,9 @@ export default function Bag() {
                   {one.sprouted} of {one.seeds}
                 </span>
                 <span className="soft">
-                  {one.p < 0.05 ? `differs by more than luck (${chance(one.p)})` : `may be luck (${chance(one.p)})`}
+                  {one.p < 0.05
+                    ? `differs by more than chance (${chance(one.p)})`
+                    : `could be chance (${chance(one.p)})`}
                 </span>
               </li>
             ))}
@@ -129,7 +131,7 @@ export default function Bag() {
         </>
       )}
       <h2 className="mt-4">What was seen</h2>
-      {data.looks.length === 0 && <p className="soft">Nobody has looked at it yet.</p>}
+      {data.looks.length === 0 && <p className="soft">Not checked yet.</p>}
       <ol className="book">
         {data.looks.map((one) => (
           <Seen key={one.id} bag={data} look={one} may={writes && data.ended === null} />
@@ -183,14 +185,14 @@ function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }) {
       </span>{' '}
       <span className="soft">
         {look.by}
-        {look.struck && `; struck: ${look.struck.reason}`}
+        {look.struck && `; crossed out: ${look.struck.reason}`}
         {look.lateReason && `; noted ${shortDay(look.notedOn ?? look.at)}: ${look.lateReason}`}
         {look.late !== null && `; ${LATE_WORDS[look.late]}`}
       </span>{' '}
       {may && look.late === 'waits' && <LateLook bag={bag} look={look} />}
       {may && look.struck === null && (look.late === null || look.late === 'taken') && (
         <Strike
-          what={`the look of ${shortDay(look.on)}`}
+          what={`the check of ${shortDay(look.on)}`}
           strike={async (reason) => {
             await send(quickTestRoutes.strikeLook, { bag: bag.id, look: look.id }, { reason });
           }}

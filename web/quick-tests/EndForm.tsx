@@ -94,7 +94,7 @@ export function FloatForm({ bag }: Part) {
         Fifteen minutes and three days give different answers, and both agree badly with towels and with the field. It
         is kept beside the towel and never counted.
       </p>
-      <EntryForm entry={entry} send="Keep the note" quiet waits>
+      <EntryForm entry={entry} send="Save the note" quiet waits>
         <div className="fields">
           <Field entry={entry} name="seeds" />
           <Field entry={entry} name="sank" />

@@ -125,7 +125,7 @@ export default function Front() {
       <p className="mt-3">
         <Link to="/calculators">Other questions: how much to sow, how dry, how cold</Link>
       </p>
-      <p className="soft">Nothing is kept. With an account every packet has its history.</p>
+      <p className="soft">Nothing is saved. With an account every packet has its history.</p>
     </main>
   );
 }

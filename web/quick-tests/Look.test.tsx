@@ -97,7 +97,7 @@ test('what sprouted is typed as well as tapped, and never more than lie in the b
   await hands.type(field, '3');
   // 16 of 20 are left.
   expect(field).toHaveValue('16');
-  await hands.click(screen.getByRole('button', { name: 'Keep 16 newly sprouted' }));
+  await hands.click(screen.getByRole('button', { name: 'Save 16 newly sprouted' }));
   await waitFor(() => {
     expect(sent.map((one) => one.body.sprouted)).toEqual([16]);
   });
@@ -113,8 +113,8 @@ test('leaving the page loses no tap: it is there again, of the day on which it w
   const second = open('2026-11-25');
   expect(await counted()).toHaveValue('3');
   expect(screen.getByRole('button', { name: 'dried out' })).toHaveAttribute('aria-pressed', 'true');
-  expect(screen.getByLabelText('looked on')).toHaveValue('2026-11-24');
-  await hands.click(screen.getByRole('button', { name: 'Keep 3 newly sprouted' }));
+  expect(screen.getByLabelText('checked on')).toHaveValue('2026-11-24');
+  await hands.click(screen.getByRole('button', { name: 'Save 3 newly sprouted' }));
   await waitFor(() => {
     expect(sent).toMatchObject([{ body: { sprouted: 3, on: '2026-11-24', water: 'dry' } }]);
   });

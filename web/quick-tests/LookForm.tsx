@@ -88,7 +88,7 @@ export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormP
       </div>
       <TextField label="note" value={note} onChange={(text) => set({ note: text })} />
       <SeenOnField
-        label="looked on"
+        label="checked on"
         entry={{ values: day, set: (lines) => set({ day: { ...day, ...lines } }), fault: () => undefined }}
       />
       <Button
@@ -111,7 +111,7 @@ export function LookForm({ bag, personId, today, ready, begin, keep }: LookFormP
           });
         }}
       >
-        {sprouted === 0 ? 'Nothing new' : `Keep ${sprouted} newly sprouted`}
+        {sprouted === 0 ? 'Nothing new' : `Save ${sprouted} newly sprouted`}
       </Button>
     </div>
   );

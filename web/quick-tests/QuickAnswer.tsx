@@ -72,7 +72,7 @@ export default function QuickAnswer() {
     >
       <h1>So many seeds, so many sprouted</h1>
       <p className="soft">
-        For a towel, a tray or a pinch of seed. A small test is honest only with its range. Sprouted is not yet a normal
+        For a towel, a tray or a pinch of seed. A small test says little without its range. Sprouted is not yet a normal
         seedling: a laboratory counts lower.
       </p>
       <div className="two-doors align-items-center w-text">

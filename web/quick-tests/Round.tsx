@@ -79,7 +79,7 @@ function Looking({ view, personId, today, may }: LookingProps) {
         <Link className="plain" to="/store/rounds">
           rounds
         </Link>
-        {toSend > 0 && <span className="float-end">{toSend} kept to send</span>}
+        {toSend > 0 && <span className="float-end">{toSend} saved to send</span>}
       </div>
       <h1>
         Round {view.number} <span className="soft">{view.name}</span>
@@ -183,16 +183,16 @@ function Bags({ bags, today, next, look }: BagsProps) {
           </span>
           <span>
             {one.ended === null && one.id !== next && (
-              <Inline aria-label={`look at bag ${one.number}`} onClick={() => look(one.id)}>
+              <Inline aria-label={`check bag ${one.number}`} onClick={() => look(one.id)}>
                 look
               </Inline>
             )}
           </span>
           <span className={one.time.state === 'late' && !one.ended ? 'late' : 'soft'}>
             {one.ended ? `ended: ${one.ended.verdict.verdict}` : one.time.state}
-            {one.lastLook === today && ' · looked at today'}
+            {one.lastLook === today && ' · checked today'}
             {one.held.holder && ` · in the hands of ${one.held.holder.name}`}
-            {one.late > 0 && ` · ${one.late === 1 ? 'a look' : `${one.late} looks`} came late: open it`}
+            {one.late > 0 && ` · ${one.late === 1 ? 'a check' : `${one.late} checks`} came late: open it`}
           </span>
         </li>
       ))}

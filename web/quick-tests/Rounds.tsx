@@ -39,7 +39,7 @@ export default function Rounds() {
               {one.bags} {one.bags === 1 ? 'bag' : 'bags'}
             </span>
             <span className={one.toLookAt > 0 ? undefined : 'soft'}>
-              {one.open === 0 ? 'over' : one.toLookAt > 0 ? `${one.toLookAt} to look at today` : 'all looked at today'}
+              {one.open === 0 ? 'over' : one.toLookAt > 0 ? `${one.toLookAt} to check today` : 'all checked today'}
             </span>
           </li>
         ))}

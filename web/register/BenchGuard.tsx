@@ -15,7 +15,7 @@ export function BenchGuard() {
       </h1>
       <p>
         <i className="species">{here.lot.species}</i>
-        {here.lot.variety && ` ‘${here.lot.variety}’`} is open here. Put its vessels away first, so that no seed of it
+        {here.lot.variety && ` ‘${here.lot.variety}’`} is open here. Put its samples away first, so that no seed of it
         can get into another lot:
       </p>
       <ul>

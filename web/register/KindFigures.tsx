@@ -112,7 +112,7 @@ function FillGap({ species, book, field, done }: FillGapProps) {
   });
   const { label, unit, kind } = OWN_FIELDS[field];
   return (
-    <EntryForm entry={entry} send="Enter" leave={done} className="mt-3">
+    <EntryForm entry={entry} send="Save" leave={done} className="mt-3">
       <Field
         entry={entry}
         name="value"

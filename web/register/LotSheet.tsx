@@ -49,7 +49,7 @@ export function LotSheet() {
       : []),
     { key: 'e', says: 'correct the lot’s header', act: () => void navigate(`/lots/${lot}/edit`) },
     { key: 'r', says: 'the request', act: () => void navigate(`/lots/${lot}/request`) },
-    { key: 'v', says: 'vessels, labels and who has them', act: () => void navigate(`/lots/${lot}/vessels`) },
+    { key: 'v', says: 'samples, labels and who has them', act: () => void navigate(`/lots/${lot}/vessels`) },
     { key: 'h', says: 'history', act: () => void navigate(`/lots/${lot}/history`) },
     ...(opened
       ? [
@@ -105,7 +105,7 @@ export function LotSheet() {
           {sheet.request ? 'the request' : 'write the request down'}
         </KeyLink>
         <KeyLink of="V" to="vessels">
-          vessels and labels
+          samples and labels
         </KeyLink>
         <KeyLink of="H" to="history">
           history
@@ -163,7 +163,7 @@ function SheetHead({ sheet, opener }: SheetHeadProps) {
             header.variety && `variety ${header.variety}`,
             `harvested ${header.harvestMonth ? `${MONTHS[header.harvestMonth - 1] ?? ''} ` : ''}${header.harvestYear}`,
             header.origin,
-            `judged by ${sheet.edition.name}`,
+            `evaluated by ${sheet.edition.name}`,
           ]
             .filter(Boolean)
             .join(' · ')}

@@ -106,11 +106,11 @@ function LaboratoryForm({ data }: { data: LaboratoryView }) {
   const entry = useEntry({
     from: { ...data },
     schema: laboratorySchema,
-    send: to(laboratoryRoutes.change, {}, { done: () => toast('What is said of the laboratory is kept.') }),
+    send: to(laboratoryRoutes.change, {}, { done: () => toast('Saved.') }),
   });
   return (
     <section className="mt-4">
-      <EntryForm entry={entry} title="The laboratory" send="Keep" quiet waits>
+      <EntryForm entry={entry} title="The laboratory" send="Save" quiet waits>
         <div className="fields">
           <Field entry={entry} name="name" />
           <Field entry={entry} name="address" />

@@ -53,7 +53,7 @@ function Lines({ sheet }: { sheet: LotSheet }) {
       </div>
       <EntryForm
         entry={entry}
-        send={request ? 'Change it' : 'Write it down'}
+        send={request ? 'Save the change' : 'Save'}
         leave={() => void navigate(`/lots/${sheet.id}`)}
         className="mt-3"
       >

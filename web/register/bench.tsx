@@ -243,7 +243,7 @@ export function DecisionBox({ on, outside, subject = 'test' }: DecisionBoxProps)
         </p>
       )}
       {may('decision.write') && (outside || decided) && (
-        <EntryForm entry={entry} title={<>{decided ? 'Decide anew' : 'Decide'}</>} send="Decide" quiet waits>
+        <EntryForm entry={entry} title={<>{decided ? 'Decide again' : 'Decide'}</>} send="Decide" quiet waits>
           <div className="fields">
             <Field entry={entry} name="decision" label={choices.label} options={choices.options} />
             <Field entry={entry} name="reason" />

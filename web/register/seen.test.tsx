@@ -58,7 +58,7 @@ test('the day of some figures is corrected without those of another day, with th
   fireEvent.click(screen.getByRole('button', { name: 'correct the day' }));
   fireEvent.change(screen.getByLabelText('which figures'), { target: { value: '2026-11-23' } });
   fireEvent.change(screen.getByLabelText('seen on'), { target: { value: '2026-11-21' } });
-  expect(screen.queryByLabelText('why it is written down so late')).toBeNull();
+  expect(screen.queryByLabelText('why it is entered so late')).toBeNull();
   fireEvent.click(screen.getByRole('button', { name: 'Correct the day' }));
   expect(await screen.findByText('say why the day is corrected')).toBeTruthy();
   expect(server.asked).toEqual([]);
@@ -78,7 +78,7 @@ test('beyond three days it asks why, at the border on both sides; figures of one
   show({ a: field('2026-11-22') });
   fireEvent.click(screen.getByRole('button', { name: 'correct the day' }));
   expect(screen.queryByLabelText('which figures')).toBeNull();
-  const late = () => screen.queryByLabelText('why it is written down so late') !== null;
+  const late = () => screen.queryByLabelText('why it is entered so late') !== null;
   fireEvent.change(screen.getByLabelText('seen on'), { target: { value: '2026-11-21' } });
   expect(late()).toBe(false);
   fireEvent.change(screen.getByLabelText('seen on'), { target: { value: '2026-11-20' } });

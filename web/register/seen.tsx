@@ -47,7 +47,7 @@ export function SeenOnField({ label, entry, hint }: { label: string; entry: Seen
       />
       {(isLate(seenOn, today) || entry.fault('lateReason') !== undefined) && (
         <TextField
-          label="why it is written down so late"
+          label="why it is entered so late"
           value={lateReason}
           onChange={(why) => entry.set({ lateReason: why })}
           fault={entry.fault('lateReason')}

@@ -82,7 +82,7 @@ function Issue({ draft, drop }: { draft: DraftView; drop: () => void }) {
       <Field entry={form} name="reason" />
       <Form.Check
         id="issue-use"
-        label="new lots are judged by it from now on"
+        label="new lots are evaluated by it from now on"
         checked={form.values.use}
         onChange={(event) => form.set({ use: event.target.checked })}
       />

@@ -197,7 +197,7 @@ function EditRow({ columns, row, faults, change, keep, leave }: EditRowProps) {
           ))}
           <Stack direction="horizontal" gap={2} className="actions">
             <Button type="submit" size="sm">
-              Keep the row
+              Save the row
             </Button>
             <Small onClick={leave}>Cancel</Small>
           </Stack>

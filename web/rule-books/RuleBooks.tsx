@@ -50,8 +50,8 @@ export default function RuleBooks() {
     <main>
       <h1>Rule books</h1>
       <p className="soft">
-        Editions never change. A laboratory copies one, compares it with its own printed copy, and takes it into use;
-        results keep the edition that they were judged by.
+        Editions never change. A laboratory copies one, compares it with its own printed copy, and makes it current;
+        results keep the edition that they were evaluated by.
       </p>
       <Trouble text={trouble} />
       {RULE_BOOKS.map((book) => (
@@ -106,7 +106,7 @@ export default function RuleBooks() {
       <section className="mt-4">
         <h2>Drafts</h2>
         {data.drafts.length === 0 ? (
-          <p className="soft">None. Nothing is judged by a draft.</p>
+          <p className="soft">None. Nothing is evaluated by a draft.</p>
         ) : (
           data.drafts.map((one) => (
             <p key={one.id}>
@@ -146,7 +146,7 @@ function CopyForm({ edition, leave }: { edition: EditionLine; leave: () => void 
     <EntryForm
       entry={entry}
       title={<>Copy “{edition.name}”</>}
-      send="Begin the draft"
+      send="Start draft"
       leave={leave}
       className="mt-3 w-form"
     >
@@ -181,10 +181,10 @@ function ActForm({ edition, act, leave }: ActFormProps) {
       entry={entry}
       title={
         <>
-          {act === 'use' ? 'Judge new lots by' : 'Retire'} “{edition.name}”
+          {act === 'use' ? 'Evaluate new lots by' : 'Retire'} “{edition.name}”
         </>
       }
-      send={act === 'use' ? 'Take it into use' : 'Retire it'}
+      send={act === 'use' ? 'Make it current' : 'Retire it'}
       leave={leave}
       className="mt-3 w-form"
     >
@@ -244,7 +244,7 @@ function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
           (
             [
               ['copy', 'copy to edit', true],
-              ['use', 'take into use', !one.inUse],
+              ['use', 'make current', !one.inUse],
               ['retire', 'retire', !one.inUse && !one.retired],
             ] as const
           ).map(

@@ -68,7 +68,7 @@ function CompositeForm({ view, leave }: { view: SamplingView; leave: () => void 
     send: to(samplingRoutes.pour, { lot: view.lot.id }),
   });
   return (
-    <EntryForm entry={entry} send="Poured together" leave={leave}>
+    <EntryForm entry={entry} send="Combine" leave={leave}>
       <div className="fields w-text">
         <Field
           entry={entry}

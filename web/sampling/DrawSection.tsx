@@ -92,7 +92,7 @@ export function DrawSection({ view }: { view: SamplingView }) {
               Sheet on paper
             </Link>
             {may('sampling.write') && !again && !view.composite && !view.submitted && (
-              <Quiet onClick={() => setAgain(true)}>Draw anew …</Quiet>
+              <Quiet onClick={() => setAgain(true)}>Select again …</Quiet>
             )}
           </Stack>
           {draw.earlier.map((one, i) => (
@@ -188,7 +188,7 @@ function DrawForm({ view, done }: { view: SamplingView; done: () => void }) {
     send: to(samplingRoutes.draw, { lot: lot.id }, { done }),
   });
   return (
-    <EntryForm entry={form} send="Draw the containers" waits>
+    <EntryForm entry={form} send="Select containers" waits>
       <div className="fields w-text">
         <Field entry={form} name="method" options={DRAW_METHODS.map((one) => [one, WORDS[one]] as const)} />
         <Field entry={form} name="columns" />

@@ -66,11 +66,11 @@ describe('what happens to a vessel', () => {
     await user.type(screen.getByLabelText('where'), 'shelf 3');
     await choose(user, 'it is handed over');
     await user.type(screen.getByLabelText('to'), ' Ilse Marrow ');
-    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     await choose(user, 'it comes to its end');
     await user.selectOptions(screen.getByLabelText('it was'), 'returned');
     await user.type(screen.getByLabelText('still in it, g'), '7,5');
-    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(sent).toEqual([
       { what: 'hand-over', to: 'Ilse Marrow', place: 'shelf 3', note: '' },
       { what: 'finish', how: 'returned', rest: { text: '7.5', unit: 'g' }, loss: { text: '0', unit: 'g' }, note: '' },
@@ -78,7 +78,7 @@ describe('what happens to a vessel', () => {
   });
   test('what a bench sends back to its sample is filled in, for a working sample alone', async () => {
     const { sent, user } = open({ kind: 'working' }, undefined, '24.81');
-    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(sent).toEqual([
       { what: 'finish', how: 'put back', rest: { text: '24.81', unit: 'g' }, loss: { text: '0', unit: 'g' }, note: '' },
     ]);
@@ -93,11 +93,11 @@ describe('what happens to a vessel', () => {
   });
   test('what is missing or no number is said at its line, and nothing is sent', async () => {
     const { sent, user } = open();
-    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(screen.getByRole('alert').textContent).toBe('say where it stands');
     await choose(user, 'it is divided in halves, weighed');
     await user.type(screen.getByLabelText('first half, g'), 'much');
-    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(screen.getAllByRole('alert').map((one) => one.textContent)).toEqual([
       expect.stringContaining('the first half must be a plain number'),
       'the second half is missing',
@@ -108,7 +108,7 @@ describe('what happens to a vessel', () => {
     const errors = [{ path: 'loss.text', message: '8 g are not accounted for' }];
     const { user } = open({}, { status: 422, body: { detail: 'The masses do not balance.', errors } });
     await choose(user, 'it comes to its end');
-    await user.click(screen.getByRole('button', { name: 'Write it down' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(screen.getByLabelText('lost, g').getAttribute('aria-describedby')).toBe(
       (await screen.findByText('8 g are not accounted for')).id,
     );

@@ -49,7 +49,7 @@ export function EventForm({ node, tree, back = null }: EventFormProps) {
   const weighed = node.mass !== null;
   const { what } = entry.values;
   return (
-    <EntryForm entry={entry} title="What happens now" send="Write it down" quiet waits>
+    <EntryForm entry={entry} title="What happens now" send="Save" quiet waits>
       <Field
         entry={entry}
         name="what"

@@ -57,7 +57,7 @@ export default function Heterogeneity() {
           <VerdictSlip title={open.title} verdict={open.verdict} />
         ) : (
           <p className="soft">
-            Draw the containers at random, take a sample of each on its own, and test each on its own. The working of H
+            Select containers at random, take a sample of each on its own, and test each on its own. The working of H
             and R stands here.
           </p>
         )
@@ -185,7 +185,7 @@ function NewTest({ view }: { view: SamplingView }) {
       ? `line ${reading.line}: ${reading.message}`
       : (fault('results') ?? atLine(fault, values.results));
   return (
-    <EntryForm entry={entry} title="Record a test" send="Judge it" className="mt-4" waits>
+    <EntryForm entry={entry} title="Record a test" send="Evaluate" className="mt-4" waits>
       <div className="fields w-text">
         <Field
           entry={entry}

@@ -41,8 +41,8 @@ export function ReserveSection({ view }: { view: SamplingView }) {
         <ReserveForm view={view} today={session.today} leave={() => setKeeping(false)} />
       ) : (
         <Stack direction="horizontal" gap={2} className="actions">
-          {may('sampling.write') && <Quiet onClick={() => setKeeping(true)}>Keep a reserve …</Quiet>}
-          <Link to={`/lots/${lot.id}/vessels`}>All vessels of the lot, and who has them</Link>
+          {may('sampling.write') && <Quiet onClick={() => setKeeping(true)}>Keep a reserve sample …</Quiet>}
+          <Link to={`/lots/${lot.id}/vessels`}>All samples of the lot, and who has them</Link>
         </Stack>
       )}
     </>
@@ -67,7 +67,7 @@ function ReserveForm({ view, today, leave }: { view: SamplingView; today: string
     send: to(samplingRoutes.reserve, { lot: lot.id }, { done: leave }),
   });
   return (
-    <EntryForm entry={entry} send="Keep it" leave={leave}>
+    <EntryForm entry={entry} send="Save" leave={leave}>
       <div className="fields w-text">
         <Field entry={entry} name="from" options={sources} />
         <Field entry={entry} name="mass" />

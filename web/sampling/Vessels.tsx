@@ -42,12 +42,12 @@ export default function Vessels() {
           <Chosen key={chosen.id} node={chosen} tree={data} back={search.get('back')} />
         ) : (
           <p className="soft">
-            Scan a label, or choose a vessel: what happened to it stands here, and what happens next is written down.
+            Scan a label, or choose a sample: what happened to it stands here, and what happens next is entered.
           </p>
         )
       }
     >
-      <BenchHead lot={data.lot} title="Vessels" />
+      <BenchHead lot={data.lot} title="Samples of the lot" />
       {data.nodes.length === 0 ? (
         <p className="soft mt-3">
           Nothing is taken of this lot yet. <Link to={`/lots/${lot}/sampling`}>Sampling</Link> begins it.
@@ -56,7 +56,7 @@ export default function Vessels() {
         <>
           <div className="scroll mt-3">
             <Table className="tree">
-              <Heads of={['vessel', num('holds'), num('left, g'), 'stands', 'with', 'seal']} />
+              <Heads of={['sample', num('holds'), num('left, g'), 'stands', 'with', 'seal']} />
               <tbody>
                 {poured.length > 0 && (
                   <tr className="gone">

@@ -73,7 +73,7 @@ describe('the walk, out of reach of the network', () => {
     expect(next()).toBe('12');
     await press(user, 'Wet');
     expect(next()).toBe('3');
-    expect(screen.getByText('2 kept to send')).toBeTruthy();
+    expect(screen.getByText('2 saved to send')).toBeTruthy();
     await press(user, 'Drawn');
     expect(screen.getByRole('status').textContent).toContain('All 3 primary samples are taken');
   });
@@ -85,7 +85,7 @@ describe('the walk, out of reach of the network', () => {
     });
     await user.dblClick(screen.getByRole('button', { name: 'Drawn' }));
     expect(next()).toBe('7');
-    expect(screen.getByText('1 kept to send')).toBeTruthy();
+    expect(screen.getByText('1 saved to send')).toBeTruthy();
   });
 
   test('seed that looks uneven stops it at once', async () => {
@@ -97,7 +97,7 @@ describe('the walk, out of reach of the network', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('Container 3 looks uneven: stop');
     expect(screen.queryByRole('button', { name: 'Drawn' })).toBeNull();
     await user.keyboard('d');
-    expect(screen.getByText('1 kept to send')).toBeTruthy();
+    expect(screen.getByText('1 saved to send')).toBeTruthy();
   });
 });
 

@@ -35,7 +35,7 @@ export default function Walk() {
       <main>
         <h1>Nothing is drawn yet</h1>
         <p>
-          <Link to={`/lots/${lot}/sampling`}>Draw the containers first.</Link>
+          <Link to={`/lots/${lot}/sampling`}>Select the containers first.</Link>
         </p>
       </main>
     );
@@ -111,7 +111,7 @@ function Between({ view, draw, personId }: BetweenProps) {
         <Link className="plain" to={`/lots/${view.lot.id}/sampling`}>
           {view.lot.reference} · sampling
         </Link>
-        {kept.size > 0 && <span className="float-end">{kept.size} kept to send</span>}
+        {kept.size > 0 && <span className="float-end">{kept.size} saved to send</span>}
       </div>
       <h1 className="fs-4">
         <i>{view.lot.species}</i>, {view.lot.commonName}
@@ -145,13 +145,13 @@ function Between({ view, draw, personId }: BetweenProps) {
       )}
       {kept.size > 0 && outbox.trouble && (
         <p className="soft">
-          Not sent yet: what you note is kept on this machine and goes out by itself. {outbox.trouble}
+          Not sent yet: what you note is saved on this machine and goes out by itself. {outbox.trouble}
         </p>
       )}
       {refused.map((one) => (
         <p key={one.id} className="outside">
           Container {one.subject.split(' ')[1]} was not taken by the server: {one.refused}{' '}
-          <Small onClick={() => void outbox.drop(one)}>Let it go</Small>
+          <Small onClick={() => void outbox.drop(one)}>Delete</Small>
         </p>
       ))}
       <p className="d-flex justify-content-between mt-3 mb-1 mx-0">

@@ -151,7 +151,7 @@ function BedForm({ test, thousandSeedWeightG, left, about }: BedFormProps) {
             for {Math.round(found.plants)} plants
           </p>
           <p>
-            With the luck that the test may have had, anything from {Math.ceil(found.fewest.seeds)} to{' '}
+            The test leaves it open: anything from {Math.ceil(found.fewest.seeds)} to{' '}
             {found.most ? Math.ceil(found.most.seeds) : 'no end of'} seeds
             {found.fewest.massG !== null &&
               found.most?.massG != null &&

@@ -98,7 +98,7 @@ export default function Increase() {
               </>
             ) : (
               <>
-                At best there after <b className="fig">{seasons(found.reached[0])}</b>; with the luck against you:{' '}
+                At best there after <b className="fig">{seasons(found.reached[0])}</b>; at the unlucky end:{' '}
                 <b className="fig">{seasons(found.reached[1])}</b>.
               </>
             )}

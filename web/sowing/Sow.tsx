@@ -42,7 +42,7 @@ export default function Sow() {
               {data.kind} {data.variety}
             </Link>
             , harvest {harvestWords(data)}: {leftWords(data.left)} left
-            {!test && ' · it was not tested yet: write down what you expect, or '}
+            {!test && ' · it was not tested yet: enter what you expect, or '}
             {!test && <Link to="/store/rounds/new">test it</Link>}
           </p>
         )
@@ -72,7 +72,7 @@ function Sowing({ initial, left, about }: SowingProps) {
             plain
             title="seeds to sow"
             steps={answer.sowing.steps}
-            next="The share is known from the test alone, so its own luck is in the number."
+            next="The share is known from the test alone, so its uncertainty is in the number."
             rule={{
               text: 'Binomial stand over the beta distribution of the share, Jeffreys prior',
               provenance: 'derived, recomputed by the tests',

@@ -52,7 +52,7 @@ export default function Trial() {
       <SowPages />
       <p className="soft">
         Sow sorted and unsorted seed of one harvest side by side, several times. Whether the sorting paid is told by the
-        difference and by how far luck reaches.
+        difference and by how far chance reaches.
       </p>
       <Choices label="which" options={BY} chosen={by} choose={setBy} />
       <div className="fields">
@@ -99,8 +99,8 @@ export default function Trial() {
           <p>
             <VerdictMark mark={sure ? 'within' : 'not-judged'} />{' '}
             {sure
-              ? 'Luck alone does not make such a difference often.'
-              : 'Luck alone may have made it: more plots would tell.'}
+              ? 'Chance alone does not make such a difference often.'
+              : 'Chance alone may have made it: more plots would tell.'}
           </p>
         </div>
       )}

@@ -63,13 +63,11 @@ test('the luck of a small test is in the seasons that seed takes to grow in numb
   // Source: 8 of 10 means 44.4 to 97.5 % alive (Clopper & Pearson 1934); by hand 30 × 0.7 × 0.6 of that are 5 to 12
   // plants, 400 to 960 seeds.
   await write(hands, 'seeds you want', '960');
-  expect(screen.getByRole('status')).toHaveTextContent(
-    'At best there after 1 season; with the luck against you: 2 seasons.',
-  );
+  expect(screen.getByRole('status')).toHaveTextContent('At best there after 1 season; at the unlucky end: 2 seasons.');
   await write(hands, 'seeds you want', '961');
   expect(screen.getByRole('status')).toHaveTextContent('There after 2 seasons.');
   await write(hands, 'sprouted in the test', '0');
-  expect(screen.getByRole('status')).toHaveTextContent('with the luck against you: never, as things are');
+  expect(screen.getByRole('status')).toHaveTextContent('at the unlucky end: never, as things are');
 });
 
 test('a trial says what sorting gained, or what is missing, at its place', async () => {

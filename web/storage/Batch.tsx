@@ -96,7 +96,7 @@ export default function Batch() {
                 {batchLineWords(one.entry)}{' '}
                 <span className="soft">
                   {one.by}, {shortInstant(one.at, zone)}
-                  {one.writtenAt !== one.at && `, written down ${shortInstant(one.writtenAt, zone)}`}
+                  {one.writtenAt !== one.at && `, entered ${shortInstant(one.writtenAt, zone)}`}
                   {one.lateReason && `: ${one.lateReason}`}
                 </span>
               </li>
@@ -156,7 +156,7 @@ function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<v
     send: send,
   });
   return (
-    <EntryForm entry={entry} send="Keep it" waits>
+    <EntryForm entry={entry} send="Save" waits>
       <div className="fields">
         <Field entry={entry} name="what" label="what was measured" options={MEASURES} />
         <Field entry={entry} name="figure" path={['massG', 'percent']} />

@@ -31,7 +31,7 @@ export function Dials({ care, zone, keep }: DialsProps) {
               <span className={one.struck === null ? 'fig' : 'fig struck'}>{words}</span>{' '}
               <span className="soft">
                 {one.by}, {shortInstant(one.at, zone)}
-                {one.struck !== null && `; struck: ${one.struck}`}
+                {one.struck !== null && `; crossed out: ${one.struck}`}
               </span>{' '}
               {keep && one.struck === null && (
                 <Strike

@@ -163,14 +163,14 @@ test('a weighing of days before is sent with its day, its time and why it comes 
     },
   });
   const hands = open(<Batch />);
-  expect(await screen.findByText(/20 Nov, 18:30, written down 24 Nov, 08:00: the book lay in the shed/)).toBeVisible();
-  const form = within(screen.getByRole('button', { name: 'Keep it' }).closest('form') ?? document.body);
+  expect(await screen.findByText(/20 Nov, 18:30, entered 24 Nov, 08:00: the book lay in the shed/)).toBeVisible();
+  const form = within(screen.getByRole('button', { name: 'Save' }).closest('form') ?? document.body);
   await hands.click(form.getByRole('button', { name: 'it was not just now' }));
   await hands.type(form.getByLabelText('figure'), '95');
   fireEvent.change(form.getByLabelText('at what time'), { target: { value: '18:30' } });
   fireEvent.change(form.getByLabelText('on which day'), { target: { value: '2026-11-19' } });
-  await hands.type(form.getByLabelText('why it is written down so late'), 'the book was lost');
-  await hands.click(form.getByRole('button', { name: 'Keep it' }));
+  await hands.type(form.getByLabelText('why it is entered so late'), 'the book was lost');
+  await hands.click(form.getByRole('button', { name: 'Save' }));
   await waitFor(() => {
     expect(written.map((one) => one.body)).toEqual([
       { what: 'weighed', massG: 95, seenOn: '2026-11-19', seenTime: '18:30', lateReason: 'the book was lost' },

@@ -39,7 +39,7 @@ export default function List() {
           ? `${error.faults[0].message}.`
           : error instanceof Error
             ? error.message
-            : 'It was not kept.',
+            : 'It was not saved.',
       );
       if (error instanceof Refused && error.status === 412) await cache.invalidateQueries({ queryKey: key });
     } finally {
@@ -85,7 +85,7 @@ export default function List() {
       {list.state === 'in' && <InStore list={list} undo={may('store.write') ? undo : null} />}
       {list.state === 'undone' && (
         <Notice role="note">
-          It was undone. {list.used.length > 0 && <Used list={list} />} It can be brought in again.
+          It was undone. {list.used.length > 0 && <Used list={list} />} It can be imported again.
         </Notice>
       )}
       {mayChange && (

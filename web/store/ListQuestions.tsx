@@ -223,7 +223,7 @@ export function Answered({ list, say }: { list: ListView; say: Say }) {
           broken lines are left out <Inline onClick={() => say({ withoutBroken: false })}>show them</Inline>{' '}
         </span>
       )}
-      {mended > 0 && <span>{mended} cells put right </span>}
+      {mended > 0 && <span>{mended} cells corrected </span>}
       {list.reading.leftOut.length > 0 && (
         <span>
           lines {list.reading.leftOut.join(', ')} left out{' '}

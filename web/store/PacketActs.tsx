@@ -43,7 +43,7 @@ export function ActForm({ packet, doing, leave }: ActFormProps) {
     },
   });
   return (
-    <EntryForm entry={entry} title={TITLES[doing]} send="Write it down" leave={leave} className="w-form" waits>
+    <EntryForm entry={entry} title={TITLES[doing]} send="Save" leave={leave} className="w-form" waits>
       {doing === 'move' ? (
         <Field entry={entry} name="placeId" options={placeChoices(places)} />
       ) : (
@@ -83,7 +83,7 @@ export function BookLine({ packet, line, zone, may }: BookLineProps) {
       <span className="soft">
         {line.seenOn && `done on ${shortDay(line.seenOn)}; `}
         {line.by}, {shortInstant(line.at, zone)}
-        {line.struck !== null && `; struck: ${line.struck}`}
+        {line.struck !== null && `; crossed out: ${line.struck}`}
       </span>{' '}
       {strikes && (
         <Strike
@@ -106,7 +106,7 @@ export function HarvestForm({ packet, leave }: { packet: PacketView; leave: () =
     send: to(storeRoutes.changeAccession, { accession: of.id }, { version: of.version, done: leave }),
   });
   return (
-    <EntryForm entry={entry} send="Keep what is known" leave={leave} waits>
+    <EntryForm entry={entry} send="Save what is known" leave={leave} waits>
       <div className="fields">
         <HarvestFields entry={entry} />
       </div>

@@ -47,7 +47,7 @@ export function PacketTests({ packet, writes }: { packet: PacketView; writes: bo
             </span>{' '}
             <span className="soft">
               {shortDay(one.on)} {one.on.slice(0, 4)}, {one.by}
-              {one.superseded !== null && ` · put right: ${one.superseded}`}
+              {one.superseded !== null && ` · corrected: ${one.superseded}`}
             </span>{' '}
             {one.bagId !== null && <Link to={`/store/bags/${one.bagId}`}>its bag</Link>}
             {writes && writing === null && one.bagId === null && one.superseded === null && (
@@ -113,7 +113,7 @@ function TestForm({ packet, before, leave }: TestFormProps) {
   });
   const what = entry.values.what;
   return (
-    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('')} send="Write it down" leave={leave}>
+    <EntryForm entry={entry} trouble={entry.general ?? entry.fault('')} send="Save" leave={leave}>
       <div className="fields">
         {!before && <Field entry={entry} name="what" options={KINDS} />}
         <Field entry={entry} name="on" />

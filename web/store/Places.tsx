@@ -136,7 +136,7 @@ function PlaceForm({ writing, places, leave }: PlaceFormProps) {
     <EntryForm
       entry={entry}
       title={before ? `Change ${before.name}` : 'A place'}
-      send={before ? 'Keep the change' : 'Add the place'}
+      send={before ? 'Save the change' : 'Add the place'}
       leave={leave}
       className="w-form"
     >

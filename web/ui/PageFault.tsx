@@ -30,7 +30,7 @@ export class PageFault extends Component<Props, State> {
       <main role="alert">
         <h1>This page could not be shown</h1>
         <p>
-          Its code may not have reached this machine. What you wrote down is kept, here or on the server.{' '}
+          Its code may not have reached this machine. What you entered is saved, here or on the server.{' '}
           <Inline onClick={() => location.reload()}>load it again</Inline>
         </p>
       </main>

@@ -32,7 +32,7 @@ function useTrouble(): string | null {
 }
 
 const OUT_OF_REACH =
-  'The server cannot be reached: what is shown here may be missing or old. Samples that are taken on the walk are kept on this machine, and sent later.';
+  'The server cannot be reached: what is shown here may be missing or old. Samples that are taken on the walk are saved on this machine, and sent later.';
 const HALF_LOADED = 'The server could not answer everything that belongs here: what is shown may be missing or old.';
 
 /** The frame around every signed-in screen: bar, scan line, keys. */
@@ -64,7 +64,7 @@ export function Shell({ children }: { children: ReactNode }) {
       )}
       {newer && (
         <Notice className="m-0">
-          Somebody else wrote here meanwhile: it is shown once your figures are kept or left.
+          Somebody else wrote here meanwhile: it is shown once your figures are saved or left.
         </Notice>
       )}
       {camera && (

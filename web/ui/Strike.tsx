@@ -8,7 +8,7 @@ import { TextField, Trouble } from './fields.tsx';
 export function Strike({
   what,
   words = 'strike',
-  ask = words === 'strike' ? 'why it is struck' : 'why',
+  ask = words === 'strike' ? 'why it is crossed out' : 'why',
   strike,
 }: {
   what: string;
@@ -36,7 +36,7 @@ export function Strike({
       <Trouble text={trouble} />
       <TextField label={ask} value={reason} onChange={setReason} autoFocus />
       <Stack direction="horizontal" gap={2} className="actions">
-        <Quiet type="submit">{words === 'strike' ? 'Strike it' : words}</Quiet>
+        <Quiet type="submit">{words === 'strike' ? 'Cross out' : words}</Quiet>
       </Stack>
     </form>
   );

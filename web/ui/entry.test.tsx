@@ -86,7 +86,7 @@ describe('a entry', () => {
         return sent.length === 1 ? Promise.reject(problem(409, 'note', 'is taken')) : Promise.resolve();
       });
       return (
-        <EntryForm entry={entry} title="Rows" send="Keep">
+        <EntryForm entry={entry} title="Rows" send="Save">
           <Field entry={entry} name="note" />
         </EntryForm>
       );
@@ -97,7 +97,7 @@ describe('a entry', () => {
     expect(field.value).toBe('dry');
     const why = document.getElementById(field.getAttribute('aria-describedby') ?? '');
     expect(why?.textContent).toBe('is taken');
-    await user.click(screen.getByRole('button', { name: 'Keep' }));
+    await user.click(screen.getByRole('button', { name: 'Save' }));
     expect(sent).toEqual([
       { rows: 4, note: 'dry' },
       { rows: 4, note: 'dry' },

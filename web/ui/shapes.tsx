@@ -5,7 +5,7 @@ const WORDS: Readonly<Record<Mark, string>> = {
   within: 'within',
   near: 'near the limit',
   outside: 'outside',
-  'not-judged': 'not judged',
+  'not-judged': 'not evaluated',
   next: 'next',
   waits: 'waits',
 };

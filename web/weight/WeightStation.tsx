@@ -124,7 +124,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
       )}
       <EntryForm
         entry={entry}
-        send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Keep the weighings') : null}
+        send={mayWrite && (corrects || asked) ? (corrects ? 'Correct' : 'Save the weighings') : null}
         waits
       >
         {!started && <Field entry={entry} name="way" label="weighed as" options={WAYS} />}

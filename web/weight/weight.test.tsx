@@ -105,7 +105,7 @@ describe('hundreds at the bench', () => {
     expect(hundred(1)).toHaveFocus();
     expect(screen.queryByLabelText('9. 100 seeds, g')).toBeNull();
     for (const mass of MASSES) await hands.keyboard(`${mass.replace('.', ',')}{Enter}`);
-    expect(screen.getByRole('button', { name: 'Keep the weighings' })).toHaveFocus();
+    expect(screen.getByRole('button', { name: 'Save the weighings' })).toHaveFocus();
     await hands.keyboard('{Enter}');
     await vi.waitFor(() => {
       expect(sent).toHaveLength(1);
@@ -122,12 +122,12 @@ describe('hundreds at the bench', () => {
     const hands = open();
     await hands.type(hundred(1), '0.19');
     await hands.type(hundred(3), '0.19');
-    await hands.click(screen.getByRole('button', { name: 'Keep the weighings' }));
+    await hands.click(screen.getByRole('button', { name: 'Save the weighings' }));
     expect(sent).toEqual([]);
     expect(await screen.findByText('the replicate is missing')).toBeVisible();
     expect(hundred(2)).toHaveAccessibleDescription('the replicate is missing');
     await hands.type(hundred(2), '0.18');
-    await hands.click(screen.getByRole('button', { name: 'Keep the weighings' }));
+    await hands.click(screen.getByRole('button', { name: 'Save the weighings' }));
     await vi.waitFor(() => {
       expect(sent[0]?.body).toMatchObject({ replicates: ['0.19', '0.18', '0.19'] });
     });
@@ -161,7 +161,7 @@ describe('hundreds at the bench', () => {
     expect(screen.getByLabelText('16. 100 seeds, g')).toBeVisible();
     expect(hundred(9)).toHaveFocus();
     expect(screen.getAllByText(/weigh eight more/)[0]).toBeVisible();
-    expect(screen.getByRole('button', { name: 'Keep the weighings' })).toBeVisible();
+    expect(screen.getByRole('button', { name: 'Save the weighings' })).toBeVisible();
   });
 
   test('are corrected with a reason; who may not write sees them and can change none', async () => {
@@ -176,7 +176,7 @@ describe('hundreds at the bench', () => {
     cleanup();
     open({ fields: fieldsOf(MASSES) }, false);
     expect(hundred(1)).toBeDisabled();
-    expect(screen.queryByRole('button', { name: 'Keep the weighings' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Save the weighings' })).toBeNull();
   });
 
   test('or the whole fraction is counted: its mass and its seeds', async () => {
@@ -184,7 +184,7 @@ describe('hundreds at the bench', () => {
     await hands.selectOptions(screen.getByLabelText('weighed as'), 'the whole fraction, counted');
     await hands.type(screen.getByLabelText('all of it, g'), '4,812');
     await hands.type(screen.getByLabelText('seeds in it'), '2514');
-    await hands.click(screen.getByRole('button', { name: 'Keep the weighings' }));
+    await hands.click(screen.getByRole('button', { name: 'Save the weighings' }));
     await vi.waitFor(() => {
       expect(sent[0]?.body).toMatchObject({ replicates: [], whole: { mass: '4.812', seeds: 2514 } });
     });

@@ -34,6 +34,14 @@ it('says what changed, value by value, in words; ids are left out and nothing th
   expect(changesOf(null, { parts: [{ name: 'Ergot', vesselId: ID }] })).toEqual([
     { what: 'parts, 1, name', before: null, after: 'Ergot' },
   ]);
+  // Codes are said without their dashes; what people typed stays as it is.
+  expect(
+    changesOf(null, { extent: 'reduced-limited', tests: ['other-seeds', 'purity'], variety: 'all-round' }),
+  ).toEqual([
+    { what: 'extent', before: null, after: 'reduced limited' },
+    { what: 'tests', before: null, after: 'other seeds, purity' },
+    { what: 'variety', before: null, after: 'all-round' },
+  ]);
   // When something was seen is no stamp.
   expect(changesOf(null, { at: '2026-11-24T09:00:00Z', temperature: '8' })).toHaveLength(2);
   expect(changesOf(null, null)).toEqual([]);

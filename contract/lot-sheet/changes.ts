@@ -37,10 +37,34 @@ const unstamped = (value: unknown): unknown =>
     ? Object.fromEntries(Object.entries(value).filter(([key]) => !STAMP.includes(key)))
     : value;
 
+/** What is said by a code of the program: its words are the code's own, without dashes. */
+const CODED: readonly string[] = [
+  'act',
+  'cause',
+  'decision',
+  'divider',
+  'entry',
+  'extent',
+  'fate',
+  'how',
+  'kind',
+  'look',
+  'method',
+  'portion',
+  'purpose',
+  'step',
+  'tests',
+  'treatment',
+  'what',
+  'wrapping',
+];
+const uncoded = (key: string | undefined, text: string): string =>
+  key !== undefined && CODED.includes(key) && /^[a-z]+([-, ]+[a-z]+)*$/.test(text) ? text.replaceAll('-', ' ') : text;
+
 /** The values that an entry holds, by what each is called, from the outside in. */
 function valuesOf(value: unknown, path: readonly string[] = []): Map<string, string> {
   const text = plain(value);
-  if (text !== undefined) return new Map([[path.join(', '), text]]);
+  if (text !== undefined) return new Map([[path.join(', '), uncoded(path.at(-1), text)]]);
   if (!isGroup(value)) return new Map();
   return new Map(Object.entries(value).flatMap(([key, one]) => [...valuesOf(one, [...path, said(key)])]));
 }

@@ -34,6 +34,8 @@ function releaseStands(how: ReleaseStands<StepBlocks>, order: DateOrder | null):
           ...how.wouldHold.map((one) => `would be held today: ${blocksWords(one)}`),
         ].join('; '),
       };
+    case 'expires-on':
+      return { figure: '', note: `valid to ${wholeDayOf(how.day, order)}: test again before it ends` };
     case 'expired-on':
       return { figure: '', note: expiredOn(how.day, order) };
     case 'by-parts':

@@ -1,6 +1,5 @@
 import Joi from 'joi';
-import type { EnteredMass } from '@mercato/core/units/mass';
-import { form, oneOf, optional, takes, type ValueOf } from '../http/body.ts';
+import { form, oneOf, optional, orNull, takes, type ValueOf } from '../http/body.ts';
 import { mass, text, wholeNumber } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import { TEST_STEPS } from './steps.ts';
@@ -11,20 +10,19 @@ export type NewWorkingSample = ValueOf<typeof newWorkingSampleSchema>;
 export const newWorkingSampleSchema = form('newWorkingSample', {
   purpose: oneOf(TEST_STEPS),
   /** Null where its seeds are counted: a germination test is set with seeds of the pure fraction. */
-  mass: takes<EnteredMass | null>(
-    Joi.when('purpose', {
-      is: 'germination',
-      then: mass('the mass of the working sample').allow(null),
-      otherwise: mass('the mass of the working sample'),
-    }),
-  ),
+  mass: orNull(mass('the mass of the working sample')),
   /** How many seeds, where it is not weighed. */
   seeds: optional(
     takes<number>(
-      wholeNumber(1, 100_000).when('mass', {
-        is: null,
-        otherwise: Joi.forbidden().messages({ 'any.unknown': 'a sample is weighed or counted, not both' }),
-      }),
+      wholeNumber(1, 100_000)
+        .when('mass', {
+          is: null,
+          otherwise: Joi.forbidden().messages({ 'any.unknown': 'a sample is weighed or counted, not both' }),
+        })
+        .when('purpose', {
+          not: 'germination',
+          then: Joi.forbidden().messages({ 'any.unknown': 'only seeds for germination are counted out' }),
+        }),
     ),
   ),
   /** One of two half working samples, drawn by itself: purity alone. */

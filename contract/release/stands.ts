@@ -12,7 +12,7 @@ export type ReleaseStands<Blocks> =
       /** What would hold the lot if it were judged today. */
       wouldHold: Blocks[];
     }
-  | { is: 'expired-on'; day: string }
+  | { is: 'expired-on' | 'expires-on'; day: string }
   | { is: 'by-parts' }
   | { is: 'needs-decision'; steps: Step[] }
   | { is: 'waits-for'; steps: Step[] }

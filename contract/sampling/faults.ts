@@ -21,6 +21,7 @@ export const SAMPLING_FAULTS = {
     `There is no such container: the lot has ${containers}.`,
   'sampling.seeds-counted-whole-number': 'seeds are counted: a whole number',
   'sampling.percentage-most-100': 'a percentage of at most 100',
+  'sampling.weigh-or-count': 'Write what the working sample weighs.',
   'sampling.only-working-put-back':
     'Only a working sample that was weighed goes back into the sample that it was drawn from.',
   'sampling.no-longer': ({ code, gone }: { code: string; gone: string }) => `${code} is no longer there: ${gone}.`,

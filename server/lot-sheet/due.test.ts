@@ -1,7 +1,10 @@
+import { eq } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import type { Today } from '@mercato/contract/today/today';
+import { dueThingWords } from '@mercato/contract/today/words';
 import { addDays } from '@mercato/core/units/days';
+import { lot as lotTable } from '../register/tables.ts';
 import { useHands } from '../testing/hands.ts';
 import { clientRequest, clovers, drawnLot, germinationPlan, grams } from '../testing/samples.ts';
 
@@ -46,5 +49,30 @@ describe('what lots ask of somebody', () => {
     const [open] = (await lots()).all;
     expect(open?.open).toBe(`/lots/${clover.lot}/germination/count`);
     expect((await hands.analyst.get(`/lots/${lot}`)).status).toBe(200);
+  });
+
+  it('is a new test before a tag runs out, from four weeks before to two months after, on its day and after it', async () => {
+    const { lot } = await clovers(hands.analyst, 'D-3');
+    const until = '2027-03-31';
+    // What a release leaves of the lot, without the weeks that lead to one.
+    await hands.lab.connection.db
+      .update(lotTable)
+      .set({ state: 'released', validUntil: until })
+      .where(eq(lotTable.id, lot));
+    const asked = async (day: string) => {
+      at(day);
+      const { due, soon } = await lots();
+      return [due, soon].map((all) => all.find(([reference]) => reference === 'D-3'));
+    };
+    const line = (overdue: boolean) => ['D-3', 'desk', null, until, overdue, 'lead'];
+    expect(await asked(addDays(until, -29))).toEqual([undefined, undefined]);
+    expect(await asked(addDays(until, -28))).toEqual([undefined, line(false)]);
+    expect(await asked(until)).toEqual([line(false), undefined]);
+    expect(await asked(addDays(until, 1))).toEqual([line(true), undefined]);
+    expect(await asked(addDays(until, 60))).toEqual([line(true), undefined]);
+    expect(await asked(addDays(until, 61))).toEqual([undefined, undefined]);
+    at(addDays(until, 1));
+    const [first] = (await lots()).all.filter((one) => one.what === 'lot' && one.reference === 'D-3');
+    expect(first && dueThingWords(first)).toBe('D-3, red clover: expired on 31 Mar 2027: test again');
   });
 });

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
+import { and, asc, between, desc, eq, inArray, isNull, lte, type SQL, sql } from 'drizzle-orm';
 import { type ShownStanding, stepPath } from '@mercato/contract/lot-sheet/standing';
 import type { Due, DuePlace } from '@mercato/contract/today/today';
 import type { Role } from '@mercato/core/register/permissions';
@@ -36,6 +36,31 @@ async function lotsToDo(tx: Reader, today: string) {
   ];
 }
 
+/** How long a tag that has run out is asked after: what nobody tested again by then is no longer for sale. */
+const EXPIRED_DAYS = 60;
+
+/** Released lots whose tag runs out within four weeks, or did within two months. */
+async function lotsExpiring(tx: Reader, today: string) {
+  const rows = await tx
+    .select({ id: lot.id, reference: lot.reference, species: lot.species, validUntil: lot.validUntil })
+    .from(lot)
+    .where(
+      and(eq(lot.state, 'released'), between(lot.validUntil, addDays(today, -EXPIRED_DAYS), addDays(today, SOON_DAYS))),
+    )
+    .orderBy(asc(lot.validUntil), asc(lot.reference))
+    .limit(MOST_DATED);
+  return rows.map(({ validUntil, ...row }) => {
+    const day = validUntil ?? '';
+    const standing: ShownStanding = {
+      step: 'release',
+      mark: 'next',
+      stands: { is: day < today ? 'expired-on' : 'expires-on', day },
+      due: day,
+    };
+    return { ...row, standing };
+  });
+}
+
 /** Where the dishes of lots stand, as the newest plan of each says. */
 async function roomsOf(tx: Reader, lots: readonly string[]): Promise<ReadonlyMap<string, string>> {
   if (lots.length === 0) return new Map();
@@ -58,7 +83,7 @@ function handsOf({ step, mark: how }: ShownStanding): { at: DuePlace; roles: Rol
 /** What lots ask of somebody: counts by their day, steps that can go on, results that wait for a decision. */
 export const lotsDue: WhatIsDue = {
   due: async (tx, { today }) => {
-    const rows = await lotsToDo(tx, today);
+    const rows = [...(await lotsToDo(tx, today)), ...(await lotsExpiring(tx, today))];
     const kinds = await kindsNamed(tx, [...new Set(rows.map((one) => one.species))]);
     const dated = rows.filter(({ standing }) => standing.due !== undefined);
     const rooms = await roomsOf(

@@ -65,6 +65,10 @@ export const lot = pg.pgTable(
       .index('lot_due')
       .on(sql`(standing->>'due')`)
       .where(sql`state in ('open', 'held')`),
+    pg
+      .index('lot_valid')
+      .on(t.validUntil)
+      .where(sql`state = 'released'`),
     pg.index('lot_search').using('gin', sql`search_text gin_trgm_ops`),
     pg.index('lot_client').using('gin', sql`lower(request->>'client') gin_trgm_ops`),
     pg

@@ -140,7 +140,8 @@ describe('from the heap to the working sample', () => {
     );
     expect((await draw(seeds)).body).toMatchObject({ parentId: sample.id, seeds: 400 });
     expect((await draw({ ...seeds, mass: grams('4') })).body).toMatchObject({ errors: [{ path: 'seeds' }] });
-    expect((await draw({ ...seeds, purpose: 'moisture' })).body).toMatchObject({ errors: [{ path: 'mass' }] });
+    expect((await draw({ ...seeds, purpose: 'moisture' })).body).toMatchObject({ errors: [{ path: 'seeds' }] });
+    expect((await draw({ purpose: 'moisture', mass: null })).body).toMatchObject({ errors: [{ path: 'mass' }] });
 
     expect(await vesselOf(hands.lead, lot, 'submitted')).toMatchObject({ drawnG: '5.21', leftG: '494.79' });
     for (const rest of [null, '0', '5.3'])

@@ -180,6 +180,7 @@ export async function drawWorkingSample(
   const file = await openFile(tx, lot.id, now);
   const submitted = file.vessels.find((one) => one.kind === 'submitted');
   if (!submitted) throw fault('conflict', 'sampling.record-submitted-sample-first', 'purpose');
+  if (body.mass === null && body.seeds === undefined) throw fault('invalid', 'sampling.weigh-or-count', 'mass');
   const from = body.mass === null ? await pureFraction(tx, file, submitted, body.seenOn ?? file.today) : submitted;
   checkThere(from, 'purpose');
   const light = body.mass !== null && isLight(file, submitted, { ...body, mass: body.mass });

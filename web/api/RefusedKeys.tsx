@@ -6,7 +6,7 @@ export function RefusedKeys({ waiting, drop }: { waiting: Waiting; drop: () => v
   if (waiting.refused === 0) return null;
   return (
     <p>
-      The server would not take {waiting.refused} keys; they are kept here. <Small onClick={drop}>Let them go</Small>
+      The server would not take {waiting.refused} keys; they are kept here. <Small onClick={drop}>Discard them</Small>
     </p>
   );
 }

@@ -1,0 +1,1 @@
+CREATE INDEX "lot_valid" ON "lot" USING btree ("valid_until") WHERE state = 'released';

@@ -73,59 +73,61 @@ function Counter({
   const seenOn = seenOnOf(test, state.day);
   return (
     <Station slip={<RangeSlip test={test} />}>
-      <BenchHead
-        lot={view.lot}
-        title={final ? 'Final count' : `Count of day ${state.day}`}
-        code={`test ${test.number}`}
-      >
-        {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
-        {countAt(dish, state.day)?.day ?? state.day} of {test.plan.finalCountDay},{' '}
-        {seenOn === view.today ? 'today' : shortDay(seenOn)}
-        {test.plan.place && ` · ${test.plan.place}`}
-      </BenchHead>
-      <OfWhichDay view={view} test={test} count={count} />
-      {state.scanned && <Scanned answer={state.scanned} leave={() => act({ do: 'scanned', answer: null })} />}
-      <Dishes
-        dishes={test.dishes}
-        shown={shown}
-        at={state.at}
-        isClosed={isClosed}
-        open={(at) => act({ do: 'open', at })}
-      />
-      <HandNotice
-        what={`dish ${dish.number}`}
-        held={dish.held}
-        late={dish.late}
-        hand={(what) => send(germinationRoutes.hand, { dish: dish.id }, what)}
-        decideLate={({ day: of, ...late }) =>
-          send(germinationRoutes.decideLate, { dish: dish.id }, { ...late, day: of ?? state.day })
-        }
-        may={may('bench.write')}
-        taken={count.inHand}
-      />
-      <ClassKeys classes={calledAt(final)} counts={count.current} disabled={!count.mayCount} call={count.call} />
-      <StillToCall dish={dish} count={count} />
-      <Trouble text={state.message ?? tally.waiting.trouble ?? undefined} />
-      <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
-      {state.typing ? (
-        <FiguresForm
-          key={`${dish.id} ${state.day}`}
-          dish={dish}
-          start={count.current}
-          closed={isClosed(dish)}
-          there={countAt(dish, state.day) ?? null}
-          dayZero={test.dayZero}
-          planned={test.plan.finalCountDay}
-          today={view.today}
-          final={countAt(dish, state.day)?.closed ? (countAt(dish, state.day)?.final ?? final) : final}
-          room={left + totalOf(count.current)}
-          onTake={count.take}
-          onCorrect={count.correct}
-          onLeave={() => act({ do: 'typing', on: false })}
+      <div className="counting">
+        <BenchHead
+          lot={view.lot}
+          title={final ? 'Final count' : `Count of day ${state.day}`}
+          code={`test ${test.number}`}
+        >
+          {substrateWords(view.lot.book, test.plan.substrate)}, {temperatureWords(test.plan.temperature)} °C · day{' '}
+          {countAt(dish, state.day)?.day ?? state.day} of {test.plan.finalCountDay},{' '}
+          {seenOn === view.today ? 'today' : shortDay(seenOn)}
+          {test.plan.place && ` · ${test.plan.place}`}
+        </BenchHead>
+        <OfWhichDay view={view} test={test} count={count} />
+        {state.scanned && <Scanned answer={state.scanned} leave={() => act({ do: 'scanned', answer: null })} />}
+        <Dishes
+          dishes={test.dishes}
+          shown={shown}
+          at={state.at}
+          isClosed={isClosed}
+          open={(at) => act({ do: 'open', at })}
         />
-      ) : (
-        <Closing dish={dish} count={count} />
-      )}
+        <HandNotice
+          what={`dish ${dish.number}`}
+          held={dish.held}
+          late={dish.late}
+          hand={(what) => send(germinationRoutes.hand, { dish: dish.id }, what)}
+          decideLate={({ day: of, ...late }) =>
+            send(germinationRoutes.decideLate, { dish: dish.id }, { ...late, day: of ?? state.day })
+          }
+          may={may('bench.write')}
+          taken={count.inHand}
+        />
+        <ClassKeys classes={calledAt(final)} counts={count.current} disabled={!count.mayCount} call={count.call} />
+        <StillToCall dish={dish} count={count} />
+        <Trouble text={state.message ?? tally.waiting.trouble ?? undefined} />
+        <RefusedKeys waiting={tally.waiting} drop={tally.dropRefused} />
+        {state.typing ? (
+          <FiguresForm
+            key={`${dish.id} ${state.day}`}
+            dish={dish}
+            start={count.current}
+            closed={isClosed(dish)}
+            there={countAt(dish, state.day) ?? null}
+            dayZero={test.dayZero}
+            planned={test.plan.finalCountDay}
+            today={view.today}
+            final={countAt(dish, state.day)?.closed ? (countAt(dish, state.day)?.final ?? final) : final}
+            room={left + totalOf(count.current)}
+            onTake={count.take}
+            onCorrect={count.correct}
+            onLeave={() => act({ do: 'typing', on: false })}
+          />
+        ) : (
+          <Closing dish={dish} count={count} />
+        )}
+      </div>
       <BetweenDishes test={test} shown={shown} />
     </Station>
   );
@@ -172,7 +174,7 @@ function OfWhichDay({ view, test, count }: Of) {
   const seenOn = seenOnOf(test, state.day);
   const there = dish && countAt(dish, state.day);
   return (
-    <div className="soft d-flex flex-wrap align-items-end gap-3 mt-2">
+    <div className="count-day soft d-flex flex-wrap align-items-end gap-3 mt-2">
       <CountDays test={test} days={count.days} day={state.day} today={view.today} turnTo={count.turnTo} />
       {may('bench.write') && !there && !test.result.complete && (
         <CountedOn test={test} seenOn={seenOn} today={view.today} turnTo={count.turnTo} />

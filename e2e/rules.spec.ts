@@ -62,7 +62,7 @@ test('a laboratory makes a rule book its own, by keyboard alone', async ({ page 
     await hands.button('Issue it …');
     await hands.write('what this edition changes', '5C and 5D after the printed copy');
     await hands.button('Issue the edition');
-    await expect(page.getByText(/issued by Oda Fennimore.*in use/)).toBeVisible();
+    await expect(page.getByText(/issued by Oda Fennimore.*· current/)).toBeVisible();
     await page.goto('/rules');
     for (const name of [/^compare ISTA, as remembered/, 'compare ISTA, the bench copy']) {
       await hands.tabTo(name);

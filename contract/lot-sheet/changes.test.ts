@@ -45,7 +45,11 @@ it('says what changed, value by value, in words; ids are left out and nothing th
   // When something was seen is no stamp.
   expect(changesOf(null, { at: '2026-11-24T09:00:00Z', temperature: '8' })).toHaveLength(2);
   expect(changesOf(null, null)).toEqual([]);
-  expect([subjectWords('lot QM-0417'), subjectWords(`test ${ID}`)]).toEqual(['lot QM-0417', '']);
+  expect(['lot QM-0417', 'vessel *3YKM7QD', `test ${ID}`].map(subjectWords)).toEqual([
+    'lot QM-0417',
+    'sample *3YKM7QD',
+    '',
+  ]);
 });
 
 it('shows neither JSON nor an id, whatever was written', () => {

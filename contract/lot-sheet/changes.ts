@@ -79,4 +79,4 @@ export function changesOf(before: unknown, after: unknown): readonly Change[] {
 
 /** What an entry is about, where it has a name of its own: a lot, a code, a place. */
 export const subjectWords = (subject: string): string =>
-  subject.split(' ').some((one) => ID.test(one)) ? '' : subject;
+  subject.split(' ').some((one) => ID.test(one)) ? '' : subject.replace(/^vessel /, 'sample ');

@@ -102,7 +102,7 @@ export function LotSheet() {
           </KeyLink>
         )}
         <KeyLink of="R" to="request">
-          {sheet.request ? 'the request' : 'write the request down'}
+          {sheet.request ? 'the request' : 'enter the request'}
         </KeyLink>
         <KeyLink of="V" to="vessels">
           samples and labels

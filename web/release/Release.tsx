@@ -162,7 +162,7 @@ function Paper({ document, species, narrow, openSlip, has }: PaperProps) {
                 ) : (
                   line.value
                 )}
-                {line.beneath && <div className="soft small sans">{line.beneath}</div>}
+                {line.beneath && <div className="soft small beneath">{line.beneath}</div>}
               </td>
             </tr>
           ))}

@@ -22,7 +22,7 @@ export default function Edition() {
           <p className="soft">
             {data.origin === 'shipped' ? 'shipped with Mercato' : `issued by ${data.by ?? ''}`}
             {data.basedOn && `, from ${data.basedOn}`} ·{' '}
-            {data.inUse ? 'in use' : data.retired ? 'retired' : 'not in use'} ·{' '}
+            {data.inUse ? 'current' : data.retired ? 'retired' : 'not current'} ·{' '}
             <a href={linkTo(ruleBookRoutes.editionFile, { edition: data.id })} download={`${data.name}.json`}>
               as JSON
             </a>

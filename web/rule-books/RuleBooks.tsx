@@ -30,6 +30,7 @@ export default function RuleBooks() {
   const [trouble, setTrouble] = useState<string>();
   if (!data) return <Busy />;
   const lead = may('rules.write');
+  const editionsOf = (book: string) => data.editions.filter((one) => one.book === book);
   const bring = async (file: File) => {
     setTrouble(undefined);
     try {
@@ -67,17 +68,16 @@ export default function RuleBooks() {
                 <col className="c-5" />
               </colgroup>
               <tbody>
-                {data.editions
-                  .filter((one) => one.book === book)
-                  .map((one) => (
-                    <EditionRow
-                      key={one.id}
-                      edition={one}
-                      chosen={pair.includes(one.id)}
-                      choose={(chosen) => choose(one.id, chosen)}
-                      ask={lead ? (what) => setAsked({ what, edition: one }) : null}
-                    />
-                  ))}
+                {editionsOf(book).map((one) => (
+                  <EditionRow
+                    key={one.id}
+                    edition={one}
+                    chosen={pair.includes(one.id)}
+                    choose={(chosen) => choose(one.id, chosen)}
+                    others={editionsOf(book).reduce((sum, other) => sum + (other.id === one.id ? 0 : other.lots), 0)}
+                    ask={lead ? (what) => setAsked({ what, edition: one }) : null}
+                  />
+                ))}
               </tbody>
             </Table>
           </div>
@@ -197,11 +197,13 @@ interface EditionRowProps {
   edition: EditionLine;
   chosen: boolean;
   choose: (chosen: boolean) => void;
+  /** Lots that other editions of its book evaluate. */
+  others: number;
   /** Null for whoever may not. */
   ask: ((what: NonNullable<Asked>['what']) => void) | null;
 }
 
-function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
+function EditionRow({ edition: one, chosen, choose, others, ask }: EditionRowProps) {
   return (
     <tr>
       <td>
@@ -222,7 +224,7 @@ function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
       </td>
       <td>
         {one.inUse ? (
-          <b>in use</b>
+          <b>current</b>
         ) : one.retired ? (
           <span className="soft">
             retired by {one.retired.by}: {one.retired.reason}
@@ -235,9 +237,9 @@ function EditionRow({ edition: one, chosen, choose, ask }: EditionRowProps) {
         {one.lots} {one.lots === 1 ? 'lot' : 'lots'}
       </td>
       <td className="text-nowrap">
-        {ask && !one.retired && (
+        {ask && others > 0 && !one.retired && (
           <Link className="btn btn-outline-primary btn-sm me-2" to={`/rules/${one.id}/effects`}>
-            what it would change
+            effects
           </Link>
         )}
         {ask &&

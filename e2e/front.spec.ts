@@ -89,3 +89,24 @@ test('a question is answered without an account, above the fold of a small phone
     await expect(found).toHaveCount(0);
   });
 });
+
+test.describe('where degrees Fahrenheit are usual', () => {
+  test.use({ locale: 'en-US' });
+  test('the question is asked and answered in them, until somebody chooses otherwise', async ({ page }) => {
+    const hands = new Hands(page);
+    await page.goto('/');
+    await hands.write('kind', 'leek');
+    await hands.write('sprouted', '10');
+    await hands.write('days', '12');
+    // 80 °F are 26.7 °C: too warm for leek, which wants 59 to 68 °F.
+    await hands.write('degrees', '80');
+    const answer = page.getByRole('status');
+    await expect(answer.getByRole('heading')).toHaveText('Too early and too warm to say.');
+    await expect(answer).toContainText('Leek wants 59 to 68 °F and 14 days');
+    await hands.tabTo('unit of the degrees');
+    await page.keyboard.type('°C');
+    await expect(page.getByRole('alert')).toContainText('60');
+    await page.reload();
+    await expect(page.getByLabel('unit of the degrees')).toHaveValue('C');
+  });
+});

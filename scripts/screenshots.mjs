@@ -102,7 +102,7 @@ await page.goto(`${base}/lots/${lot}/sampling`);
 await page.getByRole('heading', { name: 'Containers' }).waitFor();
 if (await page.getByText('Not drawn yet.').isVisible()) {
   await page.getByLabel('seed', { exact: true }).fill('1871');
-  await page.getByRole('button', { name: 'Draw the containers' }).click();
+  await page.getByRole('button', { name: 'Select containers' }).click();
 }
 await page.getByRole('link', { name: 'Take the samples' }).click();
 await page.setViewportSize({ width: 390, height: 844 });

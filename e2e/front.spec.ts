@@ -103,8 +103,7 @@ test.describe('where degrees Fahrenheit are usual', () => {
     const answer = page.getByRole('status');
     await expect(answer.getByRole('heading')).toHaveText('Too early and too warm to say.');
     await expect(answer).toContainText('Leek wants 59 to 68 °F and 14 days');
-    await hands.tabTo('unit of the degrees');
-    await page.keyboard.type('°C');
+    await page.getByLabel('unit of the degrees').selectOption('C');
     await expect(page.getByRole('alert')).toContainText('60');
     await page.reload();
     await expect(page.getByLabel('unit of the degrees')).toHaveValue('C');

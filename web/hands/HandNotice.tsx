@@ -51,7 +51,7 @@ export function HandNotice({ what, held, late, hand, decideLate, may, taken }: H
           <span>
             {one.keys === 1 ? 'A key' : `${one.keys} keys`} of <b>{one.by}</b> came after {what} was in other hands (
             {shortInstant(one.to, zone)}
-            {one.day !== undefined && `, count of day ${one.day}`}): {seedsWords(one.counts)}. They are kept, and not
+            {one.day !== undefined && `, count of day ${one.day}`}): {seedsWords(one.counts)}. They are saved, and not
             counted.
           </span>
           {may && (

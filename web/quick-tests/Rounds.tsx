@@ -25,7 +25,7 @@ export default function Rounds() {
       {rounds.length === 0 && (
         <p className="soft mt-4">
           None yet. A round lays out a pinch of seed from each packet that you doubt, in towels or trays, and tells you
-          when to look at which.
+          when to check which.
         </p>
       )}
       <ul className="packets list-unstyled mb-0" aria-label="rounds">

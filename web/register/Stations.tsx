@@ -27,7 +27,7 @@ export default function Stations() {
       <h1>Stations</h1>
       <p className="soft">
         One lot is open at a station at a time. Say where this screen stands: every label scanned at it then puts its
-        vessel on that bench, and another lot is refused until all are put away. Balances and their check weights stand
+        sample on that bench, and another lot is refused until all are put away. Balances and their check weights stand
         on
         <Link to="/balances"> a page of their own</Link>.
       </p>

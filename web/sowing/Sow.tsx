@@ -121,8 +121,8 @@ function Sowing({ initial, left, about }: SowingProps) {
               </p>
               {answer.sowing.ifExact !== null && answer.sowing.ifExact < answer.sowing.seeds && (
                 <p className="soft">
-                  {answer.sowing.ifExact} would do if the share were just what the test found; the rest is for the luck
-                  that a small test may have had.
+                  {answer.sowing.ifExact} would do if the share were just what the test found; the rest allows for a
+                  small test.
                 </p>
               )}
             </>

@@ -124,7 +124,7 @@ export function Desiccant({ care: { desiccant }, begin, press }: DesiccantProps)
           mark={desiccant.state === 'spent' ? 'outside' : due || desiccant.state === 'turning' ? 'near' : 'within'}
         />{' '}
         {desiccant.massG} g of {desiccant.stuff}, <b>{desiccant.state}</b>, in since {shortDay(desiccant.since)}; to be
-        looked at {due ? 'now' : `on ${shortDay(desiccant.dueAt)}`}. {fresh}
+        checked {due ? 'now' : `on ${shortDay(desiccant.dueAt)}`}. {fresh}
       </p>
       {press && (
         <Stack direction="horizontal" gap={2} className="actions">

@@ -48,8 +48,8 @@ export default function HowKept() {
       </p>
       {data.series.length === 0 && (
         <p>
-          No packet has been tested yet. Results of a round come here by themselves; earlier ones are written down at
-          their packet.
+          No packet has been tested yet. Results of a round come here by themselves; earlier ones are entered at their
+          packet.
         </p>
       )}
       {shown && (

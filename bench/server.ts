@@ -214,7 +214,14 @@ async function timeReads(what: string, paths: readonly string[], statements: rea
 }
 await timeReads(`lot list with search at ${LOTS} lots`, reads, readStatements);
 await timeReads(`seed store, opened and narrowed, at ${PACKETS} packets`, storeReads, storeStatements);
-for (const page of ['/store/next', '/store/record', '/today', '/store/care']) {
+for (const page of [
+  '/store/next',
+  '/store/record',
+  '/today',
+  '/store/care',
+  '/search?q=ryegrass%202025',
+  '/search?q=zzz',
+]) {
   const once = await timed(Array<string>(5).fill(page), 1, (path) => get(http.visitor, path));
   process.stdout.write(
     `${page} at ${PACKETS} packets with ten years of tests: ${once.sort((a, b) => a - b)[2]?.toFixed(0)} ms (p50 of 5)\n`,

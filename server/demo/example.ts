@@ -6,6 +6,7 @@ import { loadDemo } from './load.ts';
 import { fault } from '../http/fault.ts';
 import { prepareLaboratory } from '../laboratory.ts';
 import { Feed } from '../live/feed.ts';
+import { refreshOutdated } from '../lot-sheet/refreshOutdated.ts';
 import { person } from '../register/peopleTables.ts';
 
 /** What a laboratory is served with. */
@@ -114,6 +115,7 @@ export class Example {
       await migrateSchema(connection);
       await prepareLaboratory(connection, this.parts.clock());
       await loadDemo(connection, this.parts.clock());
+      await refreshOutdated(connection, this.parts.clock);
     } catch (error) {
       await connection.pool.end();
       throw error;

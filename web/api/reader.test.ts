@@ -1,14 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import {
-  carried,
-  chooseDegrees,
-  degrees,
-  degreesBetween,
-  heavyNow,
-  NEVER_SAID,
-  readerNow,
-  takeReading,
-} from './reader.ts';
+import { carried } from './carried.ts';
+import { chooseDegrees, degrees, degreesBetween, heavyNow, NEVER_SAID, readerNow, takeReading } from './reader.ts';
 
 const speaks = (language: string) =>
   Object.defineProperty(navigator, 'language', { value: language, configurable: true });

@@ -1,7 +1,6 @@
 import type { Reading } from '@mercato/contract/register/people';
 import { degreesRange, degreesText } from '@mercato/contract/words/degrees';
 import type { TemperatureUnit } from '@mercato/core/units/degrees';
-import { type EnteredMass, toGrams } from '@mercato/core/units/mass';
 import type { Reader } from '@mercato/core/units/typed';
 
 export const NEVER_SAID: Reading = { mark: null, order: null, degrees: null, heavy: null };
@@ -60,16 +59,3 @@ export const degrees = (celsius: number, decimals?: number): string =>
   degreesText(celsius, readerNow().degrees, decimals);
 export const degreesBetween = (low: number, high: number): string => degreesRange(low, high, readerNow().degrees);
 export const degreesUnit = (): string => `°${readerNow().degrees}`;
-
-const HEAVY: readonly string[] = ['kg', 'lb'];
-/** Converted, a mass has as many figures as it was written with, and four at least. */
-const FIGURES = 4;
-
-/** A mass that is carried, in the reader's unit; one of a bench balance as it was written. */
-export function carried(mass: EnteredMass): EnteredMass {
-  const unit = heavyNow();
-  if (!HEAVY.includes(mass.unit) || mass.unit === unit) return mass;
-  const grams = toGrams({ text: '1', unit });
-  const figures = Math.max(FIGURES, mass.text.replace('.', '').replace(/^0+/, '').length);
-  return { text: toGrams(mass).div(grams).toSignificantDigits(figures).toString(), unit };
-}

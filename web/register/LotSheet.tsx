@@ -1,4 +1,4 @@
-import { carried } from '../api/reader.ts';
+import { carried } from '../api/carried.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';

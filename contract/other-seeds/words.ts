@@ -1,4 +1,4 @@
-import { atMostOf, threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { atMostOf, threeFigures } from '@mercato/core/other-seeds/noneFound';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { OtherSeedsNext } from '@mercato/core/other-seeds/next';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';

@@ -7,7 +7,8 @@ import { compareCounts } from './compareCounts.ts';
 import { countsThere, stillToSearchG } from './judgeSearch.ts';
 import { judgeNoxious, type NoxiousRow, readNoxious } from './noxious.ts';
 import { judgeNoxiousClaim } from './noxiousClaim.ts';
-import { ratePerMass, threeFigures } from './ratePerMass.ts';
+import { atMostOf, threeFigures } from './noneFound.ts';
+import { ratePerMass } from './ratePerMass.ts';
 import { judgeSecondCount, judgeTwoCounts } from './twoCounts.ts';
 
 // Source: the printed rows themselves (from memory), each class at both of its ends.
@@ -418,3 +419,14 @@ function shippedRule() {
   if (!rule) throw new Error('the shipped lists are empty');
   return rule;
 }
+
+it('none found is the one-sided limit of the exact rate, whatever the mass', () => {
+  fc.assert(
+    fc.property(fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (massG) => {
+      const { perKg, perLb } = ratePerMass(0, massG, 0.95).atMost;
+      const none = atMostOf(massG);
+      expect(none.perKg / perKg).toBeCloseTo(1, 9);
+      expect(none.perLb / perLb).toBeCloseTo(1, 9);
+    }),
+  );
+});

@@ -2,6 +2,7 @@ import { poissonLimits } from '../statistics/poissonLimits.ts';
 import { aboveZero } from '../units/argument.ts';
 import { GRAMS_PER } from '../units/mass.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
+import { threeFigures } from './noneFound.ts';
 
 export interface Rate {
   readonly estimate: number;
@@ -74,14 +75,3 @@ export function ratePerMass(count: number, massG: number, confidence: number): O
     ],
   };
 }
-
-/**
- * How many may still be there where none was found in a mass: the one-sided 95 % limit, −ln 0.05 in that mass.
- *
- * @param massG  mass examined, g, > 0
- */
-export const atMostOf = (massG: number): OtherSeedsRate['atMost'] => ratePerMass(0, massG, 0.95).atMost;
-
-/** Three figures that mean something; whole numbers from 100 up. */
-export const threeFigures = (value: number): string =>
-  value >= 100 ? value.toFixed(0) : value >= 10 ? value.toFixed(1) : value.toFixed(2);

@@ -1,4 +1,4 @@
-import { atMostOf, threeFigures } from './ratePerMass.ts';
+import { atMostOf, threeFigures } from './noneFound.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
 
 /** What a search for other seeds found, as a document tells it. */

@@ -1,5 +1,5 @@
 import type { FoundSpecies, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
-import { threeFigures } from '@mercato/core/other-seeds/ratePerMass';
+import { threeFigures } from '@mercato/core/other-seeds/noneFound';
 import { Slip } from '../ui/Slip.tsx';
 
 interface RateSlipProps {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { Form, Stack } from 'react-bootstrap';
+import { Stack } from 'react-bootstrap';
 import { exampleRoutes } from '@mercato/contract/register/routes';
-import { type Role, ROLES } from '@mercato/core/register/permissions';
+import type { Role } from '@mercato/core/register/permissions';
 import { cache } from '../api/cache.ts';
 import { send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
@@ -10,38 +10,10 @@ import { useAct } from '../ui/act.ts';
 import { Trouble } from '../ui/fields.tsx';
 
 /** Goes into the example as one of its people, or leaves it: all that is shown is of another laboratory from then on. */
-async function visit(as: Role | null): Promise<void> {
+export async function visit(as: Role | null): Promise<void> {
   await send(exampleRoutes.visit, {}, { as });
   cache.clear();
   window.location.assign('/today');
-}
-
-/** Says that one is in the example, as whom, and how it is left. */
-export function InsideExample() {
-  const { session } = useSession();
-  const { act, trouble } = useAct();
-  if (!session?.example.inside) return null;
-  return (
-    <aside className="in-example" aria-label="example">
-      <span>
-        <b>Example</b> <span className="d-none d-md-inline">invented; try anything, none of it is yours</span>
-      </span>
-      <Form.Select
-        size="sm"
-        aria-label="as whom"
-        value={session.person?.roles[0]}
-        onChange={(event) => void act(() => visit(event.target.value as Role))}
-      >
-        {ROLES.map((one) => (
-          <option key={one} value={one}>
-            as {one}
-          </option>
-        ))}
-      </Form.Select>
-      <Small onClick={() => void act(() => visit(null))}>Leave</Small>
-      <Trouble text={trouble} />
-    </aside>
-  );
 }
 
 /** An example to play with, beside the real laboratory; not where the laboratory itself is one. */

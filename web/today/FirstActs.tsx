@@ -3,9 +3,8 @@ import { useSession } from '../api/session.tsx';
 import { type Way, Ways } from '../ui/Ways.tsx';
 
 /** What one begins with where nothing is yet: a laboratory without lots, a store without packets. */
-export function FirstActs({ empty }: { empty: { lots: boolean; store: boolean } }) {
+export default function FirstActs({ empty }: { empty: { lots: boolean; store: boolean } }) {
   const { may } = useSession();
-  if (!empty.lots && !empty.store) return null;
   const lots: readonly Way[] = [
     ...(may('lot.write') ? [['/lots/new', 'Add the first lot', 'kind, mass, containers'] as const] : []),
     ...(may('import.write') ? [['/lots/import', 'Import lots', 'from a spreadsheet or another program'] as const] : []),

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { standingWords } from '@mercato/contract/lot-sheet/words';
 import { todayRoutes } from '@mercato/contract/today/routes';
@@ -15,7 +15,8 @@ import { Choices } from '../ui/Choices.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { Key, useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { FirstActs } from './FirstActs.tsx';
+
+const FirstActs = lazy(() => import('./FirstActs.tsx'));
 
 const PLACE_NAMES: Readonly<Record<DuePlace, string>> = {
   dishes: 'Dishes',
@@ -67,7 +68,11 @@ export default function Today() {
           <Key>J</Key> <Key>K</Key> down and up <Key>Enter</Key> open
         </span>
       </div>
-      <FirstActs empty={data.empty} />
+      {(data.empty.lots || data.empty.store) && (
+        <Suspense>
+          <FirstActs empty={data.empty} />
+        </Suspense>
+      )}
       {rows.length === 0 && <p className="mt-4">Nothing is due{whose === 'mine' ? ' for you' : ''} today.</p>}
       {groups.map(([place, dues]) => (
         <section key={place} className="mt-3">

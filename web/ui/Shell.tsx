@@ -2,7 +2,7 @@ import { lazy, type ReactNode, Suspense, useCallback, useEffect, useState, useSy
 import { cache } from '../api/cache.ts';
 import { Refused } from '../api/client.ts';
 import { Freshener, listenLive } from '../api/live.ts';
-import { InsideExample } from '../register/Example.tsx';
+import { useSession } from '../api/session.tsx';
 import { Bar } from './Bar.tsx';
 import { Inline } from './Buttons.tsx';
 import { Notice } from './Notice.tsx';
@@ -11,6 +11,7 @@ import { KeyBoardFrame } from './keys.tsx';
 import { ScanTaking, useScan } from './scan.tsx';
 
 const CameraScan = lazy(() => import('./CameraScan.tsx'));
+const InsideExample = lazy(() => import('../register/InsideExample.tsx'));
 
 /**
  * Why something that this screen shows is missing or old: the server is out of reach, or answered with a fault of its
@@ -41,10 +42,15 @@ export function Shell({ children }: { children: ReactNode }) {
   const scan = useScan();
   const trouble = useTrouble();
   const newer = useLive();
+  const { session } = useSession();
   return (
     <KeyBoardFrame onScan={scan.open} onFind={scan.find}>
       <Bar scan={scan} openCamera={() => setCamera(true)} />
-      <InsideExample />
+      {session?.example.inside && (
+        <Suspense>
+          <InsideExample />
+        </Suspense>
+      )}
       {scan.notice && (
         <Notice bad onClose={scan.closeNotice} className="m-0">
           {scan.notice}

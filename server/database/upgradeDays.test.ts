@@ -253,7 +253,9 @@ describe('the database of the version before comes up with its days', () => {
       if (picture.releases.find((one) => one.id === row.id)?.superseded) continue;
       const today = row.kind === 'tag' ? tag : report;
       // Pure live seed says since which seed it counts; its figure is the same.
-      const figure = (value: string | undefined) => value?.split(' (germination')[0];
+      // None found is said in words now, with its limit beneath.
+      const figure = (value: string | undefined) =>
+        value?.split(' (germination')[0]?.replace(/: 0 in ([\d.]+ g) \(at most .*\)$/, ': none found in $1');
       for (const line of snapshot.document.lines.filter((one) => one.label !== 'Noxious weeds'))
         if (figure(today.get(line.label)) !== figure(line.value))
           different.push(`${snapshot.reference} ${line.label}: ${line.value} → ${today.get(line.label) ?? ''}`);

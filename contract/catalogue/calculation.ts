@@ -86,7 +86,7 @@ export interface CalculationList {
 export interface CalculationWords {
   readonly asked: Readonly<Record<string, FieldWords>>;
   readonly answered: Readonly<Record<string, FieldWords>>;
-  /** What is said first, as one sentence, where none was found: none found is not none present. */
+  /** Which answers are said first where the one named by `of` is 0: none found is not none present. */
   readonly none?: { readonly of: string; readonly leads: readonly string[] };
 }
 

@@ -17,7 +17,7 @@ export const QUICK_TESTS_FAULTS = {
   'quick-tests.look-settled-already': 'This check is settled already.',
   'quick-tests.look-cannot-added': 'This check cannot be added.',
   'quick-tests.bag-ended': ({ on }: { on: string }) => `this bag ended on ${on}`,
-  'quick-tests.bag-ended-looks-stand': 'This bag has ended: its looks stand.',
+  'quick-tests.bag-ended-looks-stand': 'This bag has ended: its checks stand.',
   'quick-tests.bag-ended-result-rests': 'This bag has ended, and its result rests on this check.',
   'quick-tests.look-struck-already': 'This check is crossed out already.',
   'quick-tests.more-seeds-floated-than': 'More seeds floated than the bag holds.',

@@ -1,5 +1,3 @@
-import { type TemperatureUnit } from '@mercato/core/units/degrees';
-import { degreesRange } from '../words/degrees.ts';
 import type { Cause, TestNext, TestReason } from '@mercato/core/quick-tests/badTest';
 import type { BagTime } from '@mercato/core/quick-tests/method';
 import type { QuickAnswer } from '@mercato/core/quick-tests/quickAnswer';
@@ -7,6 +5,8 @@ import type { Unsuited } from '@mercato/core/quick-tests/roundPlan';
 import type { Advice, School } from '@mercato/core/quick-tests/schools';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { oneSided } from '@mercato/core/statistics/oneSided';
+import type { TemperatureUnit } from '@mercato/core/units/degrees';
+import { degreesRange } from '../words/degrees.ts';
 import { percentOf } from '../words/figures.ts';
 
 /** What a cause is asked as, in plain words, and what it says when the answer is yes. */

@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import { celsiusOf, degreesIn } from './degrees.ts';
 import { typedDegrees } from './typed.ts';
 
-// Fixed points of the two scales: water freezes and boils at 32 and 212 °F; both scales meet at −40.
+// Source: the definition of the two scales, by their fixed points: water freezes and boils at 32 and 212 °F; both scales meet at −40.
 it.each([
   [0, 32],
   [100, 212],
@@ -13,6 +13,7 @@ it.each([
   expect([degreesIn(celsius, 'C'), celsiusOf(celsius, 'C')]).toEqual([celsius, celsius]);
 });
 
+// Source: by hand from the definition, °C = (°F − 32) × 5/9.
 it.each([
   ['68', 'F', 20],
   ['68', 'C', 68],
@@ -31,6 +32,7 @@ it.each([
   expect(typedDegrees(text, '.', unit)).toBe(celsius);
 });
 
+// Source: the definition and its inverse.
 it('a tenth of a degree that is typed is the tenth that is shown again, in either unit', () => {
   fc.assert(
     fc.property(fc.integer({ min: -600, max: 2000 }), fc.constantFrom('C' as const, 'F' as const), (tenths, unit) => {

@@ -1,9 +1,10 @@
 import { CLASSES } from '@mercato/core/units/seedCounts';
-import { item, type Item, sampleOf } from '../lot-sheet/items.ts';
+import { item, type Item, MASS, sampleOf } from '../lot-sheet/items.ts';
 
 /** What a file of lots holds of it, in the order in which it is written. */
 export const GERMINATION_ITEMS: Readonly<Record<string, Item>> = {
   ...sampleOf('germination'),
+  'germination.sample': item('germination', 'working sample, weighed or counted', [...MASS, 'seeds']),
   'germination.substrate': item('germination', 'substrate'),
   'germination.temperature': item('germination', 'temperature, °C, 20<=>30 for alternating'),
   'germination.treatment': item('germination', 'treatment against dormancy'),

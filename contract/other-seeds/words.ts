@@ -1,6 +1,6 @@
-import { atMostOf, threeFigures } from '@mercato/core/other-seeds/noneFound';
 import type { Contradiction } from '@mercato/core/other-seeds/contradictions';
 import type { OtherSeedsNext } from '@mercato/core/other-seeds/next';
+import { atMostOf, threeFigures } from '@mercato/core/other-seeds/noneFound';
 import { COMPONENT_NAMES } from '@mercato/core/units/components';
 import { earlyWords, type LineWords } from '../register/lineWords.ts';
 import type { Extent } from './extent.ts';

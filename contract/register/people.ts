@@ -2,9 +2,9 @@ import Joi from 'joi';
 import { type Role, ROLES } from '@mercato/core/register/permissions';
 import { TEMPERATURE_UNITS } from '@mercato/core/units/degrees';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
-import type { ExampleView } from './visit.ts';
 import { form, objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';
 import { text } from '../http/fields.ts';
+import type { ExampleView } from './visit.ts';
 
 export type SignIn = ValueOf<typeof signInSchema>;
 

@@ -1,12 +1,12 @@
-import { degreesText } from '../words/degrees.ts';
-import { type Reader } from '@mercato/core/units/typed';
-import { type TemperatureUnit } from '@mercato/core/units/degrees';
 import type { PlaceEntry } from '@mercato/core/air/placeBook';
 import { ALIKE, type CandidateReason } from '@mercato/core/store/candidates';
 import type { Expectation, TrueReason } from '@mercato/core/store/comesTrue';
 import type { Amount, PacketEntry } from '@mercato/core/store/packetBook';
+import type { TemperatureUnit } from '@mercato/core/units/degrees';
+import type { Reader } from '@mercato/core/units/typed';
 import type { AlarmView, CareCall } from '../air/care.ts';
 import { wholeDayOf } from '../words/days.ts';
+import { degreesText } from '../words/degrees.ts';
 
 export const COMES_TRUE: Readonly<Record<Expectation['answer'], string>> = {
   yes: 'will come true',

@@ -5,9 +5,9 @@ import { AOSA, contentOf, csvRows, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
 import { compareCounts } from './compareCounts.ts';
 import { countsThere, stillToSearchG } from './judgeSearch.ts';
+import { atMostOf, threeFigures } from './noneFound.ts';
 import { judgeNoxious, type NoxiousRow, readNoxious } from './noxious.ts';
 import { judgeNoxiousClaim } from './noxiousClaim.ts';
-import { atMostOf, threeFigures } from './noneFound.ts';
 import { ratePerMass } from './ratePerMass.ts';
 import { judgeSecondCount, judgeTwoCounts } from './twoCounts.ts';
 

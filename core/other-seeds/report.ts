@@ -1,5 +1,5 @@
-import { atMostOf, threeFigures } from './noneFound.ts';
 import type { DocumentLine } from '../verdict/documentLine.ts';
+import { atMostOf, threeFigures } from './noneFound.ts';
 
 /** What a search for other seeds found, as a document tells it. */
 export interface FoundSeeds {

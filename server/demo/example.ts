@@ -2,12 +2,12 @@ import { Router } from 'express';
 import pg from 'pg';
 import type { Role } from '@mercato/core/register/permissions';
 import { connect, type Connection, migrateSchema } from '../database/connect.ts';
-import { loadDemo } from './load.ts';
 import { fault } from '../http/fault.ts';
 import { prepareLaboratory } from '../laboratory.ts';
 import { Feed } from '../live/feed.ts';
 import { refreshOutdated } from '../lot-sheet/refreshOutdated.ts';
 import { person } from '../register/peopleTables.ts';
+import { loadDemo } from './load.ts';
 
 /** What a laboratory is served with. */
 export interface World {

@@ -216,7 +216,11 @@ async function seenIn(
 }
 
 async function draw(context: FromFile, cells: LotCells, lot: Lot, purpose: TestStep, test: string): Promise<string> {
-  const body = new Body(cells, { test }).set('mass', `${purpose}.sample`, mass).set('why', `${purpose}.why`, word);
+  const body = new Body(cells, { test }).set('why', `${purpose}.why`, word);
+  if (cells.get(`${purpose}.sample`, { test })?.unit === 'seeds') {
+    body.set('seeds', `${purpose}.sample`, number);
+    body.value.mass = null;
+  } else body.set('mass', `${purpose}.sample`, mass);
   body.set('portion', `${purpose}.portion`, word);
   late(body.set('seenOn', `${purpose}.drawnOn`, word), 'seenOn');
   body.value.purpose = purpose;

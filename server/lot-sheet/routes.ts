@@ -1,8 +1,8 @@
-import { USUAL_TESTS } from '@mercato/contract/register/steps';
 import { and, asc, desc, eq, isNotNull, sql, type SQL } from 'drizzle-orm';
 import type { ShownStanding } from '@mercato/contract/lot-sheet/standing';
 import type { LotList, LotListRow, LotSheet, LotState, ScanAnswer } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
+import { USUAL_TESTS } from '@mercato/contract/register/steps';
 import type { StoreScan } from '@mercato/contract/store/packets';
 import type { Act } from '@mercato/contract/words/acts';
 import { readCode } from '@mercato/core/register/code';

@@ -44,8 +44,9 @@ export class RowWriter {
   begin(step: string, test: Pick<TestFrame, 'number' | 'vesselCode'>): Row {
     const more = { test: String(test.number) };
     const sample = this.drawn.get(test.vesselCode);
-    if (sample?.vessel.mass)
-      this.add(`${step}.sample`, sample.vessel.mass.text, { ...more, unit: sample.vessel.mass.unit });
+    const { mass, seeds } = sample?.vessel ?? { mass: null, seeds: null };
+    if (mass) this.add(`${step}.sample`, mass.text, { ...more, unit: mass.unit });
+    else if (seeds !== null) this.add(`${step}.sample`, String(seeds), { ...more, unit: 'seeds' });
     this.add(`${step}.why`, sample?.why ?? null, more);
     this.add(`${step}.drawnOn`, sample?.vessel.drawnOn ?? null, more);
     return more;

@@ -1,5 +1,5 @@
-import type { Reading } from '@mercato/contract/register/people';
 import { boolean, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { Reading } from '@mercato/contract/register/people';
 import type { Role } from '@mercato/core/register/permissions';
 import { idOf, instant } from '../database/columns.ts';
 

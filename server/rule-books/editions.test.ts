@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PurityView } from '@mercato/contract/purity/purity';
 import type { Effects } from '@mercato/contract/lot-sheet/effects';
+import type { PurityView } from '@mercato/contract/purity/purity';
 import type { LotSheet, VesselView } from '@mercato/contract/register/lots';
 import type { DraftView, EditionView, RuleBookList } from '@mercato/contract/rule-books/editions';
 import type { EditionContent } from '@mercato/core/rule-books/edition';

@@ -1,8 +1,8 @@
-import { degreesIn } from '@mercato/core/units/degrees';
-import { readerNow } from '../api/reader.ts';
 import { lazy, Suspense, useMemo } from 'react';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import type { Band } from '@mercato/core/air/air';
+import { degreesIn } from '@mercato/core/units/degrees';
+import { degreesTyped, readerNow } from '../api/reader.ts';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
 
@@ -41,9 +41,8 @@ export function AirCharts({ air, band }: { air: PlaceCare['air']; band: Band | n
     [air],
   );
   const heatLevels = useMemo(() => {
-    const inUnit = (celsius: number | null | undefined) =>
-      celsius == null ? null : Number(degreesIn(celsius, unit).toFixed(1));
-    return levels(inUnit(band?.leastC), inUnit(band?.mostC), `°${unit}`);
+    const edge = (celsius: number | null | undefined) => (celsius == null ? null : degreesTyped(celsius));
+    return levels(edge(band?.leastC), edge(band?.mostC), `°${unit}`);
   }, [band, unit]);
   const dampLevels = useMemo(() => levels(band?.leastPercent, band?.mostPercent, '%'), [band]);
   if (air.length < 2) return null;

@@ -1,7 +1,7 @@
-import { readingNow } from '../api/reader.ts';
 import { climateSettingsSchema, newReadingSchema, type PlaceCare, placeEntrySchema } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { DESICCANTS, type PlaceEntry } from '@mercato/core/air/placeBook';
+import { readingNow } from '../api/reader.ts';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';

@@ -1,6 +1,6 @@
 import type { Reading } from '@mercato/contract/register/people';
 import { degreesRange, degreesText } from '@mercato/contract/words/degrees';
-import type { TemperatureUnit } from '@mercato/core/units/degrees';
+import { degreesIn, type TemperatureUnit } from '@mercato/core/units/degrees';
 import type { Reader } from '@mercato/core/units/typed';
 
 export const NEVER_SAID: Reading = { mark: null, order: null, degrees: null, heavy: null };
@@ -58,4 +58,6 @@ export function readerNow(today: string = new Date().toISOString().slice(0, 10))
 export const degrees = (celsius: number, decimals?: number): string =>
   degreesText(celsius, readerNow().degrees, decimals);
 export const degreesBetween = (low: number, high: number): string => degreesRange(low, high, readerNow().degrees);
+/** A temperature, °C, as a figure that the reader would type: to a tenth. */
+export const degreesTyped = (celsius: number): number => Number(degreesIn(celsius, readerNow().degrees).toFixed(1));
 export const degreesUnit = (): string => `°${readerNow().degrees}`;

@@ -1,5 +1,3 @@
-import { degreesIn } from '@mercato/core/units/degrees';
-import { degreesUnit, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useId, useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
@@ -13,6 +11,7 @@ import { STORE_WORDS } from '@mercato/contract/catalogue/storeWords';
 import { type FieldWords, wordsOf } from '@mercato/contract/http/fieldWords';
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { Refused } from '../api/client.ts';
+import { degreesTyped, degreesUnit } from '../api/reader.ts';
 import { reading } from '../api/routes.ts';
 import { Busy } from '../ui/Busy.tsx';
 import { Inline } from '../ui/Buttons.tsx';
@@ -227,7 +226,7 @@ function typedLines({ example }: CalculationLine, asked: CalculationWords['asked
   const lines: Lines = {};
   for (const path of Object.keys(asked)) {
     const value = get<unknown>(example.input, path);
-    const shown = typeof value === 'number' && isCelsius(asked[path]) ? degreesIn(value, readerNow().degrees) : value;
+    const shown = typeof value === 'number' && isCelsius(asked[path]) ? degreesTyped(value) : value;
     set(lines, path, Array.isArray(shown) ? shown.join(' ') : plain(shown));
   }
   return lines;

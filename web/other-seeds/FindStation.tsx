@@ -1,4 +1,3 @@
-import { PutBack } from '../register/PutBack.tsx';
 import { type ReactNode, useState } from 'react';
 import { Button, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
@@ -10,6 +9,7 @@ import { RefusedKeys } from '../api/RefusedKeys.tsx';
 import { send } from '../api/routes.ts';
 import { HandNotice } from '../hands/HandNotice.tsx';
 import { otherHand } from '../hands/useHold.ts';
+import { PutBack } from '../register/PutBack.tsx';
 import { BenchHead } from '../register/bench.tsx';
 import { SpeciesProposals } from '../register/names.tsx';
 import { Busy } from '../ui/Busy.tsx';

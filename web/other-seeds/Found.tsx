@@ -1,9 +1,9 @@
 import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { FoundSpecies, NoxiousLists, OtherSeedsTest } from '@mercato/contract/other-seeds/otherSeeds';
-import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
 import { threeFigures } from '@mercato/core/other-seeds/noneFound';
-import { type OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
+import type { NoxiousVerdict } from '@mercato/core/other-seeds/noxious';
+import type { OtherSeedsRate } from '@mercato/core/other-seeds/ratePerMass';
 import { Inline } from '../ui/Buttons.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';

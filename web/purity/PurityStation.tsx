@@ -1,4 +1,3 @@
-import { PutBack } from '../register/PutBack.tsx';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import type { PurityTest, PurityView } from '@mercato/contract/purity/purity';
@@ -8,6 +7,7 @@ import { type Component, COMPONENT_NAMES } from '@mercato/core/units/components'
 import type { Verdict } from '@mercato/core/verdict/verdict';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { NamesBound } from '../names/NamesBound.tsx';
+import { PutBack } from '../register/PutBack.tsx';
 import { BenchHead, DecisionBox } from '../register/bench.tsx';
 import { SeenLine, SeenOnField } from '../register/seen.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';

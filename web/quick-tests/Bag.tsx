@@ -1,10 +1,10 @@
-import { degreesBetween, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import type { Fate } from '@mercato/contract/hands/fates';
 import type { LookView } from '@mercato/contract/quick-tests/rounds';
 import { quickTestRoutes } from '@mercato/contract/quick-tests/routes';
 import { bagTimeWords, reasonsWords, testNextWords, unsuitedWords } from '@mercato/contract/quick-tests/words';
+import { degreesBetween, readerNow } from '../api/reader.ts';
 import { reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';

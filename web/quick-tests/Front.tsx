@@ -1,5 +1,3 @@
-import { TEMPERATURE_UNITS, type TemperatureUnit } from '@mercato/core/units/degrees';
-import { chooseDegrees, degreesBetween, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { type JSX, useState } from 'react';
 import { Form } from 'react-bootstrap';
@@ -9,6 +7,8 @@ import { kindRoutes } from '@mercato/contract/register/routes';
 import { capital } from '@mercato/contract/words/text';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { addDays } from '@mercato/core/units/days';
+import { TEMPERATURE_UNITS, type TemperatureUnit } from '@mercato/core/units/degrees';
+import { chooseDegrees, degreesBetween, readerNow } from '../api/reader.ts';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Fold } from '../ui/Fold.tsx';

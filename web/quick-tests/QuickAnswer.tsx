@@ -1,6 +1,6 @@
-import { degreesBetween, degreesUnit } from '../api/reader.ts';
 import { useState } from 'react';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
+import { degreesBetween, degreesUnit } from '../api/reader.ts';
 import { useKinds } from '../store/data.ts';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';

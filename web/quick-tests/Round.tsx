@@ -1,4 +1,3 @@
-import { degreesBetween, readerNow } from '../api/reader.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -9,6 +8,7 @@ import { bagTimeWords, unsuitedWords } from '@mercato/contract/quick-tests/words
 import { cache } from '../api/cache.ts';
 import { useOutbox } from '../api/outbox.ts';
 import { PAGE } from '../api/page.ts';
+import { degreesBetween, readerNow } from '../api/reader.ts';
 import { callRoute, keyOf, linkTo, passOn, reading, send } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { HandNotice } from '../hands/HandNotice.tsx';

@@ -1,4 +1,3 @@
-import { Clients, SoldIn } from './RequestLines.tsx';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -20,6 +19,7 @@ import { JudgeAnew } from './JudgeAnew.tsx';
 import { KindFigures } from './KindFigures.tsx';
 import { KindSearch } from './KindSearch.tsx';
 import { NewKind } from './NewKind.tsx';
+import { Clients, SoldIn } from './RequestLines.tsx';
 
 /** Opens a lot, or corrects the header of one; the old header stays on file. */
 export default function LotForm() {

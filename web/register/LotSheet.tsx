@@ -1,4 +1,3 @@
-import { carried } from '../api/carried.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -9,6 +8,7 @@ import type { LotSheet as LotSheetView } from '@mercato/contract/register/lots';
 import { lotRoutes } from '@mercato/contract/register/routes';
 import { massText } from '@mercato/contract/words/figures';
 import { MONTHS } from '@mercato/core/units/monthNames';
+import { carried } from '../api/carried.ts';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';

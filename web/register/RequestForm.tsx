@@ -1,4 +1,3 @@
-import { Clients, SoldIn } from './RequestLines.tsx';
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
 import type { LotSheet } from '@mercato/contract/register/lots';
@@ -10,6 +9,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, Ticks } from '../ui/Field.tsx';
 import { to, useEntry } from '../ui/entry.ts';
+import { Clients, SoldIn } from './RequestLines.tsx';
 
 /** Who asks for what, by when, and who drew the sample. */
 export default function RequestForm() {

@@ -1,5 +1,5 @@
-import { ENDS } from '@mercato/contract/sampling/fieldWords';
 import { useId } from 'react';
+import { ENDS } from '@mercato/contract/sampling/fieldWords';
 import { samplingRoutes } from '@mercato/contract/sampling/routes';
 import type { NewVesselEvent } from '@mercato/contract/sampling/vesselEvents';
 import { vesselEventSchema, type VesselNode, type VesselTree } from '@mercato/contract/sampling/vessels';

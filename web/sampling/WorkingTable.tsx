@@ -1,6 +1,7 @@
 import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { SamplingView } from '@mercato/contract/sampling/sampling';
+import { massText } from '@mercato/contract/words/figures';
 import { Inline } from '../ui/Buttons.tsx';
 import { Heads, num } from '../ui/Heads.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -32,7 +33,7 @@ export function WorkingTable({ view: data, show: setShown }: WorkingTableProps) 
                   </td>
                   <td className="num">
                     <Inline className="opens" onClick={() => setShown({ title: 'working sample', verdict })}>
-                      {vessel.mass?.text} {vessel.mass?.unit}
+                      {vessel.mass ? massText(vessel.mass) : `${vessel.seeds ?? 0} seeds`}
                     </Inline>
                   </td>
                   <td>

@@ -1,4 +1,3 @@
-import { heavyNow } from '../api/reader.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
@@ -16,6 +15,7 @@ import {
 } from '@mercato/core/sowing/bed';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
+import { heavyNow } from '../api/reader.ts';
 import { useKinds, usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';
 import { Busy } from '../ui/Busy.tsx';

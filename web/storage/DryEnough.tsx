@@ -1,5 +1,3 @@
-import { degreesIn } from '@mercato/core/units/degrees';
-import { degreesUnit, readerNow } from '../api/reader.ts';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { DRY_NEXT, dryReasonWords } from '@mercato/contract/storage/words';
@@ -14,6 +12,7 @@ import {
   type DryEvidence,
 } from '@mercato/core/storage/dryEnough';
 import { ArgumentFault } from '@mercato/core/units/argument';
+import { degreesTyped, degreesUnit } from '../api/reader.ts';
 import { useKinds } from '../store/data.ts';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
@@ -50,7 +49,7 @@ export default function DryEnough() {
   const [closing, setClosing] = useState<Closing>('airtight');
   const { values, field } = useLines({
     kind: search.get('kind') ?? '',
-    temperature: String(degreesIn(20, readerNow().degrees)),
+    temperature: String(degreesTyped(20)),
     moisture: '',
     shutAir: '',
     roomAir: '',

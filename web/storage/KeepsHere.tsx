@@ -1,4 +1,3 @@
-import { degrees, degreesBetween } from '../api/reader.ts';
 import { Table } from 'react-bootstrap';
 import { percentOf } from '@mercato/contract/words/figures';
 import type { MeanAir } from '@mercato/core/air/air';
@@ -7,6 +6,7 @@ import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
 import { moistureInBalance } from '@mercato/core/storage/equilibrium';
 import { hundredRule, type HundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
+import { degrees, degreesBetween } from '../api/reader.ts';
 import { useKinds } from '../store/data.ts';
 import { Heads } from '../ui/Heads.tsx';
 import { TextField } from '../ui/fields.tsx';

@@ -1,4 +1,3 @@
-import { degrees } from '../api/reader.ts';
 import { useRef, useState } from 'react';
 import { Stack } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
@@ -9,6 +8,7 @@ import type { PlaceEntry } from '@mercato/core/air/placeBook';
 import { AirCharts } from '../air/AirCharts.tsx';
 import { ClimateForm, DesiccantForm, DoorForm, ReadingForm } from '../air/PlaceForms.tsx';
 import { useKeepCare, usePlaceCare } from '../air/careData.ts';
+import { degrees } from '../api/reader.ts';
 import { send } from '../api/routes.ts';
 import { shortDay, shortInstant, useSession } from '../api/session.tsx';
 import { useKeepFile } from '../store/keepFile.ts';

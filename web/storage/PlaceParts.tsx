@@ -1,9 +1,9 @@
-import { degrees } from '../api/reader.ts';
 import { Stack } from 'react-bootstrap';
 import type { AlarmView, PlaceCare } from '@mercato/contract/air/care';
 import { placeRoutes } from '@mercato/contract/store/routes';
 import { DESICCANT_STATES, type PlaceEntry } from '@mercato/core/air/placeBook';
 import { lasted } from '../air/careData.ts';
+import { degrees } from '../api/reader.ts';
 import { send } from '../api/routes.ts';
 import { shortDay, shortInstant } from '../api/session.tsx';
 import { Inline, Quiet } from '../ui/Buttons.tsx';

@@ -1,8 +1,8 @@
-import { degrees } from '../api/reader.ts';
 import { useMemo, useState } from 'react';
 import { Form, Table } from 'react-bootstrap';
 import { listFaultWords } from '@mercato/contract/store/listWords';
 import type { ListView } from '@mercato/contract/store/lists';
+import { degrees } from '../api/reader.ts';
 import { shortInstant } from '../api/session.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { DataTable } from '../ui/DataTable.tsx';

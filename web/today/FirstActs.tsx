@@ -1,5 +1,5 @@
-import { ExampleBox } from '../register/Example.tsx';
 import { useSession } from '../api/session.tsx';
+import { ExampleBox } from '../register/Example.tsx';
 import { type Way, Ways } from '../ui/Ways.tsx';
 
 /** What one begins with where nothing is yet: a laboratory without lots, a store without packets. */

@@ -1,5 +1,5 @@
-import { ExampleBox } from '../register/Example.tsx';
 import { useSession } from '../api/session.tsx';
+import { ExampleBox } from '../register/Example.tsx';
 import { type Way, Ways } from '../ui/Ways.tsx';
 
 const QUESTIONS: readonly Way[] = [

@@ -1,8 +1,7 @@
 import type Joi from 'joi';
 import { fieldShape } from '@mercato/contract/http/fieldWords';
-import { degreesIn } from '@mercato/core/units/degrees';
 import { typedDegrees, typedFigure } from '@mercato/core/units/typed';
-import { readerNow } from '../api/reader.ts';
+import { degreesTyped, readerNow } from '../api/reader.ts';
 import { SECRET } from './reload.ts';
 
 /** The lines of a form as they are typed: figures and what is not there yet are text; lists are what the page makes of them. */
@@ -23,7 +22,7 @@ export function asTyped<T extends object>(values: T, schema?: Joi.Schema, path =
       if (Array.isArray(value) || typeof value === 'boolean' || value === undefined) return [key, value];
       if (typeof value === 'object' && value !== null) return [key, asTyped(value, schema, at)];
       if (typeof value === 'number' && schema && fieldShape(schema, at)?.type === 'temperature')
-        return [key, String(Number(degreesIn(value, readerNow().degrees).toFixed(1)))];
+        return [key, String(degreesTyped(value))];
       return [key, typeof value === 'string' || typeof value === 'number' ? String(value) : ''];
     }),
   ) as Typed<T>;

@@ -2,10 +2,10 @@ import { compareCounts } from '@mercato/core/other-seeds/compareCounts';
 import { judgeNoxiousClaim } from '@mercato/core/other-seeds/noxiousClaim';
 import { ratePerMass } from '@mercato/core/other-seeds/ratePerMass';
 import { judgeSecondCount, judgeTwoCounts } from '@mercato/core/other-seeds/twoCounts';
+import { GRAMS_PER } from '@mercato/core/units/gramsPer';
 import { define } from './calculation.ts';
 import { confidence, count, number } from './inputs.ts';
 const searchedG = () => number().greater(0).max(1e9);
-const GRAMS_PER_POUND = 453.59237;
 
 export const otherSeedsCalculations = [
   define({
@@ -67,7 +67,7 @@ export const otherSeedsCalculations = [
       examinedG: searchedG(),
     },
     run: (input, { aosa }) =>
-      judgeNoxiousClaim(aosa, input.labelledPerLb, GRAMS_PER_POUND, input.found, input.examinedG),
+      judgeNoxiousClaim(aosa, input.labelledPerLb, Number(GRAMS_PER.lb), input.found, input.examinedG),
     example: { story: 'Labelled 36 per lb, ten found in 50 g', input: { labelledPerLb: 36, found: 10, examinedG: 50 } },
   }),
 ];

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { degreesIn } from '@mercato/core/units/degrees';
-import { DECIMAL_TEXT, type EnteredMass, MASS_UNITS } from '@mercato/core/units/mass';
+import { MASS_UNITS } from '@mercato/core/units/gramsPer';
+import { DECIMAL_TEXT, type EnteredMass } from '@mercato/core/units/mass';
 import { typed } from './typed.ts';
 
 /** Text that PostgreSQL can hold and people can see: no control characters, no half of a surrogate pair; blanks at the ends are refused so that nothing is changed silently. */

@@ -11,7 +11,7 @@ import {
   type LoggedAir,
 } from '@mercato/core/store/list/readClimateLog';
 import type { Ask, ListedPacket } from '@mercato/core/store/list/readList';
-import { MASS_UNITS } from '@mercato/core/units/mass';
+import { MASS_UNITS } from '@mercato/core/units/gramsPer';
 import { DATE_ORDERS } from '@mercato/core/units/writtenDate';
 import type { DecimalMark } from '@mercato/core/units/writtenFigure';
 import { objectOf, oneOf, orNull, takes, type ValueOf } from '../http/body.ts';

@@ -1,4 +1,5 @@
-import { DECIMAL_TEXT, Exact, GRAMS_PER, MASS_UNITS, type MassUnit } from '../units/mass.ts';
+import { GRAMS_PER, MASS_UNITS, type MassUnit } from '../units/gramsPer.ts';
+import { DECIMAL_TEXT, Exact } from '../units/mass.ts';
 
 /** One line of a balance, understood. `steady` is null where the balance does not say. */
 export type BalanceLine =

@@ -1,3 +1,5 @@
+import { GRAMS_PER } from '../units/gramsPer.ts';
+
 /** Three figures that mean something; whole numbers from 100 up. */
 export const threeFigures = (value: number): string =>
   value >= 100 ? value.toFixed(0) : value >= 10 ? value.toFixed(1) : value.toFixed(2);
@@ -12,6 +14,6 @@ const THREE = -Math.log(0.05);
  * @param massG  mass examined, g, > 0
  */
 export const atMostOf = (massG: number): { readonly perKg: number; readonly perLb: number } => ({
-  perKg: (THREE * 1000) / massG,
-  perLb: (THREE * 453.59237) / massG,
+  perKg: (THREE * Number(GRAMS_PER.kg)) / massG,
+  perLb: (THREE * Number(GRAMS_PER.lb)) / massG,
 });

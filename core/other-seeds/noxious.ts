@@ -2,7 +2,8 @@ import type { EditionContent } from '../rule-books/edition.ts';
 import { provenanceOf } from '../rule-books/provenance.ts';
 import { genusOf, isGenus } from '../rule-books/resolveName.ts';
 import { aboveZero } from '../units/argument.ts';
-import { Exact, GRAMS_PER, type MassUnit } from '../units/mass.ts';
+import { GRAMS_PER, type MassUnit } from '../units/gramsPer.ts';
+import { Exact } from '../units/mass.ts';
 import { outcomeUpTo, type Rule, type Verdict } from '../verdict/verdict.ts';
 import type { OtherSeedsNext } from './next.ts';
 

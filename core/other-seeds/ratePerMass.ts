@@ -1,6 +1,6 @@
 import { poissonLimits } from '../statistics/poissonLimits.ts';
 import { aboveZero } from '../units/argument.ts';
-import { GRAMS_PER } from '../units/mass.ts';
+import { GRAMS_PER } from '../units/gramsPer.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { threeFigures } from './noneFound.ts';
 

@@ -10,6 +10,7 @@ import {
   type MoistureMethod,
   type UnitRule,
 } from './edition.ts';
+import { GRAMS_PER } from '../units/gramsPer.ts';
 import { TableReader } from './tableReader.ts';
 
 /** The tables that each book must hold, by the name of their file. */
@@ -143,7 +144,7 @@ function istaKinds(reader: TableReader): KindMethod[] {
 function aosaKinds(reader: TableReader): KindMethod[] {
   const { kinds: methods, weights, submitted } = TABLES.aosa;
   const weightRow = new Map(reader.rows(weights).map((row, i) => [row.kind, i]));
-  const gramsPerOunce = 28.349523125;
+  const gramsPerOunce = Number(GRAMS_PER.oz);
   return reader.rows(methods).map((row, i) => {
     const bookKind = reader.cell(methods, i, 'kind');
     const species = reader.cell(methods, i, 'scientific_name');

@@ -1,5 +1,5 @@
 import { aboveUpTo, aboveZero } from '../units/argument.ts';
-import { GRAMS_PER, type MassUnit } from '../units/mass.ts';
+import { GRAMS_PER, type MassUnit } from '../units/gramsPer.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Square metres in one unit: are and hectare are decimal; foot 0.3048 m and acre 43 560 square feet, exactly (1959). */

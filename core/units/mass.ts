@@ -1,20 +1,10 @@
 import { Decimal } from 'decimal.js';
 import { ArgumentFault } from './argument.ts';
+import { GRAMS_PER, type MassUnit } from './gramsPer.ts';
 
 /** Work with more digits than any balance, so that sums and ties are exact. */
 export const Exact = Decimal.clone({ precision: 60, toExpNeg: -40, toExpPos: 40 });
 export type ExactNumber = Decimal;
-
-export const MASS_UNITS = ['g', 'kg', 'lb', 'oz'] as const;
-export type MassUnit = (typeof MASS_UNITS)[number];
-
-/** Grams in one unit; the international avoirdupois pound is exactly 453.59237 g (agreement of 1959). */
-export const GRAMS_PER: Readonly<Record<MassUnit, string>> = {
-  g: '1',
-  kg: '1000',
-  lb: '453.59237',
-  oz: '28.349523125',
-};
 
 /** A figure as it was written down: the digits decide the precision, so the text is kept. */
 export interface EnteredMass {

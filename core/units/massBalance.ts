@@ -1,6 +1,7 @@
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { ArgumentFault } from './argument.ts';
-import { type EnteredMass, Exact, type ExactNumber, GRAMS_PER, toGrams, writtenDecimals } from './mass.ts';
+import { GRAMS_PER } from './gramsPer.ts';
+import { type EnteredMass, Exact, type ExactNumber, toGrams, writtenDecimals } from './mass.ts';
 
 export interface MassBalance {
   /** The whole less its parts, g; below 0 where the parts weigh more than the whole. */

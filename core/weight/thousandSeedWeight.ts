@@ -1,6 +1,7 @@
 import type { Edition, Figure } from '../rule-books/edition.ts';
 import { ArgumentFault } from '../units/argument.ts';
-import { Exact, type ExactNumber, GRAMS_PER } from '../units/mass.ts';
+import { GRAMS_PER } from '../units/gramsPer.ts';
+import { Exact, type ExactNumber } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 import type { WeightNext } from './next.ts';
 

@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm';
 import type { LotDivision } from '@mercato/contract/register/lots';
 import type { Book } from '@mercato/core/rule-books/edition';
-import { Exact, type MassUnit, toGrams } from '@mercato/core/units/mass';
+import type { MassUnit } from '@mercato/core/units/gramsPer';
+import { Exact, toGrams } from '@mercato/core/units/mass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';

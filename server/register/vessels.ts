@@ -1,7 +1,8 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { VesselView } from '@mercato/contract/register/lots';
-import { type EnteredMass, type MassUnit, toGrams } from '@mercato/core/units/mass';
+import type { MassUnit } from '@mercato/core/units/gramsPer';
+import { type EnteredMass, toGrams } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { freeCodes } from './codes.ts';
 import { vessel } from './tables.ts';

@@ -5,7 +5,8 @@ import type { DrawView, Look, NewDraw, PrimarySample, PrimaryView } from '@merca
 import { drawContainers, placeInStack } from '@mercato/core/sampling/drawContainers';
 import type { DrawMethod } from '@mercato/core/sampling/drawMethods';
 import type { SamplingPlan } from '@mercato/core/sampling/primarySamples';
-import { type MassUnit, toGrams } from '@mercato/core/units/mass';
+import type { MassUnit } from '@mercato/core/units/gramsPer';
+import { toGrams } from '@mercato/core/units/mass';
 import type { Reader, Transaction } from '../database/connect.ts';
 import { allObservations, recordObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { NewComposite, NewReserve, VesselMass } from '@mercato/contract/sampling/vessels';
-import { type EnteredMass, Exact, type MassUnit, shownGrams, toGrams } from '@mercato/core/units/mass';
+import type { MassUnit } from '@mercato/core/units/gramsPer';
+import { type EnteredMass, Exact, shownGrams, toGrams } from '@mercato/core/units/mass';
 import { balanceMasses } from '@mercato/core/units/massBalance';
 import { currentObservations, recordObservations } from '../database/observations.ts';
 import { fault } from '../http/fault.ts';

@@ -14,7 +14,7 @@ import {
   SQUARE_METRES_PER,
 } from '@mercato/core/sowing/bed';
 import { clopperPearson } from '@mercato/core/statistics/binomialInterval';
-import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
+import { MASS_UNITS, type MassUnit } from '@mercato/core/units/gramsPer';
 import { heavyNow } from '../api/reader.ts';
 import { useKinds, usePacket } from '../store/data.ts';
 import { harvestWords, leftWords } from '../store/words.ts';

@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import type { Amount } from '@mercato/core/store/packetBook';
-import { MASS_UNITS, type MassUnit } from '@mercato/core/units/mass';
+import { MASS_UNITS, type MassUnit } from '@mercato/core/units/gramsPer';
 import { described, Frame } from '../ui/fields.tsx';
 import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 

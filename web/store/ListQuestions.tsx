@@ -9,7 +9,7 @@ import {
 import type { FileAsk, ListReading, ListView } from '@mercato/contract/store/lists';
 import { type ClimateAsk, CLOCKS, DEGREES } from '@mercato/core/store/list/readClimateLog';
 import type { Ask } from '@mercato/core/store/list/readList';
-import { MASS_UNITS } from '@mercato/core/units/mass';
+import { MASS_UNITS } from '@mercato/core/units/gramsPer';
 import { DATE_ORDERS, writtenDate } from '@mercato/core/units/writtenDate';
 import { writtenFigure } from '@mercato/core/units/writtenFigure';
 import { Inline, Quiet } from '../ui/Buttons.tsx';

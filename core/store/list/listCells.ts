@@ -1,4 +1,5 @@
-import { DECIMAL_TEXT, type MassUnit } from '../../units/mass.ts';
+import type { MassUnit } from '../../units/gramsPer.ts';
+import { DECIMAL_TEXT } from '../../units/mass.ts';
 import type { DateOrder, ShortYears } from '../../units/writtenDate.ts';
 import { type DecimalMark, writtenFigure } from '../../units/writtenFigure.ts';
 import type { Amount } from '../packetBook.ts';

@@ -19,6 +19,8 @@ export class Hands {
           .or(this.page.getByRole('button', { name, exact: typeof name === 'string' }))
           .or(this.page.getByRole('link', { name, exact: typeof name === 'string' }));
     await expect(target.first()).toBeVisible();
+    // What waits for an answer cannot be reached yet.
+    await expect(target.first()).toBeEnabled();
     for (let i = 0; i < 150; i += 1) {
       // Asked anew each time: what carried the name before may have made way for another of the same name.
       if (await target.evaluateAll((nodes) => nodes.some((node) => node === document.activeElement))) return;

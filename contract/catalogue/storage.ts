@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { desiccantNeeded } from '@mercato/core/storage/desiccant';
-import { moistureInBalance } from '@mercato/core/storage/equilibrium';
+import { desiccantNeeded } from '@mercato/core/drying/desiccant';
+import { moistureInBalance } from '@mercato/core/drying/equilibrium';
 import { fitAgeing } from '@mercato/core/storage/fitAgeing';
 import { hundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { predictViability, timeToViability } from '@mercato/core/storage/viability';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { type Batch, BATCHES, type Warning } from '@mercato/core/storage/cold';
-import type { DryAnswer } from '@mercato/core/storage/dryEnough';
+import type { DryAnswer } from '@mercato/core/drying/dryEnough';
 import type { PlaceCare } from '../air/care.ts';
 import { type BodyOf, eitherOf, form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
 import { text, wholeNumber } from '../http/fields.ts';

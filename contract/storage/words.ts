@@ -1,5 +1,5 @@
 import type { Warning } from '@mercato/core/storage/cold';
-import type { DryNext, DryReason } from '@mercato/core/storage/dryEnough';
+import type { DryNext, DryReason } from '@mercato/core/drying/dryEnough';
 import { LEAST_TESTS, type NoOwnCurve } from '@mercato/core/storage/ownRecord';
 import type { Because } from '@mercato/core/storage/whatNext';
 import { percentOf } from '../words/figures.ts';

@@ -32,6 +32,8 @@ export const ARGUMENT_FAULTS = {
   'argument.component-mass': 'must be a mass of 0 g or more',
   'argument.weighs-nothing': 'and the other components add to nothing; at least one must weigh something',
   'argument.no-seed-judged': 'and the others must add up to 1 seed at least, got 0',
+  'argument.no-wanted-seed': 'must hold the seed that is wanted',
+  'argument.first-from-zero': 'must begin with a step from 0 % upwards',
   'argument.shapes': ({ a, b }: { a: number; b: number }) =>
     `and b must lie above 0 and add to 1e9 at most, got ${a} and ${b}`,
   'argument.not-all-set': ({ total, seeds }: { total: number; seeds: number }) =>

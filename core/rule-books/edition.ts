@@ -3,8 +3,8 @@ import type { Provenance, Rule } from '../verdict/verdict.ts';
 export const BOOKS = ['ista', 'aosa'] as const;
 export type Book = (typeof BOOKS)[number];
 
-/** Books of rows: those that judge a lot, the market's minimum standards, and the noxious lists of jurisdictions. */
-export const RULE_BOOKS = [...BOOKS, 'market', 'noxious'] as const;
+/** Books of rows: those that judge a lot, the market's minimum standards, noxious lists, and the figures of the shed. */
+export const RULE_BOOKS = [...BOOKS, 'market', 'noxious', 'shed'] as const;
 export type RuleBook = (typeof RULE_BOOKS)[number];
 
 export const BOOK_NAMES: Readonly<Record<RuleBook, string>> = {
@@ -12,6 +12,7 @@ export const BOOK_NAMES: Readonly<Record<RuleBook, string>> = {
   aosa: 'AOSA/FSA',
   market: 'market standards',
   noxious: 'noxious lists',
+  shed: 'shed figures',
 };
 
 /** Whether a book judges lots; the others are lists to look names up in. */

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { beforeDrying, beforeFreezing, USUAL_HOURS } from './cold.ts';
-import { desiccantNeeded } from './desiccant.ts';
-import { dryEnough, type DryEvidence, type DryKind } from './dryEnough.ts';
+import { desiccantNeeded } from '../drying/desiccant.ts';
+import { dryEnough, type DryEvidence, type DryKind } from '../drying/dryEnough.ts';
 import {
   humidityInBalance,
   type Isotherm,
   isothermHumidity,
   isothermMoisture,
   moistureInBalance,
-} from './equilibrium.ts';
+} from '../drying/equilibrium.ts';
 import { type AgeTest, fitAgeing, scatter, sharesOn } from './fitAgeing.ts';
 import { ownCurve, ownWords } from './ownRecord.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { beforeDrying, beforeFreezing } from './cold.ts';
-import { desiccantNeeded } from './desiccant.ts';
+import { desiccantNeeded } from '../drying/desiccant.ts';
 
 // Source: the seed's water and dry matter before and after, weighed: W (M1 − M2) / (100 − M2) of water leaves
 // (W₂ = W₁ (100 − M₁) / (100 − M₂), ISTA Rules chapter 9 and FAO Genebank Standards, from memory).

@@ -1,5 +1,5 @@
 import { percentIn, wholeIn } from '../units/argument.ts';
-import { DRIEST_ENOUGH, type DryKind } from './dryEnough.ts';
+import { DRIEST_ENOUGH, type DryKind } from '../drying/dryEnough.ts';
 
 /** What is done with seed for a set time. */
 export const BATCHES = ['drying', 'freezing', 'warming'] as const;

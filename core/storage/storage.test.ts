@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { csvRows } from '../testing/books.ts';
-import { dryEnough, type DryEvidence, type DryKind } from './dryEnough.ts';
+import { dryEnough, type DryEvidence, type DryKind } from '../drying/dryEnough.ts';
 import {
   dryFromWet,
   humidityInBalance,
@@ -11,7 +11,7 @@ import {
   ISOTHERMS,
   moistureInBalance,
   wetFromDry,
-} from './equilibrium.ts';
+} from '../drying/equilibrium.ts';
 import { type AgeingCurve, type AgeTest, fitAgeing, scatter, sharesOn } from './fitAgeing.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';
 import { predictViability, timeToViability } from './viability.ts';

@@ -39,7 +39,14 @@ export type ArgumentSays =
       readonly got: number;
     }
   | { readonly is: 'argument.not-before'; readonly from: string; readonly got: string }
-  | { readonly is: 'argument.component-mass' | 'argument.weighs-nothing' | 'argument.no-seed-judged' }
+  | {
+      readonly is:
+        | 'argument.component-mass'
+        | 'argument.weighs-nothing'
+        | 'argument.no-seed-judged'
+        | 'argument.no-wanted-seed'
+        | 'argument.first-from-zero';
+    }
   | { readonly is: 'argument.shapes'; readonly a: number; readonly b: number }
   /** Seeds of the classes together. */
   | { readonly is: 'argument.not-all-set' | 'argument.more-than-set'; readonly total: number; readonly seeds: number }

@@ -18,6 +18,7 @@ const NAMES: Readonly<Record<RuleBook, string>> = {
   aosa: `AOSA and Federal Seed Act, as remembered ${SHIPPED_YEAR}`,
   market: `Market minimum standards, as remembered ${SHIPPED_YEAR}`,
   noxious: `Noxious lists, as remembered ${SHIPPED_YEAR}`,
+  shed: `Shed figures, as remembered ${SHIPPED_YEAR}`,
 };
 
 function readCsv(path: string): Record<string, string>[] {

@@ -4,7 +4,7 @@ import type { BatchBrief, BatchList, BatchView, BatchWarnings, NewBatch } from '
 import { type Air, meanAir } from '@mercato/core/air/air';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { beforeDrying, beforeFreezing, type Warning } from '@mercato/core/storage/cold';
-import { type DryAnswer, dryEnough, type DryEvidence, type DryKind } from '@mercato/core/storage/dryEnough';
+import { type DryAnswer, dryEnough, type DryEvidence, type DryKind } from '@mercato/core/drying/dryEnough';
 import { airOf, thinned } from '../air/readings.ts';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';

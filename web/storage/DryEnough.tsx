@@ -10,7 +10,7 @@ import {
   type DryAnswer,
   dryEnough,
   type DryEvidence,
-} from '@mercato/core/storage/dryEnough';
+} from '@mercato/core/drying/dryEnough';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { degreesTyped, degreesUnit } from '../api/reader.ts';
 import { useKinds } from '../store/data.ts';

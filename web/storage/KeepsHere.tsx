@@ -3,7 +3,7 @@ import { percentOf } from '@mercato/contract/words/figures';
 import type { MeanAir } from '@mercato/core/air/air';
 import type { Keeping } from '@mercato/core/rule-books/findKind';
 import { normalQuantile } from '@mercato/core/statistics/normalDistribution';
-import { moistureInBalance } from '@mercato/core/storage/equilibrium';
+import { moistureInBalance } from '@mercato/core/drying/equilibrium';
 import { hundredRule, type HundredRule, keepsLonger } from '@mercato/core/storage/rulesOfThumb';
 import { timeToViability } from '@mercato/core/storage/viability';
 import { degrees, degreesBetween } from '../api/reader.ts';

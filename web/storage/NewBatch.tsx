@@ -10,7 +10,7 @@ import { storeRoutes } from '@mercato/contract/store/routes';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import { percentOf } from '@mercato/contract/words/figures';
 import { type Batch, BATCHES, USUAL_HOURS } from '@mercato/core/storage/cold';
-import { desiccantNeeded, UPTAKE } from '@mercato/core/storage/desiccant';
+import { desiccantNeeded, UPTAKE } from '@mercato/core/drying/desiccant';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { reading } from '../api/routes.ts';
 import { placeChoices, usePlaces } from '../store/data.ts';

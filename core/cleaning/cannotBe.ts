@@ -1,0 +1,35 @@
+/** Why a line of a batch cannot be; `vessel` is the name of one. */
+export type ShedFault =
+  | {
+      readonly is:
+        | 'shed.no-such-vessel'
+        | 'shed.no-such-pass'
+        | 'shed.vessel-there-already'
+        | 'shed.pass-there-already'
+        | 'shed.pass-ended'
+        | 'shed.pass-runs'
+        | 'shed.not-a-soak'
+        | 'shed.not-a-drying'
+        | 'shed.not-a-sorting'
+        | 'shed.closed'
+        | 'shed.passes-run'
+        | 'shed.part-not-weighed'
+        | 'shed.blown-is-not-kept'
+        | 'shed.not-struckable'
+        | 'shed.struck-already'
+        | 'shed.names-it-twice'
+        | 'shed.no-bushel'
+        | 'shed.above-nothing';
+    }
+  | { readonly is: 'shed.empty' | 'shed.own-outlet' | 'shed.gone' | 'shed.already-open'; readonly vessel: string }
+  | { readonly is: 'shed.target-above'; readonly now: number };
+
+/** A line that cannot be: which field, and why. */
+export class CannotBe extends RangeError {
+  constructor(
+    readonly path: string,
+    readonly why: ShedFault,
+  ) {
+    super(`${path}: ${why.is}`);
+  }
+}

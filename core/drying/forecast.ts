@@ -1,0 +1,176 @@
+import mersenneTwister from '@stdlib/random-base-mt19937';
+import { normalQuantile } from '../statistics/normalDistribution.ts';
+import { aboveZero, ArgumentFault, between, zeroOrMore } from '../units/argument.ts';
+
+/** Weight after drying, by the dry matter that stays. Source: W₂ = W₁ (100 − M₁) / (100 − M₂). */
+export function massAfterDrying(massG: number, fromPercent: number, toPercent: number): number {
+  aboveZero('massG', massG);
+  between('fromPercent', fromPercent, 0, 100);
+  between('toPercent', toPercent, 0, 100);
+  return (massG * (100 - fromPercent)) / (100 - toPercent);
+}
+
+/**
+ * Moisture by a weight, from an earlier weight whose moisture is known: the formula turned round.
+ * @throws {RangeError} if the seed would weigh less than its dry matter
+ */
+export function moistureByWeight(firstG: number, firstPercent: number, nowG: number): number {
+  aboveZero('firstG', firstG);
+  between('firstPercent', firstPercent, 0, 100);
+  aboveZero('nowG', nowG);
+  const dryG = (firstG * (100 - firstPercent)) / 100;
+  if (!(nowG > dryG)) throw new ArgumentFault('nowG', { is: 'argument.not-below-dry-matter', dryG, got: nowG });
+  return 100 * (1 - dryG / nowG);
+}
+
+export interface DryingRun {
+  /** Of the same seed in the same tray, oldest first; the first is the start. */
+  readonly weighings: readonly { readonly hours: number; readonly massG: number }[];
+  /** Moisture at the first weighing, percent wet basis. */
+  readonly startPercent: number;
+  readonly targetPercent: number;
+  /** What the seed would come to in this air, percent wet basis; null = the air is not known. */
+  readonly restsAtPercent: number | null;
+}
+
+export type NoForecast =
+  /** Two weighings with the air known, four without. */
+  | 'needs-weighings'
+  /** The weight does not fall. */
+  | 'does-not-fall'
+  /** In this air it stays damper than it is to be. */
+  | 'rests-above-target';
+
+export interface DryingForecast {
+  readonly massWhenDryG: number;
+  /** By the newest weight. */
+  readonly moisturePercent: number;
+  readonly done: boolean;
+  /** Hours since the first weighing at which it is dry, with nine in ten of what the weights leave open. */
+  readonly dryAt: { readonly hours: number; readonly low: number; readonly high: number | null } | null;
+  readonly none: NoForecast | null;
+  /** Share of what is still to go that goes in an hour. */
+  readonly rate: number | null;
+  readonly restsAtG: number | null;
+}
+
+interface Curve {
+  readonly rests: number;
+  readonly rate: number;
+  readonly squares: number;
+}
+
+const FASTEST = 3;
+const SLOWEST = 1e-4;
+/** A tray is weighed to about this share of its weight, where so few weighings cannot tell. Guess. */
+const WEIGHED_TO = 0.001;
+const DRAWS = 200;
+
+/** Best curve W = rests + (W₀ − rests)·e^(−rate·t): rates are tried from slow to fast, the rest follows by least squares. */
+function fit(hours: readonly number[], masses: readonly number[], restsAt: number | null): Curve {
+  const first = masses[0] ?? 0;
+  const at = (rate: number): Curve => {
+    let [sxx, sxy] = [0, 0];
+    const fading = hours.map((t) => Math.exp(-rate * (t - (hours[0] ?? 0))));
+    if (restsAt === null)
+      fading.forEach((e, i) => {
+        const x = 1 - e;
+        sxx += x * x;
+        sxy += x * ((masses[i] ?? 0) - first * e);
+      });
+    const rests = restsAt ?? (sxx > 0 ? sxy / sxx : first);
+    let squares = 0;
+    fading.forEach((e, i) => {
+      squares += ((masses[i] ?? 0) - rests - (first - rests) * e) ** 2;
+    });
+    return { rests, rate, squares };
+  };
+  let [low, high] = [Math.log(SLOWEST), Math.log(FASTEST)];
+  // A grid first, so that the search begins in the right valley; then thirds.
+  const grid = Array.from({ length: 40 }, (_, i) => low + ((high - low) * i) / 39);
+  const best = grid.reduce((a, b) => (at(Math.exp(b)).squares < at(Math.exp(a)).squares ? b : a));
+  const step = (high - low) / 39;
+  [low, high] = [best - step, best + step];
+  for (let i = 0; i < 60; i += 1) {
+    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3];
+    if (at(Math.exp(a)).squares < at(Math.exp(b)).squares) high = b;
+    else low = a;
+  }
+  return at(Math.exp((low + high) / 2));
+}
+
+const timeTo = (target: number, first: number, { rests, rate }: Curve): number | null =>
+  target > rests && first > target ? Math.log((first - rests) / (target - rests)) / rate : null;
+
+/**
+ * When a tray will be dry, by its weights: they fall towards what the air allows, by the same share each hour. Refitted
+ * with every weighing; the range comes from weights drawn anew about the curve.
+ *
+ * For a few exposed centimetres alone: a deep bin dries by a front that its airflow limits.
+ *
+ * @throws {RangeError} naming the figure that cannot be: a target above the present moisture, times that do not grow
+ * Source: thin-layer drying by Lewis (1921), least squares; parametric bootstrap, Mersenne twister.
+ */
+export function dryingForecast(run: DryingRun): DryingForecast {
+  const { weighings, startPercent, targetPercent, restsAtPercent } = run;
+  const [first] = weighings;
+  const last = weighings.at(-1);
+  if (!first || !last)
+    throw new ArgumentFault('weighings', { is: 'argument.so-many', least: 1, most: null, got: weighings.length });
+  between('startPercent', startPercent, 0, 100);
+  between('targetPercent', targetPercent, 0, 100);
+  if (targetPercent > startPercent)
+    throw new ArgumentFault('targetPercent', {
+      is: 'argument.already-drier',
+      moisturePercent: startPercent,
+      got: targetPercent,
+    });
+  if (restsAtPercent !== null) between('restsAtPercent', restsAtPercent, 0, 100);
+  weighings.forEach((one, i) => {
+    aboveZero(`weighings.${i}.massG`, one.massG);
+    zeroOrMore(`weighings.${i}.hours`, one.hours);
+    const before = weighings[i - 1];
+    if (before && !(one.hours > before.hours))
+      throw new ArgumentFault(`weighings.${i}.hours`, { is: 'argument.after-weighing-before', got: one.hours });
+  });
+  const massWhenDryG = massAfterDrying(first.massG, startPercent, targetPercent);
+  const moisturePercent = moistureByWeight(first.massG, startPercent, last.massG);
+  const answer = { massWhenDryG, moisturePercent, done: last.massG <= massWhenDryG };
+  const without = (none: NoForecast): DryingForecast => ({ ...answer, dryAt: null, none, rate: null, restsAtG: null });
+  if (answer.done) return { ...answer, dryAt: null, none: null, rate: null, restsAtG: null };
+  const restsAtG = restsAtPercent === null ? null : massAfterDrying(first.massG, startPercent, restsAtPercent);
+  if (weighings.length < (restsAtG === null ? 4 : 2)) return without('needs-weighings');
+  if (!(last.massG < first.massG)) return without('does-not-fall');
+  if (restsAtG !== null && restsAtG >= massWhenDryG) return without('rests-above-target');
+  const [hours, masses] = [weighings.map((one) => one.hours), weighings.map((one) => one.massG)];
+  const curve = fit(hours, masses, restsAtG);
+  const due = timeTo(massWhenDryG, first.massG, curve);
+  if (due === null) return without('rests-above-target');
+  const free = weighings.length - 1 - (restsAtG === null ? 2 : 1);
+  const guessed = WEIGHED_TO * first.massG;
+  const spread = free > 0 ? Math.max(Math.sqrt(curve.squares / free), guessed / 10) : guessed;
+  const whole32 = mersenneTwister.factory({ seed: [weighings.length] });
+  const drawn = Array.from({ length: DRAWS }, () => {
+    const noisy = hours.map((t, i) =>
+      i === 0
+        ? first.massG
+        : curve.rests +
+          (first.massG - curve.rests) * Math.exp(-curve.rate * (t - first.hours)) +
+          spread * normalQuantile((whole32() + 0.5) / 2 ** 32),
+    );
+    return timeTo(massWhenDryG, first.massG, fit(hours, noisy, restsAtG)) ?? Infinity;
+  }).sort((a, b) => a - b);
+  const quantile = (p: number) => drawn[Math.round(p * (DRAWS - 1))] ?? Infinity;
+  const high = first.hours + quantile(0.95);
+  return {
+    ...answer,
+    dryAt: {
+      hours: first.hours + due,
+      low: Math.max(last.hours, first.hours + quantile(0.05)),
+      high: Number.isFinite(high) ? high : null,
+    },
+    none: null,
+    rate: curve.rate,
+    restsAtG: curve.rests,
+  };
+}

@@ -46,7 +46,7 @@ test('a list from elsewhere is asked about, comes in, and goes out again', async
   await test.step('the wrong list goes out again', async () => {
     await page.goto('/store/lists');
     await hands.button('tins.csv');
-    await hands.button('undo it this list');
+    await hands.button('undo this list');
     await hands.write('why', 'the wrong tins');
     await page.keyboard.press('Enter');
     await expect(page.getByText('It was undone', { exact: false })).toBeVisible();

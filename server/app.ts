@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import express, { type Express, Router } from 'express';
 import helmet from 'helmet';
 import { serveCatalogue } from './catalogue/routes.ts';
+import { serveCleaning } from './cleaning/routes.ts';
 import type { Connection } from './database/connect.ts';
 import { Example, type World } from './demo/example.ts';
 import { exampleDoor, serveExample } from './demo/exampleRoutes.ts';
@@ -205,6 +206,7 @@ function serveLaboratoryOf(
     serveGermination,
     serveRelease,
     serveImport,
+    serveCleaning,
     serveStore,
     serveQuickTests,
     serveStorage,

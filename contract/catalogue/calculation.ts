@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import type { ShedFigures } from '@mercato/core/cleaning/figures';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { type BodyOf, type Keys, objectOf } from '../http/body.ts';
@@ -11,6 +12,7 @@ import { argumentWords } from '../words/arguments.ts';
 export interface ShippedBooks {
   readonly ista: Edition;
   readonly aosa: Edition;
+  readonly shed: ShedFigures;
 }
 
 /** One entry of the catalogue; `run` is pure and gets only what the schema returned. */

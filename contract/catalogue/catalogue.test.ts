@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import type Joi from 'joi';
 import { describe, expect, it } from 'vitest';
-import { AOSA, ISTA } from '@mercato/core/testing/books';
+import { SHIPPED as books } from '@mercato/core/testing/books';
 import { BENCH_WORDS } from './benchWords.ts';
 import { calculate, type CalculationWords } from './calculation.ts';
 import { CATALOGUE, findCalculation } from './registry.ts';
 import { SAMPLE_WORDS } from './sampleWords.ts';
+import { SHED_WORDS } from './shedWords.ts';
 import { STORE_WORDS } from './storeWords.ts';
 
-const books = { ista: ISTA, aosa: AOSA };
 // Source: plain arithmetic: all that was weighed is water, so that there is no dry matter to set it against.
 it('seed of nothing but water has an infinite dry basis', () => {
   const calculation = findCalculation('moisture.oven');
@@ -20,7 +20,7 @@ it('seed of nothing but water has an infinite dry basis', () => {
 // What a page says first where none was found is there, and is the one-sided limit: −ln 0.05 in the mass, by hand.
 it('none found leads with how many may be there at most', () => {
   const zero = { 'other-seeds.rate': { count: 0 }, 'sampling.pool-estimate': { x: 0 } };
-  const withNone = Object.entries({ ...SAMPLE_WORDS, ...BENCH_WORDS, ...STORE_WORDS } as Record<
+  const withNone = Object.entries({ ...SAMPLE_WORDS, ...BENCH_WORDS, ...SHED_WORDS, ...STORE_WORDS } as Record<
     string,
     CalculationWords
   >).flatMap(([id, { none }]) => (none ? [[id, none] as const] : []));

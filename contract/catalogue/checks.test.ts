@@ -1,11 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { AOSA, ISTA } from '@mercato/core/testing/books';
+import { SHIPPED as books } from '@mercato/core/testing/books';
 import { calculate } from './calculation.ts';
 import { findCalculation } from './registry.ts';
 
-const books = { ista: ISTA, aosa: AOSA };
 const FOLDER = join(import.meta.dirname, 'checks');
 
 interface Tolerance {

@@ -1,12 +1,12 @@
 import { expect, it } from 'vitest';
-import { AOSA, ISTA } from '@mercato/core/testing/books';
+import { SHIPPED } from '@mercato/core/testing/books';
 import { calculate } from './calculation.ts';
 import { findCalculation } from './registry.ts';
 
 /** Its answer, or the field that it is refused at. */
 function run(input: object): unknown {
   const found = findCalculation('quick-tests.answer');
-  const envelope = found && calculate(found, input, { ista: ISTA, aosa: AOSA });
+  const envelope = found && calculate(found, input, SHIPPED);
   return envelope?.ok ? envelope.out : envelope?.error.path;
 }
 

@@ -1,5 +1,6 @@
 import { acceptanceCalculations } from './acceptance.ts';
 import type { Calculation } from './calculation.ts';
+import { cleaningCalculations } from './cleaning.ts';
 import { dividingCalculations } from './dividing.ts';
 import { germinationCalculations } from './germination.ts';
 import { moistureCalculations } from './moisture.ts';
@@ -15,6 +16,7 @@ import { weightCalculations } from './weight.ts';
 
 /** Every calculation, in the order of the work. */
 export const CATALOGUE: readonly Calculation[] = [
+  ...cleaningCalculations,
   ...samplingCalculations,
   ...dividingCalculations,
   ...heterogeneityCalculations,

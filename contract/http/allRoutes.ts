@@ -1,4 +1,5 @@
 import { catalogueRoutes } from '../catalogue/routes.ts';
+import { cleaningRoutes } from '../cleaning/routes.ts';
 import { balanceRoutes } from '../devices/routes.ts';
 import { importRoutes } from '../import/routes.ts';
 import { STEP_ROUTES } from '../lot-sheet/records.ts';
@@ -34,6 +35,7 @@ export const ALL_ROUTES = {
   release: releaseRoutes,
   ruleBooks: ruleBookRoutes,
   balances: balanceRoutes,
+  cleaning: cleaningRoutes,
   store: storeRoutes,
   places: placeRoutes,
   lists: listRoutes,

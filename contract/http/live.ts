@@ -13,5 +13,5 @@ export interface LiveNote {
   leave?: { person?: string; session?: string; but?: string };
 }
 /** What can be written to. */
-export type Topic = `lot:${string}` | `hands:${string}` | `round:${string}`;
+export type Topic = `lot:${string}` | `hands:${string}` | `round:${string}` | `shed:${string}`;
 export const LIVE_ADDRESS = '/live';

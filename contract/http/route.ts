@@ -32,7 +32,12 @@ export type Subject =
   | 'care'
   | 'batches'
   | 'lists'
-  | 'sowings';
+  | 'sowings'
+  /** One batch of the shed, and lists with a line of each. */
+  | 'shed-batch'
+  | 'shed-batches'
+  | 'machines'
+  | 'loads';
 
 /** Who may ask: whoever has the permission, or anybody, signed in or not. */
 export type Asks = Permission | 'anybody';

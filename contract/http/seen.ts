@@ -10,6 +10,20 @@ export const seenKeys = {
   lateReason: optional(lateReason()),
 };
 
+/** When something was seen, where that is not now: what goes by the hour is told with its time. */
+export type SeenAt = BodyOf<typeof seenAtKeys>;
+export const seenAtKeys = {
+  ...seenKeys,
+  /** "18:30" by the clock of the laboratory. */
+  seenTime: optional(
+    Joi.string()
+      .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+      .messages({ 'string.pattern.base': 'write the time as 18:30', 'string.empty': 'say at what time' })
+      .when('seenOn', { is: Joi.exist(), then: Joi.required(), otherwise: Joi.forbidden() })
+      .messages({ 'any.required': 'say at what time', 'any.unknown': 'say on which day' }),
+  ),
+};
+
 /** Corrects the day on which fields of a test were seen; the figures stay as they are. */
 export type DayCorrection = ValueOf<typeof dayCorrectionSchema>;
 export const dayCorrectionSchema = form('dayCorrection', {

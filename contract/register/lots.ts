@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Treatment } from '@mercato/core/cleaning/entries';
 import { type Book, BOOKS } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';
@@ -114,6 +115,10 @@ export interface LotSheet {
   parent: { id: string; reference: string } | null;
   /** Lots that it was divided into. */
   parts: { id: string; reference: string }[];
+  /** The batch of the shed that it came from. */
+  batch: { id: string; number: string } | null;
+  /** What its seed was treated with. */
+  treatments: Treatment[];
   /** Why it would be held if it were judged today, though it stands released. */
   wouldHold: StepBlocks[];
   /** What stands in its head, of each step that has a figure: as it is reported, null while there is none. */

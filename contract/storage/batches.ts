@@ -2,9 +2,9 @@ import Joi from 'joi';
 import { type Batch, BATCHES, type Warning } from '@mercato/core/storage/cold';
 import type { DryAnswer } from '@mercato/core/drying/dryEnough';
 import type { PlaceCare } from '../air/care.ts';
-import { type BodyOf, eitherOf, form, oneOf, optional, orNull, type ValueOf } from '../http/body.ts';
+import { type BodyOf, eitherOf, form, oneOf, orNull, type ValueOf } from '../http/body.ts';
 import { text, wholeNumber } from '../http/fields.ts';
-import { seenKeys } from '../http/seen.ts';
+import { seenAtKeys } from '../http/seen.ts';
 
 const id = () => Joi.string().uuid({ separator: '-' });
 const figure = (least: number, most: number, words: string) =>
@@ -43,20 +43,6 @@ export const newBatchSchema = form('newBatch', newBatchKeys)
     return value;
   })
   .required();
-
-/** When something was measured, where that is not now: drying goes by the hour, so the time is said with the day. */
-export type SeenAt = BodyOf<typeof seenAtKeys>;
-const seenAtKeys = {
-  ...seenKeys,
-  /** "18:30" by the clock of the laboratory. */
-  seenTime: optional(
-    Joi.string()
-      .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
-      .messages({ 'string.pattern.base': 'write the time as 18:30', 'string.empty': 'say at what time' })
-      .when('seenOn', { is: Joi.exist(), then: Joi.required(), otherwise: Joi.forbidden() })
-      .messages({ 'any.required': 'say at what time', 'any.unknown': 'say on which day' }),
-  ),
-};
 
 export type BatchEntry = ValueOf<typeof batchEntrySchema>;
 export const batchEntrySchema = eitherOf(

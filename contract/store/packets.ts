@@ -229,7 +229,7 @@ export interface StoreList {
 
 /** What a scanned code of the store opens. */
 export interface StoreScan {
-  store: 'packet' | 'place' | 'bag';
+  store: 'packet' | 'place' | 'bag' | 'shed';
   code: string;
   open: string;
 }

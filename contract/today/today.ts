@@ -1,3 +1,4 @@
+import type { BatchDue } from '@mercato/core/cleaning/standing';
 import type { Role } from '@mercato/core/register/permissions';
 import type { Batch } from '@mercato/core/storage/cold';
 import type { CareCall } from '../air/care.ts';
@@ -5,12 +6,14 @@ import type { ShownStanding } from '../lot-sheet/standing.ts';
 import type { SowingNext } from '../sowing/plans.ts';
 
 /** Where a thing is done; what is done in one place stands together. */
-export const DUE_PLACES = ['dishes', 'bench', 'sampling', 'desk', 'store'] as const;
+export const DUE_PLACES = ['dishes', 'bench', 'sampling', 'desk', 'shed', 'store'] as const;
 export type DuePlace = (typeof DUE_PLACES)[number];
 
 /** One thing that a lot or the store asks of somebody: what it is, as codes with figures. */
 export type DueThing =
   | { what: 'lot'; reference: string; species: string; commonName: string; standing: ShownStanding }
+  | { what: 'shed'; number: string; seed: string; act: BatchDue['act'] }
+  | { what: 'load'; seed: string; supplier: string; time: string }
   | { what: 'look'; bags: number; round: number; name: string }
   | { what: 'end'; seed: string; sprouted: number; seeds: number }
   | { what: 'batch'; batch: Batch; kinds: string[]; place: string[] }

@@ -1,4 +1,5 @@
 import type { Reader } from '@mercato/core/units/typed';
+import { shedDueWords } from '../cleaning/dueWords.ts';
 import { standingWords } from '../lot-sheet/words.ts';
 import { sowingNextWords } from '../sowing/words.ts';
 import { careCallWords, kindsWords } from '../store/words.ts';
@@ -11,6 +12,10 @@ export function dueThingWords(due: DueThing, reader?: Pick<Reader, 'order' | 'de
   switch (due.what) {
     case 'lot':
       return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, reader?.order)}`;
+    case 'shed':
+      return `${shedDueWords(due.act)}: ${due.seed}, batch ${due.number}`;
+    case 'load':
+      return `${due.seed} from ${due.supplier} comes${due.time === '' ? '' : ` at ${due.time}`}`;
     case 'look':
       return `check ${due.bags} ${due.bags === 1 ? 'bag' : 'bags'} of round ${due.round}, ${due.name}`;
     case 'end':

@@ -1,3 +1,4 @@
+import { CLEANING_ACTS } from '../cleaning/acts.ts';
 import { DEVICES_ACTS } from '../devices/acts.ts';
 import { HANDS_ACTS } from '../hands/acts.ts';
 import { ALL_RECORDS } from '../lot-sheet/records.ts';
@@ -12,6 +13,7 @@ import { STORE_ACTS } from '../store/acts.ts';
 import { type CodedIn, speaker } from './coded.ts';
 
 export const ACTS_OF_FEATURES = [
+  CLEANING_ACTS,
   DEVICES_ACTS,
   HANDS_ACTS,
   NAMES_ACTS,

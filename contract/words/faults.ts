@@ -1,4 +1,5 @@
 import { CATALOGUE_FAULTS } from '../catalogue/faults.ts';
+import { CLEANING_FAULTS } from '../cleaning/faults.ts';
 import { DEVICES_FAULTS } from '../devices/faults.ts';
 import { HANDS_FAULTS } from '../hands/faults.ts';
 import { HTTP_FAULTS } from '../http/faults.ts';
@@ -20,6 +21,7 @@ import { DATE_FAULTS } from './dates.ts';
 
 export const FAULTS_OF_FEATURES = [
   CATALOGUE_FAULTS,
+  CLEANING_FAULTS,
   DEVICES_FAULTS,
   HANDS_FAULTS,
   HTTP_FAULTS,

@@ -1,4 +1,5 @@
 import { AIR_FIELDS } from '../air/fieldWords.ts';
+import { CLEANING_FIELDS } from '../cleaning/fieldWords.ts';
 import { DEVICES_FIELDS } from '../devices/fieldWords.ts';
 import { GERMINATION_FIELDS } from '../germination/fieldWords.ts';
 import type { FieldTable } from '../http/fieldWords.ts';
@@ -19,6 +20,7 @@ import { WEIGHT_FIELDS } from '../weight/fieldWords.ts';
 
 export const FIELDS_OF_FEATURES: readonly FieldTable[] = [
   AIR_FIELDS,
+  CLEANING_FIELDS,
   DEVICES_FIELDS,
   GERMINATION_FIELDS,
   SEEN_FIELDS,

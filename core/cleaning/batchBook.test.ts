@@ -354,6 +354,25 @@ describe('a batch', () => {
   });
 });
 
+it('puts a line that corrects another in its place, so that what rests on it holds', () => {
+  const start = [picked('heap', kg('10')), pass('a', ['heap']), off('a', 'clean', 'bin', kg('9')), ended('a')];
+  const corrected = (...more: BookLine[]) => readBook([...lines(...start), ...more], NO_BUSHEL);
+  const read = corrected({ at: 9, entry: picked('heap', kg('9.5')), corrects: { line: 0, reason: 'read wrongly' } });
+  expect(read.passes.get('a')?.inflows[0]?.weighed?.massG?.toNumber()).toBe(9500);
+  expect(read.struck.get(0)).toBe('read wrongly');
+  // And again: what was corrected is corrected itself.
+  const twice = corrected(
+    { at: 9, entry: picked('heap', kg('9.5')), corrects: { line: 0, reason: 'x' } },
+    { at: 9, entry: picked('heap', kg('9.6')), corrects: { line: 4, reason: 'y' } },
+  );
+  expect(twice.passes.get('a')?.inflows[0]?.weighed?.massG?.toNumber()).toBe(9600);
+  const bad = (line: number, entry: ShedEntry) => () => corrected({ at: 9, entry, corrects: { line, reason: 'x' } });
+  expect(bad(1, picked('heap', null))).toThrow('shed.corrects-another-kind');
+  expect(bad(7, picked('heap', null))).toThrow('shed.not-struckable');
+  // Named otherwise, the heap is missing where the pass took it.
+  expect(bad(0, picked('other', null))).toThrow('from.0.vessel: shed.no-such-vessel');
+});
+
 describe('what cannot be is refused at its field', () => {
   const heap = picked('heap', kg('10'));
   const soak = { what: 'soak', pass: 'a', did: 'stirred', sinkers: null, floaters: null, note: '' } as const;

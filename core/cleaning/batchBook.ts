@@ -19,6 +19,8 @@ import type {
 export interface BookLine {
   readonly at: number;
   readonly entry: ShedEntry;
+  /** The earlier line in whose place it stands, and why. */
+  readonly corrects?: { readonly line: number; readonly reason: string } | null;
 }
 
 /** A mass with what its scale leaves open. */
@@ -84,6 +86,8 @@ export interface PassState {
   readonly soak: { readonly at: number; readonly entry: EntryOf<'soak'> }[];
   readonly drying: { readonly at: number; readonly entry: EntryOf<'drying'> }[];
   readonly sorted: { readonly at: number; readonly entry: EntryOf<'sorted'> }[];
+  readonly plots: EntryOf<'plots'>[];
+  priced: EntryOf<'priced'> | null;
   ended: (EntryOf<'ended'> & { readonly at: number }) | null;
 }
 
@@ -164,18 +168,28 @@ function together(a: Weighed | null, b: Weighed | null): Weighed | null {
   };
 }
 
-/** The lines that a later one crossed out, with the reason. */
+/** The lines that a later one crossed out or corrected, with the reason. */
 function struckLines(lines: readonly BookLine[]): Map<number, string> {
   const struck = new Map<number, string>();
-  lines.forEach(({ entry }, i) => {
-    if (entry.what !== 'strike') return;
-    const target = lines[entry.line]?.entry;
-    if (!target || entry.line >= i || target.what === 'strike')
-      throw new CannotBe('line', { is: 'shed.not-struckable' });
-    if (struck.has(entry.line)) throw new CannotBe('line', { is: 'shed.struck-already' });
-    struck.set(entry.line, entry.reason);
+  lines.forEach(({ entry, corrects }, i) => {
+    const strikes = entry.what === 'strike' ? entry : corrects;
+    if (!strikes) return;
+    const target = lines[strikes.line]?.entry;
+    const refuse = (is: 'shed.not-struckable' | 'shed.struck-already' | 'shed.corrects-another-kind') =>
+      new CannotBe('line', { is }, i);
+    if (!target || strikes.line >= i || target.what === 'strike') throw refuse('shed.not-struckable');
+    if (struck.has(strikes.line)) throw refuse('shed.struck-already');
+    if (corrects && target.what !== entry.what) throw refuse('shed.corrects-another-kind');
+    struck.set(strikes.line, strikes.reason);
   });
   return struck;
+}
+
+/** Lines in the order in which they hold: one that corrects another stands in its place. */
+function inTheirPlaces(lines: readonly BookLine[]): number[] {
+  const places: number[] = [];
+  lines.forEach(({ corrects }, i) => places.push(corrects ? (places[corrects.line] ?? i) : i));
+  return lines.map((_, i) => i).sort((a, b) => (places[a] ?? 0) - (places[b] ?? 0) || a - b);
 }
 
 /** Reads a book line by line; each kind of line has its own method. */
@@ -338,6 +352,8 @@ class Reader {
       soak: [],
       drying: [],
       sorted: [],
+      plots: [],
+      priced: null,
       ended: null,
     });
     this.flows.set(entry.pass, treatments);
@@ -387,7 +403,8 @@ class Reader {
   }
 
   line(entry: ShedEntry, line: number, at: number): void {
-    if (this.closed && entry.what !== 'strike') throw new CannotBe('', { is: 'shed.closed' });
+    // What a towel or a plot says comes long after the batch was closed.
+    if (this.closed && !LATER.includes(entry.what)) throw new CannotBe('', { is: 'shed.closed' });
     switch (entry.what) {
       case 'picked':
         return this.picked(entry, line, at);
@@ -428,6 +445,16 @@ class Reader {
         pass.sorted.push({ at, entry });
         return;
       }
+      case 'plots': {
+        const pass = this.pass(entry.pass);
+        if (pass.method !== 'hand-sort') throw new CannotBe('pass', { is: 'shed.not-a-sorting' });
+        pass.plots.push(entry);
+        return;
+      }
+      case 'priced': {
+        this.pass(entry.pass).priced = entry;
+        return;
+      }
       case 'opened':
         return this.opened(entry);
       case 'covered': {
@@ -461,6 +488,7 @@ class Reader {
   }
 }
 
+const LATER: readonly ShedEntry['what'][] = ['strike', 'looked', 'plots', 'priced'];
 const SOAKS: readonly Method[] = ['wash', 'float', 'ferment'];
 
 const joined = (a: readonly Treatment[], b: readonly Treatment[]): readonly Treatment[] => [
@@ -479,9 +507,15 @@ const joined = (a: readonly Treatment[], b: readonly Treatment[]): readonly Trea
 export function readBook(lines: readonly BookLine[], measures: Measures): BatchBook {
   const struck = struckLines(lines);
   const reader = new Reader(measures);
-  lines.forEach(({ entry, at }, i) => {
-    if (!struck.has(i)) reader.line(entry, i, at);
-  });
+  for (const i of inTheirPlaces(lines)) {
+    const one = lines[i];
+    if (!one || struck.has(i)) continue;
+    try {
+      reader.line(one.entry, i, one.at);
+    } catch (error) {
+      throw error instanceof CannotBe ? new CannotBe(error.path, error.why, i) : error;
+    }
+  }
   const { vessels, passes, cameIn, pickings, arrivals, mishaps, gone, bagged, closed } = reader;
   return { vessels, passes, cameIn, pickings, arrivals, mishaps, gone, bagged, closed, struck };
 }

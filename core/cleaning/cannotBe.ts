@@ -19,16 +19,18 @@ export type ShedFault =
         | 'shed.struck-already'
         | 'shed.names-it-twice'
         | 'shed.no-bushel'
-        | 'shed.above-nothing';
+        | 'shed.above-nothing'
+        | 'shed.corrects-another-kind';
     }
   | { readonly is: 'shed.empty' | 'shed.own-outlet' | 'shed.gone' | 'shed.already-open'; readonly vessel: string }
   | { readonly is: 'shed.target-above'; readonly now: number };
 
-/** A line that cannot be: which field, and why. */
+/** A line that cannot be: which field, and why; and which line it is, once the book was read. */
 export class CannotBe extends RangeError {
   constructor(
     readonly path: string,
     readonly why: ShedFault,
+    readonly line: number | null = null,
   ) {
     super(`${path}: ${why.is}`);
   }

@@ -143,6 +143,10 @@ export interface QuickSample {
   readonly towel: { readonly sprouted: number; readonly of: number } | null;
 }
 
+/** What a grade goes by: pure seed, seed without defects, filled seed, or seed that sprouts. */
+export const PRICED_BY = ['pure', 'defects', 'cut', 'towel'] as const;
+export type PricedBy = (typeof PRICED_BY)[number];
+
 /** One line in the book of a batch; lines are never changed, only crossed out by a later one. */
 export type ShedEntry =
   | {
@@ -229,6 +233,18 @@ export type ShedEntry =
       readonly by: string;
       readonly minutes: number;
       readonly massG: number;
+    }
+  /** Sorted and unsorted seed of it, sown beside each other: a pair of plots. */
+  | { readonly what: 'plots'; readonly pass: string; readonly sorted: number; readonly unsorted: number }
+  /** What seed is worth by grade, so that the pass can be said to have paid. */
+  | {
+      readonly what: 'priced';
+      readonly pass: string;
+      readonly by: PricedBy;
+      readonly prices: readonly { readonly fromPercent: number; readonly perKg: number }[];
+      readonly rejectedPerKg: number;
+      readonly wagePerHour: number;
+      readonly feePerKg: number;
     }
   | { readonly what: 'opened'; readonly vessel: string; readonly bench: string }
   | { readonly what: 'covered'; readonly vessel: string }

@@ -5,6 +5,7 @@ export type Role = (typeof ROLES)[number];
 export const PERMISSIONS = {
   'lots.read': ROLES,
   'store.read': ROLES,
+  'shed.read': ROLES,
   'people.read': ROLES,
   'lot.write': ['sampler', 'analyst', 'lead'],
   'sampling.write': ['sampler', 'analyst', 'lead'],
@@ -20,6 +21,7 @@ export const PERMISSIONS = {
   'settings.write': ['lead'],
   'import.write': ['lead', 'analyst'],
   'store.write': ['sampler', 'analyst', 'lead'],
+  'shed.write': ['sampler', 'analyst', 'lead'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;
 

@@ -27,6 +27,8 @@ export interface DocumentData extends Reported {
   readonly liveCountsDormant: boolean;
   /** Who asked, and what they call it. */
   readonly client: string;
+  /** What the seed was treated with, all the way from the plant; empty = untreated as far as is known. */
+  readonly treated: readonly { readonly product: string; readonly poison: boolean }[];
   /** Why the lot stands outside and decision pending. */
   readonly blocks: readonly string[];
   /** What was accepted outside tolerance, with the reason: printed, never hidden. */
@@ -80,6 +82,7 @@ export function analysisTag(data: DocumentData, validityMonths: number): Release
       { label: 'Variety', value: data.variety || 'Variety Not Stated' },
       { label: 'Lot', value: data.reference },
       { label: 'Origin', value: data.origin || 'origin unknown' },
+      ...treatedLines(data),
       { label: 'Pure seed', value: share('pureSeed'), key: 'pureSeed' },
       { label: 'Other crop seed', value: share('otherCropSeed'), key: 'otherCropSeed' },
       { label: 'Inert matter', value: share('inertMatter'), key: 'inertMatter' },
@@ -107,7 +110,7 @@ export function analysisTag(data: DocumentData, validityMonths: number): Release
       { label: 'Pure live seed', value: pureLive(data), key: 'pureLiveSeed' },
       { label: 'Labelled by', value: [data.laboratory.name, data.laboratory.address].filter(Boolean).join(', ') },
     ],
-    notes: [`Evaluated by ${data.edition}.`, ...data.accepted],
+    notes: [`Evaluated by ${data.edition}.`, ...treatedNotes(data), ...data.accepted],
     validUntil,
     refusals,
   };
@@ -132,6 +135,7 @@ export function testReport(data: DocumentData): ReleaseDocument {
       { label: 'Mass of the lot', value: data.lotMass },
       { label: 'Containers', value: data.containers },
       { label: 'Harvest', value: data.harvest },
+      ...treatedLines(data),
       ...reportLines(data),
     ],
     notes: [
@@ -141,12 +145,21 @@ export function testReport(data: DocumentData): ReleaseDocument {
         ? 'The sample was drawn from the lot by this laboratory; the results speak for the lot as it stood then.'
         : 'The results speak for the sample as it was sent in, and for nothing else: this laboratory did not draw it from the lot.',
       'N: not tested. TR: present, below 0.05 %.',
+      ...treatedNotes(data),
       ...data.accepted,
     ],
     validUntil: null,
     refusals: [...(anyTested(data) ? [] : ['Nothing was tested.']), ...data.blocks],
   };
 }
+
+/** Source: 7 CFR 201.31a, name of the substance and what it must not be used for; from memory. */
+const treatedLines = ({ treated }: DocumentData): DocumentLine[] =>
+  treated.length === 0 ? [] : [{ label: 'Treated with', value: treated.map((one) => one.product).join(', ') }];
+const treatedNotes = ({ treated }: DocumentData): string[] =>
+  treated.some((one) => one.poison)
+    ? ['This seed has been treated. Do not use for food, feed or oil. Keep away from children and animals.']
+    : [];
 
 function pureLive({ purity, germination, liveCountsDormant }: DocumentData): string {
   const pure = purity?.shares.find((one) => one.component === 'pureSeed');

@@ -19,6 +19,7 @@ const data: DocumentData = {
   laboratory: { name: 'Station', address: 'Quillmere' },
   today: '2024-11-24',
   liveCountsDormant: false,
+  treated: [],
   sample: { mass: '200 g', drawnOn: '2026-09-01', drawnBy: 'A. Thorne', seal: 'Q1', code: '*0000000', sentIn: false },
   client: '',
   purity: {

@@ -1,4 +1,5 @@
 import { blocksWords } from '@mercato/contract/lot-sheet/words';
+import { isPoisoned } from '@mercato/core/cleaning/screenings';
 import type { DocumentData } from '@mercato/core/release/documents';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { type LotFile, requestOf } from '../register/lotFile.ts';
@@ -38,6 +39,7 @@ export function documentData(
     laboratory: { name: lab.name, address: lab.address },
     today,
     liveCountsDormant: countsDormant(edition),
+    treated: lot.treatments.map((one) => ({ product: one.product, poison: isPoisoned([one]) })),
     client: clientOf(lot),
     ...gathered.facts,
     blocks: blocksOf(gathered.lines).map(blocksWords),

@@ -6,6 +6,7 @@ import { USUAL_TESTS } from '@mercato/contract/register/steps';
 import type { StoreScan } from '@mercato/contract/store/packets';
 import type { Act } from '@mercato/contract/words/acts';
 import { readCode } from '@mercato/core/register/code';
+import { batchNamed, shedScan } from '../cleaning/result.ts';
 import type { Reader } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { checkVersion, idParam } from '../http/asked.ts';
@@ -132,7 +133,11 @@ export function serveLots(api: Api<LotPicture>): void {
     const reading = readCode(params.code);
     if (!reading.ok) throw fault('not-found', { is: 'register.no-code', fault: reading.fault });
     const [found] = await tx.select().from(vessel).where(eq(vessel.code, reading.code));
-    const inStore = found ? null : ((await storeScan(tx, reading.code)) ?? (await bagScan(tx, reading.code)));
+    const inStore = found
+      ? null
+      : ((await storeScan(tx, reading.code)) ??
+        (await bagScan(tx, reading.code)) ??
+        (await shedScan(tx, reading.code)));
     if (inStore) return inStore;
     if (!found) throw fault('not-found', { is: 'lot-sheet.no-vessel-laboratory-carries', code: reading.code });
     const of = await lotById(tx, found.lotId);
@@ -257,6 +262,8 @@ async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
     request: requestOf(row),
     parent: (await lotsOf(tx, row.parentLotId === null ? [] : [eq(lot.id, row.parentLotId)]))[0] ?? null,
     parts: row.parts.length === 0 ? [] : await lotsOf(tx, [eq(lot.parentLotId, row.id)]),
+    batch: await batchNamed(tx, row.batchId),
+    treatments: row.treatments,
     figures: SHEET_STEPS.flatMap(({ step, figure }) => (figure ? [{ step, figure: figure(facts) }] : [])),
     wouldHold: [...picture.wouldHold],
     steps: [...picture.lines],

@@ -17,7 +17,8 @@ export async function freeCodes(tx: Reader, count: number): Promise<string[]> {
       sql`select code from vessel where code = ${drawn}
           union all select code from packet where code = ${drawn}
           union all select code from store_place where code = ${drawn}
-          union all select code from quick_bag where code = ${drawn}`,
+          union all select code from quick_bag where code = ${drawn}
+          union all select code from shed_vessel where code = ${drawn}`,
     );
     for (const { code } of rows) free.delete(code);
   }

@@ -71,6 +71,7 @@ export async function divideLot(
       },
       hand,
       audit,
+      { batchId: lot.batchId, treatments: lot.treatments },
     );
     await tx.update(lotTable).set({ parentLotId: lot.id, request: lot.request }).where(eq(lotTable.id, row.id));
     if (request)

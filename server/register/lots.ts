@@ -63,6 +63,7 @@ export async function openLot(
   header: LotHeader,
   hand: { personId: string; at: Date },
   audit: (note: AuditNote) => Promise<void>,
+  from: Pick<Lot, 'batchId' | 'treatments'> = { batchId: null, treatments: [] },
 ): Promise<Lot> {
   const edition = await currentEdition(tx, header.book);
   const columns = await headerColumns(tx, header, edition.id, hand.at);
@@ -75,6 +76,7 @@ export async function openLot(
         id,
         version: 1,
         ...columns,
+        ...from,
         createdAt: hand.at,
         updatedAt: hand.at,
         updatedBy: hand.personId,

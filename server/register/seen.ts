@@ -1,6 +1,7 @@
-import type { SeenOn } from '@mercato/contract/http/seen';
+import type { SeenAt, SeenOn } from '@mercato/contract/http/seen';
 import type { Happened } from '@mercato/contract/register/happened';
 import { dayFault, LATE_DAYS } from '@mercato/core/units/days';
+import { instantsOf } from '@mercato/core/units/wallTime';
 import { type Hand, type Seen, seenNow } from '../database/observations.ts';
 import { fault } from '../http/fault.ts';
 
@@ -33,4 +34,22 @@ export function checkDay(on: string, today: string, after: After | null, explain
       throw fault('invalid', { is: 'register.say-why-written-down', lateDays: LATE_DAYS }, 'lateReason');
     case null:
   }
+}
+
+/**
+ * The instant that somebody states by day and time, or now where nobody does.
+ * @throws {Fault} 422 for a time in the future, one that the clocks left out, or long ago without a word why
+ */
+export function instantSeen(
+  hand: Pick<Hand, 'at' | 'today' | 'zone'>,
+  { seenOn, seenTime = '', lateReason }: SeenAt,
+): Date {
+  if (seenOn === undefined) return hand.at;
+  checkDay(seenOn, hand.today, null, lateReason !== undefined, 'seenOn');
+  const [year = 0, month = 0, day = 0] = seenOn.split('-').map(Number);
+  const [hour = 0, minute = 0] = seenTime.split(':').map(Number);
+  const [instant] = instantsOf(hand.zone, { year, month, day, hour, minute, second: 0 });
+  if (instant === undefined) throw fault('invalid', 'storage.left-out-day-when', 'seenTime');
+  if (instant > hand.at.getTime()) throw fault('invalid', 'http.lies-future', 'seenTime');
+  return new Date(instant);
 }

@@ -8,6 +8,8 @@ import type { RequestView } from '@mercato/contract/register/request';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Act } from '@mercato/contract/words/acts';
+import type { Treatment } from '@mercato/core/cleaning/entries';
+import { shedBatch } from '../cleaning/tables.ts';
 import { idOf, instant, oneOf } from '../database/columns.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';
 import { changed, person, written } from './peopleTables.ts';
@@ -38,6 +40,9 @@ export const lot = pg.pgTable(
     parentLotId: idOf('parent_lot_id', (): pg.AnyPgColumn => lot.id),
     /** References of the lots that it was divided into. */
     parts: pg.text('parts').array().notNull().default([]),
+    /** The batch of the shed that it came from, and what its seed was treated with on the way. */
+    batchId: idOf('batch_id', () => shedBatch.id),
+    treatments: pg.jsonb('treatments').$type<Treatment[]>().notNull().default([]),
     /** The newest request, with its version; all of them stand in `lot_request`. */
     request: pg.jsonb('request').$type<RequestView>(),
     /** How many heterogeneity tests there are, so that a lot without one is not asked for them. */

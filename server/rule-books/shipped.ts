@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { parse } from 'csv-parse/sync';
 import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
 import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
+import { readShedFigures } from '@mercato/core/cleaning/figures';
 import type { EditionContent, RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -38,7 +39,11 @@ let books: ShippedBooks | undefined;
 
 /** The shipped editions, read once: files of a release do not change while it runs. */
 export function shippedBooks(): ShippedBooks {
-  books ??= { ista: readEdition(shippedContent('ista')), aosa: readEdition(shippedContent('aosa')) };
+  books ??= {
+    ista: readEdition(shippedContent('ista')),
+    aosa: readEdition(shippedContent('aosa')),
+    shed: readShedFigures(shippedContent('shed')),
+  };
   return books;
 }
 

@@ -4,13 +4,12 @@ import type { BatchEntry, NewBatch } from '@mercato/contract/storage/batches';
 import { warningWords } from '@mercato/contract/storage/words';
 import type { Said } from '@mercato/contract/words/faults';
 import { ArgumentFault } from '@mercato/core/units/argument';
-import { instantsOf } from '@mercato/core/units/wallTime';
 import { forUpdate, type Transaction } from '../database/connect.ts';
 import { checkVersion } from '../http/asked.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { namesOf } from '../register/people.ts';
-import { checkDay } from '../register/seen.ts';
+import { instantSeen } from '../register/seen.ts';
 import { lockedPackets } from '../store/forTests.ts';
 import { setBusy, writeLine } from '../store/packets.ts';
 import { placeById } from '../store/places.ts';
@@ -131,26 +130,18 @@ async function nextBusy(tx: Transaction, ids: readonly string[]): Promise<void> 
 /** @throws {Fault} 422 for a time to come, before the batch began or its last figures, or late without a word why */
 function seenAtOf(
   { hand }: Pick<WriteContext<unknown>, 'hand'>,
-  { what, seenOn, seenTime = '', lateReason }: BatchEntry,
+  entry: BatchEntry,
   row: Row,
   lines: readonly Line[],
 ): Date {
-  if (seenOn === undefined) return hand.at;
-  checkDay(seenOn, hand.today, null, lateReason !== undefined, 'seenOn');
-  const [year = 0, month = 0, day = 0] = seenOn.split('-').map(Number);
-  const [hour = 0, minute = 0] = seenTime.split(':').map(Number);
-  const [instant] = instantsOf(hand.zone, { year, month, day, hour, minute, second: 0 });
+  const at = instantSeen(hand, entry);
+  const { what } = entry;
+  if (entry.seenOn === undefined) return at;
   const refuse = (message: Said) => fault('invalid', message, 'seenTime');
-  if (instant === undefined) throw refuse({ is: 'storage.left-out-day-when' });
-  const at = new Date(instant);
-  if (at > hand.at) throw refuse({ is: 'http.lies-future' });
   if (at < row.startedAt) throw refuse({ is: 'storage.lies-before-began' });
   const last = Math.max(...lines.map((one) => seenOfLine(one).getTime()));
-  if (what === 'ended' && instant < last) throw refuse({ is: 'storage.lies-before-last-figures' });
-  if (
-    what === 'weighed' &&
-    lines.some((one) => (one.entry as StoredEntry).what === what && +seenOfLine(one) === instant)
-  )
+  if (what === 'ended' && +at < last) throw refuse({ is: 'storage.lies-before-last-figures' });
+  if (what === 'weighed' && lines.some((one) => (one.entry as StoredEntry).what === what && +seenOfLine(one) === +at))
     throw refuse({ is: 'storage.weighing-own-already' });
   return at;
 }

@@ -8,6 +8,7 @@ import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
 import { printListing } from '../paper/listing.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { askedPackets } from './packetPages.ts';
+import { treatedOf } from './packets.ts';
 import { accession, packet } from './tables.ts';
 
 /** As many rows as a list on paper has. */
@@ -79,13 +80,14 @@ export async function renderPacketLabels(tx: Reader, query: Readonly<Record<stri
   return printLabels(
     rows.map(({ packet: row, accession: of }) => {
       const header = of.header;
+      const treated = treatedOf(header, row);
       const month = header.harvestMonth === null ? '' : `-${String(header.harvestMonth).padStart(2, '0')}`;
       return label(row.code, [
         { text: cut(header.kind, 18), fontSize: 9, bold: true },
         { text: cut(header.variety || '—', 20), font: 'Serif', fontSize: 7 },
         { text: `harvest ${header.harvestYear}${month} · ${of.number}`, fontSize: 7 },
         {
-          text: cut(header.treated === '' ? COMES_TRUE[comesTrue(header).answer] : `TREATED: ${header.treated}`, 24),
+          text: cut(treated === '' ? COMES_TRUE[comesTrue(header).answer] : `TREATED: ${treated}`, 24),
           fontSize: 6.5,
         },
       ]);

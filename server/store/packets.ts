@@ -25,7 +25,7 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 /** Puts a packet into the store, of a harvest that is there or of a new one. */
 export async function addPacket(
   context: Write,
-  { accessionId, accession: header, packet: body }: PackedSeed,
+  { accessionId, accession: header, packet: body, treated = '' }: PackedSeed & { readonly treated?: string },
 ): Promise<string> {
   const { tx, hand, audit } = context;
   const of =
@@ -43,6 +43,7 @@ export async function addPacket(
     accessionId: of.id,
     code,
     ...about,
+    treated,
     ...standing(entries),
     searchText: await searchText(tx, of.header, of.number, { code, ...about }),
     updatedBy: hand.personId,
@@ -201,7 +202,7 @@ export async function packetView(tx: Reader, id: string): Promise<PacketView> {
       keeping: kind?.keeping ?? null,
       confidence: kind?.confidence ?? null,
     },
-    cautions: cautionsOf(header, kind),
+    cautions: cautionsOf({ ...header, treated: treatedOf(header, row) }, kind),
     tests: await testLines(tx, id, await namesOf(tx)),
   };
 }
@@ -223,6 +224,10 @@ function lineViews(
     struck: struck.get(row.line) ?? null,
   }));
 }
+
+/** What a packet's seed was treated with: its harvest, and itself on the way through the shed. */
+export const treatedOf = (header: Pick<AccessionHeader, 'treated'>, row: Pick<Packet, 'treated'>): string =>
+  [header.treated, row.treated].filter(Boolean).join(', ');
 
 /** What hurts people, or kills the seed; local codes and licensed practice come first. */
 function cautionsOf(header: AccessionHeader, kind: Kind | undefined): string[] {

@@ -76,6 +76,8 @@ export const packet = pg.pgTable(
     supplier: pg.text('supplier').notNull(),
     wrapping: pg.text('wrapping').notNull(),
     note: pg.text('note').notNull(),
+    /** What this packet's seed was treated with, beside its harvest; empty = as the harvest says. */
+    treated: pg.text('treated').notNull().default(''),
     version: pg.integer('version').notNull().default(1),
     placeId: idOf('place_id', () => storePlace.id),
     measure: pg.text('measure').notNull(),

@@ -7,6 +7,7 @@ import { BENCH_WORDS } from '@mercato/contract/catalogue/benchWords';
 import type { AskedField, CalculationLine, CalculationWords, Envelope } from '@mercato/contract/catalogue/calculation';
 import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
 import { SAMPLE_WORDS } from '@mercato/contract/catalogue/sampleWords';
+import { SHED_WORDS } from '@mercato/contract/catalogue/shedWords';
 import { STORE_WORDS } from '@mercato/contract/catalogue/storeWords';
 import { type FieldWords, wordsOf } from '@mercato/contract/http/fieldWords';
 import type { Verdict } from '@mercato/core/verdict/verdict';
@@ -21,9 +22,10 @@ import { described, Frame, Trouble } from '../ui/fields.tsx';
 import { celsiusTyped, figureOf } from '../ui/typedBody.ts';
 import { calculated } from './calculated.ts';
 
-const WORDS = { ...SAMPLE_WORDS, ...BENCH_WORDS, ...STORE_WORDS };
+const WORDS = { ...SHED_WORDS, ...SAMPLE_WORDS, ...BENCH_WORDS, ...STORE_WORDS };
 
 const STEPS: readonly (readonly [string, string])[] = [
+  ['cleaning', 'Shed'],
   ['sampling', 'Sampling'],
   ['purity', 'Purity'],
   ['other-seeds', 'Other seeds'],

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { type BatchEntry, batchEntrySchema, type BatchView, type SeenAt } from '@mercato/contract/storage/batches';
+import type { SeenAt } from '@mercato/contract/http/seen';
+import { type BatchEntry, batchEntrySchema, type BatchView } from '@mercato/contract/storage/batches';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
 import { AirCharts } from '../air/AirCharts.tsx';

@@ -155,7 +155,7 @@ function InStore({ list, undo }: { list: ListView; undo: ((reason: string) => Pr
       {list.used.length > 0 && <Used list={list} />}
       {undo && (
         <p>
-          Was it the wrong list? <Strike what="this list" words="undo it" strike={undo} />
+          Was it the wrong list? <Strike what="this list" words="undo" strike={undo} />
         </p>
       )}
     </Notice>

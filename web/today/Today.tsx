@@ -23,6 +23,7 @@ const PLACE_NAMES: Readonly<Record<DuePlace, string>> = {
   bench: 'Bench',
   sampling: 'Sampling',
   desk: 'Desk',
+  shed: 'Shed',
   store: 'Store',
 };
 

@@ -21,7 +21,6 @@ import { BOOKS } from '@mercato/core/rule-books/edition';
 import { MASS_UNITS } from '@mercato/core/units/gramsPer';
 import {
   type BodyOf,
-  eitherOf,
   form,
   listOf,
   objectOf,
@@ -207,21 +206,27 @@ type Timed<E> = E & SeenAt & { readonly notedAt?: string };
 export type WrittenEntry = Exclude<ShedEntry, { what: 'bagged' }>;
 /** A line as it is written: what is said, when it was seen, and the line that it corrects. */
 export type NewLine = Timed<WrittenEntry> & { readonly corrects?: { readonly line: number; readonly reason: string } };
-export const newLineSchema = takes<NewLine>(
-  eitherOf(
-    'what',
-    Object.fromEntries(
-      Object.entries(ENTRIES).map(([what, keys]) => [
-        what,
-        {
-          ...timed(keys),
-          corrects: optional(objectOf({ line: whole(0, 1e6), reason: why('say why it is corrected') })),
-        },
-      ]),
-    ) as Record<string, Record<string, object>>,
+type What = keyof typeof ENTRIES;
+
+/** What one kind of line may hold; of a pass by its way of working, where that is known already. */
+export function lineSchema(what: What, method?: Method): Joi.ObjectSchema<NewLine> {
+  const keys = {
+    what: oneOf([what]),
+    ...timed(ENTRIES[what]),
+    corrects: optional(objectOf({ line: whole(0, 1e6), reason: why('say why it is corrected') })),
+  };
+  return form(
     'shed',
-  ),
-);
+    method ? { ...keys, settings: SETTINGS_SCHEMAS[method] } : keys,
+  ) as unknown as Joi.ObjectSchema<NewLine>;
+}
+const WHATS = Object.keys(ENTRIES) as What[];
+export const newLineSchema = takes<NewLine>(
+  Joi.alternatives().conditional('.what', {
+    switch: WHATS.map((is) => ({ is, then: lineSchema(is) })),
+    otherwise: Joi.object({ what: oneOf(WHATS) }).unknown(),
+  }),
+).required();
 
 const aboutKeys = {
   name: text(80).required().messages({ 'string.empty': 'give it a name, such as oats of the Long Acre' }),

@@ -1,4 +1,4 @@
-import type { FieldTable } from '../http/fieldWords.ts';
+import type { FieldTable, FieldWords } from '../http/fieldWords.ts';
 import { GOAL_WORDS, METHOD_WORDS, MACHINE_WORDS, PURPOSE_WORDS, RIGHTS_WORDS, SCHOOL_WORDS } from './words.ts';
 
 const FEED = { label: 'feed', unit: 'kg/h' };
@@ -8,6 +8,14 @@ const SCREENS = {
   hint: 'for example 5.5 round; 2.0 slot, or 14/64; several parted by ;',
 };
 const RPM = { label: 'turns', unit: '1/min' };
+
+/** Settings of each way of working, by "way.setting". */
+const ofMethods = (table: Readonly<Record<string, Readonly<Record<string, FieldWords>>>>): Record<string, FieldWords> =>
+  Object.fromEntries(
+    Object.entries(table).flatMap(([method, fields]) =>
+      Object.entries(fields).map(([key, words]) => [`${method}.${key}`, words]),
+    ),
+  );
 
 /** What the fields of this feature are called. */
 export const CLEANING_FIELDS = {
@@ -85,7 +93,6 @@ export const CLEANING_FIELDS = {
     name: 'name',
     parts: 'looked into when it is cleaned down',
     stepG: { label: 'smallest step', unit: 'g' },
-    address: { label: 'where it is heard', hint: 'tcp://address:port; empty = typed by hand' },
     lengthM: { label: 'longest truck', unit: 'm' },
     widthM: { label: 'widest truck', unit: 'm' },
     heightM: { label: 'highest truck', unit: 'm' },
@@ -125,93 +132,95 @@ export const CLEANING_FIELDS = {
     note: 'note',
     cancelled: 'cancelled',
   },
-  'settings.rub': { on: 'on what', minutes: MINUTES },
-  'settings.crush': { on: 'in what' },
-  'settings.stomp': { on: 'on what', minutes: MINUTES },
-  'settings.beat': { on: 'against what', times: 'how often' },
-  'settings.thresher': { drumRpm: RPM, gapMm: { label: 'gap', unit: 'mm' }, airStep: 'air, step' },
-  'settings.debeard': { rpm: RPM, minutes: MINUTES },
-  'settings.hull': {
-    kind: { label: 'it', choices: { hull: 'hulls', scarify: 'scarifies' } },
-    pressure: 'pressure',
-    times: 'how often',
-  },
-  'settings.hand-screen': { screens: SCREENS, reverse: 'reverse: it holds the seed' },
-  'settings.roll': { on: 'on what', tilt: 'how steep' },
-  'settings.spiral': { feedKgH: FEED },
-  'settings.belt': { degrees: { label: 'tilt', unit: '°' }, speed: 'speed' },
-  'settings.shake': { on: 'in what', times: 'how often' },
-  'settings.jar': { on: 'which jar' },
-  'settings.winnow': {
-    air: {
-      label: 'air',
-      choices: { breath: 'breath', fan: 'fan', 'light-wind': 'light wind', gusts: 'gusts' },
+  settings: ofMethods({
+    rub: { on: 'on what', minutes: MINUTES },
+    crush: { on: 'in what' },
+    stomp: { on: 'on what', minutes: MINUTES },
+    beat: { on: 'against what', times: 'how often' },
+    thresher: { drumRpm: RPM, gapMm: { label: 'gap', unit: 'mm' }, airStep: 'air, step' },
+    debeard: { rpm: RPM, minutes: MINUTES },
+    hull: {
+      kind: { label: 'it', choices: { hull: 'hulls', scarify: 'scarifies' } },
+      pressure: 'pressure',
+      times: 'how often',
     },
-    on: { label: 'from what', hint: 'bowl, plate, tray or bucket' },
-    fanStep: 'fan, step',
-    heightCm: { label: 'poured from', unit: 'cm' },
-  },
-  'settings.aspirator': { airMS: { label: 'air', unit: 'm/s' }, airStep: 'air, step', feedKgH: FEED },
-  'settings.air-screen': {
-    screens: SCREENS,
-    airTop: 'air before the screens',
-    airBottom: 'air after the screens',
-    wipers: { label: 'wipers', choices: { balls: 'balls', brushes: 'brushes', none: 'none' } },
-    feedKgH: FEED,
-  },
-  'settings.indent': { pocketMm: { label: 'pockets', unit: 'mm' }, rpm: RPM, feedKgH: FEED },
-  'settings.velvet': { degrees: { label: 'tilt', unit: '°' }, rpm: RPM },
-  'settings.magnetic': { powder: 'powder', rpm: RPM },
-  'settings.destone': { slope: { label: 'slope', unit: '°' }, air: 'air', feedKgH: FEED },
-  'settings.gravity': {
-    sideSlope: { label: 'side slope', unit: '°' },
-    endSlope: { label: 'end slope', unit: '°' },
-    air: 'air',
-    stroke: { label: 'stroke', unit: '1/min' },
-    feedKgH: FEED,
-  },
-  'settings.hand-sort': {
-    people: 'people',
-    minutesADay: { label: 'each, a day', unit: 'min' },
-    looksFor: { label: 'what is taken out', hint: 'spotted, discoloured, bored' },
-  },
-  'settings.colour-sort': { looksFor: 'what is taken out', sensitivity: { label: 'sensitivity', unit: '%' } },
-  'settings.free': {
-    how: { label: 'how', choices: { peel: 'peeled', cut: 'cut', scoop: 'scooped', mash: 'mashed' } },
-    blunt: 'blunt blade',
-  },
-  'settings.wash': { in: 'in what' },
-  'settings.float': { in: 'in what' },
-  'settings.ferment': {
-    school: { label: 'how', choices: SCHOOL_WORDS },
-    warmthC: { label: 'warmth', unit: '°C' },
-    in: 'in what',
-  },
-  'settings.dry': {
-    in: {
-      label: 'on or in',
-      choices: {
-        tray: 'trays',
-        sheet: 'sheet',
-        bunch: 'hung in bunches',
-        bag: 'paper bags',
-        bin: 'bin with air',
-        chamber: 'chamber over desiccant',
-        refrigerator: 'frost-free refrigerator',
+    'hand-screen': { screens: SCREENS, reverse: 'reverse: it holds the seed' },
+    roll: { on: 'on what', tilt: 'how steep' },
+    spiral: { feedKgH: FEED },
+    belt: { degrees: { label: 'tilt', unit: '°' }, speed: 'speed' },
+    shake: { on: 'in what', times: 'how often' },
+    jar: { on: 'which jar' },
+    winnow: {
+      air: {
+        label: 'air',
+        choices: { breath: 'breath', fan: 'fan', 'light-wind': 'light wind', gusts: 'gusts' },
       },
+      on: { label: 'from what', hint: 'bowl, plate, tray or bucket' },
+      fanStep: 'fan, step',
+      heightCm: { label: 'poured from', unit: 'cm' },
     },
-    placeId: 'where',
-    depthCm: { label: 'depth', unit: 'cm' },
-    targetPercent: { label: 'moisture wanted', unit: '%' },
-    airC: { label: 'air', unit: '°C' },
-  },
-  'settings.treat': {
-    rateSetMl: { label: 'rate that is set', unit: 'ml per 100 kg' },
-    usedMl: { label: 'used', unit: 'ml' },
-    by: 'by whom',
-    licence: 'licence',
-    stage: { label: 'stage', choices: { plant: 'at the plant', dealer: 'at the dealer', again: 'treated again' } },
-    remainderKg: { label: 'left untreated', unit: 'kg' },
-  },
-  'settings.line': { machines: 'machines of the line' },
+    aspirator: { airMS: { label: 'air', unit: 'm/s' }, airStep: 'air, step', feedKgH: FEED },
+    'air-screen': {
+      screens: SCREENS,
+      airTop: 'air before the screens',
+      airBottom: 'air after the screens',
+      wipers: { label: 'wipers', choices: { balls: 'balls', brushes: 'brushes', none: 'none' } },
+      feedKgH: FEED,
+    },
+    indent: { pocketMm: { label: 'pockets', unit: 'mm' }, rpm: RPM, feedKgH: FEED },
+    velvet: { degrees: { label: 'tilt', unit: '°' }, rpm: RPM },
+    magnetic: { powder: 'powder', rpm: RPM },
+    destone: { slope: { label: 'slope', unit: '°' }, air: 'air', feedKgH: FEED },
+    gravity: {
+      sideSlope: { label: 'side slope', unit: '°' },
+      endSlope: { label: 'end slope', unit: '°' },
+      air: 'air',
+      stroke: { label: 'stroke', unit: '1/min' },
+      feedKgH: FEED,
+    },
+    'hand-sort': {
+      people: 'people',
+      minutesADay: { label: 'each, a day', unit: 'min' },
+      looksFor: { label: 'what is taken out', hint: 'spotted, discoloured, bored' },
+    },
+    'colour-sort': { looksFor: 'what is taken out', sensitivity: { label: 'sensitivity', unit: '%' } },
+    free: {
+      how: { label: 'how', choices: { peel: 'peeled', cut: 'cut', scoop: 'scooped', mash: 'mashed' } },
+      blunt: 'blunt blade',
+    },
+    wash: { in: 'in what' },
+    float: { in: 'in what' },
+    ferment: {
+      school: { label: 'how', choices: SCHOOL_WORDS },
+      warmthC: { label: 'warmth', unit: '°C' },
+      in: 'in what',
+    },
+    dry: {
+      in: {
+        label: 'on or in',
+        choices: {
+          tray: 'trays',
+          sheet: 'sheet',
+          bunch: 'hung in bunches',
+          bag: 'paper bags',
+          bin: 'bin with air',
+          chamber: 'chamber over desiccant',
+          refrigerator: 'frost-free refrigerator',
+        },
+      },
+      placeId: 'where',
+      depthCm: { label: 'depth', unit: 'cm' },
+      targetPercent: { label: 'moisture wanted', unit: '%' },
+      airC: { label: 'air', unit: '°C' },
+    },
+    treat: {
+      rateSetMl: { label: 'rate that is set', unit: 'ml per 100 kg' },
+      usedMl: { label: 'used', unit: 'ml' },
+      by: 'by whom',
+      licence: 'licence',
+      stage: { label: 'stage', choices: { plant: 'at the plant', dealer: 'at the dealer', again: 'treated again' } },
+      remainderKg: { label: 'left untreated', unit: 'kg' },
+    },
+    line: { machines: 'machines of the line' },
+  }),
 } as const satisfies FieldTable;

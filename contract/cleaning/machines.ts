@@ -37,9 +37,8 @@ const machineKeys = {
   name: text(60).required().messages({ 'string.empty': 'give it a name' }),
   /** Parts that are looked into when it is cleaned down. */
   parts: listOf(Joi.string<CleanedPart>().valid(...CLEANED_PARTS), 0, CLEANED_PARTS.length).unique(),
-  /** Of a scale: the smallest step that it shows, g; where it is heard, tcp://address:port. */
+  /** Of a scale: the smallest step that it shows, g. */
   stepG: measure(1e6),
-  address: text(200, 0).required(),
   /** Of a pit: what can be tipped there, m and kg. */
   lengthM: measure(100),
   widthM: measure(20),

@@ -33,6 +33,8 @@ export interface PassBalance {
   readonly outG: ExactNumber;
   /** In dry matter where moistures are known, else as weighed; below 0 where more came out. */
   readonly unaccountedG: ExactNumber | null;
+  /** The same as damp as what went in, to be set beside what was weighed. */
+  readonly missingG: ExactNumber | null;
   /** Of what went in. */
   readonly unaccountedPercent: number | null;
   /** Whether it was reckoned in dry matter. */
@@ -54,7 +56,7 @@ const dryOf = (massG: ExactNumber, moisturePercent: number) =>
  * drying do not look like theft; a stream whose moisture nobody measured is as damp as what went in.
  *
  * More out than in beyond twice the combined uncertainty of the scales is outside, and so is what is missing above the
- * set share of what went in. What was blown off and not kept is what is missing, and nothing is asked.
+ * share that is set of what went in. What was blown off or thrown away unweighed is what is missing, and nothing is asked.
  *
  * @param share  what may be unaccounted for, percent of what went in
  * Source: conservation of dry matter; uncertainties combined as JCGM 100:2008 (GUM) 5.1.2, from memory.
@@ -71,7 +73,7 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
           .toNumber()
       : null;
   const changesWater = pass.method === 'dry' || WET_METHODS.includes(pass.method);
-  const measured = pass.streams.filter((one) => one.outlet !== 'blown');
+  const measured = pass.streams.filter((one) => one.vessel !== null || one.weighed !== null);
   const moistureOf = (one: Weighed) => one.moisturePercent ?? (changesWater ? null : inMoisture);
   const dry =
     inMoisture !== null && measured.every((one) => one.weighed?.massG == null || moistureOf(one.weighed) !== null);
@@ -103,6 +105,8 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
     inG,
     outG: sum(pass.streams.flatMap((one) => one.weighed?.massG ?? [])),
     unaccountedG: left,
+    missingG:
+      left === null || !dry || inMoisture === null ? left : left.times(100).div(new Exact(100).minus(inMoisture)),
     unaccountedPercent:
       left === null || whole === null || whole.isZero() ? null : left.div(whole).times(100).toNumber(),
     dry,
@@ -127,37 +131,42 @@ function judge(
   needsMoisture: boolean,
 ): Verdict<BalanceNext> {
   const { inG, unaccountedG, unaccountedPercent, dry, streams, inflows } = balance;
-  const kept = streams.filter((one) => one.outlet !== 'blown');
-  const blown = streams.some((one) => one.outlet === 'blown' && one.massG === null);
-  const waits = kept.some((one) => one.massG === null) || kept.length === 0;
+  const kept = streams.filter((one) => one.vessel !== null);
+  // Blown off, or thrown away unweighed: it is what is missing.
+  const blown = streams.some((one) => one.vessel === null && one.massG === null);
+  const waits = kept.some((one) => one.massG === null) || streams.length === 0;
   const left = unaccountedG?.toNumber() ?? null;
-  const shown = (grams: ExactNumber | null) => (grams === null ? '–' : shownGrams(grams));
+  // From a kilogram on in kilograms, as a scale in a shed shows them.
+  const unit = inG !== null && inG.gte(1000) ? 'kg' : 'g';
+  const scaled = (grams: ExactNumber) => (unit === 'kg' ? grams.div(1000) : grams);
+  const shown = (grams: ExactNumber | null) => (grams === null ? '–' : shownGrams(scaled(grams)));
+  const about = (grams: number) => scaled(new Exact(grams)).toSignificantDigits(3).toString();
   const figures = (all: readonly BalancedStream[]) => all.map((one) => shown(dry ? one.dryG : one.massG)).join(' + ');
   const steps: WorkingStep[] = [
     {
       label: dry ? 'dry matter in' : 'in',
       ...(inflows.length > 1 || dry ? { expression: figures(inflows) } : {}),
       result: shown(dry ? sum(inflows.flatMap((one) => one.dryG ?? [])) : inG),
-      unit: 'g',
+      unit,
     },
     {
       label: dry ? 'dry matter out' : 'out',
       expression: figures(streams),
       result: shown(sum(streams.flatMap((one) => (dry ? one.dryG : one.massG) ?? []))),
-      unit: 'g',
+      unit,
     },
-    { label: 'not accounted for', result: shown(unaccountedG), unit: 'g' },
+    { label: 'not accounted for', result: shown(unaccountedG), unit },
     {
       label: 'left open by the scales',
       expression: 'twice the root of their squares',
-      result: limits.gained.toPrecision(3),
-      unit: 'g',
+      result: about(limits.gained),
+      unit,
     },
     {
       label: 'may be missing',
       expression: `${share.value} % of what went in, or what the scales leave open`,
-      result: limits.missing.toPrecision(4),
-      unit: 'g',
+      result: about(limits.missing),
+      unit,
     },
   ];
   const verdict = (
@@ -174,14 +183,14 @@ function judge(
     next,
   });
   if (left === null || inG === null) return verdict('not-judged', 'weigh-inflow');
-  if (needsMoisture) return verdict('not-judged', 'measure-moisture');
   const whole = left + sum(streams.flatMap((one) => (dry ? one.dryG : one.massG) ?? [])).toNumber();
   const percent = (grams: number) => (whole > 0 ? (100 * grams) / whole : 0);
   // Streams that nobody weighed can only add to what came out.
-  if (-left > limits.gained) return verdict('outside', 'look-for-gained', -percent(limits.gained));
+  if (!needsMoisture && -left > limits.gained) return verdict('outside', 'look-for-gained', -percent(limits.gained));
   if (waits) return verdict('not-judged', pass.ended === null ? 'runs' : 'weigh-streams');
   if (pass.ended === null) return verdict('not-judged', 'runs');
   if (blown) return verdict('not-judged', 'blown-off');
+  if (needsMoisture) return verdict('not-judged', 'measure-moisture');
   const outcome = left <= 0 ? 'within' : outcomeUpTo(left, limits.missing);
   return verdict(outcome, outcome === 'outside' ? 'look-for-missing' : 'balances', percent(limits.missing));
 }

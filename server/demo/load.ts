@@ -28,6 +28,7 @@ import { DEMO_LOTS, type DemoLot, type DemoState } from './lots.ts';
 import { demoNoxious } from './otherSeeds.ts';
 import { type Cast, inGrams, type Scene } from './scene.ts';
 import { PLAYS, purityGrams, searchGrams } from './steps.ts';
+import { demoShed } from './shed.ts';
 import { demoStore } from './store.ts';
 
 /** Invented people. */
@@ -66,6 +67,7 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
     await demoBalances(tx, { lead, analyst, sampler }, now);
     await demoNoxious(tx, { lead, analyst, sampler }, now);
     await demoStore(tx, { lead, analyst, sampler }, now, zone);
+    await demoShed(tx, { lead, analyst, sampler }, now, zone);
     for (const [i, demo] of [...DEMO_LOTS].reverse().entries())
       await refreshStanding(tx, await writeLot(tx, demo, { lead, analyst, sampler }, now, zone, i), now);
   });

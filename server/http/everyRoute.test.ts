@@ -26,6 +26,7 @@ import { serveLogger } from '../../devices/serveLogger.ts';
 import { SimulatedLogger } from '../../devices/simulatedLogger.ts';
 import { useHands } from '../testing/hands.ts';
 import { type Answer, CLOVER, PASSWORD, Visitor } from '../testing/laboratory.ts';
+import { shedStory } from '../testing/shed.ts';
 import {
   clovers,
   drawnLot,
@@ -528,6 +529,7 @@ async function story(): Promise<void> {
     '/today/calendar.ics',
   ])
     await sampler.get(path);
+  await shedStory(sampler);
 }
 
 const template = (path: string) => new RegExp(`^${path.replace(/:[a-z]+/gi, '[^/?]+').replace(/\./g, '\\.')}(\\?.*)?$`);

@@ -10,7 +10,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 /** For whom, what was asked and by when; where the lot comes from and what it was divided into. */
 export function Asked({ sheet }: { sheet: Sheet }) {
   const { session } = useSession();
-  const { request, parent, parts } = sheet;
+  const { request, parent, parts, batch, treatments } = sheet;
   return (
     <>
       {request && (
@@ -28,6 +28,17 @@ export function Asked({ sheet }: { sheet: Sheet }) {
               </span>
             </>
           )}
+        </span>
+      )}
+      {batch && (
+        <span className="d-block">
+          from <Link to={`/shed/batches/${batch.id}`}>batch {batch.number}</Link> of the shed
+        </span>
+      )}
+      {treatments.length > 0 && (
+        <span className="d-block">
+          <b className="treated">Treated with {treatments.map((one) => one.product).join(', ')}</b>: gloves, no dust,
+          wash hands; never for food, feed or oil. Local rules come first.
         </span>
       )}
       {parent && (

@@ -1,13 +1,14 @@
 import { useState } from 'react';
+import type { FieldValues, Path } from 'react-hook-form';
 import type { WriteRoute } from '@mercato/contract/http/route';
-import { type DayCorrection, dayCorrectionSchema, type SeenOn } from '@mercato/contract/http/seen';
+import { type DayCorrection, dayCorrectionSchema, type SeenAt, type SeenOn } from '@mercato/contract/http/seen';
 import type { FieldView, TestFrame } from '@mercato/contract/register/lots';
 import { daysBetween, LATE_DAYS } from '@mercato/core/units/days';
 import { shortDay, useSession } from '../api/session.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
-import { to, useEntry } from '../ui/entry.ts';
+import { type Entry, to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { unlessEmpty } from '../ui/typedBody.ts';
 
@@ -53,6 +54,35 @@ export function SeenOnField({ label, entry, hint }: { label: string; entry: Seen
           fault={entry.fault('lateReason')}
         />
       )}
+    </>
+  );
+}
+
+/** The day and the time as a form holds them; both empty = now. */
+export interface TimeLines extends SeenLines {
+  seenTime: string;
+}
+export const NOW: TimeLines = { ...TODAY, seenTime: '' };
+/** What is sent of it: nothing where it was seen just now. */
+export const timeBody = ({ seenTime, ...day }: TimeLines, today: string): SeenAt => ({
+  ...seenBody(seenTime === '' || day.seenOn !== '' ? day : { ...day, seenOn: today }),
+  ...unlessEmpty('seenTime', seenTime),
+});
+
+/** When something was seen, where that is not just now. */
+export function When<T extends FieldValues & TimeLines>({ entry }: { entry: Entry<T> }) {
+  const [open, setOpen] = useState(false);
+  if (!open) return <Inline onClick={() => setOpen(true)}>it was not just now</Inline>;
+  return (
+    <>
+      <Field
+        entry={entry}
+        name={'seenTime' as Path<T>}
+        label="at what time"
+        type="time"
+        hint={entry.values.seenOn === '' ? 'empty = now' : undefined}
+      />
+      <SeenOnField label="on which day" entry={entry as unknown as SeenEntry} />
     </>
   );
 }

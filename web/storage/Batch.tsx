@@ -1,7 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { SeenAt } from '@mercato/contract/http/seen';
 import { type BatchEntry, batchEntrySchema, type BatchView } from '@mercato/contract/storage/batches';
 import { storageRoutes } from '@mercato/contract/storage/routes';
 import { batchLineWords, DRY_NEXT, dryReasonWords, warningWords } from '@mercato/contract/storage/words';
@@ -9,18 +7,16 @@ import { AirCharts } from '../air/AirCharts.tsx';
 import { lasted } from '../air/careData.ts';
 import { reading, send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { seenBody, type SeenLines, SeenOnField, TODAY } from '../register/seen.tsx';
+import { NOW, timeBody, When } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';
-import { Inline } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
-import { type Entry, useEntry } from '../ui/entry.ts';
+import { useEntry } from '../ui/entry.ts';
 import { useNow } from '../ui/now.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { unlessEmpty } from '../ui/typedBody.ts';
 
 const TITLES = { drying: 'Drying', freezing: 'In the cold', warming: 'Warming up, closed' } as const;
 const ANSWERS = {
@@ -120,33 +116,6 @@ const MEASURES = [
   ['shut air', 'air shut up with it, %'],
   ['moisture', 'moisture by meter or oven, %'],
 ] as const;
-
-/** The day and the time as a form holds them; both empty = now. */
-interface TimeLines extends SeenLines {
-  seenTime: string;
-}
-const NOW: TimeLines = { ...TODAY, seenTime: '' };
-const timeBody = ({ seenTime, ...day }: TimeLines, today: string): SeenAt => ({
-  ...seenBody(seenTime === '' || day.seenOn !== '' ? day : { ...day, seenOn: today }),
-  ...unlessEmpty('seenTime', seenTime),
-});
-
-function When({ entry }: { entry: Entry<TimeLines> }) {
-  const [open, setOpen] = useState(false);
-  if (!open) return <Inline onClick={() => setOpen(true)}>it was not just now</Inline>;
-  return (
-    <>
-      <Field
-        entry={entry}
-        name="seenTime"
-        label="at what time"
-        type="time"
-        hint={entry.values.seenOn === '' ? 'empty = now' : undefined}
-      />
-      <SeenOnField label="on which day" entry={entry} />
-    </>
-  );
-}
 
 function Measure({ send }: { send: (entry: BatchEntry, key: string) => Promise<void> }) {
   const today = useSession().session?.today ?? '';

@@ -14,6 +14,7 @@ import type { Scan } from './scan.tsx';
 const PLACES = [
   ['/today', 'Today'],
   ['/lots', 'Lots'],
+  ['/shed', 'Shed'],
   ['/store', 'Store'],
   ['/rules', 'Rule books'],
   ['/tools', 'Tools'],

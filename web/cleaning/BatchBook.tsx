@@ -1,0 +1,89 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { BatchLine } from '@mercato/contract/cleaning/batches';
+import { lineWords } from '@mercato/contract/cleaning/lineWords';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { Refused } from '../api/client.ts';
+import { Small } from '../ui/Buttons.tsx';
+import type { OpenBatch } from './useBatch.ts';
+
+/** What was written of a batch, the newest first; nothing is ever changed, only crossed out. */
+export function BatchBook({ batch }: { batch: OpenBatch }) {
+  const { view, book } = batch;
+  const { session } = useSession();
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const names = {
+    vessel: (id: string) => book.vessels.get(id)?.name ?? 'a vessel',
+    pass: (id: string) => book.passes.get(id)?.method ?? null,
+  };
+  return (
+    <Fold title={`Its book, ${view.lines.length} ${view.lines.length === 1 ? 'line' : 'lines'}`}>
+      <p className="soft">
+        Harvest {view.of.number}, {view.harvestYear}
+        {view.of.header.site.name && `, ${view.of.header.site.name}`}
+        {view.of.header.neighbours && `; beside it grew ${view.of.header.neighbours}`}.
+        {view.became.map((one) => (
+          <span key={one.id}>
+            {' '}
+            Became <Link to={one.is === 'lot' ? `/lots/${one.id}` : `/store/packets/${one.id}`}>{one.name}</Link>.
+          </span>
+        ))}
+      </p>
+      <ol className="book" reversed>
+        {[...view.lines].reverse().map((one) => (
+          <li key={one.id} value={one.line + 1} className={one.struck ? 'struck' : undefined}>
+            {lineWords(one.entry, names)}{' '}
+            <span className="soft">
+              {one.by}, {shortInstant(one.at, zone)}
+              {one.writtenAt !== one.at && `, entered ${shortInstant(one.writtenAt, zone)}`}
+              {one.lateReason && `: ${one.lateReason}`}
+              {one.corrects && `, corrects line ${one.corrects.line + 1}: ${one.corrects.reason}`}
+              {one.struck && ` – crossed out: ${one.struck.reason}`}
+            </span>{' '}
+            {!one.struck && one.entry.what !== 'strike' && session && batch.view && (
+              <StrikeLine batch={batch} line={one} />
+            )}
+          </li>
+        ))}
+      </ol>
+    </Fold>
+  );
+}
+
+function StrikeLine({ batch, line }: { batch: OpenBatch; line: BatchLine }) {
+  const { may } = useSession();
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const [fault, setFault] = useState<string>();
+  if (!may('shed.write')) return null;
+  if (!open)
+    return (
+      <Inline aria-label={`cross out line ${line.line + 1}`} onClick={() => setOpen(true)}>
+        cross out
+      </Inline>
+    );
+  const strike = async () => {
+    try {
+      await batch.write({ what: 'strike', line: line.line, reason: reason.trim() });
+      setOpen(false);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setFault(error.message);
+    }
+  };
+  return (
+    <form
+      className="strike"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void strike();
+      }}
+    >
+      <TextField label="why" value={reason} onChange={setReason} fault={fault} autoFocus />
+      <Small type="submit">Cross out</Small> <Inline onClick={() => setOpen(false)}>cancel</Inline>
+    </form>
+  );
+}

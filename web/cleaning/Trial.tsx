@@ -1,0 +1,350 @@
+import { proxy } from 'comlink';
+import { useRef, useState } from 'react';
+import { Button, Form, ProgressBar, Stack } from 'react-bootstrap';
+import { Link, useSearchParams } from 'react-router';
+import { screenWords } from '@mercato/contract/cleaning/words';
+import { argumentWords } from '@mercato/contract/words/arguments';
+import type { Particle } from '@mercato/core/cleaning/figures';
+import type { Proposal } from '@mercato/core/cleaning/propose';
+import { readScreen } from '@mercato/core/cleaning/readScreen';
+import type { FeedPart, Ranged, TrialResult, TriedPass } from '@mercato/core/cleaning/simulate';
+import { ArgumentFault } from '@mercato/core/units/argument';
+import { Busy } from '../ui/Busy.tsx';
+import { Inline, Quiet, Small } from '../ui/Buttons.tsx';
+import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { useKept } from '../ui/kept.ts';
+import { figureOf } from '../ui/typedBody.ts';
+import { useWorker } from '../ui/useWorker.ts';
+import type { Trial as TrialWorker } from './trial.worker.ts';
+import { TrialPicture } from './TrialPicture.tsx';
+import { useFigures } from './useBatch.ts';
+
+const start = () => new Worker(new URL('./trial.worker.ts', import.meta.url), { type: 'module' });
+const EACH = 5000;
+const ROUNDS = 60;
+
+interface TypedPart {
+  name: string;
+  percent: string;
+}
+interface TypedPass {
+  by: 'screen-over' | 'screen-through' | 'air' | 'table' | 'indent';
+  /** Screen, speed, gates or pocket, as it is typed. */
+  set: string;
+}
+interface Typed {
+  seed: string;
+  parts: readonly TypedPart[];
+  passes: readonly TypedPass[];
+  wanted: string;
+  number: string;
+}
+const BEGIN: Typed = {
+  seed: 'red clover',
+  parts: [
+    { name: 'field dodder', percent: '2' },
+    { name: 'wild mustard', percent: '1' },
+    { name: 'cereal chaff', percent: '5' },
+  ],
+  passes: [
+    { by: 'air', set: '3.5' },
+    { by: 'screen-over', set: '1/16 round' },
+  ],
+  wanted: '99',
+  number: '1',
+};
+const WAYS = {
+  'screen-over': 'screen, seed stays on it',
+  'screen-through': 'screen, seed goes through',
+  air: 'rising air, m/s',
+  table: 'gravity table, gates light;heavy from 0 to 1',
+  indent: 'indent, pockets in mm lift what is short',
+} as const;
+
+/** What screens, air and a table would leave, before seed is risked. */
+export default function Trial() {
+  const { data: figures, error } = useFigures();
+  const [search] = useSearchParams();
+  const batch = search.get('batch');
+  if (!figures) return <Busy error={error} />;
+  return (
+    <main>
+      <p className="soft">
+        <Link to={batch === null ? '/shed' : `/shed/batches/${batch}`}>
+          {batch === null ? 'the shed' : 'back to the batch'}
+        </Link>
+      </p>
+      <h1>Try settings first</h1>
+      <p className="soft w-text">
+        Drawn seed runs through chosen screens and air. Sizes, densities and air speeds are from memory; each machine
+        differs. It shows what to try first, never what will be.
+      </p>
+      <Tried particles={figures.particles} screens={figures.screens} />
+    </main>
+  );
+}
+
+type Screens = NonNullable<ReturnType<typeof useFigures>['data']>['screens'];
+
+/** The pass that somebody wrote; in words what is wrong with it. */
+function passOf({ by, set }: TypedPass, screens: Screens): TriedPass | string {
+  if (by === 'screen-over' || by === 'screen-through') {
+    const screen = readScreen(set, screens);
+    return screen === null
+      ? `There is no screen “${set}”. Write its hole, for example 5.5 round, 14/64, 2.0 slot or 20 mesh.`
+      : {
+          by: 'screen',
+          screen,
+          feeding: { tries: 100, openArea: 0.4, load: 0 },
+          keep: by === 'screen-over' ? 'over' : 'through',
+        };
+  }
+  const figures = set.split(';').map((one) => figureOf(one.trim()));
+  const [first, second] = figures;
+  if (typeof first !== 'number') return 'Write a figure.';
+  if (by === 'air') return { by, speedMS: first, where: 'column', factor: 1 };
+  if (by === 'indent') return { by, pocketMm: first, keep: 'left' };
+  return typeof second === 'number'
+    ? { by, lightGate: first, heavyGate: second }
+    : 'Write two gates, for example 0.35;0.6.';
+}
+
+function Tried({ particles, screens }: { particles: readonly Particle[]; screens: Screens }) {
+  const [typed, keep] = useKept('shed.trial', BEGIN);
+  const { ask, stop } = useWorker<TrialWorker>(start);
+  const [share, setShare] = useState<number>();
+  const [answer, setAnswer] = useState<{
+    feed: readonly FeedPart[];
+    passes: readonly TriedPass[];
+    result: TrialResult;
+  }>();
+  const [proposed, setProposed] = useState<Proposal | null>();
+  const [fault, setFault] = useState<string>();
+  const named = (name: string) => particles.find((one) => one.name === name);
+  const others = typed.parts.reduce((sum, one) => sum + (Number(figureOf(one.percent)) || 0), 0);
+  const feedOf = (): FeedPart[] | string => {
+    const seed = named(typed.seed);
+    if (!seed) return 'Choose the seed.';
+    if (others >= 100) return 'What is not seed must be less than 100 % together.';
+    const parts = typed.parts.flatMap((one): FeedPart[] => {
+      const particle = named(one.name);
+      const massPercent = Number(figureOf(one.percent));
+      return particle && massPercent > 0 ? [{ particle, massPercent, wanted: false }] : [];
+    });
+    return [{ particle: seed, massPercent: 100 - others, wanted: true }, ...parts];
+  };
+  const asked = useRef(0);
+  /** Tells how far this question is; what comes after its answer is heard no more. */
+  const tell = () => {
+    const mine = asked.current;
+    return proxy((far: number) => {
+      if (asked.current === mine) setShare(far);
+    });
+  };
+  const work = async (does: (feed: FeedPart[]) => Promise<void>) => {
+    setFault(undefined);
+    const feed = feedOf();
+    if (typeof feed === 'string') {
+      setFault(feed);
+      return;
+    }
+    asked.current += 1;
+    setShare(0);
+    try {
+      await does(feed);
+    } catch (error) {
+      if (!(error instanceof ArgumentFault)) throw error;
+      setFault(argumentWords(error));
+    } finally {
+      asked.current += 1;
+      setShare(undefined);
+    }
+  };
+  const tryIt = () =>
+    work(async (feed) => {
+      const passes = typed.passes.map((one) => passOf(one, screens));
+      const wrong = passes.findIndex((one) => typeof one === 'string');
+      if (wrong >= 0) {
+        setFault(`Pass ${wrong + 1}: ${String(passes[wrong])}`);
+        return;
+      }
+      if (passes.length === 0) {
+        setFault('Add a pass.');
+        return;
+      }
+      const right = passes as TriedPass[];
+      const number = Number(figureOf(typed.number));
+      const seed = Number.isInteger(number) && number > 0 ? number : 1;
+      const result = await ask().tryPasses({ feed, passes: right, each: EACH, seed, rounds: ROUNDS }, tell());
+      setAnswer({ feed, passes: right, result });
+    });
+  const propose = () =>
+    work(async (feed) => {
+      const found = await ask().propose(feed, screens, Number(figureOf(typed.wanted)) || 99, tell());
+      setProposed(found);
+      if (!found) return;
+      setAnswer({ feed, passes: found.passes, result: found.result });
+      keep({
+        ...typed,
+        passes: [
+          ...(found.top === null ? [] : [{ by: 'screen-through' as const, set: found.top }]),
+          ...(found.bottom === null ? [] : [{ by: 'screen-over' as const, set: found.bottom }]),
+          ...(found.airMS === null ? [] : [{ by: 'air' as const, set: found.airMS.toFixed(1) }]),
+        ],
+      });
+    });
+  const setPart = (i: number, change: Partial<TypedPart>) =>
+    keep({ ...typed, parts: typed.parts.map((one, k) => (k === i ? { ...one, ...change } : one)) });
+  const setPass = (i: number, change: Partial<TypedPass>) =>
+    keep({ ...typed, passes: typed.passes.map((one, k) => (k === i ? { ...one, ...change } : one)) });
+  const names = particles.map((one) => [one.name, one.name] as const);
+  const unsized = typed.passes.findIndex((one) => one.by === 'table');
+  return (
+    <div className="trial">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void tryIt();
+        }}
+      >
+        <h2>What goes in</h2>
+        <ChoiceField label="seed" value={typed.seed} options={names} onChange={(seed) => keep({ ...typed, seed })} />
+        <p className="soft">{others < 100 ? `${(100 - others).toFixed(1)} % of it, by mass` : ''}</p>
+        {typed.parts.map((one, i) => (
+          <div key={i} className="pair">
+            <ChoiceField
+              label={`in it ${i + 1}`}
+              value={one.name}
+              options={names}
+              onChange={(name) => setPart(i, { name })}
+            />
+            <TextField
+              label="%"
+              value={one.percent}
+              onChange={(percent) => setPart(i, { percent })}
+              inputMode="decimal"
+            />
+            <Inline
+              aria-label={`leave ${one.name} out`}
+              onClick={() => keep({ ...typed, parts: typed.parts.filter((_, k) => k !== i) })}
+            >
+              leave out
+            </Inline>
+          </div>
+        ))}
+        <Small onClick={() => keep({ ...typed, parts: [...typed.parts, { name: 'cereal chaff', percent: '1' }] })}>
+          Add what is in it
+        </Small>
+        <h2>Passes</h2>
+        {typed.passes.map((one, i) => (
+          <div key={i} className="pair">
+            <ChoiceField
+              label={`pass ${i + 1}`}
+              value={one.by}
+              options={Object.entries(WAYS)}
+              onChange={(by) => setPass(i, { by: by as TypedPass['by'], set: '' })}
+            />
+            <TextField
+              label="set to"
+              value={one.set}
+              onChange={(set) => setPass(i, { set })}
+              list={one.by.startsWith('screen') ? 'screens' : undefined}
+            />
+            <Inline
+              aria-label={`leave pass ${i + 1} out`}
+              onClick={() => keep({ ...typed, passes: typed.passes.filter((_, k) => k !== i) })}
+            >
+              leave out
+            </Inline>
+          </div>
+        ))}
+        <datalist id="screens">
+          {screens.map((one) => (
+            <option key={one.name} value={one.name} label={screenWords(one.screen)} />
+          ))}
+        </datalist>
+        <Small onClick={() => keep({ ...typed, passes: [...typed.passes, { by: 'screen-over', set: '' }] })}>
+          Add pass
+        </Small>
+        {unsized >= 0 && !typed.passes.slice(0, unsized).some((one) => one.by.startsWith('screen')) && (
+          <p className="caution">A gravity table works after sizing only: put a screen before it.</p>
+        )}
+        <Trouble text={fault} />
+        {share === undefined ? (
+          <div className="actions">
+            <Button type="submit">Try it</Button>{' '}
+            <Form.Label className="wanted">
+              or reach{' '}
+              <Form.Control
+                className="num"
+                aria-label="purity that is wanted, %"
+                value={typed.wanted}
+                inputMode="decimal"
+                onChange={(event) => keep({ ...typed, wanted: event.target.value })}
+              />{' '}
+              %
+            </Form.Label>{' '}
+            <Quiet onClick={() => void propose()}>Propose settings</Quiet>
+          </div>
+        ) : (
+          <Stack direction="horizontal" gap={2} className="actions">
+            <div className="progress c-5">
+              <ProgressBar isChild now={share} max={1} label={`${(100 * share).toFixed(0)} %`} aria-label="tried" />
+            </div>
+            <Small
+              onClick={() => {
+                stop();
+                asked.current += 1;
+                setShare(undefined);
+              }}
+            >
+              Stop
+            </Small>
+          </Stack>
+        )}
+      </form>
+      <section aria-live="polite">
+        {proposed === null && (
+          <p>
+            Nothing on the list reaches {typed.wanted} %: what is in it is of the size and weight of the seed. Surface
+            (velvet, magnetic) or the eye parts it.
+          </p>
+        )}
+        {answer && <Answer {...answer} />}
+      </section>
+    </div>
+  );
+}
+
+const rangeWords = ({ estimate, low, high }: Ranged) =>
+  `${estimate.toFixed(1)} %${low === null || high === null ? '' : ` (${low.toFixed(1)} to ${high.toFixed(1)})`}`;
+
+function Answer({
+  feed,
+  passes,
+  result,
+}: {
+  feed: readonly FeedPart[];
+  passes: readonly TriedPass[];
+  result: TrialResult;
+}) {
+  return (
+    <>
+      <h2>What it would leave</h2>
+      <dl className="figures">
+        <dt>clean seed before</dt>
+        <dd className="fig">{result.purityBeforePercent.toFixed(1)} %</dd>
+        <dt>clean seed after</dt>
+        <dd className="fig">{rangeWords(result.purityPercent)}</dd>
+        <dt>seed kept</dt>
+        <dd className="fig">{rangeWords(result.recoveryPercent)}</dd>
+        <dt>of all that went in</dt>
+        <dd className="fig">{rangeWords(result.yieldPercent)}</dd>
+      </dl>
+      <p className="soft">
+        In brackets what the doubt about sizes, air speeds and machines leaves open, nine times in ten.
+      </p>
+      <TrialPicture feed={feed} passes={passes} result={result} />
+    </>
+  );
+}

@@ -1,0 +1,97 @@
+import { useState } from 'react';
+import type { NewLine } from '@mercato/contract/cleaning/batches';
+import { OUTLET_WORDS, VESSEL_WORDS } from '@mercato/contract/cleaning/words';
+import type { VesselState } from '@mercato/core/cleaning/batchBook';
+import { Refused } from '../api/client.ts';
+import { Inline, Small } from '../ui/Buttons.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { useKept } from '../ui/kept.ts';
+import type { OpenBatch } from './useBatch.ts';
+import { massWords } from './weights.tsx';
+
+/** The vessels that hold seed, each with its code: one open at a bench at a time. */
+export function Vessels({ batch }: { batch: OpenBatch }) {
+  const filled = [...batch.book.vessels.values()].filter((one) => !one.empty);
+  const [{ bench }, keep] = useKept('mercato.shed', { bench: 'bench' });
+  if (filled.length === 0) return null;
+  return (
+    <>
+      <h2>Vessels</h2>
+      <ul className="packets list-unstyled mb-0" aria-label="vessels">
+        {filled.map((one) => (
+          <Vessel key={one.id} batch={batch} vessel={one} bench={bench} setBench={(next) => keep({ bench: next })} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Vessel({
+  batch,
+  vessel,
+  bench,
+  setBench,
+}: {
+  batch: OpenBatch;
+  vessel: VesselState;
+  bench: string;
+  setBench: (to: string) => void;
+}) {
+  const [fault, setFault] = useState<string>();
+  const [asks, setAsks] = useState(false);
+  const write = async (entry: NewLine) => {
+    setFault(undefined);
+    try {
+      await batch.write(entry);
+      setAsks(false);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      setFault(error.message);
+    }
+  };
+  return (
+    <li>
+      <b className="serif">{vessel.name}</b>
+      <span className="code">{batch.view.codes[vessel.id] ?? ''}</span>
+      <span>
+        {VESSEL_WORDS[vessel.kind]}, {vessel.outlet === null ? 'as it came' : OUTLET_WORDS[vessel.outlet]}
+        {vessel.treatments.length > 0 && (
+          <b className="treated"> treated: {vessel.treatments.map((one) => one.product).join(', ')}</b>
+        )}
+      </span>
+      <span className="fig">
+        {massWords(vessel.now?.massG ?? null)}
+        {vessel.now?.moisturePercent != null && `, ${vessel.now.moisturePercent.toFixed(1)} %`}
+      </span>
+      <span>
+        {vessel.openAt !== null && <b>open at {vessel.openAt} </b>}
+        {batch.mayWrite &&
+          (vessel.openAt !== null ? (
+            <Small
+              aria-label={`cover ${vessel.name}`}
+              onClick={() => void write({ what: 'covered', vessel: vessel.id })}
+            >
+              cover
+            </Small>
+          ) : (
+            <Small aria-label={`open ${vessel.name}`} onClick={() => setAsks(true)}>
+              open
+            </Small>
+          ))}
+      </span>
+      {asks && (
+        <form
+          className="strike"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void write({ what: 'opened', vessel: vessel.id, bench: bench.trim() || 'bench' });
+          }}
+        >
+          <TextField label="at which bench" value={bench} onChange={setBench} fault={fault} autoFocus />
+          <Small type="submit">Open it</Small> <Inline onClick={() => setAsks(false)}>cancel</Inline>
+        </form>
+      )}
+      {!asks && <Trouble text={fault} />}
+    </li>
+  );
+}

@@ -1,0 +1,98 @@
+import type { PassState, Seed } from '@mercato/core/cleaning/batchBook';
+import type { PricedBy, QuickSample } from '@mercato/core/cleaning/entries';
+import { didItPay, type Looked, type Pay } from '@mercato/core/cleaning/pay';
+import type { OpenBatch } from './useBatch.ts';
+
+/** What is missing before it can be said whether a pass paid. */
+export type PayMissing = 'prices' | 'masses' | 'sample-before' | 'sample-after';
+const KG = 1000;
+
+/** Seeds that were looked at for a grade; by mass, as many as it holds by the weight of a hundred or of the kind. */
+export function lookedOf(sample: QuickSample, by: PricedBy, tswG: number | null): Looked | null {
+  switch (by) {
+    case 'pure': {
+      if (!sample.pure) return null;
+      const { part, of } = sample.pure;
+      if (sample.pure.by === 'number') return { good: part, of };
+      const each = sample.hundredSeedsG !== null ? sample.hundredSeedsG / 100 : tswG === null ? null : tswG / 1000;
+      return each === null ? null : { good: part / each, of: of / each };
+    }
+    case 'defects': {
+      const { defects } = sample;
+      return defects && { good: Math.max(0, defects.of - defects.spotted - defects.bored), of: defects.of };
+    }
+    case 'cut':
+      return sample.cut && { good: sample.cut.filled, of: sample.cut.of };
+    case 'towel':
+      return sample.towel && { good: sample.towel.sprouted, of: sample.towel.of };
+  }
+}
+
+/** Masses and looks of a pass; of what went in, by itself or from all that came off. */
+export function passFigures(batch: OpenBatch, pass: PassState) {
+  const balance = batch.balances.get(pass.id);
+  const streams = pass.streams.map((one) => ({
+    outlet: one.outlet,
+    g: one.weighed?.massG?.toNumber() ?? null,
+    seed: one.seed,
+  }));
+  const sum = (clean: boolean) =>
+    streams.filter((one) => (one.outlet === 'clean') === clean).reduce((all, one) => all + (one.g ?? 0), 0);
+  return {
+    inG: balance?.inG?.toNumber() ?? null,
+    cleanG: sum(true),
+    rejectedG: sum(false),
+    clean: streams.find((one) => one.outlet === 'clean')?.seed ?? null,
+    rejected: streams.filter((one) => one.outlet !== 'clean' && one.outlet !== 'blown'),
+    before: pass.inflows[0]?.seed ?? null,
+  };
+}
+
+/** Of what went in, from both streams that came off, as many seeds as the smaller look. */
+function mixedLook(clean: Looked, cleanG: number, rejected: Looked, rejectedG: number): Looked {
+  const all = cleanG + rejectedG;
+  const share = (clean.good / clean.of) * (cleanG / all) + (rejected.good / rejected.of) * (rejectedG / all);
+  const of = Math.min(clean.of, rejected.of);
+  return { good: share * of, of };
+}
+
+export function payOf(batch: OpenBatch, pass: PassState): { readonly pay: Pay } | null {
+  const found = payOrMissing(batch, pass);
+  return 'pay' in found ? found : null;
+}
+
+/** Whether a pass paid, or what is missing before that can be said. */
+export function payOrMissing(
+  batch: OpenBatch,
+  pass: PassState,
+): { readonly pay: Pay } | { readonly missing: PayMissing } {
+  const { priced } = pass;
+  if (!priced) return { missing: 'prices' };
+  const { inG, cleanG, rejectedG, clean, rejected, before } = passFigures(batch, pass);
+  if (inG === null || !(inG > 0) || !(cleanG > 0)) return { missing: 'masses' };
+  const tsw = batch.view.thousandSeedWeightG;
+  const look = (seed: Seed | null) =>
+    seed && lookedOf(seed.sample, priced.by, tsw === null ? null : (tsw.low + tsw.high) / 2);
+  const after = look(clean);
+  if (!after) return { missing: 'sample-after' };
+  const [first] = rejected.flatMap((one) => {
+    const looked = look(one.seed);
+    return looked ? [looked] : [];
+  });
+  const came = look(before) ?? (first ? mixedLook(after, cleanG, first, rejectedG) : null);
+  if (!came) return { missing: 'sample-before' };
+  return {
+    pay: didItPay({
+      inKg: inG / KG,
+      cleanKg: cleanG / KG,
+      rejectedKg: rejectedG / KG,
+      rejectedPerKg: priced.rejectedPerKg,
+      before: came,
+      after,
+      prices: priced.prices,
+      hours: ((pass.ended?.minutes ?? 0) / 60) * (pass.ended?.people ?? 1),
+      wagePerHour: priced.wagePerHour,
+      feePerKg: priced.feePerKg,
+    }),
+  };
+}

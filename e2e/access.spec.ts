@@ -117,7 +117,16 @@ test('every view of the store is accessible in both themes and stays within the 
   const [batch = ''] = await of('/store/batches');
   const [list = ''] = await of('/store/lists');
   const places = await of('/store/places');
+  const shed = await of('/shed/batches?state=all');
   await lookAt([
+    '/shed',
+    '/shed/new',
+    '/shed/ripe',
+    '/shed/loads',
+    '/shed/trial',
+    '/shed/screens',
+    '/shed/machines',
+    ...shed.map((one) => `/shed/batches/${one}`),
     '/store',
     '/store?q=nothing-like-it',
     '/store/new',

@@ -58,7 +58,9 @@ async function startDevices(before = {}) {
     cwd: PROJECT,
     env: {
       ...process.env,
-      ...(before.balancePort ? { BALANCE_PORT: before.balancePort, LOGGER_PORT: before.loggerPort } : {}),
+      ...(before.balancePort
+        ? { BALANCE_PORT: before.balancePort, LOGGER_PORT: before.loggerPort, BAGGER_PORT: before.baggerPort }
+        : {}),
     },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'], // the channel tells it when this process is gone
     detached: true,
@@ -75,6 +77,7 @@ async function startDevices(before = {}) {
     gone: new Promise((resolve) => child.on('exit', () => resolve())),
     balance: `tcp://127.0.0.1:${ports.port}`,
     logger: `tcp://127.0.0.1:${ports.loggerPort}`,
+    bagger: `tcp://127.0.0.1:${ports.baggerPort}`,
     stop: () =>
       new Promise((resolve) => {
         if (child.exitCode !== null || child.signalCode !== null) resolve();
@@ -121,7 +124,9 @@ await main(async () => {
           PORT: port,
           MERCATO_DEMO: demo,
           DATABASE_URL: url,
-          ...(devices ? { MERCATO_BALANCE: devices.balance, MERCATO_LOGGER: devices.logger } : {}),
+          ...(devices
+            ? { MERCATO_BALANCE: devices.balance, MERCATO_LOGGER: devices.logger, MERCATO_BAGGER: devices.bagger }
+            : {}),
         },
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'], // the channel tells the server when this process is gone
         detached: true, // Ctrl-C reaches us alone, and we end things in order
@@ -154,7 +159,11 @@ await main(async () => {
         say(`the simulated devices have ended by themselves; they are started again in ${pause / 1000} s.`);
         await sleep(pause);
         if (ending) return;
-        devices = await startDevices({ balancePort: portOf(one.balance), loggerPort: portOf(one.logger) });
+        devices = await startDevices({
+          balancePort: portOf(one.balance),
+          loggerPort: portOf(one.logger),
+          baggerPort: portOf(one.bagger),
+        });
         if (!devices) continue;
         void watchDevices(devices);
         return;

@@ -42,6 +42,7 @@ const {
   PORT: port = '4310',
   MERCATO_BALANCE: balance,
   MERCATO_LOGGER: logger,
+  MERCATO_BAGGER: bagger,
   MERCATO_TLS_CERT: cert,
   MERCATO_TLS_KEY: key,
   MERCATO_HOSTS: named,
@@ -59,7 +60,8 @@ try {
   await migrateSchema(connection);
   await prepareLaboratory(connection, clock());
   if (demo) await loadDemo(connection, clock());
-  if (balance) await connection.db.transaction((tx) => pointSimulated(tx, balance));
+  if (balance) await connection.db.transaction((tx) => pointSimulated(tx, balance, false));
+  if (bagger) await connection.db.transaction((tx) => pointSimulated(tx, bagger, true));
   if (logger) await connection.db.transaction((tx) => pointLogger(tx, logger));
   const accounts = await connection.db.select({ demo: person.demo }).from(person);
   if (!loopback && accounts.some((one) => one.demo))

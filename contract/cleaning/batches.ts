@@ -209,7 +209,7 @@ export type NewLine = Timed<WrittenEntry> & { readonly corrects?: { readonly lin
 type What = keyof typeof ENTRIES;
 
 /** What one kind of line may hold; of a pass by its way of working, where that is known already. */
-export function lineSchema(what: What, method?: Method): Joi.ObjectSchema<NewLine> {
+export function lineSchemaOf(what: What, method?: Method): Joi.ObjectSchema<NewLine> {
   const keys = {
     what: oneOf([what]),
     ...timed(ENTRIES[what]),
@@ -223,7 +223,7 @@ export function lineSchema(what: What, method?: Method): Joi.ObjectSchema<NewLin
 const WHATS = Object.keys(ENTRIES) as What[];
 export const newLineSchema = takes<NewLine>(
   Joi.alternatives().conditional('.what', {
-    switch: WHATS.map((is) => ({ is, then: lineSchema(is) })),
+    switch: WHATS.map((is) => ({ is, then: lineSchemaOf(is) })),
     otherwise: Joi.object({ what: oneOf(WHATS) }).unknown(),
   }),
 ).required();

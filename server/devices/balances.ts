@@ -1,4 +1,4 @@
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type {
   BalanceChange,
@@ -190,10 +190,13 @@ export const CHECK_WORDS = {
   never: 'was never made',
 } as const;
 
+/** What the demo calls the scale under its bagger. */
+export const BAGGER = 'Bagger scale';
+
 /** Keeps the stand-in of the demo where it listens this time. */
-export async function pointSimulated(tx: Transaction, address: string): Promise<void> {
+export async function pointSimulated(tx: Transaction, address: string, bagger: boolean): Promise<void> {
   await tx
     .update(balance)
     .set({ settings: sql`${balance.settings} || ${JSON.stringify({ address })}::jsonb` })
-    .where(eq(balance.simulated, true));
+    .where(and(eq(balance.simulated, true), sql`(${balance.name} = ${BAGGER}) = ${bagger}`));
 }

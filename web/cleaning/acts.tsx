@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import type { FieldValues, Path } from 'react-hook-form';
-import { bagSchema, lineSchema, type NewLine, type WrittenEntry } from '@mercato/contract/cleaning/batches';
+import { bagSchema, lineSchemaOf, type NewLine, type WrittenEntry } from '@mercato/contract/cleaning/batches';
 import { METHOD_GROUPS, SETTINGS } from '@mercato/contract/cleaning/methods';
 import { cleaningRoutes } from '@mercato/contract/cleaning/routes';
 import {
@@ -85,7 +85,7 @@ function useLine<F extends object>(
       what,
       ...timeBody(values as TimeLines, today),
     }),
-    schema: lineSchema(what, method),
+    schema: lineSchemaOf(what, method),
     send: async (line) => {
       await batch.write(line);
       done();

@@ -55,10 +55,12 @@ async function written(file: string): Promise<Written> {
         .filter(([name, module]) => ending.test(name) && module.startsWith('@mercato/contract/'))
         .map(async ([name, module]) => {
           const from = path.join(CONTRACT, `${module.slice('@mercato/contract/'.length)}.ts`);
-          return ((await import(/* @vite-ignore */ from)) as Record<string, T>)[name] as T;
+          const brings = (await import(/* @vite-ignore */ from)) as Record<string, T>;
+          // A page that asks for the schema of one kind of line is held against that of all of them.
+          return (typeof brings[name] === 'function' ? brings.newLineSchema : brings[name]) as T;
         }),
     );
-  return { schemas: await brought(/Schema$/), paths };
+  return { schemas: await brought(/Schema(Of)?$/), paths };
 }
 
 const wordsFound = (tied: string | undefined) => {

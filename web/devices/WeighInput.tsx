@@ -59,7 +59,8 @@ export function WeighInput({
         onChange(event.target.value);
       }}
       onKeyDown={(event) => {
-        if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
+        // Sent from here, it is the form's.
+        if (event.key !== 'Enter' || event.ctrlKey || event.metaKey || event.nativeEvent.isComposing) return;
         event.preventDefault();
         const input = event.currentTarget as HTMLInputElement;
         const taken = value.trim() === '' ? (here?.take(decimals) ?? null) : null;

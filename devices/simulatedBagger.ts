@@ -1,4 +1,4 @@
-import { type BalanceMake, SimulatedBalance } from './simulatedBalance.ts';
+import { SimulatedBalance } from './simulatedBalance.ts';
 
 /** How the bagger misbehaves besides its scale: the gate does not close; the bag rests on something. */
 export const BAGGER_FAULTS = ['gate', 'hung'] as const;
@@ -19,10 +19,6 @@ export class SimulatedBagger extends SimulatedBalance {
   private felt = 0;
   private last: number | null = null;
   private broken: BaggerFault | null = null;
-
-  constructor(make: BalanceMake, random?: () => number) {
-    super(make, random);
-  }
 
   override say(now: number): string | null {
     const passed = this.last === null ? 0 : now - this.last;

@@ -73,7 +73,7 @@ test('seed goes from the plant to the bag on a phone, through a lost connection,
     await hands.write('each holds, g', '4500');
     await hands.press('Control+Enter');
     await hands.button(/^Its book/);
-    await expect(page.getByText(/Became \*/)).toBeVisible();
+    await expect(page.getByText(/Became \*/)).toHaveCount(2);
     await expect(page.getByText('2 bags from bowl')).toBeVisible();
   });
 });

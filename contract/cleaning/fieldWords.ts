@@ -1,5 +1,6 @@
 import type { FieldTable, FieldWords } from '../http/fieldWords.ts';
-import { GOAL_WORDS, METHOD_WORDS, MACHINE_WORDS, PURPOSE_WORDS, RIGHTS_WORDS, SCHOOL_WORDS } from './words.ts';
+import { GOAL_WORDS, MACHINE_WORDS, PURPOSE_WORDS, RIGHTS_WORDS, SCHOOL_WORDS } from './words.ts';
+import { METHOD_WORDS } from './methodWords.ts';
 
 const FEED = { label: 'feed', unit: 'kg/h' };
 const MINUTES = { label: 'for', unit: 'min' };

@@ -1,15 +1,7 @@
 import type { Method, ShedAmount, ShedEntry, Weighing } from '@mercato/core/cleaning/entries';
 import { groupedText } from '../words/figures.ts';
-import {
-  FATE_WORDS,
-  METHOD_WORDS,
-  MISHAP_WORDS,
-  OUTLET_WORDS,
-  RIPE_WORDS,
-  SOAK_WORDS,
-  STOP_WORDS,
-  UNRIPE_WORDS,
-} from './words.ts';
+import { FATE_WORDS, MISHAP_WORDS, OUTLET_WORDS, RIPE_WORDS, SOAK_WORDS, STOP_WORDS, UNRIPE_WORDS } from './words.ts';
+import { METHOD_WORDS } from './methodWords.ts';
 
 interface Names {
   readonly vessel: (id: string) => string;

@@ -1,5 +1,5 @@
 import { file, filled, read, schemasOf, writes } from '../http/route.ts';
-import type { BatchList, BatchView, RememberedList } from './batches.ts';
+import type { BatchList, BatchView, RememberedList } from './views.ts';
 import type { LoadList, MachineList, ShedFiguresView } from './machines.ts';
 
 const schema = schemasOf(() => import('./batches.ts'));

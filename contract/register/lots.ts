@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Treatment } from '@mercato/core/cleaning/entries';
+import type { Treatment } from '@mercato/core/register/treatment';
 import { type Book, BOOKS } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
 import type { NumberSlip } from '@mercato/core/verdict/numberSlip';

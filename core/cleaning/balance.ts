@@ -1,7 +1,7 @@
 import type { Figure } from '../rule-books/edition.ts';
 import { Exact, type ExactNumber, shownGrams } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
-import type { BatchBook, PassState, Weighed } from './batchBook.ts';
+import type { BatchBook, PassState, Weighed } from './bookState.ts';
 import { type Outlet, WET_METHODS } from './entries.ts';
 
 /**
@@ -105,8 +105,7 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
     inG,
     outG: sum(pass.streams.flatMap((one) => one.weighed?.massG ?? [])),
     unaccountedG: left,
-    missingG:
-      left === null || !dry || inMoisture === null ? left : left.times(100).div(new Exact(100).minus(inMoisture)),
+    missingG: left === null || !dry ? left : left.times(100).div(new Exact(100).minus(inMoisture)),
     unaccountedPercent:
       left === null || whole === null || whole.isZero() ? null : left.div(whole).times(100).toNumber(),
     dry,
@@ -239,7 +238,7 @@ export function batchBalance(book: BatchBook, balances: ReadonlyMap<string, Pass
     cleanG: sum(
       ends.flatMap((one) => ((one.outlet === 'clean' || one.is === 'bagged') && one.massG !== null ? [one.massG] : [])),
     ),
-    unaccountedG: all.every((one) => one !== null) ? sum(all.flatMap((one) => one ?? [])) : null,
+    unaccountedG: all.some((one) => one === null) ? null : sum(all.flatMap((one) => one ?? [])),
   };
 }
 

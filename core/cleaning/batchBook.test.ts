@@ -2,8 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Figure } from '../rule-books/edition.ts';
 import { batchBalance, passBalance, recovery } from './balance.ts';
-import { type BookLine, gramsOf, readBook } from './batchBook.ts';
-import type { EntryOf, Outlet, QuickSample, ShedEntry, Treatment, Weighing } from './entries.ts';
+import { readBook } from './batchBook.ts';
+import type { BookLine } from './bookState.ts';
+import { gramsOf } from './weighings.ts';
+import type { EntryOf, Outlet, QuickSample, ShedEntry, Weighing } from './entries.ts';
+import type { Treatment } from '../register/treatment.ts';
 
 const SHARE: Figure<number> = {
   value: 3,

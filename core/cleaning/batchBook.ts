@@ -1,196 +1,12 @@
-import { Exact, exactDecimal, type ExactNumber, toGrams, writtenDecimals } from '../units/mass.ts';
-import { GRAMS_PER } from '../units/gramsPer.ts';
+import { Exact } from '../units/mass.ts';
+import { inTheirPlaces, struckLines } from './bookOrder.ts';
+import type { BatchBook, BookLine, Inflow, Measures, PassState, Stream, VesselState, Weighed } from './bookState.ts';
 import { CannotBe } from './cannotBe.ts';
-import type {
-  EntryOf,
-  Goal,
-  Into,
-  Method,
-  Outlet,
-  QuickSample,
-  ShedAmount,
-  ShedEntry,
-  Treatment,
-  VesselKind,
-  Weighing,
-} from './entries.ts';
-
-/** A line with the instant at which it was seen, ms. */
-export interface BookLine {
-  readonly at: number;
-  readonly entry: ShedEntry;
-  /** The earlier line in whose place it stands, and why. */
-  readonly corrects?: { readonly line: number; readonly reason: string } | null;
-}
-
-/** A mass with what its scale leaves open. */
-export interface Weighed {
-  /** null = not known, such as litres of a kind whose weight by room nobody measured. */
-  readonly massG: ExactNumber | null;
-  /** Standard uncertainty of the reading, g. */
-  readonly uncertaintyG: ExactNumber;
-  readonly moisturePercent: number | null;
-}
-
-/** What went into a pass from one vessel. */
-export interface Inflow {
-  readonly vessel: string;
-  readonly part: boolean;
-  readonly weighed: Weighed | null;
-  readonly seed: Seed;
-}
-/** Seed that lies or lay together, with the newest of what was looked at: also of what was sown of it, days later. */
-export interface Seed {
-  sample: QuickSample;
-}
-/** One stream that came off a pass, came in from the field, or arrived. */
-export interface Stream {
-  readonly line: number;
-  readonly outlet: Outlet | null;
-  readonly vessel: string | null;
-  weighed: Weighed | null;
-  readonly seed: Seed;
-}
-
-export interface VesselState {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: VesselKind;
-  /** The outlet of its first stream; null = from the field. */
-  readonly outlet: Outlet | null;
-  /** Passes that it was filled from; empty = from the field. */
-  readonly from: string[];
-  readonly streams: Stream[];
-  /** What lies in it now; null where it is not known. */
-  now: Weighed | null;
-  empty: boolean;
-  treatments: readonly Treatment[];
-  /** The bench on which it stands open. */
-  openAt: string | null;
-  seed: Seed;
-}
-
-export interface PassState {
-  readonly id: string;
-  readonly number: number;
-  readonly line: number;
-  readonly method: Method;
-  readonly machine: string | null;
-  readonly goal: Goal;
-  readonly settings: Readonly<Record<string, unknown>>;
-  readonly startedAt: number;
-  readonly inflows: readonly Inflow[];
-  readonly streams: Stream[];
-  readonly treatment: Treatment | null;
-  readonly stops: EntryOf<'stopped'>[];
-  readonly soak: { readonly at: number; readonly entry: EntryOf<'soak'> }[];
-  readonly drying: { readonly at: number; readonly entry: EntryOf<'drying'> }[];
-  readonly sorted: { readonly at: number; readonly entry: EntryOf<'sorted'> }[];
-  readonly plots: EntryOf<'plots'>[];
-  priced: EntryOf<'priced'> | null;
-  ended: (EntryOf<'ended'> & { readonly at: number }) | null;
-}
-
-export interface BatchBook {
-  readonly vessels: ReadonlyMap<string, VesselState>;
-  readonly passes: ReadonlyMap<string, PassState>;
-  /** Streams from the field, or by truck, by their line. */
-  readonly cameIn: ReadonlyMap<number, Stream>;
-  readonly pickings: readonly { readonly line: number; readonly at: number; readonly entry: EntryOf<'picked'> }[];
-  readonly arrivals: readonly { readonly line: number; readonly at: number; readonly entry: EntryOf<'arrived'> }[];
-  readonly mishaps: readonly { readonly line: number; readonly at: number; readonly entry: EntryOf<'mishap'> }[];
-  readonly gone: readonly {
-    readonly line: number;
-    readonly at: number;
-    readonly entry: EntryOf<'gone'>;
-    readonly weighed: Weighed | null;
-  }[];
-  readonly bagged: readonly {
-    readonly line: number;
-    readonly at: number;
-    readonly entry: EntryOf<'bagged'>;
-    readonly weighed: Weighed | null;
-  }[];
-  readonly closed: boolean;
-  /** Lines that no longer count, each with the reason. */
-  readonly struck: ReadonlyMap<number, string>;
-}
-
-/** What turns measures of room into mass, for the kind of a batch. */
-export interface Measures {
-  /** Pounds in a trade bushel; null = the kind has none. */
-  readonly poundsPerBushel: number | null;
-}
-
-const NOTHING_LOOKED_AT: QuickSample = {
-  pure: null,
-  hundredSeedsG: null,
-  testWeightKgHl: null,
-  cut: null,
-  defects: null,
-  towel: null,
-};
-/** A reading lies anywhere within a step: its standard uncertainty is the step over √12 (GUM 4.3.7, from memory). */
-const STEP_TO_SD = new Exact(12).sqrt();
-
-/** @returns g; null where it is not known */
-export function gramsOf(amount: ShedAmount, measures: Measures, testWeightKgHl: number | null): ExactNumber | null {
-  if (amount.by === 'mass') return toGrams(amount);
-  if (amount.by === 'bushels') {
-    if (measures.poundsPerBushel === null) throw new CannotBe('amount', { is: 'shed.no-bushel' });
-    return exactDecimal(amount.text).times(measures.poundsPerBushel).times(GRAMS_PER.lb);
-  }
-  // kg/hl are 10 g in a litre.
-  return testWeightKgHl === null ? null : exactDecimal(amount.text).times(testWeightKgHl).times(10);
-}
-
-function readWeighing(weighing: Weighing, measures: Measures, testWeightKgHl: number | null): Weighed {
-  const massG = gramsOf(weighing.amount, measures, testWeightKgHl);
-  if (massG !== null && !massG.gt(0)) throw new CannotBe('weighed', { is: 'shed.above-nothing' });
-  const one = gramsOf({ ...weighing.amount, text: '1' }, measures, testWeightKgHl) ?? new Exact(0);
-  const written = new Exact(10).pow(-writtenDecimals(weighing.amount.text)).times(one);
-  const step = Exact.max(written, weighing.scale?.stepG ?? 0);
-  return { massG, uncertaintyG: step.div(STEP_TO_SD), moisturePercent: weighing.moisturePercent };
-}
-
-/** Two streams in one vessel: masses add up, moisture is their mean by mass where both are known. */
-function together(a: Weighed | null, b: Weighed | null): Weighed | null {
-  if (a === null || b === null) return null;
-  if (a.massG === null || b.massG === null) return { massG: null, uncertaintyG: new Exact(0), moisturePercent: null };
-  const massG = a.massG.plus(b.massG);
-  return {
-    massG,
-    uncertaintyG: a.uncertaintyG.pow(2).plus(b.uncertaintyG.pow(2)).sqrt(),
-    moisturePercent:
-      a.moisturePercent === null || b.moisturePercent === null
-        ? null
-        : a.massG.times(a.moisturePercent).plus(b.massG.times(b.moisturePercent)).div(massG).toNumber(),
-  };
-}
-
-/** The lines that a later one crossed out or corrected, with the reason. */
-function struckLines(lines: readonly BookLine[]): Map<number, string> {
-  const struck = new Map<number, string>();
-  lines.forEach(({ entry, corrects }, i) => {
-    const strikes = entry.what === 'strike' ? entry : corrects;
-    if (!strikes) return;
-    const target = lines[strikes.line]?.entry;
-    const refuse = (is: 'shed.not-struckable' | 'shed.struck-already' | 'shed.corrects-another-kind') =>
-      new CannotBe('line', { is }, i);
-    if (!target || strikes.line >= i || target.what === 'strike') throw refuse('shed.not-struckable');
-    if (struck.has(strikes.line)) throw refuse('shed.struck-already');
-    if (corrects && target.what !== entry.what) throw refuse('shed.corrects-another-kind');
-    struck.set(strikes.line, strikes.reason);
-  });
-  return struck;
-}
-
-/** Lines in the order in which they hold: one that corrects another stands in its place. */
-function inTheirPlaces(lines: readonly BookLine[]): number[] {
-  const places: number[] = [];
-  lines.forEach(({ corrects }, i) => places.push(corrects ? (places[corrects.line] ?? i) : i));
-  return lines.map((_, i) => i).sort((a, b) => (places[a] ?? 0) - (places[b] ?? 0) || a - b);
-}
+import type { EntryOf, Into, Outlet, ShedEntry, Weighing } from './entries.ts';
+import type { Treatment } from '../register/treatment.ts';
+import { addToPass } from './passLines.ts';
+import { joined, newVessel, NOTHING_LOOKED_AT } from './vessels.ts';
+import { readWeighing, together } from './weighings.ts';
 
 /** Reads a book line by line; each kind of line has its own method. */
 class Reader {
@@ -229,21 +45,9 @@ class Reader {
   /** The vessel that a stream falls into; a new one is made. */
   into(into: Into, outlet: Outlet | null): VesselState {
     if ('vessel' in into) return this.vessel(into.vessel, 'into');
-    const { id, name, kind } = into.made;
+    const { id } = into.made;
     if (this.vessels.has(id)) throw new CannotBe('into', { is: 'shed.vessel-there-already' });
-    const made: VesselState = {
-      id,
-      name,
-      kind,
-      outlet,
-      from: [],
-      streams: [],
-      now: null,
-      empty: true,
-      treatments: [],
-      openAt: null,
-      seed: { sample: NOTHING_LOOKED_AT },
-    };
+    const made = newVessel(into.made, outlet);
     this.vessels.set(id, made);
     return made;
   }
@@ -407,56 +211,36 @@ class Reader {
     if (this.closed && !LATER.includes(entry.what)) throw new CannotBe('', { is: 'shed.closed' });
     switch (entry.what) {
       case 'picked':
-        return this.picked(entry, line, at);
+        this.picked(entry, line, at);
+        return;
       case 'arrived':
-        return this.arrived(entry, line, at);
+        this.arrived(entry, line, at);
+        return;
       case 'pass':
-        return this.startPass(entry, line, at);
+        this.startPass(entry, line, at);
+        return;
       case 'came-off':
-        return this.cameOff(entry, line);
-      case 'ended': {
-        this.running(entry.pass).ended = { ...entry, at };
+        this.cameOff(entry, line);
         return;
-      }
+      case 'ended':
+      case 'stopped':
+      case 'soak':
+      case 'drying':
+      case 'sorted':
+      case 'plots':
+      case 'priced':
+        if (entry.what === 'drying') this.read(entry.weighed, null, 'weighed');
+        addToPass(this.pass(entry.pass), entry, at);
+        return;
       case 'weighed':
-        return this.weighedLater(entry);
-      case 'stopped': {
-        this.running(entry.pass).stops.push(entry);
+        this.weighedLater(entry);
         return;
-      }
       case 'looked':
-        return this.looked(entry);
-      case 'soak': {
-        const pass = this.running(entry.pass);
-        if (!SOAKS.includes(pass.method)) throw new CannotBe('pass', { is: 'shed.not-a-soak' });
-        pass.soak.push({ at, entry });
+        this.looked(entry);
         return;
-      }
-      case 'drying': {
-        const pass = this.running(entry.pass);
-        if (pass.method !== 'dry') throw new CannotBe('pass', { is: 'shed.not-a-drying' });
-        this.read(entry.weighed, null, 'weighed');
-        pass.drying.push({ at, entry });
-        return;
-      }
-      case 'sorted': {
-        const pass = this.running(entry.pass);
-        if (pass.method !== 'hand-sort') throw new CannotBe('pass', { is: 'shed.not-a-sorting' });
-        pass.sorted.push({ at, entry });
-        return;
-      }
-      case 'plots': {
-        const pass = this.pass(entry.pass);
-        if (pass.method !== 'hand-sort') throw new CannotBe('pass', { is: 'shed.not-a-sorting' });
-        pass.plots.push(entry);
-        return;
-      }
-      case 'priced': {
-        this.pass(entry.pass).priced = entry;
-        return;
-      }
       case 'opened':
-        return this.opened(entry);
+        this.opened(entry);
+        return;
       case 'covered': {
         this.vessel(entry.vessel).openAt = null;
         return;
@@ -489,12 +273,6 @@ class Reader {
 }
 
 const LATER: readonly ShedEntry['what'][] = ['strike', 'looked', 'plots', 'priced'];
-const SOAKS: readonly Method[] = ['wash', 'float', 'ferment'];
-
-const joined = (a: readonly Treatment[], b: readonly Treatment[]): readonly Treatment[] => [
-  ...a,
-  ...b.filter((one) => !a.some((other) => other.product === one.product && other.class === one.class)),
-];
 
 /**
  * A batch as its lines leave it: what lies in which vessel, what each pass took in and gave off. Lines that were

@@ -1,4 +1,5 @@
 import type { EnteredMass } from '../units/mass.ts';
+import type { Treatment } from '../register/treatment.ts';
 import type { RipeSign, UnripeSign } from './figures.ts';
 
 /** So much of something: weighed, or measured by its room; a trade bushel is pounds, not room. */
@@ -93,14 +94,6 @@ export interface NewVessel {
 }
 /** Into a vessel that is there, or a new one. */
 export type Into = { readonly vessel: string } | { readonly made: NewVessel };
-
-/** What a treatment is, by what may become of the seed. */
-export const TREATMENT_CLASSES = ['poison', 'hot-water', 'scarified', 'primed', 'inoculant', 'unknown'] as const;
-export type TreatmentClass = (typeof TREATMENT_CLASSES)[number];
-export interface Treatment {
-  readonly product: string;
-  readonly class: TreatmentClass;
-}
 
 export const FATES = [
   'feed',

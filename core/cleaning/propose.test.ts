@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { contentOf } from '../testing/books.ts';
 import { readShedFigures } from './figures.ts';
 import { type Proposal, proposeSettings } from './propose.ts';
-import type { FeedPart } from './simulate.ts';
+import type { FeedPart } from './trialTask.ts';
 
 const { screens, particles } = readShedFigures(contentOf('shed'));
 const feed = (...parts: readonly (readonly [string, number, boolean])[]): FeedPart[] =>

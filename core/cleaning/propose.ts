@@ -1,6 +1,7 @@
 import { numberIn } from '../units/argument.ts';
 import type { ListedScreen } from './figures.ts';
-import { type FeedPart, type TrialResult, triedPasses, type TriedPass } from './simulate.ts';
+import { triedPasses } from './simulate.ts';
+import type { FeedPart, TrialResult, TriedPass } from './trialTask.ts';
 
 export interface Proposal {
   readonly passes: readonly TriedPass[];

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { FATES, type ScreeningsAnswers, type Treatment, TREATMENT_CLASSES } from './entries.ts';
+import { FATES, type ScreeningsAnswers } from './entries.ts';
+import { type Treatment, TREATMENT_CLASSES } from '../register/treatment.ts';
 import { forbids } from './screenings.ts';
 
 const CLEAN: ScreeningsAnswers = { viableWeeds: 'no', ergot: 'no', mould: 'no', poisonous: 'no' };

@@ -1,4 +1,5 @@
-import type { ScreeningsAnswers, ScreeningsFate, Treatment } from './entries.ts';
+import type { ScreeningsAnswers, ScreeningsFate } from './entries.ts';
+import type { Treatment } from '../register/treatment.ts';
 
 /**
  * Why screenings may not go where somebody wants them to. `treated`: treated with a poison, or with what nobody knows.

@@ -3,15 +3,8 @@ import { normalChance } from '../statistics/normalDistribution.ts';
 import { contentOf } from '../testing/books.ts';
 import { type Particle, readShedFigures } from './figures.ts';
 import type { Screen } from './screen.ts';
-import {
-  drift,
-  fitMachine,
-  type TrialResult,
-  type TrialTask,
-  triedPasses,
-  type TriedPass,
-  tryPasses,
-} from './simulate.ts';
+import { drift, fitMachine, triedPasses, tryPasses } from './simulate.ts';
+import type { TrialResult, TrialTask, TriedPass } from './trialTask.ts';
 
 const { particles } = readShedFigures(contentOf('shed'));
 const of = (name: string): Particle => {

@@ -1,7 +1,7 @@
 import type { Figure } from '../rule-books/edition.ts';
 import { type Outcome, worst } from '../verdict/verdict.ts';
 import { batchBalance, passBalance } from './balance.ts';
-import type { BatchBook, PassState } from './batchBook.ts';
+import type { BatchBook, PassState } from './bookState.ts';
 import { type School, type SoakRules, soakState, type SoakStep } from './soak.ts';
 
 /** How a batch stands: the worst of what its passes were judged, or `runs` while one is at work. */

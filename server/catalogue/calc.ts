@@ -1,7 +1,7 @@
 /** The calculation command: `npm run -s calc -- <id>` with JSON on standard input, or `--list`. */
 import { calculate } from '@mercato/contract/catalogue/calculation';
 import { CATALOGUE, findCalculation } from '@mercato/contract/catalogue/registry';
-import { shippedBooks } from '../rule-books/shipped.ts';
+import { calculatingBooks } from './shippedBooks.ts';
 
 function fail(line: string): never {
   process.stderr.write(`${line}\n`);
@@ -29,7 +29,7 @@ if (id === '--list') {
       `calc: standard input is not JSON (${error instanceof Error ? error.message.replaceAll('\n', ' ') : 'unreadable'})`,
     );
   }
-  const books = shippedBooks();
+  const books = calculatingBooks();
   const answer = Array.isArray(input)
     ? input.map((one: unknown) => calculate(calculation, one, books))
     : calculate(calculation, input, books);

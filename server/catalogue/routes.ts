@@ -6,7 +6,8 @@ import { catalogueRoutes } from '@mercato/contract/catalogue/routes';
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { fault } from '../http/fault.ts';
 import { openRead, openWrite } from '../http/open.ts';
-import { shippedBooks, shippedKinds } from '../rule-books/shipped.ts';
+import { shippedKinds } from '../rule-books/shipped.ts';
+import { calculatingBooks } from './shippedBooks.ts';
 
 /** Of one address that is not signed in. */
 export const QUESTIONS_A_MINUTE = 240;
@@ -48,7 +49,7 @@ export function serveCatalogue(router: Router): void {
       if (!calculation) throw fault('not-found', { is: 'catalogue.no-calculation-get-api', id: id.slice(0, 80) });
       const input: unknown = request.body;
       if (input === undefined) throw fault('malformed', 'catalogue.body-json-object-or');
-      const books = shippedBooks();
+      const books = calculatingBooks();
       return Array.isArray(input)
         ? input.map((one: unknown) => calculate(calculation, one, books))
         : calculate(calculation, input, books);

@@ -1,7 +1,9 @@
 import { v7 as uuid } from 'uuid';
 import type { BagAct } from '@mercato/contract/cleaning/batches';
-import { type BatchBook, gramsOf, readBook } from '@mercato/core/cleaning/batchBook';
-import type { Treatment } from '@mercato/core/cleaning/entries';
+import { readBook } from '@mercato/core/cleaning/batchBook';
+import type { BatchBook } from '@mercato/core/cleaning/bookState';
+import { gramsOf } from '@mercato/core/cleaning/weighings';
+import type { Treatment } from '@mercato/core/register/treatment';
 import { isPoisoned } from '@mercato/core/cleaning/screenings';
 import { Exact, shownGrams } from '@mercato/core/units/mass';
 import { fault } from '../http/fault.ts';

@@ -13,7 +13,6 @@ import { checkVersion } from '../http/asked.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { waitingFor } from '../http/waiting.ts';
-import { freeCodes } from '../register/codes.ts';
 import { foldText } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { checkDay, instantSeen } from '../register/seen.ts';
@@ -21,9 +20,10 @@ import { todayIn } from '../http/day.ts';
 import { accessionById, addAccession } from '../store/accessions.ts';
 import { accession } from '../store/tables.ts';
 import { shedFigures, soakRules } from './figures.ts';
+import { keepPasses, keepVessels } from './keptBeside.ts';
 import { arriveLoad } from './loads.ts';
 import { checkMachine } from './machines.ts';
-import { shedBatch, shedLine, shedPass, shedVessel } from './tables.ts';
+import { shedBatch, shedLine } from './tables.ts';
 import { type Batch, besides, bookLines, type Line, linesOf, measuresOf, noBatch } from './views.ts';
 
 type Book = ReturnType<typeof readBook>;
@@ -259,57 +259,4 @@ function checkTarget(entry: Extract<ShedEntry, { what: 'pass' }>, book: Book): v
   const dampest = Math.max(...now);
   if (typeof targetPercent === 'number' && now.length > 0 && targetPercent > dampest)
     throw fault('invalid', { is: 'shed.target-above', now: dampest }, 'settings.targetPercent');
-}
-
-/** Every vessel of the book has its label; those that stand open are known to all benches. */
-async function keepVessels(tx: Transaction, batchId: string, book: Book): Promise<void> {
-  const there = new Map(
-    (await tx.select().from(shedVessel).where(eq(shedVessel.batchId, batchId))).map((one) => [one.id, one]),
-  );
-  const made = [...book.vessels.values()].filter((one) => !there.has(one.id));
-  if (made.length > 0) {
-    const codes = await freeCodes(tx, made.length);
-    const rows = made.map((one, i) => ({
-      id: one.id,
-      batchId,
-      code: codes[i] ?? '',
-      name: one.name,
-      openAt: one.openAt,
-    }));
-    const stored = await tx.insert(shedVessel).values(rows).onConflictDoNothing().returning({ id: shedVessel.id });
-    if (stored.length < rows.length) throw fault('conflict', 'shed.vessel-there-already', 'into');
-  }
-  for (const [id, row] of there) {
-    const openAt = book.vessels.get(id)?.openAt ?? null;
-    if (openAt !== row.openAt) await tx.update(shedVessel).set({ openAt }).where(eq(shedVessel.id, id));
-  }
-}
-
-/** Passes beside their batches: what runs on which machine, and which settings were good. */
-async function keepPasses(
-  tx: Transaction,
-  batchId: string,
-  lines: readonly { readonly line: number; readonly entry: ShedEntry; readonly seenAt: Date }[],
-  book: Book,
-): Promise<void> {
-  for (const { line, entry, seenAt } of lines) {
-    if (entry.what !== 'pass') continue;
-    const pass = book.passes.get(entry.pass);
-    const struck = book.struck.has(line) || pass?.line !== line;
-    // The one that was corrected gives way to the one that corrects it.
-    if (struck && pass) continue;
-    const values = {
-      method: entry.method,
-      machineId: entry.machine,
-      startedAt: seenAt,
-      endedAt: pass?.ended ? new Date(pass.ended.at) : null,
-      good: pass?.ended?.good ?? null,
-      struck: !pass,
-      entry,
-    };
-    await tx
-      .insert(shedPass)
-      .values({ id: entry.pass, batchId, ...values })
-      .onConflictDoUpdate({ target: shedPass.id, set: values, setWhere: eq(shedPass.batchId, batchId) });
-  }
 }

@@ -1,5 +1,5 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
-import type { Remembered, RememberedList } from '@mercato/contract/cleaning/batches';
+import type { Remembered, RememberedList } from '@mercato/contract/cleaning/views';
 import { METHODS } from '@mercato/core/cleaning/entries';
 import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';

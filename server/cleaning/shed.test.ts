@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import type { BatchList, BatchView, RememberedList } from '@mercato/contract/cleaning/batches';
+import type { BatchList, BatchView, RememberedList } from '@mercato/contract/cleaning/views';
 import type { LoadList, MachineList, ShedFiguresView } from '@mercato/contract/cleaning/machines';
 import type { LotSheet } from '@mercato/contract/register/lots';
 import type { PacketView } from '@mercato/contract/store/packets';

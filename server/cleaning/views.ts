@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, isNotNull, ne, sql } from 'drizzle-orm';
-import type { BatchBrief, BatchLine, BatchList, BatchView } from '@mercato/contract/cleaning/batches';
-import { type BookLine, type Measures, readBook } from '@mercato/core/cleaning/batchBook';
+import type { BatchBrief, BatchLine, BatchList, BatchView } from '@mercato/contract/cleaning/views';
+import { readBook } from '@mercato/core/cleaning/batchBook';
+import type { BookLine, Measures } from '@mercato/core/cleaning/bookState';
 import { nearestOf, type ShedFigures } from '@mercato/core/cleaning/figures';
 import type { ShedEntry } from '@mercato/core/cleaning/entries';
 import type { Reader } from '../database/connect.ts';
@@ -39,6 +40,7 @@ export function measuresOf(figures: ShedFigures, species: string): Measures {
 
 function briefOf(row: Batch, of: Accession): BatchBrief {
   const { standing } = row;
+  const [due] = standing.due;
   return {
     id: row.id,
     number: row.number,
@@ -54,6 +56,7 @@ function briefOf(row: Batch, of: Accession): BatchBrief {
     cleanG: standing.cleanG,
     outcome: standing.outcome,
     dueAt: row.dueAt?.toISOString() ?? null,
+    due: row.dueAt === null || !due ? null : { pass: due.pass, act: due.act },
     updatedAt: row.updatedAt.toISOString(),
   };
 }

@@ -1,8 +1,9 @@
 import { v7 as uuid } from 'uuid';
-import type { NewBatch, NewLine, WrittenEntry } from '@mercato/contract/cleaning/batches';
+import type { NewBatch, WrittenEntry } from '@mercato/contract/cleaning/batches';
 import { type NewLoad, type NewMachine } from '@mercato/contract/cleaning/machines';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
-import type { EntryOf, Outlet, Treatment, VesselKind, Weighing } from '@mercato/core/cleaning/entries';
+import type { EntryOf, Outlet, VesselKind, Weighing } from '@mercato/core/cleaning/entries';
+import type { Treatment } from '@mercato/core/register/treatment';
 import { addDays } from '@mercato/core/units/days';
 import { bagBatch } from '../cleaning/bag.ts';
 import { startBatch, writeLine } from '../cleaning/batches.ts';
@@ -53,7 +54,7 @@ class Bench {
   }
 
   async write(hours: number, entry: WrittenEntry): Promise<void> {
-    await writeLine(this.stage.ago(hours), this.batch, uuid(), entry as NewLine);
+    await writeLine(this.stage.ago(hours), this.batch, uuid(), entry);
   }
 
   private into(name: string, kind: VesselKind) {
@@ -171,7 +172,7 @@ export async function demoShed(tx: Transaction, cast: Cast, now: Date, zone: str
             neighbours: 'cornflower, phacelia',
           },
           ...change,
-        } as NewBatch),
+        }),
       ),
   };
   await demoVetch(stage);

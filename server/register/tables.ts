@@ -8,7 +8,7 @@ import type { RequestView } from '@mercato/contract/register/request';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Act } from '@mercato/contract/words/acts';
-import type { Treatment } from '@mercato/core/cleaning/entries';
+import type { Treatment } from '@mercato/core/register/treatment';
 import { shedBatch } from '../cleaning/tables.ts';
 import { idOf, instant, oneOf } from '../database/columns.ts';
 import { ruleBookEdition } from '../rule-books/tables.ts';

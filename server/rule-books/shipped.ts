@@ -4,7 +4,6 @@ import { fileURLToPath } from 'node:url';
 import { parse } from 'csv-parse/sync';
 import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
 import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
-import { readShedFigures } from '@mercato/core/cleaning/figures';
 import type { EditionContent, RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
@@ -35,15 +34,11 @@ export function shippedContent(book: RuleBook): EditionContent {
   return { book, name: NAMES[book], year: SHIPPED_YEAR, tables };
 }
 
-let books: ShippedBooks | undefined;
+let books: Pick<ShippedBooks, 'ista' | 'aosa'> | undefined;
 
-/** The shipped editions, read once: files of a release do not change while it runs. */
-export function shippedBooks(): ShippedBooks {
-  books ??= {
-    ista: readEdition(shippedContent('ista')),
-    aosa: readEdition(shippedContent('aosa')),
-    shed: readShedFigures(shippedContent('shed')),
-  };
+/** The shipped editions that judge lots, read once: files of a release do not change while it runs. */
+export function shippedBooks(): Pick<ShippedBooks, 'ista' | 'aosa'> {
+  books ??= { ista: readEdition(shippedContent('ista')), aosa: readEdition(shippedContent('aosa')) };
   return books;
 }
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { BatchView } from '@mercato/contract/cleaning/batches';
+import type { BatchView } from '@mercato/contract/cleaning/views';
 import type { LoadList, MachineList } from '@mercato/contract/cleaning/machines';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { Visitor } from './visitor.ts';

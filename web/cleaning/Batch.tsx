@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { cleaningRoutes } from '@mercato/contract/cleaning/routes';
 import { shedDueWords } from '@mercato/contract/cleaning/dueWords';
-import { GOAL_WORDS, METHOD_WORDS, OUTCOME_WORDS, PURPOSE_WORDS, RIGHTS_WORDS } from '@mercato/contract/cleaning/words';
-import type { PassState } from '@mercato/core/cleaning/batchBook';
+import { GOAL_WORDS, OUTCOME_WORDS, PURPOSE_WORDS, RIGHTS_WORDS } from '@mercato/contract/cleaning/words';
+import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
+import type { PassState } from '@mercato/core/cleaning/bookState';
 import { soakOf } from '@mercato/core/cleaning/standing';
 import { linkTo } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
@@ -14,25 +15,13 @@ import { Key, useKeys } from '../ui/keys.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Station } from '../ui/Station.tsx';
-import {
-  ArriveForm,
-  BagForm,
-  CameOffForm,
-  DryingForm,
-  EndForm,
-  GoneForm,
-  LookForm,
-  MishapForm,
-  PassForm,
-  PickForm,
-  PlotsForm,
-  PriceForm,
-  runs,
-  SoakForm,
-  SortedForm,
-  StopForm,
-  WeighForm,
-} from './acts.tsx';
+import { BagForm, GoneForm, MishapForm } from './acts/away.tsx';
+import { DryingForm, PlotsForm, SoakForm, SortedForm } from './acts/care.tsx';
+import { ArriveForm, PickForm } from './acts/harvest.tsx';
+import { runs } from './acts/line.tsx';
+import { LookForm, PriceForm } from './acts/look.tsx';
+import { PassForm } from './acts/pass.tsx';
+import { CameOffForm, EndForm, StopForm, WeighForm } from './acts/streams.tsx';
 import { BatchBook } from './BatchBook.tsx';
 import { Flow } from './Flow.tsx';
 import { Passes } from './Passes.tsx';

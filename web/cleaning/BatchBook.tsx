@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { BatchLine } from '@mercato/contract/cleaning/batches';
+import type { BatchLine } from '@mercato/contract/cleaning/views';
 import { lineWords } from '@mercato/contract/cleaning/lineWords';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Inline } from '../ui/Buttons.tsx';
@@ -43,9 +43,7 @@ export function BatchBook({ batch }: { batch: OpenBatch }) {
               {one.corrects && `, corrects line ${one.corrects.line + 1}: ${one.corrects.reason}`}
               {one.struck && ` – crossed out: ${one.struck.reason}`}
             </span>{' '}
-            {!one.struck && one.entry.what !== 'strike' && session && batch.view && (
-              <StrikeLine batch={batch} line={one} />
-            )}
+            {!one.struck && one.entry.what !== 'strike' && <StrikeLine batch={batch} line={one} />}
           </li>
         ))}
       </ol>

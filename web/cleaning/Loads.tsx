@@ -127,7 +127,7 @@ function LoadForm({ load, today, done }: { load: LoadView | null; today: string;
       pickUpOn: pickUpOn === '' ? null : pickUpOn,
       ...(load ? { cancelled: cancelled === 'yes' } : {}),
     }),
-    schema: (load ? loadChangeSchema : loadSchema) as typeof loadSchema,
+    schema: load ? loadChangeSchema : loadSchema,
     send: load
       ? (to(cleaningRoutes.changeLoad, { load: load.id }, { version: load.version, done }) as never)
       : to(cleaningRoutes.addLoad, {}, { done }),

@@ -183,7 +183,7 @@ function MachineForm({ machine, done }: { machine: MachineView | null; done: () 
   };
   const entry = useEntry({
     from,
-    schema: (machine ? machineChangeSchema : machineSchema) as typeof machineSchema,
+    schema: machine ? machineChangeSchema : machineSchema,
     send: machine
       ? (to(cleaningRoutes.changeMachine, { machine: machine.id }, { version: machine.version, done }) as never)
       : to(cleaningRoutes.addMachine, {}, { done }),

@@ -55,7 +55,7 @@ function BatchForm({ today, load }: { today: string; load: LoadView | null }) {
       <h1>New batch</h1>
       <EntryForm entry={entry} send="Start the batch" leave={() => void navigate('/shed')}>
         <div className="fields">
-          <HarvestFields entry={entry as never} at="accession." />
+          <HarvestFields entry={entry} at="accession." />
           <Field entry={entry} name="name" />
           <Field entry={entry} name="purpose" />
           <Field entry={entry} name="goal" />
@@ -63,7 +63,7 @@ function BatchForm({ today, load }: { today: string; load: LoadView | null }) {
           <Field entry={entry} name="note" />
         </div>
         <Fold title="Where it grew, and whether it comes true">
-          <ProvenanceFields entry={entry as never} at="accession." />
+          <ProvenanceFields entry={entry} at="accession." />
         </Fold>
       </EntryForm>
     </main>

@@ -5,27 +5,21 @@ import {
   CUT_WORDS,
   DEFECT_WORDS,
   DRIES_ADVICE,
-  FORECAST_WORDS,
   FREED_WORDS,
-  METHOD_CAUTIONS,
-  METHOD_WORDS,
   PAY_WORDS,
 } from '@mercato/contract/cleaning/words';
+import { METHOD_CAUTIONS, METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import { recovery } from '@mercato/core/cleaning/balance';
-import type { PassState } from '@mercato/core/cleaning/batchBook';
-import { warmestAir } from '@mercato/core/cleaning/figures';
-import { defectAdvice, defectsPer400, plotGain, sortingPlan } from '@mercato/core/cleaning/sorting';
-import { dryingForecast } from '@mercato/core/drying/forecast';
-import { moistureInBalance } from '@mercato/core/drying/equilibrium';
-import { ArgumentFault } from '@mercato/core/units/argument';
+import type { PassState } from '@mercato/core/cleaning/bookState';
+import { defectAdvice, defectsPer400 } from '@mercato/core/cleaning/sorting';
 import { reading } from '../api/routes.ts';
-import { degrees } from '../api/reader.ts';
-import { shortInstant, useSession } from '../api/session.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { Drying } from './DryingSlip.tsx';
+import { Sorting } from './SortingSlip.tsx';
 import { settingsWords } from './Passes.tsx';
 import { passFigures, type PayMissing, payOrMissing } from './pay.ts';
-import { type OpenBatch, parameterOf } from './useBatch.ts';
+import { type OpenBatch } from './useBatch.ts';
 import { massWords } from './weights.tsx';
 
 const MISSING: Readonly<Record<PayMissing, string>> = {
@@ -35,7 +29,6 @@ const MISSING: Readonly<Record<PayMissing, string>> = {
   'sample-after': 'Look at a sample of the clean seed.',
 };
 const MARKS = { paid: 'within', 'did-not': 'outside', 'cannot-tell': 'not-judged' } as const;
-const HOUR = 3_600_000;
 
 /** Beside the work: whether the pass paid, how it dries, how fast it is sorted, how it was done the last time. */
 export function PassSlip({ batch, pass }: { batch: OpenBatch; pass: PassState | null }) {
@@ -186,161 +179,6 @@ function LastTime({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
         {settingsWords({ method: last.method, settings: last.settings }, batch) || 'nothing was noted'}
         {last.machine && ` · ${last.machine}`}
       </p>
-    </section>
-  );
-}
-
-/** When it will be dry, by its weights; what air it bears; whether it dries too slowly. */
-function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
-  const { session } = useSession();
-  const zone = session?.laboratory.zone ?? 'UTC';
-  const start = pass.inflows[0]?.weighed;
-  const { targetPercent, depthCm } = pass.settings as { targetPercent: number | null; depthCm: number | null };
-  const last = pass.drying.at(-1)?.entry;
-  const air = pass.drying.findLast(({ entry }) => entry.airC !== null)?.entry;
-  const rests =
-    air &&
-    air.airC !== null &&
-    air.airPercent !== null &&
-    batch.view.oilFraction !== null &&
-    air.airPercent > 0 &&
-    air.airPercent < 100
-      ? moistureInBalance(air.airPercent / 100, air.airC, batch.view.oilFraction)
-      : null;
-  const weighings = [
-    ...(start?.massG ? [{ hours: 0, massG: start.massG.toNumber() }] : []),
-    ...pass.drying.flatMap(({ at, entry }) =>
-      entry.weighed?.amount.by === 'mass'
-        ? [
-            {
-              hours: (at - pass.startedAt) / HOUR,
-              massG: Number(entry.weighed.amount.text) * unitG(entry.weighed.amount.unit),
-            },
-          ]
-        : [],
-    ),
-  ].filter((one, i, all) => i === 0 || one.hours > (all[i - 1]?.hours ?? -1));
-  const forecast =
-    start?.massG && start.moisturePercent !== null && targetPercent
-      ? forecastOf({ weighings, startPercent: start.moisturePercent, targetPercent, restsAtPercent: rests })
-      : null;
-  const moisture =
-    forecast && 'moisturePercent' in forecast ? forecast.moisturePercent : (start?.moisturePercent ?? null);
-  const limit = moisture === null ? null : warmestAir(batch.figures.dryingAir, moisture);
-  const tooHot = limit && [last?.airC, last?.seedC].some((one) => one != null && one > limit.mostC);
-  const slow =
-    forecast &&
-    'done' in forecast &&
-    !forecast.done &&
-    weighings.length > 1 &&
-    (weighings.at(-1)?.hours ?? 0) >= parameterOf(batch.figures, 'damp_hours') &&
-    (weighings.at(-1)?.massG ?? 0) > (weighings[0]?.massG ?? 0) * 0.995;
-  const at = (hours: number) => shortInstant(new Date(pass.startedAt + hours * HOUR).toISOString(), zone);
-  return (
-    <section>
-      <h2>When is it dry?</h2>
-      {!forecast && (
-        <p className="soft">
-          Weigh it, measure its moisture once, and say which moisture is wanted: then the hour is told.
-        </p>
-      )}
-      {forecast && 'fault' in forecast && <p className="soft">{forecast.fault}</p>}
-      {forecast && 'done' in forecast && (
-        <>
-          <p>
-            By its weight <b className="fig">{forecast.moisturePercent.toFixed(1)} %</b>; it is dry at{' '}
-            <b className="fig">{massWords(forecast.massWhenDryG)}</b>.
-          </p>
-          {forecast.done && (
-            <p>
-              <VerdictMark mark="within" /> As dry as it is to be. <b>Dry enough to close?</b> Shut a hygrometer up with
-              it for a day.
-            </p>
-          )}
-          {forecast.none && <p>{FORECAST_WORDS[forecast.none]}</p>}
-          {forecast.dryAt && (
-            <p>
-              Dry about <b>{at(forecast.dryAt.hours)}</b>, between {at(forecast.dryAt.low)} and{' '}
-              {forecast.dryAt.high === null ? 'nobody knows' : at(forecast.dryAt.high)} (90 %).
-            </p>
-          )}
-        </>
-      )}
-      {slow && (
-        <p>
-          <VerdictMark mark="outside" /> It loses too little: mould grows in damp seed. Move the air, or spread it
-          thinner.
-        </p>
-      )}
-      {limit && (
-        <p>
-          <VerdictMark mark={tooHot ? 'outside' : 'within'} /> Air at most{' '}
-          <b className="fig">{degrees(limit.mostC, 0)}</b> at this moisture
-          {tooHot ? ': it is too hot, and seed dies.' : '.'}{' '}
-          <span className="soft">
-            {limit.rule.provenance.origin}, {limit.rule.provenance.verification}
-          </span>
-        </p>
-      )}
-      {depthCm !== null && depthCm > parameterOf(batch.figures, 'exposed_bed_cm') && (
-        <p className="soft">
-          Deeper than a few centimetres it dries by a front that the air carries through: the hour above holds for thin
-          layers alone.
-        </p>
-      )}
-    </section>
-  );
-}
-
-const unitG = (unit: string) => ({ kg: 1000, lb: 453.59237, oz: 28.349523125 })[unit] ?? 1;
-function forecastOf(run: Parameters<typeof dryingForecast>[0]) {
-  try {
-    return dryingForecast(run);
-  } catch (error) {
-    if (!(error instanceof ArgumentFault)) throw error;
-    return { fault: 'The weights and the moisture do not go together: one of them is wrong.' };
-  }
-}
-
-/** How fast it is sorted, how long it will take, and what sorted plots yielded. */
-function Sorting({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
-  const { people, minutesADay } = pass.settings as { people: number | null; minutesADay: number | null };
-  const inG = batch.balances.get(pass.id)?.inG?.toNumber() ?? 0;
-  const done = pass.sorted.map(({ entry }) => entry);
-  const plan = sortingPlan(
-    done,
-    Math.max(0, inG - done.reduce((sum, one) => sum + one.massG, 0)),
-    people ?? 1,
-    minutesADay ?? 60,
-    {
-      afterMinutes: parameterOf(batch.figures, 'rest_after_minutes'),
-      minutes: parameterOf(batch.figures, 'rest_minutes'),
-    },
-  );
-  const gain = plotGain(pass.plots);
-  return (
-    <section>
-      <h2>Sorting by hand</h2>
-      {plan.gramsPerHour === null ? (
-        <p className="soft">Write a sitting down, and the days that are left are told.</p>
-      ) : (
-        <p>
-          <b className="fig">{plan.gramsPerHour.toFixed(0)} g</b> an hour and person: {plan.hoursLeft?.toFixed(1)} hours
-          left,{' '}
-          <b>
-            {plan.daysLeft} {plan.daysLeft === 1 ? 'day' : 'days'}
-          </b>{' '}
-          with {people ?? 1} × {minutesADay ?? 60} minutes, rests taken.
-        </p>
-      )}
-      {gain.mean !== null && (
-        <p>
-          Sorted plots yielded <b className="fig">{gain.mean.toFixed(2)}</b> more
-          {gain.interval
-            ? `, between ${gain.interval[0].toFixed(2)} and ${gain.interval[1].toFixed(2)} (95 %, ${gain.pairs} pairs).`
-            : `. ${gain.pairs === 1 ? 'One pair says' : 'Two pairs say'} nothing of how far plots differ by themselves: sow three pairs or more.`}
-        </p>
-      )}
     </section>
   );
 }

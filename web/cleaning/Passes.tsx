@@ -1,9 +1,10 @@
 import { Table } from 'react-bootstrap';
-import { balanceWords, METHOD_WORDS, OUTLET_WORDS, screenWords } from '@mercato/contract/cleaning/words';
+import { balanceWords, OUTLET_WORDS, screenWords } from '@mercato/contract/cleaning/words';
+import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import { SETTINGS } from '@mercato/contract/cleaning/methods';
 import { CLEANING_FIELDS } from '@mercato/contract/cleaning/fieldWords';
 import type { FieldWords } from '@mercato/contract/http/fieldWords';
-import type { PassState } from '@mercato/core/cleaning/batchBook';
+import type { PassState } from '@mercato/core/cleaning/bookState';
 import type { Method } from '@mercato/core/cleaning/entries';
 import { readScreens } from '@mercato/core/cleaning/readScreen';
 import { Exact } from '@mercato/core/units/mass';
@@ -18,19 +19,15 @@ import { PAY_WORDS } from '@mercato/contract/cleaning/words';
 export function settingsWords(pass: Pick<PassState, 'method' | 'settings'>, batch: Pick<OpenBatch, 'figures'>): string {
   return Object.keys(SETTINGS[pass.method])
     .flatMap((key) => {
-      const value = pass.settings[key];
+      const value = pass.settings[key] as string | number | boolean | readonly string[] | null | undefined;
       if (value === null || value === undefined || value === '' || value === false || key === 'placeId') return [];
       if (key === 'screens')
-        return [
-          readScreens(String(value as string), batch.figures.screens)
-            .screens.map(screenWords)
-            .join(' over '),
-        ];
+        return [readScreens(String(value), batch.figures.screens).screens.map(screenWords).join(' over ')];
       if (Array.isArray(value)) return [value.map((one) => METHOD_WORDS[one as Method]).join(' → ')];
       const field: FieldWords = CLEANING_FIELDS.settings[`${pass.method}.${key}`] ?? key;
       const { label, unit = '', choices } = typeof field === 'string' ? { label: field } : field;
       if (value === true) return [label];
-      const shown = choices?.[String(value as string)] ?? String(value as string | number);
+      const shown = choices?.[String(value)] ?? String(value);
       return [[label, shown, unit].filter(Boolean).join(' ')];
     })
     .join(', ');

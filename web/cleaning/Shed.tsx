@@ -1,13 +1,12 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import type { BatchBrief } from '@mercato/contract/cleaning/batches';
+import type { BatchBrief } from '@mercato/contract/cleaning/views';
 import { cleaningRoutes } from '@mercato/contract/cleaning/routes';
 import { OUTCOME_WORDS } from '@mercato/contract/cleaning/words';
-import { dueThingWords } from '@mercato/contract/today/words';
-import { todayRoutes } from '@mercato/contract/today/routes';
+import { shedDueWords } from '@mercato/contract/cleaning/dueWords';
 import { reading } from '../api/routes.ts';
-import { readerNow } from '../api/reader.ts';
+import { useNow } from '../ui/now.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { Choices } from '../ui/Choices.tsx';
@@ -32,6 +31,7 @@ const WORK: readonly Way[] = [
 /** Batches from the plant to the bag, and what the shed asks for now. */
 export default function Shed() {
   const { may, session } = useSession();
+  const now = useNow();
   const [search, setSearch] = useSearchParams();
   const [typed, setTyped] = useState(search.get('q') ?? '');
   const state = search.get('state') ?? 'open';
@@ -40,10 +40,10 @@ export default function Shed() {
     ...reading(cleaningRoutes.batches, {}, { q: typed, state, page }),
     placeholderData: keepPreviousData,
   });
-  const { data: today } = useQuery(reading(todayRoutes.today, {}));
+  const { data: asks } = useQuery(reading(cleaningRoutes.batches, {}, { state: 'open', sort: 'due' }));
   if (!data) return <Busy error={error} />;
   const zone = session?.laboratory.zone ?? 'UTC';
-  const due = (today?.due ?? []).filter((one) => one.at === 'shed');
+  const due = (asks?.rows ?? []).filter((one) => one.due !== null);
   const set = (change: Record<string, string>) =>
     setSearch({ ...(typed ? { q: typed } : {}), state, page, ...change }, { replace: true });
   return (
@@ -59,12 +59,12 @@ export default function Shed() {
       {due.length > 0 && (
         <ul className="asks list-unstyled" aria-label="what the shed asks for">
           {due.map((one) => (
-            <li key={`${one.open}${one.by ?? ''}`}>
-              <VerdictMark mark={one.overdue ? 'outside' : 'next'} />
-              <Link to={one.open}>{dueThingWords(one, readerNow())}</Link>
-              <span className="soft">
-                {one.by === null ? '' : one.by.length > 10 ? shortInstant(one.by, zone) : one.by}
-              </span>
+            <li key={one.id}>
+              <VerdictMark mark={Date.parse(one.dueAt ?? '') < now ? 'outside' : 'next'} />
+              <Link to={`/shed/batches/${one.id}?pass=${one.due?.pass ?? ''}`}>
+                {one.due && shedDueWords(one.due.act)}: {one.kind} {one.variety}
+              </Link>
+              <span className="soft">{one.dueAt !== null && shortInstant(one.dueAt, zone)}</span>
             </li>
           ))}
         </ul>

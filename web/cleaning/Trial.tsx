@@ -2,20 +2,19 @@ import { proxy } from 'comlink';
 import { useRef, useState } from 'react';
 import { Button, Form, ProgressBar, Stack } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
-import { screenWords } from '@mercato/contract/cleaning/words';
 import { argumentWords } from '@mercato/contract/words/arguments';
-import type { Particle } from '@mercato/core/cleaning/figures';
+import type { ListedScreen, Particle } from '@mercato/core/cleaning/figures';
 import type { Proposal } from '@mercato/core/cleaning/propose';
-import { readScreen } from '@mercato/core/cleaning/readScreen';
-import type { FeedPart, Ranged, TrialResult, TriedPass } from '@mercato/core/cleaning/simulate';
+import type { FeedPart, Ranged, TrialResult, TriedPass } from '@mercato/core/cleaning/trialTask';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { Busy } from '../ui/Busy.tsx';
-import { Inline, Quiet, Small } from '../ui/Buttons.tsx';
-import { ChoiceField, TextField, Trouble } from '../ui/fields.tsx';
+import { Quiet, Small } from '../ui/Buttons.tsx';
+import { Trouble } from '../ui/fields.tsx';
 import { useKept } from '../ui/kept.ts';
 import { figureOf } from '../ui/typedBody.ts';
 import { useWorker } from '../ui/useWorker.ts';
 import type { Trial as TrialWorker } from './trial.worker.ts';
+import { passOf, type Typed, TrialForm } from './TrialForm.tsx';
 import { TrialPicture } from './TrialPicture.tsx';
 import { useFigures } from './useBatch.ts';
 
@@ -23,22 +22,6 @@ const start = () => new Worker(new URL('./trial.worker.ts', import.meta.url), { 
 const EACH = 5000;
 const ROUNDS = 60;
 
-interface TypedPart {
-  name: string;
-  percent: string;
-}
-interface TypedPass {
-  by: 'screen-over' | 'screen-through' | 'air' | 'table' | 'indent';
-  /** Screen, speed, gates or pocket, as it is typed. */
-  set: string;
-}
-interface Typed {
-  seed: string;
-  parts: readonly TypedPart[];
-  passes: readonly TypedPass[];
-  wanted: string;
-  number: string;
-}
 const BEGIN: Typed = {
   seed: 'red clover',
   parts: [
@@ -53,14 +36,6 @@ const BEGIN: Typed = {
   wanted: '99',
   number: '1',
 };
-const WAYS = {
-  'screen-over': 'screen, seed stays on it',
-  'screen-through': 'screen, seed goes through',
-  air: 'rising air, m/s',
-  table: 'gravity table, gates light;heavy from 0 to 1',
-  indent: 'indent, pockets in mm lift what is short',
-} as const;
-
 /** What screens, air and a table would leave, before seed is risked. */
 export default function Trial() {
   const { data: figures, error } = useFigures();
@@ -84,32 +59,7 @@ export default function Trial() {
   );
 }
 
-type Screens = NonNullable<ReturnType<typeof useFigures>['data']>['screens'];
-
-/** The pass that somebody wrote; in words what is wrong with it. */
-function passOf({ by, set }: TypedPass, screens: Screens): TriedPass | string {
-  if (by === 'screen-over' || by === 'screen-through') {
-    const screen = readScreen(set, screens);
-    return screen === null
-      ? `There is no screen “${set}”. Write its hole, for example 5.5 round, 14/64, 2.0 slot or 20 mesh.`
-      : {
-          by: 'screen',
-          screen,
-          feeding: { tries: 100, openArea: 0.4, load: 0 },
-          keep: by === 'screen-over' ? 'over' : 'through',
-        };
-  }
-  const figures = set.split(';').map((one) => figureOf(one.trim()));
-  const [first, second] = figures;
-  if (typeof first !== 'number') return 'Write a figure.';
-  if (by === 'air') return { by, speedMS: first, where: 'column', factor: 1 };
-  if (by === 'indent') return { by, pocketMm: first, keep: 'left' };
-  return typeof second === 'number'
-    ? { by, lightGate: first, heavyGate: second }
-    : 'Write two gates, for example 0.35;0.6.';
-}
-
-function Tried({ particles, screens }: { particles: readonly Particle[]; screens: Screens }) {
+function Tried({ particles, screens }: { particles: readonly Particle[]; screens: readonly ListedScreen[] }) {
   const [typed, keep] = useKept('shed.trial', BEGIN);
   const { ask, stop } = useWorker<TrialWorker>(start);
   const [share, setShare] = useState<number>();
@@ -165,7 +115,7 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
       const passes = typed.passes.map((one) => passOf(one, screens));
       const wrong = passes.findIndex((one) => typeof one === 'string');
       if (wrong >= 0) {
-        setFault(`Pass ${wrong + 1}: ${String(passes[wrong])}`);
+        setFault(`Pass ${wrong + 1}: ${typeof passes[wrong] === 'string' ? passes[wrong] : ''}`);
         return;
       }
       if (passes.length === 0) {
@@ -193,12 +143,6 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
         ],
       });
     });
-  const setPart = (i: number, change: Partial<TypedPart>) =>
-    keep({ ...typed, parts: typed.parts.map((one, k) => (k === i ? { ...one, ...change } : one)) });
-  const setPass = (i: number, change: Partial<TypedPass>) =>
-    keep({ ...typed, passes: typed.passes.map((one, k) => (k === i ? { ...one, ...change } : one)) });
-  const names = particles.map((one) => [one.name, one.name] as const);
-  const unsized = typed.passes.findIndex((one) => one.by === 'table');
   return (
     <div className="trial">
       <form
@@ -207,68 +151,7 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
           void tryIt();
         }}
       >
-        <h2>What goes in</h2>
-        <ChoiceField label="seed" value={typed.seed} options={names} onChange={(seed) => keep({ ...typed, seed })} />
-        <p className="soft">{others < 100 ? `${(100 - others).toFixed(1)} % of it, by mass` : ''}</p>
-        {typed.parts.map((one, i) => (
-          <div key={i} className="pair">
-            <ChoiceField
-              label={`in it ${i + 1}`}
-              value={one.name}
-              options={names}
-              onChange={(name) => setPart(i, { name })}
-            />
-            <TextField
-              label="%"
-              value={one.percent}
-              onChange={(percent) => setPart(i, { percent })}
-              inputMode="decimal"
-            />
-            <Inline
-              aria-label={`leave ${one.name} out`}
-              onClick={() => keep({ ...typed, parts: typed.parts.filter((_, k) => k !== i) })}
-            >
-              leave out
-            </Inline>
-          </div>
-        ))}
-        <Small onClick={() => keep({ ...typed, parts: [...typed.parts, { name: 'cereal chaff', percent: '1' }] })}>
-          Add what is in it
-        </Small>
-        <h2>Passes</h2>
-        {typed.passes.map((one, i) => (
-          <div key={i} className="pair">
-            <ChoiceField
-              label={`pass ${i + 1}`}
-              value={one.by}
-              options={Object.entries(WAYS)}
-              onChange={(by) => setPass(i, { by: by as TypedPass['by'], set: '' })}
-            />
-            <TextField
-              label="set to"
-              value={one.set}
-              onChange={(set) => setPass(i, { set })}
-              list={one.by.startsWith('screen') ? 'screens' : undefined}
-            />
-            <Inline
-              aria-label={`leave pass ${i + 1} out`}
-              onClick={() => keep({ ...typed, passes: typed.passes.filter((_, k) => k !== i) })}
-            >
-              leave out
-            </Inline>
-          </div>
-        ))}
-        <datalist id="screens">
-          {screens.map((one) => (
-            <option key={one.name} value={one.name} label={screenWords(one.screen)} />
-          ))}
-        </datalist>
-        <Small onClick={() => keep({ ...typed, passes: [...typed.passes, { by: 'screen-over', set: '' }] })}>
-          Add pass
-        </Small>
-        {unsized >= 0 && !typed.passes.slice(0, unsized).some((one) => one.by.startsWith('screen')) && (
-          <p className="caution">A gravity table works after sizing only: put a screen before it.</p>
-        )}
+        <TrialForm typed={typed} keep={keep} particles={particles} screens={screens} others={others} />
         <Trouble text={fault} />
         {share === undefined ? (
           <div className="actions">

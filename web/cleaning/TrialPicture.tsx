@@ -1,6 +1,6 @@
 import { Table } from 'react-bootstrap';
 import { screenWords } from '@mercato/contract/cleaning/words';
-import type { FeedPart, TrialResult, TriedPass } from '@mercato/core/cleaning/simulate';
+import type { FeedPart, TrialResult, TriedPass } from '@mercato/core/cleaning/trialTask';
 
 const passWords = (pass: TriedPass): string => {
   switch (pass.by) {

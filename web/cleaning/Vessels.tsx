@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { NewLine } from '@mercato/contract/cleaning/batches';
 import { OUTLET_WORDS, VESSEL_WORDS } from '@mercato/contract/cleaning/words';
-import type { VesselState } from '@mercato/core/cleaning/batchBook';
+import type { VesselState } from '@mercato/core/cleaning/bookState';
 import { Refused } from '../api/client.ts';
 import { Inline, Small } from '../ui/Buttons.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';

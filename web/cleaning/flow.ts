@@ -1,7 +1,8 @@
 import { sankey, sankeyLeft, sankeyLinkHorizontal } from 'd3-sankey';
-import { METHOD_WORDS, OUTLET_WORDS } from '@mercato/contract/cleaning/words';
+import { OUTLET_WORDS } from '@mercato/contract/cleaning/words';
+import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import type { PassBalance } from '@mercato/core/cleaning/balance';
-import type { BatchBook, Stream } from '@mercato/core/cleaning/batchBook';
+import type { BatchBook, Stream } from '@mercato/core/cleaning/bookState';
 import type { Outlet } from '@mercato/core/cleaning/entries';
 
 /** What a ribbon of the picture is. */

@@ -1,4 +1,4 @@
-import type { PassState, Seed } from '@mercato/core/cleaning/batchBook';
+import type { PassState, Seed } from '@mercato/core/cleaning/bookState';
 import type { PricedBy, QuickSample } from '@mercato/core/cleaning/entries';
 import { didItPay, type Looked, type Pay } from '@mercato/core/cleaning/pay';
 import type { OpenBatch } from './useBatch.ts';

@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import type { ListedScreen } from '@mercato/core/cleaning/figures';
 import { type Proposal, proposeSettings } from '@mercato/core/cleaning/propose';
-import { type FeedPart, type TrialResult, type TrialTask, tryPasses } from '@mercato/core/cleaning/simulate';
+import { tryPasses } from '@mercato/core/cleaning/simulate';
+import type { FeedPart, TrialResult, TrialTask } from '@mercato/core/cleaning/trialTask';
 
 type Told = (share: number) => unknown;
 

@@ -1,10 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
-import type { BatchLine, BatchView, NewLine } from '@mercato/contract/cleaning/batches';
+import type { NewLine } from '@mercato/contract/cleaning/batches';
+import type { BatchLine, BatchView } from '@mercato/contract/cleaning/views';
 import type { ShedFiguresView } from '@mercato/contract/cleaning/machines';
 import { cleaningRoutes } from '@mercato/contract/cleaning/routes';
 import { type PassBalance, passBalance } from '@mercato/core/cleaning/balance';
-import { type BatchBook, type BookLine, readBook } from '@mercato/core/cleaning/batchBook';
+import { readBook } from '@mercato/core/cleaning/batchBook';
+import type { BatchBook, BookLine } from '@mercato/core/cleaning/bookState';
 import { CannotBe } from '@mercato/core/cleaning/cannotBe';
 import type { ShedEntry } from '@mercato/core/cleaning/entries';
 import { type Bushel, type Handling, nearestOf } from '@mercato/core/cleaning/figures';
@@ -93,7 +95,7 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
   }, [view, figures, waiting]);
   const mayWrite = may('shed.write') && view?.state === 'open';
   const batch = useMemo(
-    () => read && { ...read, waiting, drop, trouble, mayWrite: mayWrite === true, write },
+    () => read && { ...read, waiting, drop, trouble, mayWrite: mayWrite, write },
     [read, waiting, drop, trouble, mayWrite, write],
   );
   return { batch, error: error ?? noFigures };

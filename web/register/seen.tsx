@@ -82,7 +82,7 @@ export function When<T extends FieldValues & TimeLines>({ entry }: { entry: Entr
         type="time"
         hint={entry.values.seenOn === '' ? 'empty = now' : undefined}
       />
-      <SeenOnField label="on which day" entry={entry as unknown as SeenEntry} />
+      <SeenOnField label="on which day" entry={entry} />
     </>
   );
 }

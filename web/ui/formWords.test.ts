@@ -49,6 +49,9 @@ async function written(file: string): Promise<Written> {
     ts.forEachChild(node, look);
   };
   look(source);
+  // A line of a batch is written through its own hook, which knows the schema.
+  if (imports.some(([name]) => name === 'useLine'))
+    imports.push(['newLineSchema', '@mercato/contract/cleaning/batches']);
   const brought = async <T>(ending: RegExp): Promise<T[]> =>
     Promise.all(
       imports

@@ -1,0 +1,95 @@
+import type { Method } from '@mercato/core/cleaning/entries';
+import type { METHOD_GROUPS } from './methods.ts';
+import { CAUTION_WORDS, type Words } from './words.ts';
+
+export const METHOD_WORDS: Words<Method> = {
+  rub: 'rub',
+  crush: 'crush in a bag',
+  stomp: 'stomp',
+  beat: 'beat',
+  thresher: 'thresher',
+  debeard: 'de-bearder',
+  hull: 'huller, scarifier',
+  'hand-screen': 'strainers and hand screens',
+  roll: 'roll down a tilted rim',
+  spiral: 'spiral',
+  belt: 'inclined belt',
+  shake: 'shake and lift chaff off',
+  jar: 'blow into a tilted jar',
+  winnow: 'winnow',
+  aspirator: 'aspirator',
+  'air-screen': 'screens and air',
+  indent: 'indent cylinder',
+  velvet: 'velvet roll',
+  magnetic: 'magnetic roll',
+  destone: 'destoner',
+  gravity: 'gravity table',
+  'hand-sort': 'sort by hand',
+  'colour-sort': 'colour sorter',
+  free: 'open the fruit',
+  wash: 'wash',
+  float: 'float in water',
+  ferment: 'soak and ferment',
+  dry: 'dry',
+  treat: 'treat',
+  line: 'several machines as one line',
+};
+export const METHOD_GROUP_WORDS: Words<keyof typeof METHOD_GROUPS> = {
+  free: 'free the seed',
+  size: 'by size',
+  shape: 'by shape',
+  air: 'by air',
+  both: 'several at once',
+  weight: 'by weight',
+  surface: 'by surface',
+  eye: 'by eye',
+  wet: 'in water',
+  then: 'dry and treat',
+};
+/** Cautions of a way of working. */
+export const METHOD_CAUTIONS: Readonly<Partial<Record<Method, string>>> = {
+  rub: 'Dust: mask and goggles.',
+  crush: 'Dust: mask and goggles.',
+  stomp: 'Dust: mask and goggles.',
+  beat: 'Dust: mask and goggles.',
+  thresher: 'Moving parts and dust: lock it out before hands go in; mask, goggles, ears.',
+  debeard:
+    'Moving parts and dust: lock it out before hands go in; mask, goggles. Sweep it out afterwards: what stays in it is lost seed, and a mix in the next.',
+  hull: 'Moving parts and dust: lock it out before hands go in; mask, goggles.',
+  jar: 'Chaff flies: goggles.',
+  winnow: 'Chaff flies: mask and goggles, back to the wind. Blowing by breath makes light-headed: rest between.',
+  aspirator: 'Lock it out before hands go in.',
+  'air-screen': 'Belts and shakers: lock it out before hands go in. Dust can burn: no flame, no sparks.',
+  indent: 'Turning cylinder: lock it out before hands go in.',
+  velvet: 'Turning rolls: lock it out before hands go in.',
+  magnetic: 'Turning rolls: lock it out before hands go in.',
+  destone: 'Dust: mask and goggles.',
+  gravity: 'Dust: mask and goggles. Lock it out before the deck is touched.',
+  line: 'Belts, augers and elevators: lock out before hands go in. Nobody steps on flowing seed. Dust can burn.',
+  'hand-sort': 'Rest eyes and back: ten minutes in the hour.',
+  ferment: CAUTION_WORDS.ferment,
+  dry: 'Hot air and fans: nothing that burns near the heater. Wet heaps heat themselves.',
+  treat: 'Poisons are handled by licensed people alone, under local law and by the maker’s sheet.',
+};
+/** What is worth knowing about a way of working before it begins. */
+export const METHOD_HINTS: Readonly<Partial<Record<Method, string>>> = {
+  'hand-screen':
+    'One screen lets seed through and holds what is larger. The reverse one holds the seed and lets dust through.',
+  roll: 'Round seed rolls down a tilted rim; too steep throws seed out with the chaff.',
+  shake: 'Shaken, chaff comes to the top: lift it off.',
+  jar: 'Tilt the jar, blow across it: chaff leaves, seed stays.',
+  winnow:
+    'Start low and raise until good seed begins to leave, then go back one step. In light wind pour high and slowly, in gusts low. A tarpaulin of another colour catches what flies.',
+  aspirator: 'Raise the air until good seed begins to lift, then go back one step.',
+  'air-screen':
+    'The top screen lets seed through and holds trash; the lower one holds seed and lets small seed through.',
+  indent: 'Parts by length: pockets lift what is short.',
+  gravity: 'After sizing only: else small heavy seed travels with large light seed. Middlings run again.',
+  velvet: 'Parts by surface: rough seed clings to it.',
+  magnetic: 'Powder sticks to rough seed, and the roll takes it out.',
+  'hand-sort': 'Neither wind nor water takes out spotted, discoloured or bored seed.',
+  wash: 'Rub the seed free in a strainer under water, and spread it.',
+  float: 'Good seed sinks at once; pulp and empty seed float.',
+  ferment: 'Count what sinks and what floats if you like: floaters may sink later.',
+  dry: 'Dry to the touch is surface-dry only.',
+};

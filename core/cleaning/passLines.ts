@@ -1,0 +1,41 @@
+import type { PassState } from './bookState.ts';
+import { CannotBe } from './cannotBe.ts';
+import type { EntryOf, Method } from './entries.ts';
+
+const SOAKS: readonly Method[] = ['wash', 'float', 'ferment'];
+
+type OfPass = EntryOf<'ended' | 'stopped' | 'soak' | 'drying' | 'sorted' | 'plots' | 'priced'>;
+
+/** What is written of one pass; prices and plots may come after it has ended. */
+export function addToPass(pass: PassState, entry: OfPass, at: number): void {
+  if (pass.ended && entry.what !== 'plots' && entry.what !== 'priced') throw refuse('shed.pass-ended');
+  switch (entry.what) {
+    case 'ended':
+      pass.ended = { ...entry, at };
+      return;
+    case 'stopped':
+      pass.stops.push(entry);
+      return;
+    case 'soak':
+      if (!SOAKS.includes(pass.method)) throw refuse('shed.not-a-soak');
+      pass.soak.push({ at, entry });
+      return;
+    case 'drying':
+      if (pass.method !== 'dry') throw refuse('shed.not-a-drying');
+      pass.drying.push({ at, entry });
+      return;
+    case 'sorted':
+      if (pass.method !== 'hand-sort') throw refuse('shed.not-a-sorting');
+      pass.sorted.push({ at, entry });
+      return;
+    case 'plots':
+      if (pass.method !== 'hand-sort') throw refuse('shed.not-a-sorting');
+      pass.plots.push(entry);
+      return;
+    case 'priced':
+      pass.priced = entry;
+  }
+}
+
+type Plain = 'shed.pass-ended' | 'shed.not-a-soak' | 'shed.not-a-drying' | 'shed.not-a-sorting';
+const refuse = (is: Plain) => new CannotBe('pass', { is });

@@ -1,0 +1,126 @@
+import { Form } from 'react-bootstrap';
+import { type FieldValues } from 'react-hook-form';
+import { lineSchemaOf, type NewLine, type WrittenEntry } from '@mercato/contract/cleaning/batches';
+import { OUTLET_WORDS, VESSEL_WORDS } from '@mercato/contract/cleaning/words';
+import type { VesselState } from '@mercato/core/cleaning/bookState';
+import { VESSELS, type Method } from '@mercato/core/cleaning/entries';
+import { useSession } from '../../api/session.tsx';
+import { NOW, timeBody, type TimeLines } from '../../register/seen.tsx';
+import { Field } from '../../ui/Field.tsx';
+import { type Entry, useEntry } from '../../ui/entry.ts';
+import { type OpenBatch, useMachines } from '../useBatch.ts';
+import { massWords } from '../weights.tsx';
+
+export interface ActProps {
+  readonly batch: OpenBatch;
+  /** It is done, or left. */
+  readonly done: () => void;
+}
+type Words<K extends string> = Readonly<Record<K, string>>;
+export const options = <const K extends string>(codes: readonly K[], words: Words<K>) =>
+  codes.map((one) => [one, words[one]] as const);
+export const filled = (batch: OpenBatch) => [...batch.book.vessels.values()].filter((one) => !one.empty);
+export const vesselWords = (one: VesselState) =>
+  `${one.name} (${one.outlet === null ? 'as it came' : OUTLET_WORDS[one.outlet]}${one.now?.massG ? `, ${massWords(one.now.massG)}` : ''})`;
+export const runs = (batch: OpenBatch) => [...batch.book.passes.values()].filter((one) => one.ended === null);
+export const useScales = () => useMachines().data?.machines.filter((one) => one.kind === 'scale') ?? [];
+
+/** A line that is being written: its fields, and the time at which it was seen. */
+export function useLine<F extends object>(
+  { batch, done }: ActProps,
+  what: WrittenEntry['what'],
+  {
+    from,
+    body,
+    method,
+  }: { readonly from: F; readonly body: (values: F & FieldValues) => object; readonly method?: Method },
+) {
+  const today = useSession().session?.today ?? '';
+  return useEntry<F & TimeLines, NewLine>({
+    from: { ...from, ...NOW },
+    body: (values) => ({
+      ...body(values as unknown as F & FieldValues),
+      what,
+      ...timeBody(values as TimeLines, today),
+    }),
+    schema: lineSchemaOf(what, method),
+    send: async (line) => {
+      await batch.write(line);
+      done();
+    },
+  });
+}
+/** All that the entry of a line is to its fields. */
+export type LineEntry = Entry<FieldValues & TimeLines>;
+export const asLine = (entry: unknown): LineEntry => entry as LineEntry;
+
+export interface TypedInto {
+  vessel: string;
+  name: string;
+  kind: string;
+}
+export const intoBody = ({ vessel, name, kind }: TypedInto) =>
+  vessel === '' ? { made: { id: crypto.randomUUID(), name, kind } } : { vessel };
+
+/** Into a vessel that is there, or a new one with its name. */
+export function IntoFields({ entry, batch, words = 'into' }: { entry: LineEntry; batch: OpenBatch; words?: string }) {
+  const into = entry.values.into as TypedInto;
+  return (
+    <>
+      <Field
+        entry={entry}
+        name="into.vessel"
+        path={['into', 'into.vessel']}
+        label={words}
+        options={[['', 'a new vessel'], ...filled(batch).map((one) => [one.id, vesselWords(one)] as const)]}
+      />
+      {into.vessel === '' && (
+        <>
+          <Field entry={entry} name="into.name" path="into.made.name" label="its name" placeholder="bin 3, jar A …" />
+          <Field
+            entry={entry}
+            name="into.kind"
+            path="into.made.kind"
+            label="what it is"
+            options={options(VESSELS, VESSEL_WORDS)}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+/** Signs, each ticked where it was seen. */
+export function Signs<K extends string>({
+  legend,
+  signs,
+  words,
+  seen,
+  change,
+}: {
+  legend: string;
+  signs: readonly K[];
+  words: Words<K>;
+  seen: readonly K[];
+  change: (seen: K[]) => void;
+}) {
+  if (signs.length === 0) return null;
+  return (
+    <fieldset className="signs">
+      <legend>{legend}</legend>
+      {signs.map((one) => (
+        <Form.Check
+          key={one}
+          id={`sign-${one}`}
+          label={words[one]}
+          checked={seen.includes(one)}
+          onChange={(event) => change(event.target.checked ? [...seen, one] : seen.filter((each) => each !== one))}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+export const unitOf = ({ view }: OpenBatch) => (view.inG !== null && Number(view.inG) < 1000 ? 'g' : 'kg');
+export const vesselField = (batch: OpenBatch, all: boolean) =>
+  [...batch.book.vessels.values()].filter((one) => all || !one.empty).map((one) => [one.id, vesselWords(one)] as const);

@@ -22,6 +22,7 @@ const HELP = `npm run bench [-- --help]
 
 Measures on a throwaway database what things cost, as ratios in one run:
   core.ts    ageing curves against a general-purpose fit; the schools' chances
+  shed.ts    trials of passes, settings that are proposed, the book of a long batch
   server.ts  requests against their own SQL alone: one germination count, the
              lot list, the seed store, what next, record, today, care
   web.ts     in headless Chromium: first load, a key to its painted figure,
@@ -70,6 +71,7 @@ await main(async () => {
     const cluster = await openThrowawayCluster(clusters);
     try {
       await run('core.ts', {});
+      await run('shed.ts', {});
       await run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
       await withServer(cluster.url, async (port, pid) => {
         const env = { BENCH_ADDRESS: `http://127.0.0.1:${port}` };

@@ -25,6 +25,8 @@ const ROOMS = {
   release: 80,
   'quick-tests': 80,
   storage: 80,
+  cleaning: 80,
+  drying: 80,
   sowing: 80,
   store: 80,
   air: 80,

@@ -11,7 +11,6 @@ const VIEWS = [
   ['count', 'QM-0417/germination/count'],
   ['purity', 'QM-0431/purity'],
   ['sampling', 'QM-0436/sampling'],
-  ['vessels', 'QM-0436/vessels'],
   ['other-seeds-dark', 'QM-0434/other-seeds'],
   ['weight', 'QM-0412/weight'],
   ['germination', 'QM-0402/germination'],
@@ -79,13 +78,6 @@ for (const [name, address] of VIEWS) {
     await page.getByRole('button', { name: '0.6' }).click();
     await page.locator('#mass-otherSeeds').focus();
   }
-  if (name === 'vessels') {
-    await page
-      .getByRole('row', { name: /submitted/ })
-      .getByRole('button')
-      .click();
-    await page.getByRole('heading', { name: 'What happens now' }).waitFor();
-  }
   await shoot(name);
   await page.evaluate(() => {
     localStorage.removeItem('mercato.station');
@@ -133,6 +125,13 @@ await page.setViewportSize({ width: 1280, height: 800 });
 await page.goto(`${base}/store`);
 await page.getByRole('table', { name: 'packets' }).getByRole('row').nth(1).waitFor();
 await shoot('store');
+// The shed: a truckload on its way.
+const loaded = await page.evaluate(
+  async () => (await (await fetch('/api/shed/batches?q=oats&state=all')).json()).rows[0].id,
+);
+await page.goto(`${base}/shed/batches/${loaded}`);
+await page.getByRole('table', { name: 'passes' }).waitFor();
+await shoot('shed');
 // What it knows of its air, and how seed has kept.
 for (const [name, address, there] of [['how-kept', '/store/record', '.apexcharts-svg']]) {
   await page.goto(`${base}${address}`);

@@ -72,7 +72,7 @@ class Bench {
       what: 'picked',
       into: this.into(name, kind),
       weighed,
-      by: ['Odile Thorne'],
+      by: ['Anselm Thorne'],
       ripe: [],
       unripe: [],
       keptUnripe: false,
@@ -261,7 +261,7 @@ async function demoOats({ ago, start, machines, tx, today }: Stage): Promise<voi
   const machine = machines.get('Screen machine') ?? '';
   await cleanDown(ago(45), machine, {
     parts: ['hoppers', 'screens', 'inside'],
-    by: 'Odile Thorne',
+    by: 'Anselm Thorne',
     lockedOut: true,
     firstBagAside: true,
     note: '',
@@ -321,7 +321,7 @@ async function demoPhacelia({ start }: Stage): Promise<void> {
   await bench.picked(9 * DAY, 'paper bag', 'bag', mass('1.8', 'kg'), { ...from, note: 'hung head down' });
   await bench.picked(7 * DAY, 'paper bag', 'bag', mass('0.9', 'kg'), {
     ...from,
-    by: ['Odile Thorne', 'Perrin Lark'],
+    by: ['Anselm Thorne', 'Perrin Lark'],
     unripe: ['white-seed'],
     keptUnripe: true,
   });
@@ -354,9 +354,9 @@ async function demoChickpea({ start }: Stage): Promise<void> {
   });
   await bench.looked(18 * DAY, 'sack', { defects: { spotted: 34, bored: 9, of: 400 } });
   for (const [days, by, minutes, massG] of [
-    [17, 'Odile Thorne', 65, 1450],
+    [17, 'Anselm Thorne', 65, 1450],
     [16, 'Perrin Lark', 65, 1210],
-    [15, 'Odile Thorne', 65, 1520],
+    [15, 'Anselm Thorne', 65, 1520],
   ] as const)
     await bench.write(days * DAY, { what: 'sorted', pass: bench.id('sort'), by, minutes, massG });
   await bench.write(14 * DAY, { what: 'plots', pass: bench.id('sort'), sorted: 6.4, unsorted: 5.7 });
@@ -463,7 +463,7 @@ async function demoVetch({ ago, start, machines }: Stage): Promise<void> {
   await bench.pass(36 * DAY, 'treat', ['bin'], {
     method: 'treat',
     machine: machines.get('Drum treater') ?? '',
-    settings: { rateSetMl: 200, usedMl: 372, by: 'Idris Fennimore', licence: 'QV-118', stage: 'plant', remainderKg: 0 },
+    settings: { rateSetMl: 200, usedMl: 372, by: 'Oda Fennimore', licence: 'QV-118', stage: 'plant', remainderKg: 0 },
     treatment: { product: 'Vergil FS', class: 'poison' },
   });
   await bench.off(36 * DAY - 1, 'treat', 'clean', ['tote', 'tote'], mass('193.9', 'kg'));

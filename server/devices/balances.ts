@@ -191,7 +191,7 @@ export const CHECK_WORDS = {
 } as const;
 
 /** What the demo calls the scale under its bagger. */
-export const BAGGER = 'Bagger scale';
+export const BAGGER = 'Scale under the bagger';
 
 /** Keeps the stand-in of the demo where it listens this time. */
 export async function pointSimulated(tx: Transaction, address: string, bagger: boolean): Promise<void> {

@@ -1,4 +1,5 @@
-import { PROVENANCE_COLUMNS, rowKey, type Column, type Row, type Shape, type TableShape } from './tableShapes.ts';
+import { type Column, PROVENANCE_COLUMNS, type Shape, type TableShape } from './columns.ts';
+import { type Row, rowKey } from './tableShapes.ts';
 
 export interface RowFault {
   /** From 0; null = the table as a whole. */

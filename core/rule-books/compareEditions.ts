@@ -1,5 +1,6 @@
 import type { EditionContent } from './edition.ts';
-import { type Row, rowKey, TABLE_SHAPES, type TableShape } from './tableShapes.ts';
+import type { TableShape } from './columns.ts';
+import { type Row, rowKey, TABLE_SHAPES } from './tableShapes.ts';
 
 export interface RowDifference {
   readonly table: string;

@@ -1,68 +1,18 @@
+import {
+  type Column,
+  classes,
+  list,
+  maybe,
+  maybeText,
+  maybeWhole,
+  number,
+  parameters,
+  type TableShape,
+  text,
+} from './columns.ts';
 import type { RuleBook } from './edition.ts';
+import { SHED_SHAPES } from './shedShapes.ts';
 
-export interface Column {
-  readonly name: string;
-  /** What stands in a cell: a decimal number, a whole number, parts divided by `;`, yes or no, one of `choices`, or words. */
-  readonly kind: 'number' | 'whole' | 'list' | 'yes-no' | 'choice' | 'text';
-  readonly choices?: readonly string[];
-  /** Whether every row must fill it. */
-  readonly needed: boolean;
-  readonly says: string;
-}
-
-/** How the rows of a table divide a scale: classes closed at both ends, half-open classes, or points. */
-export type Shape =
-  | {
-      readonly by: 'classes';
-      readonly from: string;
-      readonly to: string;
-      readonly step: number | null;
-      readonly within?: string;
-    }
-  | { readonly by: 'half-open'; readonly from: string; readonly below: string }
-  | { readonly by: 'points'; readonly at: string };
-
-export interface TableShape {
-  readonly title: string;
-  readonly columns: readonly Column[];
-  /** Columns that together name a row. */
-  readonly key: readonly string[];
-  readonly shape?: Shape;
-  /** Column with the scientific name, where a table has one row for a kind. */
-  readonly species?: string;
-  /** Columns that say one thing together: all are filled, or none. */
-  readonly together?: readonly string[];
-}
-
-const number = (name: string, says: string): Column => ({ name, kind: 'number', needed: true, says });
-const maybe = (name: string, says: string): Column => ({ name, kind: 'number', needed: false, says });
-const maybeWhole = (name: string, says: string): Column => ({ name, kind: 'whole', needed: false, says });
-const text = (name: string, says: string): Column => ({ name, kind: 'text', needed: true, says });
-const maybeText = (name: string, says: string): Column => ({ name, kind: 'text', needed: false, says });
-const list = (name: string, says: string): Column => ({ name, kind: 'list', needed: false, says });
-
-/** How far a row is to be trusted; any table may carry these. */
-export const PROVENANCE_COLUMNS: readonly Column[] = [
-  maybeText('confidence', 'high, medium or low'),
-  maybeText('confidence_4', 'of the four-replicate figure'),
-  maybeText('confidence_2', 'of the two-replicate figure'),
-  maybeText('doubts', 'what else was remembered'),
-  maybeText('origin', 'where the row comes from, if not where its table does'),
-  maybeText('verification', 'from memory, recomputed, or who checked it'),
-];
-
-const classes = (
-  title: string,
-  from: string,
-  to: string,
-  step: number | null,
-  limits: readonly Column[],
-): TableShape => ({
-  title,
-  columns: [number(from, 'class from'), maybe(to, 'class to'), ...limits],
-  key: [from],
-  shape: { by: 'classes', from, to, step },
-});
 const averages = (title: string, limits: readonly Column[]) =>
   classes(title, 'avg_high_from', 'avg_high_to', 1, limits);
 const purityAverages = (title: string, limits: readonly Column[]) => classes(title, 'avg_from', 'avg_to', 0.01, limits);
@@ -82,11 +32,6 @@ const rangesByContainers = (title: string): TableShape => ({
 const decimals = classes('decimals by weight', 'from_g', 'to_g', null, [
   { name: 'decimals', kind: 'whole', needed: true, says: 'decimals of a gram' },
 ]);
-const parameters: TableShape = {
-  title: 'single figures',
-  columns: [text('parameter', 'name'), number('value', 'figure'), text('section', 'where in the book')],
-  key: ['parameter'],
-};
 const unitRules: TableShape = {
   title: 'pure seed units, by kind, genus or family',
   columns: [
@@ -292,73 +237,7 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       together: ['most', 'per', 'unit'],
     },
   },
-  shed: {
-    screens: {
-      title: 'screens by hole',
-      columns: [
-        text('name', 'name'),
-        { ...text('shape', 'shape of the hole'), kind: 'choice', choices: ['round', 'slot', 'triangle', 'mesh'] },
-        number('size_mm', 'hole, or width of the hole, mm'),
-        maybe('length_mm', 'length of the hole, mm'),
-        {
-          ...maybeText('measured_as', 'how a triangle is measured'),
-          kind: 'choice',
-          choices: ['circle inside', 'side'],
-        },
-        maybe('wire_mm', 'wire of a mesh, mm'),
-        maybeText('inches', 'trade size, inches'),
-        maybeText('used_for', 'used for'),
-      ],
-      key: ['name'],
-    },
-    particles: {
-      title: 'sizes and air speeds',
-      columns: [
-        text('name', 'name'),
-        { ...text('role', 'seed or contaminant'), kind: 'choice', choices: ['seed', 'contaminant'] },
-        ...(['length', 'width', 'thickness'] as const).flatMap((one) => [
-          number(`${one}_mm`, `${one}, mm`),
-          number(`${one}_sd`, `its standard deviation, mm`),
-        ]),
-        number('density_g_cm3', 'density, g/cm³'),
-        number('tsw_g', 'thousand-seed weight, g'),
-        number('shape_factor', 'share of its ellipsoid that it fills'),
-        maybe('terminal_velocity_m_s', 'air that carries it, m/s'),
-        maybe('terminal_sd', 'its standard deviation, m/s'),
-        ...(['size', 'density', 'velocity'] as const).map((one) => ({
-          ...text(`sure_${one}`, `how sure its ${one} is`),
-          kind: 'choice' as const,
-          choices: ['high', 'medium', 'low'],
-        })),
-      ],
-      key: ['name'],
-    },
-    bushels: {
-      title: 'trade units of a bushel',
-      columns: [text('kind', 'kind'), list('taxa', 'kinds or genera'), number('lb_per_bushel', 'pounds')],
-      key: ['kind'],
-    },
-    'drying-air': classes('warmest air to dry seed in', 'moisture_from', 'moisture_to', 0.1, [
-      number('most_c', 'air at most, °C'),
-    ]),
-    handling: {
-      title: 'how a kind is picked and freed',
-      columns: [
-        { name: 'taxa', kind: 'list', needed: true, says: 'kinds, genera or families' },
-        list('ripe', 'signs that it is ripe'),
-        list('unripe', 'signs that it is not'),
-        { ...text('pick', 'when it is cut'), kind: 'choice', choices: ['dew', 'after-dew', 'any'] },
-        { ...text('dries', 'where it dries'), kind: 'choice', choices: ['plant', 'cover', 'either'] },
-        { ...text('free_by', 'how wet seed is freed'), kind: 'choice', choices: ['none', 'wash', 'float', 'ferment'] },
-        maybe('soak_days_from', 'soaked for, days from'),
-        maybe('soak_days_to', 'to'),
-        list('cautions', 'cautions'),
-      ],
-      key: ['taxa'],
-      species: 'taxa',
-    },
-    parameters,
-  },
+  shed: SHED_SHAPES,
 };
 
 export type Row = Readonly<Record<string, string>>;

@@ -5,7 +5,8 @@ import { checkRowsSchema, type DraftView } from '@mercato/contract/rule-books/ed
 import { tableFaultWords } from '@mercato/contract/rule-books/faults';
 import { ruleBookRoutes } from '@mercato/contract/rule-books/routes';
 import { checkTable } from '@mercato/core/rule-books/checkTable';
-import { type Row, rowKey, TABLE_SHAPES, type TableShape } from '@mercato/core/rule-books/tableShapes';
+import type { TableShape } from '@mercato/core/rule-books/columns';
+import { type Row, rowKey, TABLE_SHAPES } from '@mercato/core/rule-books/tableShapes';
 import { Refused } from '../api/client.ts';
 import { send, sendFile } from '../api/routes.ts';
 import { Inline, Quiet, Small } from '../ui/Buttons.tsx';

@@ -1,7 +1,7 @@
 import { type ComponentType, lazy } from 'react';
-import { LotSheet } from './register/LotSheet.tsx';
 
 type Pages = Readonly<Record<string, ComponentType>>;
+const LotSheet = lazy(async () => ({ default: (await import('./register/LotSheet.tsx')).LotSheet }));
 const LotForm = lazy(() => import('./register/LotForm.tsx'));
 
 /** The pages that anybody may open. */

@@ -4,7 +4,6 @@ export const CLEANING_ACTS = {
   'shed-batch-changed': 'changed a batch',
   'shed-line-written': ({ entry }: { entry: string }) => `wrote into the book of a batch: ${entry}`,
   'shed-line-corrected': ({ entry }: { entry: string }) => `corrected a line of a batch: ${entry}`,
-  'shed-bagged': 'filled bags from a batch',
   'machine-added': 'added a machine',
   'machine-changed': 'changed a machine',
   'machine-removed': 'removed a machine',

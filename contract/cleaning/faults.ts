@@ -8,7 +8,6 @@ export const CLEANING_FAULTS = {
   'shed.vessel-there-already': 'This vessel is there already: pour into it, or name a new one.',
   'shed.pass-there-already': 'This pass was started already.',
   'shed.pass-ended': 'This pass has ended. Start another pass, or correct what was written.',
-  'shed.pass-runs': 'This pass still runs: end it first.',
   'shed.not-a-soak': 'Only washed, floated or fermented seed is soaked.',
   'shed.not-a-drying': 'Only a pass that dries takes these figures.',
   'shed.not-a-sorting': 'Only a pass of hand sorting takes these figures.',
@@ -27,7 +26,6 @@ export const CLEANING_FAULTS = {
     `${vessel} is empty: nothing came into it yet, or all of it was taken.`,
   'shed.own-outlet': ({ vessel }: { vessel: string }) =>
     `${vessel} feeds this pass. Let what comes off fall into another vessel, and run that again.`,
-  'shed.gone': ({ vessel }: { vessel: string }) => `${vessel} is gone.`,
   'shed.already-open': ({ vessel }: { vessel: string }) => `${vessel} stands open already.`,
   'shed.target-above': ({ now }: { now: number }) =>
     `The moisture wanted lies above the present moisture of ${now} %: drying takes water out.`,
@@ -44,7 +42,7 @@ export const CLEANING_FAULTS = {
     `Cover these or move them away first: ${others}. One vessel is open at a bench at a time.`,
   'shed.may-not-go': ({ why }: { why: string }) => `This may not go there: ${why}.`,
   'shed.treatment-missing': 'Say with what it was treated.',
-  'shed.seen-before-start': 'lies before the pass began',
+  'shed.seen-before-start': 'This lies before the pass began.',
   'shed.line-of-another': 'This line was written for another batch.',
   'shed.load-arrived': 'This load has arrived already.',
   'shed.truck-too-large': ({ figure, name }: { figure: string; name: string }) =>

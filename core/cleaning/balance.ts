@@ -85,15 +85,11 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
   const inflow = (one: Weighed | null): ExactNumber | null =>
     one?.massG == null ? null : dry ? dryOf(one.massG, one.moisturePercent ?? 0) : one.massG;
   const outs = pass.streams.map((one) => figure(one.weighed));
-  const weighedOuts = outs.flatMap((one) => one ?? []);
   const whole = inG === null ? null : sum(ins.map((one) => inflow(one) ?? ZERO));
-  const out = sum(weighedOuts);
+  const out = sum(outs.flatMap((one) => one ?? []));
   const left = whole === null ? null : whole.minus(out);
-  const limits = {
-    gained: COVERAGE * uncertaintyOf([...known, ...pass.streams.flatMap((one) => one.weighed ?? [])]),
-    missing: 0,
-  };
-  limits.missing = Math.max(limits.gained, whole === null ? 0 : (whole.toNumber() * share.value) / 100);
+  const gained = COVERAGE * uncertaintyOf([...known, ...pass.streams.flatMap((one) => one.weighed ?? [])]);
+  const missing = Math.max(gained, whole === null ? 0 : (whole.toNumber() * share.value) / 100);
   const stream = (one: Weighed | null, outlet: Outlet | null, vessel: string | null, dryG: ExactNumber | null) => ({
     outlet,
     vessel,
@@ -113,7 +109,7 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
     streams: pass.streams.map((one, i) => stream(one.weighed, one.outlet, one.vessel, outs[i] ?? null)),
   };
   const needsMoisture = changesWater && !dry;
-  return { ...balance, verdict: judge(pass, balance, limits, share, needsMoisture) };
+  return { ...balance, verdict: judge(pass, balance, { whole, out, gained, missing, needsMoisture }, share) };
 }
 
 /** Standard uncertainty of a sum or difference of readings, g. */
@@ -125,9 +121,16 @@ const uncertaintyOf = (all: readonly Weighed[]): number =>
 function judge(
   pass: PassState,
   balance: Omit<PassBalance, 'verdict'>,
-  limits: { readonly gained: number; readonly missing: number },
+  of: {
+    /** What went in and came out as it is reckoned, g. */
+    readonly whole: ExactNumber | null;
+    readonly out: ExactNumber;
+    /** As much more, or less, may come out, g. */
+    readonly gained: number;
+    readonly missing: number;
+    readonly needsMoisture: boolean;
+  },
   share: Figure<number>,
-  needsMoisture: boolean,
 ): Verdict<BalanceNext> {
   const { inG, unaccountedG, unaccountedPercent, dry, streams, inflows } = balance;
   const kept = streams.filter((one) => one.vessel !== null);
@@ -145,26 +148,26 @@ function judge(
     {
       label: dry ? 'dry matter in' : 'in',
       ...(inflows.length > 1 || dry ? { expression: figures(inflows) } : {}),
-      result: shown(dry ? sum(inflows.flatMap((one) => one.dryG ?? [])) : inG),
+      result: shown(of.whole),
       unit,
     },
     {
       label: dry ? 'dry matter out' : 'out',
       expression: figures(streams),
-      result: shown(sum(streams.flatMap((one) => (dry ? one.dryG : one.massG) ?? []))),
+      result: shown(of.out),
       unit,
     },
     { label: 'not accounted for', result: shown(unaccountedG), unit },
     {
       label: 'left open by the scales',
       expression: 'twice the root of their squares',
-      result: about(limits.gained),
+      result: about(of.gained),
       unit,
     },
     {
       label: 'may be missing',
       expression: `${share.value} % of what went in, or what the scales leave open`,
-      result: about(limits.missing),
+      result: about(of.missing),
       unit,
     },
   ];
@@ -181,17 +184,17 @@ function judge(
     steps,
     next,
   });
-  if (left === null || inG === null) return verdict('not-judged', 'weigh-inflow');
-  const whole = left + sum(streams.flatMap((one) => (dry ? one.dryG : one.massG) ?? [])).toNumber();
+  if (left === null || of.whole === null) return verdict('not-judged', 'weigh-inflow');
+  const whole = of.whole.toNumber();
   const percent = (grams: number) => (whole > 0 ? (100 * grams) / whole : 0);
   // Streams that nobody weighed can only add to what came out.
-  if (!needsMoisture && -left > limits.gained) return verdict('outside', 'look-for-gained', -percent(limits.gained));
+  if (!of.needsMoisture && -left > of.gained) return verdict('outside', 'look-for-gained', -percent(of.gained));
   if (waits) return verdict('not-judged', pass.ended === null ? 'runs' : 'weigh-streams');
   if (pass.ended === null) return verdict('not-judged', 'runs');
   if (blown) return verdict('not-judged', 'blown-off');
-  if (needsMoisture) return verdict('not-judged', 'measure-moisture');
-  const outcome = left <= 0 ? 'within' : outcomeUpTo(left, limits.missing);
-  return verdict(outcome, outcome === 'outside' ? 'look-for-missing' : 'balances', percent(limits.missing));
+  if (of.needsMoisture) return verdict('not-judged', 'measure-moisture');
+  const outcome = left <= 0 ? 'within' : outcomeUpTo(left, of.missing);
+  return verdict(outcome, outcome === 'outside' ? 'look-for-missing' : 'balances', percent(of.missing));
 }
 
 export interface BatchBalance {

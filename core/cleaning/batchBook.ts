@@ -5,7 +5,7 @@ import { CannotBe } from './cannotBe.ts';
 import type { EntryOf, Into, Outlet, ShedEntry, Weighing } from './entries.ts';
 import type { Treatment } from '../register/treatment.ts';
 import { addToPass } from './passLines.ts';
-import { joined, newVessel, NOTHING_LOOKED_AT } from './vessels.ts';
+import { emptied, joined, newVessel, NOTHING_LOOKED_AT } from './vessels.ts';
 import { readWeighing, together } from './weighings.ts';
 
 /** Reads a book line by line; each kind of line has its own method. */
@@ -30,15 +30,11 @@ class Reader {
     return found;
   }
 
-  pass(id: string): PassState {
+  /** A pass of which something is written that was seen at this instant. */
+  passAt(id: string, at: number): PassState {
     const found = this.passes.get(id);
     if (!found) throw new CannotBe('pass', { is: 'shed.no-such-pass' });
-    return found;
-  }
-
-  running(id: string): PassState {
-    const found = this.pass(id);
-    if (found.ended) throw new CannotBe('pass', { is: 'shed.pass-ended' });
+    if (at < found.startedAt - CLOCKS_APART) throw new CannotBe('seenTime', { is: 'shed.seen-before-start' });
     return found;
   }
 
@@ -70,7 +66,6 @@ class Reader {
     if (vessel.empty) {
       vessel.treatments = [];
       vessel.streams.length = 0;
-      vessel.from.length = 0;
     }
     const { line, outlet, testWeightKgHl = null } = of;
     vessel.seed = { sample: { ...NOTHING_LOOKED_AT, testWeightKgHl } };
@@ -97,8 +92,7 @@ class Reader {
       const left = vessel.now?.massG != null && weighed.massG !== null ? vessel.now.massG.minus(weighed.massG) : null;
       if (left !== null && !left.gt(0)) {
         // As much as was thought to be there: whatever the scales say, there is nothing to go on with.
-        vessel.empty = true;
-        vessel.now = null;
+        emptied(vessel);
       } else
         vessel.now = {
           massG: left,
@@ -111,9 +105,7 @@ class Reader {
       weighed === null
         ? vessel.now
         : { ...weighed, moisturePercent: weighed.moisturePercent ?? vessel.now?.moisturePercent ?? null };
-    vessel.empty = true;
-    vessel.now = null;
-    vessel.openAt = null;
+    emptied(vessel);
     return all;
   }
 
@@ -142,7 +134,6 @@ class Reader {
     });
     this.passes.set(entry.pass, {
       id: entry.pass,
-      number: this.passes.size + 1,
       line,
       method: entry.method,
       machine: entry.machine,
@@ -163,9 +154,9 @@ class Reader {
     this.flows.set(entry.pass, treatments);
   }
 
-  cameOff(entry: EntryOf<'came-off'>, line: number): void {
-    const pass = this.running(entry.pass);
+  cameOff(pass: PassState, entry: EntryOf<'came-off'>, line: number): void {
     const { outlet } = entry;
+    if (pass.ended) throw new CannotBe('pass', { is: 'shed.pass-ended' });
     if (outlet === 'blown' && entry.into !== null) throw new CannotBe('into', { is: 'shed.blown-is-not-kept' });
     if (entry.into === null) {
       const weighed = this.read(entry.weighed, null, 'weighed');
@@ -178,7 +169,6 @@ class Reader {
       throw new CannotBe('into', { is: 'shed.own-outlet', vessel: vessel.name });
     pass.streams.push(this.pour(vessel, entry.weighed, { line, outlet }));
     vessel.treatments = joined(vessel.treatments, this.flows.get(pass.id) ?? []);
-    if (!vessel.from.includes(pass.id)) vessel.from.push(pass.id);
   }
 
   weighedLater(entry: EntryOf<'weighed'>): void {
@@ -220,7 +210,7 @@ class Reader {
         this.startPass(entry, line, at);
         return;
       case 'came-off':
-        this.cameOff(entry, line);
+        this.cameOff(this.passAt(entry.pass, at), entry, line);
         return;
       case 'ended':
       case 'stopped':
@@ -230,7 +220,7 @@ class Reader {
       case 'plots':
       case 'priced':
         if (entry.what === 'drying') this.read(entry.weighed, null, 'weighed');
-        addToPass(this.pass(entry.pass), entry, at);
+        addToPass(this.passAt(entry.pass, at), entry, at);
         return;
       case 'weighed':
         this.weighedLater(entry);
@@ -272,6 +262,8 @@ class Reader {
   }
 }
 
+/** As far apart as the clocks of two machines may stand, and a minute that somebody wrote down, ms. Guess. */
+const CLOCKS_APART = 10 * 60_000;
 const LATER: readonly ShedEntry['what'][] = ['strike', 'looked', 'plots', 'priced'];
 
 /**

@@ -45,8 +45,6 @@ export interface VesselState {
   readonly kind: VesselKind;
   /** The outlet of its first stream; null = from the field. */
   readonly outlet: Outlet | null;
-  /** Passes that it was filled from; empty = from the field. */
-  readonly from: string[];
   readonly streams: Stream[];
   /** What lies in it now; null where it is not known. */
   now: Weighed | null;
@@ -59,7 +57,6 @@ export interface VesselState {
 
 export interface PassState {
   readonly id: string;
-  readonly number: number;
   readonly line: number;
   readonly method: Method;
   readonly machine: string | null;

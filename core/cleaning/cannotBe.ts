@@ -7,7 +7,7 @@ export type ShedFault =
         | 'shed.vessel-there-already'
         | 'shed.pass-there-already'
         | 'shed.pass-ended'
-        | 'shed.pass-runs'
+        | 'shed.seen-before-start'
         | 'shed.not-a-soak'
         | 'shed.not-a-drying'
         | 'shed.not-a-sorting'
@@ -22,7 +22,7 @@ export type ShedFault =
         | 'shed.above-nothing'
         | 'shed.corrects-another-kind';
     }
-  | { readonly is: 'shed.empty' | 'shed.own-outlet' | 'shed.gone' | 'shed.already-open'; readonly vessel: string }
+  | { readonly is: 'shed.empty' | 'shed.own-outlet' | 'shed.already-open'; readonly vessel: string }
   | { readonly is: 'shed.target-above'; readonly now: number };
 
 /** A line that cannot be: which field, and why; and which line it is, once the book was read. */

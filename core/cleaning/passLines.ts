@@ -2,7 +2,11 @@ import type { PassState } from './bookState.ts';
 import { CannotBe } from './cannotBe.ts';
 import type { EntryOf, Method } from './entries.ts';
 
+/** Whether seed lies in water so, and is looked at by the clock. */
+export const isSoak = (method: Method): boolean => SOAKS.includes(method);
 const SOAKS: readonly Method[] = ['wash', 'float', 'ferment'];
+/** What was written later may have been seen before what stands there. */
+const inOrder = (a: { readonly at: number }, b: { readonly at: number }) => a.at - b.at;
 
 type OfPass = EntryOf<'ended' | 'stopped' | 'soak' | 'drying' | 'sorted' | 'plots' | 'priced'>;
 
@@ -17,12 +21,14 @@ export function addToPass(pass: PassState, entry: OfPass, at: number): void {
       pass.stops.push(entry);
       return;
     case 'soak':
-      if (!SOAKS.includes(pass.method)) throw refuse('shed.not-a-soak');
+      if (!isSoak(pass.method)) throw refuse('shed.not-a-soak');
       pass.soak.push({ at, entry });
+      pass.soak.sort(inOrder);
       return;
     case 'drying':
       if (pass.method !== 'dry') throw refuse('shed.not-a-drying');
       pass.drying.push({ at, entry });
+      pass.drying.sort(inOrder);
       return;
     case 'sorted':
       if (pass.method !== 'hand-sort') throw refuse('shed.not-a-sorting');

@@ -2,6 +2,7 @@ import type { Figure } from '../rule-books/edition.ts';
 import { type Outcome, worst } from '../verdict/verdict.ts';
 import { batchBalance, passBalance } from './balance.ts';
 import type { BatchBook, PassState } from './bookState.ts';
+import { isSoak } from './passLines.ts';
 import { type School, type SoakRules, soakState, type SoakStep } from './soak.ts';
 
 /** How a batch stands: the worst of what its passes were judged, or `runs` while one is at work. */
@@ -19,7 +20,6 @@ export interface BatchStanding {
 }
 export interface BatchDue {
   readonly pass: string;
-  readonly is: 'soak' | 'drying';
   readonly act: SoakStep['act'] | 'weigh';
   readonly at: number;
 }
@@ -42,12 +42,12 @@ export const soakOf = (pass: PassState, rules: SoakRules) =>
 
 function dueOf(pass: PassState, rules: SoakRules): BatchDue[] {
   if (pass.ended) return [];
-  if (pass.method === 'wash' || pass.method === 'float' || pass.method === 'ferment') {
+  if (isSoak(pass.method)) {
     const { next } = soakOf(pass, rules);
-    return next ? [{ pass: pass.id, is: 'soak', act: next.act, at: next.dueAt }] : [];
+    return next ? [{ pass: pass.id, act: next.act, at: next.dueAt }] : [];
   }
   if (pass.method !== 'dry') return [];
-  return [{ pass: pass.id, is: 'drying', act: 'weigh', at: (pass.drying.at(-1)?.at ?? pass.startedAt) + WEIGH_EVERY }];
+  return [{ pass: pass.id, act: 'weigh', at: (pass.drying.at(-1)?.at ?? pass.startedAt) + WEIGH_EVERY }];
 }
 
 /** How a batch stands. */

@@ -17,7 +17,6 @@ export const newVessel = ({ id, name, kind }: NewVessel, outlet: Outlet | null):
   name,
   kind,
   outlet,
-  from: [],
   streams: [],
   now: null,
   empty: true,
@@ -25,6 +24,13 @@ export const newVessel = ({ id, name, kind }: NewVessel, outlet: Outlet | null):
   openAt: null,
   seed: { sample: NOTHING_LOOKED_AT },
 });
+
+/** Nothing lies in it any more. */
+export function emptied(vessel: VesselState): void {
+  vessel.empty = true;
+  vessel.now = null;
+  vessel.openAt = null;
+}
 
 /** Treatments of what is mixed, each once. */
 export const joined = (a: readonly Treatment[], b: readonly Treatment[]): readonly Treatment[] => [

@@ -5,8 +5,9 @@ import type { LoadList, MachineList, ShedFiguresView } from '@mercato/contract/c
 import type { LotSheet } from '@mercato/contract/register/lots';
 import type { PacketView } from '@mercato/contract/store/packets';
 import type { Today } from '@mercato/contract/today/today';
+import { cameOff, ended, intoNew, kg, picked } from '@mercato/core/testing/shedBook';
 import { useHands } from '../testing/hands.ts';
-import { cameOff, intoNew, kg, passEnded, picked, shedHand, startedPass } from '../testing/shed.ts';
+import { shedHand, startedPass } from '../testing/shed.ts';
 
 const hands = useHands();
 const shed = () => shedHand(hands.sampler);
@@ -60,7 +61,7 @@ describe('a batch', () => {
     at('2026-09-01T09:00:00Z');
     await write(batch, cameOff(pass, 'clean', intoNew(bin, 'bin'), kg('52.1')));
     await write(batch, cameOff(pass, 'small', intoNew(tray, 'tray', 'tray'), kg('10.3')));
-    let view = (await write(batch, passEnded(pass, true))).body;
+    let view = (await write(batch, ended(pass, true))).body;
     expect(view).toMatchObject({ inG: '64200', cleanG: '52100', outcome: 'near', passes: 1 });
     expect(Object.keys(view.codes)).toHaveLength(3);
     expect(view.codes[bin]).toMatch(/^\*[0-9A-Z]{7}$/);
@@ -132,7 +133,7 @@ describe('a batch', () => {
     await write(batch, picked(heap, kg('10')));
     await write(batch, startedPass(pass, heap));
     await write(batch, cameOff(pass, 'clean', intoNew(bin, 'bin'), kg('9.9')));
-    await write(batch, passEnded(pass));
+    await write(batch, ended(pass));
     at('2026-09-05T08:00:00Z');
     const other = shedHand(hands.analyst);
     const fixed = await other.write(batch, {
@@ -220,11 +221,11 @@ describe('treated seed', () => {
       }),
     );
     await write(batch, cameOff(treat ?? '', 'clean', intoNew(dressed ?? '', 'dressed'), kg('100.2')));
-    await write(batch, passEnded(treat ?? ''));
+    await write(batch, ended(treat ?? ''));
     await write(batch, startedPass(again ?? '', dressed ?? ''));
     await write(batch, cameOff(again ?? '', 'clean', intoNew(bin ?? '', 'bin'), kg('95')));
     await write(batch, cameOff(again ?? '', 'screenings', intoNew(waste ?? '', 'waste'), kg('5')));
-    await write(batch, passEnded(again ?? ''));
+    await write(batch, ended(again ?? ''));
     const gone = (to: string, answers: object = {}) =>
       write(batch, {
         what: 'gone',
@@ -288,7 +289,7 @@ describe('machines', () => {
     ]);
     expect((await clean(line.id)).status).toBe(409);
     await write(first, cameOff(a ?? '', 'clean', intoNew(randomUUID(), 'bin'), kg('39.5')));
-    await write(first, passEnded(a ?? '', true));
+    await write(first, ended(a ?? '', true));
     expect(firstFault(await write(second, startedPass(b ?? '', other ?? '', more)))[2]).toBe(
       `Screen machine was last used for oats (batch ${first.number}) and was not cleaned down since. Record the clean-down first.`,
     );
@@ -310,7 +311,7 @@ describe('machines', () => {
         { 'If-Match': `"${version}"` },
       );
     expect((await remove(1)).status).toBe(409);
-    await write(second, passEnded(b ?? '', false));
+    await write(second, ended(b ?? '', false));
     const changed = await hands.sampler.put<MachineList>(
       `/shed/machines/${line.id}`,
       {
@@ -447,7 +448,7 @@ describe('wet seed', () => {
     const spread = (await did('spread')).body;
     expect(spread.dueAt).toBeNull();
     await write(tomato, cameOff(soak ?? '', 'clean', intoNew(jar ?? '', 'sheet', 'sheet'), null));
-    expect((await write(tomato, passEnded(soak ?? ''))).body).toMatchObject({ outcome: 'not-judged' });
+    expect((await write(tomato, ended(soak ?? ''))).body).toMatchObject({ outcome: 'not-judged' });
     const shut = (await write(chilli, { what: 'closed', note: '' })).body;
     expect(shut.state).toBe('closed');
     expect(firstFault(await write(chilli, picked(randomUUID(), null)))[2]).toMatch(/^This batch is closed/);

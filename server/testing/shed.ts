@@ -1,54 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import type { BatchView } from '@mercato/contract/cleaning/views';
 import type { LoadList, MachineList } from '@mercato/contract/cleaning/machines';
+import { cameOff, ended, intoNew, kg, pass, picked } from '@mercato/core/testing/shedBook';
 import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import type { Visitor } from './visitor.ts';
 
-/** A weight as it is sent. */
-export const kg = (text: string, more: object = {}) => ({
-  amount: { by: 'mass', text, unit: 'kg' },
-  moisturePercent: null,
-  scale: null,
-  ...more,
-});
-export const intoNew = (id: string, name: string, kind = 'bin') => ({ made: { id, name, kind } });
-export const picked = (id: string, weighed: object | null, name = 'heap') => ({
-  what: 'picked',
-  into: intoNew(id, name),
-  weighed,
-  by: [],
-  ripe: [],
-  unripe: [],
-  keptUnripe: false,
-  dries: 'plant',
-  plants: null,
-  note: '',
-});
+/** A pass over two screens of one vessel. */
 export const startedPass = (id: string, from: string, more: object = {}) => ({
-  what: 'pass',
-  pass: id,
-  method: 'hand-screen',
-  machine: null,
-  goal: 'purity',
+  ...pass(id, [from]),
   settings: { screens: '5.5 round; 2.0 slot', reverse: false },
-  from: [{ vessel: from, part: false, weighed: null }],
-  treatment: null,
   ...more,
-});
-export const cameOff = (pass: string, outlet: string, into: object | null, weighed: object | null) => ({
-  what: 'came-off',
-  pass,
-  outlet,
-  into,
-  weighed,
-});
-export const passEnded = (pass: string, good: boolean | null = null) => ({
-  what: 'ended',
-  pass,
-  minutes: null,
-  people: null,
-  good,
-  note: '',
 });
 
 /** Somebody at work in the shed. */
@@ -127,7 +88,7 @@ export async function shedStory(visitor: Visitor): Promise<void> {
     { what: 'stopped', pass: a, why: 'plugged', minutes: 4, ...noted },
     cameOff(a ?? '', 'clean', intoNew(bin ?? '', 'bin'), kg('35')),
     cameOff(a ?? '', 'screenings', intoNew(waste ?? '', 'sack', 'bag'), kg('4.5')),
-    passEnded(a ?? '', true),
+    ended(a ?? '', true),
     { what: 'weighed', vessel: bin, weighed: kg('35.1') },
     {
       what: 'looked',
@@ -168,13 +129,13 @@ export async function shedStory(visitor: Visitor): Promise<void> {
     { what: 'sorted', pass: b, by: 'A. Thorne', minutes: 20, massG: 200 },
     { what: 'plots', pass: b, sorted: 3, unsorted: 2 },
     cameOff(b ?? '', 'clean', intoNew(dish ?? '', 'dish', 'bowl'), null),
-    passEnded(b ?? ''),
+    ended(b ?? ''),
     startedPass(c ?? '', dish ?? '', {
       method: 'ferment',
       settings: { school: 'still', warmthC: null, in: '' },
     }),
     { what: 'soak', pass: c, did: 'stirred', sinkers: null, floaters: null, ...noted },
-    passEnded(c ?? ''),
+    ended(c ?? ''),
     startedPass(d ?? '', bin ?? '', {
       method: 'dry',
       from: [{ vessel: bin, part: true, weighed: kg('2') }],

@@ -5,6 +5,7 @@ import { shedDueWords } from '@mercato/contract/cleaning/dueWords';
 import { GOAL_WORDS, OUTCOME_WORDS, PURPOSE_WORDS, RIGHTS_WORDS } from '@mercato/contract/cleaning/words';
 import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import type { PassState } from '@mercato/core/cleaning/bookState';
+import { isSoak } from '@mercato/core/cleaning/passLines';
 import { soakOf } from '@mercato/core/cleaning/standing';
 import { linkTo } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
@@ -187,7 +188,7 @@ function actsOf(batch: OpenBatch, pass: PassState | undefined): readonly Act[] {
   const isRunning = pass?.ended === null;
   const own: Act[] = [];
   if (isRunning) {
-    if (pass.method === 'wash' || pass.method === 'float' || pass.method === 'ferment') own.push('soak');
+    if (isSoak(pass.method)) own.push('soak');
     if (pass.method === 'dry') own.push('drying');
     if (pass.method === 'hand-sort') own.push('sorted');
     own.push('off', 'end', 'stop');
@@ -266,7 +267,7 @@ function Due({ batch, zone }: { batch: OpenBatch; zone: string }) {
   return (
     <>
       {runs(batch).flatMap((pass) => {
-        if (pass.method !== 'wash' && pass.method !== 'float' && pass.method !== 'ferment') return [];
+        if (!isSoak(pass.method)) return [];
         const { next, stop } = soakOf(pass, batch.rules);
         if (!next) return [];
         return [

@@ -9,8 +9,9 @@ import {
   PAY_WORDS,
 } from '@mercato/contract/cleaning/words';
 import { METHOD_CAUTIONS, METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
-import { recovery } from '@mercato/core/cleaning/balance';
+import { type PassBalance, recovery } from '@mercato/core/cleaning/balance';
 import type { PassState } from '@mercato/core/cleaning/bookState';
+import { passFigures, type PayMissing, payOrMissing } from '@mercato/core/cleaning/passPay';
 import { defectAdvice, defectsPer400 } from '@mercato/core/cleaning/sorting';
 import { reading } from '../api/routes.ts';
 import { Slip } from '../ui/Slip.tsx';
@@ -18,8 +19,7 @@ import { VerdictMark } from '../ui/shapes.tsx';
 import { Drying } from './DryingSlip.tsx';
 import { Sorting } from './SortingSlip.tsx';
 import { settingsWords } from './Passes.tsx';
-import { passFigures, type PayMissing, payOrMissing } from './pay.ts';
-import { type OpenBatch } from './useBatch.ts';
+import { kindTswOf, type OpenBatch } from './useBatch.ts';
 import { massWords } from './weights.tsx';
 
 const MISSING: Readonly<Record<PayMissing, string>> = {
@@ -39,7 +39,7 @@ export function PassSlip({ batch, pass }: { batch: OpenBatch; pass: PassState | 
     <>
       {pass.method === 'dry' && <Drying batch={batch} pass={pass} />}
       {pass.method === 'hand-sort' && <Sorting batch={batch} pass={pass} />}
-      {pass.method !== 'dry' && <Paid batch={batch} pass={pass} />}
+      {pass.method !== 'dry' && balance && <Paid batch={batch} pass={pass} balance={balance} />}
       <LastTime batch={batch} pass={pass} />
       {caution && <p className="caution">{caution}</p>}
       {balance && (
@@ -81,9 +81,9 @@ function Before({ batch }: { batch: OpenBatch }) {
   );
 }
 
-function Paid({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
-  const found = payOrMissing(batch, pass);
-  const { inG, cleanG, rejectedG, clean, rejected, before } = passFigures(batch, pass);
+function Paid({ batch, pass, balance }: { batch: OpenBatch; pass: PassState; balance: PassBalance }) {
+  const found = payOrMissing(pass, balance, kindTswOf(batch.view));
+  const { inG, cleanG, rejectedG, clean, rejected, before } = passFigures(pass, balance);
   const purity = (seed: typeof clean) => (seed?.sample.pure ? seed.sample.pure.part / seed.sample.pure.of : null);
   const out = purity(clean);
   const others = rejected.map((one) => ({ massG: one.g ?? 0, purity: purity(one.seed) }));

@@ -1,19 +1,18 @@
 import { Table } from 'react-bootstrap';
-import { balanceWords, OUTLET_WORDS, screenWords } from '@mercato/contract/cleaning/words';
+import { balanceWords, OUTLET_WORDS, PAY_WORDS, screenWords } from '@mercato/contract/cleaning/words';
 import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import { SETTINGS } from '@mercato/contract/cleaning/methods';
 import { CLEANING_FIELDS } from '@mercato/contract/cleaning/fieldWords';
 import type { FieldWords } from '@mercato/contract/http/fieldWords';
 import type { PassState } from '@mercato/core/cleaning/bookState';
 import type { Method } from '@mercato/core/cleaning/entries';
+import { payOrMissing } from '@mercato/core/cleaning/passPay';
 import { readScreens } from '@mercato/core/cleaning/readScreen';
 import { Exact } from '@mercato/core/units/mass';
 import { Inline } from '../ui/Buttons.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { payOf } from './pay.ts';
-import type { OpenBatch } from './useBatch.ts';
+import { kindTswOf, type OpenBatch } from './useBatch.ts';
 import { massWords } from './weights.tsx';
-import { PAY_WORDS } from '@mercato/contract/cleaning/words';
 
 /** Settings of a pass in words: screens in millimetres and inches, everything else as it was set. */
 export function settingsWords(pass: Pick<PassState, 'method' | 'settings'>, batch: Pick<OpenBatch, 'figures'>): string {
@@ -85,7 +84,7 @@ function PassRow({
     balance.streams
       .filter((one) => (one.outlet === 'clean') === clean && one.massG !== null)
       .reduce((sum, one) => sum.plus(one.massG ?? 0), new Exact(0));
-  const pay = payOf(batch, pass);
+  const paid = payOrMissing(pass, balance, kindTswOf(batch.view));
   const looks = pass.ended !== null || verdict.outcome === 'outside';
   return (
     <tr className={chosen ? 'here' : undefined} aria-current={chosen ? 'true' : undefined}>
@@ -120,10 +119,10 @@ function PassRow({
           <span className="fig">{Math.abs(balance.unaccountedPercent).toFixed(1)} % </span>
         )}
         {balanceWords(verdict.next)}
-        {pay && (
+        {'pay' in paid && (
           <>
             {'; '}
-            {PAY_WORDS[pay.pay.answer]}
+            {PAY_WORDS[paid.pay.answer]}
           </>
         )}
       </td>

@@ -37,6 +37,8 @@ export interface OpenBatch {
   readonly write: (entry: NewLine) => Promise<void>;
 }
 
+/** Thousand-seed weight of the kind, the middle of its range, g; null = not known. */
+export const kindTswOf = ({ thousandSeedWeightG: tsw }: BatchView): number | null => tsw && (tsw.low + tsw.high) / 2;
 export const parameterOf = (figures: ShedFiguresView, name: string): number => figures.parameters[name]?.value ?? 0;
 
 const rulesOf = (figures: ShedFiguresView): SoakRules => ({

@@ -1,7 +1,7 @@
-import type { PassState, Seed } from '@mercato/core/cleaning/bookState';
-import type { PricedBy, QuickSample } from '@mercato/core/cleaning/entries';
-import { didItPay, type Looked, type Pay } from '@mercato/core/cleaning/pay';
-import type { OpenBatch } from './useBatch.ts';
+import type { PassBalance } from './balance.ts';
+import type { PassState, Seed } from './bookState.ts';
+import type { PricedBy, QuickSample } from './entries.ts';
+import { didItPay, type Looked, type Pay } from './pay.ts';
 
 /** What is missing before it can be said whether a pass paid. */
 export type PayMissing = 'prices' | 'masses' | 'sample-before' | 'sample-after';
@@ -29,8 +29,7 @@ export function lookedOf(sample: QuickSample, by: PricedBy, tswG: number | null)
 }
 
 /** Masses and looks of a pass; of what went in, by itself or from all that came off. */
-export function passFigures(batch: OpenBatch, pass: PassState) {
-  const balance = batch.balances.get(pass.id);
+export function passFigures(pass: PassState, balance: PassBalance) {
   const streams = pass.streams.map((one) => ({
     outlet: one.outlet,
     g: one.weighed?.massG?.toNumber() ?? null,
@@ -39,7 +38,7 @@ export function passFigures(batch: OpenBatch, pass: PassState) {
   const sum = (clean: boolean) =>
     streams.filter((one) => (one.outlet === 'clean') === clean).reduce((all, one) => all + (one.g ?? 0), 0);
   return {
-    inG: balance?.inG?.toNumber() ?? null,
+    inG: balance.inG?.toNumber() ?? null,
     cleanG: sum(true),
     rejectedG: sum(false),
     clean: streams.find((one) => one.outlet === 'clean')?.seed ?? null,
@@ -56,23 +55,22 @@ function mixedLook(clean: Looked, cleanG: number, rejected: Looked, rejectedG: n
   return { good: share * of, of };
 }
 
-export function payOf(batch: OpenBatch, pass: PassState): { readonly pay: Pay } | null {
-  const found = payOrMissing(batch, pass);
-  return 'pay' in found ? found : null;
-}
-
-/** Whether a pass paid, or what is missing before that can be said. */
+/**
+ * Whether a pass paid, or what is missing before that can be said.
+ *
+ * @param kindTswG  thousand-seed weight of the kind, g, by which weighed samples are counted where no hundred was
+ *                  weighed; null = not known
+ */
 export function payOrMissing(
-  batch: OpenBatch,
   pass: PassState,
+  balance: PassBalance,
+  kindTswG: number | null,
 ): { readonly pay: Pay } | { readonly missing: PayMissing } {
   const { priced } = pass;
   if (!priced) return { missing: 'prices' };
-  const { inG, cleanG, rejectedG, clean, rejected, before } = passFigures(batch, pass);
+  const { inG, cleanG, rejectedG, clean, rejected, before } = passFigures(pass, balance);
   if (inG === null || !(inG > 0) || !(cleanG > 0)) return { missing: 'masses' };
-  const tsw = batch.view.thousandSeedWeightG;
-  const look = (seed: Seed | null) =>
-    seed && lookedOf(seed.sample, priced.by, tsw === null ? null : (tsw.low + tsw.high) / 2);
+  const look = (seed: Seed | null) => seed && lookedOf(seed.sample, priced.by, kindTswG);
   const after = look(clean);
   if (!after) return { missing: 'sample-after' };
   const [first] = rejected.flatMap((one) => {

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { cameOff, ended, kg, lines, looked, pass, picked, SHARE } from '../testing/shedBook.ts';
+import { passBalance } from './balance.ts';
+import { readBook } from './batchBook.ts';
+import type { EntryOf, ShedEntry } from './entries.ts';
+import { lookedOf, payOrMissing } from './passPay.ts';
+import { NOTHING_LOOKED_AT as NOTHING } from './vessels.ts';
+
+const PRICED: EntryOf<'priced'> = {
+  what: 'priced',
+  pass: 'a',
+  by: 'pure',
+  prices: [
+    { fromPercent: 0, perKg: 0.5 },
+    { fromPercent: 97, perKg: 1 },
+  ],
+  rejectedPerKg: 0.1,
+  wagePerHour: 12,
+  feePerKg: 0.02,
+};
+
+/** A batch of one pass: 46 kg in, 39.9 kg clean, 5.6 kg light, half an hour of one person. Seed of 35 g a thousand. */
+const answer = (...more: readonly ShedEntry[]) => {
+  const book = readBook(
+    lines(
+      picked('heap', kg('46')),
+      pass('a', ['heap'], { method: 'winnow' }),
+      cameOff('a', 'clean', 'bin', kg('39.9')),
+      cameOff('a', 'light', 'sack', kg('5.6')),
+      { ...ended('a'), minutes: 15, people: 2 },
+      ...more,
+    ),
+    { poundsPerBushel: null },
+  );
+  const of = book.passes.get('a');
+  if (!of) throw new Error('no pass');
+  return payOrMissing(of, passBalance(of, SHARE), 35);
+};
+const pure = (part: number, of: number) => ({ pure: { part, of, by: 'number' as const } });
+
+describe('whether a pass paid', () => {
+  it('is asked for what is missing, one thing after the other', () => {
+    expect(answer()).toEqual({ missing: 'prices' });
+    expect(answer(PRICED)).toEqual({ missing: 'sample-after' });
+    expect(answer(PRICED, looked('bin', pure(998, 1000)))).toEqual({ missing: 'sample-before' });
+  });
+
+  it('goes by what went in, also where that was looked at days later', () => {
+    const found = answer(PRICED, looked('bin', pure(998, 1000)), looked('heap', pure(877, 1000)));
+    // By hand, as pay.test.ts: 40.46 − 23 − 6.92.
+    expect('pay' in found && found.pay.gain).toBeCloseTo(10.54, 2);
+  });
+
+  it('goes by both streams that came off, where nobody looked at what went in', () => {
+    const found = answer(PRICED, looked('bin', pure(998, 1000)), looked('sack', pure(15, 500)));
+    // Of 45.5 kg: 0.998 × 39.9 and 0.03 × 5.6 are pure, 87.9 %: below the better grade before.
+    expect('pay' in found && [found.pay.answer, found.pay.worthBefore]).toEqual(['paid', 23]);
+  });
+});
+
+it('counts what was weighed by the weight of a hundred, else by that of the kind', () => {
+  const sample = { ...NOTHING, pure: { part: 9.5, of: 10, by: 'mass' as const } };
+  expect(lookedOf(sample, 'pure', null)).toBeNull();
+  // 35 g a thousand: 10 g hold 286 seeds.
+  expect(lookedOf(sample, 'pure', 35)?.of).toBeCloseTo(285.7, 1);
+  expect(lookedOf({ ...sample, hundredSeedsG: 4 }, 'pure', 35)).toEqual({ good: 237.5, of: 250 });
+  expect(lookedOf({ ...NOTHING, defects: { spotted: 30, bored: 10, of: 400 } }, 'defects', null)).toEqual({
+    good: 360,
+    of: 400,
+  });
+  expect(lookedOf({ ...NOTHING, cut: { filled: 18, of: 20 } }, 'cut', null)).toEqual({ good: 18, of: 20 });
+  expect(lookedOf({ ...NOTHING, towel: { sprouted: 17, of: 20 } }, 'towel', null)).toEqual({ good: 17, of: 20 });
+  expect(lookedOf(NOTHING, 'towel', null)).toBeNull();
+});

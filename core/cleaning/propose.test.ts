@@ -21,6 +21,8 @@ function propose(of: readonly FeedPart[], wanted: number): { best: Proposal | nu
   }
 }
 
+// Source: none outside; the proposal is held against the trial that it is made of (simulate.test.ts has its sources), and
+// against what must hold of any: it reaches what is wanted, and a purer wish never keeps more.
 it('finds screens and air that reach what is wanted, losing little', () => {
   const wheat = feed(['wheat', 85, true], ['cereal chaff', 8, false], ['wild mustard', 7, false]);
   const { best, steps } = propose(wheat, 99);

@@ -6,6 +6,8 @@ import { readScreen, readScreens, sixtyFourths } from './readScreen.ts';
 
 const { screens } = readShedFigures(contentOf('shed'));
 
+// Source: by hand, 1 in = 25.4 mm (international inch, 1959); decimal trade sizes as the shipped list has them. That half
+// of a mesh is wire is common practice, no source.
 it.each([
   ['5.5 round', { shape: 'round', holeMm: 5.5 }],
   ['5,5 mm', { shape: 'round', holeMm: 5.5 }],
@@ -51,6 +53,7 @@ it('reads screens one over another, and names the first that there is not', () =
   expect(readScreens('', screens)).toEqual({ screens: [], unknown: null });
 });
 
+// Source: by hand, 1/64 in = 0.396875 mm.
 it('says the trade size that a hole is', () => {
   fc.assert(
     fc.property(fc.integer({ min: 2, max: 80 }), (n) => {

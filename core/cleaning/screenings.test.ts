@@ -7,6 +7,7 @@ const CLEAN: ScreeningsAnswers = { viableWeeds: 'no', ergot: 'no', mould: 'no', 
 const treated = (of: Treatment['class']): Treatment[] => [{ product: 'x', class: of }];
 const where = (found: (to: (typeof FATES)[number]) => readonly string[]) => FATES.filter((to) => found(to).length > 0);
 
+// Source: common practice and local law of feed; no single source. Every class and every way out is tried.
 it('never lets seed that was treated with a poison, or with something unknown, be eaten', () => {
   for (const of of TREATMENT_CLASSES)
     expect(where((to) => forbids(treated(of), CLEAN, to))).toEqual(

@@ -2,6 +2,8 @@ import { expect, it } from 'vitest';
 import type { SoakAct } from './entries.ts';
 import { soakState, type School } from './soak.ts';
 
+// Source: common practice, no source: three waters two days apart, or left three days alone, looked at twice a day. The
+// hours below are reckoned by hand from those figures.
 const RULES = { waters: 3, daysBetweenWaters: 2, stillDays: 3, lookHours: 12 };
 const HOUR = 3_600_000;
 const done = (...acts: readonly (readonly [SoakAct, hours: number])[]) =>

@@ -1,4 +1,5 @@
 import { aboveUpTo, aboveZero, ArgumentFault, between } from '../units/argument.ts';
+import { massAfterDrying } from './forecast.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 
 /** Water that desiccant takes up before it lets go of dryness, g per g; from memory, makers' figures differ. */
@@ -38,7 +39,7 @@ export function desiccantNeeded(
   if (targetPercent > moisturePercent)
     throw new ArgumentFault('targetPercent', { is: 'argument.already-drier', moisturePercent, got: targetPercent });
   aboveUpTo('uptake', uptake, 0, 1);
-  const massWhenDryG = (massG * (100 - moisturePercent)) / (100 - targetPercent);
+  const massWhenDryG = massAfterDrying(massG, moisturePercent, targetPercent);
   const waterG = massG - massWhenDryG;
   const desiccantG = waterG / uptake;
   return {

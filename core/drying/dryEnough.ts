@@ -1,3 +1,4 @@
+import { massAfterDrying } from './forecast.ts';
 import { aboveUpTo, aboveZero, ArgumentFault, between, percentIn } from '../units/argument.ts';
 import type { WorkingStep } from '../verdict/verdict.ts';
 import { humidityInBalance, moistureInBalance } from './equilibrium.ts';
@@ -158,7 +159,7 @@ export function dryEnough(kind: DryKind, closing: Closing, evidence: DryEvidence
   const trusted = moisture !== null && balance(moisture)[1] >= dampest - 0.5;
   const massWhenDryG =
     target !== null && moisture !== null && lastWeight && moisture > target && trusted
-      ? (lastWeight.massG * (100 - moisture)) / (100 - target)
+      ? massAfterDrying(lastWeight.massG, moisture, target)
       : null;
   if (massWhenDryG !== null && target !== null && moisture !== null && lastWeight)
     steps.push({

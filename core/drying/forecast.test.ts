@@ -5,7 +5,7 @@ import { dryingForecast, type DryingRun, massAfterDrying, moistureByWeight } fro
 const percent = fc.double({ min: 3, max: 60, noNaN: true });
 
 it('goes there and back by dry matter', () => {
-  // 100 kg of 20 % down to 12 %: 90.909 kg. W₂ = W₁ (100 − M₁) / (100 − M₂).
+  // Source: by hand, W₂ = W₁ (100 − M₁) / (100 − M₂): 100 kg of 20 % down to 12 % are 8000 / 88 = 90.909 kg.
   expect(massAfterDrying(100, 20, 12)).toBeCloseTo(90.9091, 4);
   fc.assert(
     fc.property(percent, percent, fc.double({ min: 1, max: 1e5, noNaN: true }), (from, to, mass) => {
@@ -23,7 +23,10 @@ it('goes there and back by dry matter', () => {
     expect(() => massAfterDrying(mass, from, to)).toThrow(field);
 });
 
-/** Weights of a tray that falls by `rate` an hour towards `rests`. */
+/**
+ * Weights of a tray that falls by `rate` an hour towards `rests`.
+ * Source: thin-layer drying, W = rests + (W₀ − rests)·e^(−rate·t), Lewis (1921); the hour below by hand from it.
+ */
 const tray = (first: number, rests: number, rate: number, hours: readonly number[]) =>
   hours.map((t) => ({ hours: t, massG: rests + (first - rests) * Math.exp(-rate * t) }));
 const RUN: DryingRun = {

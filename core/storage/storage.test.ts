@@ -1,17 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { csvRows } from '../testing/books.ts';
-import { dryEnough, type DryEvidence, type DryKind } from '../drying/dryEnough.ts';
-import {
-  dryFromWet,
-  humidityInBalance,
-  type Isotherm,
-  isothermHumidity,
-  isothermMoisture,
-  ISOTHERMS,
-  moistureInBalance,
-  wetFromDry,
-} from '../drying/equilibrium.ts';
 import { type AgeingCurve, type AgeTest, fitAgeing, scatter, sharesOn } from './fitAgeing.ts';
 import { hundredRule, keepsLonger } from './rulesOfThumb.ts';
 import { predictViability, timeToViability } from './viability.ts';
@@ -145,62 +134,6 @@ describe('an ageing curve', () => {
   });
 });
 
-describe('moisture in balance with air', () => {
-  // Source: worked from Cromarty, Ellis & Roberts (1982), dry and wet basis (form from memory).
-  it.each([
-    [0.15, 15, 0.02, 6.54, 6.14],
-    [0.5, 20, 0.02, 12.94, 11.46],
-    [0.6, 25, 0.02, 14.28, 12.5],
-    [0.5, 20, 0.2, 10.57, 9.56],
-    [0.5, 20, 0.45, 7.26, 6.77],
-  ])('at %s, %s °C, oil %s', (humidity, t, oil, dry, wet) => {
-    const got = moistureInBalance(humidity, t, oil);
-    expect(got).toBeCloseTo(wet, 2);
-    expect(dryFromWet(got)).toBeCloseTo(dry, 1);
-    expect(humidityInBalance(got, t, oil)).toBeCloseTo(humidity, 10);
-  });
-  // Source: ASAE D245 worked values at 25 °C, percent dry basis (from memory), one of each equation and a doubtful one.
-  it.each([
-    ['wheat, hard', 'modified Henderson', 13.34, 16.98],
-    ['maize, yellow dent', 'modified Chung-Pfost', 12.38, 16.3],
-    ['oats', 'modified Oswin', 10.89, 14.53],
-    ['rapeseed', 'modified Halsey', 6.32, 9.22],
-    ['sunflower', 'modified Henderson', 6.23, 8.55],
-  ])('of %s by the %s isotherm', (kind, equation, half, seventy) => {
-    const isotherm = shippedIsotherms().find((one) => one.kind === kind && one.equation === equation);
-    if (!isotherm) throw new Error('no such row');
-    expect(isothermMoisture(isotherm, 0.5, 25)).toBeCloseTo(half, 2);
-    expect(isothermMoisture(isotherm, 0.7, 25)).toBeCloseTo(seventy, 2);
-  });
-  it('every shipped isotherm rises with humidity and turns round', () => {
-    for (const isotherm of shippedIsotherms())
-      fc.assert(
-        fc.property(
-          fc.double({ min: 0.25, max: 0.85, noNaN: true }),
-          fc.integer({ min: 5, max: 45 }),
-          (humidity, t) => {
-            const dry = isothermMoisture(isotherm, humidity, t);
-            expect(isothermHumidity(isotherm, dry, t)).toBeCloseTo(humidity, 9);
-            expect(isothermMoisture(isotherm, humidity + 0.05, t)).toBeGreaterThan(dry);
-          },
-        ),
-        { numRuns: 20 },
-      );
-  });
-  it('wet and dry basis turn into each other', () => {
-    expect(wetFromDry(25)).toBeCloseTo(20, 12); // 25 g of water on 100 g of dry matter in 125 g
-    expect(dryFromWet(20)).toBeCloseTo(25, 12);
-  });
-});
-
-function shippedIsotherms(): (Isotherm & { kind: string })[] {
-  return csvRows('literature', 'isotherms.csv').map((row) => {
-    const equation = ISOTHERMS.find((one) => one === row.equation);
-    if (!equation) throw new Error(`unknown equation ${row.equation ?? ''}`);
-    return { kind: row.kind ?? '', equation, A: Number(row.A), B: Number(row.B), C: Number(row.C) };
-  });
-}
-
 describe('rules of thumb', () => {
   // Source: common practice: 50 °F and 45 % is good, 70 °F and 50 % is not.
   it('the hundred adds Fahrenheit, and looks at the temperature by itself', () => {
@@ -217,100 +150,5 @@ describe('rules of thumb', () => {
     expect(keepsLonger(from, { moisturePercent: 8, temperatureC: 20 - 100 / 9 }).times).toBeCloseTo(16, 9);
     expect(keepsLonger(from, { moisturePercent: 4, temperatureC: 10 }).outside).toMatch(/5 to 14/);
     expect(keepsLonger(from, { moisturePercent: 9, temperatureC: -18 }).outside).toMatch(/0 and 50/);
-  });
-});
-
-describe('dry enough to close?', () => {
-  const cereal: DryKind = { desiccation: 'orthodox', oilFraction: 0.02 };
-  const ask = (evidence: Partial<DryEvidence>, closing: 'paper' | 'airtight' | 'freezer' = 'airtight', kind = cereal) =>
-    dryEnough(kind, closing, { temperatureC: 20, ...evidence });
-
-  it('brings every sign to the air that the seed is in balance with', () => {
-    // 11.46 % is in balance with 50 % (worked above): too damp for a jar, good for paper.
-    expect(ask({ moisturePercent: 11.46 }).answer).toBe('not-yet');
-    expect(ask({ moisturePercent: 11.46 }, 'paper').answer).toBe('yes');
-    expect(ask({ shutAirPercent: 38 }).answer).toBe('yes');
-    expect(ask({ shutAirPercent: 38 }, 'freezer').answer).toBe('not-yet');
-    // Oily seed of the same moisture stands in damper air: 6.77 % with oil 0.45 is in balance with 50 %.
-    expect(ask({ moisturePercent: 6.77 }, 'airtight', { desiccation: 'orthodox', oilFraction: 0.45 }).answer).toBe(
-      'not-yet',
-    );
-    expect(ask({ moisturePercent: 6.77 }).answer).toBe('yes');
-  });
-  it('follows the weight: dry matter stays, rest is balance with the room, touch is nothing', () => {
-    // 100 g of 20 % hold 80 g of dry matter; at 90 g that is 100 − 8000/90 = 11.11 %.
-    const lost = ask({
-      firstMoisturePercent: 20,
-      weighings: [
-        { hours: 0, massG: 100 },
-        { hours: 48, massG: 90 },
-      ],
-    });
-    expect(lost.steps.find((one) => one.label === 'moisture by the weight lost')?.result).toBe('11.1');
-    expect(lost.answer).toBe('not-yet');
-    // Weight when dry: 80 g of dry matter at the target moisture.
-    expect(lost.massWhenDryG).toBeCloseTo(80 / (1 - (lost.targetMoisturePercent ?? NaN) / 100), 9);
-    const rest = [
-      { hours: 0, massG: 50 },
-      { hours: 24, massG: 49.99 },
-    ];
-    expect(ask({ weighings: rest, roomAirPercent: 35 }).answer).toBe('yes');
-    expect(ask({ weighings: rest, roomAirPercent: 55 }).answer).toBe('not-yet');
-    expect(ask({ weighings: rest })).toMatchObject({ answer: 'unknown' });
-    expect(
-      ask({
-        weighings: [
-          { hours: 0, massG: 50 },
-          { hours: 24, massG: 48 },
-        ],
-        roomAirPercent: 35,
-      }).answer,
-    ).toBe('not-yet');
-    expect(ask({}).reasons).toEqual([{ is: 'touch-says-nothing' }]);
-  });
-  it('takes the dampest sign, and says when signs disagree', () => {
-    const both = ask({ moisturePercent: 8, shutAirPercent: 55 });
-    expect(both.answer).toBe('not-yet');
-    expect(both.reasons).toContainEqual({ is: 'signs-disagree' });
-    // Nor is a weight named to wait for, when another sign is damper than the moisture that it rests on.
-    const tray = [
-      { hours: 0, massG: 100 },
-      { hours: 48, massG: 90 },
-    ];
-    expect(ask({ firstMoisturePercent: 20, weighings: tray }).massWhenDryG).not.toBeNull();
-    expect(ask({ firstMoisturePercent: 20, weighings: tray, shutAirPercent: 80 }).massWhenDryG).toBeNull();
-  });
-  it('knows kinds that die of it, and does not guess the oil', () => {
-    expect(ask({ shutAirPercent: 20 }, 'freezer', { desiccation: 'sensitive', oilFraction: 0.1 }).answer).toBe('never');
-    const unknown: DryKind = { desiccation: 'orthodox', oilFraction: null };
-    expect(ask({ moisturePercent: 8 }, 'airtight', unknown).answer).toBe('unknown');
-    expect(ask({ moisturePercent: 3 }, 'airtight', unknown).answer).toBe('yes');
-    expect(ask({ moisturePercent: 16 }, 'airtight', unknown).answer).toBe('not-yet');
-  });
-  it.each([
-    [{ shutAirPercent: 101 }, 'shutAirPercent'],
-    [{ moisturePercent: 0 }, 'moisturePercent'],
-    [{ temperatureC: 200 }, 'temperatureC'],
-    [
-      {
-        weighings: [
-          { hours: 1, massG: 5 },
-          { hours: 1, massG: 5 },
-        ],
-      },
-      'weighings.1.hours',
-    ],
-    [
-      {
-        weighings: [
-          { hours: 0, massG: 100 },
-          { hours: 9, massG: 70 },
-        ],
-        firstMoisturePercent: 20,
-      },
-      'weighings',
-    ],
-  ])('refuses %j by name', (evidence, name) => {
-    expect(() => ask(evidence)).toThrow(new RegExp(`^${name.replaceAll('.', '[.]')}: argument`));
   });
 });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { NEXTS, type StoredSeed, whatNext } from './whatNext.ts';
 
 const LEEK: StoredSeed = {
@@ -126,4 +126,98 @@ it('is never thrown away for fewer sprouts than another that is kept', () => {
       },
     ),
   );
+});
+
+describe('what next: its borders', () => {
+  const seed: StoredSeed = {
+    ageYears: 2,
+    longevity: 'medium',
+    seedsLeft: 500,
+    test: null,
+    unsettled: null,
+    tried: true,
+    plantsToKeep: 40,
+    replaceable: null,
+    sowing: null,
+    mayBeExchanged: true,
+    desiccation: 'orthodox',
+  };
+  const ask = (change: Partial<StoredSeed>) => whatNext({ ...seed, ...change });
+  const good = (sprouted: number, seeds: number, yearsAgo = 0.5) => ({
+    sprouted,
+    seeds,
+    verdict: 'sprouted' as const,
+    yearsAgo,
+  });
+  it('refuses an age below nothing', () => {
+    expect(() => ask({ ageYears: -1 })).toThrow(/^ageYears/);
+    expect(() => ask({ test: good(1, 2, -0.1) })).toThrow(/^test\.yearsAgo/);
+    expect(ask({ ageYears: 0, test: good(10, 10, 0) }).reasons[0]).toMatchObject({ is: 'tested', yearsAgo: 0 });
+  });
+  it('names the years of its kind', () => {
+    expect(ask({ longevity: 'short', ageYears: 0.5 }).reasons[0]).toMatchObject({ failsYears: 1, goneYears: 3 });
+    expect(ask({ ageYears: 0.5 }).reasons[0]).toEqual({ is: 'shelf-life', ageYears: 0.5, failsYears: 3, goneYears: 6 });
+  });
+  it('follows the shelf life of the kind at its very years, and its own record before it', () => {
+    const never = (ageYears: number) => [ask({ ageYears }).next, ask({ ageYears, tried: false }).reasons.length];
+    expect([never(2.99), never(3), never(5.99), never(6)]).toEqual([
+      ['keep', 1],
+      ['test', 1],
+      ['test', 1],
+      ['test', 2],
+    ]);
+    const own = (lower: number, upper: number) => ({ own: { estimate: 0.6, lower, upper, tests: 5 } });
+    expect([ask({ ageYears: 9, ...own(0.5, 0.9) }).next, ask({ ageYears: 9, ...own(0.49, 0.9) }).next]).toEqual([
+      'keep',
+      'test',
+    ]);
+    expect(ask({ tried: false, ...own(0.2, 0.49) }).reasons).toHaveLength(2);
+    expect(ask({ tried: false, ...own(0.2, 0.5) }).reasons).toHaveLength(1);
+    expect(ask({ longevity: null, tried: false }).reasons.at(-1)?.is).toBe('never-tested');
+  });
+  it('renews what is few: in plants of its kind, from a year on where nothing was tested', () => {
+    // 57 × 0.7 = 39.9, 58 × 0.7 = 40.6.
+    const few = (seedsLeft: number, ageYears: number) => ask({ seedsLeft, ageYears }).next;
+    expect([few(57, 1), few(58, 1), few(57, 0.99)]).toEqual(['renew', 'keep', 'keep']);
+    const left = (seedsLeft: number | null) => ask({ seedsLeft, test: good(20, 20) }).next;
+    expect([left(39), left(40), left(null)]).toEqual(['renew', 'keep', 'keep']);
+  });
+  it('holds to a test as long as it holds for the kind, and no longer', () => {
+    const held = (longevity: StoredSeed['longevity'], yearsAgo: number) =>
+      ask({ longevity, ageYears: 0.5, test: good(18, 20, yearsAgo) }).next;
+    expect([
+      held('short', 1),
+      held('short', 1.01),
+      held('medium', 2),
+      held('medium', 2.01),
+      held('long', 3),
+      held('long', 3.01),
+    ]).toEqual(['exchange', 'test', 'exchange', 'test', 'exchange', 'test']);
+    expect([held(null, 2), held(null, 2.01)]).toEqual(['exchange', 'test']);
+    expect(ask({ longevity: null, test: good(18, 20, 2.5) }).reasons).toContainEqual({
+      is: 'test-too-old',
+      holdsYears: 2,
+    });
+  });
+  it('parts keep, renew and discard at one half and at a quarter of the exact limits', () => {
+    const next = (sprouted: number, seeds: number) =>
+      ask({ ageYears: 0.5, seedsLeft: 100, test: good(sprouted, seeds) }).next;
+    expect([next(10, 20), next(9, 20)]).toEqual(['keep', 'renew']);
+    // 10 of 100: at most 17.6 %; 17 of 100: at most 25.8 % (R 4.2.2 binom.test, from memory).
+    expect([next(10, 100), next(17, 100)]).toEqual(['discard', 'renew']);
+    const spare = (seedsLeft: number, sprouted = 19) =>
+      ask({ ageYears: 0.5, seedsLeft, test: good(sprouted, 20) }).next;
+    expect([spare(200), spare(199)]).toEqual(['exchange', 'keep']);
+    // 14 of 20: at least 45.7 %: not so sure that it is given away.
+    expect(spare(200, 14)).toBe('keep');
+  });
+  it('tells the season from sixty days on', () => {
+    const season = (inDays: number, oneChance = false) => ask({ sowing: { inDays, oneChance } });
+    expect([60, 61].map((inDays) => season(inDays).reasons.at(-1)?.is)).toEqual(['sowing', 'shelf-life']);
+    // What has begun waits no less than what begins today.
+    expect(season(-3).urgency).toBe(season(0).urgency);
+    expect(season(0).urgency - season(30).urgency).toBeCloseTo(0.5, 10);
+    expect(season(30, true).urgency - season(30).urgency).toBeCloseTo(10, 10);
+    expect(season(61, true).urgency).toBe(season(61).urgency);
+  });
 });

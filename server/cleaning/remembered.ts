@@ -1,6 +1,7 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import type { Remembered, RememberedList } from '@mercato/contract/cleaning/views';
 import { METHODS } from '@mercato/core/cleaning/entries';
+import { askedText } from '../http/asked.ts';
 import type { Reader } from '../database/connect.ts';
 import { todayIn } from '../http/day.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
@@ -18,8 +19,7 @@ const genusOf = (species: string) => species.split(' ')[0] ?? '';
  * good before not judged, the newest first. What was called bad is never proposed.
  */
 export async function remembered(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<RememberedList> {
-  const text = (value: unknown) => (typeof value === 'string' ? value.slice(0, 120) : '');
-  const [species, kind] = [text(query.species), text(query.kind)];
+  const [species, kind] = [askedText(query.species, 120), askedText(query.kind, 120)];
   const method = METHODS.find((one) => one === query.method);
   const rows = await tx
     .select({

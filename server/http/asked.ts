@@ -18,6 +18,14 @@ export function plainParams<Path extends string>(request: Request): ParamsOf<Pat
   ) as ParamsOf<Path>;
 }
 
+/** What a query says as text, at most so many characters; a character that no database takes is left out. */
+export const askedText = (value: unknown, most: number): string =>
+  typeof value === 'string' ? value.slice(0, most).replaceAll('\u0000', '') : '';
+
+/** The page that a query asks for, from 1. */
+export const askedPage = ({ page }: Readonly<Record<string, unknown>>): number =>
+  typeof page === 'string' && /^\d{1,5}$/.test(page) ? Math.max(1, Number(page)) : 1;
+
 export function keyOf(request: Request): string {
   const key = request.get('Idempotency-Key');
   if (!key || key.length > 100 || !/^[\x21-\x7e]+$/.test(key))

@@ -9,7 +9,7 @@ import { readCode } from '@mercato/core/register/code';
 import { batchNamed, shedScan } from '../cleaning/result.ts';
 import type { Reader } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
-import { checkVersion, idParam } from '../http/asked.ts';
+import { askedPage, askedText, checkVersion, idParam } from '../http/asked.ts';
 import { todayIn } from '../http/day.ts';
 import { fault } from '../http/fault.ts';
 import { bagScan } from '../quick-tests/result.ts';
@@ -160,9 +160,9 @@ export function serveLots(api: Api<LotPicture>): void {
 async function listLots(tx: Reader, query: Readonly<Record<string, unknown>>, now: Date): Promise<LotList> {
   const [lab] = await tx.select({ zone: laboratory.zone }).from(laboratory);
   const today = todayIn(now, lab?.zone ?? 'UTC');
-  const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
+  const typed = askedText(query.q, 100);
   const state = STATES.find((one) => one === query.state) ?? 'all';
-  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
+  const page = askedPage(query);
   const searched = holdsWords(lot.searchText, typed);
   // Validity runs out without a write, so it is judged by the day on which somebody looks.
   const stateToday = sql<LotState>`case when ${lot.state} = 'released' and ${lot.validUntil} < ${today} then 'expired' else ${lot.state} end`;

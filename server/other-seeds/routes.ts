@@ -4,7 +4,7 @@ import { otherSeedsRoutes } from '@mercato/contract/other-seeds/routes';
 import type { Jurisdictions } from '@mercato/contract/register/request';
 import { actAt } from '../hands/hands.ts';
 import type { Api } from '../http/api.ts';
-import { idParam } from '../http/asked.ts';
+import { askedText, idParam } from '../http/asked.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault } from '../http/fault.ts';
 import { readSearch } from '../lot-sheet/contradictions.ts';
@@ -26,12 +26,7 @@ export function serveOtherSeeds(api: Api<LotPicture>): void {
     readSearch(tx, await openFile(tx, idParam(params, 'lot'), now)),
   );
 
-  api.read(otherSeedsRoutes.fieldWeeds, async ({ tx, query }) =>
-    fieldSeasons(
-      tx,
-      typeof query.field === 'string' && query.field !== '' ? query.field.slice(0, 200).replaceAll('\u0000', '') : null,
-    ),
-  );
+  api.read(otherSeedsRoutes.fieldWeeds, async ({ tx, query }) => fieldSeasons(tx, askedText(query.field, 200) || null));
 
   api.read(otherSeedsRoutes.jurisdictions, async ({ tx }): Promise<Jurisdictions> => {
     const { edition, rows } = await listsOf(tx, {});

@@ -5,6 +5,7 @@ import type { KindList, KindView, NameLists } from '@mercato/contract/register/k
 import { kindRoutes } from '@mercato/contract/register/routes';
 import { BOOKS } from '@mercato/core/rule-books/edition';
 import { type Kind, methodsFor, searchKinds } from '@mercato/core/rule-books/findKind';
+import { askedText } from '../http/asked.ts';
 import { brokeConstraint, type Transaction } from '../database/connect.ts';
 import type { Api } from '../http/api.ts';
 import { fault } from '../http/fault.ts';
@@ -26,7 +27,7 @@ async function markSearched(tx: Transaction): Promise<void> {
 
 export function serveRuleBooks(api: Api): void {
   api.read(kindRoutes.list, async ({ tx, query }) => {
-    const typed = typeof query.q === 'string' ? query.q.slice(0, 100) : '';
+    const typed = askedText(query.q, 100);
     const books = {
       ista: await editionById(tx, (await currentEdition(tx, 'ista')).id),
       aosa: await editionById(tx, (await currentEdition(tx, 'aosa')).id),

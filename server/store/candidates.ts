@@ -1,6 +1,7 @@
 import { and, asc, eq, gt } from 'drizzle-orm';
 import type { CandidateList } from '@mercato/contract/store/candidates';
 import { candidateFor, FITS, type Site } from '@mercato/core/store/candidates';
+import { askedText } from '../http/asked.ts';
 import type { Reader } from '../database/connect.ts';
 import { foldText } from '../register/lots.ts';
 import { accession, packet } from './tables.ts';
@@ -9,8 +10,7 @@ const MOST = 300;
 
 /** The harvests that are in store, ranked for a site; what their owners do not let go stands last, with the reason. */
 export async function listCandidates(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<CandidateList> {
-  const text = (name: string) =>
-    typeof query[name] === 'string' ? query[name].slice(0, 120).replaceAll('\u0000', '') : '';
+  const text = (name: string) => askedText(query[name], 120);
   const figure = (name: string, least: number, most: number) => {
     const typed = text(name);
     const value = /^-?\d{1,5}(\.\d+)?$/.test(typed) ? Number(typed) : null;

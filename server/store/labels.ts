@@ -2,6 +2,7 @@ import { asc, desc, eq, inArray, or } from 'drizzle-orm';
 import { COMES_TRUE } from '@mercato/contract/store/words';
 import { wholeDayOf } from '@mercato/contract/words/days';
 import { comesTrue } from '@mercato/core/store/comesTrue';
+import { askedText } from '../http/asked.ts';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
@@ -22,8 +23,8 @@ export async function renderStoreList(
 ): Promise<Buffer> {
   const { name, paper } = await laboratoryOf(tx);
   const { rows, total } = await askedPackets(tx, query, MOST_LISTED);
-  const asked =
-    typeof query.q === 'string' && query.q.trim() !== '' ? `, found by “${query.q.trim().slice(0, 100)}”` : '';
+  const found = askedText(query.q, 100).trim();
+  const asked = found === '' ? '' : `, found by “${found}”`;
   return printListing(
     'Seed store',
     `${name}, ${wholeDayOf(today)}: ${total} ${total === 1 ? 'packet' : 'packets'}${asked}${

@@ -3,6 +3,7 @@ import type { AccessionHeader } from '@mercato/contract/store/accessions';
 import type { Left, PacketBrief, StoreList } from '@mercato/contract/store/packets';
 import type { Kind } from '@mercato/core/rule-books/findKind';
 import type { Amount } from '@mercato/core/store/packetBook';
+import { askedPage, askedText } from '../http/asked.ts';
 import type { Reader } from '../database/connect.ts';
 import { holdsWords } from '../register/holdsWords.ts';
 import type { Accession } from './accessions.ts';
@@ -16,7 +17,7 @@ const PAGE = 100;
 
 /** What a question asks for: its words, `place` with all that it holds, `show` here, gone or all, `packets` by id. */
 async function wantedPackets(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<SQL[]> {
-  const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
+  const typed = askedText(query.q, 100);
   const wanted = holdsWords(packet.searchText, typed);
   wanted.push(eq(packet.undone, false));
   const ids = (typeof query.packets === 'string' ? query.packets.split(',') : []).filter((one) => UUID.test(one));
@@ -43,7 +44,7 @@ export async function askedPackets(
 
 /** The store; `show` is here, gone or all. */
 export async function listStore(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<StoreList> {
-  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
+  const page = askedPage(query);
   const size = typeof query.packets === 'string' ? MOST_ASKED : PAGE;
   const { total, rows } = await packetPage(tx, await wantedPackets(tx, query), size, (page - 1) * size, query.sort);
   return { total, page, pageSize: size, rows };

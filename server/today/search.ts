@@ -12,7 +12,7 @@ const MOST = 6;
 
 /** Lots, dishes by their cabinet, packets, places and kinds that hold every typed word; newest first. */
 export async function findAnything(tx: Reader, typed: string): Promise<Found> {
-  const text = typed.slice(0, 100).replaceAll('\u0000', '').trim();
+  const text = typed.trim();
   if (text.length < LEAST_SOUGHT) return { hits: [] };
   const pattern = anywhere(text.toLowerCase());
   const client = sql<string | null>`${lot.request}->>'client'`;

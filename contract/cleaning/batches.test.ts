@@ -137,10 +137,14 @@ describe('a line of a batch', () => {
       into: 'lot',
       became: [],
       bags: 1,
+      spilled: false,
       note: '',
     };
     expect(validate(newLineSchema, bagged)).toMatchObject({ ok: false, faults: [{ path: 'what' }] });
     expect(lineWords(bagged, names)).toBe('1 bag from bowl, 12.5 kg of 13.5 % by platform');
+    expect(lineWords({ ...bagged, weighed: null, bags: 2, spilled: true, note: 'a handful' }, names)).toBe(
+      '2 bags from bowl: some was spilled, a handful',
+    );
   });
 
   it.each<[string, object]>([

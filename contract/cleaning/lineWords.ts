@@ -91,7 +91,9 @@ export function lineWords(entry: ShedEntry, names: Names): string {
     case 'gone':
       return `${names.vessel(entry.vessel)} went: ${FATE_WORDS[entry.to]}${entry.whom === '' ? '' : `, ${entry.whom}`}${weighed(entry.weighed)}`;
     case 'bagged':
-      return `${entry.bags} ${entry.bags === 1 ? 'bag' : 'bags'} from ${names.vessel(entry.vessel)}${weighed(entry.weighed)}${noted(entry.note)}`;
+      return `${entry.bags} ${entry.bags === 1 ? 'bag' : 'bags'} from ${names.vessel(entry.vessel)}${weighed(entry.weighed)}${noted(
+        some([entry.spilled && 'some was spilled', entry.note]),
+      )}`;
     case 'closed':
       return `closed${noted(entry.note)}`;
     case 'strike':

@@ -32,7 +32,7 @@ export const CLEANED_PARTS = ['pit', 'boot', 'elevator', 'hoppers', 'screens', '
 export type CleanedPart = (typeof CLEANED_PARTS)[number];
 
 export type NewMachine = ValueOf<typeof machineSchema>;
-const machineKeys = {
+export const machineSchema = form('machine', {
   kind: oneOf(MACHINES),
   name: text(60).required().messages({ 'string.empty': 'give it a name' }),
   /** Parts that are looked into when it is cleaned down. */
@@ -47,9 +47,7 @@ const machineKeys = {
   /** Found by own passes: a factor on its air, and tries of its screens. */
   airFactor: measure(10),
   tries: measure(1e7),
-};
-export const machineSchema = form('machine', machineKeys);
-export const machineChangeSchema = form('machine', { ...machineKeys, reason: optional(text(500)) });
+});
 export const machineRemovalSchema = form('machine', { reason: why('say why it is removed') });
 
 /** Before another variety: each part, and who looked into it. */
@@ -78,7 +76,7 @@ export interface MachineList {
 }
 
 export type NewLoad = ValueOf<typeof loadSchema>;
-const loadKeys = {
+export const loadSchema = form('load', {
   on: isoDate('the day', 'coming'),
   time: text(5, 0)
     .pattern(/^(([01]\d|2[0-3]):[0-5]\d)?$/)
@@ -100,11 +98,10 @@ const loadKeys = {
   pickUpOn: orNull(isoDate('the day of the pick-up', 'coming')),
   place: text(120, 0).required(),
   note: text(500, 0).required(),
-};
-export const loadSchema = form('load', loadKeys);
-export const loadChangeSchema = form('load', { ...loadKeys, cancelled: yesNo() });
+  cancelled: optional(yesNo()),
+});
 
-export interface LoadView extends NewLoad {
+export interface LoadView extends Omit<NewLoad, 'cancelled'> {
   id: string;
   version: number;
   state: 'announced' | 'arrived' | 'cancelled';

@@ -24,7 +24,7 @@ export const cleaningRoutes = {
     '/shed/remembered',
     'shed.read',
     ['shed-batches'],
-    ['species', 'kind', 'method', 'machine'],
+    ['species', 'kind', 'method'],
   ).answers<RememberedList>(),
   labels: file('/shed/batches/:batch/labels.pdf', 'shed.read', 'application/pdf', ['layout', 'vessels']),
   start: batchWrites
@@ -40,9 +40,7 @@ export const cleaningRoutes = {
     .answers(fills),
   machines,
   addMachine: machineWrites.add('/shed/machines', ofMachines('machineSchema')).answers(fillsMachines),
-  changeMachine: machineWrites.seen
-    .put('/shed/machines/:machine', ofMachines('machineChangeSchema'))
-    .answers(fillsMachines),
+  changeMachine: machineWrites.seen.put('/shed/machines/:machine', ofMachines('machineSchema')).answers(fillsMachines),
   removeMachine: machineWrites.seen
     .remove('/shed/machines/:machine', ofMachines('machineRemovalSchema'))
     .answers(fillsMachines),
@@ -51,5 +49,5 @@ export const cleaningRoutes = {
     .answers(fillsMachines),
   loads,
   addLoad: loadWrites.add('/shed/loads', ofMachines('loadSchema')).answers(fillsLoads),
-  changeLoad: loadWrites.seen.put('/shed/loads/:load', ofMachines('loadChangeSchema')).answers(fillsLoads),
+  changeLoad: loadWrites.seen.put('/shed/loads/:load', ofMachines('loadSchema')).answers(fillsLoads),
 };

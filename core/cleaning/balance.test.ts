@@ -189,7 +189,17 @@ describe('a batch', () => {
       cameOff('a', 'screenings', 'waste', kg('6')),
       cameOff('a', 'dust', null, kg('3')),
       ended('a'),
-      { what: 'bagged', vessel: 'bin', part: true, weighed: kg('25'), into: 'lot', became: [], bags: 1, note: '' },
+      {
+        what: 'bagged',
+        vessel: 'bin',
+        part: true,
+        weighed: kg('25'),
+        into: 'lot',
+        became: [],
+        bags: 1,
+        spilled: false,
+        note: '',
+      },
       {
         what: 'gone',
         vessel: 'waste',

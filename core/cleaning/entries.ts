@@ -265,6 +265,8 @@ export type ShedEntry =
       /** Ids of the lot or the packets that it became. */
       readonly became: readonly string[];
       readonly bags: number;
+      /** Some was spilled while they were filled. */
+      readonly spilled: boolean;
       readonly note: string;
     }
   | { readonly what: 'closed'; readonly note: string }

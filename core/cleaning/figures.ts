@@ -1,3 +1,4 @@
+import type { Measures } from './bookState.ts';
 import type { EditionContent, Figure } from '../rule-books/edition.ts';
 import { TableReader } from '../rule-books/tableReader.ts';
 import type { Rule } from '../verdict/verdict.ts';
@@ -278,6 +279,9 @@ export function nearestOf<T extends { readonly taxa: readonly string[] }>(
   }
   return null;
 }
+
+/** What a kind is measured by: pounds of its trade bushel, where it has one. */
+export const measuresBy = (bushel: Bushel | null): Measures => ({ poundsPerBushel: bushel?.pounds.value ?? null });
 
 /** Warmest air for seed of this moisture, which is read to a tenth of a percent. */
 export function warmestAir(rows: readonly DryingAir[], moisturePercent: number): DryingAir | null {

@@ -1,36 +1,30 @@
 import { v7 as uuid } from 'uuid';
 import type { BagAct } from '@mercato/contract/cleaning/batches';
 import { readBook } from '@mercato/core/cleaning/batchBook';
-import type { BatchBook } from '@mercato/core/cleaning/bookState';
 import { gramsOf } from '@mercato/core/cleaning/weighings';
 import type { Treatment } from '@mercato/core/register/treatment';
 import { isPoisoned } from '@mercato/core/cleaning/screenings';
-import { Exact, shownGrams } from '@mercato/core/units/mass';
+import { Exact, type ExactNumber, shownGrams } from '@mercato/core/units/mass';
 import { fault } from '../http/fault.ts';
 import { openLot } from '../register/lots.ts';
 import { instantSeen } from '../register/seen.ts';
-import { accessionById } from '../store/accessions.ts';
 import { addPacket } from '../store/packets.ts';
-import { append, lockBatch, type Write } from './batches.ts';
-import { shedFigures } from './figures.ts';
-import { type Batch, bookLines, linesOf, measuresOf } from './views.ts';
+import { append, lockedBook, type Write } from './batches.ts';
+import { bookLines, type OpenBook } from './views.ts';
 
 /**
  * Fills bags: what lay in a vessel becomes a lot of the laboratory or packets of the store, and its book says of which.
  * @throws {Fault} 422 for bags that hold more than there is, a lot without a reference
  */
 export async function bagBatch(context: Write, id: string, body: BagAct): Promise<void> {
-  const { tx, hand } = context;
-  const row = await lockBatch(tx, id);
-  const of = await accessionById(tx, row.accessionId);
-  const figures = await shedFigures(tx);
-  const book = readBook(bookLines(await linesOf(tx, id)), measuresOf(figures, of.species));
+  const open = await lockedBook(context.tx, id);
+  const book = readBook(bookLines(open.lines), open.measures);
   const vessel = book.vessels.get(body.vessel);
   if (!vessel) throw fault('invalid', 'shed.no-such-vessel', 'vessel');
   const weighed =
     body.weighed === null
       ? (vessel.now?.massG ?? null)
-      : gramsOf(body.weighed.amount, measuresOf(figures, of.species), vessel.seed.sample.testWeightKgHl);
+      : gramsOf(body.weighed.amount, open.measures, vessel.seed.sample.testWeightKgHl);
   const bagsG = body.eachG === null ? null : new Exact(body.eachG).times(body.bags);
   // A balance that shows a gram less than the bags is no reason to refuse them.
   if (bagsG && weighed && bagsG.gt(weighed.times(1.01)))
@@ -43,52 +37,30 @@ export async function bagBatch(context: Write, id: string, body: BagAct): Promis
       },
       'bags',
     );
-  const became = await becomes(context, row, body, {
-    massG: bagsG ?? weighed,
-    treatments: treatmentsOf(book, body.vessel),
+  const became = await becomes(context, open, body, { massG: bagsG ?? weighed, treatments: vessel.treatments });
+  const { part, weighed: typed, into, bags, spilled, note } = body;
+  await append(context, open, {
+    id: uuid(),
+    entry: { what: 'bagged', vessel: body.vessel, part, weighed: typed, into, became, bags, spilled, note },
+    corrects: null,
+    lateReason: body.lateReason ?? null,
+    seenAt: instantSeen(context.hand, body),
   });
-  await append(
-    context,
-    row,
-    {
-      id: uuid(),
-      entry: {
-        what: 'bagged',
-        vessel: body.vessel,
-        part: body.part,
-        weighed: body.weighed,
-        into: body.into,
-        became,
-        bags: body.bags,
-        note: [body.note, body.spilled ? 'some was spilled' : ''].filter(Boolean).join('; '),
-      },
-      corrects: null,
-      lateReason: body.lateReason ?? null,
-    },
-    () => instantSeen(hand, body),
-  );
 }
-
-const treatmentsOf = (book: BatchBook, vessel: string): readonly Treatment[] =>
-  book.vessels.get(vessel)?.treatments ?? [];
 
 async function becomes(
   context: Write,
-  row: Batch,
+  { batch: row, of }: OpenBook,
   body: BagAct,
-  {
-    massG,
-    treatments,
-  }: { readonly massG: InstanceType<typeof Exact> | null; readonly treatments: readonly Treatment[] },
+  { massG, treatments }: { readonly massG: ExactNumber | null; readonly treatments: readonly Treatment[] },
 ): Promise<string[]> {
   const { tx, hand, audit } = context;
   if (body.into === 'given' && isPoisoned(treatments)) throw fault('invalid', 'shed.not-for-eating-treated', 'into');
   if (body.into === 'own-sowing' || body.into === 'given') return [];
-  const of = await accessionById(tx, row.accessionId);
   if (body.into === 'lot') {
     if (body.reference === '') throw fault('invalid', 'shed.say-reference', 'reference');
     if (massG === null) throw fault('invalid', 'shed.say-each', 'eachG');
-    const kg = (grams: InstanceType<typeof Exact>) => ({
+    const kg = (grams: ExactNumber) => ({
       text: grams.div(1000).toDecimalPlaces(6).toString(),
       unit: 'kg' as const,
     });

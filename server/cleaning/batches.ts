@@ -4,7 +4,8 @@ import type { BatchAbout, NewBatch, NewLine } from '@mercato/contract/cleaning/b
 import { ENTRY_WORDS, forbidsWords } from '@mercato/contract/cleaning/words';
 import { readBook } from '@mercato/core/cleaning/batchBook';
 import { CannotBe } from '@mercato/core/cleaning/cannotBe';
-import type { ShedEntry } from '@mercato/core/cleaning/entries';
+import type { BatchBook, Measures } from '@mercato/core/cleaning/bookState';
+import type { EntryOf, ShedEntry } from '@mercato/core/cleaning/entries';
 import { readScreens } from '@mercato/core/cleaning/readScreen';
 import { forbids } from '@mercato/core/cleaning/screenings';
 import { standingOf } from '@mercato/core/cleaning/standing';
@@ -19,14 +20,13 @@ import { checkDay, instantSeen } from '../register/seen.ts';
 import { todayIn } from '../http/day.ts';
 import { accessionById, addAccession } from '../store/accessions.ts';
 import { accession } from '../store/tables.ts';
-import { shedFigures, soakRules } from './figures.ts';
+import { soakRules } from './figures.ts';
 import { keepPasses, keepVessels } from './keptBeside.ts';
 import { arriveLoad } from './loads.ts';
 import { checkMachine } from './machines.ts';
 import { shedBatch, shedLine } from './tables.ts';
-import { type Batch, besides, bookLines, type Line, linesOf, measuresOf, noBatch } from './views.ts';
+import { type Batch, besides, bookLines, type Line, noBatch, type OpenBook, openBook } from './views.ts';
 
-type Book = ReturnType<typeof readBook>;
 export type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 
 /** Any fixed number: whoever gives the next running number holds this lock until the transaction ends. */
@@ -70,10 +70,16 @@ export async function startBatch(context: Write, body: NewBatch): Promise<string
 }
 
 /** Locks a batch: its lines are written one after the other. */
-export async function lockBatch(tx: Transaction, id: string): Promise<Batch> {
+async function lockBatch(tx: Transaction, id: string): Promise<Batch> {
   const [row] = await forUpdate(tx, tx.select().from(shedBatch).where(eq(shedBatch.id, id)));
   if (!row) throw noBatch();
   return row;
+}
+
+/** A batch that is locked, with its book. */
+export async function lockedBook(tx: Transaction, id: string): Promise<OpenBook> {
+  await lockBatch(tx, id);
+  return openBook(tx, id);
 }
 
 export async function changeBatch(
@@ -104,11 +110,15 @@ export async function changeBatch(
   });
 }
 
+/** A phone's clock may go so far ahead of ours, ms. Guess. */
+const AHEAD = 10 * 60_000;
+
 /** When a line was seen: as somebody states, as a phone noted it, or now. */
 function seenAtOf({ hand }: Pick<Write, 'hand'>, line: NewLine): Date {
   if (line.seenOn !== undefined || line.notedAt === undefined) return instantSeen(hand, line);
   const noted = new Date(line.notedAt);
-  if (noted > hand.at) throw fault('invalid', 'http.lies-future', 'notedAt');
+  if (noted.getTime() > hand.at.getTime() + AHEAD) throw fault('invalid', 'http.lies-future', 'notedAt');
+  if (noted > hand.at) return hand.at;
   // What waited on a phone for days came late for a reason that everybody knows.
   checkDay(todayIn(noted, hand.zone), hand.today, null, true, 'notedAt');
   return noted;
@@ -132,18 +142,17 @@ function entryOf({
  */
 export async function writeLine(context: Write, batchId: string, lineId: string, line: NewLine): Promise<void> {
   const { tx } = context;
-  const row = await lockBatch(tx, batchId);
+  const open = await lockedBook(tx, batchId);
   const [there] = await tx.select().from(shedLine).where(eq(shedLine.id, lineId));
   if (there) {
     if (there.batchId !== batchId) throw fault('conflict', 'shed.line-of-another');
     return;
   }
   const { corrects = null, lateReason = null } = line;
-  await append(context, row, { id: lineId, entry: entryOf(line), corrects, lateReason }, (before) => {
-    const corrected = corrects && before[corrects.line];
-    // What is corrected was seen when it was seen, unless that was wrong, too.
-    return corrected && line.seenOn === undefined ? corrected.seenAt : seenAtOf(context, line);
-  });
+  const corrected = corrects && open.lines[corrects.line];
+  // What is corrected was seen when it was seen, unless that was wrong, too.
+  const seenAt = corrected && line.seenOn === undefined ? corrected.seenAt : seenAtOf(context, line);
+  await append(context, open, { id: lineId, entry: entryOf(line), corrects, lateReason, seenAt });
 }
 
 /** A line to be written. */
@@ -152,19 +161,17 @@ export interface Appended {
   readonly entry: ShedEntry;
   readonly corrects: { readonly line: number; readonly reason: string } | null;
   readonly lateReason: string | null;
+  readonly seenAt: Date;
 }
 
 /** Appends a line, after all that it says was held against the book and the machines; keeps what follows from it. */
 export async function append(
   context: Write,
-  row: Batch,
-  { id, entry, corrects, lateReason }: Appended,
-  seen: (before: readonly Line[]) => Date,
+  open: OpenBook,
+  { id, entry, corrects, lateReason, seenAt }: Appended,
 ): Promise<void> {
   const { tx, hand, audit } = context;
-  const figures = await shedFigures(tx);
-  const of = await accessionById(tx, row.accessionId);
-  const before = await linesOf(tx, row.id);
+  const { batch: row, figures, lines: before } = open;
   const line = {
     batchId: row.id,
     line: before.length,
@@ -172,14 +179,14 @@ export async function append(
     entry,
     corrects: corrects?.line ?? null,
     reason: corrects?.reason ?? null,
-    seenAt: seen(before),
+    seenAt,
     lateReason,
     by: hand.personId,
     at: hand.at,
   };
   const next = [...before, line];
-  const book = read(next, line.line, measuresOf(figures, of.species));
-  await checkEntry(context, row, of, entry, book, figures);
+  const book = read(next, line.line, open.measures);
+  await checkEntry(tx, open, entry, book);
   await tx.insert(shedLine).values(line);
   await keepVessels(tx, row.id, book);
   await keepPasses(tx, row.id, next, book);
@@ -206,7 +213,7 @@ export async function append(
 }
 
 /** @throws {Fault} 422 at the field of the new line, or because later lines rest on what is crossed out or corrected */
-function read(lines: readonly Line[], newest: number, measures: ReturnType<typeof measuresOf>): Book {
+function read(lines: readonly Line[], newest: number, measures: Measures): BatchBook {
   try {
     return readBook(bookLines(lines), measures);
   } catch (error) {
@@ -219,12 +226,10 @@ function read(lines: readonly Line[], newest: number, measures: ReturnType<typeo
 
 /** What the book alone does not know: screens, machines, benches, and where screenings may go. */
 async function checkEntry(
-  { tx }: Write,
-  row: Batch,
-  of: typeof accession.$inferSelect,
+  tx: Transaction,
+  { batch: row, of, figures }: OpenBook,
   entry: ShedEntry,
-  book: Book,
-  figures: Awaited<ReturnType<typeof shedFigures>>,
+  book: BatchBook,
 ): Promise<void> {
   if (entry.what === 'pass') {
     const { screens } = entry.settings;
@@ -237,9 +242,9 @@ async function checkEntry(
       await checkMachine(tx, entry.machine, { id: row.id, kind: of.kind, variety: of.variety });
   }
   if (entry.what === 'opened') {
-    const others = [
-      ...[...book.vessels.values()].filter((one) => one.openAt === entry.bench && one.id !== entry.vessel),
-    ].map((one) => one.name);
+    const others = [...book.vessels.values()]
+      .filter((one) => one.openAt === entry.bench && one.id !== entry.vessel)
+      .map((one) => one.name);
     const elsewhere = (await besides(tx, row.id, [entry.bench])).map(
       (one) => `${one.vessel} of ${one.batch} (${[one.kind, one.variety].filter(Boolean).join(' ')}), ${one.code}`,
     );
@@ -253,7 +258,7 @@ async function checkEntry(
 }
 
 /** Seed is dried down, never up. */
-function checkTarget(entry: Extract<ShedEntry, { what: 'pass' }>, book: Book): void {
+function checkTarget(entry: EntryOf<'pass'>, book: BatchBook): void {
   const { targetPercent } = entry.settings;
   const now = book.passes.get(entry.pass)?.inflows.flatMap((one) => one.weighed?.moisturePercent ?? []) ?? [];
   const dampest = Math.max(...now);

@@ -30,15 +30,30 @@ export async function keepVessels(tx: Transaction, batchId: string, book: BatchB
   }
 }
 
-/** Passes beside their batches: what runs on which machine, and which settings were good. */
+interface KeptLine {
+  readonly line: number;
+  readonly entry: ShedEntry;
+  readonly corrects: number | null;
+}
+
+/** Passes of which a line speaks, itself or by what it crosses out or corrects. */
+function touched({ entry, corrects }: KeptLine, lines: readonly KeptLine[]): ReadonlySet<string> {
+  const other = entry.what === 'strike' ? entry.line : corrects;
+  return new Set([entry, ...(other === null ? [] : [lines[other]?.entry])].flatMap((one) => passOf(one)));
+}
+const passOf = (entry: ShedEntry | undefined): string[] => (entry && 'pass' in entry ? [entry.pass] : []);
+
+/** Passes beside their batches, those that the newest line speaks of: what runs on which machine, which settings were good. */
 export async function keepPasses(
   tx: Transaction,
   batchId: string,
-  lines: readonly { readonly line: number; readonly entry: ShedEntry; readonly seenAt: Date }[],
+  lines: readonly (KeptLine & { readonly seenAt: Date })[],
   book: BatchBook,
 ): Promise<void> {
+  const newest = lines.at(-1);
+  const change = newest ? touched(newest, lines) : new Set();
   for (const { line, entry, seenAt } of lines) {
-    if (entry.what !== 'pass') continue;
+    if (entry.what !== 'pass' || !change.has(entry.pass)) continue;
     const pass = book.passes.get(entry.pass);
     const struck = book.struck.has(line) || pass?.line !== line;
     // The one that was corrected gives way to the one that corrects it.

@@ -5,10 +5,8 @@ import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { cut, label, MOST_LABELS, printLabels } from '../paper/labels.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
-import { accession } from '../store/tables.ts';
-import { shedFigures } from './figures.ts';
-import { shedBatch, shedVessel } from './tables.ts';
-import { bookLines, linesOf, measuresOf, noBatch } from './views.ts';
+import { shedVessel } from './tables.ts';
+import { bookLines, openBook } from './views.ts';
 
 /**
  * Labels of a batch's vessels: code, kind, variety, batch, what it holds. Those that the query names, or all that hold
@@ -20,14 +18,8 @@ export async function renderVesselLabels(
   id: string,
   query: Readonly<Record<string, unknown>>,
 ): Promise<Buffer> {
-  const [found] = await tx
-    .select({ batch: shedBatch, of: accession })
-    .from(shedBatch)
-    .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
-    .where(eq(shedBatch.id, id));
-  if (!found) throw noBatch();
-  const { batch, of } = found;
-  const book = readBook(bookLines(await linesOf(tx, id)), measuresOf(await shedFigures(tx), of.species));
+  const { batch, of, lines, measures } = await openBook(tx, id);
+  const book = readBook(bookLines(lines), measures);
   const asked = typeof query.vessels === 'string' ? query.vessels.split(',') : null;
   const rows = (
     await tx.select().from(shedVessel).where(eq(shedVessel.batchId, id)).orderBy(asc(shedVessel.id))

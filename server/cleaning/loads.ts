@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, ne, or } from 'drizzle-orm';
+import { and, asc, eq, gte, or } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { LoadList, LoadView, NewLoad } from '@mercato/contract/cleaning/machines';
 import { TOO_LARGE_WORDS } from '@mercato/contract/cleaning/words';
@@ -55,9 +55,12 @@ async function checkPit(tx: Reader, body: NewLoad): Promise<void> {
     );
 }
 
-export async function addLoad({ tx, hand, audit }: Write, body: NewLoad): Promise<void> {
+export async function addLoad({ tx, hand, audit }: Write, { cancelled, ...body }: NewLoad): Promise<void> {
   await checkPit(tx, body);
-  await tx.insert(shedLoad).values({ id: uuid(), onDay: body.on, body, updatedBy: hand.personId, updatedAt: hand.at });
+  const state = cancelled ? 'cancelled' : 'announced';
+  await tx
+    .insert(shedLoad)
+    .values({ id: uuid(), onDay: body.on, state, body, updatedBy: hand.personId, updatedAt: hand.at });
   await audit({ act: { is: 'load-announced' }, subject: `${body.kind} from ${body.supplier}`, after: body });
 }
 
@@ -71,7 +74,7 @@ async function lockLoad(tx: Transaction, id: string) {
 export async function changeLoad(
   { tx, hand, audit }: Write,
   id: string,
-  { cancelled, ...body }: NewLoad & { readonly cancelled: boolean },
+  { cancelled, ...body }: NewLoad,
   seen: number | null,
 ): Promise<void> {
   const row = await lockLoad(tx, id);
@@ -102,5 +105,5 @@ export async function arriveLoad({ tx, hand }: Write, id: string, batchId: strin
   await tx
     .update(shedLoad)
     .set({ state: 'arrived', batchId, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
-    .where(and(eq(shedLoad.id, id), ne(shedLoad.state, 'arrived')));
+    .where(eq(shedLoad.id, id));
 }

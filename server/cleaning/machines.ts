@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import type { CleanDown, MachineList, MachineView, NewMachine } from '@mercato/contract/cleaning/machines';
 import { PART_WORDS } from '@mercato/contract/cleaning/words';
@@ -14,8 +14,8 @@ type Write = Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit'>;
 type Machine = typeof shedMachine.$inferSelect;
 const noMachine = () => fault('not-found', 'shed.no-such-machine');
 
-/** The newest pass of each machine; of those that run, where `running`. */
-async function newestPasses(tx: Reader, running: boolean) {
+/** The newest pass of each machine, or of the one that is named; of those that run, where `running`. */
+async function newestPasses(tx: Reader, running: boolean, machineId?: string) {
   const rows = await tx
     .selectDistinctOn([shedPass.machineId], {
       machineId: shedPass.machineId,
@@ -30,7 +30,7 @@ async function newestPasses(tx: Reader, running: boolean) {
     .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
     .where(
       and(
-        sql`${shedPass.machineId} is not null`,
+        machineId === undefined ? isNotNull(shedPass.machineId) : eq(shedPass.machineId, machineId),
         eq(shedPass.struck, false),
         ...(running ? [isNull(shedPass.endedAt)] : []),
       ),
@@ -89,10 +89,10 @@ export async function checkMachine(
 ): Promise<void> {
   const row = await lockMachine(tx, id);
   const { name } = row;
-  const runs = (await newestPasses(tx, true)).get(id);
+  const runs = (await newestPasses(tx, true, id)).get(id);
   if (runs && runs.batchId !== batch.id)
     throw fault('conflict', { is: 'shed.machine-runs', name, batch: runs.batch }, 'machine');
-  const last = (await newestPasses(tx, false)).get(id);
+  const last = (await newestPasses(tx, false, id)).get(id);
   const same = !last || (last.kind === batch.kind && last.variety === batch.variety);
   if (same) return;
   const [clean] = await tx
@@ -122,7 +122,7 @@ export async function addMachine({ tx, hand, audit }: Write, { kind, name, ...ab
 export async function changeMachine(
   { tx, hand, audit }: Write,
   id: string,
-  { kind, name, reason, ...about }: NewMachine & { readonly reason?: string },
+  { kind, name, ...about }: NewMachine,
   seen: number | null,
 ): Promise<void> {
   const row = await lockMachine(tx, id);
@@ -136,7 +136,6 @@ export async function changeMachine(
     subject: name,
     before: { kind: row.kind, name: row.name, ...row.about },
     after: { kind, name, ...about },
-    reason,
   });
 }
 
@@ -148,7 +147,7 @@ export async function removeMachine(
 ): Promise<void> {
   const row = await lockMachine(tx, id);
   checkVersion(seen, row, (await namesOf(tx)).get(row.updatedBy) ?? 'somebody');
-  if ((await newestPasses(tx, true)).has(id)) throw fault('conflict', 'shed.machine-in-use');
+  if ((await newestPasses(tx, true, id)).has(id)) throw fault('conflict', 'shed.machine-in-use');
   await tx
     .update(shedMachine)
     .set({ removed: true, version: row.version + 1, updatedBy: hand.personId, updatedAt: hand.at })
@@ -162,7 +161,7 @@ export async function removeMachine(
  */
 export async function cleanDown({ tx, hand, audit }: Write, id: string, body: CleanDown): Promise<void> {
   const row = await lockMachine(tx, id);
-  if ((await newestPasses(tx, true)).has(id)) throw fault('conflict', 'shed.machine-in-use');
+  if ((await newestPasses(tx, true, id)).has(id)) throw fault('conflict', 'shed.machine-in-use');
   const missing = row.about.parts.filter((part) => !body.parts.includes(part));
   if (missing.length > 0)
     throw fault(

@@ -116,6 +116,17 @@ describe('a batch', () => {
       'notedAt',
       'This lies in the future.',
     ]);
+    // A phone's clock may go ten minutes ahead; what it noted then was seen now, at the latest.
+    const ahead = (notedAt: string) => shed().write(batch, { ...picked(randomUUID(), null, 'sack'), notedAt });
+    expect((await ahead('2026-09-02T10:10:00.000Z')).body.lines.at(-1)?.at).toBe('2026-09-02T10:00:00.000Z');
+    expect(firstFault(await ahead('2026-09-02T10:10:00.001Z'))[1]).toBe('notedAt');
+    const pass = randomUUID();
+    await shed().write(batch, startedPass(pass, heap));
+    expect(firstFault(await shed().write(batch, { ...ended(pass), seenOn: '2026-09-01', seenTime: '09:00' }))).toEqual([
+      422,
+      'seenTime',
+      'This lies before the pass began.',
+    ]);
     const another = await oats();
     expect((await shed().write(another, entry, line)).status).toBe(409);
     const stated = (day: object) => shed().write(batch, { ...picked(randomUUID(), null, 'bag'), ...day });

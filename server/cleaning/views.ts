@@ -2,8 +2,10 @@ import { and, asc, desc, eq, inArray, isNotNull, ne, sql } from 'drizzle-orm';
 import type { BatchBrief, BatchLine, BatchList, BatchView } from '@mercato/contract/cleaning/views';
 import { readBook } from '@mercato/core/cleaning/batchBook';
 import type { BookLine, Measures } from '@mercato/core/cleaning/bookState';
-import { nearestOf, type ShedFigures } from '@mercato/core/cleaning/figures';
+import { measuresBy, nearestOf, type ShedFigures } from '@mercato/core/cleaning/figures';
 import type { ShedEntry } from '@mercato/core/cleaning/entries';
+import type { Kind } from '@mercato/core/rule-books/findKind';
+import { askedPage, askedText } from '../http/asked.ts';
 import type { Reader } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { holdsWords } from '../register/holdsWords.ts';
@@ -22,7 +24,7 @@ type Accession = typeof accession.$inferSelect;
 const PAGE = 50;
 export const noBatch = () => fault('not-found', 'shed.no-such-batch');
 
-export const linesOf = (tx: Reader, id: string): Promise<Line[]> =>
+const linesOf = (tx: Reader, id: string): Promise<Line[]> =>
   tx.select().from(shedLine).where(eq(shedLine.batchId, id)).orderBy(asc(shedLine.line));
 
 export const bookLines = (rows: readonly Pick<Line, 'entry' | 'seenAt' | 'corrects' | 'reason'>[]): BookLine[] =>
@@ -32,10 +34,29 @@ export const bookLines = (rows: readonly Pick<Line, 'entry' | 'seenAt' | 'correc
     corrects: one.corrects === null ? null : { line: one.corrects, reason: one.reason ?? '' },
   }));
 
-/** What a batch is measured by: pounds of its trade bushel, where its kind has one. */
-export function measuresOf(figures: ShedFigures, species: string): Measures {
-  const bushel = nearestOf(figures.bushels, species, '');
-  return { poundsPerBushel: bushel?.pounds.value ?? null };
+/** A batch with the lines of its book, and all that they are read by. */
+export interface OpenBook {
+  readonly batch: Batch;
+  readonly of: Accession;
+  readonly kind: Kind | undefined;
+  readonly lines: readonly Line[];
+  readonly figures: ShedFigures;
+  readonly measures: Measures;
+}
+
+/** @throws {Fault} 404 when there is no such batch */
+export async function openBook(tx: Reader, id: string): Promise<OpenBook> {
+  const [found] = await tx
+    .select({ batch: shedBatch, of: accession })
+    .from(shedBatch)
+    .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
+    .where(eq(shedBatch.id, id));
+  if (!found) throw noBatch();
+  const { species } = found.of;
+  const kind = species === '' ? undefined : (await kindsNamed(tx, [species])).get(species);
+  const figures = await shedFigures(tx);
+  const measures = measuresBy(nearestOf(figures.bushels, species, kind?.family ?? ''));
+  return { ...found, kind, lines: await linesOf(tx, id), figures, measures };
 }
 
 function briefOf(row: Batch, of: Accession): BatchBrief {
@@ -63,10 +84,10 @@ function briefOf(row: Batch, of: Accession): BatchBrief {
 
 /** Batches, the newest first or by what is due; `state` is open, closed or all. */
 export async function listBatches(tx: Reader, query: Readonly<Record<string, unknown>>): Promise<BatchList> {
-  const typed = typeof query.q === 'string' ? query.q.slice(0, 100).replaceAll('\u0000', '') : '';
+  const typed = askedText(query.q, 100);
   const wanted = holdsWords(shedBatch.searchText, typed);
   if (query.state === 'open' || query.state === 'closed') wanted.push(eq(shedBatch.state, query.state));
-  const page = typeof query.page === 'string' && /^\d{1,5}$/.test(query.page) ? Math.max(1, Number(query.page)) : 1;
+  const page = askedPage(query);
   const order =
     query.sort === 'due'
       ? [sql`${shedBatch.dueAt} asc nulls last`, desc(shedBatch.createdAt), desc(shedBatch.id)]
@@ -88,17 +109,8 @@ export async function listBatches(tx: Reader, query: Readonly<Record<string, unk
 
 /** @throws {Fault} 404 when there is no such batch */
 export async function batchView(tx: Reader, id: string, now: Date): Promise<BatchView> {
-  const [found] = await tx
-    .select({ batch: shedBatch, of: accession })
-    .from(shedBatch)
-    .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
-    .where(eq(shedBatch.id, id));
-  if (!found) throw noBatch();
-  const { batch, of } = found;
-  const kind = of.species === '' ? undefined : (await kindsNamed(tx, [of.species])).get(of.species);
-  const lines = await linesOf(tx, id);
-  const figures = await shedFigures(tx);
-  const book = readBook(bookLines(lines), measuresOf(figures, of.species));
+  const { batch, of, kind, lines, measures } = await openBook(tx, id);
+  const book = readBook(bookLines(lines), measures);
   const names = await namesOf(tx);
   const vessels = await tx.select().from(shedVessel).where(eq(shedVessel.batchId, id));
   return {

@@ -1,19 +1,14 @@
-import { useState } from 'react';
 import { Link } from 'react-router';
-import type { BatchLine } from '@mercato/contract/cleaning/views';
 import { lineWords } from '@mercato/contract/cleaning/lineWords';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { Inline } from '../ui/Buttons.tsx';
 import { Fold } from '../ui/Fold.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { Refused } from '../api/client.ts';
-import { Small } from '../ui/Buttons.tsx';
+import { Strike } from '../ui/Strike.tsx';
 import type { OpenBatch } from './useBatch.ts';
 
 /** What was written of a batch, the newest first; nothing is ever changed, only crossed out. */
 export function BatchBook({ batch }: { batch: OpenBatch }) {
   const { view, book } = batch;
-  const { session } = useSession();
+  const { may, session } = useSession();
   const zone = session?.laboratory.zone ?? 'UTC';
   const names = {
     vessel: (id: string) => book.vessels.get(id)?.name ?? 'a vessel',
@@ -43,45 +38,15 @@ export function BatchBook({ batch }: { batch: OpenBatch }) {
               {one.corrects && `, corrects line ${one.corrects.line + 1}: ${one.corrects.reason}`}
               {one.struck && ` – crossed out: ${one.struck.reason}`}
             </span>{' '}
-            {!one.struck && one.entry.what !== 'strike' && <StrikeLine batch={batch} line={one} />}
+            {may('shed.write') && !one.struck && one.entry.what !== 'strike' && (
+              <Strike
+                what={`line ${one.line + 1}`}
+                strike={(reason) => batch.write({ what: 'strike', line: one.line, reason })}
+              />
+            )}
           </li>
         ))}
       </ol>
     </Fold>
-  );
-}
-
-function StrikeLine({ batch, line }: { batch: OpenBatch; line: BatchLine }) {
-  const { may } = useSession();
-  const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  const [fault, setFault] = useState<string>();
-  if (!may('shed.write')) return null;
-  if (!open)
-    return (
-      <Inline aria-label={`cross out line ${line.line + 1}`} onClick={() => setOpen(true)}>
-        cross out
-      </Inline>
-    );
-  const strike = async () => {
-    try {
-      await batch.write({ what: 'strike', line: line.line, reason: reason.trim() });
-      setOpen(false);
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setFault(error.message);
-    }
-  };
-  return (
-    <form
-      className="strike"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void strike();
-      }}
-    >
-      <TextField label="why" value={reason} onChange={setReason} fault={fault} autoFocus />
-      <Small type="submit">Cross out</Small> <Inline onClick={() => setOpen(false)}>cancel</Inline>
-    </form>
   );
 }

@@ -4,6 +4,7 @@ import { warmestAir } from '@mercato/core/cleaning/figures';
 import { dryingForecast } from '@mercato/core/drying/forecast';
 import { moistureInBalance } from '@mercato/core/drying/equilibrium';
 import { ArgumentFault } from '@mercato/core/units/argument';
+import { toGrams } from '@mercato/core/units/mass';
 import { degrees } from '../api/reader.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
@@ -35,8 +36,8 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
       entry.weighed?.amount.by === 'mass'
         ? [
             {
-              hours: (at - pass.startedAt) / HOUR,
-              massG: Number(entry.weighed.amount.text) * unitG(entry.weighed.amount.unit),
+              hours: Math.max(0, at - pass.startedAt) / HOUR,
+              massG: toGrams(entry.weighed.amount).toNumber(),
             },
           ]
         : [],
@@ -114,7 +115,6 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
   );
 }
 
-const unitG = (unit: string) => ({ kg: 1000, lb: 453.59237, oz: 28.349523125 })[unit] ?? 1;
 function forecastOf(run: Parameters<typeof dryingForecast>[0]) {
   try {
     return dryingForecast(run);

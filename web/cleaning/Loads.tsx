@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { loadChangeSchema, loadSchema, type LoadView } from '@mercato/contract/cleaning/machines';
+import { loadSchema, type LoadView } from '@mercato/contract/cleaning/machines';
 import { cleaningRoutes } from '@mercato/contract/cleaning/routes';
 import { expectedBags } from '@mercato/core/cleaning/trade';
 import { reading } from '../api/routes.ts';
 import { shortDay, useSession } from '../api/session.tsx';
+import { KindField } from '../store/KindField.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { Inline, Quiet } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -127,9 +128,9 @@ function LoadForm({ load, today, done }: { load: LoadView | null; today: string;
       pickUpOn: pickUpOn === '' ? null : pickUpOn,
       ...(load ? { cancelled: cancelled === 'yes' } : {}),
     }),
-    schema: load ? loadChangeSchema : loadSchema,
+    schema: loadSchema,
     send: load
-      ? (to(cleaningRoutes.changeLoad, { load: load.id }, { version: load.version, done }) as never)
+      ? to(cleaningRoutes.changeLoad, { load: load.id }, { version: load.version, done })
       : to(cleaningRoutes.addLoad, {}, { done }),
   });
   return (
@@ -138,7 +139,7 @@ function LoadForm({ load, today, done }: { load: LoadView | null; today: string;
         <Field entry={entry} name="on" />
         <Field entry={entry} name="time" type="time" />
         <Field entry={entry} name="supplier" />
-        <Field entry={entry} name="kind" list="kinds-of-the-store" />
+        <KindField entry={entry} />
         <Field entry={entry} name="variety" />
         <Field entry={entry} name="massKg" />
         <Field entry={entry} name="screeningsPercent" />

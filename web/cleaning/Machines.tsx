@@ -5,7 +5,6 @@ import {
   cleanDownSchema,
   CLEANED_PARTS,
   type CleanedPart,
-  machineChangeSchema,
   machineSchema,
   type MachineView,
 } from '@mercato/contract/cleaning/machines';
@@ -183,9 +182,9 @@ function MachineForm({ machine, done }: { machine: MachineView | null; done: () 
   };
   const entry = useEntry({
     from,
-    schema: machine ? machineChangeSchema : machineSchema,
+    schema: machineSchema,
     send: machine
-      ? (to(cleaningRoutes.changeMachine, { machine: machine.id }, { version: machine.version, done }) as never)
+      ? to(cleaningRoutes.changeMachine, { machine: machine.id }, { version: machine.version, done })
       : to(cleaningRoutes.addMachine, {}, { done }),
   });
   const { kind, parts } = entry.values;

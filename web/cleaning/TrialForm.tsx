@@ -30,11 +30,13 @@ const WAYS = {
   indent: 'indent, pockets in mm lift what is short',
 } as const;
 
+const isScreen = (by: TypedPass['by']) => by === 'screen-over' || by === 'screen-through';
+
 type Screens = readonly ListedScreen[];
 
 /** The pass that somebody wrote; in words what is wrong with it. */
 export function passOf({ by, set }: TypedPass, screens: Screens): TriedPass | string {
-  if (by === 'screen-over' || by === 'screen-through') {
+  if (isScreen(by)) {
     const screen = readScreen(set, screens);
     return screen === null
       ? `There is no screen “${set}”. Write its hole, for example 5.5 round, 14/64, 2.0 slot or 20 mesh.`
@@ -119,7 +121,7 @@ export function TrialForm({
             label="set to"
             value={one.set}
             onChange={(set) => setPass(i, { set })}
-            list={one.by.startsWith('screen') ? 'screens' : undefined}
+            list={isScreen(one.by) ? 'screens' : undefined}
           />
           <Inline
             aria-label={`leave pass ${i + 1} out`}
@@ -137,7 +139,7 @@ export function TrialForm({
       <Small onClick={() => keep({ ...typed, passes: [...typed.passes, { by: 'screen-over', set: '' }] })}>
         Add pass
       </Small>
-      {unsized >= 0 && !typed.passes.slice(0, unsized).some((one) => one.by.startsWith('screen')) && (
+      {unsized >= 0 && !typed.passes.slice(0, unsized).some((one) => isScreen(one.by)) && (
         <p className="caution">A gravity table works after sizing only: put a screen before it.</p>
       )}
     </>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { NewLine } from '@mercato/contract/cleaning/batches';
 import { OUTLET_WORDS, VESSEL_WORDS } from '@mercato/contract/cleaning/words';
 import type { VesselState } from '@mercato/core/cleaning/bookState';
-import { Refused } from '../api/client.ts';
+import { useAct } from '../ui/act.ts';
 import { Inline, Small } from '../ui/Buttons.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { useKept } from '../ui/kept.ts';
@@ -37,17 +37,10 @@ function Vessel({
   bench: string;
   setBench: (to: string) => void;
 }) {
-  const [fault, setFault] = useState<string>();
   const [asks, setAsks] = useState(false);
+  const { act, trouble } = useAct();
   const write = async (entry: NewLine) => {
-    setFault(undefined);
-    try {
-      await batch.write(entry);
-      setAsks(false);
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      setFault(error.message);
-    }
+    if (await act(() => batch.write(entry))) setAsks(false);
   };
   return (
     <li>
@@ -87,11 +80,11 @@ function Vessel({
             void write({ what: 'opened', vessel: vessel.id, bench: bench.trim() || 'bench' });
           }}
         >
-          <TextField label="at which bench" value={bench} onChange={setBench} fault={fault} autoFocus />
+          <TextField label="at which bench" value={bench} onChange={setBench} fault={trouble} autoFocus />
           <Small type="submit">Open it</Small> <Inline onClick={() => setAsks(false)}>cancel</Inline>
         </form>
       )}
-      {!asks && <Trouble text={fault} />}
+      {!asks && <Trouble text={trouble} />}
     </li>
   );
 }

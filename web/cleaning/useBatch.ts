@@ -9,7 +9,7 @@ import { readBook } from '@mercato/core/cleaning/batchBook';
 import type { BatchBook, BookLine } from '@mercato/core/cleaning/bookState';
 import { CannotBe } from '@mercato/core/cleaning/cannotBe';
 import type { ShedEntry } from '@mercato/core/cleaning/entries';
-import { type Bushel, type Handling, nearestOf } from '@mercato/core/cleaning/figures';
+import { type Bushel, type Handling, measuresBy, nearestOf } from '@mercato/core/cleaning/figures';
 import type { SoakRules } from '@mercato/core/cleaning/soak';
 import { Refused } from '../api/client.ts';
 import { type Posted, useOutbox } from '../api/outbox.ts';
@@ -74,7 +74,7 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
   const read = useMemo(() => {
     if (!view || !figures) return null;
     const bushel = nearestOf(figures.bushels, view.species, view.family);
-    const measures = { poundsPerBushel: bushel?.pounds.value ?? null };
+    const measures = measuresBy(bushel);
     const kept = view.lines.map(asBook);
     const there = new Set(view.lines.map((one) => one.id));
     const noted = waiting

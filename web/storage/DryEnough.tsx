@@ -14,6 +14,7 @@ import {
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { degreesTyped, degreesUnit } from '../api/reader.ts';
 import { useKinds } from '../store/data.ts';
+import { KIND_LIST, KindList } from '../store/KindField.tsx';
 import { Slip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
@@ -93,7 +94,7 @@ export default function DryEnough() {
       <div className="fields">
         <TextField
           label="what it is"
-          list="kinds-to-dry"
+          list={KIND_LIST}
           placeholder="leek, bean, sunflower …"
           hint={
             kind
@@ -102,9 +103,7 @@ export default function DryEnough() {
           }
           {...field('kind')}
         />
-        <datalist id="kinds-to-dry">
-          {kinds && [...kinds].map(([name, one]) => <option key={name} value={name} label={one.species} />)}
-        </datalist>
+        <KindList />
         <ChoiceField
           label="to be closed"
           value={closing}

@@ -2,7 +2,7 @@ import type { FieldValues } from 'react-hook-form';
 import { type AccessionHeader, UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
 import { Field } from '../ui/Field.tsx';
 import type { Entry } from '../ui/entry.ts';
-import { useKinds } from './data.ts';
+import { KindField } from './KindField.tsx';
 
 /** A harvest as a form begins with it; without one, nothing is known of it. */
 export const typedHarvest = (header: AccessionHeader | null) => {
@@ -19,27 +19,9 @@ interface Of {
 
 /** What a packet needs to be told apart: kind, variety, year. */
 export function HarvestFields({ entry, at = '' }: Of) {
-  const { data: kinds } = useKinds();
-  const speciesOf = (typed: string) => kinds?.get(typed.trim().toLowerCase())?.species ?? '';
-  const values = (at === '' ? entry.values : entry.values.accession) as { kind: string };
-  const write = (typed: string) => {
-    const named = { kind: typed, species: speciesOf(typed) };
-    entry.set(at === '' ? named : { accession: { ...values, ...named } });
-  };
   return (
     <>
-      <Field
-        entry={entry}
-        name={`${at}kind`}
-        path={[`${at}kind`, `${at}species`]}
-        placeholder="leek, parsley, cowpea …"
-        list="kinds-of-the-store"
-        hint={speciesOf(values.kind) || undefined}
-        onChange={write}
-      />
-      <datalist id="kinds-of-the-store">
-        {kinds && [...kinds].map(([name, one]) => <option key={name} value={name} label={one.species} />)}
-      </datalist>
+      <KindField entry={entry} at={at} />
       <Field entry={entry} name={`${at}variety`} />
       <Field entry={entry} name={`${at}harvestYear`} />
       <Field entry={entry} name={`${at}harvestMonth`} />

@@ -7,8 +7,8 @@ import { TextField, Trouble } from './fields.tsx';
 /** Strikes a line that was written down, with the reason; the line itself stays to be read. */
 export function Strike({
   what,
-  words = 'strike',
-  ask = words === 'strike' ? 'why it is crossed out' : 'why',
+  words = 'cross out',
+  ask = words === 'cross out' ? 'why it is crossed out' : 'why',
   strike,
 }: {
   what: string;
@@ -36,7 +36,7 @@ export function Strike({
       <Trouble text={trouble} />
       <TextField label={ask} value={reason} onChange={setReason} autoFocus />
       <Stack direction="horizontal" gap={2} className="actions">
-        <Quiet type="submit">{words === 'strike' ? 'Cross out' : words}</Quiet>
+        <Quiet type="submit">{words}</Quiet>
       </Stack>
     </form>
   );

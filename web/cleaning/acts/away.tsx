@@ -9,8 +9,8 @@ import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { to, useEntry } from '../../ui/entry.ts';
-import { noWeight, WeighLines, weighingBody } from '../weights.tsx';
-import { type ActProps, asLine, options, unitOf, useLine, useScales, vesselField } from './line.tsx';
+import { noWeight, weighingBody } from '../weights.tsx';
+import { type ActProps, asLine, options, unitOf, useLine, useScales, vesselField, WeighField } from './line.tsx';
 
 /** Where screenings go; what forbids it is said before it is written. */
 export function GoneForm({ vessel = '', ...props }: ActProps & { vessel?: string }) {
@@ -60,15 +60,7 @@ export function GoneForm({ vessel = '', ...props }: ActProps & { vessel?: string
             ['yes', 'a part of it'],
           ]}
         />
-        <WeighLines
-          entry={entry}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-          moisture={false}
-        />
+        <WeighField entry={entry} batch={batch} moisture={false} />
         <When entry={entry} />
       </div>
     </EntryForm>
@@ -162,15 +154,7 @@ export function BagForm({ batch, done }: ActProps) {
         <Field entry={line} name="vessel" options={choices} />
         <Field entry={line} name="into" />
         {yesNo('part', 'how much', 'all of it', 'a part of it')}
-        <WeighLines
-          entry={line}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-          moisture={false}
-        />
+        <WeighField entry={line} batch={batch} moisture={false} />
         <Field entry={line} name="bags" />
         {entry.values.into !== 'own-sowing' && entry.values.into !== 'given' && <Field entry={line} name="eachG" />}
         {entry.values.into === 'lot' && (

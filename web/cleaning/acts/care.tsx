@@ -7,8 +7,8 @@ import { useSession } from '../../api/session.tsx';
 import { When } from '../../register/seen.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { noWeight, WeighLines, weighingBody } from '../weights.tsx';
-import { type ActProps, asLine, options, unitOf, useLine, useScales } from './line.tsx';
+import { noWeight, weighingBody } from '../weights.tsx';
+import { type ActProps, asLine, options, unitOf, useLine, useScales, WeighField } from './line.tsx';
 
 /** What was done at a soak; the next thing stands first. */
 export function SoakForm({ pass, ...props }: ActProps & { pass: PassState }) {
@@ -48,14 +48,7 @@ export function DryingForm({ pass, ...props }: ActProps & { pass: PassState }) {
   return (
     <EntryForm entry={entry} title="What dries" send="Save" leave={done}>
       <div className="fields">
-        <WeighLines
-          entry={entry}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-        />
+        <WeighField entry={entry} batch={batch} />
         <Field entry={entry} name="airC" />
         <Field entry={entry} name="airPercent" />
         <Field entry={entry} name="seedC" hint="seed is as warm as the air only when it is dry" />

@@ -1,12 +1,24 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { CAUTION_WORDS, DRIES_WORDS, RIPE_WORDS, UNRIPE_WORDS } from '@mercato/contract/cleaning/words';
+import type { RipeSign, UnripeSign } from '@mercato/core/cleaning/figures';
 import { When } from '../../register/seen.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { TextField } from '../../ui/fields.tsx';
-import { noWeight, WeighLines, weighingBody } from '../weights.tsx';
-import { type ActProps, asLine, filled, intoBody, IntoFields, options, Signs, useLine, useScales } from './line.tsx';
+import { noWeight, weighingBody } from '../weights.tsx';
+import {
+  type ActProps,
+  asLine,
+  filled,
+  intoBody,
+  IntoFields,
+  options,
+  Signs,
+  useLine,
+  useScales,
+  WeighField,
+} from './line.tsx';
 
 /** A picking: one plant or bed is often picked several times into one vessel. */
 export function PickForm(props: ActProps) {
@@ -20,8 +32,8 @@ export function PickForm(props: ActProps) {
       from: {
         into: { vessel: first?.id ?? '', name: '', kind: 'bag' },
         weight: noWeight('kg'),
-        ripe: [] as string[],
-        unripe: [] as string[],
+        ripe: [] as RipeSign[],
+        unripe: [] as UnripeSign[],
         keptUnripe: false,
         dries: handling?.dries === 'cover' ? 'cover' : 'plant',
         plants: '',
@@ -38,7 +50,7 @@ export function PickForm(props: ActProps) {
       }),
     }),
   );
-  const { ripe, unripe } = entry.values as unknown as { ripe: string[]; unripe: string[] };
+  const { ripe, unripe } = entry.values as unknown as { ripe: RipeSign[]; unripe: UnripeSign[] };
   return (
     <EntryForm entry={entry} title="Picked" send="Save the picking" leave={done}>
       {handling?.cautions.map((one) => (
@@ -48,14 +60,7 @@ export function PickForm(props: ActProps) {
       ))}
       <div className="fields">
         <IntoFields entry={entry} batch={batch} />
-        <WeighLines
-          entry={entry}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-        />
+        <WeighField entry={entry} batch={batch} />
         <TextField
           label="picked by"
           value={by}
@@ -73,14 +78,14 @@ export function PickForm(props: ActProps) {
             legend="It is ripe by"
             signs={handling.ripe}
             words={RIPE_WORDS}
-            seen={ripe as never[]}
+            seen={ripe}
             change={(next) => entry.set({ ripe: next })}
           />
           <Signs
             legend="Against it"
             signs={handling.unripe}
             words={UNRIPE_WORDS}
-            seen={unripe as never[]}
+            seen={unripe}
             change={(next) => entry.set({ unripe: next })}
           />
         </>
@@ -127,14 +132,7 @@ export function ArriveForm(props: ActProps) {
       <div className="fields">
         <Field entry={entry} name="ticket" />
         <IntoFields entry={entry} batch={batch} words="tipped into" />
-        <WeighLines
-          entry={entry}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-        />
+        <WeighField entry={entry} batch={batch} />
         <Field entry={entry} name="dockagePercent" />
         <Field entry={entry} name="testWeightKgHl" />
         <When entry={entry} />

@@ -9,7 +9,7 @@ import { NOW, timeBody, type TimeLines } from '../../register/seen.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { type Entry, useEntry } from '../../ui/entry.ts';
 import { type OpenBatch, useMachines } from '../useBatch.ts';
-import { massWords } from '../weights.tsx';
+import { massWords, WeighLines } from '../weights.tsx';
 
 export interface ActProps {
   readonly batch: OpenBatch;
@@ -124,3 +124,23 @@ export function Signs<K extends string>({
 export const unitOf = ({ view }: OpenBatch) => (view.inG !== null && Number(view.inG) < 1000 ? 'g' : 'kg');
 export const vesselField = (batch: OpenBatch, all: boolean) =>
   [...batch.book.vessels.values()].filter((one) => all || !one.empty).map((one) => [one.id, vesselWords(one)] as const);
+
+/** What a vessel or a heap of this batch weighs, in the units of its kind, on one of the shed's scales. */
+export function WeighField({
+  entry,
+  batch,
+  label = 'weight',
+  path = 'weighed',
+  moisture,
+}: {
+  entry: LineEntry;
+  batch: OpenBatch;
+  label?: string;
+  /** Where the body has it. */
+  path?: string;
+  moisture?: boolean;
+}) {
+  const scales = useScales();
+  const bushels = batch.bushel !== null;
+  return <WeighLines {...{ entry, path, label, scales, bushels, moisture }} at="weight" />;
+}

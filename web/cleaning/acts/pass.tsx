@@ -19,8 +19,18 @@ import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { ChoiceField } from '../../ui/fields.tsx';
 import { type OpenBatch, useMachines } from '../useBatch.ts';
-import { noWeight, WeighLines, weighingBody } from '../weights.tsx';
-import { type ActProps, asLine, filled, type LineEntry, options, useLine, useScales, vesselWords } from './line.tsx';
+import { noWeight, weighingBody } from '../weights.tsx';
+import {
+  type ActProps,
+  asLine,
+  filled,
+  type LineEntry,
+  options,
+  useLine,
+  useScales,
+  vesselWords,
+  WeighField,
+} from './line.tsx';
 
 /** The next pass: how, on what, with which settings, from which vessels. */
 export function PassForm(props: ActProps) {
@@ -177,13 +187,11 @@ function PassLines({
       </fieldset>
       <div className="fields">
         {from.length === 1 && (
-          <WeighLines
+          <WeighField
             entry={entry}
-            at="weight"
-            path="from.0.weighed"
+            batch={batch}
             label={part ? 'the part weighs' : 'weighed again'}
-            scales={scales}
-            bushels={batch.bushel !== null}
+            path="from.0.weighed"
           />
         )}
         {method === 'treat' && (

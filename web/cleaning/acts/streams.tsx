@@ -5,7 +5,7 @@ import { OUTLETS, STOPS, type Method } from '@mercato/core/cleaning/entries';
 import { When } from '../../register/seen.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { massWords, noWeight, WeighLines, weighingBody } from '../weights.tsx';
+import { massWords, noWeight, weighingBody } from '../weights.tsx';
 import {
   type ActProps,
   asLine,
@@ -16,6 +16,7 @@ import {
   useLine,
   useScales,
   vesselField,
+  WeighField,
 } from './line.tsx';
 
 /** Outlets that a way of working has, the usual ones first. */
@@ -72,14 +73,7 @@ export function CameOffForm({ pass, ...props }: ActProps & { pass: PassState }) 
       )}
       <div className="fields">
         <Field entry={entry} name="outlet" options={options(outlets, OUTLET_WORDS)} />
-        <WeighLines
-          entry={entry}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-        />
+        <WeighField entry={entry} batch={batch} />
         {outlet !== 'blown' && (
           <Field
             entry={entry}
@@ -166,14 +160,7 @@ export function WeighForm({ vessel = '', ...props }: ActProps & { vessel?: strin
     <EntryForm entry={entry} title="Weigh" send="Save the weight" leave={done}>
       <div className="fields">
         <Field entry={entry} name="vessel" options={choices} />
-        <WeighLines
-          entry={entry}
-          at="weight"
-          path="weighed"
-          label="weight"
-          scales={scales}
-          bushels={batch.bushel !== null}
-        />
+        <WeighField entry={entry} batch={batch} />
         <When entry={entry} />
       </div>
     </EntryForm>

@@ -74,6 +74,7 @@ function longBatch(): BookLine[] {
       keptUnripe: false,
       dries: 'plant',
       plants: null,
+      claimPerPlant: null,
       note: '',
     },
   ];
@@ -108,7 +109,7 @@ function longBatch(): BookLine[] {
 }
 const lines = longBatch();
 const opened = clock(() => {
-  const book = readBook(lines, { poundsPerBushel: null });
+  const book = readBook(lines, { poundsPerBushel: null, treatments: [] });
   const share = SHIPPED.shed.parameter('unaccounted_percent');
   for (const pass of book.passes.values()) passBalance(pass, share);
 }, 20);

@@ -78,6 +78,7 @@ export const cleaningCalculations = [
       baseMoisturePercent: optional(Joi.number().min(0).less(100)),
       poundsPerBushel: optional(Joi.number().greater(0).max(200)),
       pricePerBushel: optional(Joi.number().min(0).max(1e6)),
+      pricePerKg: optional(Joi.number().min(0).max(1e6)),
       feePerKg: number().min(0).max(1e6),
     },
     run: ({
@@ -85,8 +86,9 @@ export const cleaningCalculations = [
       baseMoisturePercent = null,
       poundsPerBushel = null,
       pricePerBushel = null,
+      pricePerKg = null,
       ...load
-    }) => settle({ ...load, moisturePercent, baseMoisturePercent, poundsPerBushel, pricePerBushel }),
+    }) => settle({ ...load, moisturePercent, baseMoisturePercent, poundsPerBushel, pricePerBushel, pricePerKg }),
     example: {
       story: 'Ten tonnes of damp wheat',
       input: {

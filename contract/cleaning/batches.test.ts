@@ -30,9 +30,10 @@ const LINES: readonly (readonly [ShedEntry, string])[] = [
       keptUnripe: true,
       dries: 'plant',
       plants: 12,
+      claimPerPlant: 1200,
       note: 'in the rain',
     },
-    'picked into bin 1, 12.5 kg of 13.5 % by platform: by Ada and Bo, pods brown and dry, against it: seed white inside, kept knowingly, in the rain',
+    'picked into bin 1, 12.5 kg of 13.5 % by platform: by Ada and Bo, pods brown and dry, against it: seed white inside, kept knowingly, of 12 plants, said to give 1\u00a0200 seeds each, in the rain',
   ],
   [
     {
@@ -99,6 +100,10 @@ const LINES: readonly (readonly [ShedEntry, string])[] = [
     },
     'prices: from 0 % 1',
   ],
+  [
+    { what: 'settled', baseMoisturePercent: 13.5, price: { per: 'bushel', each: 3.4 }, feePerKg: 0.02 },
+    'loads are paid at 3.4 a bushel, water above 13.5 % taken off, fee 0.02 a kg',
+  ],
   [{ what: 'opened', vessel: A, bench: 'sink' }, 'bowl opened at sink'],
   [{ what: 'covered', vessel: A }, 'bowl covered'],
   [{ what: 'mishap', is: 'spill', vessel: A, note: 'a handful' }, 'spilled, bowl: a handful'],
@@ -118,6 +123,8 @@ const LINES: readonly (readonly [ShedEntry, string])[] = [
   [{ what: 'strike', line: 3, reason: 'a mistake' }, 'line 4 crossed out: a mistake'],
 ];
 const names = { vessel: (id: string) => (id === A ? 'bowl' : 'bin 1'), pass: () => 'winnow' as const };
+
+const one = (what: ShedEntry['what']) => LINES.find(([line]) => line.what === what)?.[0];
 
 describe('a line of a batch', () => {
   it.each(LINES)('is taken as it is, and said in words: %o', (entry, words) => {
@@ -150,28 +157,28 @@ describe('a line of a batch', () => {
   it.each<[string, object]>([
     ['what', {}],
     ['what', { what: 'nothing' }],
-    ['into', { ...LINES[0]?.[0], into: {} }],
-    ['into', { ...LINES[0]?.[0], into: { vessel: A, ...into } }],
-    ['into.made.name', { ...LINES[0]?.[0], into: { made: { ...into.made, name: '' } } }],
+    ['into', { ...one('picked'), into: {} }],
+    ['into', { ...one('picked'), into: { vessel: A, ...into } }],
+    ['into.made.name', { ...one('picked'), into: { made: { ...into.made, name: '' } } }],
     [
       'weighed.amount.text',
-      { ...LINES[0]?.[0], weighed: { ...weighed, amount: { by: 'mass', text: '-1', unit: 'kg' } } },
+      { ...one('picked'), weighed: { ...weighed, amount: { by: 'mass', text: '-1', unit: 'kg' } } },
     ],
     [
       'weighed.amount.unit',
-      { ...LINES[0]?.[0], weighed: { ...weighed, amount: { by: 'mass', text: '1', unit: 'stone' } } },
+      { ...one('picked'), weighed: { ...weighed, amount: { by: 'mass', text: '1', unit: 'stone' } } },
     ],
-    ['weighed.moisturePercent', { ...LINES[0]?.[0], weighed: { ...weighed, moisturePercent: 100 } }],
-    ['weighed.moisturePercent', { ...LINES[0]?.[0], weighed: { ...weighed, moisturePercent: 0 } }],
-    ['from', { ...LINES[2]?.[0], from: [] }],
-    ['settings.stage', { ...LINES[2]?.[0], settings: {} }],
-    ['treatment.class', { ...LINES[2]?.[0], treatment: { product: 'x', class: 'mild' } }],
-    ['sample.cut', { ...LINES[7]?.[0], sample: { ...sample, cut: { filled: 21, of: 20 } } }],
-    ['prices', { ...LINES[12]?.[0], prices: [] }],
-    ['note', { ...LINES[15]?.[0], note: '' }],
+    ['weighed.moisturePercent', { ...one('picked'), weighed: { ...weighed, moisturePercent: 100 } }],
+    ['weighed.moisturePercent', { ...one('picked'), weighed: { ...weighed, moisturePercent: 0 } }],
+    ['from', { ...one('pass'), from: [] }],
+    ['settings.stage', { ...one('pass'), settings: {} }],
+    ['treatment.class', { ...one('pass'), treatment: { product: 'x', class: 'mild' } }],
+    ['sample.cut', { ...one('looked'), sample: { ...sample, cut: { filled: 21, of: 20 } } }],
+    ['prices', { ...one('priced'), prices: [] }],
+    ['note', { ...one('mishap'), note: '' }],
     [
       'answers.ergot',
-      { ...LINES[16]?.[0], answers: { viableWeeds: 'no', ergot: 'perhaps', mould: 'no', poisonous: 'no' } },
+      { ...one('gone'), answers: { viableWeeds: 'no', ergot: 'perhaps', mould: 'no', poisonous: 'no' } },
     ],
     ['reason', { what: 'strike', line: 1, reason: 'x' }],
     ['seenTime', { what: 'covered', vessel: A, seenOn: '2026-09-01' }],

@@ -7,6 +7,7 @@ import {
   type Method,
   MISHAPS,
   OUTLETS,
+  PRICE_PER,
   PRICED_BY,
   type ShedAmount,
   type ShedEntry,
@@ -102,6 +103,7 @@ const ENTRIES = {
     keptUnripe: yesNo(),
     dries: oneOf(['plant', 'cover']),
     plants: maybeWhole(1, 1e6),
+    claimPerPlant: maybe(0.1, 1e7),
     note: note(),
   },
   arrived: {
@@ -172,6 +174,11 @@ const ENTRIES = {
     prices: listOf(objectOf({ fromPercent: number(0, 100), perKg: number(0, 1e6) }), 1, 12),
     rejectedPerKg: number(-1e6, 1e6),
     wagePerHour: number(0, 1e6),
+    feePerKg: number(0, 1e6),
+  },
+  settled: {
+    baseMoisturePercent: maybe(0, 99.9),
+    price: orNull(objectOf({ per: oneOf(PRICE_PER), each: number(0, 1e6) })),
     feePerKg: number(0, 1e6),
   },
   opened: { vessel: id(), bench: text(60).required() },

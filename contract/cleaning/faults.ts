@@ -42,6 +42,7 @@ export const CLEANING_FAULTS = {
     `Cover these or move them away first: ${others}. One vessel is open at a bench at a time.`,
   'shed.may-not-go': ({ why }: { why: string }) => `This may not go there: ${why}.`,
   'shed.treatment-missing': 'Say with what it was treated.',
+  'shed.no-load': 'Write the load first: there is nothing that could be paid for.',
   'shed.seen-before-start': 'This lies before the pass began.',
   'shed.line-of-another': 'This line was written for another batch.',
   'shed.load-arrived': 'This load has arrived already.',

@@ -39,6 +39,8 @@ export const CLEANING_FIELDS = {
     keptUnripe: 'unripe heads kept knowingly',
     dries: 'how it dries',
     plants: 'plants',
+    claimPerPlant: { label: 'seeds a plant gives', hint: 'as its grower says; the count stands beside it later' },
+    baseMoisturePercent: { label: 'paid in full up to a moisture of', unit: '%' },
     ticket: 'ticket',
     dockagePercent: { label: 'dockage', unit: '%' },
     testWeightKgHl: { label: 'test weight', unit: 'kg/hl' },

@@ -33,6 +33,8 @@ export function lineWords(entry: ShedEntry, names: Names): string {
           entry.ripe.length > 0 && entry.ripe.map((one) => RIPE_WORDS[one]).join(', '),
           entry.unripe.length > 0 && `against it: ${entry.unripe.map((one) => UNRIPE_WORDS[one]).join(', ')}`,
           entry.keptUnripe && 'kept knowingly',
+          entry.plants !== null && `of ${entry.plants} ${entry.plants === 1 ? 'plant' : 'plants'}`,
+          entry.claimPerPlant !== null && `said to give ${groupedText(String(entry.claimPerPlant))} seeds each`,
           entry.note,
         ]),
       )}`;
@@ -82,6 +84,10 @@ export function lineWords(entry: ShedEntry, names: Names): string {
       return `plots: sorted ${entry.sorted}, unsorted ${entry.unsorted}`;
     case 'priced':
       return `prices: ${entry.prices.map((one) => `from ${one.fromPercent} % ${one.perKg}`).join(', ')}`;
+    case 'settled':
+      return `loads are paid${entry.price === null ? '' : ` at ${entry.price.each} a ${entry.price.per}`}${
+        entry.baseMoisturePercent === null ? '' : `, water above ${entry.baseMoisturePercent} % taken off`
+      }${entry.feePerKg === 0 ? '' : `, fee ${entry.feePerKg} a kg`}`;
     case 'opened':
       return `${names.vessel(entry.vessel)} opened at ${entry.bench}`;
     case 'covered':

@@ -1,5 +1,5 @@
 import { file, filled, read, schemasOf, writes } from '../http/route.ts';
-import type { BatchList, BatchView, RememberedList } from './views.ts';
+import type { BatchList, BatchView, GoneList, RememberedList } from './views.ts';
 import type { LoadList, MachineList, ShedFiguresView } from './machines.ts';
 
 const schema = schemasOf(() => import('./batches.ts'));
@@ -26,6 +26,7 @@ export const cleaningRoutes = {
     ['shed-batches'],
     ['species', 'kind', 'method'],
   ).answers<RememberedList>(),
+  gone: read('/shed/screenings', 'shed.read', ['shed-batches'], ['year', 'page']).answers<GoneList>(),
   labels: file('/shed/batches/:batch/labels.pdf', 'shed.read', 'application/pdf', ['layout', 'vessels']),
   start: batchWrites
     .add('/shed/batches', schema('newBatchSchema'), { changes: ['shed-batches', 'store', 'loads'] })

@@ -1,4 +1,4 @@
-import type { GOALS, Method, ShedEntry } from '@mercato/core/cleaning/entries';
+import type { GOALS, Method, Outlet, ScreeningsFate, ShedEntry } from '@mercato/core/cleaning/entries';
 import type { BatchDue, BatchOutcome } from '@mercato/core/cleaning/standing';
 import type { AccessionView } from '../store/accessions.ts';
 import type { BatchAbout, PURPOSES } from './batches.ts';
@@ -59,6 +59,33 @@ export interface BatchView extends BatchBrief {
   besides: { bench: string; vessel: string; code: string; batch: string; kind: string; variety: string }[];
   /** Lots and packets that it became. */
   became: { id: string; is: 'lot' | 'packet'; name: string }[];
+}
+
+/** Screenings of all batches: where each went, the newest first. */
+export interface GoneRow {
+  batchId: string;
+  number: string;
+  kind: string;
+  variety: string;
+  line: number;
+  at: string;
+  vessel: string;
+  outlet: Outlet | null;
+  /** null = nobody weighed it. */
+  massG: string | null;
+  to: ScreeningsFate;
+  whom: string;
+  treated: string[];
+}
+export interface GoneList {
+  years: number[];
+  year: number | null;
+  total: number;
+  page: number;
+  pageSize: number;
+  /** Weighed mass by where it went, g, and how often nobody weighed it. */
+  sums: { to: ScreeningsFate; times: number; massG: string; unweighed: number }[];
+  rows: GoneRow[];
 }
 
 /** The last settings that were called good, for this kind or its relatives. */

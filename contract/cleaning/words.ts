@@ -267,6 +267,7 @@ export const ENTRY_WORDS: Words<ShedEntry['what']> = {
   sorted: 'sorted',
   plots: 'pair of plots',
   priced: 'prices',
+  settled: 'terms of the load',
   opened: 'vessel opened',
   covered: 'vessel covered',
   mishap: 'mishap',

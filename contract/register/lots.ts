@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Expects } from '@mercato/core/cleaning/expects';
 import type { Treatment } from '@mercato/core/register/treatment';
 import { type Book, BOOKS } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';
@@ -116,7 +117,7 @@ export interface LotSheet {
   /** Lots that it was divided into. */
   parts: { id: string; reference: string }[];
   /** The batch of the shed that it came from. */
-  batch: { id: string; number: string } | null;
+  batch: { id: string; number: string; expects: Expects[] } | null;
   /** What its seed was treated with. */
   treatments: Treatment[];
   /** Why it would be held if it were judged today, though it stands released. */

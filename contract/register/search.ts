@@ -1,5 +1,5 @@
 /** What can be found from anywhere. */
-export const HIT_KINDS = ['lot', 'dishes', 'packet', 'place', 'kind'] as const;
+export const HIT_KINDS = ['lot', 'dishes', 'packet', 'batch', 'place', 'kind'] as const;
 export type HitKind = (typeof HIT_KINDS)[number];
 
 /** One thing that a search found: its name, what is said beside it, and where it opens. */

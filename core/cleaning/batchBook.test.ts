@@ -83,7 +83,9 @@ describe('a book', () => {
 
   it('reads measures of room where the kind has a weight for them', () => {
     // 10 bu of wheat at 60 lb: 272.155422 kg, as cleaning.bushels; 2 l at 78 kg/hl: 1.56 kg.
-    expect(gramsOf({ by: 'bushels', text: '10' }, { poundsPerBushel: 60 }, null)?.toString()).toBe('272155.422');
+    expect(gramsOf({ by: 'bushels', text: '10' }, { poundsPerBushel: 60, treatments: [] }, null)?.toString()).toBe(
+      '272155.422',
+    );
     expect(gramsOf({ by: 'litres', text: '2' }, NO_BUSHEL, 78)?.toString()).toBe('1560');
     expect(gramsOf({ by: 'litres', text: '2' }, NO_BUSHEL, null)).toBeNull();
   });

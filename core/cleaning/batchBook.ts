@@ -15,6 +15,7 @@ class Reader {
   readonly cameIn = new Map<number, Stream>();
   readonly pickings: BatchBook['pickings'][number][] = [];
   readonly arrivals: BatchBook['arrivals'][number][] = [];
+  settled: BatchBook['settled'] = null;
   readonly mishaps: BatchBook['mishaps'][number][] = [];
   readonly gone: BatchBook['gone'][number][] = [];
   readonly bagged: BatchBook['bagged'][number][] = [];
@@ -75,6 +76,7 @@ class Reader {
     vessel.now = vessel.empty ? weighed : together(vessel.now, weighed);
     vessel.empty = false;
     vessel.streams.push(stream);
+    if (outlet === null) vessel.treatments = joined(vessel.treatments, this.measures.treatments);
     return stream;
   }
 
@@ -222,6 +224,10 @@ class Reader {
         if (entry.what === 'drying') this.read(entry.weighed, null, 'weighed');
         addToPass(this.passAt(entry.pass, at), entry, at);
         return;
+      case 'settled':
+        if (this.arrivals.length === 0) throw new CannotBe('', { is: 'shed.no-load' });
+        this.settled = entry;
+        return;
       case 'weighed':
         this.weighedLater(entry);
         return;
@@ -242,7 +248,9 @@ class Reader {
       }
       case 'gone': {
         const vessel = this.vessel(entry.vessel);
-        this.gone.push({ line, at, entry, weighed: this.take(vessel, entry, 'weighed') });
+        const { name, outlet, treatments } = vessel;
+        const of = { name, outlet, treatments };
+        this.gone.push({ line, at, entry, weighed: this.take(vessel, entry, 'weighed'), of });
         return;
       }
       case 'bagged': {
@@ -264,7 +272,7 @@ class Reader {
 
 /** As far apart as the clocks of two machines may stand, and a minute that somebody wrote down, ms. Guess. */
 const CLOCKS_APART = 10 * 60_000;
-const LATER: readonly ShedEntry['what'][] = ['strike', 'looked', 'plots', 'priced'];
+const LATER: readonly ShedEntry['what'][] = ['strike', 'looked', 'plots', 'priced', 'settled'];
 
 /**
  * A batch as its lines leave it: what lies in which vessel, what each pass took in and gave off. Lines that were
@@ -286,6 +294,6 @@ export function readBook(lines: readonly BookLine[], measures: Measures): BatchB
       throw error instanceof CannotBe ? new CannotBe(error.path, error.why, i) : error;
     }
   }
-  const { vessels, passes, cameIn, pickings, arrivals, mishaps, gone, bagged, closed } = reader;
-  return { vessels, passes, cameIn, pickings, arrivals, mishaps, gone, bagged, closed, struck };
+  const { vessels, passes, cameIn, pickings, arrivals, settled, mishaps, gone, bagged, closed } = reader;
+  return { vessels, passes, cameIn, pickings, arrivals, settled, mishaps, gone, bagged, closed, struck };
 }

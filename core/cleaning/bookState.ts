@@ -82,12 +82,16 @@ export interface BatchBook {
   readonly cameIn: ReadonlyMap<number, Stream>;
   readonly pickings: readonly { readonly line: number; readonly at: number; readonly entry: EntryOf<'picked'> }[];
   readonly arrivals: readonly { readonly line: number; readonly at: number; readonly entry: EntryOf<'arrived'> }[];
+  /** The newest terms by which its loads are paid. */
+  readonly settled: EntryOf<'settled'> | null;
   readonly mishaps: readonly { readonly line: number; readonly at: number; readonly entry: EntryOf<'mishap'> }[];
   readonly gone: readonly {
     readonly line: number;
     readonly at: number;
     readonly entry: EntryOf<'gone'>;
     readonly weighed: Weighed | null;
+    /** In what it lay, from which outlet, and what it was treated with. */
+    readonly of: Pick<VesselState, 'name' | 'outlet' | 'treatments'>;
   }[];
   readonly bagged: readonly {
     readonly line: number;
@@ -100,8 +104,10 @@ export interface BatchBook {
   readonly struck: ReadonlyMap<number, string>;
 }
 
-/** What turns measures of room into mass, for the kind of a batch. */
+/** What the harvest of a batch brings with it. */
 export interface Measures {
   /** Pounds in a trade bushel; null = the kind has none. */
   readonly poundsPerBushel: number | null;
+  /** What it was treated with before it came. */
+  readonly treatments: readonly Treatment[];
 }

@@ -8,6 +8,7 @@ export type ShedFault =
         | 'shed.pass-there-already'
         | 'shed.pass-ended'
         | 'shed.seen-before-start'
+        | 'shed.no-load'
         | 'shed.not-a-soak'
         | 'shed.not-a-drying'
         | 'shed.not-a-sorting'

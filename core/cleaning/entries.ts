@@ -139,6 +139,9 @@ export interface QuickSample {
 /** What a grade goes by: pure seed, seed without defects, filled seed, or seed that sprouts. */
 export const PRICED_BY = ['pure', 'defects', 'cut', 'towel'] as const;
 export type PricedBy = (typeof PRICED_BY)[number];
+/** What a load's price is of. */
+export const PRICE_PER = ['bushel', 'kg'] as const;
+export type PricePer = (typeof PRICE_PER)[number];
 
 /** One line in the book of a batch; lines are never changed, only crossed out by a later one. */
 export type ShedEntry =
@@ -154,6 +157,8 @@ export type ShedEntry =
       /** Dry on the plant, or cut to finish under cover. */
       readonly dries: 'plant' | 'cover';
       readonly plants: number | null;
+      /** Seeds that a plant gives, as the grower has it. */
+      readonly claimPerPlant: number | null;
       readonly note: string;
     }
   | {
@@ -237,6 +242,14 @@ export type ShedEntry =
       readonly prices: readonly { readonly fromPercent: number; readonly perKg: number }[];
       readonly rejectedPerKg: number;
       readonly wagePerHour: number;
+      readonly feePerKg: number;
+    }
+  /** What its loads are paid for, beside what their tickets say. */
+  | {
+      readonly what: 'settled';
+      /** Moisture that is paid for in full. */
+      readonly baseMoisturePercent: number | null;
+      readonly price: { readonly per: PricePer; readonly each: number } | null;
       readonly feePerKg: number;
     }
   | { readonly what: 'opened'; readonly vessel: string; readonly bench: string }

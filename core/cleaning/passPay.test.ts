@@ -3,7 +3,7 @@ import { cameOff, ended, kg, lines, looked, pass, picked, SHARE } from '../testi
 import { passBalance } from './balance.ts';
 import { readBook } from './batchBook.ts';
 import type { EntryOf, ShedEntry } from './entries.ts';
-import { lookedOf, payOrMissing } from './passPay.ts';
+import { lookedOf, payOrMissing, sproutedBefore } from './passPay.ts';
 import { NOTHING_LOOKED_AT as NOTHING } from './vessels.ts';
 
 const PRICED: EntryOf<'priced'> = {
@@ -19,8 +19,8 @@ const PRICED: EntryOf<'priced'> = {
   feePerKg: 0.02,
 };
 
-/** A batch of one pass: 46 kg in, 39.9 kg clean, 5.6 kg light, half an hour of one person. Seed of 35 g a thousand. */
-const answer = (...more: readonly ShedEntry[]) => {
+/** One pass: 46 kg in, 39.9 kg clean, 5.6 kg light, half an hour of one person. */
+const passOf = (...more: readonly ShedEntry[]) => {
   const book = readBook(
     lines(
       picked('heap', kg('46')),
@@ -30,12 +30,14 @@ const answer = (...more: readonly ShedEntry[]) => {
       { ...ended('a'), minutes: 15, people: 2 },
       ...more,
     ),
-    { poundsPerBushel: null },
+    { poundsPerBushel: null, treatments: [] },
   );
   const of = book.passes.get('a');
   if (!of) throw new Error('no pass');
-  return payOrMissing(of, passBalance(of, SHARE), 35);
+  return [of, passBalance(of, SHARE)] as const;
 };
+/** Of seed of 35 g a thousand. */
+const answer = (...more: readonly ShedEntry[]) => payOrMissing(...passOf(...more), 35);
 const pure = (part: number, of: number) => ({ pure: { part, of, by: 'number' as const } });
 
 describe('whether a pass paid', () => {
@@ -71,4 +73,61 @@ it('counts what was weighed by the weight of a hundred, else by that of the kind
   expect(lookedOf({ ...NOTHING, cut: { filled: 18, of: 20 } }, 'cut', null)).toEqual({ good: 18, of: 20 });
   expect(lookedOf({ ...NOTHING, towel: { sprouted: 17, of: 20 } }, 'towel', null)).toEqual({ good: 17, of: 20 });
   expect(lookedOf(NOTHING, 'towel', null)).toBeNull();
+});
+
+describe('what sprouted of what went in', () => {
+  const towel = (sprouted: number, of: number) => ({ towel: { sprouted, of } });
+  const before = (...more: readonly ShedEntry[]) => sproutedBefore(...passOf(...more));
+
+  it('is told by number from both towels and both weights, with the most that a pass can reach', () => {
+    const all = [
+      looked('bin', { ...towel(95, 100), hundredSeedsG: 4.2 }),
+      looked('sack', towel(46, 100)),
+      looked('heap', { hundredSeedsG: 4 }),
+    ];
+    // By hand: 39.9 / 46 × 4 / 4.2 = 0.82609 of the seeds are clean; × 95 + 0.17391 × 46.
+    expect(before(...all)?.beforePercent).toBeCloseTo(86.478, 3);
+    // 5.6 of 46 kg were lost: 86.478 / 0.87826.
+    expect(before(...all)?.highestPercent).toBeCloseTo(98.465, 3);
+    for (const left of [0, 1, 2]) expect(before(...all.filter((_, i) => i !== left))).toBeNull();
+  });
+
+  it('is not told where the weights contradict each other', () => {
+    const heavy = (hundredSeedsG: number) =>
+      before(
+        looked('bin', { ...towel(95, 100), hundredSeedsG: 3.99 }),
+        looked('sack', towel(46, 100)),
+        looked('heap', { hundredSeedsG }),
+      );
+    // 39.9 / 46 × 4.6 / 3.99 is just all of it.
+    expect(heavy(4.6)?.beforePercent).toBeCloseTo(95, 9);
+    expect(heavy(4.61)).toBeNull();
+  });
+});
+
+it('goes by the sittings of those who sorted by hand, where there were any', () => {
+  const sorted = (minutes: number) => ({ what: 'sorted', pass: 'a', by: 'A', minutes, massG: 100 }) as const;
+  const worth = (...more: readonly ShedEntry[]) => {
+    const book = readBook(
+      lines(
+        picked('heap', kg('46')),
+        pass('a', ['heap'], { method: 'hand-sort' }),
+        cameOff('a', 'clean', 'bin', kg('39.9')),
+        cameOff('a', 'light', 'sack', kg('5.6')),
+        ...more,
+        { ...ended('a'), minutes: 600, people: 1 },
+        PRICED,
+        looked('bin', pure(998, 1000)),
+        looked('heap', pure(877, 1000)),
+      ),
+      { poundsPerBushel: null, treatments: [] },
+    );
+    const of = book.passes.get('a');
+    if (!of) throw new Error('no pass');
+    const found = payOrMissing(of, passBalance(of, SHARE), 35);
+    return 'pay' in found ? found.pay.cost : null;
+  };
+  // A fee of 0.02 on 46 kg, and 12 an hour: of ten hours, or of the one and a half that were written down.
+  expect(worth()).toBeCloseTo(120.92, 9);
+  expect(worth(sorted(60), sorted(30))).toBeCloseTo(18.92, 9);
 });

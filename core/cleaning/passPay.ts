@@ -1,7 +1,7 @@
 import type { PassBalance } from './balance.ts';
 import type { PassState, Seed } from './bookState.ts';
 import type { PricedBy, QuickSample } from './entries.ts';
-import { didItPay, type Looked, type Pay } from './pay.ts';
+import { didItPay, germinationBefore, highestGermination, type Looked, type Pay } from './pay.ts';
 
 /** What is missing before it can be said whether a pass paid. */
 export type PayMissing = 'prices' | 'masses' | 'sample-before' | 'sample-after';
@@ -55,6 +55,12 @@ function mixedLook(clean: Looked, cleanG: number, rejected: Looked, rejectedG: n
   return { good: share * of, of };
 }
 
+/** Hours of work: of the sittings, where it was sorted by hand. */
+const hoursOf = (pass: PassState): number =>
+  (pass.sorted.length > 0
+    ? pass.sorted.reduce((sum, { entry }) => sum + entry.minutes, 0)
+    : (pass.ended?.minutes ?? 0) * (pass.ended?.people ?? 1)) / 60;
+
 /**
  * Whether a pass paid, or what is missing before that can be said.
  *
@@ -88,9 +94,34 @@ export function payOrMissing(
       before: came,
       after,
       prices: priced.prices,
-      hours: ((pass.ended?.minutes ?? 0) / 60) * (pass.ended?.people ?? 1),
+      hours: hoursOf(pass),
       wagePerHour: priced.wagePerHour,
       feePerKg: priced.feePerKg,
     }),
   };
+}
+
+/** What sprouted of what went into a pass, as both its streams tell, and the most that any pass can lift it to, percent. */
+export interface SproutedBefore {
+  readonly beforePercent: number;
+  readonly highestPercent: number;
+}
+
+/**
+ * What sprouted before a pass, from towels of the clean seed and of what was rejected.
+ *
+ * @returns null while one of the towels, a mass, or a hundred-seed weight on one side is not known
+ * Source: as in `germinationBefore`.
+ */
+export function sproutedBefore(pass: PassState, balance: PassBalance): SproutedBefore | null {
+  const { inG, cleanG, rejectedG, clean, rejected, before } = passFigures(pass, balance);
+  const percent = (seed: Seed | null | undefined) =>
+    seed?.sample.towel ? (100 * seed.sample.towel.sprouted) / seed.sample.towel.of : null;
+  const other = rejected.find((one) => one.seed.sample.towel !== null)?.seed;
+  const [sprouts, lost] = [percent(clean), percent(other)];
+  const [light, heavy] = [before?.sample.hundredSeedsG ?? null, clean?.sample.hundredSeedsG ?? null];
+  if (sprouts === null || lost === null || light === null || heavy === null) return null;
+  if (inG === null || !(inG > 0) || !(cleanG > 0) || (cleanG / inG) * (light / heavy) > 1) return null;
+  const beforePercent = germinationBefore(cleanG / inG, light, heavy, sprouts, lost);
+  return { beforePercent, highestPercent: highestGermination(beforePercent, Math.min(0.999, rejectedG / inG)) };
 }

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { clopperPearson } from '../statistics/binomialInterval.ts';
-import { defectAdvice, defectsPer400, plotGain, sortingPlan, sortingWorth } from './sorting.ts';
+import { defectAdvice, defectsPer400, plotGain, rateAfterSorting, sortingPlan, sortingWorth } from './sorting.ts';
 
 const REST = { afterMinutes: 50, minutes: 10 };
 
@@ -68,4 +68,14 @@ it('sets the price of sorted seed against hours', () => {
   expect(sortingWorth(10, 9, 8, 12, 3, 7)).toEqual({ priceGain: 28, wages: 21, gain: 7, perHour: 28 / 3 });
   expect(sortingWorth(10, 9, 8, 12, 0, 7).perHour).toBeNull();
   expect(() => sortingWorth(10, 11, 8, 12, 3, 7)).toThrow('sortedKg');
+});
+
+it('sorted seed is sown thinner by what would not have grown, and heavier seed by weight', () => {
+  // Arithmetic: 357 of 400 good before, 396 after.
+  expect(rateAfterSorting(0.8925, 0.99, 31, 31)).toBeCloseTo(0.90152, 5);
+  expect(rateAfterSorting(0.9, 0.9, 30, 33)).toBeCloseTo(1.1, 12);
+  expect(() => rateAfterSorting(0, 0.9, 30, 33)).toThrow('goodBefore');
+  expect(() => rateAfterSorting(0.9, 1.01, 30, 33)).toThrow('goodAfter');
+  expect(() => rateAfterSorting(0.9, 1, 0, 33)).toThrow('hundredBeforeG');
+  expect(() => rateAfterSorting(0.9, 1, 30, 0)).toThrow('hundredAfterG');
 });

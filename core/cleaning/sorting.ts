@@ -1,6 +1,6 @@
 import { clopperPearson } from '../statistics/binomialInterval.ts';
 import { tUpperQuantile } from '../statistics/studentT.ts';
-import { aboveZero, numberIn, zeroOrMore } from '../units/argument.ts';
+import { aboveUpTo, aboveZero, numberIn, zeroOrMore } from '../units/argument.ts';
 
 export interface Defects {
   /** As they are said at the bench: in 400 seeds. */
@@ -125,6 +125,26 @@ export function sortingWorth(
   const priceGain = sortedKg * priceSorted - unsortedKg * priceUnsorted;
   const wages = hours * wagePerHour;
   return { priceGain, wages, gain: priceGain - wages, perHour: hours > 0 ? priceGain / hours : null };
+}
+
+/**
+ * Seed to sow after sorting for the same stand, against unsorted seed, by mass: what was thrown out would not have grown.
+ *
+ * @param goodBefore, goodAfter  share without defects, 0..1, above 0
+ * @param hundredBeforeG, hundredAfterG  weight of a hundred seeds, > 0
+ * @returns       1 = as much as before
+ * Source: arithmetic; that no defective seed grows is the most that sorting can save.
+ */
+export function rateAfterSorting(
+  goodBefore: number,
+  goodAfter: number,
+  hundredBeforeG: number,
+  hundredAfterG: number,
+): number {
+  for (const [name, value] of Object.entries({ goodBefore, goodAfter })) aboveUpTo(name, value, 0, 1);
+  aboveZero('hundredBeforeG', hundredBeforeG);
+  aboveZero('hundredAfterG', hundredAfterG);
+  return (goodBefore / goodAfter) * (hundredAfterG / hundredBeforeG);
 }
 
 /** What a defect speaks of, and what to do: spots come from disease in the field, holes from insects in the store. */

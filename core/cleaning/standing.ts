@@ -1,6 +1,7 @@
 import type { Figure } from '../rule-books/edition.ts';
 import { type Outcome, worst } from '../verdict/verdict.ts';
 import { batchBalance, passBalance } from './balance.ts';
+import { type Expects, expectsOf } from './expects.ts';
 import type { BatchBook, PassState } from './bookState.ts';
 import { isSoak } from './passLines.ts';
 import { type School, type SoakRules, soakState, type SoakStep } from './soak.ts';
@@ -15,6 +16,8 @@ export interface BatchStanding {
   readonly inG: string | null;
   readonly cleanG: string;
   readonly outcome: BatchOutcome;
+  /** What its notes let one expect of the seed, when it is tested. */
+  readonly expects: readonly Expects[];
   /** What is due in it, ms, the earliest first. */
   readonly due: readonly BatchDue[];
 }
@@ -63,6 +66,7 @@ export function standingOf(book: BatchBook, share: Figure<number>, rules: SoakRu
     inG: inG?.toString() ?? null,
     cleanG: cleanG.toString(),
     outcome: judged.includes('outside') ? 'outside' : running > 0 ? 'runs' : worst(judged),
+    expects: expectsOf(book),
     due: passes.flatMap((one) => dueOf(one, rules)).sort((a, b) => a.at - b.at),
   };
 }

@@ -19,6 +19,7 @@ const LOAD: Load = {
   baseMoisturePercent: 14,
   poundsPerBushel: 60,
   pricePerBushel: 6,
+  pricePerKg: null,
   feePerKg: 0.01,
 };
 
@@ -46,6 +47,9 @@ describe('trade figures', () => {
     expect(settle({ ...LOAD, moisturePercent: 14.1 }).shrinkKg).toBeGreaterThan(0);
     expect(settle({ ...LOAD, moisturePercent: 11 }).netKg).toBe(9800);
     expect(settle({ ...LOAD, pricePerBushel: null }).pays).toBeNull();
+    expect(settle({ ...LOAD, poundsPerBushel: null }).pays).toBeNull();
+    // 9 572.093 kg at 0.25, less the fee of 100.
+    expect(settle({ ...LOAD, pricePerBushel: null, pricePerKg: 0.25 }).pays).toBeCloseTo(2293.02, 2);
     for (const [change, field] of [
       [{ grossKg: 0 }, 'grossKg'],
       [{ dockagePercent: 101 }, 'dockagePercent'],

@@ -41,6 +41,8 @@ export interface Load {
   readonly baseMoisturePercent: number | null;
   readonly poundsPerBushel: number | null;
   readonly pricePerBushel: number | null;
+  /** Where it is not sold by the bushel. */
+  readonly pricePerKg: number | null;
   readonly feePerKg: number;
 }
 export interface Settlement {
@@ -61,8 +63,7 @@ export interface Settlement {
  * Source: common practice, no source; shrink by dry matter, W₂ = W₁ (100 − M₁) / (100 − M₂).
  */
 export function settle(load: Load): Settlement {
-  const { grossKg, dockagePercent, moisturePercent, baseMoisturePercent, poundsPerBushel, pricePerBushel, feePerKg } =
-    load;
+  const { grossKg, dockagePercent, moisturePercent, baseMoisturePercent, poundsPerBushel, feePerKg } = load;
   aboveZero('grossKg', grossKg);
   percentIn('dockagePercent', dockagePercent);
   zeroOrMore('feePerKg', feePerKg);
@@ -78,7 +79,15 @@ export function settle(load: Load): Settlement {
   const netKg = wet === null ? clean : (clean * (100 - wet.at)) / (100 - wet.base);
   const bushels = poundsPerBushel === null ? null : bushelsOf(netKg, poundsPerBushel);
   const fee = feePerKg * grossKg;
-  const pays = bushels === null || pricePerBushel === null ? null : bushels * pricePerBushel - fee;
+  const worth =
+    load.pricePerBushel === null
+      ? load.pricePerKg === null
+        ? null
+        : netKg * load.pricePerKg
+      : bushels === null
+        ? null
+        : bushels * load.pricePerBushel;
+  const pays = worth === null ? null : worth - fee;
   const shown = (value: number) => value.toFixed(1);
   return {
     dockageKg,

@@ -4,7 +4,7 @@ import type { WorkingStep } from '../verdict/verdict.ts';
 import { humidityInBalance, moistureInBalance } from './equilibrium.ts';
 
 /** What the seed is to be closed in, or for. */
-export const CLOSINGS = ['paper', 'airtight', 'freezer'] as const;
+export const CLOSINGS = ['paper', 'airtight', 'vacuum', 'freezer'] as const;
 export type Closing = (typeof CLOSINGS)[number];
 
 /**
@@ -19,6 +19,11 @@ export const DRIEST_ENOUGH: Readonly<Record<Closing, { humidityPercent: number; 
     source: 'common practice, no source: moulds grow from about 65 %',
   },
   airtight: { humidityPercent: 40, words: 'in a jar or foil bag, airtight', source: 'common practice, no source' },
+  vacuum: {
+    humidityPercent: 40,
+    words: 'vacuum sealed in foil',
+    source: 'common practice, no source: as airtight; a vacuum dries nothing, and sharp seed pierces the foil',
+  },
   freezer: {
     humidityPercent: 25,
     words: 'airtight, for the freezer',

@@ -26,6 +26,7 @@ export const picked = (id: string, weighed: Weighing | null, name = 'heap'): Ent
   keptUnripe: false,
   dries: 'plant',
   plants: null,
+  claimPerPlant: null,
   note: '',
 });
 export const pass = (
@@ -76,5 +77,5 @@ export const looked = (vessel: string, change: Partial<QuickSample>): EntryOf<'l
 });
 export const lines = (...entries: ShedEntry[]): BookLine[] => entries.map((entry, i) => ({ entry, at: i }));
 /** Of a kind that has no trade bushel. */
-export const NO_BUSHEL = { poundsPerBushel: null };
+export const NO_BUSHEL = { poundsPerBushel: null, treatments: [] };
 export const book = (...entries: ShedEntry[]) => readBook(lines(...entries), NO_BUSHEL);

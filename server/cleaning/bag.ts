@@ -100,7 +100,11 @@ async function becomes(
           placeId: body.placeId,
           note: `batch ${row.number}`,
         },
-        treated: treatments.map((one) => one.product).join(', '),
+        // What the harvest was treated with stands there.
+        treated: treatments
+          .map((one) => one.product)
+          .filter((one) => one !== of.header.treated)
+          .join(', '),
       }),
     );
   return packets;

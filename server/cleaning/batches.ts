@@ -21,7 +21,7 @@ import { todayIn } from '../http/day.ts';
 import { accessionById, addAccession } from '../store/accessions.ts';
 import { accession } from '../store/tables.ts';
 import { soakRules } from './figures.ts';
-import { keepPasses, keepVessels } from './keptBeside.ts';
+import { keepGone, keepPasses, keepVessels } from './keptBeside.ts';
 import { arriveLoad } from './loads.ts';
 import { checkMachine } from './machines.ts';
 import { shedBatch, shedLine } from './tables.ts';
@@ -43,7 +43,15 @@ async function nextNumber(tx: Transaction): Promise<string> {
 const searchWords = (about: BatchAbout, number: string, of: typeof accession.$inferSelect) =>
   foldText([number, about.name, of.kind, of.variety, of.species, of.header.from, of.header.site.name].join(' '));
 
-const NOTHING_YET = { passes: 0, running: 0, inG: null, cleanG: '0', outcome: 'not-judged', due: [] } as const;
+const NOTHING_YET = {
+  passes: 0,
+  running: 0,
+  inG: null,
+  cleanG: '0',
+  outcome: 'not-judged',
+  expects: [],
+  due: [],
+} as const;
 
 /** Starts a batch, of a harvest that is there or of a new one; the appointment that it came by has arrived. */
 export async function startBatch(context: Write, body: NewBatch): Promise<string> {
@@ -190,6 +198,7 @@ export async function append(
   await tx.insert(shedLine).values(line);
   await keepVessels(tx, row.id, book);
   await keepPasses(tx, row.id, next, book);
+  await keepGone(tx, row.id, book);
   const standing = standingOf(book, figures.parameter('unaccounted_percent'), soakRules(figures));
   const [due] = standing.due;
   await tx

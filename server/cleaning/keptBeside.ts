@@ -4,7 +4,7 @@ import type { ShedEntry } from '@mercato/core/cleaning/entries';
 import type { Transaction } from '../database/connect.ts';
 import { fault } from '../http/fault.ts';
 import { freeCodes } from '../register/codes.ts';
-import { shedPass, shedVessel } from './tables.ts';
+import { shedGone, shedPass, shedVessel } from './tables.ts';
 
 /** Every vessel of the book has its label; those that stand open are known to all benches. */
 export async function keepVessels(tx: Transaction, batchId: string, book: BatchBook): Promise<void> {
@@ -28,6 +28,24 @@ export async function keepVessels(tx: Transaction, batchId: string, book: BatchB
     const openAt = book.vessels.get(id)?.openAt ?? null;
     if (openAt !== row.openAt) await tx.update(shedVessel).set({ openAt }).where(eq(shedVessel.id, id));
   }
+}
+
+/** Screenings that went stand in the ledger of all batches, as the book has them now. */
+export async function keepGone(tx: Transaction, batchId: string, book: BatchBook): Promise<void> {
+  const rows = book.gone.map(({ line, at, entry, weighed, of }) => ({
+    batchId,
+    line,
+    seenAt: new Date(at),
+    massG: weighed?.massG?.toString() ?? null,
+    vessel: of.name,
+    outlet: of.outlet,
+    entry,
+    treatments: [...of.treatments],
+  }));
+  const there = await tx.select({ line: shedGone.line }).from(shedGone).where(eq(shedGone.batchId, batchId));
+  if (there.length === 0 && rows.length === 0) return;
+  await tx.delete(shedGone).where(eq(shedGone.batchId, batchId));
+  if (rows.length > 0) await tx.insert(shedGone).values(rows);
 }
 
 interface KeptLine {

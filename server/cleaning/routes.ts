@@ -6,6 +6,7 @@ import { laboratoryOf } from '../register/lotFile.ts';
 import { bagBatch } from './bag.ts';
 import { changeBatch, startBatch, writeLine } from './batches.ts';
 import { figuresView } from './figures.ts';
+import { listGone } from './gone.ts';
 import { renderVesselLabels } from './labels.ts';
 import { addLoad, changeLoad, listLoads } from './loads.ts';
 import { addMachine, changeMachine, cleanDown, listMachines, removeMachine } from './machines.ts';
@@ -17,17 +18,21 @@ export function serveCleaning(api: Api): void {
   api.read(routes.figures, async ({ tx }) => figuresView(tx));
   api.read(routes.batches, async ({ tx, query }) => listBatches(tx, query));
   api.read(routes.batch, async ({ tx, params, now }) => batchView(tx, idParam(params, 'batch'), now));
+  api.read(routes.gone, async ({ tx, query }) => listGone(tx, query));
   api.read(routes.remembered, async ({ tx, query }) => remembered(tx, query));
   api.file(routes.labels, async ({ tx, params, query }) => ({
     name: 'vessels.pdf',
     body: await renderVesselLabels(tx, idParam(params, 'batch'), query),
   }));
-  api.write(routes.start, async (context) =>
-    batchView(context.tx, await startBatch(context, context.body), context.now),
-  );
+  api.write(routes.start, async (context) => {
+    const id = await startBatch(context, context.body);
+    context.tell(`shed:${id}`);
+    return batchView(context.tx, id, context.now);
+  });
   api.write(routes.change, async (context) => {
     const id = idParam(context.params, 'batch');
     await changeBatch(context, id, context.body, context.seenVersion);
+    context.tell(`shed:${id}`);
     return batchView(context.tx, id, context.now);
   });
   api.write(routes.write, async (context) => {

@@ -7,7 +7,7 @@ import type { PacketView } from '@mercato/contract/store/packets';
 import type { Today } from '@mercato/contract/today/today';
 import { cameOff, ended, intoNew, kg, picked } from '@mercato/core/testing/shedBook';
 import { useHands } from '../testing/hands.ts';
-import { shedHand, startedPass } from '../testing/shed.ts';
+import { firstFault, shedHand, startedPass } from '../testing/shed.ts';
 
 const hands = useHands();
 const shed = () => shedHand(hands.sampler);
@@ -15,12 +15,6 @@ const at = (iso: string) => {
   hands.lab.clock.now = new Date(iso);
 };
 const oats = async () => (await shed().batch('oats', 'Avena sativa')).body;
-const fault = (answer: { body: unknown }) =>
-  answer.body as { status: number; errors?: { path: string; message: string }[] };
-const firstFault = (answer: { body: unknown }) => {
-  const { status, errors } = fault(answer);
-  return [status, errors?.[0]?.path, errors?.[0]?.message];
-};
 const machine = async (kind: string, name: string, change: object = {}) => {
   const { body } = await hands.sampler.post<MachineList>('/shed/machines', {
     kind,

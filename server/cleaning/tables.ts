@@ -2,8 +2,9 @@ import { sql } from 'drizzle-orm';
 import * as pg from 'drizzle-orm/pg-core';
 import type { BatchAbout } from '@mercato/contract/cleaning/batches';
 import { type CleanDown, MACHINES, type NewLoad, type NewMachine } from '@mercato/contract/cleaning/machines';
-import { METHODS, type ShedEntry } from '@mercato/core/cleaning/entries';
+import { METHODS, OUTLETS, type ShedEntry } from '@mercato/core/cleaning/entries';
 import type { BatchStanding } from '@mercato/core/cleaning/standing';
+import type { Treatment } from '@mercato/core/register/treatment';
 import { idOf, instant, oneOf } from '../database/columns.ts';
 import { changed, written } from '../register/peopleTables.ts';
 import { accession } from '../store/tables.ts';
@@ -130,6 +131,24 @@ export const shedCleanDown = pg.pgTable(
     ...written,
   },
   (t) => [pg.index('shed_clean_down_machine').on(t.machineId, t.at.desc())],
+);
+
+/** Screenings that went, as the books of their batches have them: where every kilo is. */
+export const shedGone = pg.pgTable(
+  'shed_gone',
+  {
+    batchId: idOf('batch_id', () => shedBatch.id).notNull(),
+    line: pg.integer('line').notNull(),
+    seenAt: instant('seen_at').notNull(),
+    /** g, as it was weighed; null = nobody weighed it. */
+    massG: pg.numeric('mass_g'),
+    vessel: pg.text('vessel').notNull(),
+    /** The outlet that it fell from; null = as it came. */
+    outlet: pg.text('outlet', { enum: OUTLETS }),
+    entry: pg.jsonb('entry').$type<Extract<ShedEntry, { what: 'gone' }>>().notNull(),
+    treatments: pg.jsonb('treatments').$type<Treatment[]>().notNull(),
+  },
+  (t) => [pg.primaryKey({ columns: [t.batchId, t.line] }), pg.index('shed_gone_newest').on(t.seenAt.desc())],
 );
 
 /** Appointments of trucks. */

@@ -55,7 +55,7 @@ export async function openBook(tx: Reader, id: string): Promise<OpenBook> {
   const { species } = found.of;
   const kind = species === '' ? undefined : (await kindsNamed(tx, [species])).get(species);
   const figures = await shedFigures(tx);
-  const measures = measuresBy(nearestOf(figures.bushels, species, kind?.family ?? ''));
+  const measures = measuresBy(nearestOf(figures.bushels, species, kind?.family ?? ''), found.of.header.treated);
   return { ...found, kind, lines: await linesOf(tx, id), figures, measures };
 }
 

@@ -78,6 +78,7 @@ class Bench {
       keptUnripe: false,
       dries: 'plant',
       plants: null,
+      claimPerPlant: null,
       note: '',
       ...more,
     });
@@ -258,6 +259,12 @@ async function demoOats({ ago, start, machines, tx, today }: Stage): Promise<voi
     testWeightKgHl: 51.5,
     note: '',
   });
+  await bench.write(46, {
+    what: 'settled',
+    baseMoisturePercent: 13.5,
+    price: { per: 'bushel', each: 3.4 },
+    feePerKg: 0.02,
+  });
   const machine = machines.get('Screen machine') ?? '';
   await cleanDown(ago(45), machine, {
     parts: ['hoppers', 'screens', 'inside'],
@@ -336,7 +343,23 @@ async function demoPhacelia({ start }: Stage): Promise<void> {
   await bench.off(4 * DAY - 1, 'fan', 'clean', ['jar', 'jar'], mass('640', 'g'));
   await bench.off(4 * DAY - 1, 'fan', 'blown', null, null);
   await bench.end(4 * DAY - 1, 'fan', 25, 1);
-  await bench.looked(4 * DAY - 2, 'jar', { pure: { part: 186, of: 200, by: 'number' }, cut: { filled: 19, of: 20 } });
+  await bench.pass(3 * DAY, 'strain', ['jar'], {
+    method: 'hand-screen',
+    settings: { screens: '2.0 round', reverse: false },
+  });
+  await bench.off(3 * DAY - 1, 'strain', 'clean', ['jar 2', 'jar'], mass('610', 'g'));
+  await bench.off(3 * DAY - 1, 'strain', 'large', ['tin', 'bowl'], mass('28', 'g'));
+  await bench.end(3 * DAY - 1, 'strain', 10, 1);
+  await bench.write(2 * DAY, {
+    what: 'gone',
+    vessel: bench.id('tin'),
+    part: false,
+    weighed: null,
+    to: 'hot-compost',
+    whom: '',
+    answers: { viableWeeds: 'yes', ergot: 'no', mould: 'no', poisonous: 'no' },
+  });
+  await bench.looked(3 * DAY - 2, 'jar 2', { pure: { part: 186, of: 200, by: 'number' }, cut: { filled: 19, of: 20 } });
 }
 
 /** Sorted by hand: spotted and bored seed goes; one pair of plots, which says nothing yet. */
@@ -347,12 +370,13 @@ async function demoChickpea({ start }: Stage): Promise<void> {
   await bench.picked(20 * DAY, 'sack', 'bag', mass('14.2', 'kg', 11.5), {
     ripe: ['pod-dry', 'pod-cracks', 'seed-hard'],
     plants: 120,
+    claimPerPlant: 400,
   });
   await bench.pass(18 * DAY, 'sort', ['sack'], {
     method: 'hand-sort',
     settings: { people: 2, minutesADay: 75, looksFor: 'spotted, bored, green' },
   });
-  await bench.looked(18 * DAY, 'sack', { defects: { spotted: 34, bored: 9, of: 400 } });
+  await bench.looked(18 * DAY, 'sack', { defects: { spotted: 34, bored: 9, of: 400 }, hundredSeedsG: 31.2 });
   for (const [days, by, minutes, massG] of [
     [17, 'Anselm Thorne', 65, 1450],
     [16, 'Perrin Lark', 65, 1210],
@@ -460,6 +484,7 @@ async function demoVetch({ ago, start, machines }: Stage): Promise<void> {
     whom: 'the mill in the yard',
     answers: { viableWeeds: 'yes', ergot: 'no', mould: 'no', poisonous: 'yes' },
   });
+  await bench.looked(37 * DAY, 'bin', { towel: { sprouted: 92, of: 100 } });
   await bench.pass(36 * DAY, 'treat', ['bin'], {
     method: 'treat',
     machine: machines.get('Drum treater') ?? '',
@@ -468,6 +493,7 @@ async function demoVetch({ ago, start, machines }: Stage): Promise<void> {
   });
   await bench.off(36 * DAY - 1, 'treat', 'clean', ['tote', 'tote'], mass('193.9', 'kg'));
   await bench.end(36 * DAY - 1, 'treat', 35, 1);
+  await bench.looked(28 * DAY, 'tote', { towel: { sprouted: 89, of: 100 } });
   await bagBatch(ago(35 * DAY), bench.batch, {
     vessel: bench.id('tote'),
     part: true,

@@ -12,6 +12,12 @@ export const startedPass = (id: string, from: string, more: object = {}) => ({
   ...more,
 });
 
+/** Status of a refusal, with the field that it names and what it says. */
+export const firstFault = (answer: { body: unknown }) => {
+  const { status, errors } = answer.body as { status: number; errors?: { path: string; message: string }[] };
+  return [status, errors?.[0]?.path, errors?.[0]?.message];
+};
+
 /** Somebody at work in the shed. */
 export const shedHand = (visitor: Visitor) => ({
   batch: (kind: string, species: string, change: object = {}) =>
@@ -155,6 +161,7 @@ export async function shedStory(visitor: Visitor): Promise<void> {
     testWeightKgHl: null,
     ...noted,
   });
+  await write(arrived, { what: 'settled', baseMoisturePercent: 13, price: { per: 'kg', each: 0.2 }, feePerKg: 0 });
   await write(arrived, { what: 'closed', ...noted });
   await visitor.post(`/shed/batches/${batch.id}/bags`, {
     vessel: bin,
@@ -181,6 +188,7 @@ export async function shedStory(visitor: Visitor): Promise<void> {
     '/shed/batches?q=oats&state=all&sort=due',
     `/shed/batches/${batch.id}`,
     `/shed/batches/${batch.id}/labels.pdf`,
+    '/shed/screenings?year=2026',
     '/shed/remembered?species=Avena%20sativa',
     '/shed/machines',
     '/shed/loads',

@@ -5,12 +5,13 @@ import type { Reader } from '../database/connect.ts';
 import { anywhere, holdsWords } from '../register/holdsWords.ts';
 import { benchTest, lot } from '../register/tables.ts';
 import { allKinds } from '../rule-books/editions.ts';
+import { shedBatch } from '../cleaning/tables.ts';
 import { accession, packet, storePlace } from '../store/tables.ts';
 
 /** Most of each kind: who sees more of them writes more. */
 const MOST = 6;
 
-/** Lots, dishes by their cabinet, packets, places and kinds that hold every typed word; newest first. */
+/** Lots, dishes by their cabinet, packets, batches of the shed, places and kinds that hold every typed word; newest first. */
 export async function findAnything(tx: Reader, typed: string): Promise<Found> {
   const text = typed.trim();
   if (text.length < LEAST_SOUGHT) return { hits: [] };
@@ -43,6 +44,13 @@ export async function findAnything(tx: Reader, typed: string): Promise<Found> {
     .where(and(eq(packet.undone, false), ...holdsWords(packet.searchText, text)))
     .orderBy(desc(packet.createdAt), desc(packet.id))
     .limit(MOST);
+  const batches = await tx
+    .select({ id: shedBatch.id, number: shedBatch.number, about: shedBatch.about, kind: accession.kind })
+    .from(shedBatch)
+    .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
+    .where(and(...holdsWords(shedBatch.searchText, text)))
+    .orderBy(desc(shedBatch.createdAt), desc(shedBatch.id))
+    .limit(MOST);
   const places = await tx
     .select({ id: storePlace.id, name: storePlace.name, kind: storePlace.kind })
     .from(storePlace)
@@ -66,6 +74,12 @@ export async function findAnything(tx: Reader, typed: string): Promise<Found> {
       name: [one.kind, one.variety].filter(Boolean).join(' '),
       beside: `${one.year}, ${one.code}`,
       open: `/store/packets/${one.id}`,
+    })),
+    ...batches.map((one): Hit => ({
+      kind: 'batch',
+      name: one.number,
+      beside: `${one.kind}, ${one.about.name}`,
+      open: `/shed/batches/${one.id}`,
     })),
     ...places.map((one): Hit => ({ kind: 'place', name: one.name, beside: one.kind, open: `/store?place=${one.id}` })),
     ...searchKinds(await allKinds(tx), text)

@@ -48,6 +48,7 @@ it('draws every run as a node of its own, and what ends, goes on and is missing 
       keptUnripe: false,
       dries: 'plant',
       plants: null,
+      claimPerPlant: null,
       note: '',
     },
     pass('a', 'heap'),
@@ -65,7 +66,7 @@ it('draws every run as a node of its own, and what ends, goes on and is missing 
   ];
   const book = readBook(
     entries.map((entry, at) => ({ entry, at })),
-    { poundsPerBushel: null },
+    { poundsPerBushel: null, treatments: [] },
   );
   const rule = { book: 'shed', edition: 't', section: '', provenance: { origin: 'own', verification: '' } };
   const balances = new Map([...book.passes.values()].map((one) => [one.id, passBalance(one, { value: 3, rule })]));

@@ -74,7 +74,7 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
   const read = useMemo(() => {
     if (!view || !figures) return null;
     const bushel = nearestOf(figures.bushels, view.species, view.family);
-    const measures = measuresBy(bushel);
+    const measures = measuresBy(bushel, view.of.header.treated);
     const kept = view.lines.map(asBook);
     const there = new Set(view.lines.map((one) => one.id));
     const noted = waiting
@@ -95,9 +95,9 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
       bushel,
     };
   }, [view, figures, waiting]);
-  const mayWrite = may('shed.write') && view?.state === 'open';
+  const mayWrite = may('shed.write');
   const batch = useMemo(
-    () => read && { ...read, waiting, drop, trouble, mayWrite: mayWrite, write },
+    () => read && { ...read, waiting, drop, trouble, mayWrite, write },
     [read, waiting, drop, trouble, mayWrite, write],
   );
   return { batch, error: error ?? noFigures };

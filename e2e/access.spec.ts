@@ -126,6 +126,7 @@ test('every view of the store is accessible in both themes and stays within the 
     '/shed/trial',
     '/shed/screens',
     '/shed/machines',
+    '/shed/screenings',
     ...shed.map((one) => `/shed/batches/${one}`),
     '/store',
     '/store?q=nothing-like-it',

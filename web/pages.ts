@@ -39,6 +39,7 @@ export const PAGES: Pages = {
   '/shed/loads': lazy(() => import('./cleaning/Loads.tsx')),
   '/shed/trial': lazy(() => import('./cleaning/Trial.tsx')),
   '/shed/screens': lazy(() => import('./cleaning/Screens.tsx')),
+  '/shed/screenings': lazy(() => import('./cleaning/Screenings.tsx')),
   '/shed/machines': lazy(() => import('./cleaning/Machines.tsx')),
   '/shed/batches/:batch': lazy(() => import('./cleaning/Batch.tsx')),
   '/store': lazy(() => import('./store/Store.tsx')),

@@ -66,6 +66,7 @@ export function listenLive(take: (note: LiveNote) => void): () => void {
 const LISTS: Readonly<Record<string, readonly Subject[]>> = {
   lot: ['lots', 'stations'],
   round: ['rounds', 'round', 'store'],
+  shed: ['shed-batches', 'machines', 'loads'],
   hands: [],
 };
 

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
+import type { BatchLine } from '@mercato/contract/cleaning/views';
 import { cleaningRoutes } from '@mercato/contract/cleaning/routes';
 import { shedDueWords } from '@mercato/contract/cleaning/dueWords';
 import { GOAL_WORDS, OUTCOME_WORDS, PURPOSE_WORDS, RIGHTS_WORDS } from '@mercato/contract/cleaning/words';
 import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
-import type { PassState } from '@mercato/core/cleaning/bookState';
 import { isSoak } from '@mercato/core/cleaning/passLines';
 import { soakOf } from '@mercato/core/cleaning/standing';
 import { linkTo } from '../api/routes.ts';
@@ -16,43 +16,26 @@ import { Key, useKeys } from '../ui/keys.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Station } from '../ui/Station.tsx';
-import { BagForm, GoneForm, MishapForm } from './acts/away.tsx';
-import { DryingForm, PlotsForm, SoakForm, SortedForm } from './acts/care.tsx';
-import { ArriveForm, PickForm } from './acts/harvest.tsx';
+import { type Act, ActForm, ACTS, actsOf, correctedBy, KEYS } from './Acts.tsx';
 import { runs } from './acts/line.tsx';
-import { LookForm, PriceForm } from './acts/look.tsx';
-import { PassForm } from './acts/pass.tsx';
-import { CameOffForm, EndForm, StopForm, WeighForm } from './acts/streams.tsx';
 import { BatchBook } from './BatchBook.tsx';
+import { Findings } from './Findings.tsx';
 import { Flow } from './Flow.tsx';
 import { Passes } from './Passes.tsx';
 import { PassSlip } from './PassSlip.tsx';
 import { type OpenBatch, useBatch } from './useBatch.ts';
-import { Vessels } from './Vessels.tsx';
+import { Scanned, Vessels } from './Vessels.tsx';
 import { massWords } from './weights.tsx';
 
-const ACTS = {
-  pick: 'Picked',
-  arrive: 'A load arrived',
-  pass: 'Next pass',
-  off: 'Weigh what came off',
-  end: 'End the pass',
-  stop: 'It stopped',
-  soak: 'At the soak',
-  drying: 'Weigh what dries',
-  sorted: 'Sorted',
-  plots: 'A pair of plots',
-  weigh: 'Weigh',
-  look: 'Look at a sample',
-  price: 'Prices by grade',
-  gone: 'Screenings go',
-  bag: 'To the bags',
-  mishap: 'A mishap',
-} as const;
-type Act = keyof typeof ACTS;
 /** As many beside the first as stand in sight; the others are drawn out. */
 const AT_HAND = 4;
-const KEYS: Partial<Record<Act, string>> = { pass: 'n', off: 'w', end: 'e', look: 'l', bag: 'b', pick: 'p', soak: 's' };
+
+/** What is being written: an act, of the vessel that was scanned, or in the place of a line. */
+interface Doing {
+  readonly act: Act;
+  readonly corrects?: BatchLine;
+  readonly vessel?: string;
+}
 
 /** Seed on its way from the plant to the bag: where it went, what each pass did, what is to be done next. */
 export default function Batch() {
@@ -66,7 +49,8 @@ function Open({ batch }: { batch: OpenBatch }) {
   const { view, book } = batch;
   const { session } = useSession();
   const [search, setSearch] = useSearchParams();
-  const [act, setAct] = useState<Act | null>(null);
+  const [doing, setDoing] = useState<Doing | null>(null);
+  const setAct = (act: Act) => setDoing({ act });
   const running = runs(batch);
   const asked = book.passes.get(search.get('pass') ?? '');
   const last = [...book.passes.values()].at(-1);
@@ -74,9 +58,10 @@ function Open({ batch }: { batch: OpenBatch }) {
   const acts = actsOf(batch, chosen);
   const [first, ...others] = acts;
   const choose = (pass: string) => setSearch({ pass }, { replace: true });
-  const done = () => setAct(null);
+  const done = () => setDoing(null);
+  const scanned = book.vessels.get(search.get('vessel') ?? '');
   useKeys(
-    batch.mayWrite && act === null
+    batch.mayWrite && doing === null
       ? acts.flatMap((one) =>
           KEYS[one] ? [{ key: KEYS[one] ?? '', says: ACTS[one].toLowerCase(), act: () => setAct(one) }] : [],
         )
@@ -133,13 +118,17 @@ function Open({ batch }: { batch: OpenBatch }) {
             </Notice>
           ))}
           <Due batch={batch} zone={zone} />
+          <Findings batch={batch} />
         </div>
         <div>
           <Flow batch={batch} chosen={chosen?.id ?? null} choose={choose} />
           <Passes batch={batch} chosen={chosen?.id ?? null} choose={choose} />
         </div>
         <div className="does">
-          {batch.mayWrite && act === null && (
+          {scanned && !scanned.empty && doing === null && batch.mayWrite && (
+            <Scanned batch={batch} vessel={scanned} act={(next) => setDoing({ act: next, vessel: scanned.id })} />
+          )}
+          {batch.mayWrite && doing === null && (
             <div className="acts">
               {first && (
                 <Button onClick={() => setAct(first)}>
@@ -163,7 +152,7 @@ function Open({ batch }: { batch: OpenBatch }) {
               </Dropdown>
             </div>
           )}
-          {act !== null && <Form act={act} batch={batch} pass={chosen} done={done} />}
+          {doing && <ActForm key={doing.corrects?.id} {...doing} batch={batch} pass={chosen} done={done} />}
         </div>
         <div>
           <Vessels batch={batch} />
@@ -173,7 +162,13 @@ function Open({ batch }: { batch: OpenBatch }) {
             </a>{' '}
             · <Link to={`/shed/trial?batch=${view.id}`}>try settings first</Link>
           </p>
-          <BatchBook batch={batch} />
+          <BatchBook
+            batch={batch}
+            correct={(line) => {
+              const act = correctedBy(line);
+              if (act) setDoing({ act, corrects: line });
+            }}
+          />
         </div>
       </div>
     </Station>
@@ -181,86 +176,6 @@ function Open({ batch }: { batch: OpenBatch }) {
 }
 
 const markOf = (outcome: OpenBatch['view']['outcome']) => (outcome === 'runs' ? 'not-judged' : outcome);
-
-/** What can be done, the likeliest first. */
-function actsOf(batch: OpenBatch, pass: PassState | undefined): readonly Act[] {
-  const filled = [...batch.book.vessels.values()].some((one) => !one.empty);
-  const isRunning = pass?.ended === null;
-  const own: Act[] = [];
-  if (isRunning) {
-    if (isSoak(pass.method)) own.push('soak');
-    if (pass.method === 'dry') own.push('drying');
-    if (pass.method === 'hand-sort') own.push('sorted');
-    own.push('off', 'end', 'stop');
-  }
-  const rest: Act[] = [];
-  if (filled) rest.push('pass', 'bag', 'look', 'weigh', 'gone');
-  if (pass) rest.push('price');
-  if (pass?.method === 'hand-sort') rest.push('plots');
-  rest.push('pick', 'arrive', 'mishap');
-  return filled || isRunning
-    ? [...own, ...rest]
-    : ['pick', 'arrive', ...own, ...rest.filter((one) => one !== 'pick' && one !== 'arrive')];
-}
-
-function Form({
-  act,
-  batch,
-  pass,
-  done,
-}: {
-  act: Act;
-  batch: OpenBatch;
-  pass: PassState | undefined;
-  done: () => void;
-}) {
-  const of = { batch, done };
-  switch (act) {
-    case 'pick':
-      return <PickForm {...of} />;
-    case 'arrive':
-      return <ArriveForm {...of} />;
-    case 'pass':
-      return <PassForm {...of} />;
-    case 'weigh':
-      return <WeighForm {...of} />;
-    case 'look':
-      return <LookForm {...of} />;
-    case 'gone':
-      return <GoneForm {...of} />;
-    case 'bag':
-      return <BagForm {...of} />;
-    case 'mishap':
-      return <MishapForm {...of} />;
-    default:
-      return pass ? <PassAct act={act} {...of} pass={pass} /> : null;
-  }
-}
-
-/** What is written of one pass. */
-function PassAct({ act, ...of }: { act: Act; batch: OpenBatch; done: () => void; pass: PassState }) {
-  switch (act) {
-    case 'off':
-      // Each stream begins with an empty form.
-      return <CameOffForm key={of.pass.streams.length} {...of} />;
-    case 'end':
-      return <EndForm {...of} />;
-    case 'stop':
-      return <StopForm {...of} />;
-    case 'soak':
-      return <SoakForm {...of} />;
-    case 'drying':
-      return <DryingForm {...of} />;
-    case 'sorted':
-      return <SortedForm {...of} />;
-    case 'plots':
-      return <PlotsForm {...of} />;
-    case 'price':
-      return <PriceForm {...of} />;
-    default:
-      return null;
-  }
-}
 
 /** What soaks and dries ask for next, with the hour. */
 function Due({ batch, zone }: { batch: OpenBatch; zone: string }) {

@@ -1,12 +1,15 @@
 import { Link } from 'react-router';
+import type { BatchLine } from '@mercato/contract/cleaning/views';
 import { lineWords } from '@mercato/contract/cleaning/lineWords';
 import { shortInstant, useSession } from '../api/session.tsx';
+import { Inline } from '../ui/Buttons.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { Strike } from '../ui/Strike.tsx';
+import { isCorrected } from './Acts.tsx';
 import type { OpenBatch } from './useBatch.ts';
 
 /** What was written of a batch, the newest first; nothing is ever changed, only crossed out. */
-export function BatchBook({ batch }: { batch: OpenBatch }) {
+export function BatchBook({ batch, correct }: { batch: OpenBatch; correct: (line: BatchLine) => void }) {
   const { view, book } = batch;
   const { may, session } = useSession();
   const zone = session?.laboratory.zone ?? 'UTC';
@@ -39,10 +42,17 @@ export function BatchBook({ batch }: { batch: OpenBatch }) {
               {one.struck && ` – crossed out: ${one.struck.reason}`}
             </span>{' '}
             {may('shed.write') && !one.struck && one.entry.what !== 'strike' && (
-              <Strike
-                what={`line ${one.line + 1}`}
-                strike={(reason) => batch.write({ what: 'strike', line: one.line, reason })}
-              />
+              <>
+                {view.state === 'open' && isCorrected(one.entry.what) && (
+                  <Inline aria-label={`correct line ${one.line + 1}`} onClick={() => correct(one)}>
+                    correct
+                  </Inline>
+                )}{' '}
+                <Strike
+                  what={`line ${one.line + 1}`}
+                  strike={(reason) => batch.write({ what: 'strike', line: one.line, reason })}
+                />
+              </>
             )}
           </li>
         ))}

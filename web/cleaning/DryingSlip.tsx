@@ -1,11 +1,12 @@
 import { FORECAST_WORDS } from '@mercato/contract/cleaning/words';
+import { Link } from 'react-router';
 import type { PassState } from '@mercato/core/cleaning/bookState';
 import { warmestAir } from '@mercato/core/cleaning/figures';
 import { dryingForecast } from '@mercato/core/drying/forecast';
 import { moistureInBalance } from '@mercato/core/drying/equilibrium';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { toGrams } from '@mercato/core/units/mass';
-import { degrees } from '../api/reader.ts';
+import { degrees, degreesTyped } from '../api/reader.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { type OpenBatch, parameterOf } from './useBatch.ts';
@@ -76,8 +77,7 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
           </p>
           {forecast.done && (
             <p>
-              <VerdictMark mark="within" /> As dry as it is to be. <b>Dry enough to close?</b> Shut a hygrometer up with
-              it for a day.
+              <VerdictMark mark="within" /> As dry as it is to be.
             </p>
           )}
           {forecast.none && <p>{FORECAST_WORDS[forecast.none]}</p>}
@@ -88,6 +88,20 @@ export function Drying({ batch, pass }: { batch: OpenBatch; pass: PassState }) {
             </p>
           )}
         </>
+      )}
+      {forecast && 'done' in forecast && (
+        <p>
+          <Link
+            to={`/store/dry?${new URLSearchParams({
+              kind: batch.view.kind,
+              moisture: forecast.moisturePercent.toFixed(1),
+              ...(air?.airC != null ? { temperature: String(degreesTyped(air.airC)) } : {}),
+            }).toString()}`}
+          >
+            Dry enough to close?
+          </Link>{' '}
+          <span className="soft">In paper, a jar, or vacuum sealed.</span>
+        </p>
       )}
       {slow && (
         <p>

@@ -11,13 +11,14 @@ import {
 import { METHOD_CAUTIONS, METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import { type PassBalance, recovery } from '@mercato/core/cleaning/balance';
 import type { PassState } from '@mercato/core/cleaning/bookState';
-import { passFigures, type PayMissing, payOrMissing } from '@mercato/core/cleaning/passPay';
+import { passFigures, type PayMissing, payOrMissing, sproutedBefore } from '@mercato/core/cleaning/passPay';
 import { defectAdvice, defectsPer400 } from '@mercato/core/cleaning/sorting';
 import { reading } from '../api/routes.ts';
 import { Slip } from '../ui/Slip.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { Drying } from './DryingSlip.tsx';
 import { Sorting } from './SortingSlip.tsx';
+import { Treated } from './TreatSlip.tsx';
 import { settingsWords } from './Passes.tsx';
 import { kindTswOf, type OpenBatch } from './useBatch.ts';
 import { massWords } from './weights.tsx';
@@ -39,7 +40,10 @@ export function PassSlip({ batch, pass }: { batch: OpenBatch; pass: PassState | 
     <>
       {pass.method === 'dry' && <Drying batch={batch} pass={pass} />}
       {pass.method === 'hand-sort' && <Sorting batch={batch} pass={pass} />}
-      {pass.method !== 'dry' && balance && <Paid batch={batch} pass={pass} balance={balance} />}
+      {pass.method === 'treat' && <Treated batch={batch} pass={pass} />}
+      {pass.method !== 'dry' && pass.method !== 'treat' && balance && (
+        <Paid batch={batch} pass={pass} balance={balance} />
+      )}
       <LastTime batch={batch} pass={pass} />
       {caution && <p className="caution">{caution}</p>}
       {balance && (
@@ -100,6 +104,7 @@ function Paid({ batch, pass, balance }: { batch: OpenBatch; pass: PassState; bal
             : null,
         );
   const cut = rejected.map((one) => one.seed.sample.cut).find((one) => one !== null);
+  const sprouted = sproutedBefore(pass, balance);
   const defects = clean?.sample.defects ?? before?.sample.defects;
   return (
     <section className="receipt">
@@ -112,6 +117,12 @@ function Paid({ batch, pass, balance }: { batch: OpenBatch; pass: PassState; bal
           {out !== null && <Line label="after" value={`${(100 * out).toFixed(1)} %`} />}
           {rejectedG > 0 && <Line label="rejected" value={massWords(rejectedG)} />}
           {kept && <Line label="good seed kept" value={`${kept.percent.toFixed(1)} %`} />}
+          {sprouted && (
+            <>
+              <Line label="sprouted before, by both" value={`${sprouted.beforePercent.toFixed(0)} %`} />
+              <Line label="most that any pass reaches" value={`${sprouted.highestPercent.toFixed(0)} %`} />
+            </>
+          )}
           {cut && <Line label={`of ${cut.of} rejected, filled`} value={String(cut.filled)} />}
           {'pay' in found && (
             <>

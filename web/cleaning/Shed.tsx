@@ -25,6 +25,7 @@ const BEFORE: readonly Way[] = [
 const WORK: readonly Way[] = [
   ['/shed/trial', 'Try settings first', 'what screens, air and table would leave, before seed is risked'],
   ['/shed/screens', 'Screens', 'holes in mm and inches; which of them part two seeds'],
+  ['/shed/screenings', 'Screenings', 'where every kilo went, over all batches'],
   ['/shed/machines', 'Machines', 'what runs on which, and clean-downs'],
 ];
 

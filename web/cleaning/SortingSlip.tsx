@@ -1,5 +1,6 @@
 import type { PassState } from '@mercato/core/cleaning/bookState';
-import { plotGain, sortingPlan } from '@mercato/core/cleaning/sorting';
+import { passFigures } from '@mercato/core/cleaning/passPay';
+import { plotGain, rateAfterSorting, sortingPlan } from '@mercato/core/cleaning/sorting';
 import { type OpenBatch, parameterOf } from './useBatch.ts';
 
 /** How fast it is sorted, how long it will take, and what sorted plots yielded. */
@@ -18,6 +19,7 @@ export function Sorting({ batch, pass }: { batch: OpenBatch; pass: PassState }) 
     },
   );
   const gain = plotGain(pass.plots);
+  const rate = rateOf(batch, pass);
   return (
     <section>
       <h2>Sorting by hand</h2>
@@ -33,6 +35,12 @@ export function Sorting({ batch, pass }: { batch: OpenBatch; pass: PassState }) 
           with {people ?? 1} × {minutesADay ?? 60} minutes, rests taken.
         </p>
       )}
+      {rate !== null && (
+        <p>
+          For the same stand sow <b className="fig">{(100 * rate).toFixed(0)} %</b> of what unsorted seed takes
+          <span className="soft">, if nothing that was thrown out would have grown.</span>
+        </p>
+      )}
       {gain.mean !== null && (
         <p>
           Sorted plots yielded <b className="fig">{gain.mean.toFixed(2)}</b> more
@@ -43,4 +51,19 @@ export function Sorting({ batch, pass }: { batch: OpenBatch; pass: PassState }) 
       )}
     </section>
   );
+}
+
+/** Seed to sow against unsorted, where both were looked at. */
+function rateOf(batch: OpenBatch, pass: PassState): number | null {
+  const balance = batch.balances.get(pass.id);
+  if (!balance) return null;
+  const { before, clean } = passFigures(pass, balance);
+  const good = (seed: typeof clean) => {
+    const defects = seed?.sample.defects;
+    return defects ? Math.max(0, defects.of - defects.spotted - defects.bored) / defects.of : 0;
+  };
+  const [from, to] = [good(before), good(clean)];
+  if (!(from > 0 && to > 0)) return null;
+  const [light, heavy] = [before?.sample.hundredSeedsG, clean?.sample.hundredSeedsG];
+  return rateAfterSorting(from, to, light && heavy ? light : 1, light && heavy ? heavy : 1);
 }

@@ -2,6 +2,7 @@ import { proxy } from 'comlink';
 import { useRef, useState } from 'react';
 import { Button, Form, ProgressBar, Stack } from 'react-bootstrap';
 import { Link, useSearchParams } from 'react-router';
+import type { MachineView } from '@mercato/contract/cleaning/machines';
 import { argumentWords } from '@mercato/contract/words/arguments';
 import type { ListedScreen, Particle } from '@mercato/core/cleaning/figures';
 import type { Proposal } from '@mercato/core/cleaning/propose';
@@ -14,9 +15,10 @@ import { useKept } from '../ui/kept.ts';
 import { figureOf } from '../ui/typedBody.ts';
 import { useWorker } from '../ui/useWorker.ts';
 import type { Trial as TrialWorker } from './trial.worker.ts';
-import { passOf, type Typed, TrialForm } from './TrialForm.tsx';
+import { feedOf, othersOf, passOf, type Typed, TrialForm } from './TrialForm.tsx';
 import { TrialPicture } from './TrialPicture.tsx';
-import { useFigures } from './useBatch.ts';
+import { Fit } from './TrialFit.tsx';
+import { useFigures, useMachines } from './useBatch.ts';
 
 const start = () => new Worker(new URL('./trial.worker.ts', import.meta.url), { type: 'module' });
 const EACH = 5000;
@@ -39,6 +41,7 @@ const BEGIN: Typed = {
 /** What screens, air and a table would leave, before seed is risked. */
 export default function Trial() {
   const { data: figures, error } = useFigures();
+  const machines = useMachines().data?.machines.filter((one) => one.kind !== 'scale' && one.kind !== 'pit') ?? [];
   const [search] = useSearchParams();
   const batch = search.get('batch');
   if (!figures) return <Busy error={error} />;
@@ -54,12 +57,20 @@ export default function Trial() {
         Drawn seed runs through chosen screens and air. Sizes, densities and air speeds are from memory; each machine
         differs. It shows what to try first, never what will be.
       </p>
-      <Tried particles={figures.particles} screens={figures.screens} />
+      <Tried particles={figures.particles} screens={figures.screens} machines={machines} />
     </main>
   );
 }
 
-function Tried({ particles, screens }: { particles: readonly Particle[]; screens: readonly ListedScreen[] }) {
+function Tried({
+  particles,
+  screens,
+  machines,
+}: {
+  particles: readonly Particle[];
+  screens: readonly ListedScreen[];
+  machines: readonly MachineView[];
+}) {
   const [typed, keep] = useKept('shed.trial', BEGIN);
   const { ask, stop } = useWorker<TrialWorker>(start);
   const [share, setShare] = useState<number>();
@@ -70,19 +81,7 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
   }>();
   const [proposed, setProposed] = useState<Proposal | null>();
   const [fault, setFault] = useState<string>();
-  const named = (name: string) => particles.find((one) => one.name === name);
-  const others = typed.parts.reduce((sum, one) => sum + (Number(figureOf(one.percent)) || 0), 0);
-  const feedOf = (): FeedPart[] | string => {
-    const seed = named(typed.seed);
-    if (!seed) return 'Choose the seed.';
-    if (others >= 100) return 'What is not seed must be less than 100 % together.';
-    const parts = typed.parts.flatMap((one): FeedPart[] => {
-      const particle = named(one.name);
-      const massPercent = Number(figureOf(one.percent));
-      return particle && massPercent > 0 ? [{ particle, massPercent, wanted: false }] : [];
-    });
-    return [{ particle: seed, massPercent: 100 - others, wanted: true }, ...parts];
-  };
+  const machine = machines.find((one) => one.id === typed.machine);
   const asked = useRef(0);
   /** Tells how far this question is; what comes after its answer is heard no more. */
   const tell = () => {
@@ -93,7 +92,7 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
   };
   const work = async (does: (feed: FeedPart[]) => Promise<void>) => {
     setFault(undefined);
-    const feed = feedOf();
+    const feed = feedOf(typed, particles);
     if (typeof feed === 'string') {
       setFault(feed);
       return;
@@ -112,7 +111,7 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
   };
   const tryIt = () =>
     work(async (feed) => {
-      const passes = typed.passes.map((one) => passOf(one, screens));
+      const passes = typed.passes.map((one) => passOf(one, screens, machine));
       const wrong = passes.findIndex((one) => typeof one === 'string');
       if (wrong >= 0) {
         setFault(`Pass ${wrong + 1}: ${typeof passes[wrong] === 'string' ? passes[wrong] : ''}`);
@@ -151,7 +150,14 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
           void tryIt();
         }}
       >
-        <TrialForm typed={typed} keep={keep} particles={particles} screens={screens} others={others} />
+        <TrialForm
+          typed={typed}
+          keep={keep}
+          particles={particles}
+          screens={screens}
+          others={othersOf(typed)}
+          machines={machines}
+        />
         <Trouble text={fault} />
         {share === undefined ? (
           <div className="actions">
@@ -185,6 +191,15 @@ function Tried({ particles, screens }: { particles: readonly Particle[]; screens
             </Small>
           </Stack>
         )}
+        <Fit
+          passes={typed.passes.map((one) => passOf(one, screens))}
+          machine={machine}
+          fit={async (pass, kept) => {
+            const feed = feedOf(typed, particles);
+            if (typeof feed === 'string') return feed;
+            return ask().fit({ feed, passes: [pass], each: EACH, seed: 1, rounds: 0 }, pass, kept);
+          }}
+        />
       </form>
       <section aria-live="polite">
         {proposed === null && (

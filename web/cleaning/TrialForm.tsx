@@ -1,7 +1,8 @@
+import type { MachineView } from '@mercato/contract/cleaning/machines';
 import { screenWords } from '@mercato/contract/cleaning/words';
 import type { ListedScreen, Particle } from '@mercato/core/cleaning/figures';
 import { readScreen } from '@mercato/core/cleaning/readScreen';
-import type { TriedPass } from '@mercato/core/cleaning/trialTask';
+import type { FeedPart, TriedPass } from '@mercato/core/cleaning/trialTask';
 import { Inline, Small } from '../ui/Buttons.tsx';
 import { ChoiceField, TextField } from '../ui/fields.tsx';
 import { figureOf } from '../ui/typedBody.ts';
@@ -21,7 +22,30 @@ export interface Typed {
   passes: readonly TypedPass[];
   wanted: string;
   number: string;
+  /** Id of the machine that it is tried on; empty or not said = one as the books have it. */
+  machine?: string;
 }
+/** What own passes found of a machine. */
+export type Fitted = Pick<MachineView, 'airFactor' | 'tries'>;
+/** What is not seed, percent together. */
+export const othersOf = ({ parts }: Typed): number =>
+  parts.reduce((sum, one) => sum + (Number(figureOf(one.percent)) || 0), 0);
+
+/** What goes in; in words what is wrong with it. */
+export function feedOf(typed: Typed, particles: readonly Particle[]): FeedPart[] | string {
+  const named = (name: string) => particles.find((one) => one.name === name);
+  const others = othersOf(typed);
+  const seed = named(typed.seed);
+  if (!seed) return 'Choose the seed.';
+  if (others >= 100) return 'What is not seed must be less than 100 % together.';
+  const parts = typed.parts.flatMap((one): FeedPart[] => {
+    const particle = named(one.name);
+    const massPercent = Number(figureOf(one.percent));
+    return particle && massPercent > 0 ? [{ particle, massPercent, wanted: false }] : [];
+  });
+  return [{ particle: seed, massPercent: 100 - others, wanted: true }, ...parts];
+}
+
 const WAYS = {
   'screen-over': 'screen, seed stays on it',
   'screen-through': 'screen, seed goes through',
@@ -30,12 +54,17 @@ const WAYS = {
   indent: 'indent, pockets in mm lift what is short',
 } as const;
 
+const fittedWords = ({ airFactor, tries }: Fitted) =>
+  airFactor === null && tries === null
+    ? ', not fitted yet'
+    : [airFactor !== null && `, air × ${airFactor}`, tries !== null && `, ${tries} tries`].filter(Boolean).join('');
+
 const isScreen = (by: TypedPass['by']) => by === 'screen-over' || by === 'screen-through';
 
 type Screens = readonly ListedScreen[];
 
 /** The pass that somebody wrote; in words what is wrong with it. */
-export function passOf({ by, set }: TypedPass, screens: Screens): TriedPass | string {
+export function passOf({ by, set }: TypedPass, screens: Screens, machine?: Fitted): TriedPass | string {
   if (isScreen(by)) {
     const screen = readScreen(set, screens);
     return screen === null
@@ -43,14 +72,14 @@ export function passOf({ by, set }: TypedPass, screens: Screens): TriedPass | st
       : {
           by: 'screen',
           screen,
-          feeding: { tries: 100, openArea: 0.4, load: 0 },
+          feeding: { tries: machine?.tries ?? 100, openArea: 0.4, load: 0 },
           keep: by === 'screen-over' ? 'over' : 'through',
         };
   }
   const figures = set.split(';').map((one) => figureOf(one.trim()));
   const [first, second] = figures;
   if (typeof first !== 'number') return 'Write a figure.';
-  if (by === 'air') return { by, speedMS: first, where: 'column', factor: 1 };
+  if (by === 'air') return { by, speedMS: first, where: 'column', factor: machine?.airFactor ?? 1 };
   if (by === 'indent') return { by, pocketMm: first, keep: 'left' };
   return typeof second === 'number'
     ? { by, lightGate: first, heavyGate: second }
@@ -64,6 +93,7 @@ export function TrialForm({
   particles,
   screens,
   others,
+  machines,
 }: {
   typed: Typed;
   keep: (typed: Typed) => void;
@@ -71,6 +101,7 @@ export function TrialForm({
   screens: Screens;
   /** What is not seed, percent together. */
   others: number;
+  machines: readonly MachineView[];
 }) {
   const setPart = (i: number, change: Partial<TypedPart>) =>
     keep({ ...typed, parts: typed.parts.map((one, k) => (k === i ? { ...one, ...change } : one)) });
@@ -109,6 +140,17 @@ export function TrialForm({
         Add what is in it
       </Small>
       <h2>Passes</h2>
+      {machines.length > 0 && (
+        <ChoiceField
+          label="on which machine"
+          value={typed.machine ?? ''}
+          options={[
+            ['', 'one as the books have it'],
+            ...machines.map((one) => [one.id, `${one.name}${fittedWords(one)}`] as const),
+          ]}
+          onChange={(machine) => keep({ ...typed, machine })}
+        />
+      )}
       {typed.passes.map((one, i) => (
         <div key={i} className="pair">
           <ChoiceField

@@ -3,7 +3,8 @@ import type { NewLine } from '@mercato/contract/cleaning/batches';
 import { OUTLET_WORDS, VESSEL_WORDS } from '@mercato/contract/cleaning/words';
 import type { VesselState } from '@mercato/core/cleaning/bookState';
 import { useAct } from '../ui/act.ts';
-import { Inline, Small } from '../ui/Buttons.tsx';
+import { Button } from 'react-bootstrap';
+import { Inline, Quiet, Small } from '../ui/Buttons.tsx';
 import { TextField, Trouble } from '../ui/fields.tsx';
 import { useKept } from '../ui/kept.ts';
 import type { OpenBatch } from './useBatch.ts';
@@ -23,6 +24,46 @@ export function Vessels({ batch }: { batch: OpenBatch }) {
         ))}
       </ul>
     </>
+  );
+}
+
+/** The vessel whose code was read: it is opened, covered, weighed or looked at without looking for it. */
+export function Scanned({
+  batch,
+  vessel,
+  act,
+}: {
+  batch: OpenBatch;
+  vessel: VesselState;
+  act: (act: 'weigh' | 'look' | 'pass') => void;
+}) {
+  const [{ bench }, keep] = useKept('mercato.shed', { bench: 'bench' });
+  const { act: does, trouble } = useAct();
+  const opens = vessel.openAt === null;
+  const write = () =>
+    void does(() =>
+      batch.write(
+        opens
+          ? { what: 'opened', vessel: vessel.id, bench: bench.trim() || 'bench' }
+          : { what: 'covered', vessel: vessel.id },
+      ),
+    );
+  return (
+    <section className="scanned" aria-label="scanned">
+      <p>
+        <span className="code">{batch.view.codes[vessel.id] ?? ''}</span> <b className="serif">{vessel.name}</b>{' '}
+        <span className="fig">{massWords(vessel.now?.massG ?? null)}</span>
+        {vessel.openAt !== null && <b> open at {vessel.openAt}</b>}
+      </p>
+      {opens && <TextField label="at which bench" value={bench} onChange={(next) => keep({ bench: next })} />}
+      <Trouble text={trouble} />
+      <div className="acts">
+        <Button onClick={write}>{opens ? 'Open it' : 'Cover it'}</Button>
+        <Quiet onClick={() => act('pass')}>Next pass</Quiet>
+        <Quiet onClick={() => act('weigh')}>Weigh</Quiet>
+        <Quiet onClick={() => act('look')}>Look at a sample</Quiet>
+      </div>
+    </section>
   );
 }
 
@@ -59,6 +100,7 @@ function Vessel({
       <span>
         {vessel.openAt !== null && <b>open at {vessel.openAt} </b>}
         {batch.mayWrite &&
+          !batch.book.closed &&
           (vessel.openAt !== null ? (
             <Small
               aria-label={`cover ${vessel.name}`}

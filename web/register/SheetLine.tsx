@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { expectsWords } from '@mercato/contract/cleaning/expectWords';
 import { type StepLine, stepPath } from '@mercato/contract/lot-sheet/standing';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';
@@ -33,6 +34,11 @@ export function Asked({ sheet }: { sheet: Sheet }) {
       {batch && (
         <span className="d-block">
           from <Link to={`/shed/batches/${batch.id}`}>batch {batch.number}</Link> of the shed
+          {batch.expects.map((one) => (
+            <span key={one.is} className="d-block soft">
+              {expectsWords(one)}
+            </span>
+          ))}
         </span>
       )}
       {treatments.length > 0 && (

@@ -50,8 +50,8 @@ export default function DryEnough() {
   const [closing, setClosing] = useState<Closing>('airtight');
   const { values, field } = useLines({
     kind: search.get('kind') ?? '',
-    temperature: String(degreesTyped(20)),
-    moisture: '',
+    temperature: search.get('temperature') ?? String(degreesTyped(20)),
+    moisture: search.get('moisture') ?? '',
     shutAir: '',
     roomAir: '',
     firstMass: '',

@@ -16,6 +16,7 @@ const KIND_WORDS: Readonly<Record<HitKind, string>> = {
   lot: 'lot',
   dishes: 'dishes',
   packet: 'packet',
+  batch: 'shed',
   place: 'place',
   kind: 'species',
 };

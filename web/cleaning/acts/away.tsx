@@ -10,13 +10,23 @@ import { Field } from '../../ui/Field.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { to, useEntry } from '../../ui/entry.ts';
 import { noWeight, weighingBody } from '../weights.tsx';
-import { type ActProps, asLine, options, unitOf, useLine, useScales, vesselField, WeighField } from './line.tsx';
+import {
+  type ActProps,
+  asLine,
+  options,
+  unitOf,
+  useLine,
+  useScales,
+  vesselField,
+  WeighField,
+  LineEnd,
+} from './line.tsx';
 
 /** Where screenings go; what forbids it is said before it is written. */
-export function GoneForm({ vessel = '', ...props }: ActProps & { vessel?: string }) {
+export function GoneForm({ vessel = '', ...props }: ActProps) {
   const { batch, done } = props;
   const scales = useScales();
-  const choices = vesselField(batch, false);
+  const choices = vesselField(batch, props.corrects !== undefined);
   const entry = asLine(
     useLine(props, 'gone', {
       from: {
@@ -61,7 +71,7 @@ export function GoneForm({ vessel = '', ...props }: ActProps & { vessel?: string
           ]}
         />
         <WeighField entry={entry} batch={batch} moisture={false} />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
@@ -82,7 +92,7 @@ export function MishapForm(props: ActProps) {
         <Field entry={entry} name="is" options={options(MISHAPS, MISHAP_WORDS)} />
         <Field entry={entry} name="vessel" options={[['', 'none'], ...vesselField(batch, true)]} />
         <Field entry={entry} name="note" label="what happened" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );

@@ -1,14 +1,19 @@
+import { useQuery } from '@tanstack/react-query';
+import type { PlaceCare } from '@mercato/contract/air/care';
+import { placeRoutes } from '@mercato/contract/store/routes';
 import { SOAK_WORDS } from '@mercato/contract/cleaning/words';
 import { METHOD_CAUTIONS } from '@mercato/contract/cleaning/methodWords';
 import type { PassState } from '@mercato/core/cleaning/bookState';
 import { SOAK_ACTS } from '@mercato/core/cleaning/entries';
 import { soakOf } from '@mercato/core/cleaning/standing';
-import { useSession } from '../../api/session.tsx';
-import { When } from '../../register/seen.tsx';
+import { degrees } from '../../api/reader.ts';
+import { reading } from '../../api/routes.ts';
+import { shortInstant, useSession } from '../../api/session.tsx';
+import { Inline } from '../../ui/Buttons.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { noWeight, weighingBody } from '../weights.tsx';
-import { type ActProps, asLine, options, unitOf, useLine, useScales, WeighField } from './line.tsx';
+import { type ActProps, asLine, options, unitOf, useLine, useScales, WeighField, LineEnd } from './line.tsx';
 
 /** What was done at a soak; the next thing stands first. */
 export function SoakForm({ pass, ...props }: ActProps & { pass: PassState }) {
@@ -29,9 +34,29 @@ export function SoakForm({ pass, ...props }: ActProps & { pass: PassState }) {
         <Field entry={entry} name="sinkers" hint="if counted" />
         <Field entry={entry} name="floaters" hint="if counted" />
         <Field entry={entry} name="note" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
+  );
+}
+
+const percentShown = (percent: number | null) => (percent === null ? '' : percent.toFixed(0));
+
+/** What the hygrometer of the place shows, with its time: it is taken by a press, never by itself. */
+function Hygrometer({ placeId, take }: { placeId: string; take: (latest: NonNullable<PlaceCare['latest']>) => void }) {
+  const { session } = useSession();
+  const { data } = useQuery(reading(placeRoutes.care, { place: placeId }));
+  if (!data) return null;
+  const { latest, place } = data;
+  return latest === null ? (
+    <p className="soft">The hygrometer of {place.name} has sent nothing yet.</p>
+  ) : (
+    <p>
+      {place.name}: <b className="fig">{degrees(latest.temperatureC)}</b>,{' '}
+      <b className="fig">{percentShown(latest.humidityPercent)} %</b>{' '}
+      <span className="soft">{shortInstant(latest.at, session?.laboratory.zone ?? 'UTC')}</span>{' '}
+      <Inline onClick={() => take(latest)}>take it</Inline>
+    </p>
   );
 }
 
@@ -45,14 +70,23 @@ export function DryingForm({ pass, ...props }: ActProps & { pass: PassState }) {
       body: ({ weight, ...values }) => ({ ...values, pass: pass.id, weighed: weighingBody(weight, scales) }),
     }),
   );
+  const { placeId } = pass.settings as { placeId: string | null };
   return (
     <EntryForm entry={entry} title="What dries" send="Save" leave={done}>
       <div className="fields">
         <WeighField entry={entry} batch={batch} />
+        {placeId && (
+          <Hygrometer
+            placeId={placeId}
+            take={({ temperatureC, humidityPercent }) =>
+              entry.set({ airC: temperatureC.toFixed(1), airPercent: percentShown(humidityPercent) })
+            }
+          />
+        )}
         <Field entry={entry} name="airC" />
         <Field entry={entry} name="airPercent" />
         <Field entry={entry} name="seedC" hint="seed is as warm as the air only when it is dry" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
@@ -74,7 +108,7 @@ export function SortedForm({ pass, ...props }: ActProps & { pass: PassState }) {
         <Field entry={entry} name="by" />
         <Field entry={entry} name="minutes" />
         <Field entry={entry} name="massG" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
@@ -93,7 +127,7 @@ export function PlotsForm({ pass, ...props }: ActProps & { pass: PassState }) {
       <div className="fields">
         <Field entry={entry} name="sorted" hint="kg, in one unit for all pairs" />
         <Field entry={entry} name="unsorted" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );

@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { CAUTION_WORDS, DRIES_WORDS, RIPE_WORDS, UNRIPE_WORDS } from '@mercato/contract/cleaning/words';
 import type { RipeSign, UnripeSign } from '@mercato/core/cleaning/figures';
-import { When } from '../../register/seen.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { TextField } from '../../ui/fields.tsx';
@@ -18,6 +17,7 @@ import {
   useLine,
   useScales,
   WeighField,
+  LineEnd,
 } from './line.tsx';
 
 /** A picking: one plant or bed is often picked several times into one vessel. */
@@ -26,7 +26,8 @@ export function PickForm(props: ActProps) {
   const scales = useScales();
   const { handling } = batch;
   const first = filled(batch).find((one) => one.outlet === null);
-  const [by, setBy] = useState('');
+  const was = props.corrects?.entry;
+  const [by, setBy] = useState(was?.what === 'picked' ? was.by.join(', ') : '');
   const entry = asLine(
     useLine(props, 'picked', {
       from: {
@@ -37,6 +38,7 @@ export function PickForm(props: ActProps) {
         keptUnripe: false,
         dries: handling?.dries === 'cover' ? 'cover' : 'plant',
         plants: '',
+        claimPerPlant: '',
         note: '',
       },
       body: ({ into, weight, ...values }) => ({
@@ -70,7 +72,8 @@ export function PickForm(props: ActProps) {
         />
         <Field entry={entry} name="dries" options={options(['plant', 'cover'], DRIES_WORDS)} />
         <Field entry={entry} name="plants" />
-        <When entry={entry} />
+        <Field entry={entry} name="claimPerPlant" />
+        <LineEnd entry={entry} />
       </div>
       {handling && (
         <>
@@ -135,7 +138,7 @@ export function ArriveForm(props: ActProps) {
         <WeighField entry={entry} batch={batch} />
         <Field entry={entry} name="dockagePercent" />
         <Field entry={entry} name="testWeightKgHl" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
         <Field entry={entry} name="note" />
       </div>
     </EntryForm>

@@ -1,20 +1,26 @@
 import { Form } from 'react-bootstrap';
 import { type FieldValues } from 'react-hook-form';
+import type { BatchLine } from '@mercato/contract/cleaning/views';
 import { lineSchemaOf, type NewLine, type WrittenEntry } from '@mercato/contract/cleaning/batches';
 import { OUTLET_WORDS, VESSEL_WORDS } from '@mercato/contract/cleaning/words';
 import type { VesselState } from '@mercato/core/cleaning/bookState';
 import { VESSELS, type Method } from '@mercato/core/cleaning/entries';
 import { useSession } from '../../api/session.tsx';
-import { NOW, timeBody, type TimeLines } from '../../register/seen.tsx';
+import { NOW, timeBody, type TimeLines, When } from '../../register/seen.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { type Entry, useEntry } from '../../ui/entry.ts';
 import { type OpenBatch, useMachines } from '../useBatch.ts';
+import { typedLine } from './typedLine.ts';
 import { massWords, WeighLines } from '../weights.tsx';
 
 export interface ActProps {
   readonly batch: OpenBatch;
   /** It is done, or left. */
   readonly done: () => void;
+  /** The vessel that was scanned for it. */
+  readonly vessel?: string | undefined;
+  /** The line in whose place the new one is to stand. */
+  readonly corrects?: BatchLine | undefined;
 }
 type Words<K extends string> = Readonly<Record<K, string>>;
 export const options = <const K extends string>(codes: readonly K[], words: Words<K>) =>
@@ -27,7 +33,7 @@ export const useScales = () => useMachines().data?.machines.filter((one) => one.
 
 /** A line that is being written: its fields, and the time at which it was seen. */
 export function useLine<F extends object>(
-  { batch, done }: ActProps,
+  { batch, done, corrects }: ActProps,
   what: WrittenEntry['what'],
   {
     from,
@@ -36,12 +42,19 @@ export function useLine<F extends object>(
   }: { readonly from: F; readonly body: (values: F & FieldValues) => object; readonly method?: Method },
 ) {
   const today = useSession().session?.today ?? '';
-  return useEntry<F & TimeLines, NewLine>({
-    from: { ...from, ...NOW },
+  const scales = useScales();
+  return useEntry<F & TimeLines & { correctsReason?: string }, NewLine>({
+    from: {
+      ...(corrects ? { ...typedLine(from, corrects.entry, scales), correctsReason: '' } : from),
+      ...NOW,
+    },
     body: (values) => ({
       ...body(values as unknown as F & FieldValues),
       what,
       ...timeBody(values as TimeLines, today),
+      ...(corrects
+        ? { corrects: { line: corrects.line, reason: (values as { correctsReason?: string }).correctsReason ?? '' } }
+        : {}),
     }),
     schema: lineSchemaOf(what, method),
     send: async (line) => {
@@ -58,9 +71,11 @@ export interface TypedInto {
   vessel: string;
   name: string;
   kind: string;
+  /** Of a vessel whose line is corrected: it stays the same one. */
+  id?: string;
 }
-export const intoBody = ({ vessel, name, kind }: TypedInto) =>
-  vessel === '' ? { made: { id: crypto.randomUUID(), name, kind } } : { vessel };
+export const intoBody = ({ vessel, name, kind, id = crypto.randomUUID() }: TypedInto) =>
+  vessel === '' ? { made: { id, name, kind } } : { vessel };
 
 /** Into a vessel that is there, or a new one with its name. */
 export function IntoFields({ entry, batch, words = 'into' }: { entry: LineEntry; batch: OpenBatch; words?: string }) {
@@ -86,6 +101,18 @@ export function IntoFields({ entry, batch, words = 'into' }: { entry: LineEntry;
           />
         </>
       )}
+    </>
+  );
+}
+
+/** What every line ends with: why it is corrected, where it is, and when it was seen. */
+export function LineEnd({ entry }: { entry: LineEntry }) {
+  return (
+    <>
+      {entry.values.correctsReason !== undefined && (
+        <Field entry={entry} name="correctsReason" path="corrects.reason" label="why it is corrected" />
+      )}
+      <When entry={entry} />
     </>
   );
 }

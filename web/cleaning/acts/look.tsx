@@ -1,33 +1,40 @@
 import { useState } from 'react';
+import type { QuickSample } from '@mercato/core/cleaning/entries';
 import type { PassState } from '@mercato/core/cleaning/bookState';
-import { When } from '../../register/seen.tsx';
 import { Inline } from '../../ui/Buttons.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { type ActProps, asLine, useLine, vesselField } from './line.tsx';
+import { type ActProps, asLine, useLine, vesselField, LineEnd } from './line.tsx';
 
 const part = (hits: string, of: string, key: string) => (of.trim() === '' ? null : { [key]: hits, of });
 
+/** A sample as it was typed. */
+const typedSample = (sample: QuickSample | null) => ({
+  pure: shown(sample?.pure?.part),
+  pureOf: shown(sample?.pure?.of),
+  pureBy: sample?.pure?.by ?? 'number',
+  hundredSeedsG: shown(sample?.hundredSeedsG),
+  testWeightKgHl: shown(sample?.testWeightKgHl),
+  filled: shown(sample?.cut?.filled),
+  cutOf: shown(sample?.cut?.of),
+  spotted: shown(sample?.defects?.spotted),
+  bored: shown(sample?.defects?.bored),
+  defectsOf: shown(sample?.defects?.of),
+  sprouted: shown(sample?.towel?.sprouted),
+  towelOf: shown(sample?.towel?.of),
+});
+const shown = (value: number | null | undefined) => (value == null ? '' : String(value));
+
 /** A quick sample: of the clean seed and of the rejected, or nothing can be said of the pass. */
-export function LookForm({ vessel = '', ...props }: ActProps & { vessel?: string }) {
+export function LookForm({ vessel = '', ...props }: ActProps) {
   const { batch, done } = props;
   const choices = vesselField(batch, true);
+  const was = props.corrects?.entry;
   const entry = asLine(
     useLine(props, 'looked', {
       from: {
         vessel: vessel || (choices.at(-1)?.[0] ?? ''),
-        pure: '',
-        pureOf: '',
-        pureBy: 'number',
-        hundredSeedsG: '',
-        testWeightKgHl: '',
-        filled: '',
-        cutOf: '',
-        spotted: '',
-        bored: '',
-        defectsOf: '',
-        sprouted: '',
-        towelOf: '',
+        ...typedSample(was?.what === 'looked' ? was.sample : null),
         note: '',
       },
       body: (values) => ({
@@ -79,7 +86,7 @@ export function LookForm({ vessel = '', ...props }: ActProps & { vessel?: string
         <Field entry={entry} name="testWeightKgHl" path="sample.testWeightKgHl" label="test weight, kg/hl" />
         {pair('sprouted', 'sprouted in a towel', 'sample.towel.sprouted', 'towelOf', 'of')}
         <Field entry={entry} name="note" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
@@ -138,6 +145,7 @@ export function PriceForm({ pass, ...props }: ActProps & { pass: PassState }) {
         <Field entry={entry} name="rejectedPerKg" hint="below 0 where it costs something to be rid of" />
         <Field entry={entry} name="wagePerHour" />
         <Field entry={entry} name="feePerKg" />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );

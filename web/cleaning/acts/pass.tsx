@@ -13,7 +13,6 @@ import {
 import type { Method } from '@mercato/core/cleaning/entries';
 import { TREATMENT_CLASSES } from '@mercato/core/register/treatment';
 import { reading } from '../../api/routes.ts';
-import { When } from '../../register/seen.tsx';
 import { placeChoices, usePlaces } from '../../store/data.ts';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
@@ -23,21 +22,24 @@ import { noWeight, weighingBody } from '../weights.tsx';
 import {
   type ActProps,
   asLine,
-  filled,
   type LineEntry,
   options,
   useLine,
   useScales,
   vesselWords,
   WeighField,
+  LineEnd,
 } from './line.tsx';
+
+const correctedPass = ({ corrects }: ActProps) => (corrects?.entry.what === 'pass' ? corrects.entry : undefined);
 
 /** The next pass: how, on what, with which settings, from which vessels. */
 export function PassForm(props: ActProps) {
-  const [method, setMethod] = useState<Method>(firstMethod(props.batch));
+  const was = correctedPass(props);
+  const [method, setMethod] = useState<Method>(was?.method ?? firstMethod(props.batch));
   return (
     <>
-      <h2>Next pass</h2>
+      <h2>{was ? 'Correct the pass' : 'Next pass'}</h2>
       <ChoiceGroup method={method} choose={setMethod} />
       <PassFields key={method} method={method} {...props} />
     </>
@@ -115,27 +117,27 @@ function PassLines({
   const { batch, done } = props;
   const scales = useScales();
   const machines = useMachines().data?.machines ?? [];
-  const there = filled(batch);
-  const [from, setFrom] = useState<readonly string[]>(
-    (there.find((one) => one.outlet === 'clean') ?? there[0])?.id
-      ? [(there.find((one) => one.outlet === 'clean') ?? there[0])?.id ?? '']
-      : [],
-  );
-  const [part, setPart] = useState(false);
+  const was = correctedPass(props);
+  const took = was?.from.map((one) => one.vessel);
+  const there = [...batch.book.vessels.values()].filter((one) => !one.empty || took?.includes(one.id));
+  const likeliest =
+    there.find((one) => one.id === props.vessel) ?? there.find((one) => one.outlet === 'clean') ?? there[0];
+  const [from, setFrom] = useState<readonly string[]>(took ?? (likeliest ? [likeliest.id] : []));
+  const [part, setPart] = useState(was?.from[0]?.part ?? false);
   const entry = asLine(
     useLine(props, 'pass', {
       method,
       from: {
         machine: '',
         goal: batch.view.about.goal,
-        settings: typedSettings(method, last?.settings),
+        settings: typedSettings(method, was?.method === method ? was.settings : last?.settings),
         weight: noWeight('kg'),
-        product: '',
-        class: 'unknown',
+        product: was?.treatment?.product ?? '',
+        class: was?.treatment?.class ?? 'unknown',
       },
       body: ({ weight, product, class: of, settings, machine, ...values }) => ({
         ...values,
-        pass: crypto.randomUUID(),
+        pass: was?.pass ?? crypto.randomUUID(),
         method,
         machine: machine === '' ? null : machine,
         settings: Object.fromEntries(
@@ -154,7 +156,12 @@ function PassLines({
   const hint = METHOD_HINTS[method];
   const caution = METHOD_CAUTIONS[method];
   return (
-    <EntryForm entry={entry} send="Start the pass" leave={done} trouble={entry.general ?? entry.fault('from')}>
+    <EntryForm
+      entry={entry}
+      send={was ? 'Save the correction' : 'Start the pass'}
+      leave={done}
+      trouble={entry.general ?? entry.fault('from')}
+    >
       {hint && <p className="soft">{hint}</p>}
       {caution && <p className="caution">{caution}</p>}
       {last && (
@@ -224,7 +231,7 @@ function PassLines({
           />
         )}
         <Field entry={entry} name="goal" options={options(['purity', 'recovery', 'speed'], GOAL_WORDS)} />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );

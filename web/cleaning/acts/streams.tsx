@@ -2,7 +2,6 @@ import { OUTLET_WORDS, STOP_WORDS } from '@mercato/contract/cleaning/words';
 import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
 import type { PassState } from '@mercato/core/cleaning/bookState';
 import { OUTLETS, STOPS, type Method } from '@mercato/core/cleaning/entries';
-import { When } from '../../register/seen.tsx';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
 import { massWords, noWeight, weighingBody } from '../weights.tsx';
@@ -17,6 +16,7 @@ import {
   useScales,
   vesselField,
   WeighField,
+  LineEnd,
 } from './line.tsx';
 
 /** Outlets that a way of working has, the usual ones first. */
@@ -47,7 +47,7 @@ export function CameOffForm({ pass, ...props }: ActProps & { pass: PassState }) 
   const came = new Set(pass.streams.map((one) => one.outlet));
   const next = outlets.find((one) => !came.has(one)) ?? 'clean';
   const entry = asLine(
-    useLine({ batch, done: () => undefined }, 'came-off', {
+    useLine({ ...props, done: props.corrects ? done : () => undefined }, 'came-off', {
       from: {
         outlet: next,
         kept: 'yes',
@@ -86,7 +86,7 @@ export function CameOffForm({ pass, ...props }: ActProps & { pass: PassState }) 
           />
         )}
         {outlet !== 'blown' && kept === 'yes' && <IntoFields entry={entry} batch={batch} />}
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
@@ -119,7 +119,7 @@ export function EndForm({ pass, ...props }: ActProps & { pass: PassState }) {
           ]}
         />
         <Field entry={entry} name="note" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
@@ -139,17 +139,17 @@ export function StopForm({ pass, ...props }: ActProps & { pass: PassState }) {
         <Field entry={entry} name="why" options={options(STOPS, STOP_WORDS)} />
         <Field entry={entry} name="minutes" />
         <Field entry={entry} name="note" />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );
 }
 
 /** A later weight, or a check of what lies there. */
-export function WeighForm({ vessel = '', ...props }: ActProps & { vessel?: string }) {
+export function WeighForm({ vessel = '', ...props }: ActProps) {
   const { batch, done } = props;
   const scales = useScales();
-  const choices = vesselField(batch, false);
+  const choices = vesselField(batch, props.corrects !== undefined);
   const entry = asLine(
     useLine(props, 'weighed', {
       from: { vessel: vessel || (choices[0]?.[0] ?? ''), weight: noWeight(unitOf(batch)) },
@@ -161,7 +161,7 @@ export function WeighForm({ vessel = '', ...props }: ActProps & { vessel?: strin
       <div className="fields">
         <Field entry={entry} name="vessel" options={choices} />
         <WeighField entry={entry} batch={batch} />
-        <When entry={entry} />
+        <LineEnd entry={entry} />
       </div>
     </EntryForm>
   );

@@ -65,6 +65,31 @@ test('seed goes from the plant to the bag on a phone, through a lost connection,
     await expect(page.getByRole('table', { name: 'passes' })).toContainText('2.7 kg');
   });
 
+  await test.step('a weight that was wrong is corrected by its form, and what rests on it holds', async () => {
+    await hands.button(/^Its book/);
+    await hands.button('correct line 1');
+    await expect(page.getByLabel('its name')).toHaveValue('sack');
+    await hands.write('weight', '12.1');
+    await hands.press('Control+Enter');
+    await expect(page.getByText('say why it is corrected')).toBeVisible();
+    await hands.write('why it is corrected', 'the sack was not taken off');
+    await hands.press('Control+Enter');
+    await expect(page.getByText('corrects line 1: the sack was not taken off', { exact: false })).toBeVisible();
+    await expect(page.getByRole('table', { name: 'passes' })).toContainText('12.1 kg');
+  });
+
+  await test.step('a vessel whose code is read is opened with one press, and covered with another', async () => {
+    const code = (await page.getByRole('list', { name: 'vessels' }).locator('.code').first().textContent()) ?? '';
+    await hands.letGo();
+    await page.keyboard.type(code, { delay: 5 });
+    await hands.press('Enter');
+    await expect(page.getByRole('region', { name: 'scanned' })).toContainText('bowl');
+    await hands.button('Open it');
+    await expect(page.getByRole('region', { name: 'scanned' })).toContainText('open at bench');
+    await hands.button('Cover it');
+    await expect(page.getByRole('region', { name: 'scanned' })).not.toContainText('open at bench');
+  });
+
   await test.step('it becomes packets, and its book says so', async () => {
     await hands.letGo();
     await hands.press('b');
@@ -72,8 +97,17 @@ test('seed goes from the plant to the bag on a phone, through a lost connection,
     await hands.write('how many bags', '2');
     await hands.write('each holds, g', '4500');
     await hands.press('Control+Enter');
+    await page.goto(page.url().split('?')[0] ?? '');
     await hands.button(/^Its book/);
     await expect(page.getByText(/Became \*/)).toHaveCount(2);
     await expect(page.getByText('2 bags from bowl')).toBeVisible();
+  });
+
+  await test.step('the batch is closed by a button', async () => {
+    await hands.button('More');
+    await hands.button('Close the batch');
+    await expect(page.getByText('Its lines stay to be read', { exact: false })).toBeVisible();
+    await hands.press('Control+Enter');
+    await expect(page.getByText('· closed')).toBeVisible();
   });
 });

@@ -48,7 +48,7 @@ export function lineWords(entry: ShedEntry, names: Names): string {
       return `${passOf(entry.pass)}: ${OUTLET_WORDS[entry.outlet]}${entry.into === null ? '' : ` into ${into(entry.into)}`}${weighed(entry.weighed)}`;
     case 'ended':
       return `${passOf(entry.pass)} ended${entry.minutes === null ? '' : `, ${entry.minutes} min`}${
-        entry.people === null ? '' : `, ${entry.people} people`
+        entry.people === null ? '' : `, ${entry.people} ${entry.people === 1 ? 'person' : 'people'}`
       }${noted(entry.note)}`;
     case 'weighed':
       return `${names.vessel(entry.vessel)} weighed${weighed(entry.weighed)}`;

@@ -238,3 +238,32 @@ it('recovers as much pure seed as yield and purities say', () => {
   expect(recovery(36, 0.98, 40, null, [{ massG: 4, purity: 0.25 }])?.percent).toBeCloseTo(97.2437, 4);
   expect([recovery(36, 0.98, 40, null, null), recovery(0, 0, 40, 0, [])]).toEqual([null, null]);
 });
+
+describe('a treatment', () => {
+  const treated = (out: string, usedMl: number | null, of: 'poison' | 'primed' = 'poison') => {
+    const settings = { rateSetMl: 200, usedMl, by: '', licence: '', stage: 'plant', remainderKg: null };
+    const read = book(
+      picked('bin', kg('100.000', { scale: { name: 'platform', stepG: 1 } })),
+      pass('a', ['bin'], { method: 'treat', settings, treatment: { product: 'dressing', class: of } }),
+      cameOff('a', 'clean', 'tote', kg(out, { scale: { name: 'platform', stepG: 1 } })),
+      ended('a'),
+    );
+    const { outcome, next } = passBalance(read.passes.get('a') ?? fail(), SHARE).verdict;
+    return [outcome, next];
+  };
+  const fail = (): never => {
+    throw new Error('no pass');
+  };
+
+  it('adds what was used, at 1.3 g a millilitre at most (from memory); more is outside', () => {
+    // 200 ml are at most 260 g; two readings of a scale of 1 g leave less than 1 g open.
+    expect(treated('100.260', 200)).toEqual(['within', 'balances']);
+    expect(treated('100.262', 200)).toEqual(['outside', 'look-for-gained']);
+    expect(treated('100.000', 200)).toEqual(['within', 'balances']);
+  });
+
+  it('is not held against its seed where nobody wrote what was used, and needs moistures where it wets seed', () => {
+    expect(treated('103.000', null)).toEqual(['within', 'balances']);
+    expect(treated('131', 100, 'primed')).toEqual(['not-judged', 'measure-moisture']);
+  });
+});

@@ -2,7 +2,8 @@ import type { Figure } from '../rule-books/edition.ts';
 import { Exact, type ExactNumber, shownGrams } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 import type { BatchBook, PassState, Weighed } from './bookState.ts';
-import { type Outlet, WET_METHODS } from './entries.ts';
+import type { Outlet } from './entries.ts';
+import { changesWaterOf, productG } from './passLines.ts';
 
 /**
  * What follows: nothing; look for what is missing; look for what came from elsewhere; weigh what was not; measure the
@@ -72,7 +73,7 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
           .div(inG)
           .toNumber()
       : null;
-  const changesWater = pass.method === 'dry' || WET_METHODS.includes(pass.method);
+  const changesWater = changesWaterOf(pass);
   const measured = pass.streams.filter((one) => one.vessel !== null || one.weighed !== null);
   const moistureOf = (one: Weighed) => one.moisturePercent ?? (changesWater ? null : inMoisture);
   const dry =
@@ -88,8 +89,10 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
   const whole = inG === null ? null : sum(ins.map((one) => inflow(one) ?? ZERO));
   const out = sum(outs.flatMap((one) => one ?? []));
   const left = whole === null ? null : whole.minus(out);
-  const gained = COVERAGE * uncertaintyOf([...known, ...pass.streams.flatMap((one) => one.weighed ?? [])]);
-  const missing = Math.max(gained, whole === null ? 0 : (whole.toNumber() * share.value) / 100);
+  const scales = COVERAGE * uncertaintyOf([...known, ...pass.streams.flatMap((one) => one.weighed ?? [])]);
+  const product = productG(pass);
+  const gained = scales + product;
+  const missing = Math.max(scales, whole === null ? 0 : (whole.toNumber() * share.value) / 100);
   const stream = (one: Weighed | null, outlet: Outlet | null, vessel: string | null, dryG: ExactNumber | null) => ({
     outlet,
     vessel,
@@ -109,7 +112,10 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
     streams: pass.streams.map((one, i) => stream(one.weighed, one.outlet, one.vessel, outs[i] ?? null)),
   };
   const needsMoisture = changesWater && !dry;
-  return { ...balance, verdict: judge(pass, balance, { whole, out, gained, missing, needsMoisture }, share) };
+  return {
+    ...balance,
+    verdict: judge(pass, balance, { whole, out, scales, product, gained, missing, needsMoisture }, share),
+  };
 }
 
 /** Standard uncertainty of a sum or difference of readings, g. */
@@ -125,6 +131,9 @@ function judge(
     /** What went in and came out as it is reckoned, g. */
     readonly whole: ExactNumber | null;
     readonly out: ExactNumber;
+    /** What the scales leave open, and what came onto the seed, g. */
+    readonly scales: number;
+    readonly product: number;
     /** As much more, or less, may come out, g. */
     readonly gained: number;
     readonly missing: number;
@@ -161,9 +170,12 @@ function judge(
     {
       label: 'left open by the scales',
       expression: 'twice the root of their squares',
-      result: about(of.gained),
+      result: about(of.scales),
       unit,
     },
+    ...(of.product > 0 && of.product < Infinity
+      ? [{ label: 'product that came onto it, at most', result: about(of.product), unit }]
+      : []),
     {
       label: 'may be missing',
       expression: `${share.value} % of what went in, or what the scales leave open`,

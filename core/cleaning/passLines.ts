@@ -1,6 +1,6 @@
 import type { PassState } from './bookState.ts';
 import { CannotBe } from './cannotBe.ts';
-import type { EntryOf, Method } from './entries.ts';
+import { type EntryOf, type Method, WET_METHODS } from './entries.ts';
 
 /** Whether seed lies in water so, and is looked at by the clock. */
 export const isSoak = (method: Method): boolean => SOAKS.includes(method);
@@ -45,3 +45,18 @@ export function addToPass(pass: PassState, entry: OfPass, at: number): void {
 
 type Plain = 'shed.pass-ended' | 'shed.not-a-soak' | 'shed.not-a-drying' | 'shed.not-a-sorting';
 const refuse = (is: Plain) => new CannotBe('pass', { is });
+
+/** Whether seed takes up or gives off water in it, so that masses say nothing without moisture. */
+export const changesWaterOf = ({ method, treatment }: PassState): boolean =>
+  method === 'dry' ||
+  WET_METHODS.includes(method) ||
+  (method === 'treat' && (treatment?.class === 'hot-water' || treatment?.class === 'primed'));
+
+/** Heaviest that a millilitre of a product for seed is, g. From memory: suspensions of 1.0 to 1.3. */
+const HEAVIEST_PRODUCT = 1.3;
+/** What came onto seed with a treatment, g at most; whatever came, where nobody wrote how much was used. */
+export function productG({ method, settings }: PassState): number {
+  if (method !== 'treat') return 0;
+  const { usedMl } = settings as { usedMl?: number | null };
+  return usedMl == null ? Infinity : usedMl * HEAVIEST_PRODUCT;
+}

@@ -152,6 +152,7 @@ function Open({ batch }: { batch: OpenBatch }) {
               </Dropdown>
             </div>
           )}
+          {doing?.corrects && <p className="soft">In the place of line {doing.corrects.line + 1} of its book.</p>}
           {doing && <ActForm key={doing.corrects?.id} {...doing} batch={batch} pass={chosen} done={done} />}
         </div>
         <div>

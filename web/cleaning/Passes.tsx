@@ -27,7 +27,9 @@ export function settingsWords(pass: Pick<PassState, 'method' | 'settings'>, batc
       const { label, unit = '', choices } = typeof field === 'string' ? { label: field } : field;
       if (value === true) return [label];
       const shown = choices?.[String(value)] ?? String(value);
-      return [[label, shown, unit].filter(Boolean).join(' ')];
+      // "on what" asks; "on a tarpaulin" tells.
+      const told = label.replace(/^(on|in|from|against) what$/, '$1');
+      return [[told, shown, unit].filter(Boolean).join(' ')];
     })
     .join(', ');
 }

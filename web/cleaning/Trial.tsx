@@ -62,15 +62,12 @@ export default function Trial() {
   );
 }
 
-function Tried({
-  particles,
-  screens,
-  machines,
-}: {
+interface TriedOn {
   particles: readonly Particle[];
   screens: readonly ListedScreen[];
   machines: readonly MachineView[];
-}) {
+}
+function Tried({ particles, screens, machines }: TriedOn) {
   const [typed, keep] = useKept('shed.trial', BEGIN);
   const { ask, stop } = useWorker<TrialWorker>(start);
   const [share, setShare] = useState<number>();

@@ -132,6 +132,8 @@ export function placeFlow(
   height: number,
 ): Placed {
   if (nodes.length === 0) return { nodes: [], links: [] };
+  // What hangs at the ends is written to the right of them.
+  const longest = Math.max(...nodes.map((one) => (one.is === 'end' || one.is === 'missing' ? one.words.length : 0)));
   const layout = sankey<FlowNode, FlowLink>()
     .nodeId((one) => one.id)
     .nodeAlign(sankeyLeft)
@@ -141,7 +143,7 @@ export function placeFlow(
     .nodeSort((a, b) => rank(a) - rank(b))
     .extent([
       [1, 26],
-      [width - 130, height - 8],
+      [width - Math.max(130, 90 + 7 * longest), height - 8],
     ]);
   const placed = layout({ nodes: nodes.map((one) => ({ ...one })), links: links.map((one) => ({ ...one })) });
   const path = sankeyLinkHorizontal<FlowNode, FlowLink>();

@@ -31,7 +31,7 @@ export function typedLine<F extends object>(from: F, entry: ShedEntry, scales: r
     }
     if (value === undefined) return blank;
     if (value === null) return '';
-    if (typeof value === 'boolean' && typeof blank === 'string') return value ? 'yes' : 'no';
+    if (typeof value === 'boolean') return typeof blank === 'string' ? (value ? 'yes' : 'no') : value;
     if (typeof value === 'number') return String(value);
     // What is typed otherwise than it is sent, its form begins with by itself.
     const same =

@@ -15,12 +15,14 @@ import { hashPassword } from '@mercato/server/register/hashPassword';
 import { person } from '@mercato/server/register/peopleTables';
 import { PASSWORD, Visitor } from '@mercato/server/testing/visitor';
 import { fill } from './fill.ts';
+import { fillShed } from './fillShed.ts';
 import { fillStore } from './fillStore.ts';
 import { NOW } from './now.ts';
 import { quantile, recording, replay, type Statement, timed } from './recorder.ts';
 
 const LOTS = Number(process.env.BENCH_LOTS ?? 100_000);
 const PACKETS = 5_000;
+const BATCHES = 20_000;
 const WRITES = 400;
 const READS = 600;
 const AT_ONCE = 4;
@@ -108,6 +110,7 @@ await base.pool.query(
 );
 await refreshOutdated(base, () => NOW);
 await fillStore(base.pool, PACKETS);
+await fillShed(base.pool, BATCHES);
 await base.pool.end();
 
 // Writes: recorded on one copy, timed through HTTP on the second, replayed on the third.
@@ -170,6 +173,17 @@ const storeReads = Array.from(
       '/store?q=nothing-like-it',
     ][i % 6] ?? '',
 );
+const shedReads = Array.from(
+  { length: READS },
+  (_, i) =>
+    [
+      '/shed/batches?state=open',
+      '/shed/batches?state=open&sort=due',
+      '/shed/batches?state=all&q=leek+field+7',
+      `/shed/batches?state=closed&page=${1 + (i % 40)}`,
+      '/shed/batches?state=all&q=nothing-like-it',
+    ][i % 5] ?? '',
+);
 const recordAll = async (paths: readonly string[]) => {
   const statements: Statement[][] = [];
   for (const path of paths) statements.push(await recording(() => get(recorded.visitor, path)));
@@ -177,6 +191,7 @@ const recordAll = async (paths: readonly string[]) => {
 };
 const readStatements = await recordAll(reads);
 const storeStatements = await recordAll(storeReads);
+const shedStatements = await recordAll(shedReads);
 await recorded.close();
 // The session that the recorded statements ask for exists in this copy alone: it serves the reads too.
 
@@ -214,6 +229,7 @@ async function timeReads(what: string, paths: readonly string[], statements: rea
 }
 await timeReads(`lot list with search at ${LOTS} lots`, reads, readStatements);
 await timeReads(`seed store, opened and narrowed, at ${PACKETS} packets`, storeReads, storeStatements);
+await timeReads(`batches of the shed, opened and narrowed, at ${BATCHES} batches`, shedReads, shedStatements);
 for (const page of [
   '/store/next',
   '/store/record',
@@ -221,6 +237,7 @@ for (const page of [
   '/store/care',
   '/search?q=ryegrass%202025',
   '/search?q=zzz',
+  '/shed/screenings',
 ]) {
   const once = await timed(Array<string>(5).fill(page), 1, (path) => get(http.visitor, path));
   process.stdout.write(

@@ -1,6 +1,8 @@
 /** In headless Chromium, against the demo: a key at the count station to its painted figure, and what a first load costs. */
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { UNKNOWN_HEADER } from '@mercato/contract/store/accessions';
+import { longBatch } from './longBatch.ts';
 import { quantile } from './recorder.ts';
 
 const base = process.env.BENCH_ADDRESS ?? '';
@@ -205,11 +207,7 @@ async function findStation(): Promise<void> {
   await post('/trays/2/hand', { act: 'leave', turn });
   await page.goto(`${base}/lots`);
   await page.getByRole('row').nth(1).waitFor();
-  const session = await page.context().newCDPSession(page);
-  await session.send('Performance.enable');
-  const scripting = async () =>
-    ((await session.send('Performance.getMetrics')).metrics.find((one) => one.name === 'ScriptDuration')?.value ?? 0) *
-    1000;
+  const scripting = await scriptingOf();
   const times: number[] = [];
   await page.goto(`${base}/lots/${lot}`);
   await page.getByRole('listitem').first().waitFor();
@@ -230,6 +228,72 @@ async function findStation(): Promise<void> {
   );
 }
 
+/** Answers with the milliseconds that scripts of the page took until now. */
+async function scriptingOf(): Promise<() => Promise<number>> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Performance.enable');
+  return async () =>
+    ((await session.send('Performance.getMetrics')).metrics.find((one) => one.name === 'ScriptDuration')?.value ?? 0) *
+    1000;
+}
+
+/** A batch of sixty passes, from the list to its picture. */
+async function openBatch(): Promise<void> {
+  const { csrf } = (await (await page.request.get(`${base}/api/session`)).json()) as { csrf: string };
+  const send = async (method: 'post' | 'put', path: string, data: object) => {
+    const answer = await page.request[method](`${base}/api${path}`, {
+      headers: { 'X-CSRF-Token': csrf, 'Idempotency-Key': crypto.randomUUID() },
+      data,
+    });
+    if (!answer.ok()) throw new Error(`answered ${answer.status()}: ${await answer.text()}`);
+    return (await answer.json()) as { id: string };
+  };
+  const batch = await send('post', '/shed/batches', {
+    name: 'sixty passes',
+    goal: 'purity',
+    purpose: 'sale',
+    rights: 'saleable',
+    note: '',
+    accession: { ...UNKNOWN_HEADER, kind: 'oats', species: 'Avena sativa', harvestYear: 2026, harvestMonth: 8 },
+  });
+  const entries = longBatch(60);
+  // Ids of the wire are uuids.
+  const ids = new Map<string, string>();
+  const wired = (value: string) => {
+    if (!/^[vsdp]\d+$/.test(value)) return value;
+    if (!ids.has(value)) ids.set(value, crypto.randomUUID());
+    return ids.get(value) ?? '';
+  };
+  for (const { entry } of entries)
+    await send(
+      'put',
+      `/shed/batches/${batch.id}/lines/${crypto.randomUUID()}`,
+      JSON.parse(JSON.stringify(entry), (key, value: unknown) =>
+        typeof value === 'string' && key !== 'name' && key !== 'text' ? wired(value) : value,
+      ) as object,
+    );
+  await page.goto(`${base}/shed`);
+  const opens = page.getByRole('link', { name: 'B-', exact: false }).first();
+  await opens.waitFor();
+  const scripting = await scriptingOf();
+  const times: number[] = [];
+  for (let i = 0; i < 6; i += 1) {
+    const start = await scripting();
+    await opens.click();
+    await page.waitForTimeout(2500);
+    times.push((await scripting()) - start);
+    if ((await page.getByRole('table', { name: 'passes' }).getByRole('row').count()) !== 61)
+      console.log('the batch did not open');
+    await page.goBack();
+    await page.waitForTimeout(1500);
+  }
+  const [first = Number.NaN, ...next] = times;
+  console.log(
+    `opening a batch of 60 passes (${entries.length} lines): ${quantile(next, 0.5).toFixed(0)} ms of scripting (p50 of 5; highest ${Math.max(...next).toFixed(0)}; the first of a session, with its code, ${first.toFixed(0)}; budget 100)`,
+  );
+}
+
+await openBatch();
 await countStation();
 await findStation();
 await browser.close();

@@ -18,9 +18,10 @@ import {
   whilePreparing,
 } from './tools.mjs';
 
-const HELP = `npm run bench [-- --help]
+const HELP = `npm run bench [-- core shed server web importing] [-- --help]
 
-Measures on a throwaway database what things cost, as ratios in one run:
+Measures on a throwaway database what things cost, as ratios in one run; all, or
+those that are named:
   core.ts    ageing curves against a general-purpose fit; the schools' chances
   shed.ts    trials of passes, settings that are proposed, the book of a long batch
   server.ts  requests against their own SQL alone: one germination count, the
@@ -35,7 +36,7 @@ Measures on a throwaway database what things cost, as ratios in one run:
 `;
 
 const run = async (file, env) => {
-  const args = ['--import', 'tsx', path.join('bench', file)];
+  const args = ['--expose-gc', '--import', 'tsx', path.join('bench', file)];
   const code = await runToEnd(process.execPath, args, {
     cwd: PROJECT,
     stdio: 'inherit',
@@ -70,13 +71,16 @@ await main(async () => {
   try {
     const cluster = await openThrowawayCluster(clusters);
     try {
-      await run('core.ts', {});
-      await run('shed.ts', {});
-      await run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
+      const asked = process.argv.slice(2);
+      const wants = (one) => asked.length === 0 || asked.includes(one);
+      if (wants('core')) await run('core.ts', {});
+      if (wants('shed')) await run('shed.ts', {});
+      if (wants('server')) await run('server.ts', { DATABASE_URL: cluster.url, NODE_ENV: 'production' });
+      if (!wants('web') && !wants('importing')) return;
       await withServer(cluster.url, async (port, pid) => {
         const env = { BENCH_ADDRESS: `http://127.0.0.1:${port}` };
-        await run('web.ts', env);
-        await run('importing.ts', { ...env, BENCH_PID: String(pid) });
+        if (wants('web')) await run('web.ts', env);
+        if (wants('importing')) await run('importing.ts', { ...env, BENCH_PID: String(pid) });
       });
     } finally {
       await cluster.stop();

@@ -56,7 +56,6 @@ const frame = await scriptsOf('/sign-in', (fresh) => fresh.getByRole('main').wai
 console.log(`first-load JavaScript: ${frame} (budget 150 kB)`);
 const list = await scriptsOf('/lots', (fresh) => fresh.getByRole('row').nth(1).waitFor(), true);
 console.log(`with the list of lots and its table: ${list}`);
-await page.getByRole('row').nth(1).waitFor();
 
 /** Listens for a key and for the frame that paints what it changed. */
 async function watchKeys(watched: string): Promise<void> {

@@ -13,23 +13,13 @@ import {
 import type { Method } from '@mercato/core/cleaning/entries';
 import { TREATMENT_CLASSES } from '@mercato/core/register/treatment';
 import { reading } from '../../api/routes.ts';
-import { placeChoices, usePlaces } from '../../store/data.ts';
+import { usePlaces } from '../../store/data.ts';
 import { EntryForm } from '../../ui/EntryForm.tsx';
 import { Field } from '../../ui/Field.tsx';
-import { ChoiceField } from '../../ui/fields.tsx';
 import { type OpenBatch, useMachines } from '../useBatch.ts';
 import { noWeight, weighingBody } from '../weights.tsx';
-import {
-  type ActProps,
-  asLine,
-  type LineEntry,
-  options,
-  useLine,
-  useScales,
-  vesselWords,
-  WeighField,
-  LineEnd,
-} from './line.tsx';
+import { type ActProps, asLine, options, useLine, useScales, vesselWords, WeighField, LineEnd } from './line.tsx';
+import { SettingLines, type Settings, Targets } from './settings.tsx';
 
 const correctedPass = ({ corrects }: ActProps) => (corrects?.entry.what === 'pass' ? corrects.entry : undefined);
 
@@ -73,7 +63,6 @@ function ChoiceGroup({ method, choose }: { method: Method; choose: (method: Meth
   );
 }
 
-type Settings = Record<string, string | boolean | string[]>;
 /** What a form of settings begins with: as it was the last time, else nothing. */
 function typedSettings(method: Method, last: Readonly<Record<string, unknown>> | undefined): Settings {
   return Object.fromEntries(
@@ -220,6 +209,12 @@ function PassLines({
           </>
         )}
         <SettingLines entry={entry} settings={settings} />
+        {method === 'dry' && (
+          <Targets
+            batch={batch}
+            choose={(percent) => entry.set({ settings: { ...settings, targetPercent: percent } })}
+          />
+        )}
         {machines.length > 0 && (
           <Field
             entry={entry}
@@ -234,56 +229,5 @@ function PassLines({
         <LineEnd entry={entry} />
       </div>
     </EntryForm>
-  );
-}
-
-/** What is set for this way of working, a line each. */
-function SettingLines({ entry, settings }: { entry: LineEntry; settings: Settings }) {
-  const { data: places } = usePlaces();
-  return (
-    <>
-      {Object.keys(settings).map((key) =>
-        key === 'machines' ? (
-          <LineMachines key={key} entry={entry} />
-        ) : typeof settings[key] === 'boolean' ? (
-          <Field
-            key={key}
-            entry={entry}
-            name={`settings.${key}`}
-            options={[
-              ['false', 'no'],
-              ['true', 'yes'],
-            ]}
-          />
-        ) : key === 'placeId' ? (
-          <Field
-            key={key}
-            entry={entry}
-            name="settings.placeId"
-            options={[['', 'not said'], ...placeChoices(places ?? { places: [] })]}
-          />
-        ) : (
-          <Field key={key} entry={entry} name={`settings.${key}`} />
-        ),
-      )}
-    </>
-  );
-}
-
-function LineMachines({ entry }: { entry: LineEntry }) {
-  const chosen = (entry.values.settings as { machines: string[] }).machines;
-  return (
-    <ChoiceField
-      label="add a machine of the line"
-      value=""
-      options={[
-        ['', chosen.map((one) => METHOD_WORDS[one as Method]).join(' → ') || 'none yet'],
-        ...Object.values(METHOD_GROUPS)
-          .flat()
-          .map((one) => [one, METHOD_WORDS[one]] as const),
-      ]}
-      onChange={(next) => entry.set({ settings: { machines: next === '' ? [] : [...chosen, next] } })}
-      fault={entry.fault('settings.machines')}
-    />
   );
 }

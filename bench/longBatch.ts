@@ -40,7 +40,7 @@ export function longBatch(passes: number): BookLine[] {
         method: 'hand-screen',
         machine: null,
         goal: 'purity',
-        settings: {},
+        settings: { screens: '2.0 slot', reverse: false },
         from: [{ vessel: `v${i}`, part: false, weighed: null }],
         treatment: null,
       },

@@ -281,7 +281,7 @@ async function openBatch(): Promise<void> {
     await opens.click();
     await page.waitForTimeout(2500);
     times.push((await scripting()) - start);
-    if ((await page.getByRole('table', { name: 'passes' }).getByRole('row').count()) !== 61)
+    if ((await page.getByRole('table', { name: 'passes' }).getByRole('row').count()) !== 13)
       console.log('the batch did not open');
     await page.goBack();
     await page.waitForTimeout(1500);

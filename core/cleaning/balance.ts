@@ -119,10 +119,7 @@ export function passBalance(pass: PassState, share: Figure<number>): PassBalance
 }
 
 /** Standard uncertainty of a sum or difference of readings, g. */
-const uncertaintyOf = (all: readonly Weighed[]): number =>
-  sum(all.map((one) => one.uncertaintyG.pow(2)))
-    .sqrt()
-    .toNumber();
+const uncertaintyOf = (all: readonly Weighed[]): number => Math.hypot(...all.map((one) => one.uncertaintyG));
 
 function judge(
   pass: PassState,

@@ -1,4 +1,3 @@
-import { Exact } from '../units/mass.ts';
 import { inTheirPlaces, struckLines } from './bookOrder.ts';
 import type { BatchBook, BookLine, Inflow, Measures, PassState, Stream, VesselState, Weighed } from './bookState.ts';
 import { CannotBe } from './cannotBe.ts';
@@ -98,7 +97,7 @@ class Reader {
       } else
         vessel.now = {
           massG: left,
-          uncertaintyG: vessel.now?.uncertaintyG.pow(2).plus(weighed.uncertaintyG.pow(2)).sqrt() ?? new Exact(0),
+          uncertaintyG: vessel.now ? Math.hypot(vessel.now.uncertaintyG, weighed.uncertaintyG) : 0,
           moisturePercent: vessel.now?.moisturePercent ?? null,
         };
       return { ...weighed, moisturePercent };

@@ -15,7 +15,7 @@ export interface Weighed {
   /** null = not known, such as litres of a kind whose weight by room nobody measured. */
   readonly massG: ExactNumber | null;
   /** Standard uncertainty of the reading, g. */
-  readonly uncertaintyG: ExactNumber;
+  readonly uncertaintyG: number;
   readonly moisturePercent: number | null;
 }
 

@@ -5,7 +5,7 @@ import { CannotBe } from './cannotBe.ts';
 import type { ShedAmount, Weighing } from './entries.ts';
 
 /** A reading lies anywhere within a step: its standard uncertainty is the step over √12 (GUM 4.3.7, from memory). */
-const STEP_TO_SD = new Exact(12).sqrt();
+const STEP_TO_SD = Math.sqrt(12);
 
 /** @returns g; null where it is not known */
 export function gramsOf(amount: ShedAmount, measures: Measures, testWeightKgHl: number | null): ExactNumber | null {
@@ -24,17 +24,17 @@ export function readWeighing(weighing: Weighing, measures: Measures, testWeightK
   const one = gramsOf({ ...weighing.amount, text: '1' }, measures, testWeightKgHl) ?? new Exact(0);
   const written = new Exact(10).pow(-writtenDecimals(weighing.amount.text)).times(one);
   const step = Exact.max(written, weighing.scale?.stepG ?? 0);
-  return { massG, uncertaintyG: step.div(STEP_TO_SD), moisturePercent: weighing.moisturePercent };
+  return { massG, uncertaintyG: step.toNumber() / STEP_TO_SD, moisturePercent: weighing.moisturePercent };
 }
 
 /** Two streams in one vessel: masses add up, moisture is their mean by mass where both are known. */
 export function together(a: Weighed | null, b: Weighed | null): Weighed | null {
   if (a === null || b === null) return null;
-  if (a.massG === null || b.massG === null) return { massG: null, uncertaintyG: new Exact(0), moisturePercent: null };
+  if (a.massG === null || b.massG === null) return { massG: null, uncertaintyG: 0, moisturePercent: null };
   const massG = a.massG.plus(b.massG);
   return {
     massG,
-    uncertaintyG: a.uncertaintyG.pow(2).plus(b.uncertaintyG.pow(2)).sqrt(),
+    uncertaintyG: Math.hypot(a.uncertaintyG, b.uncertaintyG),
     moisturePercent:
       a.moisturePercent === null || b.moisturePercent === null
         ? null

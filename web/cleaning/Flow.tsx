@@ -1,10 +1,13 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
+import { Inline } from '../ui/Buttons.tsx';
 import type { OpenBatch } from './useBatch.ts';
 import { flowOf, placeFlow } from './flow.ts';
 import { massWords } from './weights.tsx';
 
 const COLUMN = 190;
 const LEAST_WIDTH = 640;
+/** As many passes as a picture can be read with. */
+export const IN_SIGHT = 12;
 
 /** Where the mass of a batch went: ribbons as wide as what ran through them. The table below says the same in figures. */
 export function Flow({
@@ -17,13 +20,15 @@ export function Flow({
   choose: (pass: string) => void;
 }) {
   const { book, balances } = batch;
+  const [all, setAll] = useState(false);
   const { nodes, links, width, height } = useMemo(() => {
-    const graph = flowOf(book, balances);
-    const columns = book.passes.size + 1;
+    const drawn = all ? book.passes.size : Math.min(book.passes.size, IN_SIGHT);
+    const graph = flowOf(book, balances, drawn);
+    const columns = drawn + 1;
     const w = Math.max(LEAST_WIDTH, columns * COLUMN);
     const h = Math.min(520, 190 + 16 * graph.nodes.filter((one) => one.is === 'end').length);
     return { ...placeFlow(graph, w, h), width: w, height: h };
-  }, [book, balances]);
+  }, [book, balances, all]);
   if (links.length === 0) return null;
   return (
     <figure className="flow" aria-label="where the mass went; the table of passes says the same in figures">
@@ -59,6 +64,11 @@ export function Flow({
           </g>
         ))}
       </svg>
+      {!all && book.passes.size > IN_SIGHT && (
+        <figcaption>
+          The newest {IN_SIGHT} passes. <Inline onClick={() => setAll(true)}>draw all {book.passes.size}</Inline>
+        </figcaption>
+      )}
     </figure>
   );
 }

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Table } from 'react-bootstrap';
 import { balanceWords, OUTLET_WORDS, PAY_WORDS, screenWords } from '@mercato/contract/cleaning/words';
 import { METHOD_WORDS } from '@mercato/contract/cleaning/methodWords';
@@ -9,8 +10,9 @@ import type { Method } from '@mercato/core/cleaning/entries';
 import { payOrMissing } from '@mercato/core/cleaning/passPay';
 import { readScreens } from '@mercato/core/cleaning/readScreen';
 import { Exact } from '@mercato/core/units/mass';
-import { Inline } from '../ui/Buttons.tsx';
+import { Inline, Small } from '../ui/Buttons.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
+import { IN_SIGHT } from './Flow.tsx';
 import { kindTswOf, type OpenBatch } from './useBatch.ts';
 import { massWords } from './weights.tsx';
 
@@ -44,27 +46,34 @@ export function Passes({
   chosen: string | null;
   choose: (pass: string) => void;
 }) {
+  const [all, setAll] = useState(false);
   const passes = [...batch.book.passes.values()];
   if (passes.length === 0) return null;
+  const newest = passes.slice(-IN_SIGHT);
+  const chosenPass = passes.find((one) => one.id === chosen);
+  const shown = all ? passes : chosenPass && !newest.includes(chosenPass) ? [chosenPass, ...newest] : newest;
   return (
-    <Table className="passes" aria-label="passes" responsive="md">
-      <thead>
-        <tr>
-          <th>pass</th>
-          <th>how</th>
-          <th className="num">in</th>
-          <th className="num">clean</th>
-          <th className="num">left</th>
-          <th className="num">not found</th>
-          <th>status</th>
-        </tr>
-      </thead>
-      <tbody>
-        {passes.map((one) => (
-          <PassRow key={one.id} batch={batch} pass={one} chosen={one.id === chosen} choose={choose} />
-        ))}
-      </tbody>
-    </Table>
+    <>
+      {shown.length < passes.length && <Small onClick={() => setAll(true)}>all {passes.length} passes</Small>}
+      <Table className="passes" aria-label="passes" responsive="md">
+        <thead>
+          <tr>
+            <th>pass</th>
+            <th>how</th>
+            <th className="num">in</th>
+            <th className="num">clean</th>
+            <th className="num">left</th>
+            <th className="num">not found</th>
+            <th>status</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((one) => (
+            <PassRow key={one.id} batch={batch} pass={one} chosen={one.id === chosen} choose={choose} />
+          ))}
+        </tbody>
+      </Table>
+    </>
   );
 }
 

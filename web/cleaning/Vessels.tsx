@@ -10,19 +10,26 @@ import { useKept } from '../ui/kept.ts';
 import type { OpenBatch } from './useBatch.ts';
 import { massWords } from './weights.tsx';
 
+/** As many vessels as stand in sight. */
+const AT_HAND = 12;
+
 /** The vessels that hold seed, each with its code: one open at a bench at a time. */
 export function Vessels({ batch }: { batch: OpenBatch }) {
   const filled = [...batch.book.vessels.values()].filter((one) => !one.empty);
   const [{ bench }, keep] = useKept('mercato.shed', { bench: 'bench' });
+  const [all, setAll] = useState(false);
   if (filled.length === 0) return null;
+  // The newest stand first where there are many.
+  const shown = all || filled.length <= AT_HAND ? filled : filled.slice(-AT_HAND).reverse();
   return (
     <>
       <h2>Vessels</h2>
       <ul className="packets list-unstyled mb-0" aria-label="vessels">
-        {filled.map((one) => (
+        {shown.map((one) => (
           <Vessel key={one.id} batch={batch} vessel={one} bench={bench} setBench={(next) => keep({ bench: next })} />
         ))}
       </ul>
+      {shown.length < filled.length && <Small onClick={() => setAll(true)}>all {filled.length} vessels</Small>}
     </>
   );
 }

@@ -87,6 +87,14 @@ it('draws every run as a node of its own, and what ends, goes on and is missing 
     [9000, 'main'],
   ]);
   expect(between('c', 'clean seed')).toEqual([null, 'unweighed']);
+  // Of the newest alone, what earlier passes left is where the picture begins.
+  const newest = flowOf(book, balances, 1);
+  expect(newest.nodes.map((one) => one.id).sort()).toEqual(['c', 'end:11', 'in:bin'].sort());
+  expect(newest.links.map((one) => [one.source, one.target, one.massG])).toEqual([
+    ['in:bin', 'c', 40_000],
+    ['in:bin', 'c', 9000],
+    ['c', 'end:11', null],
+  ]);
   const { nodes, links } = placeFlow(flow, 900, 300);
   expect(links).toHaveLength(flow.links.length);
   const x = (id: string) => nodes.find((one) => one.id === id)?.x0 ?? -1;

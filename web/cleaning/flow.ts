@@ -34,14 +34,19 @@ const UNKNOWN_SHARE = 0.02;
 /**
  * The graph of a batch: each run of a pass is a node of its own, so that what goes back makes no circle. Ribbons are
  * what came off and went in again, what lies, went or was bagged, and what nobody found.
+ *
+ * @param newest  only so many passes, the newest; what earlier ones left is where the picture begins
  */
 export function flowOf(
   book: BatchBook,
   balances: ReadonlyMap<string, PassBalance>,
+  newest = Infinity,
 ): { readonly nodes: FlowNode[]; readonly links: FlowLink[] } {
   const nodes: FlowNode[] = [];
   const links: FlowLink[] = [];
-  const passes = [...book.passes.values()];
+  const all = [...book.passes.values()];
+  const passes = all.slice(-newest);
+  const before = all.slice(0, all.length - passes.length);
   const whole = Math.max(
     1,
     ...[...balances.values()].map((one) => one.inG?.toNumber() ?? 0),
@@ -60,7 +65,7 @@ export function flowOf(
   /** Where the seed of a vessel came from when a pass took it. */
   const fills = new Map<string, { from: string; stream: Stream }[]>();
   const heads = new Map<string, string>();
-  for (const stream of book.cameIn.values()) {
+  const begin = (stream: Stream) => {
     const vessel = stream.vessel ?? '';
     const id = `in:${vessel}`;
     if (!heads.has(vessel)) {
@@ -68,6 +73,11 @@ export function flowOf(
       nodes.push({ id, words: book.vessels.get(vessel)?.name ?? '', massG: null, is: 'source', runs: false });
     }
     fills.set(vessel, [...(fills.get(vessel) ?? []), { from: id, stream }]);
+  };
+  for (const stream of book.cameIn.values()) begin(stream);
+  for (const { inflows, streams } of before) {
+    for (const one of inflows) if (!one.part) fills.set(one.vessel, []);
+    for (const one of streams) if (one.vessel !== null) begin(one);
   }
   for (const pass of passes) {
     const balance = balances.get(pass.id);
@@ -81,10 +91,11 @@ export function flowOf(
     for (const inflow of pass.inflows) {
       const filled = fills.get(inflow.vessel) ?? [];
       const known = filled.map((one) => one.stream.weighed?.massG?.toNumber() ?? null);
-      const all = known.reduce<number>((sum, one) => sum + (one ?? 0), 0);
+      const together = known.reduce<number>((sum, one) => sum + (one ?? 0), 0);
       const took = inflow.weighed?.massG?.toNumber() ?? null;
       filled.forEach(({ from, stream }, i) => {
-        const share = known[i] == null ? null : took === null || all === 0 ? known[i] : (took * known[i]) / all;
+        const share =
+          known[i] == null ? null : took === null || together === 0 ? known[i] : (took * known[i]) / together;
         link(from, pass.id, filled.length === 1 ? took : share, MAIN.includes(stream.outlet) ? 'main' : 'side');
       });
       if (!inflow.part) fills.set(inflow.vessel, []);
@@ -107,7 +118,8 @@ export function flowOf(
       if (from === `in:${vessel}`) continue;
       end(from, stream, `end:${stream.line}`, gone.get(vessel));
     }
-  return { nodes: nodes.filter((one) => links.some((l) => l.source === one.id || l.target === one.id)), links };
+  const linked = new Set(links.flatMap((one) => [one.source, one.target]));
+  return { nodes: nodes.filter((one) => linked.has(one.id)), links };
 
   function end(from: string, stream: Stream, id: string, became?: 'gone' | 'bagged') {
     const blown = stream.vessel === null && stream.weighed === null;
@@ -139,6 +151,7 @@ export function placeFlow(
     .nodeAlign(sankeyLeft)
     .nodeWidth(8)
     .nodePadding(26)
+
     // Side streams hang below the body.
     .nodeSort((a, b) => rank(a) - rank(b))
     .extent([

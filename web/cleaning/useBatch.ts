@@ -71,12 +71,16 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
     },
     [id, put],
   );
+  // What is read anew each minute brings another hour with it, but most often the same lines.
+  const { lines, species, family } = view ?? {};
+  const treated = view?.of.header.treated;
   const read = useMemo(() => {
-    if (!view || !figures) return null;
-    const bushel = nearestOf(figures.bushels, view.species, view.family);
-    const measures = measuresBy(bushel, view.of.header.treated);
-    const kept = view.lines.map(asBook);
-    const there = new Set(view.lines.map((one) => one.id));
+    if (!figures || lines === undefined || species === undefined || family === undefined || treated === undefined)
+      return null;
+    const bushel = nearestOf(figures.bushels, species, family);
+    const measures = measuresBy(bushel, treated);
+    const kept = lines.map(asBook);
+    const there = new Set(lines.map((one) => one.id));
     const noted = waiting
       .filter((one) => one.refused === undefined && !there.has(one.path.split('/').at(-1) ?? ''))
       .map((one): BookLine => ({ at: one.at, entry: one.body as ShedEntry }));
@@ -86,19 +90,18 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
       share ? [...book.passes.values()].map((one) => [one.id, passBalance(one, share)] as const) : [],
     );
     return {
-      view,
       figures,
       book,
       balances,
       rules: rulesOf(figures),
-      handling: nearestOf(figures.handling, view.species, view.family),
+      handling: nearestOf(figures.handling, species, family),
       bushel,
     };
-  }, [view, figures, waiting]);
+  }, [lines, species, family, treated, figures, waiting]);
   const mayWrite = may('shed.write');
   const batch = useMemo(
-    () => read && { ...read, waiting, drop, trouble, mayWrite, write },
-    [read, waiting, drop, trouble, mayWrite, write],
+    () => (read && view ? { ...read, view, waiting, drop, trouble, mayWrite, write } : null),
+    [read, view, waiting, drop, trouble, mayWrite, write],
   );
   return { batch, error: error ?? noFigures };
 }

@@ -19,7 +19,7 @@ export function Asked({ sheet }: { sheet: Sheet }) {
           for <b>{request.client}</b>
           {request.theirReference && ` (${request.theirReference})`} ·{' '}
           {request.tests.map((one) => one.replace('-', ' ')).join(', ')}
-          {request.dueOn && ` · due ${dueWords(request.dueOn, session?.today ?? request.dueOn)}`}
+          {request.dueOn && ` · report ${dueWords(request.dueOn, session?.today ?? request.dueOn)}`}
           {request.sampledBy === 'client' && ' · sample sent in by the client'}
           {request.fee && (
             <>

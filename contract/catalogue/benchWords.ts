@@ -76,6 +76,91 @@ export const BENCH_WORDS: Readonly<Record<string, CalculationWords>> = {
       dryBasisPercent: { label: 'moisture, dry basis', unit: '%' },
     },
   },
+  'moisture.wet-to-dry': {
+    asked: { wetBasisPercent: { label: 'moisture, wet basis', unit: '%' } },
+    answered: { dryBasisPercent: { label: 'moisture, dry basis', unit: '%' } },
+  },
+  'moisture.dry-to-wet': {
+    asked: { dryBasisPercent: { label: 'moisture, dry basis', unit: '%' } },
+    answered: { wetBasisPercent: { label: 'moisture, wet basis', unit: '%' } },
+  },
+  'moisture.pre-dried': {
+    asked: {
+      stage1Percent: { label: 'lost whole', unit: '%' },
+      stage2Percent: { label: 'lost in the oven', unit: '%', hint: 'of what was left' },
+    },
+    answered: { moisturePercent: { label: 'moisture', unit: '%' } },
+  },
+  'moisture.drying-target': {
+    asked: {
+      massKg: { label: 'seed', unit: 'kg' },
+      fromPercent: { label: 'its moisture', unit: '%' },
+      toPercent: { label: 'moisture wanted', unit: '%' },
+    },
+    answered: {
+      massAtTargetKg: { label: 'weighs then', unit: 'kg' },
+      waterToRemoveKg: { label: 'water that leaves', unit: 'kg' },
+    },
+  },
+  'moisture.price': {
+    asked: {
+      pricePerKg: 'price a kg',
+      standardPercent: { label: 'named at a moisture of', unit: '%' },
+      percent: { label: 'its own moisture', unit: '%' },
+    },
+    answered: { pricePerKg: 'worth a kg' },
+  },
+  'moisture.of-kind-in-air': {
+    asked: {
+      kind: { label: 'kind', hint: 'wheat, hard; maize, yellow dent; soybean; oats …' },
+      humidityPercent: { label: 'humidity of the air', unit: '%' },
+      temperatureC: { label: 'temperature', unit: '°C' },
+    },
+    answered: {
+      'best.wetBasisPercent': { label: 'moisture, wet basis', unit: '%' },
+      'best.source': 'by',
+      'best.confidence': 'how well it is remembered',
+      'best.equation': 'equation',
+      lowestPercent: { label: 'of all sets, lowest', unit: '%' },
+      highestPercent: { label: 'of all sets, highest', unit: '%' },
+      'sets.source': 'set',
+      'sets.equation': 'its equation',
+      'sets.confidence': 'remembered',
+      'sets.wetBasisPercent': { label: 'says', unit: '%' },
+    },
+  },
+  'moisture.air-of-kind': {
+    asked: {
+      kind: { label: 'kind', hint: 'wheat, hard; maize, yellow dent; soybean; oats …' },
+      wetBasisPercent: { label: 'moisture wanted', unit: '%' },
+      temperatureC: { label: 'temperature', unit: '°C' },
+    },
+    answered: {
+      humidityPercent: { label: 'humidity to hold', unit: '%' },
+      lowestPercent: { label: 'of all sets, lowest', unit: '%' },
+      highestPercent: { label: 'of all sets, highest', unit: '%' },
+    },
+  },
+  'moisture.meter-calibration': {
+    asked: {
+      meterPercent: { label: 'readings of the meter', unit: '%' },
+      ovenPercent: { label: 'oven results beside them', unit: '%' },
+      degree: { label: 'curve', hint: '1 straight, 2 bent' },
+      readingPercent: { label: 'reading now', unit: '%' },
+      confidence: 'confidence',
+    },
+    answered: {
+      coefficients: 'curve, from the constant upwards',
+      residualSd: { label: 'spread about the curve', unit: '%' },
+      rSquared: 'share that it explains',
+      predictedPercent: { label: 'moisture', unit: '%' },
+      lowerPercent: { label: 'one more oven result, at least', unit: '%' },
+      upperPercent: { label: 'at most', unit: '%' },
+      leverage: 'leverage',
+      inRange: 'within the readings that it was fitted on',
+      farOff: 'pairs too far off, numbered from 1',
+    },
+  },
   'moisture.oven-duplicate': {
     asked: {
       ...each(

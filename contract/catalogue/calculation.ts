@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import type { ShedFigures } from '@mercato/core/cleaning/figures';
+import type { KindIsotherm } from '@mercato/core/drying/isotherms';
 import type { Edition } from '@mercato/core/rule-books/edition';
 import { ArgumentFault } from '@mercato/core/units/argument';
 import { type BodyOf, type Keys, objectOf } from '../http/body.ts';
@@ -13,6 +14,7 @@ export interface ShippedBooks {
   readonly ista: Edition;
   readonly aosa: Edition;
   readonly shed: ShedFigures;
+  readonly isotherms: readonly KindIsotherm[];
 }
 
 /** One entry of the catalogue; `run` is pure and gets only what the schema returned. */

@@ -1,9 +1,17 @@
 import Joi from 'joi';
 import { judgeOvenDuplicate, lossStep, ovenMoisture, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
+import { dryToWet, massAtMoisture, preDriedMoisture, priceAtMoisture, wetToDry } from '@mercato/core/moisture/bases';
+import { byCalibration, type Degree, fitCalibration, type Pair } from '@mercato/core/moisture/calibration';
+import { airOfKind, isothermKinds, type KindIsotherm, moistureOfKind } from '@mercato/core/drying/isotherms';
+import { ArgumentFault } from '@mercato/core/units/argument';
 import { Exact } from '@mercato/core/units/mass';
-import { type BodyOf, objectOf } from '../http/body.ts';
-import { define } from './calculation.ts';
-import { massG, number } from './inputs.ts';
+import { type BodyOf, listOf, objectOf } from '../http/body.ts';
+import { define, NoResult } from './calculation.ts';
+import { confidence, massG, number, percent } from './inputs.ts';
+
+const wet = () => number().min(0).less(100);
+const humidity = () => number().greater(0).less(100);
+const degreesC = () => number().greater(-50).max(80);
 
 const WEIGHING = {
   containerG: massG(),
@@ -73,4 +81,147 @@ export const moistureCalculations = [
       },
     },
   }),
+  define({
+    id: 'moisture.wet-to-dry',
+    title: 'Wet basis to dry basis',
+    description: 'moisture of the dry mass, from that of the wet mass, which seed tests give',
+    source: 'arithmetic, 100 w / (100 − w)',
+    asks: { wetBasisPercent: number().min(0).less(100) },
+    run: ({ wetBasisPercent }) => ({ dryBasisPercent: wetToDry(wetBasisPercent) }),
+    example: { story: 'Wheat of 12 %', input: { wetBasisPercent: 12 } },
+  }),
+  define({
+    id: 'moisture.dry-to-wet',
+    title: 'Dry basis to wet basis',
+    description: 'moisture of the wet mass, from that of the dry mass, which drying tables give',
+    source: 'arithmetic, 100 d / (100 + d)',
+    asks: { dryBasisPercent: number().min(0).max(1e6) },
+    run: ({ dryBasisPercent }) => ({ wetBasisPercent: dryToWet(dryBasisPercent) }),
+    example: { story: 'A table that gives 16.3 % of the dry mass', input: { dryBasisPercent: 16.3 } },
+  }),
+  define({
+    id: 'moisture.pre-dried',
+    title: 'Moisture in two steps',
+    description: 'moisture of damp seed that was dried whole first, then ground and dried in the oven',
+    source: 'ISTA, moisture, pre-drying (from memory): S₁ + S₂ − S₁ S₂ / 100',
+    asks: { stage1Percent: percent(), stage2Percent: percent() },
+    run: ({ stage1Percent, stage2Percent }) => ({ moisturePercent: preDriedMoisture(stage1Percent, stage2Percent) }),
+    example: { story: 'Damp maize', input: { stage1Percent: 18.4, stage2Percent: 9.7 } },
+  }),
+  define({
+    id: 'moisture.drying-target',
+    title: 'Mass at another moisture',
+    description: 'what seed weighs at another moisture, and the water that has to leave for it, or come in',
+    source: 'dry matter stays, W₂ = W₁ (100 − M₁) / (100 − M₂)',
+    asks: { massKg: number().greater(0).max(1e9), fromPercent: wet(), toPercent: wet() },
+    run: ({ massKg, fromPercent, toPercent }) => massAtMoisture(massKg, fromPercent, toPercent),
+    example: { story: 'A tonne of damp beans', input: { massKg: 1000, fromPercent: 18, toPercent: 12 } },
+  }),
+  define({
+    id: 'moisture.price',
+    title: 'Price at a standard moisture',
+    description: 'what a kilogram is worth at its own moisture, where a price is named at a standard one',
+    source: 'dry matter: water is not paid for',
+    asks: { pricePerKg: number().min(0).max(1e6), standardPercent: wet(), percent: wet() },
+    run: (input) => ({ pricePerKg: priceAtMoisture(input.pricePerKg, input.standardPercent, input.percent) }),
+    example: { story: 'Wheat priced at 14 %', input: { pricePerKg: 0.32, standardPercent: 14, percent: 16.5 } },
+  }),
+  define({
+    id: 'moisture.of-kind-in-air',
+    title: 'How dry a kind gets in a room',
+    description: 'moisture of a kind in balance with air, by every set of constants that is published for it',
+    source: 'ASAE/ASABE D245 and others, from memory, as each set says; trust it from 20 to 90 % humidity, 5 to 50 °C',
+    asks: { kind: Joi.string().max(80).required(), humidityPercent: humidity(), temperatureC: degreesC() },
+    run: ({ kind, humidityPercent, temperatureC }, { isotherms }) =>
+      known(isotherms, kind, (name) => moistureOfKind(isotherms, name, humidityPercent / 100, temperatureC)),
+    example: {
+      story: 'Oats in air of 60 % at 20 °C',
+      input: { kind: 'oats', humidityPercent: 60, temperatureC: 20 },
+    },
+  }),
+  define({
+    id: 'moisture.air-of-kind',
+    title: 'What air keeps a kind so dry',
+    description: 'humidity that a cabinet must hold for a kind to come to a moisture',
+    source: 'ASAE/ASABE D245 and others, from memory, as each set says; trust it from 20 to 90 % humidity, 5 to 50 °C',
+    asks: {
+      kind: Joi.string().max(80).required(),
+      wetBasisPercent: number().greater(0).less(100),
+      temperatureC: degreesC(),
+    },
+    run: ({ kind, wetBasisPercent, temperatureC }, { isotherms }) => {
+      const air = known(isotherms, kind, (name) => airOfKind(isotherms, name, wetBasisPercent, temperatureC));
+      return {
+        humidityPercent: 100 * air.best,
+        lowestPercent: 100 * air.lowest,
+        highestPercent: 100 * air.highest,
+      };
+    },
+    example: { story: 'Soybean of 9 % at 15 °C', input: { kind: 'soybean', wetBasisPercent: 9, temperatureC: 15 } },
+  }),
+  define({
+    id: 'moisture.meter-calibration',
+    title: 'Calibration of a moisture meter',
+    description:
+      'what a meter reading means, by pairs of readings and oven results, with the interval for one more result',
+    source: 'ordinary least squares, as R lm() and predict(interval = "prediction")',
+    asks: {
+      meterPercent: listOf(percent(), 3, 1000),
+      ovenPercent: listOf(percent(), 3, 1000),
+      degree: number().valid(1, 2),
+      readingPercent: percent(),
+      confidence: confidence(),
+    },
+    check: ({ meterPercent, ovenPercent }) =>
+      meterPercent.length === ovenPercent.length
+        ? null
+        : {
+            path: 'ovenPercent',
+            message: `ovenPercent must have as many figures as meterPercent (${meterPercent.length}), got ${ovenPercent.length}`,
+          },
+    run: ({ meterPercent, ovenPercent, degree, readingPercent, confidence: sure }) => {
+      const pairs = meterPercent.map((one, i) => ({ meterPercent: one, ovenPercent: ovenPercent[i] ?? Number.NaN }));
+      const fit = fitted(pairs, degree === 2 ? 2 : 1);
+      const { coefficients, residualSd, rSquared, farOff } = fit;
+      return {
+        coefficients,
+        residualSd,
+        rSquared,
+        ...byCalibration(fit, readingPercent, sure),
+        // Numbered as they were written, from 1.
+        farOff: farOff.map((one) => one + 1),
+      };
+    },
+    example: {
+      story: 'Seven tins of red clover beside the meter',
+      input: {
+        meterPercent: [10.2, 8.8, 14, 14.4, 17.2, 15.9, 8],
+        ovenPercent: [11.02, 9.44, 15.16, 15.32, 18.27, 16.77, 8.77],
+        degree: 1,
+        readingPercent: 13.9,
+        confidence: 0.95,
+      },
+    },
+  }),
 ];
+
+/** What a kind's constants say; a kind is named as its list names it, or by the beginning of that. */
+function known<R>(all: readonly KindIsotherm[], kind: string, ask: (name: string) => R | null): R {
+  const names = isothermKinds(all);
+  const typed = kind.trim().toLowerCase();
+  const name =
+    names.find((one) => one.toLowerCase() === typed) ?? names.find((one) => one.toLowerCase().startsWith(typed));
+  const found = typed === '' || name === undefined ? null : ask(name);
+  if (found === null) throw new NoResult('kind', `kind must be one that has constants: ${names.join('; ')}`);
+  return found;
+}
+
+/** Refusals of pairs, at the readings. */
+function fitted(pairs: readonly Pair[], degree: Degree) {
+  try {
+    return fitCalibration(pairs, degree);
+  } catch (error) {
+    if (error instanceof ArgumentFault && error.field === 'pairs') throw new ArgumentFault('meterPercent', error.says);
+    throw error;
+  }
+}

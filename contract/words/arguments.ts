@@ -27,6 +27,10 @@ export const ARGUMENT_FAULTS = {
     `must hold ${most === null ? `${least} at least` : most === least ? String(least) : `${least} to ${most}`}, got ${got}`,
   'argument.as-many': ({ as, wanted, got }: { as: string; wanted: number; got: number }) =>
     `must have as many figures as ${as} (${wanted}), got ${got}`,
+  'argument.calibration-pairs': ({ least, got }: { least: number; got: number }) =>
+    `must hold ${least} pairs at least for this curve, got ${got}`,
+  'argument.calibration-readings': ({ least, got }: { least: number; got: number }) =>
+    `must hold ${least} different readings at least for this curve, got ${got}`,
   'argument.not-before': ({ from, got }: { from: string; got: string }) =>
     `must not lie before the first day, ${from}, got ${got}`,
   'argument.component-mass': 'must be a mass of 0 g or more',

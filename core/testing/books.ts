@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { readShedFigures } from '../cleaning/figures.ts';
+import { readIsotherms } from '../drying/isotherms.ts';
 import type { EditionContent, RuleBook, RuleTable } from '../rule-books/edition.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 
@@ -21,4 +22,9 @@ export function contentOf(book: RuleBook): EditionContent {
 export const ISTA = readEdition(contentOf('ista'));
 export const AOSA = readEdition(contentOf('aosa'));
 /** All shipped editions that calculations go by. */
-export const SHIPPED = { ista: ISTA, aosa: AOSA, shed: readShedFigures(contentOf('shed')) };
+export const SHIPPED = {
+  ista: ISTA,
+  aosa: AOSA,
+  shed: readShedFigures(contentOf('shed')),
+  isotherms: readIsotherms(csvRows('literature', 'isotherms.csv')),
+};

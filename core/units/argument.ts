@@ -38,6 +38,12 @@ export type ArgumentSays =
       readonly wanted: number;
       readonly got: number;
     }
+  /** Of a calibration: too few pairs, or too few different readings among them, for its curve. */
+  | {
+      readonly is: 'argument.calibration-pairs' | 'argument.calibration-readings';
+      readonly least: number;
+      readonly got: number;
+    }
   | { readonly is: 'argument.not-before'; readonly from: string; readonly got: string }
   | {
       readonly is:

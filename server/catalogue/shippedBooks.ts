@@ -1,11 +1,15 @@
 import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
 import { readShedFigures } from '@mercato/core/cleaning/figures';
-import { shippedBooks, shippedContent } from '../rule-books/shipped.ts';
+import { shippedBooks, shippedContent, shippedIsotherms } from '../rule-books/shipped.ts';
 
 let books: ShippedBooks | undefined;
 
 /** All shipped editions that the calculations go by, read once. */
 export function calculatingBooks(): ShippedBooks {
-  books ??= { ...shippedBooks(), shed: readShedFigures(shippedContent('shed')) };
+  books ??= {
+    ...shippedBooks(),
+    shed: readShedFigures(shippedContent('shed')),
+    isotherms: shippedIsotherms(),
+  };
   return books;
 }

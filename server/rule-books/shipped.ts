@@ -6,6 +6,7 @@ import type { ShippedBooks } from '@mercato/contract/catalogue/calculation';
 import type { NameLists, SpeciesName } from '@mercato/contract/register/kinds';
 import type { EditionContent, RuleBook, RuleTable } from '@mercato/core/rule-books/edition';
 import type { Kind } from '@mercato/core/rule-books/findKind';
+import { type KindIsotherm, readIsotherms } from '@mercato/core/drying/isotherms';
 import { readEdition } from '@mercato/core/rule-books/readEdition';
 
 const BOOKS_FOLDER = join(dirname(fileURLToPath(import.meta.url)), '../../core/rule-books/books');
@@ -41,6 +42,10 @@ export function shippedBooks(): Pick<ShippedBooks, 'ista' | 'aosa'> {
   books ??= { ista: readEdition(shippedContent('ista')), aosa: readEdition(shippedContent('aosa')) };
   return books;
 }
+
+/** The shipped constants of moisture in balance with air, by kind. */
+export const shippedIsotherms = (): readonly KindIsotherm[] =>
+  readIsotherms(readCsv(join(BOOKS_FOLDER, 'literature', 'isotherms.csv')));
 
 /** The shipped list of crop kinds. */
 export function shippedKinds(): readonly Kind[] {

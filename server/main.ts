@@ -90,6 +90,9 @@ try {
   });
   const server =
     cert && key ? createSecureServer({ cert: readFileSync(cert), key: readFileSync(key) }, app) : createServer(app);
+  // A proxy in front holds a connection for a minute: it must not be closed under a request.
+  server.keepAliveTimeout = 65_000;
+  server.headersTimeout = 66_000;
   server.on('error', (error: NodeJS.ErrnoException) => {
     refuse(error.code === 'EADDRINUSE' ? `port ${port} is taken; choose another with PORT.` : error.message);
   });

@@ -73,6 +73,8 @@ export async function openLaboratory(): Promise<Laboratory> {
         resolve(started);
       });
     });
+    // On a busy machine a visitor's next request comes late; its connection is there still.
+    server.keepAliveTimeout = 120_000;
     ends.push(async () => {
       await feed.stop();
       server.closeAllConnections();

@@ -86,6 +86,17 @@ export interface MoistureMethod {
   readonly grinding: string;
   readonly temperatureC: string;
   readonly hours: number | null;
+  /** Ground seed that is damper than this is dried whole first; null = never. */
+  readonly predryAbovePercent: number | null;
+  readonly rule: Rule;
+}
+
+/** What goes into a container of the oven, by its diameter. */
+export interface MoistureCharge {
+  readonly fromCm: number;
+  readonly belowCm: number;
+  readonly leastG: number;
+  readonly mostG: number;
   readonly rule: Rule;
 }
 
@@ -121,6 +132,8 @@ export interface Edition {
   /** ISTA only. */
   readonly intensities: readonly IntensityRow[];
   readonly moistureMethods: readonly MoistureMethod[];
+  /** ISTA only; editions of before have none. */
+  readonly moistureCharges: readonly MoistureCharge[];
   /** Container samples of a heterogeneity test by the containers of the lot; ISTA only. */
   readonly heterogeneitySamples: readonly StepRow[];
   /** ISTA only. */

@@ -7,6 +7,7 @@ import {
   type IntensityRow,
   isBook,
   type KindMethod,
+  type MoistureCharge,
   type MoistureMethod,
   type UnitRule,
 } from './edition.ts';
@@ -22,6 +23,7 @@ export const TABLES = {
     twoTests: 'germination-two-tests-5C',
     intensities: 'sampling-intensity',
     moisture: 'moisture-methods',
+    charges: 'moisture-charges',
     heterogeneity: 'heterogeneity-critical-H',
     rangesPurity: 'heterogeneity-range-R-purity',
     rangesGermination: 'heterogeneity-range-R-germination',
@@ -88,6 +90,7 @@ export function readEdition(content: EditionContent): Edition {
     labelTolerances: book === 'aosa' ? reader.steps(TABLES.aosa.labels, 'mean_from', 'mean_below', 'tolerance') : [],
     intensities: book === 'ista' ? istaIntensities(reader) : [],
     moistureMethods: book === 'ista' ? istaMoisture(reader) : [],
+    moistureCharges: ista ? charges(reader, ista.charges) : [],
     heterogeneitySamples:
       book === 'ista' ? reader.steps(TABLES.ista.heterogeneity, 'containers_from', 'containers_to', 'n_samples') : [],
     containerRanges:
@@ -209,7 +212,19 @@ function istaMoisture(reader: TableReader): MoistureMethod[] {
     grinding: reader.cell(table, i, 'grinding'),
     temperatureC: reader.cell(table, i, 'oven'),
     hours: reader.optionalNumber(table, i, 'hours'),
+    predryAbovePercent: reader.optionalNumber(table, i, 'predry_above_percent'),
     rule: reader.rule(table, row, reader.cell(table, i, 'species_or_genus')),
+  }));
+}
+
+function charges(reader: TableReader, table: string): MoistureCharge[] {
+  if (!reader.has(table)) return [];
+  return reader.rows(table).map((row, i) => ({
+    fromCm: reader.number(table, i, 'diameter_from_cm'),
+    belowCm: reader.number(table, i, 'diameter_below_cm'),
+    leastG: reader.number(table, i, 'least_g'),
+    mostG: reader.number(table, i, 'most_g'),
+    rule: reader.rule(table, row),
   }));
 }
 

@@ -124,6 +124,16 @@ export const TABLE_SHAPES: Readonly<Record<RuleBook, Readonly<Record<string, Tab
       key: ['species_or_genus'],
       species: 'species_or_genus',
     },
+    'moisture-charges': {
+      title: 'moisture: charge by diameter of the container',
+      columns: [
+        number('diameter_from_cm', 'diameter from, cm'),
+        number('diameter_below_cm', 'and below, cm'),
+        number('least_g', 'charge, least, g'),
+        number('most_g', 'charge, most, g'),
+      ],
+      key: ['diameter_from_cm'],
+    },
     'pure-seed-units': unitRules,
     parameters,
   },

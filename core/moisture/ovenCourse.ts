@@ -1,0 +1,151 @@
+import type { Edition, MoistureMethod } from '../rule-books/edition.ts';
+import { Exact, type ExactNumber } from '../units/mass.ts';
+
+/** How the oven was worked, as far as somebody wrote it down; what nobody wrote is null and is not held against it. */
+export interface OvenCourse {
+  readonly diameterCm: number | null;
+  /** Whether the sample came sealed. */
+  readonly sealed: boolean | null;
+  readonly groundMinutes: number | null;
+  /** In the air of the room, from the sealed sample to the container. */
+  readonly exposedSeconds: number | null;
+  readonly ovenC: number | null;
+  /** Back at its temperature, and taken out; ms. */
+  readonly backAt: number | null;
+  readonly outAt: number | null;
+  readonly cooledMinutes: number | null;
+}
+
+/** What was made otherwise than the book asks: code and figures. */
+export type OvenDeviation =
+  | { readonly is: 'not-sealed' }
+  | { readonly is: 'diameter'; readonly got: number; readonly least: number; readonly most: number }
+  | {
+      readonly is: 'charge';
+      readonly which: 'first' | 'second';
+      readonly got: number;
+      readonly least: number;
+      readonly most: number;
+    }
+  | { readonly is: 'ground-long' | 'exposed-long'; readonly got: number; readonly most: number }
+  | {
+      readonly is: 'oven-temperature' | 'taken-out-early' | 'taken-out-late' | 'cooled';
+      readonly got: number;
+      readonly least: number;
+      readonly most: number;
+    }
+  | { readonly is: 'needs-pre-drying'; readonly got: number; readonly most: number };
+
+export interface OvenTime {
+  /** Minutes in the oven, from when it was back at its temperature. */
+  readonly minutes: number;
+  readonly least: number;
+  readonly most: number;
+}
+
+const temperatureOf = ({ temperatureC }: MoistureMethod): { kind: 'low' | 'high'; degreesC: number } => ({
+  kind: temperatureC.startsWith('low') ? 'low' : 'high',
+  degreesC: Number(temperatureC.replace(/\D+/, '')),
+});
+const MINUTE = 60_000;
+
+/**
+ * How long a kind stands in the oven, with the minutes that the book permits around it.
+ * @returns null where the book gives no hours, or an edition of before no such minutes
+ * Source: ISTA, moisture, as the edition has it (from memory).
+ */
+export function ovenTime(edition: Edition, method: MoistureMethod): OvenTime | null {
+  if (method.hours === null) return null;
+  const minutes = method.hours * 60;
+  const band =
+    temperatureOf(method).kind === 'low'
+      ? edition.parameterIfAny('moisture_low_band_minutes')?.value
+      : edition.parameterIfAny('moisture_high_band_minutes_per_hour')?.value;
+  if (band === undefined) return null;
+  const most = temperatureOf(method).kind === 'low' ? band : band * method.hours;
+  return { minutes, least: minutes - most, most: minutes + most };
+}
+
+/** Temperatures that the oven may have, °C; null where the book says nothing. */
+export function ovenBand(edition: Edition, method: MoistureMethod): { least: number; most: number } | null {
+  const { kind, degreesC } = temperatureOf(method);
+  if (!(degreesC > 0)) return null;
+  if (kind === 'low') {
+    const band = edition.parameterIfAny('moisture_low_band_c')?.value;
+    return band === undefined ? null : { least: degreesC - band, most: degreesC + band };
+  }
+  const most = edition.parameterIfAny('moisture_high_most_c')?.value;
+  return most === undefined ? null : { least: degreesC, most };
+}
+
+/** Minutes that containers cool in the desiccator; null where the edition says nothing. */
+export function coolingTime(edition: Edition): { least: number; most: number } | null {
+  const [least, most] = ['moisture_cooling_from_minutes', 'moisture_cooling_to_minutes'].map(
+    (name) => edition.parameterIfAny(name)?.value,
+  );
+  return least === undefined || most === undefined ? null : { least, most };
+}
+
+/**
+ * What was made otherwise than the book asks. Borders belong to what is permitted.
+ *
+ * @param charges  what went into each container, g; null = not weighed yet
+ * @param predried  whether it was dried whole first
+ * @param percent  moisture that was found; null while there is none
+ * Source: ISTA, moisture, as the edition has it (from memory).
+ */
+export function ovenDeviations(
+  edition: Edition,
+  method: MoistureMethod | null,
+  course: OvenCourse,
+  charges: { readonly first: ExactNumber | null; readonly second: ExactNumber | null },
+  { predried, percent }: { readonly predried: boolean; readonly percent: number | null },
+): readonly OvenDeviation[] {
+  const found: OvenDeviation[] = [];
+  if (course.sealed === false) found.push({ is: 'not-sealed' });
+  found.push(...chargeDeviations(edition, course, charges));
+  const over = (is: 'ground-long' | 'exposed-long', got: number | null, name: string) => {
+    const most = edition.parameterIfAny(name)?.value;
+    if (got !== null && most !== undefined && got > most) found.push({ is, got, most });
+  };
+  over('ground-long', course.groundMinutes, 'moisture_grinding_minutes');
+  over('exposed-long', course.exposedSeconds, 'moisture_exposure_seconds');
+  const band = method && ovenBand(edition, method);
+  if (band && course.ovenC !== null && (course.ovenC < band.least || course.ovenC > band.most))
+    found.push({ is: 'oven-temperature', got: course.ovenC, ...band });
+  const time = method && ovenTime(edition, method);
+  if (time && course.backAt !== null && course.outAt !== null) {
+    const got = (course.outAt - course.backAt) / MINUTE;
+    const { least, most } = time;
+    if (got < least) found.push({ is: 'taken-out-early', got, least, most });
+    if (got > most) found.push({ is: 'taken-out-late', got, least, most });
+  }
+  const cooling = coolingTime(edition);
+  if (cooling && course.cooledMinutes !== null) {
+    const got = course.cooledMinutes;
+    if (got < cooling.least || got > cooling.most) found.push({ is: 'cooled', got, ...cooling });
+  }
+  const above = method?.predryAbovePercent ?? null;
+  if (above !== null && !predried && percent !== null && percent > above)
+    found.push({ is: 'needs-pre-drying', got: percent, most: above });
+  return found;
+}
+
+function chargeDeviations(
+  { moistureCharges: rows }: Edition,
+  { diameterCm }: OvenCourse,
+  charges: { readonly first: ExactNumber | null; readonly second: ExactNumber | null },
+): OvenDeviation[] {
+  if (rows.length === 0 || diameterCm === null) return [];
+  const row = rows.find((one) => diameterCm >= one.fromCm && diameterCm < one.belowCm);
+  if (!row) {
+    const [least, most] = [Math.min(...rows.map((one) => one.fromCm)), Math.max(...rows.map((one) => one.belowCm))];
+    return [{ is: 'diameter', got: diameterCm, least, most }];
+  }
+  const { leastG: least, mostG: most } = row;
+  return (['first', 'second'] as const).flatMap((which): OvenDeviation[] => {
+    const charge = charges[which];
+    if (charge === null || (charge.gte(new Exact(least)) && charge.lte(new Exact(most)))) return [];
+    return [{ is: 'charge', which, got: charge.toNumber(), least, most }];
+  });
+}

@@ -2,6 +2,18 @@ import type { FieldTable } from '../http/fieldWords.ts';
 
 /** What the fields of this feature are called. */
 export const MOISTURE_FIELDS = {
+  ovenWork: {
+    sealed: { label: 'the sample came sealed', choices: { yes: 'yes', no: 'no' } },
+    diameterCm: { label: 'container, across', unit: 'cm' },
+    groundMinutes: { label: 'ground for', unit: 'min' },
+    exposedSeconds: { label: 'open to the air while drawn', unit: 's' },
+    ovenC: { label: 'oven shows', unit: '°C' },
+    backAt: 'back at its temperature',
+    outAt: 'taken out',
+    cooledMinutes: { label: 'cooled for', unit: 'min' },
+    predried: 'dried whole first',
+    reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
+  },
   moistureWeighings: {
     reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
   },

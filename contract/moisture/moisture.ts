@@ -1,9 +1,10 @@
 import Joi from 'joi';
-import type { MoistureResult } from '@mercato/core/moisture/ovenMoisture';
+import type { OvenResult } from '@mercato/core/moisture/ovenCourse';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
-import { form, objectOf, optional, type ValueOf } from '../http/body.ts';
+import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
+import { typed } from '../http/typed.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface OvenTexts {
@@ -29,15 +30,48 @@ export const moistureWeighingsSchema = form('moistureWeighings', {
   reason: optional(reason()),
 });
 
+const predried = () =>
+  Joi.object<Required<OvenTexts>, true>({
+    container: decimalText('the empty container'),
+    withSeed: decimalText('the container with seed'),
+    dried: decimalText('the container after it was dried whole'),
+  }).required();
+const instant = () => Joi.string().isoDate();
+const figure = (least: number, most: number) => optional(typed.number().min(least).max(most));
+
+/** How the oven is worked; what is left out is not known yet, and stays as it was written. */
+export type OvenWork = ValueOf<typeof ovenWorkSchema>;
+export const ovenWorkSchema = form('ovenWork', {
+  sealed: optional(oneOf(['yes', 'no'])),
+  diameterCm: figure(1, 30),
+  groundMinutes: figure(0, 120),
+  exposedSeconds: figure(0, 36_000),
+  ovenC: figure(20, 250),
+  /** The instant at which the oven was back at its temperature, and at which the containers were taken out. */
+  backAt: optional(instant()),
+  outAt: optional(instant()),
+  cooledMinutes: figure(0, 10_000),
+  /** Dried whole first: both containers, g. */
+  predried: optional(objectOf({ first: predried(), second: predried() })),
+  ...seenKeys,
+  reason: optional(reason()),
+});
+
 export const newMoistureTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
   method: text(120).required().messages({ 'string.empty': 'say how it is dried' }),
 });
 
+/** What the clocks of the book ask of a test whose containers are in the oven or cool; instants, ISO. */
+export type OvenClock =
+  { is: 'in-oven'; outFrom: string; outAt: string; outUntil: string } | { is: 'cools'; from: string; until: string };
+
 export interface MoistureTest extends TestFrame {
   method: string;
   fields: Record<string, FieldView>;
-  result: MoistureResult | null;
+  result: OvenResult | null;
+  /** Where the containers are, by the clocks of the book. */
+  clock: OvenClock | null;
 }
 
 export interface MoistureView {

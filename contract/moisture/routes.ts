@@ -12,5 +12,6 @@ export const moistureRoutes = {
   ofLot,
   start: benchWrites.add('/moisture/tests', schema('newMoistureTestSchema')).answers(fills),
   weigh: benchWrites.seen.put('/moisture/tests/:test', schema('moistureWeighingsSchema')).answers(fills),
+  work: benchWrites.seen.put('/moisture/tests/:test/oven', schema('ovenWorkSchema')).answers(fills),
   days: testDays('moisture', fills),
 };

@@ -1,4 +1,5 @@
 import type { MoistureNext } from '@mercato/core/moisture/next';
+import type { OvenDeviation } from '@mercato/core/moisture/ovenCourse';
 import { earlyWords, type LineWords } from '../register/lineWords.ts';
 import type { MoistureBlock, MoistureStands } from './stands.ts';
 
@@ -6,6 +7,7 @@ import type { MoistureBlock, MoistureStands } from './stands.ts';
 export const MOISTURE_NEXT: Readonly<Record<MoistureNext, string>> = {
   'containers-agree': 'The two containers agree.',
   'repeat-both-containers': 'The two containers are out of tolerance: repeat both.',
+  'made-otherwise': 'The containers agree, but it was made otherwise than the rule book asks: decision pending.',
 };
 
 export function moistureStands(how: MoistureStands): LineWords {
@@ -17,12 +19,47 @@ export function moistureStands(how: MoistureStands): LineWords {
     case 'measured':
       return {
         figure: `${how.percent.toFixed(1)} %`,
-        note: `oven, ${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed${{ report: '', repeat: ': repeat', accepted: ': accepted by the lead' }[how.then]}`,
+        note: `oven, ${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed${{ report: '', repeat: ': repeat', decide: ': made otherwise, decision pending', accepted: ': accepted by the lead' }[how.then]}`,
       };
     default:
       return earlyWords(how, 'sample to be drawn', 'sample drawn and sealed');
   }
 }
 
-export const moistureBlocks = (_why: readonly MoistureBlock[]): string =>
-  'Moisture: the two containers are out of tolerance; decision pending.';
+export const moistureBlocks = (why: readonly MoistureBlock[]): string =>
+  `Moisture: ${why
+    .map((one) =>
+      one.is === 'containers-apart'
+        ? 'the two containers are out of tolerance'
+        : one.deviations.map(deviationWords).join(', '),
+    )
+    .join('; ')}; decision pending.`;
+
+const figures = (value: number) => String(Number(value.toFixed(1)));
+const band = ({ least, most }: { readonly least: number; readonly most: number }) =>
+  `${figures(least)} to ${figures(most)}`;
+
+/** What was made otherwise than the rule book asks. */
+export function deviationWords(one: OvenDeviation): string {
+  switch (one.is) {
+    case 'not-sealed':
+      return 'the sample was not sealed';
+    case 'diameter':
+      return `a container of ${figures(one.got)} cm, ${band(one)} cm allowed`;
+    case 'charge':
+      return `${one.which} container of ${one.got.toFixed(3)} g, ${band(one)} g asked`;
+    case 'ground-long':
+      return `ground for ${figures(one.got)} min, ${figures(one.most)} at most`;
+    case 'exposed-long':
+      return `open to the air for ${figures(one.got)} s, ${figures(one.most)} at most`;
+    case 'oven-temperature':
+      return `the oven stood at ${figures(one.got)} °C, ${band(one)} °C asked`;
+    case 'taken-out-early':
+    case 'taken-out-late':
+      return `taken out after ${figures(one.got)} min, ${band(one)} min asked`;
+    case 'cooled':
+      return `cooled for ${figures(one.got)} min, ${band(one)} min asked`;
+    case 'needs-pre-drying':
+      return `ground at ${figures(one.got)} %: above ${figures(one.most)} % it is dried whole first`;
+  }
+}

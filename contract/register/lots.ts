@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Expects } from '@mercato/core/cleaning/expects';
+import type { Expects } from '@mercato/core/register/expects';
 import type { Treatment } from '@mercato/core/register/treatment';
 import { type Book, BOOKS } from '@mercato/core/rule-books/edition';
 import type { EnteredMass } from '@mercato/core/units/mass';

@@ -13,6 +13,7 @@ export type DuePlace = (typeof DUE_PLACES)[number];
 export type DueThing =
   | { what: 'lot'; reference: string; species: string; commonName: string; standing: ShownStanding }
   | { what: 'shed'; number: string; seed: string; act: BatchDue['act'] }
+  | { what: 'oven'; reference: string; act: 'take-out' | 'weigh' }
   | { what: 'load'; seed: string; supplier: string; time: string }
   | { what: 'look'; bags: number; round: number; name: string }
   | { what: 'end'; seed: string; sprouted: number; seeds: number }

@@ -14,6 +14,10 @@ export function dueThingWords(due: DueThing, reader?: Pick<Reader, 'order' | 'de
       return `${due.reference}, ${due.commonName || due.species}: ${standingWords(due.standing, reader?.order)}`;
     case 'shed':
       return `${shedDueWords(due.act)}: ${due.seed}, batch ${due.number}`;
+    case 'oven':
+      return due.act === 'take-out'
+        ? `Take ${due.reference} out of the oven`
+        : `Weigh ${due.reference}: its containers have cooled`;
     case 'load':
       return `${due.seed} from ${due.supplier} comes${due.time === '' ? '' : ` at ${due.time}`}`;
     case 'look':

@@ -24,16 +24,14 @@ describe('what notes let one expect', () => {
 
   it('is fewer sprouts of unripe heads, each sign once, and whether they were kept knowingly', () => {
     const unripe = (more: object) => ({ ...picked('heap', kg('1')), ...more });
-    expect(expects([0, unripe({ unripe: ['green-head'] })])).toEqual([
-      { is: 'unripe', knowingly: false, signs: ['green-head'] },
-    ]);
-    expect(expects([0, unripe({ keptUnripe: true })])).toEqual([{ is: 'unripe', knowingly: true, signs: [] }]);
+    expect(expects([0, unripe({ unripe: ['green-head'] })])).toEqual([{ is: 'unripe', knowingly: false }]);
+    expect(expects([0, unripe({ keptUnripe: true })])).toEqual([{ is: 'unripe', knowingly: true }]);
     expect(
       expects(
         [0, unripe({ unripe: ['green-head', 'white-seed'] })],
         [1, { ...unripe({ unripe: ['white-seed'], keptUnripe: true }), into: { vessel: 'heap' } }],
       ),
-    ).toEqual([{ is: 'unripe', knowingly: true, signs: ['green-head', 'white-seed'] }]);
+    ).toEqual([{ is: 'unripe', knowingly: true }]);
   });
 
   it('is how long fruit lay, in whole days from the last picking until it was opened', () => {

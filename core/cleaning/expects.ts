@@ -1,17 +1,6 @@
-import type { UnripeSign } from './figures.ts';
+import type { Expects } from '../register/expects.ts';
 import type { BatchBook } from './bookState.ts';
 import type { Method } from './entries.ts';
-
-/** What the notes of harvest and shed let one expect of the seed later, when it is tested or sown. */
-export type Expects =
-  /** Unripe heads are among it, knowingly or not: fewer will sprout. */
-  | { readonly is: 'unripe'; readonly knowingly: boolean; readonly signs: readonly UnripeSign[] }
-  /** So many days fruit lay between its last picking and its being opened. */
-  | { readonly is: 'fruit-lay'; readonly days: number }
-  /** At the last count so many floated: light seed is empty more often. */
-  | { readonly is: 'floated'; readonly floaters: number; readonly of: number }
-  /** Mould was seen at the soak. */
-  | { readonly is: 'mould' };
 
 const OPENS_FRUIT: readonly Method[] = ['free', 'wash', 'float', 'ferment', 'crush', 'stomp'];
 const DAY = 86_400_000;
@@ -20,12 +9,7 @@ const DAY = 86_400_000;
 export function expectsOf(book: BatchBook): readonly Expects[] {
   const found: Expects[] = [];
   const unripe = book.pickings.filter(({ entry }) => entry.unripe.length > 0 || entry.keptUnripe);
-  if (unripe.length > 0)
-    found.push({
-      is: 'unripe',
-      knowingly: unripe.some(({ entry }) => entry.keptUnripe),
-      signs: [...new Set(unripe.flatMap(({ entry }) => entry.unripe))],
-    });
+  if (unripe.length > 0) found.push({ is: 'unripe', knowingly: unripe.some(({ entry }) => entry.keptUnripe) });
   const passes = [...book.passes.values()];
   const opened = passes.filter((one) => OPENS_FRUIT.includes(one.method)).map((one) => one.startedAt);
   const wet = passes.some((one) => one.method === 'free' || one.soak.length > 0);

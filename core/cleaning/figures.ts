@@ -1,4 +1,3 @@
-import type { Measures } from './bookState.ts';
 import type { EditionContent, Figure } from '../rule-books/edition.ts';
 import { TableReader } from '../rule-books/tableReader.ts';
 import type { Rule } from '../verdict/verdict.ts';
@@ -279,13 +278,6 @@ export function nearestOf<T extends { readonly taxa: readonly string[] }>(
   }
   return null;
 }
-
-/** What a harvest brings with it: pounds of its trade bushel, where it has one, and what it was treated with. */
-export const measuresBy = (bushel: Bushel | null, treated: string): Measures => ({
-  poundsPerBushel: bushel?.pounds.value ?? null,
-  // Nobody said what it is, so it is held for a poison.
-  treatments: treated === '' ? [] : [{ product: treated, class: 'unknown' }],
-});
 
 /** Warmest air for seed of this moisture, which is read to a tenth of a percent. */
 export function warmestAir(rows: readonly DryingAir[], moisturePercent: number): DryingAir | null {

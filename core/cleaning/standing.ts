@@ -1,7 +1,8 @@
 import type { Figure } from '../rule-books/edition.ts';
 import { type Outcome, worst } from '../verdict/verdict.ts';
 import { batchBalance, passBalance } from './balance.ts';
-import { type Expects, expectsOf } from './expects.ts';
+import type { Expects } from '../register/expects.ts';
+import { expectsOf } from './expects.ts';
 import type { BatchBook, PassState } from './bookState.ts';
 import { isSoak } from './passLines.ts';
 import { type School, type SoakRules, soakState, type SoakStep } from './soak.ts';

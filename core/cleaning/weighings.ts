@@ -3,6 +3,7 @@ import { Exact, exactDecimal, type ExactNumber, toGrams, writtenDecimals } from 
 import type { Measures, Weighed } from './bookState.ts';
 import { CannotBe } from './cannotBe.ts';
 import type { ShedAmount, Weighing } from './entries.ts';
+import type { Bushel } from './figures.ts';
 
 /** A reading lies anywhere within a step: its standard uncertainty is the step over √12 (GUM 4.3.7, from memory). */
 const STEP_TO_SD = Math.sqrt(12);
@@ -41,3 +42,10 @@ export function together(a: Weighed | null, b: Weighed | null): Weighed | null {
         : a.massG.times(a.moisturePercent).plus(b.massG.times(b.moisturePercent)).div(massG).toNumber(),
   };
 }
+
+/** What a harvest brings with it: pounds of its trade bushel, where it has one, and what it was treated with. */
+export const measuresBy = (bushel: Bushel | null, treated: string): Measures => ({
+  poundsPerBushel: bushel?.pounds.value ?? null,
+  // Nobody said what it is, so it is held for a poison.
+  treatments: treated === '' ? [] : [{ product: treated, class: 'unknown' }],
+});

@@ -1,2 +1,2 @@
 /** What a verdict on moisture asks for. */
-export type MoistureNext = 'containers-agree' | 'repeat-both-containers';
+export type MoistureNext = 'containers-agree' | 'repeat-both-containers' | 'made-otherwise';

@@ -1,5 +1,6 @@
 import type { Edition, MoistureMethod } from '../rule-books/edition.ts';
 import { Exact, type ExactNumber } from '../units/mass.ts';
+import { type Container, judgeOvenDuplicate, type MoistureResult } from './ovenMoisture.ts';
 
 /** How the oven was worked, as far as somebody wrote it down; what nobody wrote is null and is not held against it. */
 export interface OvenCourse {
@@ -148,4 +149,36 @@ function chargeDeviations(
     if (charge === null || (charge.gte(new Exact(least)) && charge.lte(new Exact(most)))) return [];
     return [{ is: 'charge', which, got: charge.toNumber(), least, most }];
   });
+}
+
+/** Two containers judged, with what was made otherwise than the book asks. */
+export interface OvenResult extends MoistureResult {
+  readonly predried: boolean;
+  readonly deviations: readonly OvenDeviation[];
+}
+
+/**
+ * Judges both containers, and how the oven was worked: what was made otherwise asks for a decision even where the
+ * containers agree.
+ */
+export function judgeOven(
+  edition: Edition,
+  method: MoistureMethod | null,
+  first: Container,
+  second: Container,
+  course: OvenCourse,
+): OvenResult {
+  const result = judgeOvenDuplicate(first, second, edition.parameter('moisture_duplicate_limit_percent'));
+  const predried = first.predried != null && second.predried != null;
+  const charge = ({ withSeedG, containerG }: Container) => withSeedG.minus(containerG);
+  const deviations = ovenDeviations(
+    edition,
+    method,
+    course,
+    { first: charge(first), second: charge(second) },
+    { predried, percent: result.meanPercent },
+  );
+  const { verdict } = result;
+  if (deviations.length === 0 || verdict.outcome === 'outside') return { ...result, predried, deviations };
+  return { ...result, predried, deviations, verdict: { ...verdict, outcome: 'outside', next: 'made-otherwise' } };
 }

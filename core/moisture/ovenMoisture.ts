@@ -13,6 +13,11 @@ export interface OvenWeighing {
   readonly decimals?: number;
 }
 
+/** A container of the oven, with the weighings of the same seed as it was dried whole first; null = it was not. */
+export interface Container extends OvenWeighing {
+  readonly predried?: OvenWeighing | null;
+}
+
 export interface OvenMoisture {
   /** Water lost, percent of the wet mass, exact. */
   readonly wetBasis: ExactNumber;
@@ -69,15 +74,15 @@ export interface MoistureResult {
  * Two containers of one sample: mean and whether they part by more than the duplicate limit.
  * @param limit  largest difference, percentage points of moisture
  */
-export function judgeOvenDuplicate(first: OvenWeighing, second: OvenWeighing, limit: Figure<number>): MoistureResult {
-  const one = ovenMoisture(first).wetBasis;
-  const two = ovenMoisture(second).wetBasis;
+export function judgeOvenDuplicate(first: Container, second: Container, limit: Figure<number>): MoistureResult {
+  const one = moistureOfBoth(first);
+  const two = moistureOfBoth(second);
   const mean = one.plus(two).div(2);
   const difference = one.minus(two).abs();
   const outside = difference.gt(limit.value);
   const steps: WorkingStep[] = [
-    { ...lossStep('first container', first), result: one.toDecimalPlaces(4).toString(), unit: '%' },
-    { ...lossStep('second container', second), result: two.toDecimalPlaces(4).toString(), unit: '%' },
+    ...containerSteps('first container', first, one),
+    ...containerSteps('second container', second, two),
     { label: 'difference', result: difference.toDecimalPlaces(4).toString(), unit: '%' },
     { label: 'largest allowed', result: String(limit.value), unit: '%' },
     { label: 'mean, to one decimal', result: mean.toDecimalPlaces(1).toFixed(1), unit: '%' },
@@ -98,6 +103,30 @@ export function judgeOvenDuplicate(first: OvenWeighing, second: OvenWeighing, li
       next: outside ? 'repeat-both-containers' : 'containers-agree',
     },
   };
+}
+
+/** Moisture of one container; dried in two steps it is the same water, however it left. Source: as in `preDriedMoisture`. */
+function moistureOfBoth({ predried, ...oven }: Container): ExactNumber {
+  const second = ovenMoisture(oven).wetBasis;
+  if (!predried) return second;
+  const first = ovenMoisture(predried).wetBasis;
+  return first.plus(second).minus(first.times(second).div(100));
+}
+
+function containerSteps(label: string, { predried, ...oven }: Container, moisture: ExactNumber): WorkingStep[] {
+  const shown = (percent: ExactNumber) => percent.toDecimalPlaces(4).toString();
+  if (!predried) return [{ ...lossStep(label, oven), result: shown(moisture), unit: '%' }];
+  const [s1, s2] = [ovenMoisture(predried).wetBasis, ovenMoisture(oven).wetBasis];
+  return [
+    { ...lossStep(`${label}, dried whole`, predried), result: shown(s1), unit: '%' },
+    { ...lossStep(`${label}, in the oven`, oven), result: shown(s2), unit: '%' },
+    {
+      label,
+      expression: `${shown(s1)} + ${shown(s2)} − ${shown(s1)} × ${shown(s2)} / 100`,
+      result: shown(moisture),
+      unit: '%',
+    },
+  ];
 }
 
 /** The arithmetic of one container. */

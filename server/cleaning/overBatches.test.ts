@@ -114,7 +114,7 @@ describe('what is reckoned over batches', () => {
       })
     ).body;
     const sheet = (await hands.sampler.get<LotSheet>(`/lots/${became[0]?.id ?? ''}`)).body;
-    expect(sheet.batch?.expects).toEqual([{ is: 'unripe', knowingly: true, signs: ['green-head'] }]);
+    expect(sheet.batch?.expects).toEqual([{ is: 'unripe', knowingly: true }]);
     const { hits } = (await hands.sampler.get<Found>(`/search?q=${batch.number}`)).body;
     expect(hits).toContainEqual(expect.objectContaining({ kind: 'batch', open: `/shed/batches/${batch.id}` }));
   });

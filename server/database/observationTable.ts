@@ -61,7 +61,11 @@ export const oneCurrent = (
  * null for words.
  * @param subject  the key of what is observed, such as a vessel or a test
  */
-export const observationTable = (name: string, subject: () => pg.AnyPgColumn) =>
+export const observationTable = (
+  name: string,
+  subject: () => pg.AnyPgColumn,
+  more: (t: Pick<Record<'recordedAt', pg.ExtraConfigColumn>, 'recordedAt'>) => pg.PgTableExtraConfigValue[] = () => [],
+) =>
   pg.pgTable(
     name,
     {
@@ -70,6 +74,6 @@ export const observationTable = (name: string, subject: () => pg.AnyPgColumn) =>
       enteredUnit: pg.text('entered_unit'),
       value: pg.numeric('value'),
     },
-    (t) => [...oneCurrent(name, t), pg.check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`)],
+    (t) => [...oneCurrent(name, t), pg.check(`${name}_value`, sql`value >= 0 and value <> 'NaN'`), ...more(t)],
   );
 export type ObservationTable = ReturnType<typeof observationTable>;

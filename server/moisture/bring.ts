@@ -1,7 +1,7 @@
-import { moistureWeighingsSchema, newMoistureTestSchema } from '@mercato/contract/moisture/moisture';
-import { type TestFromFile, word } from '../lot-sheet/fromFile.ts';
+import { moistureWeighingsSchema, newMoistureTestSchema, ovenWorkSchema } from '@mercato/contract/moisture/moisture';
+import { type Cell, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { startTest } from '../register/tests.ts';
-import { weighMoisture } from './weigh.ts';
+import { weighMoisture, workOven } from './weigh.ts';
 
 /** Brings the weighings of an oven test in. */
 export async function bringMoisture({ context, body, write, draw, dated }: TestFromFile): Promise<void> {
@@ -17,4 +17,16 @@ export async function bringMoisture({ context, body, write, draw, dated }: TestF
       filled.set(`${which}.${field}`, `moisture.${which}.${field}`, word);
   const seen = await dated(started.vesselId);
   await write(filled, moistureWeighingsSchema, (checked) => weighMoisture(seen, started, checked));
+  const worked = body();
+  for (const name of ['sealed', 'backAt', 'outAt']) worked.set(name, `moisture.oven.${name}`, word);
+  for (const name of ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'])
+    worked.set(name, `moisture.oven.${name}`, decimal);
+  for (const which of ['first', 'second'])
+    for (const field of ['container', 'withSeed', 'dried'])
+      worked.set(`predried.${which}.${field}`, `moisture.predried.${which}.${field}`, word);
+  if (Object.keys(worked.value).length > 0)
+    await write(worked, ovenWorkSchema, (checked) => workOven(seen, started, checked));
 }
+
+/** A figure where it is one; otherwise the text, so that the schema can refuse it by its field. */
+const decimal = ({ value }: Cell) => (/^\d{1,9}(\.\d{1,6})?$/.test(value) ? Number(value) : value);

@@ -1,8 +1,9 @@
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
-import type { MoistureTest, MoistureView } from '@mercato/contract/moisture/moisture';
+import type { MoistureTest, MoistureView, OvenClock } from '@mercato/contract/moisture/moisture';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
-import { judgeOvenDuplicate, type MoistureResult, type OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
-import type { Edition } from '@mercato/core/rule-books/edition';
+import { coolingTime, judgeOven, type OvenCourse, type OvenResult, ovenTime } from '@mercato/core/moisture/ovenCourse';
+import type { OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
+import type { Edition, MoistureMethod } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
@@ -11,9 +12,34 @@ import { fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests
 import { vesselView } from '../register/vessels.ts';
 import { moistureObservation } from './tables.ts';
 
+type Text = (field: string) => string | undefined;
+
+/** How the oven was worked, as it is written down. */
+export function courseOf(text: Text): OvenCourse {
+  const number = (name: string) => {
+    const written = text(`oven.${name}`);
+    return written === undefined ? null : Number(written);
+  };
+  const instant = (name: string) => {
+    const written = text(`oven.${name}`);
+    return written === undefined ? null : Date.parse(written);
+  };
+  const sealed = text('oven.sealed');
+  return {
+    sealed: sealed === undefined ? null : sealed === 'yes',
+    diameterCm: number('diameterCm'),
+    groundMinutes: number('groundMinutes'),
+    exposedSeconds: number('exposedSeconds'),
+    ovenC: number('ovenC'),
+    backAt: instant('backAt'),
+    outAt: instant('outAt'),
+    cooledMinutes: number('cooledMinutes'),
+  };
+}
+
 /** Both containers judged, or null until both are dried and weighed. */
-export function moistureOf(edition: Edition, text: (field: string) => string | undefined): MoistureResult | null {
-  const weighing = (which: 'first' | 'second'): OvenWeighing | null => {
+export function moistureOf(edition: Edition, method: MoistureMethod | null, text: Text): OvenResult | null {
+  const weighing = (which: string): OvenWeighing | null => {
     const [container, withSeed, dried] = ['container', 'withSeed', 'dried'].map((one) => text(`${which}.${one}`));
     if (container === undefined || withSeed === undefined || dried === undefined) return null;
     return {
@@ -25,8 +51,41 @@ export function moistureOf(edition: Edition, text: (field: string) => string | u
   };
   const first = weighing('first');
   const second = weighing('second');
-  return first && second
-    ? judgeOvenDuplicate(first, second, edition.parameter('moisture_duplicate_limit_percent'))
+  if (!first || !second) return null;
+  const [one, two] = [weighing('predried.first'), weighing('predried.second')];
+  // Dried whole it was both, or neither.
+  const both = one !== null && two !== null;
+  return judgeOven(
+    edition,
+    method,
+    { ...first, predried: both ? one : null },
+    { ...second, predried: both ? two : null },
+    courseOf(text),
+  );
+}
+
+const MINUTE = 60_000;
+const iso = (ms: number) => new Date(ms).toISOString();
+
+/** Where the containers are, by the clocks of the book; null where there is none to watch. */
+export function clockOf(edition: Edition, method: MoistureMethod | null, text: Text): OvenClock | null {
+  const { backAt, outAt, cooledMinutes } = courseOf(text);
+  const dried = text('first.dried') !== undefined && text('second.dried') !== undefined;
+  if (backAt === null || dried) return null;
+  if (outAt !== null) {
+    const cooling = coolingTime(edition);
+    return cooling && cooledMinutes === null
+      ? { is: 'cools', from: iso(outAt + cooling.least * MINUTE), until: iso(outAt + cooling.most * MINUTE) }
+      : null;
+  }
+  const time = method && ovenTime(edition, method);
+  return time
+    ? {
+        is: 'in-oven',
+        outFrom: iso(backAt + time.least * MINUTE),
+        outAt: iso(backAt + time.minutes * MINUTE),
+        outUntil: iso(backAt + time.most * MINUTE),
+      }
     : null;
 }
 
@@ -37,20 +96,24 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
     moistureObservation,
     tests.map(({ test }) => test.id),
   );
+  const { species } = file.lot;
   return {
     lot: file.brief,
-    method: moistureMethodFor(file.edition.moistureMethods, file.lot.species),
+    method: moistureMethodFor(file.edition.moistureMethods, species),
     waiting: waitingIn(file, 'moisture').map((one) => vesselView(one, file.names)),
     tests: tests.map(({ test, frame, edition }) => {
       const fields = fieldViews(
         all.filter((one) => one.subject === frame.id),
         file.names,
       );
+      const method = moistureMethodFor(edition.moistureMethods, species);
+      const text = (field: string) => fields[field]?.text;
       return {
         ...frame,
         method: (test.plan as { method?: string }).method ?? '',
         fields,
-        result: moistureOf(edition, (field) => fields[field]?.text),
+        result: moistureOf(edition, method, text),
+        clock: clockOf(edition, method, text),
       };
     }),
   };
@@ -77,8 +140,9 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
       mark: 'next',
       stands: { is: test.fields['first.withSeed'] ? 'in-the-oven' : 'to-weigh-in' },
     };
-  const { verdict, reportedPercent, differencePercent } = test.result;
+  const { verdict, reportedPercent, differencePercent, deviations } = test.result;
   const accepted = test.decision?.decision === 'accept';
+  const apart = verdict.next === 'repeat-both-containers';
   const outside = verdict.outcome === 'outside';
   return {
     ...base,
@@ -89,8 +153,14 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
       percent: reportedPercent,
       apart: differencePercent,
       limit: verdict.limit,
-      then: outside ? (accepted ? 'accepted' : 'repeat') : 'report',
+      then: outside ? (accepted ? 'accepted' : apart ? 'repeat' : 'decide') : 'report',
     },
-    blocks: outside && !accepted ? [{ is: 'containers-apart' }] : [],
+    blocks:
+      outside && !accepted
+        ? [
+            ...(apart ? [{ is: 'containers-apart' } as const] : []),
+            ...(deviations.length > 0 ? [{ is: 'made-otherwise', deviations } as const] : []),
+          ]
+        : [],
   };
 }

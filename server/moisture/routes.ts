@@ -7,7 +7,7 @@ import { openFile } from '../register/lotFile.ts';
 import { lockTest, startTest } from '../register/tests.ts';
 import { readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
-import { weighMoisture } from './weigh.ts';
+import { weighMoisture, workOven } from './weigh.ts';
 
 export function serveMoisture(api: Api<LotPicture>): void {
   api.read(moistureRoutes.ofLot, async ({ tx, params, now }) =>
@@ -22,6 +22,12 @@ export function serveMoisture(api: Api<LotPicture>): void {
   api.write(moistureRoutes.weigh, async (context) => {
     const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
     await weighMoisture(context, test, context.body);
+    return settleStep(context, test.lotId, 'moisture');
+  });
+
+  api.write(moistureRoutes.work, async (context) => {
+    const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
+    await workOven(context, test, context.body);
     return settleStep(context, test.lotId, 'moisture');
   });
 

@@ -1,3 +1,4 @@
+import { deviationWords } from '@mercato/contract/moisture/words';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { bringMoisture } from './bring.ts';
@@ -15,7 +16,18 @@ export const moistureStep = defineStep({
   decisions: (view) => [reportedMoisture(view)?.decision],
   facts: (view) => {
     const test = reportedMoisture(view);
-    return { moisture: test?.result ? { percent: test.result.reportedPercent, method: test.method } : null };
+    return {
+      moisture: test?.result
+        ? {
+            percent: test.result.reportedPercent,
+            method: test.result.predried ? `dried whole first, ${test.method}` : test.method,
+          }
+        : null,
+    };
+  },
+  remarks: (view) => {
+    const deviations = reportedMoisture(view)?.result?.deviations ?? [];
+    return deviations.length === 0 ? [] : [`Moisture: ${deviations.map(deviationWords).join(', ')}.`];
   },
   figure: ({ moisture }) => (moisture ? `${moisture.percent.toFixed(1)} %` : null),
   bring: bringMoisture,

@@ -1,4 +1,16 @@
+import { sql } from 'drizzle-orm';
+import * as pg from 'drizzle-orm/pg-core';
 import { observationTable } from '../database/observationTable.ts';
 import { benchTest } from '../register/tables.ts';
 
-export const moistureObservation = observationTable('moisture_observation', () => benchTest.id);
+export const moistureObservation = observationTable(
+  'moisture_observation',
+  () => benchTest.id,
+  (t) => [
+    // Ovens that were filled lately.
+    pg
+      .index('moisture_observation_oven')
+      .on(t.recordedAt.desc())
+      .where(sql`field = 'oven.backAt'`),
+  ],
+);

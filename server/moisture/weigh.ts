@@ -1,10 +1,14 @@
-import type { MoistureWeighings } from '@mercato/contract/moisture/moisture';
+import { eq } from 'drizzle-orm';
+import type { MoistureWeighings, OvenWork } from '@mercato/contract/moisture/moisture';
+import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { Exact } from '@mercato/core/units/mass';
-import type { Entry } from '../database/observations.ts';
+import type { Reader } from '../database/connect.ts';
+import { currentObservations, type Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
-import { type FieldRefusal, refused } from '../http/fault.ts';
+import { fault, type FieldRefusal, refused } from '../http/fault.ts';
+import { lot } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
-import { keepWeighings } from '../register/weighings.ts';
+import { keepWeighings, type TextOf } from '../register/weighings.ts';
 import { editionById } from '../rule-books/editions.ts';
 import { moistureOf } from './result.ts';
 import { moistureObservation } from './tables.ts';
@@ -29,15 +33,67 @@ export async function weighMoisture(
     entries,
     body,
     act: (corrects) => ({ is: corrects ? 'moisture-corrected' : 'moisture-weighed', test: test.number }),
-    judge: async (text) => {
-      const result = moistureOf(await editionById(context.tx, test.editionId), text);
-      return result && { outcome: result.verdict.outcome, result };
-    },
+    judge: judgeOf(context.tx, test),
+  });
+}
+
+const judgeOf = (tx: Reader, test: BenchTest) => async (text: TextOf) => {
+  const edition = await editionById(tx, test.editionId);
+  const [of] = await tx.select({ species: lot.species }).from(lot).where(eq(lot.id, test.lotId));
+  const result = moistureOf(edition, moistureMethodFor(edition.moistureMethods, of?.species ?? ''), text);
+  return result && { outcome: result.verdict.outcome, result };
+};
+
+const UNITS = {
+  sealed: null,
+  diameterCm: 'cm',
+  groundMinutes: 'min',
+  exposedSeconds: 's',
+  ovenC: '°C',
+  backAt: null,
+  outAt: null,
+  cooledMinutes: 'min',
+} as const;
+
+/** Writes down how the oven is worked, and judges anew what was judged already. */
+export async function workOven(
+  context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
+  test: BenchTest,
+  body: OvenWork,
+): Promise<void> {
+  if (body.predried) checkOven(body.predried, 'predried.');
+  const current = await currentObservations(context.tx, moistureObservation, [test.id]);
+  const stands = (field: string) => current.find((one) => one.field === field)?.enteredText;
+  for (const name of ['backAt', 'outAt'] as const)
+    if (body[name] !== undefined && new Date(body[name]) > context.hand.at)
+      throw fault('invalid', 'http.lies-future', name);
+  const [back, out] = [body.backAt ?? stands('oven.backAt'), body.outAt ?? stands('oven.outAt')];
+  if (back !== undefined && out !== undefined && new Date(out) < new Date(back))
+    throw fault('invalid', 'moisture.out-before-back', 'outAt');
+  const entries = (Object.keys(UNITS) as (keyof typeof UNITS)[]).flatMap((name): Entry[] => {
+    const said = body[name];
+    if (said === undefined) return [];
+    const text = String(said);
+    return [{ field: `oven.${name}`, text, unit: UNITS[name], value: typeof said === 'number' ? text : null }];
+  });
+  const { predried } = body;
+  if (predried)
+    for (const which of ['first', 'second'] as const)
+      for (const one of ['container', 'withSeed', 'dried'] as const) {
+        const text = predried[which][one];
+        entries.push({ field: `predried.${which}.${one}`, text, unit: 'g', value: new Exact(text).toString() });
+      }
+  await keepWeighings(context, test, {
+    table: moistureObservation,
+    entries,
+    body,
+    act: () => ({ is: 'oven-worked', test: test.number }),
+    judge: judgeOf(context.tx, test),
   });
 }
 
 /** Masses that cannot be: seed that weighs nothing, or dried heavier than wet. */
-function checkOven(body: MoistureWeighings): void {
+function checkOven(body: Pick<MoistureWeighings, 'first' | 'second'>, at = ''): void {
   const faults = (['first', 'second'] as const).flatMap((which): FieldRefusal[] => {
     const container = new Exact(body[which].container);
     const withSeed = new Exact(body[which].withSeed);
@@ -45,18 +101,21 @@ function checkOven(body: MoistureWeighings): void {
     if (!withSeed.gt(container))
       return [
         {
-          path: `${which}.withSeed`,
+          path: `${at}${which}.withSeed`,
           message: { is: 'moisture.weigh-more-than-empty', container: body[which].container },
         },
       ];
     if (dried?.gt(withSeed))
       return [
-        { path: `${which}.dried`, message: { is: 'moisture.cannot-weigh-more-than', withSeed: body[which].withSeed } },
+        {
+          path: `${at}${which}.dried`,
+          message: { is: 'moisture.cannot-weigh-more-than', withSeed: body[which].withSeed },
+        },
       ];
     if (dried?.lte(container))
       return [
         {
-          path: `${which}.dried`,
+          path: `${at}${which}.dried`,
           message: { is: 'moisture.cannot-weigh-little-empty', container: body[which].container },
         },
       ];

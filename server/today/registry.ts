@@ -1,4 +1,5 @@
 import { airDue } from '../air/due.ts';
+import { ovenDue } from '../moisture/due.ts';
 import { shedDue } from '../cleaning/due.ts';
 import { lotsDue } from '../lot-sheet/due.ts';
 import { bagsDue } from '../quick-tests/due.ts';
@@ -7,4 +8,4 @@ import { sowingsDue } from '../sowing/due.ts';
 import { batchesDue } from '../storage/due.ts';
 
 /** Whatever asks something of somebody. A new room is one line here. */
-export const ASKS: readonly WhatIsDue[] = [lotsDue, shedDue, bagsDue, batchesDue, airDue, sowingsDue];
+export const ASKS: readonly WhatIsDue[] = [lotsDue, ovenDue, shedDue, bagsDue, batchesDue, airDue, sowingsDue];

@@ -5,7 +5,7 @@ import type { Reader } from '../database/connect.ts';
 import { anywhere, holdsWords } from '../register/holdsWords.ts';
 import { benchTest, lot } from '../register/tables.ts';
 import { allKinds } from '../rule-books/editions.ts';
-import { shedBatch } from '../cleaning/tables.ts';
+import { findBatches } from '../cleaning/result.ts';
 import { accession, packet, storePlace } from '../store/tables.ts';
 
 /** Most of each kind: who sees more of them writes more. */
@@ -44,13 +44,7 @@ export async function findAnything(tx: Reader, typed: string): Promise<Found> {
     .where(and(eq(packet.undone, false), ...holdsWords(packet.searchText, text)))
     .orderBy(desc(packet.createdAt), desc(packet.id))
     .limit(MOST);
-  const batches = await tx
-    .select({ id: shedBatch.id, number: shedBatch.number, about: shedBatch.about, kind: accession.kind })
-    .from(shedBatch)
-    .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
-    .where(and(...holdsWords(shedBatch.searchText, text)))
-    .orderBy(desc(shedBatch.createdAt), desc(shedBatch.id))
-    .limit(MOST);
+  const batches = await findBatches(tx, text, MOST);
   const places = await tx
     .select({ id: storePlace.id, name: storePlace.name, kind: storePlace.kind })
     .from(storePlace)
@@ -75,12 +69,7 @@ export async function findAnything(tx: Reader, typed: string): Promise<Found> {
       beside: `${one.year}, ${one.code}`,
       open: `/store/packets/${one.id}`,
     })),
-    ...batches.map((one): Hit => ({
-      kind: 'batch',
-      name: one.number,
-      beside: `${one.kind}, ${one.about.name}`,
-      open: `/shed/batches/${one.id}`,
-    })),
+    ...batches,
     ...places.map((one): Hit => ({ kind: 'place', name: one.name, beside: one.kind, open: `/store?place=${one.id}` })),
     ...searchKinds(await allKinds(tx), text)
       .slice(0, MOST)

@@ -1,8 +1,9 @@
 import { Link } from 'react-router';
-import { expectsWords } from '@mercato/contract/cleaning/expectWords';
+import { expectsWords } from '@mercato/contract/register/expectWords';
 import { groupedText } from '@mercato/contract/words/figures';
 import { expectsOf, seedPerPlant } from '@mercato/core/cleaning/expects';
-import { measuresBy } from '@mercato/core/cleaning/figures';
+import {} from '@mercato/core/cleaning/figures';
+import { measuresBy } from '@mercato/core/cleaning/weighings';
 import { loadPays } from '@mercato/core/cleaning/loadPay';
 import { Fold } from '../ui/Fold.tsx';
 import { Slip } from '../ui/Slip.tsx';

@@ -23,6 +23,7 @@ import { VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
+import { Deviations, OvenClocks, OvenWorkForm } from './Oven.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { plainFigure } from '../ui/typedBody.ts';
@@ -147,6 +148,7 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
         {test.method} · {test.edition.name}
       </BenchHead>
       <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
+      <OvenClocks test={test} may={mayWrite} />
       <EntryForm
         entry={entry}
         send={mayWrite ? (corrects ? 'Correct' : 'Save the weighings') : null}
@@ -193,6 +195,8 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
         )}
         {corrects && <Field entry={entry} name="reason" />}
       </EntryForm>
+      <Deviations test={test} />
+      <OvenWorkForm key={test.version} test={test} may={mayWrite} />
       <SeenLine route={moistureRoutes.days} test={test} fields={test.fields} may={mayWrite} />
       <DecisionBox on={test} outside={result?.verdict.outcome === 'outside'} />
       {children}

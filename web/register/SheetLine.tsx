@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { expectsWords } from '@mercato/contract/cleaning/expectWords';
+import { expectsWords } from '@mercato/contract/register/expectWords';
 import { type StepLine, stepPath } from '@mercato/contract/lot-sheet/standing';
 import { lineWords, STEP_NAMES } from '@mercato/contract/lot-sheet/words';
 import type { LotSheet as Sheet } from '@mercato/contract/register/lots';

@@ -1,13 +1,10 @@
-import type { Expects } from '@mercato/core/cleaning/expects';
-import { UNRIPE_WORDS } from './words.ts';
+import type { Expects } from '@mercato/core/register/expects';
 
 /** What harvest and shed let one expect of the seed, as a sentence. */
 export function expectsWords(one: Expects): string {
   switch (one.is) {
     case 'unripe':
-      return `Unripe heads are among it${one.knowingly ? ', kept knowingly' : ''}${
-        one.signs.length > 0 ? ` (${one.signs.map((sign) => UNRIPE_WORDS[sign]).join(', ')})` : ''
-      }: expect fewer to sprout.`;
+      return `Unripe heads are among it${one.knowingly ? ', kept knowingly' : ''}: expect fewer to sprout.`;
     case 'fruit-lay':
       return `The fruit lay ${one.days} ${one.days === 1 ? 'day' : 'days'} before it was opened.`;
     case 'floated':

@@ -1,0 +1,1 @@
+CREATE INDEX "moisture_observation_oven" ON "moisture_observation" USING btree ("recorded_at" DESC NULLS LAST) WHERE field = 'oven.backAt';

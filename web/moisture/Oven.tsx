@@ -1,0 +1,192 @@
+import type { FieldValues } from 'react-hook-form';
+import { type MoistureTest, ovenWorkSchema, type OvenWork } from '@mercato/contract/moisture/moisture';
+import { moistureRoutes } from '@mercato/contract/moisture/routes';
+import { deviationWords } from '@mercato/contract/moisture/words';
+import { useState } from 'react';
+import { Button, Form, Stack, Table } from 'react-bootstrap';
+import { send } from '../api/routes.ts';
+import { shortInstant, useSession } from '../api/session.tsx';
+import { Earlier } from '../register/bench.tsx';
+import { useAct } from '../ui/act.ts';
+import { EntryForm } from '../ui/EntryForm.tsx';
+import { Field, FieldCell } from '../ui/Field.tsx';
+import { Fold } from '../ui/Fold.tsx';
+import { Heads } from '../ui/Heads.tsx';
+import { Notice } from '../ui/Notice.tsx';
+import { useNow } from '../ui/now.ts';
+import { Trouble } from '../ui/fields.tsx';
+import { to, useEntry } from '../ui/entry.ts';
+
+const FIGURES = ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'] as const;
+const ROWS = [
+  ['container', 'empty container'],
+  ['withSeed', 'with seed'],
+  ['dried', 'dried whole'],
+] as const;
+const BOTH = ['first', 'second'] as const;
+const MINUTE = 60_000;
+
+/** What the book's clocks ask now: two presses, back at its temperature and taken out; the minutes are counted. */
+export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) {
+  const { session } = useSession();
+  const now = useNow();
+  const { act, trouble } = useAct();
+  const zone = session?.laboratory.zone ?? 'UTC';
+  const { clock, fields } = test;
+  const at = (name: string) => fields[`oven.${name}`]?.text;
+  const press = (body: OvenWork) =>
+    void act(() => send(moistureRoutes.work, { test: test.id }, body, { version: test.version }));
+  const loaded = fields['first.withSeed'] !== undefined && fields['second.withSeed'] !== undefined;
+  const [back, out] = [at('backAt'), at('outAt')];
+  const stamp = () => new Date().toISOString();
+  const minutes = (iso: string) => Math.max(0, Math.ceil((Date.parse(iso) - now) / MINUTE));
+  if (!loaded && back === undefined) return null;
+  return (
+    <section className="my-3" aria-label="oven">
+      {back === undefined && may && (
+        <p>
+          <Button onClick={() => press({ backAt: stamp() })}>The oven is back at its temperature</Button>{' '}
+          <span className="soft">its time begins then, not when the door was shut</span>
+        </p>
+      )}
+      {back !== undefined && (
+        <p className="soft mb-1">
+          Back at its temperature {shortInstant(back, zone)}
+          {out !== undefined && `, taken out ${shortInstant(out, zone)}`}.
+        </p>
+      )}
+      {clock?.is === 'in-oven' && (
+        <Stack direction="horizontal" gap={3} className="clock">
+          <span className="fig">
+            {now < Date.parse(clock.outFrom)
+              ? `${minutes(clock.outAt)} min left`
+              : now <= Date.parse(clock.outUntil)
+                ? 'take it out now'
+                : 'late'}
+          </span>
+          <span>
+            out {shortInstant(clock.outAt, zone)}{' '}
+            <span className="soft">
+              ({shortInstant(clock.outFrom, zone)} to {shortInstant(clock.outUntil, zone)})
+            </span>
+          </span>
+          {may && <Button onClick={() => press({ outAt: stamp() })}>Taken out</Button>}
+        </Stack>
+      )}
+      {clock?.is === 'cools' && (
+        <Stack direction="horizontal" gap={3} className="clock">
+          <span className="fig">
+            {now < Date.parse(clock.from)
+              ? `cools, ${minutes(clock.from)} min left`
+              : now <= Date.parse(clock.until)
+                ? 'weigh it now'
+                : 'cooled too long'}
+          </span>
+          <span className="soft">
+            weigh from {shortInstant(clock.from, zone)} to {shortInstant(clock.until, zone)}
+          </span>
+          {may && out !== undefined && now >= Date.parse(out) && (
+            <Button onClick={() => press({ cooledMinutes: Math.round((Date.now() - Date.parse(out)) / MINUTE) })}>
+              I weigh it now
+            </Button>
+          )}
+        </Stack>
+      )}
+      <Trouble text={trouble} />
+    </section>
+  );
+}
+
+/** What was made otherwise than the rule book asks. */
+export function Deviations({ test }: { test: MoistureTest }) {
+  const { deviations } = test.result ?? { deviations: [] };
+  if (deviations.length === 0) return null;
+  return (
+    <Notice bad role="status">
+      Made otherwise than the rule book asks: {deviations.map(deviationWords).join('; ')}.
+    </Notice>
+  );
+}
+
+/** Sample, grinding, container, oven and cooling, as far as they are written down; and seed that was dried whole first. */
+export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }) {
+  const { fields } = test;
+  const text = (field: string) => fields[field]?.text ?? '';
+  const [whole, setWhole] = useState(fields['predried.first.container'] !== undefined);
+  const container = (which: (typeof BOTH)[number]) =>
+    Object.fromEntries(ROWS.map(([row]) => [row, text(`predried.${which}.${row}`)]));
+  const entry = useEntry({
+    from: {
+      sealed: text('oven.sealed'),
+      ...Object.fromEntries(FIGURES.map((name) => [name, text(`oven.${name}`)])),
+      predried: { first: container('first'), second: container('second') },
+      reason: '',
+    },
+    body: ({ sealed, predried, ...values }) => ({
+      ...values,
+      ...(sealed === '' ? {} : { sealed }),
+      ...(whole ? { predried } : {}),
+    }),
+    schema: ovenWorkSchema,
+    send: to(moistureRoutes.work, { test: test.id }, { version: test.version }),
+  });
+  const values = entry.values as FieldValues;
+  const corrects = ['sealed', ...FIGURES].some((name) => {
+    const stood = fields[`oven.${name}`]?.text;
+    return stood !== undefined && stood !== values[name];
+  });
+  return (
+    <Fold title="Sample, grinding and oven">
+      <EntryForm entry={entry} send={may ? 'Save' : null} quiet waits className="mt-2">
+        <div className="fields">
+          <Field
+            entry={entry}
+            name="sealed"
+            disabled={!may}
+            options={[
+              ['', 'not said'],
+              ['yes', 'yes'],
+              ['no', 'no'],
+            ]}
+          />
+          {FIGURES.map((name) => (
+            <Field key={name} entry={entry} name={name as never} disabled={!may} />
+          ))}
+        </div>
+        <Form.Check
+          id="dried-whole"
+          label="it was damp, and dried whole first"
+          checked={whole}
+          disabled={!may}
+          onChange={(event) => setWhole(event.target.checked)}
+        />
+        {whole && (
+          <Table className="w-text mt-2">
+            <Heads of={['dried whole, g', 'first container', 'second container']} />
+            <tbody>
+              {ROWS.map(([row, name]) => (
+                <tr key={row}>
+                  <td className="serif">{name}</td>
+                  {BOTH.map((which) => (
+                    <td key={which}>
+                      <FieldCell
+                        entry={entry}
+                        name={`predried.${which}.${row}` as never}
+                        label={`${which} container, ${name}`}
+                        disabled={!may}
+                      />
+                      <span className="soft">
+                        <Earlier field={fields[`predried.${which}.${row}`]} />
+                      </span>
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        )}
+        {corrects && <Field entry={entry} name="reason" />}
+      </EntryForm>
+    </Fold>
+  );
+}

@@ -306,6 +306,11 @@ async function story(): Promise<void> {
     1,
   );
   await lead.put(`/moisture/tests/${moisture?.id}/days`, { ...day, fields: ['first.dried'] }, 2);
+  await analyst.put(
+    `/moisture/tests/${moisture?.id}/oven`,
+    { diameterCm: 6, sealed: 'yes', backAt: '2026-11-20T08:00:00Z' },
+    2,
+  );
   await analyst.get(`/lots/${lot}/moisture`);
   const weight = (await analyst.post<WeightView>('/weight/tests', { vesselId: await vessel('weight', '5') })).body
     .tests[0];

@@ -67,6 +67,15 @@ const FILE = (reference: string) =>
     'moisture.second.container,1,,,,21.000,g',
     'moisture.second.withSeed,1,,,,26.000,g',
     'moisture.second.dried,1,,,,25.545,g',
+    'moisture.oven.sealed,1,,,,yes,',
+    'moisture.oven.diameterCm,1,,,,6.5,cm',
+    'moisture.oven.backAt,1,,,,2026-11-20T09:00:00.000Z,',
+    'moisture.predried.first.container,1,,,,50.000,g',
+    'moisture.predried.first.withSeed,1,,,,75.000,g',
+    'moisture.predried.first.dried,1,,,,72.500,g',
+    'moisture.predried.second.container,1,,,,51.000,g',
+    'moisture.predried.second.withSeed,1,,,,76.000,g',
+    'moisture.predried.second.dried,1,,,,73.500,g',
     'weight.sample,1,,,,5,g',
     ...Array.from({ length: 8 }, (_, i) => `weight.replicate.${i + 1},1,,,,0.190${i},g`),
     'weight.sample,2,,,,5,g',
@@ -156,6 +165,19 @@ describe('a lot file', () => {
         second: { container: '21.000', withSeed: '26.000', dried: '25.545' },
       },
       1,
+    );
+    await analyst.put(
+      `/moisture/tests/${oven?.id}/oven`,
+      {
+        sealed: 'yes',
+        diameterCm: 6.5,
+        backAt: '2026-11-20T09:00:00.000Z',
+        predried: {
+          first: { container: '50.000', withSeed: '75.000', dried: '72.500' },
+          second: { container: '51.000', withSeed: '76.000', dried: '73.500' },
+        },
+      },
+      2,
     );
     const hundreds = (await analyst.post<WeightView>('/weight/tests', { vesselId: await draw('weight', '5') })).body
       .tests[0];

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { OvenResult } from '@mercato/core/moisture/ovenCourse';
+import type { OvenDeviation, OvenResult } from '@mercato/core/moisture/ovenCourse';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
 import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text } from '../http/fields.ts';
@@ -70,6 +70,8 @@ export interface MoistureTest extends TestFrame {
   method: string;
   fields: Record<string, FieldView>;
   result: OvenResult | null;
+  /** What is made otherwise than the book asks, as far as it shows before both containers are dried. */
+  early: readonly OvenDeviation[];
   /** Where the containers are, by the clocks of the book. */
   clock: OvenClock | null;
 }

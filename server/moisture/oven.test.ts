@@ -90,7 +90,9 @@ describe('the oven', () => {
     const one = await oven('OV-2');
     await one.weigh(LOADED);
     await one.work({ backAt: '2026-11-25T08:00:00.000Z', sealed: 'no' });
+    expect((await one.see())?.early.map((each) => each.is)).toEqual(['not-sealed']);
     await one.work({ outAt: '2026-11-25T08:56:59.000Z' });
+    expect((await one.see())?.early.map((each) => each.is)).toEqual(['not-sealed', 'taken-out-early']);
     await one.weigh(DRIED);
     let line = await one.line();
     expect(line.mark).toBe('outside');
@@ -112,8 +114,10 @@ describe('the oven', () => {
   it('is corrected with a reason, and judged anew', async () => {
     at('2026-11-25T09:00:00Z');
     const one = await oven('OV-3');
-    await one.weigh(DRIED);
+    await one.weigh(LOADED);
     await one.work({ diameterCm: 8 });
+    expect((await one.see())?.early.map((each) => each.is)).toEqual(['charge', 'charge']);
+    await one.weigh(DRIED);
     expect((await one.see())?.result?.deviations.map((each) => each.is)).toEqual(['charge', 'charge']);
     expect(firstFault(await one.work({ diameterCm: 7.9 }))[0]).toBe(422);
     await one.work({ diameterCm: 7.9, reason: 'read from the wrong tin' });

@@ -1,7 +1,15 @@
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { MoistureTest, MoistureView, OvenClock } from '@mercato/contract/moisture/moisture';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
-import { coolingTime, judgeOven, type OvenCourse, type OvenResult, ovenTime } from '@mercato/core/moisture/ovenCourse';
+import {
+  coolingTime,
+  judgeOven,
+  type OvenCourse,
+  type OvenDeviation,
+  ovenDeviations,
+  type OvenResult,
+  ovenTime,
+} from '@mercato/core/moisture/ovenCourse';
 import type { OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import type { Edition, MoistureMethod } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
@@ -64,6 +72,16 @@ export function moistureOf(edition: Edition, method: MoistureMethod | null, text
   );
 }
 
+/** What shows of it before both are dried: told while it can still be done anew. */
+function earlyOf(edition: Edition, method: MoistureMethod | null, text: Text): readonly OvenDeviation[] {
+  const charge = (which: string) => {
+    const [container, withSeed] = [text(`${which}.container`), text(`${which}.withSeed`)];
+    return container === undefined || withSeed === undefined ? null : new Exact(withSeed).minus(container);
+  };
+  const charges = { first: charge('first'), second: charge('second') };
+  return ovenDeviations(edition, method, courseOf(text), charges, { predried: false, percent: null });
+}
+
 const MINUTE = 60_000;
 const iso = (ms: number) => new Date(ms).toISOString();
 
@@ -113,6 +131,7 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
         method: (test.plan as { method?: string }).method ?? '',
         fields,
         result: moistureOf(edition, method, text),
+        early: earlyOf(edition, method, text),
         clock: clockOf(edition, method, text),
       };
     }),

@@ -55,6 +55,12 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
           {out !== undefined && `, taken out ${shortInstant(out, zone)}`}.
         </p>
       )}
+      {back !== undefined && out === undefined && clock === null && test.result === null && (
+        <p>
+          <span className="soft">The rule book gives no hours for this kind: watch its time by your own method.</span>{' '}
+          {may && <Button onClick={() => press({ outAt: stamp() })}>Taken out</Button>}
+        </p>
+      )}
       {clock?.is === 'in-oven' && (
         <Stack direction="horizontal" gap={3} className="clock">
           <span className="fig">
@@ -99,7 +105,7 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
 
 /** What was made otherwise than the rule book asks. */
 export function Deviations({ test }: { test: MoistureTest }) {
-  const { deviations } = test.result ?? { deviations: [] };
+  const deviations = test.result?.deviations ?? test.early;
   if (deviations.length === 0) return null;
   return (
     <Notice bad role="status">

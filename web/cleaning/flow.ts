@@ -39,7 +39,7 @@ const UNKNOWN_SHARE = 0.02;
  */
 export function flowOf(
   book: BatchBook,
-  balances: ReadonlyMap<string, PassBalance>,
+  balances: Pick<ReadonlyMap<string, PassBalance>, 'get'>,
   newest = Infinity,
 ): { readonly nodes: FlowNode[]; readonly links: FlowLink[] } {
   const nodes: FlowNode[] = [];
@@ -49,7 +49,7 @@ export function flowOf(
   const before = all.slice(0, all.length - passes.length);
   const whole = Math.max(
     1,
-    ...[...balances.values()].map((one) => one.inG?.toNumber() ?? 0),
+    ...passes.map((one) => balances.get(one.id)?.inG?.toNumber() ?? 0),
     [...book.cameIn.values()].reduce((sum, one) => sum + (one.weighed?.massG?.toNumber() ?? 0), 0),
   );
   const link = (source: string, target: string, massG: number | null, is: Ribbon) => {

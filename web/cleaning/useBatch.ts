@@ -11,6 +11,7 @@ import { CannotBe } from '@mercato/core/cleaning/cannotBe';
 import type { ShedEntry } from '@mercato/core/cleaning/entries';
 import { type Bushel, type Handling, nearestOf } from '@mercato/core/cleaning/figures';
 import { measuresBy } from '@mercato/core/cleaning/weighings';
+import type { Figure } from '@mercato/core/rule-books/edition';
 import type { SoakRules } from '@mercato/core/cleaning/soak';
 import { Refused } from '../api/client.ts';
 import { type Posted, useOutbox } from '../api/outbox.ts';
@@ -20,11 +21,28 @@ import { useSession } from '../api/session.tsx';
 export const useFigures = () => useQuery({ ...reading(cleaningRoutes.figures, {}), staleTime: Infinity });
 export const useMachines = () => useQuery(reading(cleaningRoutes.machines, {}));
 
+/** Where the mass of each pass went, reckoned for those that are looked at. */
+export interface Balances {
+  get(pass: string): PassBalance | undefined;
+}
+function balancesOf(book: BatchBook, share: Figure<number> | undefined): Balances {
+  const known = new Map<string, PassBalance>();
+  return {
+    get: (id) => {
+      const pass = book.passes.get(id);
+      if (!pass || !share) return undefined;
+      const balance = known.get(id) ?? passBalance(pass, share);
+      known.set(id, balance);
+      return balance;
+    },
+  };
+}
+
 export interface OpenBatch {
   readonly view: BatchView;
   readonly figures: ShedFiguresView;
   readonly book: BatchBook;
-  readonly balances: ReadonlyMap<string, PassBalance>;
+  readonly balances: Balances;
   readonly rules: SoakRules;
   readonly handling: Handling | null;
   readonly bushel: Bushel | null;
@@ -87,9 +105,7 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
       .map((one): BookLine => ({ at: one.at, entry: one.body as ShedEntry }));
     const book = readOrLess([...kept, ...noted], kept, measures);
     const share = figures.parameters.unaccounted_percent;
-    const balances = new Map(
-      share ? [...book.passes.values()].map((one) => [one.id, passBalance(one, share)] as const) : [],
-    );
+    const balances = balancesOf(book, share);
     return {
       figures,
       book,

@@ -61,7 +61,15 @@ export function ensureWebClient() {
     'vite.js',
   );
   const build = [vite, 'build', '--logLevel', 'warn'];
-  makeFrom(['core', 'contract', 'web'], path.join(web, 'dist'), 'building the web client', build, web);
+  // Whoever asks, a test among them, gets the client that people get: React is four times slower as developers see it.
+  const { NODE_ENV } = process.env;
+  process.env.NODE_ENV = 'production';
+  try {
+    makeFrom(['core', 'contract', 'web'], path.join(web, 'dist'), 'building the web client', build, web);
+  } finally {
+    if (NODE_ENV === undefined) delete process.env.NODE_ENV;
+    else process.env.NODE_ENV = NODE_ENV;
+  }
   ensureAnswers();
 }
 

@@ -1,3 +1,4 @@
+// Source: arithmetic of the lines, by hand; which line may follow which is the shed's own order, no source.
 import { describe, expect, it } from 'vitest';
 import type { Treatment } from '../register/treatment.ts';
 import { book, cameOff, ended, kg, lines, looked, NO_BUSHEL, pass, picked } from '../testing/shedBook.ts';

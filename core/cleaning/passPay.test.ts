@@ -1,3 +1,4 @@
+// Source: by hand, as pay.test.ts and its R values have it; here what the lines of a pass hand on to it.
 import { describe, expect, it } from 'vitest';
 import { cameOff, ended, kg, lines, looked, pass, picked, SHARE } from '../testing/shedBook.ts';
 import { passBalance } from './balance.ts';

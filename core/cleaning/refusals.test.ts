@@ -1,3 +1,4 @@
+// Source: none outside: what one vessel and one pass can hold at a time, and the ten minutes of clocks, a guess.
 import { describe, expect, it } from 'vitest';
 import { book, cameOff, ended, kg, NO_BUSHEL, pass, picked } from '../testing/shedBook.ts';
 import { readBook } from './batchBook.ts';

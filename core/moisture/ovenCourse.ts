@@ -44,10 +44,11 @@ export interface OvenTime {
   readonly most: number;
 }
 
-const temperatureOf = ({ temperatureC }: MoistureMethod): { kind: 'low' | 'high'; degreesC: number } => ({
-  kind: temperatureC.startsWith('low') ? 'low' : 'high',
-  degreesC: Number(temperatureC.replace(/\D+/, '')),
-});
+/** The oven as the book codes it: "low 103" or "high 130"; whatever else stands there is no oven that can be judged. */
+const temperatureOf = ({ temperatureC }: MoistureMethod): { kind: string; degreesC: number } | null => {
+  const [, kind, degrees] = /^(low|high) (\d+(?:\.\d+)?)$/.exec(temperatureC) ?? [];
+  return kind === undefined || degrees === undefined ? null : { kind, degreesC: Number(degrees) };
+};
 const MINUTE = 60_000;
 
 /**
@@ -56,21 +57,23 @@ const MINUTE = 60_000;
  * Source: ISTA, moisture, as the edition has it (from memory).
  */
 export function ovenTime(edition: Edition, method: MoistureMethod): OvenTime | null {
-  if (method.hours === null) return null;
+  const oven = temperatureOf(method);
+  if (method.hours === null || oven === null) return null;
   const minutes = method.hours * 60;
   const band =
-    temperatureOf(method).kind === 'low'
+    oven.kind === 'low'
       ? edition.parameterIfAny('moisture_low_band_minutes')?.value
       : edition.parameterIfAny('moisture_high_band_minutes_per_hour')?.value;
   if (band === undefined) return null;
-  const most = temperatureOf(method).kind === 'low' ? band : band * method.hours;
+  const most = oven.kind === 'low' ? band : band * method.hours;
   return { minutes, least: minutes - most, most: minutes + most };
 }
 
 /** Temperatures that the oven may have, °C; null where the book says nothing. */
 export function ovenBand(edition: Edition, method: MoistureMethod): { least: number; most: number } | null {
-  const { kind, degreesC } = temperatureOf(method);
-  if (!(degreesC > 0)) return null;
+  const oven = temperatureOf(method);
+  if (oven === null) return null;
+  const { kind, degreesC } = oven;
   if (kind === 'low') {
     const band = edition.parameterIfAny('moisture_low_band_c')?.value;
     return band === undefined ? null : { least: degreesC - band, most: degreesC + band };

@@ -1,5 +1,6 @@
 import type { BookLine } from '@mercato/core/cleaning/bookState';
 import type { ShedEntry, Weighing } from '@mercato/core/cleaning/entries';
+import { picked } from '@mercato/core/testing/shedBook';
 
 const grams = (value: number): Weighing => ({
   amount: { by: 'mass', text: value.toFixed(1), unit: 'g' },
@@ -9,19 +10,7 @@ const grams = (value: number): Weighing => ({
 /** A batch that runs through so many passes, three streams off each. */
 export function longBatch(passes: number): BookLine[] {
   const entries: ShedEntry[] = [
-    {
-      what: 'picked',
-      into: { made: { id: 'v0', name: 'heap', kind: 'heap' } },
-      weighed: grams(1e6),
-      by: [],
-      ripe: [],
-      unripe: [],
-      keptUnripe: false,
-      dries: 'plant',
-      plants: null,
-      claimPerPlant: null,
-      note: '',
-    },
+    { ...picked('v0', grams(1e6), 'heap'), into: { made: { id: 'v0', name: 'heap', kind: 'heap' } } },
   ];
   for (let i = 0; i < passes; i += 1) {
     const mass = 1e6 * 0.97 ** i;

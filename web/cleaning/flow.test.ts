@@ -2,6 +2,7 @@ import { expect, it } from 'vitest';
 import { passBalance } from '@mercato/core/cleaning/balance';
 import { readBook } from '@mercato/core/cleaning/batchBook';
 import type { Outlet, ShedEntry, Weighing } from '@mercato/core/cleaning/entries';
+import { picked } from '@mercato/core/testing/shedBook';
 import { flowOf, placeFlow } from './flow.ts';
 
 const kg = (text: string): Weighing => ({
@@ -38,19 +39,7 @@ const ended = (id: string): ShedEntry => ({
 
 it('draws every run as a node of its own, and what ends, goes on and is missing as ribbons that hold the mass', () => {
   const entries: ShedEntry[] = [
-    {
-      what: 'picked',
-      into: made('heap'),
-      weighed: kg('60'),
-      by: [],
-      ripe: [],
-      unripe: [],
-      keptUnripe: false,
-      dries: 'plant',
-      plants: null,
-      claimPerPlant: null,
-      note: '',
-    },
+    picked('heap', kg('60')),
     pass('a', 'heap'),
     off('a', 'clean', 'bin', '40'),
     off('a', 'middlings', 'mid', '15'),

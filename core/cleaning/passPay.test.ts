@@ -1,8 +1,7 @@
 // Source: by hand, as pay.test.ts and its R values have it; here what the lines of a pass hand on to it.
 import { describe, expect, it } from 'vitest';
-import { cameOff, ended, kg, lines, looked, pass, picked, SHARE } from '../testing/shedBook.ts';
+import { book, cameOff, ended, kg, looked, pass, picked, SHARE } from '../testing/shedBook.ts';
 import { passBalance } from './balance.ts';
-import { readBook } from './batchBook.ts';
 import type { EntryOf, ShedEntry } from './entries.ts';
 import { lookedOf, payOrMissing, sproutedBefore } from './passPay.ts';
 import { NOTHING_LOOKED_AT as NOTHING } from './vessels.ts';
@@ -20,23 +19,28 @@ const PRICED: EntryOf<'priced'> = {
   feePerKg: 0.02,
 };
 
-/** One pass: 46 kg in, 39.9 kg clean, 5.6 kg light, half an hour of one person. */
-const passOf = (...more: readonly ShedEntry[]) => {
-  const book = readBook(
-    lines(
-      picked('heap', kg('46')),
-      pass('a', ['heap'], { method: 'winnow' }),
-      cameOff('a', 'clean', 'bin', kg('39.9')),
-      cameOff('a', 'light', 'sack', kg('5.6')),
-      { ...ended('a'), minutes: 15, people: 2 },
-      ...more,
-    ),
-    { poundsPerBushel: null, treatments: [] },
+/** A pass with its balance: 46 kg in, 39.9 kg clean, 5.6 kg light; `during` and `ends` are written of it, `more` after. */
+const passBy = (
+  method: 'winnow' | 'hand-sort',
+  during: readonly ShedEntry[],
+  ends: Partial<EntryOf<'ended'>>,
+  more: readonly ShedEntry[],
+) => {
+  const read = book(
+    picked('heap', kg('46')),
+    pass('a', ['heap'], { method }),
+    cameOff('a', 'clean', 'bin', kg('39.9')),
+    cameOff('a', 'light', 'sack', kg('5.6')),
+    ...during,
+    { ...ended('a'), ...ends },
+    ...more,
   );
-  const of = book.passes.get('a');
+  const of = read.passes.get('a');
   if (!of) throw new Error('no pass');
   return [of, passBalance(of, SHARE)] as const;
 };
+/** Winnowed in half an hour of one person. */
+const passOf = (...more: readonly ShedEntry[]) => passBy('winnow', [], { minutes: 15, people: 2 }, more);
 /** Of seed of 35 g a thousand. */
 const answer = (...more: readonly ShedEntry[]) => payOrMissing(...passOf(...more), 35);
 const pure = (part: number, of: number) => ({ pure: { part, of, by: 'number' as const } });
@@ -108,24 +112,9 @@ describe('what sprouted of what went in', () => {
 
 it('goes by the sittings of those who sorted by hand, where there were any', () => {
   const sorted = (minutes: number) => ({ what: 'sorted', pass: 'a', by: 'A', minutes, massG: 100 }) as const;
-  const worth = (...more: readonly ShedEntry[]) => {
-    const book = readBook(
-      lines(
-        picked('heap', kg('46')),
-        pass('a', ['heap'], { method: 'hand-sort' }),
-        cameOff('a', 'clean', 'bin', kg('39.9')),
-        cameOff('a', 'light', 'sack', kg('5.6')),
-        ...more,
-        { ...ended('a'), minutes: 600, people: 1 },
-        PRICED,
-        looked('bin', pure(998, 1000)),
-        looked('heap', pure(877, 1000)),
-      ),
-      { poundsPerBushel: null, treatments: [] },
-    );
-    const of = book.passes.get('a');
-    if (!of) throw new Error('no pass');
-    const found = payOrMissing(of, passBalance(of, SHARE), 35);
+  const worth = (...sittings: readonly ShedEntry[]) => {
+    const after = [PRICED, looked('bin', pure(998, 1000)), looked('heap', pure(877, 1000))];
+    const found = payOrMissing(...passBy('hand-sort', sittings, { minutes: 600, people: 1 }, after), 35);
     return 'pay' in found ? found.pay.cost : null;
   };
   // A fee of 0.02 on 46 kg, and 12 an hour: of ten hours, or of the one and a half that were written down.

@@ -122,8 +122,8 @@ export default function Bag() {
                 </span>
                 <span className="soft">
                   {one.p < 0.05
-                    ? `differs by more than chance (${chance(one.p)})`
-                    : `could be chance (${chance(one.p)})`}
+                    ? `differs by more than chance, which does so ${often(one.p)}`
+                    : `could be chance, which does so ${often(one.p)}`}
                 </span>
               </li>
             ))}
@@ -167,7 +167,9 @@ function Reopen({ bag }: Part) {
   );
 }
 
-const chance = (p: number) => (p < 0.001 ? 'p under 0.001' : `p ${p.toFixed(3)}`);
+/** How often seed that is no different lies so far apart. */
+const often = (p: number) =>
+  p < 0.01 ? 'less than once in a hundred times' : `${Math.round(100 * p)} times in a hundred`;
 
 function Seen({ bag, look, may }: Part & { look: LookView; may: boolean }) {
   const words = [

@@ -69,6 +69,7 @@ export interface GoneRow {
   variety: string;
   line: number;
   at: string;
+  by: string;
   vessel: string;
   outlet: Outlet | null;
   /** null = nobody weighed it. */

@@ -3,9 +3,10 @@ import type { GoneList, GoneRow } from '@mercato/contract/cleaning/views';
 import type { ScreeningsFate } from '@mercato/core/cleaning/entries';
 import type { Reader } from '../database/connect.ts';
 import { askedPage, askedText } from '../http/asked.ts';
+import { namesOf } from '../register/people.ts';
 import { laboratoryOf } from '../register/lotFile.ts';
 import { accession } from '../store/tables.ts';
-import { shedBatch, shedGone } from './tables.ts';
+import { shedBatch, shedGone, shedLine } from './tables.ts';
 
 const PAGE = 50;
 
@@ -31,14 +32,22 @@ export async function listGone(tx: Reader, query: Readonly<Record<string, unknow
     .groupBy(to)
     .orderBy(asc(to));
   const rows = await tx
-    .select({ gone: shedGone, number: shedBatch.number, kind: accession.kind, variety: accession.variety })
+    .select({
+      gone: shedGone,
+      by: shedLine.by,
+      number: shedBatch.number,
+      kind: accession.kind,
+      variety: accession.variety,
+    })
     .from(shedGone)
     .innerJoin(shedBatch, eq(shedBatch.id, shedGone.batchId))
+    .innerJoin(shedLine, and(eq(shedLine.batchId, shedGone.batchId), eq(shedLine.line, shedGone.line)))
     .innerJoin(accession, eq(accession.id, shedBatch.accessionId))
     .where(wanted)
     .orderBy(desc(shedGone.seenAt), desc(shedGone.batchId), desc(shedGone.line))
     .limit(PAGE)
     .offset((page - 1) * PAGE);
+  const names = await namesOf(tx);
   return {
     years: years.map((one) => one.year).sort((a, b) => b - a),
     year,
@@ -46,13 +55,14 @@ export async function listGone(tx: Reader, query: Readonly<Record<string, unknow
     page,
     pageSize: PAGE,
     sums,
-    rows: rows.map(({ gone, number, kind, variety }): GoneRow => ({
+    rows: rows.map(({ gone, by, number, kind, variety }): GoneRow => ({
       batchId: gone.batchId,
       number,
       kind,
       variety,
       line: gone.line,
       at: gone.seenAt.toISOString(),
+      by: names.get(by) ?? '',
       vessel: gone.vessel,
       outlet: gone.outlet,
       massG: gone.massG,

@@ -36,9 +36,9 @@ describe('what is reckoned over batches', () => {
     const ledger = async (query = '') => (await hands.sampler.get<GoneList>(`/shed/screenings${query}`)).body;
     const kept = await ledger('?year=2027');
     expect(kept.sums).toEqual([{ to: 'burnt', times: 2, massG: '4000', unweighed: 1 }]);
-    expect(kept.rows.map((one) => [one.number, one.vessel, one.massG])).toEqual([
-      [batch.number, 'tin', null],
-      [batch.number, 'sack', '4000'],
+    expect(kept.rows.map((one) => [one.number, one.vessel, one.massG, one.by])).toEqual([
+      [batch.number, 'tin', null, 'The sampler'],
+      [batch.number, 'sack', '4000', 'The sampler'],
     ]);
     expect((await ledger('?year=2025')).rows).toEqual([]);
     expect((await ledger()).years).toContain(2027);

@@ -109,5 +109,6 @@ const columnsOf = (zone: string): Column<GoneRow>[] => [
     cell: (one) => <span className="fig">{one.massG === null ? 'not weighed' : massWords(one.massG)}</span>,
   },
   { id: 'to', head: 'where it went', value: (one) => FATE_WORDS[one.to], cell: (one) => FATE_WORDS[one.to] },
+  { id: 'by', head: 'written by', value: (one) => one.by, cell: (one) => one.by },
   { id: 'whom', head: 'to whom', value: (one) => one.whom, cell: (one) => one.whom || '–' },
 ];

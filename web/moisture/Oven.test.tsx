@@ -129,6 +129,21 @@ describe('the clocks of the oven', () => {
   });
 });
 
+test('a press that came at another time is corrected in minutes, with the reason', async () => {
+  show(COOLS, '2026-11-24T10:10:00.000Z');
+  fireEvent.click(screen.getByRole('button', { name: 'it was not then' }));
+  fireEvent.change(screen.getByLabelText('so many minutes ago'), { target: { value: 'two' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Correct' }));
+  expect(screen.getByText(/how many minutes ago/)).toBeVisible();
+  expect(sent).toEqual([]);
+  fireEvent.change(screen.getByLabelText('so many minutes ago'), { target: { value: '8' } });
+  fireEvent.change(screen.getByLabelText('why it is corrected'), { target: { value: 'pressed late' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Correct' }));
+  expect(sent[0]?.body).toEqual({ outAt: '2026-11-24T10:02:00.000Z', reason: 'pressed late' });
+  // What was sent is answered; then the form goes.
+  await vi.waitFor(() => expect(screen.queryByLabelText('so many minutes ago')).toBeNull());
+});
+
 test('what was made otherwise is told before anything is dried, and after', () => {
   const early = [{ is: 'charge', which: 'second', got: 5.5, least: 4, most: 5 }] as const;
   render(<Deviations test={{ ...TEST, early }} />);

@@ -8,13 +8,15 @@ import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
 import { useAct } from '../ui/act.ts';
+import { Inline, Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, FieldCell } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { Heads } from '../ui/Heads.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useNow } from '../ui/now.ts';
-import { Trouble } from '../ui/fields.tsx';
+import { TextField, Trouble } from '../ui/fields.tsx';
+import { figureOf, plainFigure } from '../ui/typedBody.ts';
 import { to, useEntry } from '../ui/entry.ts';
 
 const FIGURES = ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'] as const;
@@ -52,7 +54,8 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
       {back !== undefined && (
         <p className="soft mb-1">
           Back at its temperature {shortInstant(back, zone)}
-          {out !== undefined && `, taken out ${shortInstant(out, zone)}`}.
+          {out !== undefined && `, taken out ${shortInstant(out, zone)}`}.{' '}
+          {may && <NotThen test={test} name={out === undefined ? 'backAt' : 'outAt'} />}
         </p>
       )}
       {back !== undefined && out === undefined && clock === null && test.result === null && (
@@ -103,6 +106,40 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
   );
 }
 
+/** A press that came too early or too late is told in minutes, with the reason; the old one stays to be read. */
+function NotThen({ test, name }: { test: MoistureTest; name: 'backAt' | 'outAt' }) {
+  const [open, setOpen] = useState(false);
+  const [ago, setAgo] = useState('');
+  const [reason, setReason] = useState('');
+  const { act, trouble, setTrouble } = useAct();
+  if (!open) return <Inline onClick={() => setOpen(true)}>it was not then</Inline>;
+  const correct = async () => {
+    const minutes = figureOf(ago);
+    if (typeof minutes !== 'number' || minutes < 0) {
+      setTrouble('Write how many minutes ago it was, 0 or more.');
+      return;
+    }
+    const body = { [name]: new Date(Date.now() - minutes * MINUTE).toISOString(), reason };
+    if (await act(() => send(moistureRoutes.work, { test: test.id }, body, { version: test.version }))) setOpen(false);
+  };
+  return (
+    <form
+      className="mt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void correct();
+      }}
+    >
+      <Trouble text={trouble} />
+      <div className="fields">
+        <TextField label="so many minutes ago" figure value={ago} onChange={setAgo} autoFocus />
+        <TextField label="why it is corrected" value={reason} onChange={setReason} />
+      </div>
+      <Small type="submit">Correct</Small> <Inline onClick={() => setOpen(false)}>cancel</Inline>
+    </form>
+  );
+}
+
 /** What was made otherwise than the rule book asks. */
 export function Deviations({ test }: { test: MoistureTest }) {
   const deviations = test.result?.deviations ?? test.early;
@@ -137,10 +174,14 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
     send: to(moistureRoutes.work, { test: test.id }, { version: test.version }),
   });
   const values = entry.values as FieldValues;
-  const corrects = ['sealed', ...FIGURES].some((name) => {
-    const stood = fields[`oven.${name}`]?.text;
-    return stood !== undefined && stood !== values[name];
-  });
+  const predried = values.predried as Record<(typeof BOTH)[number], Record<string, string>>;
+  const differs = (field: string, typed: unknown) => fields[field] !== undefined && fields[field].text !== typed;
+  const corrects =
+    ['sealed', ...FIGURES].some((name) => differs(`oven.${name}`, values[name])) ||
+    (whole &&
+      BOTH.some((which) =>
+        ROWS.some(([row]) => differs(`predried.${which}.${row}`, plainFigure(predried[which][row] ?? ''))),
+      ));
   return (
     <Fold title="Sample, grinding and oven">
       <EntryForm entry={entry} send={may ? 'Save' : null} quiet waits className="mt-2">

@@ -35,7 +35,8 @@ async function walkTo(page: Page, path: string): Promise<void> {
 const axe = (page: Page) => new AxeBuilder({ page }).setLegacyMode();
 
 /** What no page of the store shows outside a fold. */
-const BENCH_WORDS = /\b(lots?|schools?|accessions?|arms?|p-values?|p (under )?\d|prior|hypergeometric|MCPD|CFR|left its band)\b/i;
+const BENCH_WORDS =
+  /\b(lots?|schools?|accessions?|arms?|p-values?|p (under )?\d|prior|hypergeometric|MCPD|CFR|left its band)\b/i;
 
 /** Views of the running laboratory, looked at one after the other in both themes; all complaints of the browser count. */
 const lookAround = (page: Page) => {

@@ -13,8 +13,9 @@ beforeEach(() => {
   vi.useFakeTimers({ toFake: ['Date', 'setInterval', 'clearInterval'] });
   vi.stubGlobal('fetch', (input: string, init?: RequestInit) => {
     if (init?.method === 'PUT') sent.push({ path: input, body: JSON.parse(init.body as string) as unknown });
+    const answer = init?.method === 'PUT' ? { lot: { id: TEST.lotId } } : { person: null, laboratory: { zone: 'UTC' } };
     return Promise.resolve(
-      new Response(JSON.stringify({ lot: { id: TEST.lotId } }), {
+      new Response(JSON.stringify(answer), {
         status: 200,
         headers: { 'Content-Type': 'application/json' },
       }),

@@ -69,6 +69,9 @@ const rulesOf = (figures: ShedFiguresView): SoakRules => ({
 
 const asBook = (line: BatchLine): BookLine => ({ at: Date.parse(line.at), entry: line.entry, corrects: line.corrects });
 
+/** Always the same: the book is read anew for what waits, not for learning that nothing does. */
+const NONE: readonly Posted[] = [];
+
 /** A batch with what its lines leave, those that wait on this machine among them. */
 export function useBatch(id: string): { readonly batch: OpenBatch | null; readonly error: Error | null } {
   const { session, may } = useSession();
@@ -77,7 +80,10 @@ export function useBatch(id: string): { readonly batch: OpenBatch | null; readon
   const { posted, trouble, put, drop } = useOutbox(session?.person?.id ?? '', (answer) => {
     void passOn(cleaningRoutes.write, answer as BatchView);
   });
-  const waiting = useMemo(() => (posted ?? []).filter((one) => one.subject === subjectOf(id)), [posted, id]);
+  const waiting = useMemo(() => {
+    const own = posted?.filter((one) => one.subject === subjectOf(id)) ?? NONE;
+    return own.length > 0 ? own : NONE;
+  }, [posted, id]);
   const write = useCallback(
     async (entry: NewLine) => {
       const params = { batch: id, line: crypto.randomUUID() };

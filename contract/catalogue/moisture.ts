@@ -68,9 +68,7 @@ export const moistureCalculations = [
       second: objectOf(WEIGHING),
     },
     run: (input, books) =>
-      judgeOvenDuplicate(
-        exact(input.first),
-        exact(input.second),
+      judgeOvenDuplicate(exact(input.first), exact(input.second), () =>
         books.ista.parameter('moisture_duplicate_limit_percent'),
       ),
     example: {

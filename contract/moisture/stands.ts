@@ -9,9 +9,12 @@ export type MoistureStands =
   | {
       is: 'measured';
       percent: number;
+      /** What was compared: both containers, or the means of two tests; lines of before compared containers. */
+      of?: 'containers' | 'tests';
       apart: number;
       limit: number | null;
-      then: 'report' | 'repeat' | 'decide' | 'accepted';
+      then: 'report' | 'repeat' | 'decide' | 'accepted' | 'anew';
     };
 
-export type MoistureBlock = { is: 'containers-apart' } | { is: 'made-otherwise'; deviations: readonly OvenDeviation[] };
+export type MoistureBlock =
+  { is: 'containers-apart' } | { is: 'tests-apart' } | { is: 'made-otherwise'; deviations: readonly OvenDeviation[] };

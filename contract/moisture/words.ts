@@ -7,6 +7,8 @@ import type { MoistureBlock, MoistureStands } from './stands.ts';
 export const MOISTURE_NEXT: Readonly<Record<MoistureNext, string>> = {
   'containers-agree': 'The two containers agree.',
   'repeat-both-containers': 'The two containers are out of tolerance: repeat both.',
+  'means-agree': 'Both tests were out of tolerance, and their means agree: the mean of both is reported.',
+  'begin-anew': 'Both tests are out of tolerance, and their means lie apart too: begin anew.',
   'made-otherwise': 'The containers agree, but it was made otherwise than the rule book asks: decision pending.',
 };
 
@@ -19,7 +21,7 @@ export function moistureStands(how: MoistureStands): LineWords {
     case 'measured':
       return {
         figure: `${how.percent.toFixed(1)} %`,
-        note: `oven, ${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed${{ report: '', repeat: ': repeat', decide: ': made otherwise, decision pending', accepted: ': accepted by the lead' }[how.then]}`,
+        note: `oven, ${how.of === 'tests' ? 'means of two tests ' : ''}${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed${{ report: '', repeat: ': repeat', anew: ': begin anew', decide: ': made otherwise, decision pending', accepted: ': accepted by the lead' }[how.then]}`,
       };
     default:
       return earlyWords(how, 'sample to be drawn', 'sample drawn and sealed');
@@ -31,7 +33,9 @@ export const moistureBlocks = (why: readonly MoistureBlock[]): string =>
     .map((one) =>
       one.is === 'containers-apart'
         ? 'the two containers are out of tolerance'
-        : one.deviations.map(deviationWords).join(', '),
+        : one.is === 'tests-apart'
+          ? 'two tests are out of tolerance, and their means lie apart'
+          : one.deviations.map(deviationWords).join(', '),
     )
     .join('; ')}; decision pending.`;
 

@@ -1,2 +1,3 @@
 /** What a verdict on moisture asks for. */
-export type MoistureNext = 'containers-agree' | 'repeat-both-containers' | 'made-otherwise';
+export type MoistureNext =
+  'containers-agree' | 'repeat-both-containers' | 'made-otherwise' | 'means-agree' | 'begin-anew';

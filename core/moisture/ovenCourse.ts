@@ -1,5 +1,6 @@
 import type { Edition, MoistureMethod } from '../rule-books/edition.ts';
 import { Exact, type ExactNumber } from '../units/mass.ts';
+import { duplicateLimit, type Repeated, type SeedSize } from './duplicates.ts';
 import { type Container, judgeOvenDuplicate, type MoistureResult } from './ovenMoisture.ts';
 
 /** How the oven was worked, as far as somebody wrote it down; what nobody wrote is null and is not held against it. */
@@ -158,6 +159,8 @@ function chargeDeviations(
 export interface OvenResult extends MoistureResult {
   readonly predried: boolean;
   readonly deviations: readonly OvenDeviation[];
+  /** The test before, where it was out of tolerance as well; null = it stands alone. */
+  readonly repeat: Repeated | null;
 }
 
 /**
@@ -170,8 +173,9 @@ export function judgeOven(
   first: Container,
   second: Container,
   course: OvenCourse,
+  size: SeedSize,
 ): OvenResult {
-  const result = judgeOvenDuplicate(first, second, edition.parameter('moisture_duplicate_limit_percent'));
+  const result = judgeOvenDuplicate(first, second, (mean) => duplicateLimit(edition, method, size, mean));
   const predried = first.predried != null && second.predried != null;
   const charge = ({ withSeedG, containerG }: Container) => withSeedG.minus(containerG);
   const deviations = ovenDeviations(
@@ -182,6 +186,13 @@ export function judgeOven(
     { predried, percent: result.meanPercent },
   );
   const { verdict } = result;
-  if (deviations.length === 0 || verdict.outcome === 'outside') return { ...result, predried, deviations };
-  return { ...result, predried, deviations, verdict: { ...verdict, outcome: 'outside', next: 'made-otherwise' } };
+  if (deviations.length === 0 || verdict.outcome === 'outside')
+    return { ...result, predried, deviations, repeat: null };
+  return {
+    ...result,
+    predried,
+    deviations,
+    repeat: null,
+    verdict: { ...verdict, outcome: 'outside', next: 'made-otherwise' },
+  };
 }

@@ -10,7 +10,7 @@ const weighing = (container: string, withSeed: string, dried: string) => ({
   withSeedG: new Exact(withSeed),
   driedG: new Exact(dried),
 });
-const limit = ISTA.parameter('moisture_duplicate_limit_percent');
+const limit = () => ISTA.parameter('moisture_duplicate_limit_percent');
 
 describe('oven moisture', () => {
   // Source: ISTA, moisture, (M2 − M3) / (M2 − M1) × 100 (from memory); 5 g of seed that lose 0.5 g hold 10 %.

@@ -72,12 +72,17 @@ export interface MoistureResult {
 
 /**
  * Two containers of one sample: mean and whether they part by more than the duplicate limit.
- * @param limit  largest difference, percentage points of moisture
+ * @param limitAt  largest difference at their mean, percentage points of moisture
  */
-export function judgeOvenDuplicate(first: Container, second: Container, limit: Figure<number>): MoistureResult {
+export function judgeOvenDuplicate(
+  first: Container,
+  second: Container,
+  limitAt: (mean: ExactNumber) => Figure<number>,
+): MoistureResult {
   const one = moistureOfBoth(first);
   const two = moistureOfBoth(second);
   const mean = one.plus(two).div(2);
+  const limit = limitAt(mean);
   const difference = one.minus(two).abs();
   const outside = difference.gt(limit.value);
   const steps: WorkingStep[] = [

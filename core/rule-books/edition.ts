@@ -88,6 +88,17 @@ export interface MoistureMethod {
   readonly hours: number | null;
   /** Ground seed that is damper than this is dried whole first; null = never. */
   readonly predryAbovePercent: number | null;
+  /** A tree or a shrub: its two containers may lie further apart. */
+  readonly tree: boolean;
+  readonly rule: Rule;
+}
+
+/** How far two containers of a tree or shrub may lie apart, points of percent, by the moisture of its seed. */
+export interface TreeDuplicates {
+  readonly seeds: 'small' | 'large';
+  readonly below12: number;
+  readonly from12To25: number;
+  readonly above25: number;
   readonly rule: Rule;
 }
 
@@ -134,6 +145,8 @@ export interface Edition {
   readonly moistureMethods: readonly MoistureMethod[];
   /** ISTA only; editions of before have none. */
   readonly moistureCharges: readonly MoistureCharge[];
+  /** ISTA only; editions of before have none. */
+  readonly treeDuplicates: readonly TreeDuplicates[];
   /** Container samples of a heterogeneity test by the containers of the lot; ISTA only. */
   readonly heterogeneitySamples: readonly StepRow[];
   /** ISTA only. */

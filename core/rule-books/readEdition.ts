@@ -9,6 +9,7 @@ import {
   type KindMethod,
   type MoistureCharge,
   type MoistureMethod,
+  type TreeDuplicates,
   type UnitRule,
 } from './edition.ts';
 import { GRAMS_PER } from '../units/gramsPer.ts';
@@ -24,6 +25,7 @@ export const TABLES = {
     intensities: 'sampling-intensity',
     moisture: 'moisture-methods',
     charges: 'moisture-charges',
+    treeDuplicates: 'moisture-duplicates-trees',
     heterogeneity: 'heterogeneity-critical-H',
     rangesPurity: 'heterogeneity-range-R-purity',
     rangesGermination: 'heterogeneity-range-R-germination',
@@ -91,6 +93,7 @@ export function readEdition(content: EditionContent): Edition {
     intensities: book === 'ista' ? istaIntensities(reader) : [],
     moistureMethods: book === 'ista' ? istaMoisture(reader) : [],
     moistureCharges: ista ? charges(reader, ista.charges) : [],
+    treeDuplicates: ista ? treeDuplicates(reader, ista.treeDuplicates) : [],
     heterogeneitySamples:
       book === 'ista' ? reader.steps(TABLES.ista.heterogeneity, 'containers_from', 'containers_to', 'n_samples') : [],
     containerRanges:
@@ -213,6 +216,7 @@ function istaMoisture(reader: TableReader): MoistureMethod[] {
     temperatureC: reader.cell(table, i, 'oven'),
     hours: reader.optionalNumber(table, i, 'hours'),
     predryAbovePercent: reader.optionalNumber(table, i, 'predry_above_percent'),
+    tree: row.tree === 'yes',
     rule: reader.rule(table, row, reader.cell(table, i, 'species_or_genus')),
   }));
 }
@@ -226,6 +230,22 @@ function charges(reader: TableReader, table: string): MoistureCharge[] {
     mostG: reader.number(table, i, 'most_g'),
     rule: reader.rule(table, row),
   }));
+}
+
+function treeDuplicates(reader: TableReader, table: string): TreeDuplicates[] {
+  if (!reader.has(table)) return [];
+  return reader.rows(table).map((row, i) => {
+    const seeds = reader.cell(table, i, 'seed_size');
+    if (seeds !== 'small' && seeds !== 'large')
+      throw new RangeError(`table "${table}", row ${i + 1}, column "seed_size": "${seeds}" is neither small nor large`);
+    return {
+      seeds,
+      below12: reader.number(table, i, 'below_12'),
+      from12To25: reader.number(table, i, '12_to_25'),
+      above25: reader.number(table, i, 'above_25'),
+      rule: reader.rule(table, row, `${seeds} seeds`),
+    };
+  });
 }
 
 function istaRanges(reader: TableReader, table: string): ContainerRange[] {

@@ -33,6 +33,7 @@ async function oven(reference: string, change: object = {}) {
     hands.analyst.put<MoistureView>(`/moisture/tests/${id}${path}`, body, (await see())?.version ?? 0);
   return {
     lot,
+    draw,
     see,
     weigh: (body: object) => put('', body),
     work: (body: object) => put('/oven', body),
@@ -146,6 +147,42 @@ describe('the oven', () => {
     expect(firstFault(await one.work({ predried: { first: { ...whole, dried: '75.1' }, second: whole } }))[1]).toBe(
       'predried.first.dried',
     );
+  });
+
+  // ISTA, moisture (from memory): out of tolerance twice, the means of both tests are compared.
+  it('is repeated: out of tolerance twice, the means decide; what is set aside repeats nothing', async () => {
+    at('2026-11-25T09:00:00Z');
+    const one = await oven('OV-6');
+    /** 4.5 g in each container; what the second loses beside the tenth that the first does. */
+    const apart = (mg: number) => ({
+      first: { ...LOADED.first, dried: '24.050' },
+      second: { ...LOADED.second, dried: (25.05 - mg / 1000).toFixed(3) },
+    });
+    await one.weigh(apart(18));
+    expect((await one.line()).blocks).toEqual([{ is: 'containers-apart' }]);
+    const again = async (mg: number) => {
+      const sample = (await one.draw({ purpose: 'moisture', mass: grams('12') })).body;
+      const { tests } = (
+        await hands.analyst.post<MoistureView>('/moisture/tests', { vesselId: sample.id, method: 'oven 130 °C, 1 h' })
+      ).body;
+      const [last] = tests.slice(-1);
+      await hands.analyst.put(`/moisture/tests/${last?.id}`, apart(mg), last?.version ?? 0);
+      return last?.id;
+    };
+    const second = await again(20);
+    expect(lineWords(await one.line())).toMatchObject({
+      figure: '10.2 %',
+      note: expect.stringContaining('means of two tests 0.02 apart') as string,
+    });
+    expect((await one.line()).blocks).toEqual([]);
+    await hands.lead.post(`/lots/${one.lot}/decisions`, {
+      subject: second,
+      decision: 'set-aside',
+      reason: 'a tin stood open',
+    });
+    await again(45);
+    expect((await one.line()).blocks).toEqual([{ is: 'tests-apart' }]);
+    expect(lineWords(await one.line()).note).toContain('begin anew');
   });
 
   it('refuses what cannot be, at its place', async () => {

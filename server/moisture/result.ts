@@ -1,6 +1,7 @@
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { MoistureTest, MoistureView, OvenClock } from '@mercato/contract/moisture/moisture';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
+import { duplicateLimit, judgeInOrder, type SeedSize } from '@mercato/core/moisture/duplicates';
 import {
   coolingTime,
   judgeOven,
@@ -46,7 +47,7 @@ export function courseOf(text: Text): OvenCourse {
 }
 
 /** Both containers judged, or null until both are dried and weighed. */
-export function moistureOf(edition: Edition, method: MoistureMethod | null, text: Text): OvenResult | null {
+function moistureOf(edition: Edition, method: MoistureMethod | null, text: Text, size: SeedSize): OvenResult | null {
   const weighing = (which: string): OvenWeighing | null => {
     const [container, withSeed, dried] = ['container', 'withSeed', 'dried'].map((one) => text(`${which}.${one}`));
     if (container === undefined || withSeed === undefined || dried === undefined) return null;
@@ -69,6 +70,7 @@ export function moistureOf(edition: Edition, method: MoistureMethod | null, text
     { ...first, predried: both ? one : null },
     { ...second, predried: both ? two : null },
     courseOf(text),
+    size,
   );
 }
 
@@ -115,26 +117,33 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
     tests.map(({ test }) => test.id),
   );
   const { species } = file.lot;
+  const size = file.thousandSeedWeightG;
+  const views = tests.map(({ test, frame, edition }): MoistureTest => {
+    const fields = fieldViews(
+      all.filter((one) => one.subject === frame.id),
+      file.names,
+    );
+    const method = moistureMethodFor(edition.moistureMethods, species);
+    const text = (field: string) => fields[field]?.text;
+    return {
+      ...frame,
+      method: (test.plan as { method?: string }).method ?? '',
+      fields,
+      result: moistureOf(edition, method, text, size),
+      early: earlyOf(edition, method, text),
+      clock: clockOf(edition, method, text),
+    };
+  });
+  // What the lead set aside repeats nothing, and is repeated by nothing.
+  const standing = judgeInOrder(notSetAside(views), (view, mean) => {
+    const edition = file.editions.get(view.edition.id) ?? file.edition;
+    return duplicateLimit(edition, moistureMethodFor(edition.moistureMethods, species), size, mean);
+  });
   return {
     lot: file.brief,
     method: moistureMethodFor(file.edition.moistureMethods, species),
     waiting: waitingIn(file, 'moisture').map((one) => vesselView(one, file.names)),
-    tests: tests.map(({ test, frame, edition }) => {
-      const fields = fieldViews(
-        all.filter((one) => one.subject === frame.id),
-        file.names,
-      );
-      const method = moistureMethodFor(edition.moistureMethods, species);
-      const text = (field: string) => fields[field]?.text;
-      return {
-        ...frame,
-        method: (test.plan as { method?: string }).method ?? '',
-        fields,
-        result: moistureOf(edition, method, text),
-        early: earlyOf(edition, method, text),
-        clock: clockOf(edition, method, text),
-      };
-    }),
+    tests: views.map((view) => standing.find((one) => one.id === view.id) ?? view),
   };
 }
 
@@ -159,9 +168,10 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
       mark: 'next',
       stands: { is: test.fields['first.withSeed'] ? 'in-the-oven' : 'to-weigh-in' },
     };
-  const { verdict, reportedPercent, differencePercent, deviations } = test.result;
+  const { verdict, reportedPercent, differencePercent, deviations, repeat } = test.result;
   const accepted = test.decision?.decision === 'accept';
-  const apart = verdict.next === 'repeat-both-containers';
+  const anew = verdict.next === 'begin-anew';
+  const apart = anew || verdict.next === 'repeat-both-containers';
   const outside = verdict.outcome === 'outside';
   return {
     ...base,
@@ -170,14 +180,15 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
     stands: {
       is: 'measured',
       percent: reportedPercent,
-      apart: differencePercent,
+      of: repeat ? 'tests' : 'containers',
+      apart: repeat?.apart ?? differencePercent,
       limit: verdict.limit,
-      then: outside ? (accepted ? 'accepted' : apart ? 'repeat' : 'decide') : 'report',
+      then: outside ? (accepted ? 'accepted' : anew ? 'anew' : apart ? 'repeat' : 'decide') : 'report',
     },
     blocks:
       outside && !accepted
         ? [
-            ...(apart ? [{ is: 'containers-apart' } as const] : []),
+            ...(apart ? [{ is: anew ? 'tests-apart' : 'containers-apart' } as const] : []),
             ...(deviations.length > 0 ? [{ is: 'made-otherwise', deviations } as const] : []),
           ]
         : [],

@@ -1,16 +1,13 @@
-import { eq } from 'drizzle-orm';
 import type { MoistureWeighings, OvenWork } from '@mercato/contract/moisture/moisture';
-import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import { Exact } from '@mercato/core/units/mass';
 import type { Reader } from '../database/connect.ts';
 import { currentObservations, type Entry } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
 import { fault, type FieldRefusal, refused } from '../http/fault.ts';
-import { lot } from '../register/tables.ts';
 import type { BenchTest } from '../register/tests.ts';
-import { keepWeighings, type TextOf } from '../register/weighings.ts';
-import { editionById } from '../rule-books/editions.ts';
-import { moistureOf } from './result.ts';
+import { keepWeighings } from '../register/weighings.ts';
+import { openFile } from '../register/lotFile.ts';
+import { readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
 
 /** Writes the weighings of both containers down and judges them once both are dried. */
@@ -33,14 +30,14 @@ export async function weighMoisture(
     entries,
     body,
     act: (corrects) => ({ is: corrects ? 'moisture-corrected' : 'moisture-weighed', test: test.number }),
-    judge: judgeOf(context.tx, test),
+    judge: judgeOf(context.tx, test, context.hand.at),
   });
 }
 
-const judgeOf = (tx: Reader, test: BenchTest) => async (text: TextOf) => {
-  const edition = await editionById(tx, test.editionId);
-  const [of] = await tx.select({ species: lot.species }).from(lot).where(eq(lot.id, test.lotId));
-  const result = moistureOf(edition, moistureMethodFor(edition.moistureMethods, of?.species ?? ''), text);
+/** As the lot's file judges it: a test may repeat the one before it. */
+const judgeOf = (tx: Reader, test: BenchTest, now: Date) => async () => {
+  const view = await readMoisture(tx, await openFile(tx, test.lotId, now));
+  const result = view.tests.find((one) => one.id === test.id)?.result ?? null;
   return result && { outcome: result.verdict.outcome, result };
 };
 
@@ -88,7 +85,7 @@ export async function workOven(
     entries,
     body,
     act: () => ({ is: 'oven-worked', test: test.number }),
-    judge: judgeOf(context.tx, test),
+    judge: judgeOf(context.tx, test, context.hand.at),
   });
 }
 

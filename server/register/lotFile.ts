@@ -21,6 +21,8 @@ export interface LotFile {
   readonly brief: LotBrief;
   /** Botanical family of the kind; empty where it is not known. */
   readonly family: string;
+  /** Thousand-seed weight of the kind, g; null where it is not known. */
+  readonly thousandSeedWeightG: Kind['thousandSeedWeightG'];
   /** The row of the lot's kind in its rule book, own figures filled in. */
   readonly method: KindMethod | undefined;
   readonly laboratory: Laboratory;
@@ -69,6 +71,7 @@ export async function fileOf(tx: Reader, row: Lot, now: Date, by?: string): Prom
     edition,
     brief: briefOf(lot, edition, kind),
     family: kind?.family ?? '',
+    thousandSeedWeightG: kind?.thousandSeedWeightG ?? null,
     method: await methodFor(tx, edition, lot.species, lot.bookKind, lists.figures),
     laboratory,
     lists,

@@ -5,6 +5,7 @@ import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
 import { typed } from '../http/typed.ts';
+import type { Voided } from '../register/worked.ts';
 import type { FieldView, LotBrief, TestFrame, VesselView } from '../register/lots.ts';
 
 export interface OvenTexts {
@@ -72,6 +73,8 @@ export interface MoistureTest extends TestFrame {
   result: OvenResult | null;
   /** What is made otherwise than the book asks, as far as it shows before both containers are dried. */
   early: readonly OvenDeviation[];
+  /** What was done to the lot after its sample was drawn: then it says nothing of the lot. */
+  voided: Voided | null;
   /** Where the containers are, by the clocks of the book. */
   clock: OvenClock | null;
 }

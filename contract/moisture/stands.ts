@@ -1,5 +1,6 @@
 import type { OvenDeviation } from '@mercato/core/moisture/ovenCourse';
 import type { Early } from '../register/early.ts';
+import type { Voided } from '../register/worked.ts';
 
 /** How moisture stands: a code with its figures, percent and points of percent. */
 export type MoistureStands =
@@ -14,7 +15,11 @@ export type MoistureStands =
       apart: number;
       limit: number | null;
       then: 'report' | 'repeat' | 'decide' | 'accepted' | 'anew';
-    };
+    }
+  | ({ is: 'void' } & Voided);
 
 export type MoistureBlock =
-  { is: 'containers-apart' } | { is: 'tests-apart' } | { is: 'made-otherwise'; deviations: readonly OvenDeviation[] };
+  | { is: 'containers-apart' }
+  | { is: 'tests-apart' }
+  | ({ is: 'void' } & Voided)
+  | { is: 'made-otherwise'; deviations: readonly OvenDeviation[] };

@@ -1,6 +1,8 @@
 import type { MoistureNext } from '@mercato/core/moisture/next';
+import { wholeDayOf } from '../words/days.ts';
 import type { OvenDeviation } from '@mercato/core/moisture/ovenCourse';
 import { earlyWords, type LineWords } from '../register/lineWords.ts';
+import type { Voided } from '../register/worked.ts';
 import type { MoistureBlock, MoistureStands } from './stands.ts';
 
 /** What a verdict on moisture asks for. */
@@ -23,21 +25,30 @@ export function moistureStands(how: MoistureStands): LineWords {
         figure: `${how.percent.toFixed(1)} %`,
         note: `oven, ${how.of === 'tests' ? 'means of two tests ' : ''}${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed${{ report: '', repeat: ': repeat', anew: ': begin anew', decide: ': made otherwise, decision pending', accepted: ': accepted by the lead' }[how.then]}`,
       };
+    case 'void':
+      return { figure: '', note: `void: ${voidWords(how)}` };
     default:
       return earlyWords(how, 'sample to be drawn', 'sample drawn and sealed');
   }
 }
 
-export const moistureBlocks = (why: readonly MoistureBlock[]): string =>
-  `Moisture: ${why
-    .map((one) =>
-      one.is === 'containers-apart'
-        ? 'the two containers are out of tolerance'
-        : one.is === 'tests-apart'
-          ? 'two tests are out of tolerance, and their means lie apart'
-          : one.deviations.map(deviationWords).join(', '),
-    )
-    .join('; ')}; decision pending.`;
+/** Why a moisture says nothing of its lot any more. */
+export const voidWords = ({ what, on }: Voided): string =>
+  `the lot was ${what} on ${wholeDayOf(on)}, after it was sampled`;
+
+const blockWords = (one: MoistureBlock): string => {
+  switch (one.is) {
+    case 'containers-apart':
+      return 'the two containers are out of tolerance; decision pending';
+    case 'tests-apart':
+      return 'two tests are out of tolerance, and their means lie apart; decision pending';
+    case 'void':
+      return `${voidWords(one)}: draw a new sample`;
+    case 'made-otherwise':
+      return `${one.deviations.map(deviationWords).join(', ')}; decision pending`;
+  }
+};
+export const moistureBlocks = (why: readonly MoistureBlock[]): string => `Moisture: ${why.map(blockWords).join('; ')}.`;
 
 const figures = (value: number) => String(Number(value.toFixed(1)));
 const band = ({ least, most }: { readonly least: number; readonly most: number }) =>

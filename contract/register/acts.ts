@@ -1,6 +1,7 @@
 import type { Decision } from './decisions.ts';
 import { stepName } from './early.ts';
 import type { TestStep } from './steps.ts';
+import type { Worked } from './worked.ts';
 
 interface OfTest {
   step: TestStep;
@@ -22,6 +23,8 @@ export const REGISTER_ACTS = {
   'lot-rejudged': 're-evaluated by another edition',
   'request-taken': 'took the request',
   'request-changed': 'changed the request',
+  'lot-worked': ({ what }: { what: Worked }) => `said that the lot was ${what}`,
+  'lot-work-struck': ({ what }: { what: Worked }) => `crossed out that the lot was ${what}`,
   'test-started': ({ step, test }: OfTest) => `started ${stepName(step)} test ${test}`,
   'test-day-corrected': ({ step, test }: OfTest) => `corrected the day of ${stepName(step)} test ${test}`,
   'other-result-entered': ({ step }: { step: string }) => `entered a ${stepName(step)} result from elsewhere`,

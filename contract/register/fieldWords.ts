@@ -77,6 +77,18 @@ export const REGISTER_FIELDS = {
     'fee.currency': 'currency',
     reason: 'why it is changed',
   },
+  lotWork: {
+    what: {
+      label: 'the lot was',
+      choices: { dried: 'dried', dampened: 'dampened', blended: 'blended with other seed' },
+    },
+    on: 'on',
+    sampled: {
+      label: 'samples drawn on that day',
+      choices: { before: 'were drawn before it', after: 'were drawn after it' },
+    },
+    note: { label: 'note', hint: 'how, how long; may stay empty' },
+  },
   passwordReset: {
     password: { label: 'new password', hint: 'at least 12 characters; four words do well' },
   },

@@ -10,6 +10,7 @@ import type { ShownStanding, StepBlocks, StepLine } from '../lot-sheet/standing.
 import { type Decision, DECISIONS } from './decisions.ts';
 import { type RequestView, soldIn } from './request.ts';
 import type { Step, TestStep } from './steps.ts';
+import type { LotWork } from './worked.ts';
 
 export type LotHeader = ValueOf<typeof lotHeaderSchema>;
 
@@ -120,6 +121,8 @@ export interface LotSheet {
   batch: { id: string; number: string; expects: Expects[] } | null;
   /** What its seed was treated with. */
   treatments: Treatment[];
+  /** What was done to it that changes its water. */
+  worked: LotWork[];
   /** Why it would be held if it were judged today, though it stands released. */
   wouldHold: StepBlocks[];
   /** What stands in its head, of each step that has a figure: as it is reported, null while there is none. */

@@ -85,6 +85,10 @@ export const lotRoutes = {
   request: lotWrites.seen
     .put('/lots/:lot/request', schemasOf(() => import('./request.ts'))('requestSchema'))
     .answers(fillsSheet),
+  work: lotWrites.add('/lots/:lot/worked', schemasOf(() => import('./worked.ts'))('newWorkSchema')).answers(fillsSheet),
+  strikeWork: lotWrites
+    .put('/lots/:lot/worked/:work', schemasOf(() => import('./worked.ts'))('workStruckSchema'))
+    .answers(fillsSheet),
   divide: lotWrites.add('/lots/:lot/parts', lots('lotDivisionSchema')).answers(fillsSheet),
   decide: writes('decision.write', ['lot', 'lots'])
     .add('/lots/:lot/decisions', lots('decisionSchema'))

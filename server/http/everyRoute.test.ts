@@ -183,6 +183,9 @@ async function story(): Promise<void> {
     fee: null,
   };
   await sampler.put(`/lots/${lot}/request`, request, 0);
+  const dampened = { what: 'dampened', on: TODAY, sampled: 'after', note: 'water against cracking' };
+  const { worked } = (await sampler.post<LotSheet>(`/lots/${lot}/worked`, dampened)).body;
+  await sampler.send('PUT', `/lots/${lot}/worked/${worked[0]?.id}`, { reason: 'it was another lot' });
   await lead.put(`/lots/${lot}/submitted`, { ...submittedSample('480'), reason: 'weighed again' }, 1);
   const drawn = await drawnLot(sampler, 'E-2');
   await sampler.put(`/lots/${drawn.lot}/request`, request, 0);

@@ -16,11 +16,12 @@ import { bagScan } from '../quick-tests/result.ts';
 import { decide } from '../register/decisions.ts';
 import { divideLot } from '../register/divideLot.ts';
 import { holdsWords } from '../register/holdsWords.ts';
-import { briefOf, openFile, requestOf } from '../register/lotFile.ts';
+import { briefOf, laboratoryOf, openFile, requestOf } from '../register/lotFile.ts';
 import { correctLot, freeReference, headerOf, lockLot, lotById, openLot } from '../register/lots.ts';
 import { namesOf } from '../register/people.ts';
 import { person } from '../register/peopleTables.ts';
 import { keepRequest } from '../register/requests.ts';
+import { strikeWork, workLot } from '../register/worked.ts';
 import { auditEntry, laboratory, lot, lotRevision, vessel } from '../register/tables.ts';
 import { countTests } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
@@ -84,6 +85,18 @@ export function serveLots(api: Api<LotPicture>): void {
     const row = await lockLot(context.tx, idParam(context.params, 'lot'));
     const { book } = await editionById(context.tx, row.editionId);
     await divideLot(context, row, book, context.body);
+    return sheetOf(context.tx, await context.settle(row.id));
+  });
+
+  api.write(lotRoutes.work, async (context) => {
+    const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+    await workLot(context, row, context.body, (await laboratoryOf(context.tx)).zone);
+    return sheetOf(context.tx, await context.settle(row.id));
+  });
+
+  api.write(lotRoutes.strikeWork, async (context) => {
+    const row = await lockLot(context.tx, idParam(context.params, 'lot'));
+    await strikeWork(context, row, idParam(context.params, 'work'), context.body.reason);
     return sheetOf(context.tx, await context.settle(row.id));
   });
 
@@ -264,6 +277,7 @@ async function sheetOf(tx: Reader, picture: LotPicture): Promise<LotSheet> {
     parts: row.parts.length === 0 ? [] : await lotsOf(tx, [eq(lot.parentLotId, row.id)]),
     batch: await batchNamed(tx, row.batchId),
     treatments: row.treatments,
+    worked: row.worked,
     figures: SHEET_STEPS.flatMap(({ step, figure }) => (figure ? [{ step, figure: figure(facts) }] : [])),
     wouldHold: [...picture.wouldHold],
     steps: [...picture.lines],

@@ -5,7 +5,7 @@ import type { LotSheet } from '@mercato/contract/register/lots';
 import type { Today } from '@mercato/contract/today/today';
 import { useHands } from '../testing/hands.ts';
 import { firstFault } from '../testing/shed.ts';
-import { clovers, grams } from '../testing/samples.ts';
+import { clovers, grams, submittedSample } from '../testing/samples.ts';
 
 const hands = useHands();
 const at = (iso: string) => {
@@ -183,6 +183,45 @@ describe('the oven', () => {
     await again(45);
     expect((await one.line()).blocks).toEqual([{ is: 'tests-apart' }]);
     expect(lineWords(await one.line()).note).toContain('begin anew');
+  });
+
+  // Common practice, no source: a sample drawn before its lot was dried holds the water of before.
+  it('is void where the lot was dried after its sample was drawn, until that is crossed out or seed is drawn anew', async () => {
+    at('2026-11-25T09:00:00Z');
+    const one = await oven('OV-7');
+    await one.weigh(DRIED);
+    const sampledOn = submittedSample('1').drawnOn;
+    const work = (change: object) =>
+      hands.analyst.post<LotSheet>(`/lots/${one.lot}/worked`, {
+        what: 'dried',
+        on: sampledOn,
+        sampled: 'after',
+        note: '',
+        ...change,
+      });
+    expect((await work({})).status).toBe(201);
+    expect((await one.line()).blocks).toEqual([]);
+    const { worked } = (await work({ sampled: 'before', what: 'blended' })).body;
+    expect(await one.line()).toMatchObject({
+      mark: 'outside',
+      stands: { is: 'void', what: 'blended', on: sampledOn },
+      blocks: [{ is: 'void', what: 'blended', on: sampledOn }],
+    });
+    expect((await one.see())?.voided).toEqual({ what: 'blended', on: sampledOn });
+    const { figures } = (await hands.lead.get<LotSheet>(`/lots/${one.lot}`)).body;
+    expect(figures.find(({ step }) => step === 'moisture')?.figure).toBeNull();
+    const strike = (id = '', reason = 'it was another lot') =>
+      hands.lead.send<LotSheet>('PUT', `/lots/${one.lot}/worked/${id}`, { reason });
+    const second = worked[1]?.id;
+    expect((await strike(second)).status).toBe(200);
+    expect((await one.line()).blocks).toEqual([]);
+    expect((await strike(second)).status).toBe(409);
+    expect((await strike(crypto.randomUUID())).status).toBe(404);
+    expect(firstFault(await work({ on: '2026-11-26' })).slice(0, 2)).toEqual([422, 'on']);
+    expect(firstFault(await work({ on: '1999-12-31' })).slice(0, 2)).toEqual([422, 'on']);
+    at('2026-11-26T09:00:00Z');
+    await work({ on: '2026-11-26', what: 'dampened' });
+    expect((await one.line()).blocks).toMatchObject([{ is: 'void', what: 'dampened' }]);
   });
 
   it('refuses what cannot be, at its place', async () => {

@@ -1,7 +1,8 @@
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { MoistureTest, MoistureView, OvenClock } from '@mercato/contract/moisture/moisture';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
-import { duplicateLimit, judgeInOrder, type SeedSize } from '@mercato/core/moisture/duplicates';
+import { duplicateLimit, type SeedSize } from '@mercato/core/moisture/duplicates';
+import { judgeInOrder } from '@mercato/core/moisture/repeat';
 import {
   coolingTime,
   judgeOven,
@@ -14,11 +15,13 @@ import {
 import type { OvenWeighing } from '@mercato/core/moisture/ovenMoisture';
 import type { Edition, MoistureMethod } from '@mercato/core/rule-books/edition';
 import { Exact, writtenDecimals } from '@mercato/core/units/mass';
+import type { Voided } from '@mercato/contract/register/worked';
 import type { Reader } from '../database/connect.ts';
 import { allObservations } from '../database/observations.ts';
 import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
 import { fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
+import { voidedBy } from '../register/worked.ts';
 import { moistureObservation } from './tables.ts';
 
 type Text = (field: string) => string | undefined;
@@ -118,6 +121,8 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
   );
   const { species } = file.lot;
   const size = file.thousandSeedWeightG;
+  const voided = new Map<string, Voided | null>();
+  for (const { frame } of tests) voided.set(frame.id, await voidedBy(tx, file, frame.sample.id));
   const views = tests.map(({ test, frame, edition }): MoistureTest => {
     const fields = fieldViews(
       all.filter((one) => one.subject === frame.id),
@@ -131,11 +136,13 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
       fields,
       result: moistureOf(edition, method, text, size),
       early: earlyOf(edition, method, text),
+      voided: voided.get(frame.id) ?? null,
       clock: clockOf(edition, method, text),
     };
   });
-  // What the lead set aside repeats nothing, and is repeated by nothing.
-  const standing = judgeInOrder(notSetAside(views), (view, mean) => {
+  // What the lead set aside, and what is void, repeats nothing and is repeated by nothing.
+  const counts = notSetAside(views).filter((view) => view.voided === null);
+  const standing = judgeInOrder(counts, (view, mean) => {
     const edition = file.editions.get(view.edition.id) ?? file.edition;
     return duplicateLimit(edition, moistureMethodFor(edition.moistureMethods, species), size, mean);
   });
@@ -161,6 +168,15 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
       ...withoutTest(view.waiting, sampled),
     };
   const hand = handsOf(Object.values(test.fields), { by: test.createdBy, at: test.createdAt });
+  const { voided } = test;
+  if (voided)
+    return {
+      ...base,
+      ...hand,
+      mark: 'outside',
+      stands: { is: 'void', ...voided },
+      blocks: [{ is: 'void', ...voided }],
+    };
   if (!test.result)
     return {
       ...base,

@@ -17,12 +17,13 @@ export const moistureStep = defineStep({
   facts: (view) => {
     const test = reportedMoisture(view);
     return {
-      moisture: test?.result
-        ? {
-            percent: test.result.reportedPercent,
-            method: test.result.predried ? `dried whole first, ${test.method}` : test.method,
-          }
-        : null,
+      moisture:
+        test?.result && test.voided === null
+          ? {
+              percent: test.result.reportedPercent,
+              method: test.result.predried ? `dried whole first, ${test.method}` : test.method,
+            }
+          : null,
     };
   },
   remarks: (view) => {

@@ -6,6 +6,7 @@ import type { LotHeader } from '@mercato/contract/register/lots';
 import { PAPER_SIZES } from '@mercato/contract/register/people';
 import type { RequestView } from '@mercato/contract/register/request';
 import { STATION_KINDS } from '@mercato/contract/register/stations';
+import type { LotWork } from '@mercato/contract/register/worked';
 import { TEST_STEPS } from '@mercato/contract/register/steps';
 import type { Act } from '@mercato/contract/words/acts';
 import type { Treatment } from '@mercato/core/register/treatment';
@@ -43,6 +44,8 @@ export const lot = pg.pgTable(
     /** The batch of the shed that it came from, and what its seed was treated with on the way. */
     batchId: idOf('batch_id', () => shedBatch.id),
     treatments: pg.jsonb('treatments').$type<Treatment[]>().notNull().default([]),
+    /** What was done to it that changes its water, oldest first; nothing is taken out, only crossed out. */
+    worked: pg.jsonb('worked').$type<LotWork[]>().notNull().default([]),
     /** The newest request, with its version; all of them stand in `lot_request`. */
     request: pg.jsonb('request').$type<RequestView>(),
     /** How many heterogeneity tests there are, so that a lot without one is not asked for them. */

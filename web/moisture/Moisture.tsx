@@ -10,6 +10,7 @@ import {
   newMoistureTestSchema,
 } from '@mercato/contract/moisture/moisture';
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
+import { voidWords } from '@mercato/contract/moisture/words';
 import { nextWords } from '@mercato/contract/words/next';
 import { reading, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
@@ -19,6 +20,7 @@ import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
 import { Field, FieldCell } from '../ui/Field.tsx';
 import { Heads } from '../ui/Heads.tsx';
+import { Notice } from '../ui/Notice.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { to, useEntry } from '../ui/entry.ts';
@@ -56,6 +58,7 @@ export default function Moisture() {
   const again =
     !test ||
     test.decision?.decision === 'set-aside' ||
+    test.voided !== null ||
     test.result?.verdict.outcome === 'outside' ||
     data.waiting.length > 0;
   const draw = again && (
@@ -148,6 +151,11 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
         {test.method} · {test.edition.name}
       </BenchHead>
       <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
+      {test.voided && (
+        <Notice bad role="status">
+          Void: {voidWords(test.voided)}. Draw a new sample.
+        </Notice>
+      )}
       <OvenClocks test={test} may={mayWrite} />
       <EntryForm
         entry={entry}

@@ -56,6 +56,7 @@ const TEST: MoistureTest = {
   fields: LOADED,
   early: [],
   result: null,
+  voided: null,
   clock: null,
 };
 const BACK = { 'oven.backAt': field('2026-11-24T09:00:00.000Z') };

@@ -52,11 +52,11 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
         </p>
       )}
       {back !== undefined && (
-        <p className="soft mb-1">
+        <div className="soft mb-1">
           Back at its temperature {shortInstant(back, zone)}
           {out !== undefined && `, taken out ${shortInstant(out, zone)}`}.{' '}
           {may && <NotThen test={test} name={out === undefined ? 'backAt' : 'outAt'} />}
-        </p>
+        </div>
       )}
       {back !== undefined && out === undefined && clock === null && test.result === null && (
         <p>

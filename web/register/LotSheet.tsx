@@ -18,6 +18,7 @@ import { Station } from '../ui/Station.tsx';
 import { KeyLink, useKeys } from '../ui/keys.tsx';
 import { Asked, Fact, Line, theNext } from './SheetLine.tsx';
 import { DECIDED } from './words.ts';
+import { Worked } from './Worked.tsx';
 
 /** What the figure of a step is called in the head of its lot. */
 const FIGURES: Readonly<Record<string, string | undefined>> = Object.fromEntries(
@@ -95,6 +96,7 @@ export function LotSheet() {
           ))}
         </section>
       )}
+      <Worked sheet={sheet} may={may('lot.write')} />
       <div className="soft mt-3 d-flex flex-wrap column-gap-3">
         {may('lot.write') && (
           <KeyLink of="E" to="edit">

@@ -1,0 +1,1 @@
+ALTER TABLE "lot" ADD COLUMN "worked" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -214,6 +214,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     `${timothy}/other-seeds/sheet`,
     '/weeds?field=Long%20Meadow',
     '/balances',
+    '/ovens',
     `${clover}/moisture`,
     `${clover}/weight`,
     `${linseed}/germination`,

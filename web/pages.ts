@@ -30,6 +30,7 @@ export const PAGES: Pages = {
   '/lots/:lot/request': lazy(() => import('./register/RequestForm.tsx')),
   '/lots/:lot/divide': lazy(() => import('./sampling/DivideLot.tsx')),
   '/stations': lazy(() => import('./register/Stations.tsx')),
+  '/ovens': lazy(() => import('./moisture/Ovens.tsx')),
   '/balances': lazy(() => import('./devices/Balances.tsx')),
   '/weeds': lazy(() => import('./other-seeds/FieldWeeds.tsx')),
   '/lots/:lot/release': lazy(() => import('./release/Release.tsx')),

@@ -4,6 +4,7 @@ import type { FieldTable } from '../http/fieldWords.ts';
 export const MOISTURE_FIELDS = {
   ovenWork: {
     sealed: { label: 'the sample came sealed', choices: { yes: 'yes', no: 'no' } },
+    oven: 'which oven',
     diameterCm: { label: 'container, across', unit: 'cm' },
     groundMinutes: { label: 'ground for', unit: 'min' },
     exposedSeconds: { label: 'open to the air while drawn', unit: 's' },
@@ -13,6 +14,9 @@ export const MOISTURE_FIELDS = {
     cooledMinutes: { label: 'cooled for', unit: 'min' },
     predried: 'dried whole first',
     reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
+  },
+  ovenLoad: {
+    oven: 'which oven',
   },
   moistureWeighings: {
     reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },

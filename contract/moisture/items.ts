@@ -12,6 +12,7 @@ export const MOISTURE_ITEMS: Readonly<Record<string, Item>> = {
   'moisture.second.withSeed': item('moisture', 'second container with seed', G),
   'moisture.second.dried': item('moisture', 'second container, dried', G),
   'moisture.oven.sealed': item('moisture', 'whether the sample came sealed, yes or no'),
+  'moisture.oven.oven': item('moisture', 'which oven it stood in'),
   'moisture.oven.diameterCm': item('moisture', 'diameter of the containers', ['cm']),
   'moisture.oven.groundMinutes': item('moisture', 'how long it was ground', ['min']),
   'moisture.oven.exposedSeconds': item('moisture', 'how long it lay open while it was drawn', ['s']),

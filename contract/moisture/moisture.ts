@@ -44,6 +44,8 @@ const figure = (least: number, most: number) => optional(typed.number().min(leas
 export type OvenWork = ValueOf<typeof ovenWorkSchema>;
 export const ovenWorkSchema = form('ovenWork', {
   sealed: optional(oneOf(['yes', 'no'])),
+  /** What the oven is called. */
+  oven: optional(text(40)),
   diameterCm: figure(1, 30),
   groundMinutes: figure(0, 120),
   exposedSeconds: figure(0, 36_000),

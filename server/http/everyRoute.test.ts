@@ -314,6 +314,9 @@ async function story(): Promise<void> {
     { diameterCm: 6, sealed: 'yes', backAt: '2026-11-20T08:00:00Z' },
     2,
   );
+  const outOf = [{ id: moisture?.id, version: 3 }];
+  await analyst.post('/moisture/loads', { what: 'outAt', at: '2026-11-20T09:00:00Z', oven: '', tests: outOf });
+  await analyst.get('/moisture/ovens');
   await analyst.get(`/lots/${lot}/moisture`);
   const weight = (await analyst.post<WeightView>('/weight/tests', { vesselId: await vessel('weight', '5') })).body
     .tests[0];

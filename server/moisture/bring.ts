@@ -18,7 +18,7 @@ export async function bringMoisture({ context, body, write, draw, dated }: TestF
   const seen = await dated(started.vesselId);
   await write(filled, moistureWeighingsSchema, (checked) => weighMoisture(seen, started, checked));
   const worked = body();
-  for (const name of ['sealed', 'backAt', 'outAt']) worked.set(name, `moisture.oven.${name}`, word);
+  for (const name of ['sealed', 'oven', 'backAt', 'outAt']) worked.set(name, `moisture.oven.${name}`, word);
   for (const name of ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'])
     worked.set(name, `moisture.oven.${name}`, decimal);
   for (const which of ['first', 'second'])

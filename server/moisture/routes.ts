@@ -5,6 +5,7 @@ import { type LotPicture, settleStep } from '../lot-sheet/standing.ts';
 import { serveDays } from '../register/dayRoutes.ts';
 import { openFile } from '../register/lotFile.ts';
 import { lockTest, startTest } from '../register/tests.ts';
+import { readOvens, workLoad } from './ovens.ts';
 import { readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
 import { weighMoisture, workOven } from './weigh.ts';
@@ -29,6 +30,13 @@ export function serveMoisture(api: Api<LotPicture>): void {
     const test = await lockTest(context.tx, idParam(context.params, 'test'), 'moisture', context.seenVersion);
     await workOven(context, test, context.body);
     return settleStep(context, test.lotId, 'moisture');
+  });
+
+  api.read(moistureRoutes.ovens, ({ tx, now }) => readOvens(tx, now));
+
+  api.write(moistureRoutes.load, async (context) => {
+    for (const lotId of await workLoad(context, context.body)) await settleStep(context, lotId, 'moisture');
+    return readOvens(context.tx, context.now);
   });
 
   serveDays(

@@ -7,10 +7,14 @@ export const moistureObservation = observationTable(
   'moisture_observation',
   () => benchTest.id,
   (t) => [
-    // Ovens that were filled lately.
+    // Containers that were weighed in or stood in an oven lately.
     pg
       .index('moisture_observation_oven')
       .on(t.recordedAt.desc())
-      .where(sql`field = 'oven.backAt'`),
+      .where(sql`field in ('second.withSeed', 'oven.backAt')`),
+    pg
+      .index('moisture_observation_oven_name')
+      .on(t.recordedAt.desc())
+      .where(sql`field = 'oven.oven'`),
   ],
 );

@@ -43,6 +43,7 @@ const judgeOf = (tx: Reader, test: BenchTest, now: Date) => async () => {
 
 const UNITS = {
   sealed: null,
+  oven: null,
   diameterCm: 'cm',
   groundMinutes: 'min',
   exposedSeconds: 's',

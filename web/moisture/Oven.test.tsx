@@ -1,6 +1,7 @@
 import '@testing-library/jest-dom/vitest';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { MoistureTest } from '@mercato/contract/moisture/moisture';
 import type { FieldView } from '@mercato/contract/register/lots';
@@ -76,9 +77,11 @@ const COOLS: Partial<MoistureTest> = {
 const show = (change: Partial<MoistureTest>, at = '2026-11-24T09:00:00.000Z', may = true) => {
   vi.setSystemTime(at);
   return render(
-    <QueryClientProvider client={cache}>
-      <OvenClocks test={{ ...TEST, ...change }} may={may} />
-    </QueryClientProvider>,
+    <MemoryRouter>
+      <QueryClientProvider client={cache}>
+        <OvenClocks test={{ ...TEST, ...change }} may={may} />
+      </QueryClientProvider>
+    </MemoryRouter>,
   );
 };
 

@@ -4,6 +4,7 @@ import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { deviationWords } from '@mercato/contract/moisture/words';
 import { useState } from 'react';
 import { Button, Form, Stack, Table } from 'react-bootstrap';
+import { Link } from 'react-router';
 import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { Earlier } from '../register/bench.tsx';
@@ -48,7 +49,10 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
       {back === undefined && may && (
         <p>
           <Button onClick={() => press({ backAt: stamp() })}>The oven is back at its temperature</Button>{' '}
-          <span className="soft">its time begins then, not when the door was shut</span>
+          <span className="soft">
+            its time begins then, not when the door was shut; several tests go in together under{' '}
+            <Link to="/ovens">ovens</Link>
+          </span>
         </p>
       )}
       {back !== undefined && (
@@ -161,12 +165,14 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
   const entry = useEntry({
     from: {
       sealed: text('oven.sealed'),
+      oven: text('oven.oven'),
       ...Object.fromEntries(FIGURES.map((name) => [name, text(`oven.${name}`)])),
       predried: { first: container('first'), second: container('second') },
       reason: '',
     },
-    body: ({ sealed, predried, ...values }) => ({
+    body: ({ sealed, oven, predried, ...values }) => ({
       ...values,
+      ...(oven.trim() === '' ? {} : { oven }),
       ...(sealed === '' ? {} : { sealed }),
       ...(whole ? { predried } : {}),
     }),
@@ -177,7 +183,7 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
   const predried = values.predried as Record<(typeof BOTH)[number], Record<string, string>>;
   const differs = (field: string, typed: unknown) => fields[field] !== undefined && fields[field].text !== typed;
   const corrects =
-    ['sealed', ...FIGURES].some((name) => differs(`oven.${name}`, values[name])) ||
+    ['sealed', 'oven', ...FIGURES].some((name) => differs(`oven.${name}`, values[name])) ||
     (whole &&
       BOTH.some((which) =>
         ROWS.some(([row]) => differs(`predried.${which}.${row}`, plainFigure(predried[which][row] ?? ''))),
@@ -196,6 +202,7 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
               ['no', 'no'],
             ]}
           />
+          <Field entry={entry} name="oven" disabled={!may} />
           {FIGURES.map((name) => (
             <Field key={name} entry={entry} name={name as never} disabled={!may} />
           ))}

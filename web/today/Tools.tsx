@@ -10,6 +10,7 @@ const QUESTIONS: readonly Way[] = [
 ];
 const BENCH: readonly Way[] = [
   ['/stations', 'Stations', 'which lot is open at which bench or machine'],
+  ['/ovens', 'Ovens', 'what stands in them, and when it comes out'],
   ['/balances', 'Balances', 'their checks and settings'],
 ];
 const HOUSE: readonly Way[] = [

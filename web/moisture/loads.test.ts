@@ -70,10 +70,10 @@ describe('loads of the ovens', () => {
   it('says what it can where the book gives no hours, and when only weighing is left', () => {
     const told = (change: Partial<OvenStand>) => {
       const [load] = loadsOf([stand('a', change)]);
-      return load && toldOf(load, 0);
+      return load && toldOf(load, Date.parse(at('11:02:59.999')));
     };
-    expect(told({ clock: null })).toMatchObject({ is: 'free', at: at('09:00:00.000') });
-    expect(told({ ...COOLS, clock: null })).toMatchObject({ is: 'free', at: at('11:00:00.000') });
+    expect(told({ clock: null })).toMatchObject({ is: 'free', figure: '2:02', at: at('09:00:00.000') });
+    expect(told({ ...COOLS, clock: null })).toMatchObject({ is: 'free', figure: '0:02', at: at('11:00:00.000') });
     expect(told({ stage: 'to-weigh', clock: null })).toMatchObject({
       mark: 'next',
       words: 'cooled: weigh the dried containers',

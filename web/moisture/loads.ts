@@ -48,14 +48,16 @@ export function toldOf({ stage, stands: [one] }: Load, now: number): Told {
   const clock = one?.clock;
   if (stage === 'to-weigh')
     return { is: 'free', figure: '', words: 'cooled: weigh the dried containers', at: null, mark: 'next' };
-  if (!clock)
+  if (!clock) {
+    const since = (stage === 'in-oven' ? one?.backAt : one?.outAt) ?? null;
     return {
       is: 'free',
-      figure: '',
-      words: stage === 'in-oven' ? 'in the oven, without hours of a rule book' : 'taken out, cools',
-      at: stage === 'in-oven' ? (one?.backAt ?? null) : (one?.outAt ?? null),
+      figure: since === null ? '' : hours(Math.floor((now - Date.parse(since)) / MINUTE)),
+      words: stage === 'in-oven' ? 'in the oven, without hours of a rule book' : 'out of the oven',
+      at: since,
       mark: null,
     };
+  }
   if (clock.is === 'in-oven') {
     if (now < Date.parse(clock.outFrom))
       return { is: 'waits', figure: hours(minutes(now, clock.outAt)), words: 'left', at: clock.outAt, mark: null };

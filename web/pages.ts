@@ -79,6 +79,7 @@ export const PAGES: Pages = {
 
 /** Those of the bench, where another lot may be open; the pages of the steps stand in `stepPages`. */
 export const BENCH_PAGES: Pages = {
+  '/lots/:lot/moisture/sheet': lazy(() => import('./moisture/MoistureSheet.tsx')),
   '/lots/:lot/purity/sheet': lazy(() => import('./purity/PuritySheet.tsx')),
   '/lots/:lot/other-seeds/sheet': lazy(() => import('./other-seeds/FindSheet.tsx')),
   '/lots/:lot/germination/count': lazy(() => import('./germination/CountStation.tsx')),

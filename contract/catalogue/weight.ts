@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Exact } from '@mercato/core/units/mass';
-import { agreeWithin, seedsPer, spreadOf } from '@mercato/core/weight/thousandSeedWeight';
+import { seedsPer } from '@mercato/core/weight/seedsPer';
+import { agreeWithin, spreadOf } from '@mercato/core/weight/thousandSeedWeight';
 import { listOf } from '../http/body.ts';
 import { define } from './calculation.ts';
 import { number } from './inputs.ts';

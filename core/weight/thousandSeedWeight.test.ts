@@ -3,13 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { AOSA, ISTA } from '../testing/books.ts';
 import { Exact } from '../units/mass.ts';
 import { weightReport } from './report.ts';
+import { massOfSeeds, seedsPer } from './seedsPer.ts';
 import {
   knowsWeight,
-  massOfSeeds,
   plausible,
   replicatesLeft,
   reportedWeight,
-  seedsPer,
   spreadOf,
   weighFraction,
   weighReplicates,
@@ -123,6 +122,19 @@ describe('replicates of seed', () => {
         expect(one?.thousandSeedG).toBeLessThanOrEqual(Math.max(...stand) + 1e-9);
       }),
     );
+  });
+
+  // Source: mean ± t s / √n with Student's t of 7 and 15 degrees of freedom, 2.3646 and 2.1314 (printed tables of t, 97.5 %).
+  it('say where the weight of a thousand lies: of eight, and of sixteen that stand', () => {
+    const eight = weigh(BORDER)?.interval;
+    expect(eight?.upperG).toBeCloseTo(500 + (10 * 2.3646 * 2) / Math.sqrt(8), 2);
+    expect(eight?.lowerG).toBeCloseTo(500 - (10 * 2.3646 * 2) / Math.sqrt(8), 2);
+    expect(weigh(SIXTEEN)?.interval?.upperG).toBeCloseTo(500 + (10 * 2.1314 * 2) / 4, 2);
+    // A thousand that weighs more has fewer seeds in a kilogram.
+    expect(eight?.fewest.kg).toBeCloseTo(1e6 / (eight?.upperG ?? 0), 8);
+    expect(eight?.most.kg).toBeCloseTo(1e6 / (eight?.lowerG ?? 0), 8);
+    expect(weigh(['1', '1', '1', '1', '1', '1', '1', '20'])?.interval).toBeNull();
+    expect(weighFraction(ISTA, new Exact('50'), 1000).interval).toBeNull();
   });
 
   it('are evaluated alike by both books', () => {

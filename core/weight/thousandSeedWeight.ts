@@ -1,9 +1,9 @@
 import type { Edition, Figure } from '../rule-books/edition.ts';
 import { ArgumentFault } from '../units/argument.ts';
-import { GRAMS_PER } from '../units/gramsPer.ts';
 import { Exact, type ExactNumber } from '../units/mass.ts';
 import { outcomeUpTo, type Verdict, type WorkingStep } from '../verdict/verdict.ts';
 import type { WeightNext } from './next.ts';
+import { intervalOf, type SeedsPer, seedsPer, type WeightInterval } from './seedsPer.ts';
 
 /** How the masses of replicates spread. */
 export interface Spread {
@@ -79,27 +79,6 @@ function beyond(massG: ExactNumber, { n, sum, squares }: Sums, deviations: numbe
     .gt(new Exact(deviations).pow(2).times(squares).times(n));
 }
 
-/** How many seeds go to a mass. */
-export interface SeedsPer {
-  readonly g: number;
-  readonly kg: number;
-  readonly lb: number;
-  readonly oz: number;
-}
-
-/**
- * Seeds in a gram, kilogram, pound and ounce.
- * @param thousandSeedG  above 0
- * Source: the international pound and ounce, 453.59237 g and a sixteenth of it (exact by definition).
- */
-export function seedsPer(thousandSeedG: ExactNumber): SeedsPer {
-  const inMass = (grams: string) => new Exact(grams).times(1000).div(thousandSeedG).toNumber();
-  return { g: inMass('1'), kg: inMass(GRAMS_PER.kg), lb: inMass(GRAMS_PER.lb), oz: inMass(GRAMS_PER.oz) };
-}
-
-/** What so many seeds weigh, g. */
-export const massOfSeeds = (seeds: number, thousandSeedG: number): number => (seeds * thousandSeedG) / 1000;
-
 /** The rows of a rule book that thousand-seed weight is judged by. */
 export interface WeightRules {
   /** Replicates that are weighed first, and again where they part too far. */
@@ -134,6 +113,8 @@ export interface WeightResult {
   /** As it is reported: with the decimals that so much seed is weighed to. */
   readonly reportedG: string;
   readonly seedsPer: SeedsPer;
+  /** Where the weight of a thousand lies with 95 % confidence, g; null where all seed was counted, or it spreads too far. */
+  readonly interval: WeightInterval | null;
   readonly verdict: Verdict<WeightNext>;
 }
 
@@ -180,6 +161,7 @@ export function weighReplicates(
     sdG: sdG.toNumber(),
     cvPercent: cv,
     ...weightIs(edition, thousandG),
+    interval: intervalOf({ n: stands.length, meanG, sdG }, seeds),
     verdict: {
       measured: cv,
       limit: many ? null : limit.value,
@@ -237,6 +219,7 @@ export function weighFraction(edition: Edition, massG: ExactNumber, seeds: numbe
     sdG: null,
     cvPercent: null,
     ...weightIs(edition, thousandG),
+    interval: null,
     verdict: {
       measured: null,
       limit: null,

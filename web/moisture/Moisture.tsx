@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Table } from 'react-bootstrap';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
 import {
   type MoistureTest,
@@ -25,13 +25,11 @@ import { VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
+import { bookMethodOf, CAUTION } from './method.ts';
 import { Deviations, OvenClocks, OvenWorkForm } from './Oven.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { plainFigure } from '../ui/typedBody.ts';
-
-const CAUTION =
-  'Hot oven, hot glass and metal: gloves and tongs; let tins cool in the desiccator before they are weighed.';
 
 export default function Moisture() {
   const { lot = '' } = useParams();
@@ -40,11 +38,12 @@ export default function Moisture() {
   const { data, error } = useQuery(reading(moistureRoutes.ofLot, { lot }));
   const [method, setMethod] = useState<string | null>(null);
   const [fault, setFault] = useState<string>();
-  useKeys([{ key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) }]);
+  useKeys([
+    { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
+    { key: 'b', says: 'bench sheet on paper', act: () => void navigate(`/lots/${lot}/moisture/sheet`) },
+  ]);
   if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
-  const bookMethod = data.method?.hours
-    ? `oven ${data.method.temperatureC.replace(/\D+/, '')} °C, ${data.method.hours} h${data.method.grinding === 'none' ? '' : `, ground ${data.method.grinding}`}`
-    : '';
+  const bookMethod = bookMethodOf(data.method);
   const chosen = method ?? bookMethod;
   const start = async (vesselId: string) => {
     await send(moistureRoutes.start, {}, { vesselId, method: chosen.trim() });
@@ -148,7 +147,8 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
         title={test.number > 1 ? `Moisture, test ${test.number}` : 'Moisture'}
         code={test.vesselCode}
       >
-        {test.method} · {test.edition.name}
+        {test.method} · {test.edition.name} ·{' '}
+        <Link to={`/lots/${view.lot.id}/moisture/sheet`}>bench sheet on paper</Link>
       </BenchHead>
       <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
       {test.voided && (

@@ -1,7 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { Table } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { massOfSeeds, type WeightResult } from '@mercato/core/weight/thousandSeedWeight';
+import { massOfSeeds } from '@mercato/core/weight/seedsPer';
+import type { WeightResult } from '@mercato/core/weight/thousandSeedWeight';
 import type { Curve } from '../ui/Chart.tsx';
 
 const Chart = lazy(() => import('../ui/Chart.tsx'));
@@ -18,6 +19,8 @@ const FILLS = [50, 100, 250, 500, 1000] as const;
 const whole = (value: number) =>
   new Intl.NumberFormat('en', { maximumSignificantDigits: 4 }).format(value).replaceAll(',', ' ');
 
+const figure = (value: number) => String(Number(value.toPrecision(4)));
+
 /** From a little below the least to a little above the most, so that what is alike looks alike. */
 function around(masses: readonly number[]): [number, number] {
   const [least, most] = [Math.min(...masses), Math.max(...masses)];
@@ -27,7 +30,7 @@ function around(masses: readonly number[]): [number, number] {
 
 /** What a thousand-seed weight says for sowing and for packets, and how its hundreds spread. */
 export function WeightFigures({ result }: { result: WeightResult }) {
-  const { replicates, seedsPer, meanG, sdG, thousandSeedG } = result;
+  const { replicates, seedsPer, meanG, sdG, thousandSeedG, interval } = result;
   const dots = (name: string, left: boolean): Curve => ({
     name,
     look: 'dots',
@@ -57,6 +60,11 @@ export function WeightFigures({ result }: { result: WeightResult }) {
             <tr key={unit}>
               <td>seeds in {name}</td>
               <td className="num fig">{whole(seedsPer[unit])}</td>
+              {interval && (
+                <td className="num fig soft">
+                  {whole(interval.fewest[unit])} to {whole(interval.most[unit])}
+                </td>
+              )}
             </tr>
           ))}
           {FILLS.map((seeds) => (
@@ -67,6 +75,11 @@ export function WeightFigures({ result }: { result: WeightResult }) {
           ))}
         </tbody>
       </Table>
+      {interval && (
+        <p className="soft">
+          1000 seeds weigh {figure(interval.lowerG)} to {figure(interval.upperG)} g, with 95 % confidence.
+        </p>
+      )}
       <p>
         <Link to={`/store/bed?weight=${result.reportedG}`}>How much of it to sow</Link>
       </p>

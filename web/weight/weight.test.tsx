@@ -7,7 +7,7 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { FieldView } from '@mercato/contract/register/lots';
 import type { WeightTest, WeightView } from '@mercato/contract/weight/weight';
 import { Exact } from '@mercato/core/units/mass';
-import { seedsPer } from '@mercato/core/weight/thousandSeedWeight';
+import { seedsPer } from '@mercato/core/weight/seedsPer';
 import { cache } from '../api/cache.ts';
 import { WeightFigures } from './WeightFigures.tsx';
 import { WeightStation } from './WeightStation.tsx';
@@ -146,6 +146,7 @@ describe('hundreds at the bench', () => {
         thousandSeedG: 1.9,
         reportedG: '1.900',
         seedsPer: seedsPer(new Exact('1.9')),
+        interval: null,
         verdict: {
           measured: 4.4,
           limit: 4,
@@ -205,6 +206,12 @@ test('what a weight says for sowing and packets stands beneath it, and what was 
           thousandSeedG: 1.9,
           reportedG: '1.900',
           seedsPer: seedsPer(new Exact('1.9')),
+          interval: {
+            lowerG: 1.85,
+            upperG: 1.95,
+            fewest: seedsPer(new Exact('1.95')),
+            most: seedsPer(new Exact('1.85')),
+          },
           verdict: {
             measured: 0.5,
             limit: null,
@@ -224,6 +231,8 @@ test('what a weight says for sowing and packets stands beneath it, and what was 
     within(table).getByText(name).closest('tr')?.querySelector('.fig')?.textContent.replaceAll(/\s/g, ' ');
   expect(figure('seeds in a gram')).toBe('526.3');
   expect(figure('seeds in a pound')).toBe('238 700');
+  expect(within(table).getByText('512.8 to 540.5')).toBeVisible();
+  expect(screen.getByText('1000 seeds weigh 1.85 to 1.95 g, with 95 % confidence.')).toBeVisible();
   expect(figure('for a packet of 100 seeds')).toBe('0.19 g');
   expect(figure('for a packet of 250 seeds')).toBe('0.475 g');
   expect(screen.getByRole('link', { name: 'How much of it to sow' })).toHaveAttribute(

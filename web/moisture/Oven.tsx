@@ -32,7 +32,7 @@ const MINUTE = 60_000;
 /** What the book's clocks ask now: two presses, back at its temperature and taken out; the minutes are counted. */
 export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) {
   const { session } = useSession();
-  const now = useNow();
+  const looked = useNow();
   const { act, trouble } = useAct();
   const zone = session?.laboratory.zone ?? 'UTC';
   const { clock, fields } = test;
@@ -41,6 +41,9 @@ export function OvenClocks({ test, may }: { test: MoistureTest; may: boolean }) 
     void act(() => send(moistureRoutes.work, { test: test.id }, body, { version: test.version }));
   const loaded = fields['first.withSeed'] !== undefined && fields['second.withSeed'] !== undefined;
   const [back, out] = [at('backAt'), at('outAt')];
+  // What was pressed since the clock was looked at was pressed now.
+  const pressed = out ?? back;
+  const now = pressed === undefined ? looked : Math.max(looked, Date.parse(pressed));
   const stamp = () => new Date().toISOString();
   const minutes = (iso: string) => Math.max(0, Math.ceil((Date.parse(iso) - now) / MINUTE));
   if (!loaded && back === undefined) return null;

@@ -43,9 +43,11 @@ export interface Told {
 const minutes = (from: number, to: string) => Math.max(0, Math.ceil((Date.parse(to) - from) / MINUTE));
 const hours = (all: number) => `${Math.floor(all / 60)}:${String(all % 60).padStart(2, '0')}`;
 
-/** @param now  ms since 1970 */
-export function toldOf({ stage, stands: [one] }: Load, now: number): Told {
+/** @param looked  ms since 1970; what was pressed since then was pressed now */
+export function toldOf({ stage, stands: [one] }: Load, looked: number): Told {
   const clock = one?.clock;
+  const pressed = one?.outAt ?? one?.backAt;
+  const now = pressed ? Math.max(looked, Date.parse(pressed)) : looked;
   if (stage === 'to-weigh')
     return { is: 'free', figure: '', words: 'cooled: weigh the dried containers', at: null, mark: 'next' };
   if (!clock) {

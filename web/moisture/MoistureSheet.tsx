@@ -32,12 +32,10 @@ export default function MoistureSheet() {
       <p>
         <span className="box" /> the sample came sealed · container ________ cm across · balance ______________
       </p>
-      <p>Ground for ________ min · open to the air while drawn ________ s</p>
+      <p>{data.method?.grinding !== 'none' && 'Ground for ________ min · '}open to the air while drawn ________ s</p>
       <Containers title="weighed, g" rows={WEIGHINGS} />
-      <p className="mt-3">
-        Oven ______________ at ________ °C · back at its temperature at ________ · taken out at ________ · cooled for
-        ________ min
-      </p>
+      <p className="mt-3">Oven ______________ at ________ °C · back at its temperature at ________</p>
+      <p>Taken out at ________ · cooled for ________ min</p>
       {above !== null && (
         <>
           <p className="mt-3">Damper than {above} %: dried whole first.</p>

@@ -67,7 +67,7 @@ function LoadCard({ load, now, zone, may }: { load: Load; now: number; zone: str
           {load.oven || 'oven'} <span className="soft">{load.method}</span>
         </p>
         <p className="left" role="timer">
-          {told.mark && <VerdictMark mark={told.mark} />} <span className="fig">{told.figure}</span> {told.words}
+          <span className="fig">{told.figure}</span> {told.mark && <VerdictMark mark={told.mark} />} {told.words}
         </p>
         {told.at && <p className="soft">{shortInstant(told.at, zone)}</p>}
         <ul className="list-unstyled">

@@ -108,6 +108,7 @@ describe('a reading', () => {
   it('is refused where it is no percent', () => {
     expect(() => byCalibration(fit, -1, 0.95)).toThrow(/^readingPercent/);
     expect(() => byCalibration(fit, 101, 0.95)).toThrow(/^readingPercent/);
+    for (const reading of [0, 100]) expect(byCalibration(fit, reading, 0.95).inRange).toBe(false);
     for (const confidence of [0, 1]) expect(() => byCalibration(fit, 10, confidence)).toThrow(/^confidence/);
   });
 });

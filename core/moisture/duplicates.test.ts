@@ -39,5 +39,7 @@ describe('how far two containers may lie apart', () => {
     const { 'moisture-duplicates-trees': _gone, ...tables } = content.tables;
     const old = readEdition({ ...content, tables });
     expect(duplicateLimit(old, methodOf('Quercus robur'), OAK, new Exact(30)).value).toBe(0.2);
+    const borderless = { ...ISTA, parameterIfAny: () => undefined };
+    expect(duplicateLimit(borderless, methodOf('Quercus robur'), OAK, new Exact(30)).value).toBe(0.2);
   });
 });

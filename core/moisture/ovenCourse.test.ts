@@ -3,7 +3,7 @@ import { contentOf, ISTA } from '../testing/books.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 import { Exact } from '../units/mass.ts';
 import { moistureMethodFor } from './methodFor.ts';
-import { coolingTime, type OvenCourse, ovenBand, ovenDeviations, ovenTime } from './ovenCourse.ts';
+import { coolingTime, judgeOven, type OvenCourse, ovenBand, ovenDeviations, ovenTime } from './ovenCourse.ts';
 
 const NOTHING: OvenCourse = {
   diameterCm: null,
@@ -151,5 +151,107 @@ describe('what is made otherwise than the book asks', () => {
       percent: 40,
     });
     expect(found).toEqual([{ is: 'ground-long', got: 3, most: 2 }]);
+  });
+});
+
+describe('both containers judged with how the oven was worked', () => {
+  const container = (withSeed: string, dried: string) => ({
+    containerG: new Exact('20'),
+    withSeedG: new Exact(withSeed),
+    driedG: new Exact(dried),
+  });
+  const judge = (course: Partial<OvenCourse>, second = container('24.5', '24.05')) =>
+    judgeOven(
+      ISTA,
+      methodOf('Trifolium pratense'),
+      container('24.5', '24.05'),
+      second,
+      { ...NOTHING, ...course },
+      null,
+    );
+  const told = ({ verdict, deviations }: ReturnType<typeof judge>) => [
+    verdict.outcome,
+    verdict.next,
+    deviations.map((one) => one.is),
+  ];
+
+  it('asks for a decision where it was made otherwise, and for a repeat where they lie apart as well', () => {
+    expect(told(judge({}))).toEqual(['within', 'containers-agree', []]);
+    expect(told(judge({ sealed: false }))).toEqual(['outside', 'made-otherwise', ['not-sealed']]);
+    const apart = container('24.5', '23.5');
+    expect(told(judge({ sealed: false }, apart))).toEqual(['outside', 'repeat-both-containers', ['not-sealed']]);
+    expect(told(judge({}, apart))).toEqual(['outside', 'repeat-both-containers', []]);
+    // 4.5 g in the first, 5.5 g in the second, of a container that takes 4 to 5.
+    const heavy = container('25.5', '24.95');
+    expect(judge({ diameterCm: 6 }, heavy).deviations).toEqual([
+      { is: 'charge', which: 'second', got: 5.5, least: 4, most: 5 },
+    ]);
+  });
+
+  // Source: ISTA, S1 + S2 − S1 S2 / 100 (from memory): 10 + 20 − 2 = 28 %.
+  it('counts both steps of what was dried whole first, of both or of neither', () => {
+    // 25 g that lose 2.5 g whole: 10 %.
+    const whole = { containerG: new Exact('50'), withSeedG: new Exact('75'), driedG: new Exact('72.5') };
+    const damp = container('24.5', '23.6');
+    const ground = ([one, two]: [boolean, boolean]) =>
+      judgeOven(
+        ISTA,
+        methodOf('Avena sativa'),
+        { ...damp, predried: one ? whole : null },
+        { ...damp, predried: two ? whole : null },
+        NOTHING,
+        null,
+      );
+    expect(ground([true, true])).toMatchObject({ predried: true, reportedPercent: 28, deviations: [] });
+    expect(ground([false, false])).toMatchObject({ predried: false, reportedPercent: 20 });
+    expect(ground([true, false]).predried).toBe(false);
+    expect(ground([false, true]).predried).toBe(false);
+    expect(ground([true, true]).verdict.steps).toContainEqual({
+      label: 'first container',
+      expression: '10 + 20 − 10 × 20 / 100',
+      result: '28',
+      unit: '%',
+    });
+  });
+
+  it('counts the minutes from when the oven was back, whenever that was', () => {
+    const [back, minute] = [Date.parse('2026-11-25T09:00:00Z'), 60_000];
+    expect(judge({ backAt: back, outAt: back + 57 * minute }).deviations).toEqual([]);
+    expect(judge({ backAt: back, outAt: back + 56.9 * minute }).deviations).toMatchObject([
+      { is: 'taken-out-early', least: 57, most: 63 },
+    ]);
+    expect(judge({ outAt: back }).deviations).toEqual([]);
+  });
+});
+
+describe('a method that says no oven or no hours', () => {
+  const clover = methodOf('Trifolium pratense');
+  it.each(['about high 130', 'high 130 or so', 'high', '130', ''])(
+    '“%s” is no oven that can be judged',
+    (temperatureC) => {
+      const method = { ...clover, temperatureC };
+      expect([ovenTime(ISTA, method), ovenBand(ISTA, method)]).toEqual([null, null]);
+    },
+  );
+  it('a half degree is one; without hours there is no time', () => {
+    expect(ovenBand(ISTA, { ...clover, temperatureC: 'low 103.25' })).toEqual({ least: 101.25, most: 105.25 });
+    expect(ovenTime(ISTA, { ...clover, hours: null })).toBeNull();
+  });
+  it('an edition without the figures of the low oven gives none either', () => {
+    const none = { ...ISTA, parameterIfAny: () => undefined };
+    const onion = methodOf('Allium cepa');
+    expect([ovenTime(none, onion), ovenBand(none, onion), coolingTime(none)]).toEqual([null, null, null]);
+    // One end of the cooling alone is no time.
+    for (const missing of ['moisture_cooling_from_minutes', 'moisture_cooling_to_minutes'])
+      expect(
+        coolingTime({ ...ISTA, parameterIfAny: (name) => (name === missing ? undefined : ISTA.parameterIfAny(name)) }),
+      ).toBeNull();
+  });
+  it('a container of no size that the book knows is told with all that it knows', () => {
+    const found = ovenDeviations(ISTA, clover, { ...NOTHING, diameterCm: 4.9 }, none, {
+      predried: false,
+      percent: null,
+    });
+    expect(found).toEqual([{ is: 'diameter', got: 4.9, least: 5, most: 15 }]);
   });
 });

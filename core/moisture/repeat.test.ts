@@ -66,6 +66,8 @@ describe('a test that repeats one out of tolerance', () => {
       ['made-otherwise', 'outside'],
       [{ is: 'not-sealed' }],
     ]);
+    const both = judgeRepeat(oven('9.8', '10.2', { sealed: false }), oven('9.9', '10.3', { sealed: false }), limitAt);
+    expect(both.verdict.next).toBe('made-otherwise');
     const apart = judgeRepeat(oven('9.8', '10.2', { sealed: false }), oven('12', '13'), limitAt);
     expect(told(apart).slice(0, 2)).toEqual(['begin-anew', 'outside']);
   });

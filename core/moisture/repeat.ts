@@ -61,7 +61,7 @@ export function judgeInOrder<T extends { readonly result: OvenResult | null }>(
   return tests.map((test) => {
     if (!test.result) return test;
     const result = before ? judgeRepeat(before, test.result, (mean) => limitAt(test, mean)) : test.result;
-    before = result.repeat === null && result.verdict.next === 'repeat-both-containers' ? result : null;
+    before = result.verdict.next === 'repeat-both-containers' ? result : null;
     return { ...test, result };
   });
 }

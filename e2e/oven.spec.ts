@@ -62,7 +62,7 @@ test('two lots share one oven and its clock, taken out too early is marked on bo
   });
 
   await test.step('its lot was dried since it was sampled: the result is void, until that is crossed out', async () => {
-    await hands.button('It was dried, dampened or blended');
+    await hands.button('Was it dried, dampened or blended since?');
     await hands.button('Save');
     await expect(line).toContainText(/void: the lot was dried on .*, after it was sampled/);
     await hands.button('cross out that it was dried');

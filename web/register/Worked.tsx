@@ -37,7 +37,7 @@ export function Worked({ sheet, may }: { sheet: LotSheet; may: boolean }) {
         </div>
       ))}
       {may && (
-        <Fold title="It was dried, dampened or blended">
+        <Fold title="Was it dried, dampened or blended since?">
           <NewWork key={worked.length} lot={sheet.id} />
         </Fold>
       )}

@@ -42,6 +42,8 @@ export interface OvenStand {
   stage: OvenStage;
   backAt: string | null;
   outAt: string | null;
+  /** Who pressed last; null before anybody did. */
+  by: string | null;
   clock: OvenClock | null;
 }
 

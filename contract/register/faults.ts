@@ -45,7 +45,7 @@ export const REGISTER_FAULTS = {
   'register.no-result': ({ corrects }: { corrects: number }) => `There is no result ${corrects} to correct.`,
   'register.say-why-request-changed': 'Say why the request is changed.',
   'register.before-harvest': ({ harvestYear }: { harvestYear: number }) =>
-    `This lies before ${harvestYear}, when it was harvested.`,
+    `This lies before the harvest of ${harvestYear}.`,
   'register.no-such-work': 'Nothing of that kind is entered for this lot.',
   'register.work-crossed-out': 'This is crossed out already.',
   'register.samples-lot-exist-who': 'Samples of this lot exist: who drew them stays as it is.',

@@ -71,8 +71,6 @@ export const SAMPLING_FAULTS = {
   'sampling.lies-past': 'This lies in the past: a reserve is kept for a while.',
   'sampling.only-composite-or-reserve': 'Only a composite or reserve sample is corrected here.',
   'sampling.g-already-drawn': ({ given }: { given: string }) => `${given} g were already drawn from it.`,
-  'sampling.before-harvest': ({ harvestYear }: { harvestYear: number }) =>
-    `This lies before the harvest of ${harvestYear}.`,
   'sampling.say-how-many-taken': 'We drew this sample ourselves: say how many primary samples were taken.',
   'sampling.lies-after-when': ({ on, what }: { on: string; what: Happened }) =>
     `This lies after ${on}, when ${happenedWords(what)}.`,

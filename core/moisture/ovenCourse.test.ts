@@ -1,20 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { contentOf, ISTA } from '../testing/books.ts';
+import { NOTHING } from '../testing/oven.ts';
 import { readEdition } from '../rule-books/readEdition.ts';
 import { Exact } from '../units/mass.ts';
 import { moistureMethodFor } from './methodFor.ts';
 import { coolingTime, judgeOven, type OvenCourse, ovenBand, ovenDeviations, ovenTime } from './ovenCourse.ts';
 
-const NOTHING: OvenCourse = {
-  diameterCm: null,
-  sealed: null,
-  groundMinutes: null,
-  exposedSeconds: null,
-  ovenC: null,
-  backAt: null,
-  outAt: null,
-  cooledMinutes: null,
-};
 const methodOf = (species: string) => {
   const found = moistureMethodFor(ISTA.moistureMethods, species);
   if (!found) throw new Error(species);

@@ -1,20 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { ISTA } from '../testing/books.ts';
+import { NOTHING } from '../testing/oven.ts';
 import { Exact } from '../units/mass.ts';
 import { moistureMethodFor } from './methodFor.ts';
 import { judgeOven, type OvenCourse } from './ovenCourse.ts';
 import { judgeInOrder, judgeRepeat } from './repeat.ts';
 
-const COURSE: OvenCourse = {
-  diameterCm: null,
-  sealed: null,
-  groundMinutes: null,
-  exposedSeconds: null,
-  ovenC: null,
-  backAt: null,
-  outAt: null,
-  cooledMinutes: null,
-};
 const CLOVER = moistureMethodFor(ISTA.moistureMethods, 'Trifolium pratense');
 
 /** Two containers of 10 g each that lose so much, percent. */
@@ -24,7 +15,7 @@ const oven = (one: string, two: string, course: Partial<OvenCourse> = {}) => {
     withSeedG: new Exact(10),
     driedG: new Exact(10).minus(new Exact(percent).div(10)),
   });
-  return judgeOven(ISTA, CLOVER, container(one), container(two), { ...COURSE, ...course }, null);
+  return judgeOven(ISTA, CLOVER, container(one), container(two), { ...NOTHING, ...course }, null);
 };
 const limitAt = () => ISTA.parameter('moisture_duplicate_limit_percent');
 const told = ({ reportedPercent, verdict }: ReturnType<typeof oven>) => [

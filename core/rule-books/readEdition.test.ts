@@ -253,10 +253,24 @@ describe('a cell that cannot be read', () => {
     expect(fault('ista', 'pure-seed-units', { topic: 'colour' })).toBe(
       'table "pure-seed-units", row 1, column "topic": "colour" is no topic of purity',
     );
+    expect(fault('ista', 'moisture-duplicates-trees', { seed_size: 'middling' })).toBe(
+      'table "moisture-duplicates-trees", row 1, column "seed_size": "middling" is neither small nor large',
+    );
     const { oven: _gone, ...rest } = csvRows('ista', 'moisture-methods.csv')[0] ?? {};
     expect(() => readEdition(changed('ista', 'moisture-methods', () => [rest]))).toThrow(
       'table "moisture-methods", row 1: column "oven" is missing',
     );
+  });
+  // Source: ISTA, moisture, tolerances between duplicates of trees and shrubs (from memory).
+  it('trees and shrubs are told from other kinds, with the limits of small and of large seed', () => {
+    const { moistureMethods, treeDuplicates } = edition('ista');
+    const trees = moistureMethods.filter((one) => one.tree).map((one) => one.kinds);
+    expect(trees).toEqual(expect.arrayContaining(['Quercus spp.', 'Pinus spp.', 'Acer spp.']));
+    expect(trees).not.toContain('Zea mays');
+    expect(treeDuplicates.map((one) => [one.seeds, one.below12, one.from12To25, one.above25])).toEqual([
+      ['small', 0.3, 0.5, 0.5],
+      ['large', 0.4, 0.8, 2.5],
+    ]);
   });
   it('a row without a section takes that of its table, and parts of a list lose their blanks', () => {
     const { section: _gone, ...rest } = csvRows('ista', 'parameters.csv')[0] ?? {};

@@ -5,7 +5,7 @@ import type { LoadList, MachineList } from '@mercato/contract/cleaning/machines'
 import type { Today } from '@mercato/contract/today/today';
 import { cameOff, ended, intoNew, kg, picked } from '@mercato/core/testing/shedBook';
 import { useHands } from '../testing/hands.ts';
-import { firstFault, shedHand, startedPass } from '../testing/shed.ts';
+import { firstFault, NO_MACHINE_FIGURES, shedHand, startedPass } from '../testing/shed.ts';
 
 const hands = useHands();
 const shed = () => shedHand(hands.sampler);
@@ -18,13 +18,7 @@ const machine = async (kind: string, name: string, change: object = {}) => {
     kind,
     name,
     parts: [],
-    stepG: null,
-    lengthM: null,
-    widthM: null,
-    heightM: null,
-    massKg: null,
-    airFactor: null,
-    tries: null,
+    ...NO_MACHINE_FIGURES,
     ...change,
   });
   const found = body.machines.find((one) => one.name === name);
@@ -89,13 +83,8 @@ describe('machines', () => {
         kind: 'air-screen',
         name: 'Old machine',
         parts: [],
-        stepG: null,
-        lengthM: null,
-        widthM: null,
-        heightM: null,
-        massKg: null,
+        ...NO_MACHINE_FIGURES,
         airFactor: 1.2,
-        tries: null,
       },
       1,
     );

@@ -6,16 +6,13 @@ import type { Today } from '@mercato/contract/today/today';
 import { useHands } from '../testing/hands.ts';
 import { firstFault } from '../testing/shed.ts';
 import { clovers, grams, submittedSample } from '../testing/samples.ts';
+import { LOADED } from '../testing/tins.ts';
 
 const hands = useHands();
 const at = (iso: string) => {
   hands.lab.clock.now = new Date(iso);
 };
-/** Two tins of 4.5 g that lose 10 % each. */
-const LOADED = {
-  first: { container: '20.000', withSeed: '24.500' },
-  second: { container: '21.000', withSeed: '25.500' },
-};
+/** They lose 10 % each. */
 const DRIED = {
   first: { ...LOADED.first, dried: '24.050' },
   second: { ...LOADED.second, dried: '25.050' },

@@ -5,14 +5,11 @@ import type { Today } from '@mercato/contract/today/today';
 import { useHands } from '../testing/hands.ts';
 import { clovers, grams } from '../testing/samples.ts';
 import { firstFault } from '../testing/shed.ts';
+import { LOADED } from '../testing/tins.ts';
 
 const hands = useHands();
 const at = (iso: string) => {
   hands.lab.clock.now = new Date(iso);
-};
-const LOADED = {
-  first: { container: '20.000', withSeed: '24.500' },
-  second: { container: '21.000', withSeed: '25.500' },
 };
 
 /** A test whose containers are weighed in. */
@@ -49,9 +46,9 @@ describe('several tests in one oven', () => {
     expect(began.status).toBe(201);
     const inside = began.body.stands.filter(({ stage }) => stage === 'in-oven');
     // Red clover: one hour with three minutes either way (ISTA, from memory).
-    expect(inside.map(({ oven, clock }) => [oven, clock?.is === 'in-oven' && clock.outAt])).toEqual([
-      ['north oven', '2026-11-25T10:00:00.000Z'],
-      ['north oven', '2026-11-25T10:00:00.000Z'],
+    expect(inside.map(({ oven, by, clock }) => [oven, by, clock?.is === 'in-oven' && clock.outAt])).toEqual([
+      ['north oven', 'The analyst', '2026-11-25T10:00:00.000Z'],
+      ['north oven', 'The analyst', '2026-11-25T10:00:00.000Z'],
     ]);
     expect(began.body.ovens).toEqual(['north oven']);
     const { due } = (await hands.analyst.get<Today>('/today')).body;
@@ -102,7 +99,7 @@ describe('several tests in one oven', () => {
       [{ tests: [tests[0], tests[0]] }, 'tests.1'],
       [{ at: 'noon' }, 'at'],
       [{ what: 'cooled' }, 'what'],
-      [{ at: '2026-12-01T09:00:01.000Z', tests: [tests[0]] }, 'backAt'],
+      [{ at: '2026-12-01T09:00:01.000Z', tests: [tests[0]] }, 'at'],
     ] as const)
       expect(firstFault(await hands.analyst.post('/moisture/loads', { ...body, ...change })).slice(0, 2)).toEqual([
         422,
@@ -111,6 +108,6 @@ describe('several tests in one oven', () => {
     expect((await hands.sampler.post('/moisture/loads', body)).status).toBe(403);
     // Taken out before it was in.
     await load('backAt', '2026-12-01T08:30:00.000Z', [one.id]);
-    expect(firstFault(await load('outAt', '2026-12-01T08:29:59.000Z', [one.id])).slice(0, 2)).toEqual([422, 'outAt']);
+    expect(firstFault(await load('outAt', '2026-12-01T08:29:59.000Z', [one.id])).slice(0, 2)).toEqual([422, 'at']);
   });
 });

@@ -4,6 +4,7 @@ import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
 import type { Reader } from '../database/connect.ts';
 import { currentObservations } from '../database/observations.ts';
 import type { WriteContext } from '../http/context.ts';
+import { namesOf } from '../register/people.ts';
 import { benchTest, lot } from '../register/tables.ts';
 import { lockTest } from '../register/tests.ts';
 import { editionById, kindOf } from '../rule-books/editions.ts';
@@ -40,10 +41,11 @@ export async function readOvens(tx: Reader, now: Date): Promise<OvensView> {
     moistureObservation,
     rows.map(({ test }) => test.id),
   );
+  const names = await namesOf(tx);
   const stands: OvenStand[] = [];
   for (const { test, lot: of } of rows) {
-    const own = new Map(current.flatMap((one) => (one.subject === test.id ? [[one.field, one.enteredText]] : [])));
-    const text = (field: string) => own.get(field);
+    const own = new Map(current.flatMap((one) => (one.subject === test.id ? [[one.field, one]] : [])));
+    const text = (field: string) => own.get(field)?.enteredText;
     const [loaded, dried] = ['withSeed', 'dried'].map((one) => own.has(`first.${one}`) && own.has(`second.${one}`));
     if (!loaded || dried) continue;
     const edition = await editionById(tx, test.editionId);
@@ -59,6 +61,7 @@ export async function readOvens(tx: Reader, now: Date): Promise<OvensView> {
       stage: stageOf(backAt, outAt, own.has('oven.cooledMinutes')),
       backAt,
       outAt,
+      by: names.get((own.get('oven.outAt') ?? own.get('oven.backAt'))?.by ?? '') ?? null,
       clock,
     });
   }
@@ -86,7 +89,8 @@ export async function workLoad(
   // In one order for all who write: two loads that share a test wait for each other.
   for (const { id, version } of [...tests].sort((a, b) => a.id.localeCompare(b.id))) {
     const test = await lockTest(context.tx, id, 'moisture', version);
-    await workOven(context, test, { [what]: at, ...(what === 'backAt' && oven !== '' ? { oven } : {}) });
+    const body = { [what]: at, ...(what === 'backAt' && oven !== '' ? { oven } : {}) };
+    await workOven(context, test, body, () => 'at');
     lots.add(test.lotId);
   }
   return [...lots];

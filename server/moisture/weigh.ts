@@ -58,16 +58,18 @@ export async function workOven(
   context: Pick<WriteContext<unknown>, 'tx' | 'hand' | 'audit' | 'touch'>,
   test: BenchTest,
   body: OvenWork,
+  /** What an instant is called where it was written. */
+  called: (name: 'backAt' | 'outAt') => string = (name) => name,
 ): Promise<void> {
   if (body.predried) checkOven(body.predried, 'predried.');
   const current = await currentObservations(context.tx, moistureObservation, [test.id]);
   const stands = (field: string) => current.find((one) => one.field === field)?.enteredText;
   for (const name of ['backAt', 'outAt'] as const)
     if (body[name] !== undefined && new Date(body[name]) > context.hand.at)
-      throw fault('invalid', 'http.lies-future', name);
+      throw fault('invalid', 'http.lies-future', called(name));
   const [back, out] = [body.backAt ?? stands('oven.backAt'), body.outAt ?? stands('oven.outAt')];
   if (back !== undefined && out !== undefined && new Date(out) < new Date(back))
-    throw fault('invalid', 'moisture.out-before-back', 'outAt');
+    throw fault('invalid', 'moisture.out-before-back', called('outAt'));
   const entries = (Object.keys(UNITS) as (keyof typeof UNITS)[]).flatMap((name): Entry[] => {
     const said = body[name];
     if (said === undefined) return [];

@@ -46,7 +46,7 @@ export async function receiveSample(
   const file = await openFile(tx, lot.id, now);
   if (body.drawnOn > file.today) throw fault('invalid', 'http.lies-future', 'drawnOn');
   if (body.drawnOn < `${lot.harvestYear}-01-01`)
-    throw fault('invalid', { is: 'sampling.before-harvest', harvestYear: lot.harvestYear }, 'drawnOn');
+    throw fault('invalid', { is: 'register.before-harvest', harvestYear: lot.harvestYear }, 'drawnOn');
   if (body.primarySamples === null && !sentIn(lot))
     throw fault('invalid', 'sampling.say-how-many-taken', 'primarySamples');
   refuseUneven(await readDraw(tx, file));

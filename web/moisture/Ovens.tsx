@@ -12,6 +12,7 @@ import { TextField, Trouble } from '../ui/fields.tsx';
 import { useNow } from '../ui/now.ts';
 import { VerdictMark } from '../ui/shapes.tsx';
 import { type Load, loadsOf, toldOf } from './loads.ts';
+import { CAUTION } from './method.ts';
 
 /** What stands before, in and after the ovens, to be read from across the room; a load has one clock. */
 export default function Ovens() {
@@ -27,7 +28,7 @@ export default function Ovens() {
     <main className="ovens">
       <div className="list-head">
         <h1>Ovens</h1>
-        <span className="soft">Hot oven, hot glass and metal: gloves and tongs.</span>
+        <span className="soft">{CAUTION}</span>
       </div>
       {loads.length === 0 && waiting.length === 0 && (
         <p>No oven is in use. Containers that were weighed in with seed stand here, to go in together.</p>
@@ -69,7 +70,11 @@ function LoadCard({ load, now, zone, may }: { load: Load; now: number; zone: str
         <p className="left" role="timer">
           <span className="fig">{told.figure}</span> {told.mark && <VerdictMark mark={told.mark} />} {told.words}
         </p>
-        {told.at && <p className="soft">{shortInstant(told.at, zone)}</p>}
+        <p className="soft">
+          {[told.at && shortInstant(told.at, zone), ...new Set(load.stands.flatMap(({ by }) => by ?? []))]
+            .filter(Boolean)
+            .join(' · ')}
+        </p>
         <ul className="list-unstyled">
           {load.stands.map(({ id, lot, number }) => (
             <li key={id}>

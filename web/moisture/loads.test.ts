@@ -13,6 +13,7 @@ const stand = (id: string, change: Partial<OvenStand> = {}): OvenStand => ({
   stage: 'in-oven',
   backAt: at('09:00:00.000'),
   outAt: null,
+  by: 'Ilse Marrow',
   clock: { is: 'in-oven', outFrom: at('10:54:00.000'), outAt: at('11:00:00.000'), outUntil: at('11:06:00.000') },
   ...change,
 });

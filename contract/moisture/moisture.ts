@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { OvenDeviation, OvenResult } from '@mercato/core/moisture/ovenCourse';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
+import { weighedOnSchema } from '../devices/balances.ts';
 import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
 import { decimalText, reason, text } from '../http/fields.ts';
 import { seenKeys } from '../http/seen.ts';
@@ -27,6 +28,8 @@ const oven = () =>
 export const moistureWeighingsSchema = form('moistureWeighings', {
   first: oven(),
   second: oven(),
+  /** By field: `first.container`. */
+  weighedOn: optional(weighedOnSchema),
   ...seenKeys,
   reason: optional(reason()),
 });
@@ -56,6 +59,8 @@ export const ovenWorkSchema = form('ovenWork', {
   cooledMinutes: figure(0, 10_000),
   /** Dried whole first: both containers, g. */
   predried: optional(objectOf({ first: predried(), second: predried() })),
+  /** By field: `predried.first.container`. */
+  weighedOn: optional(weighedOnSchema),
   ...seenKeys,
   reason: optional(reason()),
 });

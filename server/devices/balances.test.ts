@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { BalanceList, BalanceShown } from '@mercato/contract/devices/balances';
+import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { PurityView } from '@mercato/contract/purity/purity';
 import { serveBalance } from '../../devices/serveBalance.ts';
 import { SimulatedBalance } from '../../devices/simulatedBalance.ts';
 import { useHands } from '../testing/hands.ts';
 import { clovers, grams } from '../testing/samples.ts';
+import { LOADED } from '../testing/tins.ts';
 import { BalanceHub } from './hub.ts';
 
 const hands = useHands();
@@ -173,6 +175,36 @@ describe('the register of balances', () => {
           /^B1, 0\.0001 g; check 100 g showed 100\.0002 g on .*; used all the same: weights are at/,
         ) as string,
       },
+    });
+  });
+
+  it('goes with each container of the oven, dried whole or not', async () => {
+    const bench = await clovers(hands.analyst, 'B-2');
+    const vesselId = (await bench.draw({ purpose: 'moisture', mass: grams('12') })).body.id;
+    const begun = await hands.analyst.post<MoistureView>('/moisture/tests', { vesselId, method: 'oven 130 °C, 1 h' });
+    const [test] = begun.body.tests;
+    const put = (path: string, body: object, version = test?.version ?? 0) =>
+      hands.analyst.put<MoistureView>(`/moisture/tests/${test?.id}${path}`, body, version);
+    const coarse = { 'second.withSeed': { balanceId: ids.coarse, why: 'the other is away' } };
+    expect((await put('', { ...LOADED, weighedOn: coarse })).body).toMatchObject({
+      status: 422,
+      errors: [{ path: 'second.withSeed', message: expect.stringContaining('more decimals than B2') as string }],
+    });
+    const fine = { balanceId: ids.fine };
+    const kept = await put('', { ...LOADED, weighedOn: { 'first.container': fine } });
+    expect(kept.body.tests[0]?.fields).toMatchObject({
+      'first.container': { device: expect.stringMatching(/^B1, 0\.0001 g; check 100 g/) as string },
+      'first.withSeed': { device: null },
+    });
+    const whole = { container: '50.000', withSeed: '75.000', dried: '72.500' };
+    const predried = await put(
+      '/oven',
+      { predried: { first: whole, second: whole }, weighedOn: { 'predried.second.dried': fine } },
+      kept.body.tests[0]?.version,
+    );
+    expect(predried.body.tests[0]?.fields).toMatchObject({
+      'predried.second.dried': { device: expect.stringMatching(/^B1/) as string },
+      'predried.first.dried': { device: null },
     });
   });
 });

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Table } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
 import {
@@ -14,12 +13,14 @@ import { voidWords } from '@mercato/contract/moisture/words';
 import { nextWords } from '@mercato/contract/words/next';
 import { reading, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
-import { BenchHead, DecisionBox, DrawAndStart, Earlier } from '../register/bench.tsx';
+import { BalanceStrip } from '../devices/BalanceStrip.tsx';
+import { useBalanceHere, WithBalance } from '../devices/balanceHere.tsx';
+import { type TakenFrom, weighedOnBody } from '../devices/weighedOn.ts';
+import { BenchHead, DecisionBox, DrawAndStart } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { Field, FieldCell } from '../ui/Field.tsx';
-import { Heads } from '../ui/Heads.tsx';
+import { Field } from '../ui/Field.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
@@ -27,9 +28,9 @@ import { to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
 import { bookMethodOf, CAUTION } from './method.ts';
 import { Deviations, OvenClocks, OvenWorkForm } from './Oven.tsx';
+import { correctsTins, keptTins, tinFigures, TinsTable } from './Tins.tsx';
 import { useKeys } from '../ui/keys.tsx';
 import { VerdictMark } from '../ui/shapes.tsx';
-import { plainFigure } from '../ui/typedBody.ts';
 
 export default function Moisture() {
   const { lot = '' } = useParams();
@@ -94,23 +95,13 @@ export default function Moisture() {
       </Station>
     );
   return (
-    <Weighings key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
-      {draw}
-    </Weighings>
+    <WithBalance>
+      <Weighings key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
+        {draw}
+      </Weighings>
+    </WithBalance>
   );
 }
-
-const BOTH = ['first', 'second'] as const;
-const ROWS = [
-  ['container', 'empty container'],
-  ['withSeed', 'with seed'],
-  ['dried', 'dried'],
-] as const;
-const weighed = (test: MoistureTest, which: (typeof BOTH)[number]) =>
-  Object.fromEntries(ROWS.map(([row]) => [row, test.fields[`${which}.${row}`]?.text ?? ''])) as Record<
-    (typeof ROWS)[number][0],
-    string
-  >;
 
 interface WeighingsProps {
   view: MoistureView;
@@ -120,17 +111,20 @@ interface WeighingsProps {
 }
 
 function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
+  const here = useBalanceHere();
   const entry = useEntry({
-    from: { first: weighed(test, 'first'), second: weighed(test, 'second'), reason: '', ...TODAY },
+    from: { ...keptTins(test.fields), weighedOn: {} as TakenFrom, reason: '', ...TODAY },
+    body: ({ first, second, weighedOn, ...values }) => ({
+      ...values,
+      first,
+      second,
+      ...weighedOnBody(here, tinFigures({ first, second }), test.fields, weighedOn),
+    }),
     schema: moistureWeighingsSchema,
     send: to(moistureRoutes.weigh, { test: test.id }, { version: test.version }),
   });
-  const corrects = BOTH.some((which) =>
-    ROWS.some(([row]) => {
-      const stood = test.fields[`${which}.${row}`];
-      return stood && stood.text !== plainFigure(entry.values[which][row]);
-    }),
-  );
+  const { first, second, weighedOn } = entry.values;
+  const corrects = correctsTins(test.fields, tinFigures({ first, second }));
   const { result } = test;
   return (
     <Station
@@ -163,34 +157,23 @@ function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
         beside={<span className="soft">the dried weights may follow later</span>}
         className="mt-2"
       >
-        <Table className="w-text">
-          <Heads of={['weighed, g', 'first container', 'second container']} />
-          <tbody>
-            {ROWS.map(([row, name]) => (
-              <tr key={row}>
-                <td className="serif">{name}</td>
-                {BOTH.map((which) => (
-                  <td key={which}>
-                    <FieldCell
-                      entry={entry}
-                      name={`${which}.${row}`}
-                      label={`${which} container, ${name}`}
-                      disabled={!mayWrite}
-                    />
-                    <span className="soft">
-                      <Earlier field={test.fields[`${which}.${row}`]} />
-                    </span>
-                  </td>
-                ))}
-              </tr>
-            ))}
-            <tr>
-              <td className="serif">moisture</td>
-              <td className="fig fs-4">{result ? `${result.firstPercent.toFixed(2)} %` : '—'}</td>
-              <td className="fig fs-4">{result ? `${result.secondPercent.toFixed(2)} %` : '—'}</td>
-            </tr>
-          </tbody>
-        </Table>
+        <TinsTable
+          title="weighed, g"
+          tins={{ first, second }}
+          weighedOn={weighedOn}
+          set={(tins, on) => entry.set({ ...tins, weighedOn: on })}
+          fields={test.fields}
+          fault={entry.fault}
+          may={mayWrite}
+          goTo={test.fields['oven.outAt'] ? ['container', 'withSeed', 'dried'] : ['container', 'withSeed']}
+        >
+          <tr>
+            <td className="serif">moisture</td>
+            <td className="fig fs-4">{result ? `${result.firstPercent.toFixed(2)} %` : '—'}</td>
+            <td className="fig fs-4">{result ? `${result.secondPercent.toFixed(2)} %` : '—'}</td>
+          </tr>
+        </TinsTable>
+        {mayWrite && !result && <BalanceStrip into="the next container" />}
         {result && (
           <p className="my-2">
             <span className="fig fs-1">{result.reportedPercent.toFixed(1)} %</span>{' '}

@@ -3,30 +3,25 @@ import { type MoistureTest, ovenWorkSchema, type OvenWork } from '@mercato/contr
 import { moistureRoutes } from '@mercato/contract/moisture/routes';
 import { deviationWords } from '@mercato/contract/moisture/words';
 import { useState } from 'react';
-import { Button, Form, Stack, Table } from 'react-bootstrap';
+import { Button, Form, Stack } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
-import { Earlier } from '../register/bench.tsx';
+import { useBalanceHere } from '../devices/balanceHere.tsx';
+import { type TakenFrom, weighedOnBody } from '../devices/weighedOn.ts';
 import { useAct } from '../ui/act.ts';
 import { Inline, Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
-import { Field, FieldCell } from '../ui/Field.tsx';
+import { Field } from '../ui/Field.tsx';
 import { Fold } from '../ui/Fold.tsx';
-import { Heads } from '../ui/Heads.tsx';
 import { Notice } from '../ui/Notice.tsx';
 import { useNow } from '../ui/now.ts';
 import { TextField, Trouble } from '../ui/fields.tsx';
-import { figureOf, plainFigure } from '../ui/typedBody.ts';
+import { figureOf } from '../ui/typedBody.ts';
 import { to, useEntry } from '../ui/entry.ts';
+import { correctsTins, keptTins, tinFigures, TinsTable } from './Tins.tsx';
 
 const FIGURES = ['diameterCm', 'groundMinutes', 'exposedSeconds', 'ovenC', 'cooledMinutes'] as const;
-const ROWS = [
-  ['container', 'empty container'],
-  ['withSeed', 'with seed'],
-  ['dried', 'dried whole'],
-] as const;
-const BOTH = ['first', 'second'] as const;
 const MINUTE = 60_000;
 
 /** What the book's clocks ask now: two presses, back at its temperature and taken out; the minutes are counted. */
@@ -163,34 +158,31 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
   const { fields } = test;
   const text = (field: string) => fields[field]?.text ?? '';
   const [whole, setWhole] = useState(fields['predried.first.container'] !== undefined);
-  const container = (which: (typeof BOTH)[number]) =>
-    Object.fromEntries(ROWS.map(([row]) => [row, text(`predried.${which}.${row}`)]));
+  const here = useBalanceHere();
   const entry = useEntry({
     from: {
       sealed: text('oven.sealed'),
       oven: text('oven.oven'),
       ...Object.fromEntries(FIGURES.map((name) => [name, text(`oven.${name}`)])),
-      predried: { first: container('first'), second: container('second') },
+      predried: keptTins(fields, 'predried.'),
+      weighedOn: {} as TakenFrom,
       reason: '',
     },
-    body: ({ sealed, oven, predried, ...values }) => ({
+    body: ({ sealed, oven, predried, weighedOn, ...values }) => ({
       ...values,
       ...(oven.trim() === '' ? {} : { oven }),
       ...(sealed === '' ? {} : { sealed }),
-      ...(whole ? { predried } : {}),
+      ...(whole ? { predried, ...weighedOnBody(here, tinFigures(predried, 'predried.'), fields, weighedOn) } : {}),
     }),
     schema: ovenWorkSchema,
     send: to(moistureRoutes.work, { test: test.id }, { version: test.version }),
   });
   const values = entry.values as FieldValues;
-  const predried = values.predried as Record<(typeof BOTH)[number], Record<string, string>>;
+  const { predried, weighedOn } = entry.values;
   const differs = (field: string, typed: unknown) => fields[field] !== undefined && fields[field].text !== typed;
   const corrects =
     ['sealed', 'oven', ...FIGURES].some((name) => differs(`oven.${name}`, values[name])) ||
-    (whole &&
-      BOTH.some((which) =>
-        ROWS.some(([row]) => differs(`predried.${which}.${row}`, plainFigure(predried[which][row] ?? ''))),
-      ));
+    (whole && correctsTins(fields, tinFigures(predried, 'predried.')));
   return (
     <Fold title="Sample, grinding and oven">
       <EntryForm entry={entry} send={may ? 'Save' : null} quiet waits className="mt-2">
@@ -218,29 +210,17 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
           onChange={(event) => setWhole(event.target.checked)}
         />
         {whole && (
-          <Table className="w-text mt-2">
-            <Heads of={['dried whole, g', 'first container', 'second container']} />
-            <tbody>
-              {ROWS.map(([row, name]) => (
-                <tr key={row}>
-                  <td className="serif">{name}</td>
-                  {BOTH.map((which) => (
-                    <td key={which}>
-                      <FieldCell
-                        entry={entry}
-                        name={`predried.${which}.${row}` as never}
-                        label={`${which} container, ${name}`}
-                        disabled={!may}
-                      />
-                      <span className="soft">
-                        <Earlier field={fields[`predried.${which}.${row}`]} />
-                      </span>
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          <TinsTable
+            title="dried whole, g"
+            under="predried."
+            tins={predried}
+            weighedOn={weighedOn}
+            set={(tins, on) => entry.set({ predried: tins, weighedOn: on })}
+            fields={fields}
+            fault={entry.fault}
+            may={may}
+            goTo={[]}
+          />
         )}
         {corrects && <Field entry={entry} name="reason" />}
       </EntryForm>

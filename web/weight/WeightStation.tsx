@@ -9,6 +9,7 @@ import { nextWords } from '@mercato/contract/words/next';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
+import { type TakenFrom, takenFrom, weighedOnBody } from '../devices/weighedOn.ts';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -33,8 +34,7 @@ interface Values {
   replicates: string[];
   wholeMass: string;
   wholeSeeds: string;
-  /** By field: the balance that a figure was taken from. */
-  weighedOn: Readonly<Record<string, WeighedOn>>;
+  weighedOn: TakenFrom;
   reason: string;
   seenOn: string;
   lateReason: string;
@@ -74,18 +74,10 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
       const figures = whole
         ? { wholeMass: values.wholeMass }
         : Object.fromEntries(masses.map((mass, i) => [fieldOf(i), mass]));
-      // A balance that is read by eye goes with what is typed anew.
-      const eye = here?.balance?.address === '' ? here.note() : null;
-      const on = Object.fromEntries(
-        Object.entries(figures).flatMap(([field, text]) => {
-          const by = values.weighedOn[field] ?? (text && text !== fields[field]?.text ? eye : null);
-          return by ? [[field, by]] : [];
-        }),
-      );
       return {
         replicates: whole ? [] : masses.slice(0, last + 1),
         whole: whole ? { mass: values.wholeMass, seeds: values.wholeSeeds } : null,
-        ...(Object.keys(on).length > 0 ? { weighedOn: on } : {}),
+        ...weighedOnBody(here, figures, fields, values.weighedOn),
         seenOn: values.seenOn,
         lateReason: values.lateReason,
         reason: values.reason,
@@ -140,7 +132,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
                 disabled={!mayWrite}
                 earlier={<Earlier field={fields.wholeMass} />}
                 onChange={(text, on) =>
-                  entry.set({ wholeMass: text, weighedOn: without(values.weighedOn, 'wholeMass', on) })
+                  entry.set({ wholeMass: text, weighedOn: takenFrom(values.weighedOn, 'wholeMass', on) })
                 }
               />
             </Col>
@@ -160,16 +152,6 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
       {children}
     </Station>
   );
-}
-
-/** The note of a field follows its figure: what is typed over a reading is no reading. */
-function without(
-  all: Readonly<Record<string, WeighedOn>>,
-  field: string,
-  on: WeighedOn | undefined,
-): Readonly<Record<string, WeighedOn>> {
-  const { [field]: _gone, ...rest } = all;
-  return on ? { ...rest, [field]: on } : rest;
 }
 
 interface HundredsProps {
@@ -204,7 +186,7 @@ function Hundreds({ entry, test, seeds, shown, may }: HundredsProps) {
               onChange={(next, on) =>
                 entry.set({
                   replicates: values.replicates.map((one, at) => (at === i ? next : one)),
-                  weighedOn: without(values.weighedOn, name, on),
+                  weighedOn: takenFrom(values.weighedOn, name, on),
                 })
               }
             />

@@ -113,7 +113,7 @@ interface WeighingsProps {
 function Weighings({ view, test, mayWrite, children }: WeighingsProps) {
   const here = useBalanceHere();
   const entry = useEntry({
-    from: { ...keptTins(test.fields), weighedOn: {} as TakenFrom, reason: '', ...TODAY },
+    from: { ...keptTins(test.fields), weighedOn: {}, reason: '', ...TODAY },
     body: ({ first, second, weighedOn, ...values }) => ({
       ...values,
       first,

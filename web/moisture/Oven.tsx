@@ -165,7 +165,7 @@ export function OvenWorkForm({ test, may }: { test: MoistureTest; may: boolean }
       oven: text('oven.oven'),
       ...Object.fromEntries(FIGURES.map((name) => [name, text(`oven.${name}`)])),
       predried: keptTins(fields, 'predried.'),
-      weighedOn: {} as TakenFrom,
+      weighedOn: {},
       reason: '',
     },
     body: ({ sealed, oven, predried, weighedOn, ...values }) => ({

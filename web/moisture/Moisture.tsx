@@ -15,7 +15,7 @@ import { reading, send } from '../api/routes.ts';
 import { useSession } from '../api/session.tsx';
 import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { useBalanceHere, WithBalance } from '../devices/balanceHere.tsx';
-import { type TakenFrom, weighedOnBody } from '../devices/weighedOn.ts';
+import { weighedOnBody } from '../devices/weighedOn.ts';
 import { BenchHead, DecisionBox, DrawAndStart } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { Busy } from '../ui/Busy.tsx';

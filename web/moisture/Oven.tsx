@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { send } from '../api/routes.ts';
 import { shortInstant, useSession } from '../api/session.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
-import { type TakenFrom, weighedOnBody } from '../devices/weighedOn.ts';
+import { weighedOnBody } from '../devices/weighedOn.ts';
 import { useAct } from '../ui/act.ts';
 import { Inline, Small } from '../ui/Buttons.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';

@@ -6,7 +6,7 @@ const ROOMS =
 const GATHER = 'release|lot-sheet|today|words';
 const WRITERS = 'demo|import';
 const TABLES = '/(t|[a-z]+T)ables[.]ts$';
-const NUMERIC = '^(node_modules/)?(@stdlib/|decimal[.]js|date-fns|@date-fns/)';
+const NUMERIC = '^(node_modules/)?(@stdlib/|decimal[.]js|date-fns|@date-fns/|image-js|ml-matrix|d3-(contour|polygon))';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {

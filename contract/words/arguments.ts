@@ -38,6 +38,10 @@ export const ARGUMENT_FAULTS = {
   'argument.no-seed-judged': 'and the others must add up to 1 seed at least, got 0',
   'argument.no-wanted-seed': 'must hold the seed that is wanted',
   'argument.first-from-zero': 'must begin with a step from 0 % upwards',
+  'argument.picture-empty':
+    'Nothing stands out from the ground: lay the seed on a plain sheet of another colour, in even light.',
+  'argument.picture-full': ({ percent }: { percent: number }) =>
+    `${percent} % of the picture is no plain ground: spread the seed thinner, on one sheet that fills the picture.`,
   'argument.shapes': ({ a, b }: { a: number; b: number }) =>
     `and b must lie above 0 and add to 1e9 at most, got ${a} and ${b}`,
   'argument.not-all-set': ({ total, seeds }: { total: number; seeds: number }) =>

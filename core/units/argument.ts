@@ -53,6 +53,8 @@ export type ArgumentSays =
         | 'argument.no-wanted-seed'
         | 'argument.first-from-zero';
     }
+  | { readonly is: 'argument.picture-empty' }
+  | { readonly is: 'argument.picture-full'; readonly percent: number }
   | { readonly is: 'argument.shapes'; readonly a: number; readonly b: number }
   /** Seeds of the classes together. */
   | { readonly is: 'argument.not-all-set' | 'argument.more-than-set'; readonly total: number; readonly seeds: number }

@@ -1,7 +1,7 @@
 const FLOOR = '(core|contract|server|web)';
 // Shared rooms: one short list. `store` and `air` are to the seed store what `register` is to the laboratory; `lot-sheet` gathers what the steps know, and `release` prints it.
 const ROOMS =
-  'testing|register|hands|live|names|statistics|units|verdict|rule-books|catalogue|http|database|ui|api|paper|lot-sheet|devices|store|air|drying|words';
+  'testing|register|hands|live|names|statistics|units|verdict|rule-books|catalogue|http|database|ui|api|paper|lot-sheet|devices|store|air|drying|optics|words';
 // Steps that read other steps' results, and those that write through their use cases.
 const GATHER = 'release|lot-sheet|today|words';
 const WRITERS = 'demo|import';

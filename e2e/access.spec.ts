@@ -215,6 +215,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     '/weeds?field=Long%20Meadow',
     '/balances',
     '/ovens',
+    '/picture',
     `${clover}/moisture`,
     `${clover}/moisture/sheet`,
     `${clover}/weight`,

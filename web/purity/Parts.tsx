@@ -2,6 +2,7 @@ import { Form } from 'react-bootstrap';
 import type { JudgedPart } from '@mercato/core/purity/parts';
 import type { Component } from '@mercato/core/units/components';
 import { WeighInput } from '../devices/WeighInput.tsx';
+import { TakeCount } from '../optics/TakeCount.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 import { type PartLine, type PurityValues, sentParts } from './entry.ts';
 
@@ -97,6 +98,12 @@ export function Parts({
                 </span>
               )}
               {found?.reportAlone && 'reported with its percentage '}
+              {!disabled && line.unit === 'seeds' && (
+                <TakeCount
+                  of={line.name || 'the part'}
+                  onTake={(figure) => put(line, { figure, weighedOn: undefined })}
+                />
+              )}{' '}
               {!disabled && (
                 <Inline onClick={() => change(values.parts.filter((one) => one !== line))}>
                   strike {line.name || 'this line'}

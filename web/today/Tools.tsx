@@ -4,6 +4,7 @@ import { type Way, Ways } from '../ui/Ways.tsx';
 
 const QUESTIONS: readonly Way[] = [
   ['/quick', 'Quick answer', 'so many sprouted: is this seed good?'],
+  ['/picture', 'Count from a picture', 'how many seeds lie there, and how large they are'],
   ['/calculators', 'Calculators', 'every calculation by itself, with an example'],
   ['/calculators/acceptance', 'Acceptance sampling', 'how sure can I be with this sample?'],
   ['/weeds', 'Weeds of a field', 'what grew there, harvest by harvest'],

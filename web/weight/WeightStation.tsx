@@ -10,6 +10,7 @@ import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { type TakenFrom, takenFrom, weighedOnBody } from '../devices/weighedOn.ts';
+import { TakeCount } from '../optics/TakeCount.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
 import { EntryForm } from '../ui/EntryForm.tsx';
@@ -138,6 +139,7 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
             </Col>
             <Col xs={12} sm={6}>
               <Field entry={entry} name="wholeSeeds" path="whole.seeds" label="seeds in it" disabled={!mayWrite} />
+              {mayWrite && <TakeCount of="seeds in it" onTake={(seeds) => entry.set({ wholeSeeds: seeds })} />}{' '}
               <Earlier field={fields.wholeSeeds} />
             </Col>
           </Row>

@@ -216,6 +216,7 @@ test('every view of the laboratory is accessible in both themes and stays within
     '/balances',
     '/ovens',
     '/picture',
+    '/meters',
     `${clover}/moisture`,
     `${clover}/moisture/sheet`,
     `${clover}/weight`,

@@ -18,6 +18,7 @@ export type Subject =
   | 'names'
   | 'rule-books'
   | 'balances'
+  | 'meters'
   | 'stations'
   /** The record of one lot, and lists with a line of each. */
   | 'lot'

@@ -7,4 +7,12 @@ export const MOISTURE_FAULTS = {
   'moisture.out-before-back': 'They cannot have been taken out before the oven was back at its temperature.',
   'moisture.cannot-weigh-little-empty': ({ container }: { container: string }) =>
     `cannot weigh as little as the empty container's ${container} g`,
+  'moisture.no-such-meter': 'There is no such meter.',
+  'moisture.no-such-calibration': 'There is no such calibration.',
+  'moisture.meter-name': 'another meter has this name',
+  'moisture.calibration-crossed-out': 'It is crossed out already.',
+  'moisture.calibration-passed': 'It would have ended before today.',
+  'moisture.no-such-kind': ({ species }: { species: string }) => `${species} is no kind of the rule book`,
+  'moisture.by-meter': 'This test is read by a meter: it has no containers.',
+  'moisture.by-oven': 'This test is dried in an oven: it has no readings.',
 };

@@ -21,4 +21,23 @@ export const MOISTURE_FIELDS = {
   moistureWeighings: {
     reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
   },
+  newMeter: { name: 'name of the meter' },
+  newCalibration: {
+    species: 'kind, by its Latin name',
+    degree: { label: 'curve' },
+    validUntil: { label: 'holds until', hint: 'then it only guides' },
+    pairs: { label: 'pairs', hint: 'each line: what the meter shows, what the oven says' },
+  },
+  newMeterCheck: {
+    species: 'kind, by its Latin name',
+    seenOn: 'day',
+    meterPercent: { label: 'meter, by its calibration', unit: '%' },
+    ovenPercent: { label: 'oven', unit: '%' },
+  },
+  meterReadings: {
+    first: { label: 'first reading', unit: '%' },
+    second: { label: 'second reading', unit: '%', hint: 'of seed poured anew' },
+    seedC: { label: 'seed temperature', unit: '°C' },
+    reason: { label: 'why it is corrected', hint: 'the old figure stays visible, crossed out' },
+  },
 } as const satisfies FieldTable;

@@ -26,4 +26,8 @@ export const MOISTURE_ITEMS: Readonly<Record<string, Item>> = {
   'moisture.predried.second.container': item('moisture', 'second container dried whole, empty', G),
   'moisture.predried.second.withSeed': item('moisture', 'second container dried whole, with seed', G),
   'moisture.predried.second.dried': item('moisture', 'second container dried whole, after it', G),
+  'moisture.meter': item('moisture', 'which meter it was read by'),
+  'moisture.reading.first': item('moisture', 'first reading of the meter', ['%']),
+  'moisture.reading.second': item('moisture', 'second reading of the meter', ['%']),
+  'moisture.reading.seedC': item('moisture', 'seed temperature at the meter', ['°C']),
 };

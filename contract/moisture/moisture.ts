@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { OvenDeviation, OvenResult } from '@mercato/core/moisture/ovenCourse';
+import type { MeterResult } from '@mercato/core/moisture/meter';
 import type { MoistureMethod } from '@mercato/core/rule-books/edition';
 import { weighedOnSchema } from '../devices/balances.ts';
 import { form, objectOf, oneOf, optional, type ValueOf } from '../http/body.ts';
@@ -68,6 +69,8 @@ export const ovenWorkSchema = form('ovenWork', {
 export const newMoistureTestSchema = objectOf({
   vesselId: Joi.string().guid().required(),
   method: text(120).required().messages({ 'string.empty': 'say how it is dried' }),
+  /** The meter that reads it, instead of an oven. */
+  meter: optional(Joi.string().guid()),
 });
 
 /** What the clocks of the book ask of a test whose containers are in the oven or cool; instants, ISO. */
@@ -84,6 +87,8 @@ export interface MoistureTest extends TestFrame {
   voided: Voided | null;
   /** Where the containers are, by the clocks of the book. */
   clock: OvenClock | null;
+  /** What a meter says of it; null where it is dried in an oven. */
+  meter: { id: string; name: string; result: MeterResult | null } | null;
 }
 
 export interface MoistureView {

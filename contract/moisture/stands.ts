@@ -1,3 +1,4 @@
+import type { MeterGuide } from '@mercato/core/moisture/meter';
 import type { OvenDeviation } from '@mercato/core/moisture/ovenCourse';
 import type { Early } from '../register/early.ts';
 import type { Voided } from '../register/worked.ts';
@@ -16,10 +17,20 @@ export type MoistureStands =
       limit: number | null;
       then: 'report' | 'repeat' | 'decide' | 'accepted' | 'anew';
     }
+  | { is: 'to-read' }
+  | {
+      is: 'by-meter';
+      percent: number;
+      apart: number;
+      limit: number | null;
+      guide: MeterGuide | null;
+      then: 'report' | 'repeat' | 'accepted';
+    }
   | ({ is: 'void' } & Voided);
 
 export type MoistureBlock =
   | { is: 'containers-apart' }
   | { is: 'tests-apart' }
+  | { is: 'readings-apart' }
   | ({ is: 'void' } & Voided)
   | { is: 'made-otherwise'; deviations: readonly OvenDeviation[] };

@@ -1,3 +1,4 @@
+import type { MeterGuide } from '@mercato/core/moisture/meter';
 import type { MoistureNext } from '@mercato/core/moisture/next';
 import { wholeDayOf } from '../words/days.ts';
 import type { OvenDeviation } from '@mercato/core/moisture/ovenCourse';
@@ -11,6 +12,8 @@ export const MOISTURE_NEXT: Readonly<Record<MoistureNext, string>> = {
   'repeat-both-containers': 'The two containers are out of tolerance: repeat both.',
   'means-agree': 'Both tests were out of tolerance, and their means agree: the mean of both is reported.',
   'begin-anew': 'Both tests are out of tolerance, and their means lie apart too: begin anew.',
+  'readings-agree': 'The two readings agree.',
+  'repeat-both-readings': 'The two readings lie too far apart: take two new ones.',
   'made-otherwise': 'The containers agree, but it was made otherwise than the rule book asks: decision pending.',
 };
 
@@ -25,10 +28,38 @@ export function moistureStands(how: MoistureStands): LineWords {
         figure: `${how.percent.toFixed(1)} %`,
         note: `oven, ${how.of === 'tests' ? 'means of two tests ' : ''}${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed${{ report: '', repeat: ': repeat', anew: ': begin anew', decide: ': made otherwise, decision pending', accepted: ': accepted by the lead' }[how.then]}`,
       };
+    case 'to-read':
+      return { figure: '', note: 'the meter is to be read' };
+    case 'by-meter':
+      return {
+        figure: `${how.guide ? 'about ' : ''}${how.percent.toFixed(1)} %`,
+        note: [
+          'meter',
+          how.guide ? `only a guide: ${guideWords(how.guide)}` : '',
+          how.then === 'repeat' ? `readings ${how.apart.toFixed(2)} apart, ${how.limit ?? 'any'} allowed: repeat` : '',
+          how.then === 'accepted' ? 'readings apart: accepted by the lead' : '',
+        ]
+          .filter(Boolean)
+          .join(', '),
+      };
     case 'void':
       return { figure: '', note: `void: ${voidWords(how)}` };
     default:
       return earlyWords(how, 'sample to be drawn', 'sample drawn and sealed');
+  }
+}
+
+/** Why what a meter shows is no value for a label. */
+export function guideWords(guide: MeterGuide): string {
+  switch (guide.is) {
+    case 'no-calibration':
+      return 'the meter has no calibration for this kind';
+    case 'struck':
+      return 'its calibration was crossed out';
+    case 'expired':
+      return `its calibration ended on ${wholeDayOf(guide.validUntil)}`;
+    case 'outside-range':
+      return `it shows ${figures(guide.got)} %, calibrated from ${figures(guide.from)} to ${figures(guide.to)} %`;
   }
 }
 
@@ -42,6 +73,8 @@ const blockWords = (one: MoistureBlock): string => {
       return 'the two containers are out of tolerance; decision pending';
     case 'tests-apart':
       return 'two tests are out of tolerance, and their means lie apart; decision pending';
+    case 'readings-apart':
+      return 'the two readings of the meter lie too far apart; decision pending';
     case 'void':
       return `${voidWords(one)}: draw a new sample`;
     case 'made-otherwise':

@@ -1,3 +1,9 @@
 /** What a verdict on moisture asks for. */
 export type MoistureNext =
-  'containers-agree' | 'repeat-both-containers' | 'made-otherwise' | 'means-agree' | 'begin-anew';
+  | 'containers-agree'
+  | 'repeat-both-containers'
+  | 'made-otherwise'
+  | 'means-agree'
+  | 'begin-anew'
+  | 'readings-agree'
+  | 'repeat-both-readings';

@@ -15,6 +15,7 @@ import { currentEdition, editionById, methodsWithOwn } from '../rule-books/editi
 import { receiveSample } from '../sampling/receive.ts';
 import { scribe } from '../scribe.ts';
 import { demoBalances } from './balances.ts';
+import { demoMeters } from './meters.ts';
 import {
   addStations,
   CHAINED,
@@ -65,6 +66,7 @@ export async function loadDemo({ db }: Connection, now: Date): Promise<void> {
     if (!lead || !analyst || !sampler) return;
     await addStations(tx, now);
     await demoBalances(tx, { lead, analyst, sampler }, now);
+    await demoMeters(tx, { lead, analyst, sampler }, now);
     await demoNoxious(tx, { lead, analyst, sampler }, now);
     await demoStore(tx, { lead, analyst, sampler }, now, zone);
     await demoShed(tx, { lead, analyst, sampler }, now, zone);

@@ -1,6 +1,11 @@
 import { moistureWeighingsSchema, newMoistureTestSchema, ovenWorkSchema } from '@mercato/contract/moisture/moisture';
+import { meterReadingsSchema } from '@mercato/contract/moisture/meters';
+import { eq } from 'drizzle-orm';
+import { fault } from '../http/fault.ts';
 import { type Cell, type TestFromFile, word } from '../lot-sheet/fromFile.ts';
 import { startTest } from '../register/tests.ts';
+import { moistureMeter } from './meterTables.ts';
+import { readByMeter } from './meters.ts';
 import { weighMoisture, workOven } from './weigh.ts';
 
 /** Brings the weighings of an oven test in. */
@@ -8,9 +13,23 @@ export async function bringMoisture({ context, body, write, draw, dated }: TestF
   const vesselId = await draw();
   const method = body().set('method', 'moisture.method', word);
   method.value.vesselId = vesselId;
-  const started = await write(method, newMoistureTestSchema, (checked) =>
-    startTest(context, 'moisture', vesselId, { method: checked.method }),
+  const named = body().set('name', 'moisture.meter', word).value.name;
+  if (typeof named === 'string') {
+    const [meter] = await context.tx.select().from(moistureMeter).where(eq(moistureMeter.name, named));
+    if (!meter) throw fault('invalid', 'moisture.no-such-meter', 'moisture.meter');
+    method.value.meter = meter.id;
+  }
+  const started = await write(method, newMoistureTestSchema, ({ method: dried, meter }) =>
+    startTest(context, 'moisture', vesselId, meter === undefined ? { method: dried } : { method: dried, meter }),
   );
+  const reading = body();
+  for (const name of ['first', 'second']) reading.set(name, `moisture.reading.${name}`, word);
+  reading.set('seedC', 'moisture.reading.seedC', decimal);
+  if (named !== undefined) {
+    const readOn = await dated(started.vesselId);
+    await write(reading, meterReadingsSchema, (checked) => readByMeter(readOn, started, checked));
+    return;
+  }
   const filled = body();
   for (const which of ['first', 'second'])
     for (const field of ['container', 'withSeed', 'dried'])

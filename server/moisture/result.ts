@@ -1,6 +1,8 @@
 import type { StepLine } from '@mercato/contract/lot-sheet/standing';
 import type { MoistureTest, MoistureView, OvenClock } from '@mercato/contract/moisture/moisture';
 import { moistureMethodFor } from '@mercato/core/moisture/methodFor';
+import type { MeterResult } from '@mercato/core/moisture/meter';
+import type { MoistureFound } from '@mercato/core/moisture/report';
 import { duplicateLimit, type SeedSize } from '@mercato/core/moisture/duplicates';
 import { judgeInOrder } from '@mercato/core/moisture/repeat';
 import {
@@ -22,6 +24,7 @@ import { type LotFile, testsIn, waitingIn } from '../register/lotFile.ts';
 import { fieldViews, handsOf, notSetAside, withoutTest } from '../register/tests.ts';
 import { vesselView } from '../register/vessels.ts';
 import { voidedBy } from '../register/worked.ts';
+import { meterOf, meterResult, metersOfTests } from './meterResult.ts';
 import { moistureObservation } from './tables.ts';
 
 type Text = (field: string) => string | undefined;
@@ -121,6 +124,13 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
   );
   const { species } = file.lot;
   const size = file.thousandSeedWeightG;
+  const texts = (name: string) => all.filter((one) => one.field === name).map((one) => one.enteredText);
+  const meters = tests.flatMap(({ test }) => meterOf(test) ?? []);
+  const known = await metersOfTests(
+    tx,
+    meters,
+    texts('reading.calibration').filter((one) => one !== 'none'),
+  );
   const voided = new Map<string, Voided | null>();
   for (const { frame } of tests) voided.set(frame.id, await voidedBy(tx, file, frame.sample.id));
   const views = tests.map(({ test, frame, edition }): MoistureTest => {
@@ -130,8 +140,17 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
     );
     const method = moistureMethodFor(edition.moistureMethods, species);
     const text = (field: string) => fields[field]?.text;
+    const meter = meterOf(test);
     return {
       ...frame,
+      meter:
+        meter === null
+          ? null
+          : {
+              id: meter,
+              name: known.names.get(meter) ?? '',
+              result: meterResult(edition, known, fields),
+            },
       method: (test.plan as { method?: string }).method ?? '',
       fields,
       result: moistureOf(edition, method, text, size),
@@ -141,7 +160,7 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
     };
   });
   // What the lead set aside, and what is void, repeats nothing and is repeated by nothing.
-  const counts = notSetAside(views).filter((view) => view.voided === null);
+  const counts = notSetAside(views).filter((view) => view.voided === null && view.meter === null);
   const standing = judgeInOrder(counts, (view, mean) => {
     const edition = file.editions.get(view.edition.id) ?? file.edition;
     return duplicateLimit(edition, moistureMethodFor(edition.moistureMethods, species), size, mean);
@@ -154,8 +173,13 @@ export async function readMoisture(tx: Reader, file: LotFile): Promise<MoistureV
   };
 }
 
+/** The oven's result where there is one: it is the reference, and no meter takes its place as long as it is not void. */
 export function reportedMoisture(view: MoistureView): MoistureTest | undefined {
-  return notSetAside(view.tests).at(-1);
+  const standing = notSetAside(view.tests);
+  const oven = standing.filter((one) => one.meter === null).at(-1);
+  const meter = standing.filter((one) => one.meter !== null).at(-1);
+  const better = meter?.voided === null && (oven === undefined || oven.voided !== null);
+  return better ? meter : (oven ?? meter);
 }
 
 /** The moisture line of the lot sheet. */
@@ -177,6 +201,7 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
       stands: { is: 'void', ...voided },
       blocks: [{ is: 'void', ...voided }],
     };
+  if (test.meter) return { ...base, ...hand, ...meterLine(test, test.meter.result) };
   if (!test.result)
     return {
       ...base,
@@ -209,4 +234,42 @@ export function moistureLine(view: MoistureView, sampled: boolean): StepLine<'mo
           ]
         : [],
   };
+}
+
+/** What a meter says of the lot. */
+function meterLine(
+  test: MoistureTest,
+  result: MeterResult | null,
+): Pick<StepLine<'moisture'>, 'mark' | 'stands' | 'blocks'> {
+  if (!result) return { mark: 'next', stands: { is: 'to-read' }, blocks: [] };
+  const { verdict, reportedPercent, differencePercent, guide } = result;
+  const accepted = test.decision?.decision === 'accept';
+  const outside = verdict.outcome === 'outside';
+  return {
+    mark: guide && !outside ? 'not-judged' : verdict.outcome,
+    stands: {
+      is: 'by-meter',
+      percent: reportedPercent,
+      apart: differencePercent,
+      limit: verdict.limit,
+      guide,
+      then: outside ? (accepted ? 'accepted' : 'repeat') : 'report',
+    },
+    blocks: outside && !accepted ? [{ is: 'readings-apart' }] : [],
+  };
+}
+
+/** What documents may tell: the oven's figure, or a meter's within its calibration whose readings agree. */
+export function toldMoisture(view: MoistureView): MoistureFound | null {
+  const test = reportedMoisture(view);
+  if (!test || test.voided !== null) return null;
+  if (test.result)
+    return {
+      percent: test.result.reportedPercent,
+      method: test.result.predried ? `dried whole first, ${test.method}` : test.method,
+    };
+  const by = test.meter?.result;
+  if (!by || by.guide) return null;
+  if (by.verdict.outcome === 'outside' && test.decision?.decision !== 'accept') return null;
+  return { percent: by.reportedPercent, method: `by meter ${test.meter?.name ?? ''}, calibrated against the oven` };
 }

@@ -2,7 +2,7 @@ import { deviationWords } from '@mercato/contract/moisture/words';
 import { numberSlip } from '@mercato/core/verdict/numberSlip';
 import { defineStep, onTest, type Slips } from '../lot-sheet/step.ts';
 import { bringMoisture } from './bring.ts';
-import { moistureLine, readMoisture, reportedMoisture } from './result.ts';
+import { moistureLine, readMoisture, reportedMoisture, toldMoisture } from './result.ts';
 
 export const moistureStep = defineStep({
   step: 'moisture',
@@ -12,20 +12,12 @@ export const moistureStep = defineStep({
   awaited: false,
   line: (view, { sampled }) => moistureLine(view, sampled),
   judged: ({ tests }) =>
-    tests.flatMap(({ id, result }) => (result ? [onTest('moisture', id, result.verdict.outcome, result)] : [])),
+    tests.flatMap(({ id, result, meter }) => {
+      const found = result ?? meter?.result;
+      return found ? [onTest('moisture', id, found.verdict.outcome, found)] : [];
+    }),
   decisions: (view) => [reportedMoisture(view)?.decision],
-  facts: (view) => {
-    const test = reportedMoisture(view);
-    return {
-      moisture:
-        test?.result && test.voided === null
-          ? {
-              percent: test.result.reportedPercent,
-              method: test.result.predried ? `dried whole first, ${test.method}` : test.method,
-            }
-          : null,
-    };
-  },
+  facts: (view) => ({ moisture: toldMoisture(view) }),
   remarks: (view) => {
     const deviations = reportedMoisture(view)?.result?.deviations ?? [];
     return deviations.length === 0 ? [] : [`Moisture: ${deviations.map(deviationWords).join(', ')}.`];
@@ -36,12 +28,16 @@ export const moistureStep = defineStep({
     for (const test of tests) {
       const more = file.begin('moisture', test);
       file.add('moisture.method', test.method, more);
+      if (test.meter) file.add('moisture.meter', test.meter.name, more);
       file.days('moisture', test.fields, more);
-      file.fields('moisture', test.fields, more);
+      // Which calibration it was read by is known to this laboratory alone.
+      const { 'reading.calibration': _, ...fields } = test.fields;
+      file.fields('moisture', fields, more);
     }
   },
   slips: (view): Slips => {
-    const verdict = reportedMoisture(view)?.result?.verdict;
+    const test = reportedMoisture(view);
+    const { verdict } = test?.result ?? test?.meter?.result ?? {};
     return verdict ? { moisture: numberSlip('Moisture', verdict.steps, verdict.rule) } : {};
   },
 });

@@ -7,6 +7,7 @@ import { fault, type FieldRefusal, refused } from '../http/fault.ts';
 import type { BenchTest } from '../register/tests.ts';
 import { keepWeighings } from '../register/weighings.ts';
 import { openFile } from '../register/lotFile.ts';
+import { meterOf } from './meterResult.ts';
 import { readMoisture } from './result.ts';
 import { moistureObservation } from './tables.ts';
 
@@ -16,6 +17,7 @@ export async function weighMoisture(
   test: BenchTest,
   body: MoistureWeighings,
 ): Promise<void> {
+  if (meterOf(test) !== null) throw fault('conflict', 'moisture.by-meter');
   checkOven(body);
   const entries = (['first', 'second'] as const).flatMap((which): Entry[] =>
     (['container', 'withSeed', 'dried'] as const).flatMap((one) => {
@@ -61,6 +63,7 @@ export async function workOven(
   /** What an instant is called where it was written. */
   called: (name: 'backAt' | 'outAt') => string = (name) => name,
 ): Promise<void> {
+  if (meterOf(test) !== null) throw fault('conflict', 'moisture.by-meter');
   if (body.predried) checkOven(body.predried, 'predried.');
   const current = await currentObservations(context.tx, moistureObservation, [test.id]);
   const stands = (field: string) => current.find((one) => one.field === field)?.enteredText;

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Form } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { validate } from '@mercato/contract/http/validate';
 import {
@@ -26,6 +27,7 @@ import { VerdictSlip } from '../ui/Slip.tsx';
 import { Station } from '../ui/Station.tsx';
 import { to, useEntry } from '../ui/entry.ts';
 import { TextField } from '../ui/fields.tsx';
+import { MeterStation } from './MeterStation.tsx';
 import { bookMethodOf, CAUTION } from './method.ts';
 import { Deviations, OvenClocks, OvenWorkForm } from './Oven.tsx';
 import { correctsTins, keptTins, tinFigures, TinsTable } from './Tins.tsx';
@@ -38,16 +40,21 @@ export default function Moisture() {
   const { may } = useSession();
   const { data, error } = useQuery(reading(moistureRoutes.ofLot, { lot }));
   const [method, setMethod] = useState<string | null>(null);
+  const [meter, setMeter] = useState('');
   const [fault, setFault] = useState<string>();
+  const meters = useQuery(reading(moistureRoutes.meters, {})).data?.meters ?? [];
   useKeys([
     { key: 'l', says: 'back to the lot', act: () => void navigate(`/lots/${lot}`) },
     { key: 'b', says: 'bench sheet on paper', act: () => void navigate(`/lots/${lot}/moisture/sheet`) },
   ]);
   if (!data) return <Busy error={error} back={['/lots', 'the lots']} />;
   const bookMethod = bookMethodOf(data.method);
-  const chosen = method ?? bookMethod;
+  const by = meters.find((one) => one.id === meter);
+  const chosen = by ? `meter ${by.name}` : (method ?? bookMethod);
   const start = async (vesselId: string) => {
-    await send(moistureRoutes.start, {}, { vesselId, method: chosen.trim() });
+    await send(moistureRoutes.start, {}, { vesselId, method: chosen.trim(), ...(by ? { meter: by.id } : {}) });
+    // A meter guides; what follows it is the oven.
+    setMeter('');
   };
   const ready = () => {
     const checked = validate(newMoistureTestSchema, { vesselId: crypto.randomUUID(), method: chosen.trim() });
@@ -59,6 +66,7 @@ export default function Moisture() {
     !test ||
     test.decision?.decision === 'set-aside' ||
     test.voided !== null ||
+    test.meter?.result != null ||
     test.result?.verdict.outcome === 'outside' ||
     data.waiting.length > 0;
   const draw = again && (
@@ -71,13 +79,30 @@ export default function Moisture() {
       ready={ready}
       may={may('bench.write')}
     >
-      <TextField
-        label="how it is dried"
-        value={chosen}
-        onChange={setMethod}
-        fault={fault}
-        hint={bookMethod ? 'as the rule book has it for this kind' : 'the rule book gives no oven method for this kind'}
-      />
+      {meters.length > 0 && (
+        <Form.Group className="field" controlId="measured-by">
+          <Form.Label>measured by</Form.Label>
+          <Form.Select value={meter} onChange={(event) => setMeter(event.target.value)}>
+            <option value="">oven: the reference</option>
+            {meters.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}: a meter
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      )}
+      {!by && (
+        <TextField
+          label="how it is dried"
+          value={chosen}
+          onChange={setMethod}
+          fault={fault}
+          hint={
+            bookMethod ? 'as the rule book has it for this kind' : 'the rule book gives no oven method for this kind'
+          }
+        />
+      )}
     </DrawAndStart>
   );
   if (!test)
@@ -85,14 +110,22 @@ export default function Moisture() {
       <Station
         slip={
           <p className="soft">
-            Two containers are weighed empty, with seed, and dried. The sample stays sealed until it is weighed.
+            {by
+              ? 'The meter reads seed of the sample twice, poured anew. The sample stays sealed until it is read.'
+              : 'Two containers are weighed empty, with seed, and dried. The sample stays sealed until it is weighed.'}
           </p>
         }
       >
         <BenchHead lot={data.lot} title="Moisture" />
-        <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>
+        {!by && <p className="soft mt-1 mb-0 mx-0">{CAUTION}</p>}
         {draw}
       </Station>
+    );
+  if (test.meter)
+    return (
+      <MeterStation key={`${test.id} ${test.version}`} view={data} test={test} mayWrite={may('bench.write')}>
+        {draw}
+      </MeterStation>
     );
   return (
     <WithBalance>

@@ -58,6 +58,7 @@ const TEST: MoistureTest = {
   early: [],
   result: null,
   voided: null,
+  meter: null,
   clock: null,
 };
 const BACK = { 'oven.backAt': field('2026-11-24T09:00:00.000Z') };

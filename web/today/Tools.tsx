@@ -12,6 +12,7 @@ const QUESTIONS: readonly Way[] = [
 const BENCH: readonly Way[] = [
   ['/stations', 'Stations', 'which lot is open at which bench or machine'],
   ['/ovens', 'Ovens', 'what stands in them, and when it comes out'],
+  ['/meters', 'Moisture meters', 'what they mean for which kind, and whether they drift'],
   ['/balances', 'Balances', 'their checks and settings'],
 ];
 const HOUSE: readonly Way[] = [

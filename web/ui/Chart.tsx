@@ -53,7 +53,8 @@ export default function Chart({
       text,
       style: { fontFamily: token('--sans'), fontSize: '14px', fontWeight: 400, color: token('--ink') },
     });
-    const figure = (value: number) => String(Number(value.toPrecision(3)));
+    // What binary leaves of nought is nought.
+    const figure = (value: number) => String(Math.abs(value) < 1e-9 ? 0 : Number(value.toPrecision(3)));
     const chart = new ApexCharts(place.current, {
       chart: {
         type: 'line',

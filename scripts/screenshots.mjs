@@ -1,6 +1,7 @@
 // `npm run screenshots`: the pictures in docs/screenshots, made from the demo that `npm start` serves at PORT.
 import path from 'node:path';
 import { chromium } from '@playwright/test';
+import { drawSeeds, LOOSE, pngOf } from '../core/testing/seedPicture.ts';
 import { PROJECT } from './tools.mjs';
 
 const base = `http://127.0.0.1:${process.env.PORT ?? 4310}`;
@@ -132,12 +133,18 @@ const loaded = await page.evaluate(
 await page.goto(`${base}/shed/batches/${loaded}`);
 await page.getByRole('table', { name: 'passes' }).waitFor();
 await shoot('shed');
-// What it knows of its air, and how seed has kept.
-for (const [name, address, there] of [['how-kept', '/store/record', '.apexcharts-svg']]) {
-  await page.goto(`${base}${address}`);
-  await page.locator(there).first().waitFor();
-  await shoot(name);
-}
+// Drawn seed, counted, and measured by the bar beside it.
+const { picture } = drawSeeds({ ...LOOSE, seed: 21, touching: 0.3, scaleBar: 400 });
+await page.goto(`${base}/picture`);
+await page
+  .getByLabel(/picture/)
+  .first()
+  .setInputFiles({ name: 'seeds.png', mimeType: 'image/png', buffer: Buffer.from(pngOf(picture)) });
+await page.locator('.seed-view').waitFor();
+await page.getByLabel('how long that is, mm').fill('40');
+await page.getByRole('heading', { name: 'Count from a picture' }).click();
+await shoot('picture');
+// What it knows of its air.
 const refrigerator = (await page.evaluate(async () => (await (await fetch('/api/store/places')).json()).places)).find(
   (one) => one.kind === 'refrigerator',
 );

@@ -7,6 +7,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { PlaceCare } from '@mercato/contract/air/care';
 import type { GerminationView } from '@mercato/contract/germination/germination';
 import { LIVE_ADDRESS } from '@mercato/contract/http/live';
+import type { MetersView } from '@mercato/contract/moisture/meters';
 import type { MoistureView } from '@mercato/contract/moisture/moisture';
 import type { OtherSeedsView } from '@mercato/contract/other-seeds/otherSeeds';
 import type { PurityView } from '@mercato/contract/purity/purity';
@@ -317,6 +318,7 @@ async function story(): Promise<void> {
   const outOf = [{ id: moisture?.id, version: 3 }];
   await analyst.post('/moisture/loads', { what: 'outAt', at: '2026-11-20T09:00:00Z', oven: '', tests: outOf });
   await analyst.get('/moisture/ovens');
+  await meters(lead, analyst, await vessel('moisture', '12'));
   await analyst.get(`/lots/${lot}/moisture`);
   const weight = (await analyst.post<WeightView>('/weight/tests', { vesselId: await vessel('weight', '5') })).body
     .tests[0];
@@ -642,4 +644,24 @@ function changed(
     else of[key] = value;
   }
   return { body, headers };
+}
+
+/** A meter, its calibration, a check of it, and a sample that it reads. */
+async function meters(lead: Visitor, analyst: Visitor, vesselId: string) {
+  const [meter] = (await lead.post<MetersView>('/moisture/meters', { name: 'every route' })).body.meters;
+  const pairs = [8, 9, 10].map((meterPercent) => ({ meterPercent, ovenPercent: meterPercent + 0.5 }));
+  const kind = { species: 'Trifolium pratense' };
+  const made = await lead.post<MetersView>(`/moisture/meters/${meter?.id}/calibrations`, {
+    ...kind,
+    degree: 1,
+    validUntil: '2099-12-31',
+    pairs,
+  });
+  const check = { ...kind, seenOn: '2026-11-20', meterPercent: 9, ovenPercent: 9.4 };
+  await analyst.post(`/moisture/meters/${meter?.id}/checks`, check);
+  const begun = await analyst.post<MoistureView>('/moisture/tests', { vesselId, method: 'meter', meter: meter?.id });
+  await analyst.put(`/moisture/tests/${begun.body.tests.at(-1)?.id}/readings`, { first: '9', second: '9.1' }, 1);
+  const calibration = made.body.meters[0]?.calibrations[0]?.id;
+  await lead.send('PUT', `/moisture/calibrations/${calibration}/strike`, { reason: 'every route' });
+  await analyst.get('/moisture/meters');
 }

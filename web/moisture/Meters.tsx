@@ -79,7 +79,7 @@ function Calibrations({ meter, mayStrike }: { meter: MeterView; mayStrike: boole
   return (
     <div className="scroll">
       <Table>
-        <Heads of={['kind', 'state', num('pairs'), num('shows, %'), num('off by, %'), 'until', 'by', '']} />
+        <Heads of={['kind', 'state', num('pairs'), num('shows, %'), num('off by, %'), 'until', 'by', 'change']} />
         <tbody>
           {meter.calibrations.map((one) => (
             <tr key={one.id} className={one.struck ? 'struck' : undefined}>

@@ -142,7 +142,7 @@ function Sizes({ of, mm }: { of: readonly FoundSeed[]; mm: number | null }) {
   if (!rows[0]?.spread) return <p className="soft">Sizes need two seeds that are not odd.</p>;
   return (
     <Table size="sm">
-      <Heads of={['', 'mean', 'sd', 'nine in ten']} />
+      <Heads of={['size', 'mean', 'sd', 'nine in ten']} />
       <tbody>
         {rows.map(
           ({ name, unit, spread }) =>

@@ -30,6 +30,9 @@ const SETS: readonly (readonly [string, Partial<PictureOf>])[] = [
   ['round', { seed: 4007, touching: 0.5, aspect: 1.05, halfLength: 16, seeds: 200 }],
   ['small', { seed: 4008, touching: 0.3, aspect: 1.3, halfLength: 7, seeds: 300 }],
   ['mostly touching', { seed: 4009, touching: 0.7, seeds: 110 }],
+  ['all touching', { seed: 4010, touching: 1, seeds: 90 }],
+  ['kidneys that all touch', { seed: 4011, touching: 1, seeds: 80, kidneys: true }],
+  ['of many sizes', { seed: 4012, touching: 0.3, vary: 0.25 }],
 ];
 
 describe('seeds of drawn pictures', () => {
@@ -106,17 +109,29 @@ describe('what is odd', () => {
     const found = countSeeds(discs([...usual, [x, y, radius]])).seeds;
     return found.filter((one) => Math.hypot(one.x - x - 0.5, one.y - y - 0.5) < 12);
   };
-  // Of the usual area: a crumb up to 0.35, small up to 0.5, large from 1.75.
+  // Of the usual area: a crumb up to 0.2 where it has their shape, small up to 0.5, large from 1.75.
   it.each([
     [6, null, false],
-    [11.7, 'small', false],
-    [12, 'small', true],
+    [8.6, 'small', false],
+    [9.3, 'small', true],
     [14, 'small', true],
     [14.3, null, true],
     [26.3, null, true],
     [26.7, 'large', true],
   ] as const)('a disc of %f pixels beside such of 20 is %s, counted: %s', (radius, odd, counted) => {
     expect(last(420, 310, radius)).toMatchObject([{ odd: radius === 6 ? 'small' : odd, counted }]);
+  });
+  // Half a disc is a piece: 0.35 of the usual area, which 0.29 of it and 0.4 lie on either side of.
+  it.each([
+    [15.5, false],
+    [18, true],
+  ])('half a disc of %f pixels is counted: %s', (radius, counted) => {
+    const picture = discs([...usual, [420, 310, radius]]);
+    // Its lower half is ground again.
+    for (let y = 310; y < 340; y += 1) picture.data.fill(230, (y * 600 + 390) * 4, (y * 600 + 450) * 4);
+    expect(countSeeds(picture).seeds.filter((one) => Math.hypot(one.x - 420, one.y - 303) < 12)).toMatchObject([
+      { odd: 'small', counted },
+    ]);
   });
   it('is cut off by the edge, or dust that is not shown', () => {
     expect(last(599, 310, 20)).toMatchObject([{ odd: 'at-the-edge' }]);

@@ -3,7 +3,7 @@ import { contrastOf } from './contrast.ts';
 import { groundOf } from './ground.ts';
 import { cutOf, measuredIn, sureOf } from './cut.ts';
 import type { Measured } from './measure.ts';
-import { type Cut, partRegion, type Typical } from './part.ts';
+import { atNecks, type Cut, partRegion, type Typical } from './part.ts';
 import type { Picture } from './picture.ts';
 import { type Hole, type Region, regionsOf } from './regions.ts';
 import { LEAST_AREA, middle, typicalOf } from './typical.ts';
@@ -40,8 +40,9 @@ export interface SeedCount {
 /** What counting is at: a share of the whole. */
 export type Progress = (share: number) => void;
 
-/** Of the typical area: less is a crumb, then small; more is large. */
+/** Of the usual area: less is a crumb, unless it has the shape of the others; then small; more is large. */
 const CRUMB = 0.35;
+const LITTLE = 0.2;
 const SMALL = 0.5;
 const LARGE = 1.75;
 /** Dust is not even shown. */
@@ -83,7 +84,11 @@ export function countSeeds(picture: Picture, progress: Progress = () => undefine
     bars.push({ lengthPx: whole.lengthPx, widthPx: whole.widthPx, outline: whole.outline });
     return false;
   });
-  const typical = typicalOf(rest.flatMap(({ whole, region }) => (whole ? [{ ...whole, area: region.area }] : [])));
+  const typical = typicalOf(
+    rest.flatMap(({ whole, region, cut }) =>
+      whole ? [{ areaPx: whole.areaPx, area: region.area, solidity: whole.solidity, atNecks: () => atNecks(cut) }] : [],
+    ),
+  );
   // Where seed lies over seed the ground is taken for what it is not, and what stands out are gaps that curve inwards.
   const long = middle(rest.map(({ whole }) => (whole ? whole.lengthPx / whole.widthPx : 1)));
   if (rest.length >= 20 && typical.solidity < GAPS && long < 2.2)
@@ -138,7 +143,8 @@ function judged(found: readonly { seed: Measured; touched: boolean; edge: boolea
             : seed.solidity < typical.solidity - 0.06 || stretched > 1.6 || stretched < 1 / 1.6
               ? 'shape'
               : null;
-      return { ...seed, touched, odd, counted: share >= CRUMB };
+      const alike = seed.solidity >= typical.solidity - 0.03 && stretched < 1.35 && stretched > 1 / 1.35;
+      return { ...seed, touched, odd, counted: share >= (alike ? LITTLE : CRUMB) };
     })
     .sort((a, b) => a.y - b.y || a.x - b.x);
 }

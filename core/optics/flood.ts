@@ -92,7 +92,7 @@ function fromTheTop(squared: Float32Array): Uint32Array {
 }
 
 /** Each pixel to its neighbour's label, from the highest down; summits that are hardly two are one. */
-export function flooded(squared: Float32Array, width: number): Flooded {
+export function flooded(squared: Float32Array, width: number, oneSummit = ONE_SUMMIT): Flooded {
   const order = fromTheTop(squared);
   const distance = squared.map(Math.sqrt);
   const labels = new Int32Array(distance.length);
@@ -119,7 +119,7 @@ export function flooded(squared: Float32Array, width: number): Flooded {
     for (const step of steps) {
       const near = labels[at + step] ?? 0;
       const root = near === 0 ? mine : found(near);
-      if (root === mine || height < ONE_SUMMIT * Math.min(peaks[root] ?? 0, peaks[mine] ?? 0)) continue;
+      if (root === mine || height < oneSummit * Math.min(peaks[root] ?? 0, peaks[mine] ?? 0)) continue;
       const [higher, lower] = (peaks[root] ?? 0) > (peaks[mine] ?? 0) ? [root, mine] : [mine, root];
       one[lower] = higher;
       mine = higher;

@@ -24,6 +24,19 @@ interface Piece {
   hull: Point[];
 }
 
+/** Two heights whose saddle is lower than this share of the lower one have a neck between them: two seeds, most likely. */
+const NECK = 0.72;
+
+/** What a region falls into at its necks alone, before anything is known of single seeds: their areas and solidities. */
+export function atNecks(cut: Cut): readonly { readonly area: number; readonly solidity: number }[] {
+  const { width } = cut;
+  const { labels } = flooded(squaredDistance(cut), width, NECK);
+  return [...piecesOf(labels, width).values()].map((piece) => ({
+    area: piece.area,
+    solidity: Math.min(1, solidityOf(piece) + stepsOf(piece)),
+  }));
+}
+
 /**
  * Parts a region where seeds touch: its distances to the ground are flooded from their summits, and the pieces are put
  * together again as long as that makes them more like single seeds.
@@ -100,12 +113,13 @@ function piecesOf(labels: Int32Array, width: number): Map<number, Piece> {
 export const hullOf = (points: Point[]): Point[] => polygonHull(points) ?? points;
 const solidityOf = ({ area, hull }: Pick<Piece, 'area' | 'hull'>) => area / Math.max(area, Math.abs(polygonArea(hull)));
 
+/** What the steps of the pixels alone take from a round piece. */
+const stepsOf = (piece: Pick<Piece, 'area' | 'hull'>) => (0.15 * polygonLength(piece.hull)) / piece.area;
+
 /** How little like one seed a piece is: by its size, and by the bays that it has more than others. */
 function strangeness(piece: Pick<Piece, 'area' | 'hull'>, { areaPx, spread, solidity }: Typical): number {
   const size = Math.log(piece.area / areaPx) / spread;
-  // What the steps of the pixels alone take from a round piece.
-  const steps = (0.15 * polygonLength(piece.hull)) / piece.area;
-  const bays = Math.max(0, solidity - solidityOf(piece) - steps) / 0.022;
+  const bays = Math.max(0, solidity - solidityOf(piece) - stepsOf(piece)) / 0.022;
   return Math.min(40, 0.5 * size * size) + bays;
 }
 /** What one cut costs: without a reason nothing is cut. */

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { SmallTestMethod } from '@mercato/core/rule-books/findKind';
 import { degreesBetween, degreesUnit } from '../api/reader.ts';
+import { TakeCount } from '../optics/TakeCount.tsx';
 import { useKinds } from '../store/data.ts';
 import { SeedHead } from '../ui/SeedHead.tsx';
 import { Slip } from '../ui/Slip.tsx';
@@ -78,6 +79,7 @@ export default function QuickAnswer() {
       <div className="two-doors align-items-center w-text">
         <div>
           {figureField('seeds', 'seeds', 'seeds tested')}
+          <TakeCount of="seeds tested" onTake={taking('seeds')} />
           {figureField('sprouted', 'sprouted', 'sprouted')}
           <TextField
             label="kind (if known)"

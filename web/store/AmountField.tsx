@@ -2,6 +2,7 @@ import { useId } from 'react';
 import { Form, InputGroup } from 'react-bootstrap';
 import type { Amount } from '@mercato/core/store/packetBook';
 import { MASS_UNITS, type MassUnit } from '@mercato/core/units/gramsPer';
+import { TakeCount } from '../optics/TakeCount.tsx';
 import { described, Frame } from '../ui/fields.tsx';
 import { plainFigure, wholeNumber } from '../ui/typedBody.ts';
 
@@ -59,6 +60,7 @@ export function AmountField({
           ))}
         </Form.Select>
       </InputGroup>
+      {units.includes('seeds') && <TakeCount of={label} onTake={(figure) => onChange({ figure, unit: 'seeds' })} />}
     </Frame>
   );
 }

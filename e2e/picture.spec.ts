@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import type { WeightView } from '@mercato/contract/weight/weight';
 import { drawSeeds, LOOSE, pngOf, turnedJpegOf } from '@mercato/core/testing/seedPicture';
 import { Hands } from './hands.ts';
 
@@ -131,4 +132,7 @@ test('the whole fraction is weighed and counted from a picture', async ({ page }
   await hands.button('Save the weighings');
   // 0.152 g / 80 × 1000.
   await expect(page.getByText('1.900 g', { exact: true }).first()).toBeVisible();
+  const [, lot] = /lots\/([0-9a-f-]{36})/.exec(page.url()) ?? [];
+  const view = (await (await page.request.get(`/api/lots/${lot}/weight`)).json()) as WeightView;
+  expect(view.tests.at(-1)?.fields.wholeSeeds?.device).toBe('a picture: found 80, 0 put right by hand');
 });

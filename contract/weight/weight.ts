@@ -13,7 +13,14 @@ export type WeightWeighings = ValueOf<typeof weightWeighingsSchema>;
 export const weightWeighingsSchema = form('weightWeighings', {
   /** Masses of the replicates in their order, g. */
   replicates: Joi.array<string[]>().items(decimalText('the replicate').optional()).max(MOST_REPLICATES).required(),
-  whole: orNull(objectOf({ mass: decimalText('the whole fraction'), seeds: wholeNumber(1, 10_000_000) })),
+  whole: orNull(
+    objectOf({
+      mass: decimalText('the whole fraction'),
+      seeds: wholeNumber(1, 10_000_000),
+      /** Counted from a picture: how many were found, and how many of them a hand put right. */
+      picture: optional(objectOf({ found: wholeNumber(0, 10_000_000), handled: wholeNumber(0, 10_000_000) })),
+    }),
+  ),
   /** By field: `replicate:1`, `wholeMass`. */
   weighedOn: optional(weighedOnSchema),
   ...seenKeys,

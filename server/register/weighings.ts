@@ -52,7 +52,7 @@ export async function keepWeighings(
     tx,
     table,
     { id: test.id, lotId: test.lotId },
-    entries.map((one) => ({ ...one, device: notes[one.field] })),
+    entries.map((one) => ({ ...one, device: notes[one.field] ?? one.device })),
     {
       ...hand,
       seen: seenOf(hand, body, await drawnBefore(tx, test.vesselId)),

@@ -25,7 +25,15 @@ export async function weighSeeds(
   const entries: Entry[] = body.replicates.map((text, i) => weighed(`replicate.${i + 1}`, text));
   if (body.whole) {
     const seeds = String(body.whole.seeds);
-    entries.push(weighed('wholeMass', body.whole.mass), { field: 'wholeSeeds', text: seeds, unit: null, value: seeds });
+    const { picture } = body.whole;
+    const device = picture && `a picture: found ${picture.found}, ${picture.handled} put right by hand`;
+    entries.push(weighed('wholeMass', body.whole.mass), {
+      field: 'wholeSeeds',
+      text: seeds,
+      unit: null,
+      value: seeds,
+      device,
+    });
   }
   await keepWeighings(context, test, {
     table: weightObservation,

@@ -176,7 +176,9 @@ describe('thousand-seed weight', () => {
 
   it('of a fraction counted whole is mass by seeds; a slip of the unit is said', async () => {
     const one = await laidOut('W-3');
-    const { body } = await one.weigh({ whole: { mass: '19.000', seeds: 1000 } });
+    const picture = { found: 998, handled: 2 };
+    const { body } = await one.weigh({ whole: { mass: '19.000', seeds: 1000, picture } });
+    expect(body.tests[0]?.fields.wholeSeeds?.device).toBe('a picture: found 998, 2 put right by hand');
     expect(body.tests[0]).toMatchObject({
       result: { reportedG: '19.00', cvPercent: null, seeds: 1000 },
       plausible: { is: 'heavy' },

@@ -18,8 +18,15 @@ import { type Changes, countsAs, handled, NO_CHANGES, press, setAs, toLookAt, to
 const start = () => new Worker(new URL('./count.worker.ts', import.meta.url), { type: 'module' });
 const ZOOMS = [1, 2, 4];
 
+/** How a picture came to its count: how many were found, and how many of them a hand put right. */
+export interface CountedBy {
+  readonly found: number;
+  readonly handled: number;
+}
+type Take = ((seeds: number, by: CountedBy) => void) | undefined;
+
 /** Counts the seeds of a picture; hands put right what was found otherwise than it is. */
-export function CountPicture({ onTake }: { onTake?: ((seeds: number) => void) | undefined }) {
+export function CountPicture({ onTake }: { onTake?: Take }) {
   const { ask, stop } = useWorker<Counting>(start);
   const [share, setShare] = useState<number>();
   const [trouble, setTrouble] = useState<string>();
@@ -70,7 +77,7 @@ export function CountPicture({ onTake }: { onTake?: ((seeds: number) => void) | 
   );
 }
 
-function Found({ counted, onTake }: { counted: Counted; onTake: ((seeds: number) => void) | undefined }) {
+function Found({ counted, onTake }: { counted: Counted; onTake: Take }) {
   const { count, shown } = counted;
   const { seeds, bars } = count;
   const [changes, change] = useState<Changes>(NO_CHANGES);
@@ -108,7 +115,11 @@ function Found({ counted, onTake }: { counted: Counted; onTake: ((seeds: number)
           </span>
         </p>
         <Stack direction="horizontal" gap={2} className="flex-wrap my-2">
-          {onTake && <Button onClick={() => onTake(now)}>Take {now}</Button>}
+          {onTake && (
+            <Button onClick={() => onTake(now, { found: total(seeds, NO_CHANGES), handled: touched })}>
+              Take {now}
+            </Button>
+          )}
           {ZOOMS.map((one) => (
             <Small key={one} active={zoom === one} aria-pressed={zoom === one} onClick={() => setZoom(one)}>
               {one === 1 ? 'whole' : `${one} ×`}

@@ -1,11 +1,12 @@
 import { lazy, Suspense, useState } from 'react';
 import { Modal } from 'react-bootstrap';
+import type { CountedBy } from './CountPicture.tsx';
 import { Inline } from '../ui/Buttons.tsx';
 
 const CountPicture = lazy(async () => ({ default: (await import('./CountPicture.tsx')).CountPicture }));
 
 /** Counts a figure of a form from a picture instead of by hand. */
-export function TakeCount({ of, onTake }: { of: string; onTake: (seeds: string) => void }) {
+export function TakeCount({ of, onTake }: { of: string; onTake: (seeds: string, picture: CountedBy) => void }) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -21,8 +22,8 @@ export function TakeCount({ of, onTake }: { of: string; onTake: (seeds: string) 
         <Modal.Body>
           <Suspense>
             <CountPicture
-              onTake={(seeds) => {
-                onTake(String(seeds));
+              onTake={(seeds, picture) => {
+                onTake(String(seeds), picture);
                 setOpen(false);
               }}
             />

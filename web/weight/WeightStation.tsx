@@ -10,6 +10,7 @@ import { BalanceStrip } from '../devices/BalanceStrip.tsx';
 import { WeighInput } from '../devices/WeighInput.tsx';
 import { useBalanceHere } from '../devices/balanceHere.tsx';
 import { type TakenFrom, takenFrom, weighedOnBody } from '../devices/weighedOn.ts';
+import type { CountedBy } from '../optics/CountPicture.tsx';
 import { TakeCount } from '../optics/TakeCount.tsx';
 import { BenchHead, DecisionBox, Earlier } from '../register/bench.tsx';
 import { SeenLine, SeenOnField, TODAY } from '../register/seen.tsx';
@@ -53,6 +54,8 @@ interface WeightStationProps {
 /** One weight test: its hundreds in the order in which they were weighed, or the whole fraction. */
 export function WeightStation({ view, test, mayWrite, children }: WeightStationProps) {
   const here = useBalanceHere();
+  // The count that came from a picture; typed over it is none.
+  const [picture, setPicture] = useState<{ seeds: string; by: CountedBy } | null>(null);
   const { asks } = view;
   const { fields, result } = test;
   const kept = Array.from({ length: MOST_REPLICATES }, (_, i) => fields[fieldOf(i)]?.text ?? '');
@@ -77,7 +80,13 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
         : Object.fromEntries(masses.map((mass, i) => [fieldOf(i), mass]));
       return {
         replicates: whole ? [] : masses.slice(0, last + 1),
-        whole: whole ? { mass: values.wholeMass, seeds: values.wholeSeeds } : null,
+        whole: whole
+          ? {
+              mass: values.wholeMass,
+              seeds: values.wholeSeeds,
+              ...(picture?.seeds === values.wholeSeeds ? { picture: picture.by } : {}),
+            }
+          : null,
         ...weighedOnBody(here, figures, fields, values.weighedOn),
         seenOn: values.seenOn,
         lateReason: values.lateReason,
@@ -139,7 +148,15 @@ export function WeightStation({ view, test, mayWrite, children }: WeightStationP
             </Col>
             <Col xs={12} sm={6}>
               <Field entry={entry} name="wholeSeeds" path="whole.seeds" label="seeds in it" disabled={!mayWrite} />
-              {mayWrite && <TakeCount of="seeds in it" onTake={(seeds) => entry.set({ wholeSeeds: seeds })} />}{' '}
+              {mayWrite && (
+                <TakeCount
+                  of="seeds in it"
+                  onTake={(seeds, by) => {
+                    setPicture({ seeds, by });
+                    entry.set({ wholeSeeds: seeds });
+                  }}
+                />
+              )}{' '}
               <Earlier field={fields.wholeSeeds} />
             </Col>
           </Row>
